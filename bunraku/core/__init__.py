@@ -1,0 +1,1 @@
+"""The rules of the job: plain Python and arrays; no framework, no network, no clock."""

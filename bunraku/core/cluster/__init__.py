@@ -1,0 +1,1 @@
+"""Cluster: keywords that one piece can serve belong together."""

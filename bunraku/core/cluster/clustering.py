@@ -1,0 +1,120 @@
+"""Clustering a channel's keywords: by shared results first, the rest by words, stable from run to run."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy import sparse
+
+from bunraku.core.cluster.moves import local_moves
+from bunraku.core.cluster.similarity import shared_results, shared_words, word_vectors
+
+Ints = NDArray[np.int64]
+
+GAMMA_RESULTS = 0.04
+GAMMA_WORDS = 0.6
+NEIGHBOURS = 5
+LEAST_VOTE = 0.7
+"""Share of its nearest neighbours' similarity that must speak for one cluster before an unread keyword joins it."""
+
+
+@dataclass(frozen=True)
+class ToCluster:
+    """n keywords: texts, page result ids (n, k) with 0 for none, intent codes (n,), the cluster each is in now (−1 none),
+    and whether the user pinned it there."""
+
+    texts: Sequence[str]
+    pages: Ints
+    intents: Ints
+    current: Ints
+    pinned: NDArray[np.bool_]
+
+
+def cluster_keywords(given: ToCluster, language: str, *, afresh: bool = False) -> Ints:
+    """Cluster keywords: which can be served by one piece.
+
+    Parameters: `given`; `language`, two letters; `afresh`, whether keywords already in a cluster may move. Returns: (n,)
+    cluster labels. A label that occurs in `current` means that same cluster, a higher one is new. Pinned keywords stay where
+    they are. Without `afresh` everything already in a cluster stays and new keywords join or form clusters of their own.
+    With `afresh` labels are matched to the current ones by the greatest overlap. Formula: local moves on shared results
+    (γ = 0.04); keywords whose page was not read join by a vote of the five nearest by words, what remains is clustered by
+    words (γ = 0.6). Raises: `ValueError` for shapes that do not match. Cost: about n log n.
+    """
+    n = len(given.texts)
+    if given.pages.shape[0] != n or given.current.shape != (n,) or given.pinned.shape != (n,):
+        raise ValueError("pages, current and pinned have one row a keyword")
+    if n == 0:
+        return np.zeros(0, dtype=np.int64)
+    stays = given.pinned | ((given.current >= 0) & (not afresh))
+    highest = int(given.current.max(initial=-1))
+    labels = np.where(stays, given.current, highest + 1 + np.arange(n))
+    read = (given.pages != 0).any(axis=1)
+    rows = np.flatnonzero(read)
+    labels[rows] = local_moves(shared_results(given.pages[rows]), labels[rows], ~stays[rows], GAMMA_RESULTS)
+    unread = np.flatnonzero(~read & ~stays)
+    if len(unread):
+        vectors = word_vectors(given.texts, language)
+        joined = _vote(vectors, unread, np.flatnonzero(read | stays), labels)
+        labels[unread[joined >= 0]] = joined[joined >= 0]
+        rest = unread[joined < 0]
+        alike = shared_words(vectors[rest], given.intents[rest])
+        labels[rest] = local_moves(alike, labels[rest], np.ones(len(rest), dtype=bool), GAMMA_WORDS)
+    if afresh:
+        labels = _match_to_current(labels, given.current, given.pinned, highest)
+    return _renumber_new(labels, highest)
+
+
+def _vote(vectors: sparse.csr_matrix, asking: Ints, settled: Ints, labels: Ints) -> Ints:
+    """Cluster of each asking keyword by the vote of its nearest settled ones; −1 where they do not agree."""
+    result = np.full(len(asking), -1, dtype=np.int64)
+    if not len(settled):
+        return result
+    other = vectors[settled].T.tocsr()
+    for start in range(0, len(asking), 1_000):
+        block = (vectors[asking[start : start + 1_000]] @ other).tocsr()
+        for row in range(block.shape[0]):
+            span = slice(block.indptr[row], block.indptr[row + 1])
+            weights, columns = block.data[span], block.indices[span]
+            near = np.lexsort((columns, -weights))[:NEIGHBOURS]
+            near = near[weights[near] >= 0.5]
+            if not len(near):
+                continue
+            votes: dict[int, float] = {}
+            for label, weight in zip(labels[settled[columns[near]]], weights[near], strict=True):
+                votes[int(label)] = votes.get(int(label), 0.0) + float(weight)
+            winner = max(votes, key=lambda label: (votes[label], -label))
+            if votes[winner] >= LEAST_VOTE * sum(votes.values()):
+                result[start + row] = winner
+    return result
+
+
+def _match_to_current(labels: Ints, current: Ints, pinned: NDArray[np.bool_], highest: int) -> Ints:
+    """Give each new cluster the current label it overlaps most, each label once; pinned members decide outright."""
+    was = current >= 0
+    pairs, counts = np.unique(np.stack([labels[was], current[was]]), axis=1, return_counts=True)
+    weight = counts.astype(np.int64)
+    for column in range(pairs.shape[1]):
+        here = pinned & (labels == pairs[0, column]) & (current == pairs[1, column])
+        if here.any():
+            weight[column] += len(labels)
+    order = np.lexsort((pairs[1], pairs[0], -weight))
+    taken: dict[int, int] = {}
+    used: set[int] = set()
+    for column in order:
+        new, old = int(pairs[0, column]), int(pairs[1, column])
+        if new not in taken and old not in used:
+            taken[new] = old
+            used.add(old)
+    fresh = {int(label): highest + 1 + i for i, label in enumerate(sorted(set(labels.tolist()) - set(taken)))}
+    lookup = {**fresh, **taken}
+    return np.array([lookup[int(label)] for label in labels], dtype=np.int64)
+
+
+def _renumber_new(labels: Ints, highest: int) -> Ints:
+    """New labels as highest + 1, + 2, … in order of first appearance, so that a run is the same each time."""
+    lookup: dict[int, int] = {}
+    for label in labels.tolist():
+        if label > highest and label not in lookup:
+            lookup[label] = highest + 1 + len(lookup)
+    return np.array([lookup.get(label, label) for label in labels.tolist()], dtype=np.int64)

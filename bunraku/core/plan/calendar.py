@@ -1,0 +1,70 @@
+"""When a piece must be out, and what publishing it in each month would bring within the horizon."""
+
+from dataclasses import dataclass
+from datetime import date, timedelta
+
+import numpy as np
+from dateutil.relativedelta import relativedelta
+from numpy.typing import NDArray
+
+Floats = NDArray[np.float64]
+
+HORIZON_MONTHS = 12
+DAYS_UNTIL_SHOWN = {"web": 21, "video": 7, "marketplace": 3}
+"""Days from publishing until a piece shows, by channel, where an outlet has not told its own."""
+
+
+@dataclass(frozen=True)
+class PublishBy:
+    """The day a piece must be out, the month its searches climb (1-12, 0 without a season), and whether it is late."""
+
+    day: date | None
+    climb_month: int
+    late: bool
+
+
+def months_ahead(today: date, count: int = HORIZON_MONTHS) -> list[date]:
+    """First days of the next `count` months, beginning with the month after `today`."""
+    return [today.replace(day=1) + relativedelta(months=1 + step) for step in range(count)]
+
+
+def publish_by(climb_month: int, days_until_shown: int, today: date) -> PublishBy:
+    """Publish-by: the start of the climb less the days until the outlet's pieces show.
+
+    Parameters: `climb_month` 1-12, 0 where there is no season; `days_until_shown`, 0 or more; `today`. Returns: `PublishBy`; no
+    day without a season. When the day for the coming climb has passed, the next year's is given and `late` is set.
+    Raises: `ValueError` for a month outside 0-12.
+    """
+    if not 0 <= climb_month <= 12:
+        raise ValueError("climb_month is 0 to 12")
+    if climb_month == 0:
+        return PublishBy(None, 0, False)
+    climb = date(today.year, climb_month, 1)
+    if climb < today:
+        climb += relativedelta(years=1)
+    day = climb - timedelta(days=days_until_shown)
+    if day < today:
+        return PublishBy(day + relativedelta(years=1), climb_month, True)
+    return PublishBy(day, climb_month, False)
+
+
+def value_by_month(worth_a_month: Floats, month_share: Floats, days_until_shown: Floats, first_month: int) -> Floats:
+    """What a piece brings within the horizon if it is published at the start of each month.
+
+    Parameters: `worth_a_month` (n,), in the project's currency, NaN counts as nothing; `month_share` (n, 12), January to
+    December, rows sum to 1, NaN rows mean an even year; `days_until_shown` (n,); `first_month`, calendar month (1-12) of the
+    first month of the horizon. Returns: (n, 12), the sum over the months in which it shows of worth × 12 × share of the
+    month; the first month counts for the part in which it shows. Raises: `ValueError` for a month outside 1-12.
+    """
+    if not 1 <= first_month <= 12:
+        raise ValueError("first_month is 1 to 12")
+    even = np.full(12, 1 / 12)
+    shares = np.where(np.isfinite(month_share).all(axis=1, keepdims=True), month_share, even)
+    by_horizon = shares[:, (first_month - 1 + np.arange(HORIZON_MONTHS)) % 12]
+    monthly = 12 * np.nan_to_num(worth_a_month)[:, None] * by_horizon
+    value = np.zeros_like(monthly)
+    delay = np.asarray(days_until_shown, dtype=float) / 30.4
+    for start in range(HORIZON_MONTHS):
+        shown = np.clip(np.arange(HORIZON_MONTHS)[None, :] + 1 - start - delay[:, None], 0, 1)
+        value[:, start] = (monthly * shown).sum(axis=1)
+    return value

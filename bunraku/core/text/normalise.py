@@ -1,0 +1,70 @@
+"""One spelling for one keyword: cleaning what people type and the key that tells keywords apart."""
+
+import re
+import unicodedata
+
+MAX_CHARACTERS = 200
+"""Longest keyword taken. Search boxes of the kinds we simulate stop completing well below this."""
+
+_QUOTES = dict.fromkeys(map(ord, "\u2018\u2019\u201a\u201b\u2032\u00b4\u0060\u02bc"), "'")
+_DOUBLE_QUOTES = dict.fromkeys(map(ord, "\u201c\u201d\u201e\u201f\u2033\u00ab\u00bb"), '"')
+_DASHES = dict.fromkeys(map(ord, "\u2010\u2011\u2012\u2013\u2014\u2015\u2212\ufe58\ufe63\uff0d"), "-")
+_ONE_FORM = {**_QUOTES, **_DOUBLE_QUOTES, **_DASHES}
+_SPACES = re.compile(r"\s+")
+# Kept inside a word because they carry meaning there: R&D, c++, kids', 1.25, 24/7, c#, t-shirt.
+_INNER = "&+'./#-"
+_OUTER = re.compile(rf"(?<![^\s])[^\w{re.escape(_INNER)}]+|[^\w{re.escape(_INNER)}]+(?![^\s])")
+_EDGE = re.compile(r"^[^\w#+]+|[^\w#+]+$")
+
+
+class BadKeyword(ValueError):
+    """A text that cannot be a keyword; `code` is stable, the message is for people."""
+
+    def __init__(self, code: str, message: str) -> None:
+        super().__init__(message)
+        self.code = code
+
+
+def clean_keyword(text: str) -> str:
+    """Tidy what was typed, keeping its capitals: NFKC, one form of quotes, dashes and spaces.
+
+    Parameters: `text`, any string.
+    Returns: the text without control and invisible formatting characters, single-spaced and trimmed.
+    Raises: `BadKeyword` with code `keyword_empty` when nothing that can be searched for is left,
+    `keyword_too_long` above `MAX_CHARACTERS`, `keyword_no_word` when no letter or digit is in it.
+    """
+    composed = unicodedata.normalize("NFKC", text).translate(_ONE_FORM)
+    visible = "".join(
+        " " if unicodedata.category(c) in ("Cc", "Zl", "Zp") else c
+        for c in composed
+        if unicodedata.category(c) not in ("Cf", "Cs", "Co", "Cn")
+    )
+    tidy = _SPACES.sub(" ", visible).strip()
+    if not tidy:
+        raise BadKeyword("keyword_empty", "There is nothing to search for in this.")
+    if len(tidy) > MAX_CHARACTERS:
+        raise BadKeyword(
+            "keyword_too_long",
+            f"This is {len(tidy):,} characters long; a keyword has at most {MAX_CHARACTERS}.",
+        )
+    if not any(c.isalnum() for c in tidy):
+        raise BadKeyword("keyword_no_word", f"“{tidy[:40]}” has no letter and no digit in it.")
+    return tidy
+
+
+def identity_key(text: str) -> str:
+    """The key that makes two spellings one keyword.
+
+    NFKC and case-folded; one form of quotes, dashes and spaces; outer punctuation off; inner
+    `& + ' . / # -` and digits kept. Idempotent: the key of a key is itself.
+    Parameters: `text`, any string. Returns: the key, empty when no letter or digit is in it.
+    """
+    folded = unicodedata.normalize("NFKC", text).translate(_ONE_FORM).casefold()
+    folded = unicodedata.normalize("NFKC", folded)
+    visible = "".join(
+        " " if unicodedata.category(c) in ("Cc", "Zl", "Zp") else c
+        for c in folded
+        if unicodedata.category(c) != "Cf"
+    )
+    words = (_EDGE.sub("", _OUTER.sub("", word)) for word in visible.split())
+    return " ".join(word for word in words if any(c.isalnum() for c in word))

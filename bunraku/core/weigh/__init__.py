@@ -1,0 +1,1 @@
+"""Weigh: volume, trend, intent, the results page, difficulty, chance, worth, verdict."""

@@ -1,0 +1,1 @@
+"""Where figures come from: the protocol every source keeps, asking with retries, and prices."""

@@ -1,0 +1,139 @@
+"""The Source protocol: what can be asked, what an answer is, and how a source fails."""
+
+from dataclasses import dataclass
+from datetime import date
+from enum import StrEnum
+from typing import Protocol
+
+from pydantic import BaseModel, ConfigDict, Field, model_validator
+
+CHANNELS = ("web", "video", "marketplace")
+
+
+class What(StrEnum):
+    """The kinds of figure a source can tell; also the kind of reading its answer becomes."""
+
+    COMPLETIONS = "completions"
+    COUNTS = "counts"
+    BANDS = "bands"
+    INTEREST = "interest"
+    PAGE = "page"
+
+
+class Answer(BaseModel):
+    """An answer for one term, checked field by field: what does not fit is nonsense, not a figure."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+
+
+class Completions(Answer):
+    """What the search box completes, best first."""
+
+    completions: list[str] = Field(max_length=50)
+
+
+class Counts(Answer):
+    """Exact-match searches: the monthly average, and each month's as (year-month, searches), oldest first."""
+
+    monthly: int = Field(ge=0, le=10**10)
+    history: list[tuple[str, int]] = Field(default=[], max_length=120)
+
+
+class Bands(Answer):
+    """Broad-match searches a month as a range, cost per click low to high, ad competition 0-1."""
+
+    low: int = Field(ge=0)
+    high: int = Field(ge=0, le=10**11)
+    cpc_low: float = Field(ge=0)
+    cpc_high: float = Field(ge=0, le=10_000)
+    ad_competition: float = Field(ge=0, le=1)
+
+    @model_validator(mode="after")
+    def _in_order(self) -> "Bands":
+        if self.low > self.high or self.cpc_low > self.cpc_high:
+            raise ValueError("a band's low end is above its high end")
+        return self
+
+
+class Interest(Answer):
+    """Relative interest 0-100 a month, oldest first, on one scale for all terms of one request."""
+
+    months: list[str] = Field(max_length=120)
+    index: list[float] = Field(max_length=120)
+
+
+class Result(Answer):
+    """One organic result: position from 1, address, title, who publishes it, their standing (authority, followers or
+    reviews), the page's pull (linking sites, views a day or sales a month), the day it was published."""
+
+    position: int = Field(ge=1, le=200)
+    address: str = Field(max_length=2_000)
+    title: str = Field(max_length=1_000)
+    publisher: str = Field(max_length=300)
+    standing: float = Field(ge=0)
+    pull: float = Field(ge=0)
+    published: date | None = None
+
+
+class Page(Answer):
+    """A results page: organic results in order, how many ads, which features, questions and related searches."""
+
+    results: list[Result] = Field(max_length=200)
+    ads: int = Field(default=0, ge=0, le=20)
+    features: list[str] = Field(default=[], max_length=20)
+    questions: list[str] = Field(default=[], max_length=50)
+    related: list[str] = Field(default=[], max_length=50)
+
+
+ANSWERS: dict[What, type[Answer]] = {
+    What.COMPLETIONS: Completions,
+    What.COUNTS: Counts,
+    What.BANDS: Bands,
+    What.INTEREST: Interest,
+    What.PAGE: Page,
+}
+
+
+@dataclass(frozen=True)
+class Request:
+    """One call to a source: a kind of figure for some terms, on a channel, in a locale ("en-GB"), as of a day."""
+
+    what: What
+    terms: tuple[str, ...]
+    channel: str
+    locale: str
+    on: date
+
+
+class SourceBusy(Exception):
+    """Too many requests: come back after `wait_seconds`."""
+
+    def __init__(self, wait_seconds: float) -> None:
+        super().__init__(f"too many requests, wait {wait_seconds:g} seconds")
+        self.wait_seconds = wait_seconds
+
+
+class SourceFailed(Exception):
+    """The source broke off or cannot be reached; worth another try."""
+
+
+class Source(Protocol):
+    """A source of figures. `tells` is one kind of figure; `price` is lookups a term; the same term on the same day is
+    charged once by the source. `ask` takes at most `batch_size` terms and returns a raw answer for each term it knows,
+    None for a term it has nothing on; a term that is not in the mapping at all was not answered.
+
+    Raises `SourceBusy` and `SourceFailed`; anything else is a bug of the source."""
+
+    @property
+    def name(self) -> str: ...
+
+    @property
+    def tells(self) -> What: ...
+
+    @property
+    def price(self) -> float: ...
+
+    @property
+    def batch_size(self) -> int: ...
+
+    def ask(self, request: Request) -> dict[str, dict[str, object] | None]: ...

@@ -1,0 +1,28 @@
+"""Dice that always fall the same way: numbers from names, so that the world needs no memory of them."""
+
+import hashlib
+import math
+from statistics import NormalDist
+
+_NORMAL = NormalDist()
+
+
+def roll(*parts: object) -> float:
+    """A number in (0, 1) that depends on nothing but `parts`."""
+    digest = hashlib.blake2b("\x1f".join(map(str, parts)).encode(), digest_size=8).digest()
+    return (int.from_bytes(digest, "big") + 0.5) / 2**64
+
+
+def bell(*parts: object) -> float:
+    """A standard normal number that depends on nothing but `parts`."""
+    return _NORMAL.inv_cdf(roll(*parts))
+
+
+def spread(sigma: float, *parts: object) -> float:
+    """A factor around 1 with spread `sigma` in ln."""
+    return math.exp(sigma * bell(*parts))
+
+
+def pick_index(count: int, *parts: object) -> int:
+    """An index below `count`."""
+    return int(roll(*parts) * count)

@@ -1,0 +1,197 @@
+"""The sources of the practice world: each lets out a part of the truth, with its own faults."""
+
+import threading
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass, field
+
+from bunraku.sources.protocol import Request, Source, SourceBusy, SourceFailed, What
+from bunraku.sources.rehearsal.dice import pick_index, roll, spread
+from bunraku.sources.rehearsal.standing import rank
+from bunraku.sources.rehearsal.world import (
+    CHANNEL_INDEX,
+    QUESTION_WORDS,
+    Query,
+    World,
+    monthly_demand,
+    months_before,
+    the_world,
+)
+
+Raw = dict[str, object]
+HISTORY_MONTHS = 36
+PAGE_DEPTH = 10
+
+
+@dataclass(frozen=True)
+class Faults:
+    """How often a call fails, 0-1 each: too many requests, breaking off, answering in part, answering nonsense."""
+
+    busy: float = 0.0
+    broken: float = 0.0
+    partial: float = 0.0
+    nonsense: float = 0.0
+    wait_seconds: float = 0.05
+
+    @classmethod
+    def at(cls, rate: float) -> "Faults":
+        """All kinds of fault together at about `rate` of the calls."""
+        return cls(busy=rate / 3, broken=rate / 3, partial=rate / 3, nonsense=rate / 6)
+
+
+@dataclass
+class RehearsalSource:
+    """A source made of a rule that answers one term."""
+
+    name: str
+    tells: What
+    price: float
+    batch_size: int
+    answer: Callable[[World, str, Request], Raw | None]
+    faults: Faults = field(default_factory=Faults)
+    _calls: int = 0
+    _lock: threading.Lock = field(default_factory=threading.Lock)
+
+    def ask(self, request: Request) -> dict[str, Raw | None]:
+        """Answer the terms of a request, or fail as the faults say."""
+        with self._lock:
+            self._calls += 1
+            call = self._calls
+        dice = (self.name, request.terms, call)
+        if roll("busy", *dice) < self.faults.busy:
+            raise SourceBusy(self.faults.wait_seconds)
+        if roll("broken", *dice) < self.faults.broken:
+            raise SourceFailed("the connection broke off")
+        terms: Iterable[str] = request.terms
+        if roll("partial", *dice) < self.faults.partial:
+            terms = [term for term in request.terms if roll("left", term, *dice) < 0.6]
+        world = the_world()
+        answers = {term: self.answer(world, term, request) for term in terms}
+        for term in answers:
+            if roll("nonsense", term, *dice) < self.faults.nonsense:
+                answers[term] = {"monthly": "many", "low": -1, "results": "none"}
+        return answers
+
+
+def complete(world: World, term: str, request: Request) -> Raw:
+    """Search-box completions, ten at a time; what was typed matters to the letter."""
+    return {"completions": world.complete(term, request.channel, 10)}
+
+
+def count(world: World, term: str, request: Request) -> Raw | None:
+    """Exact-match searches, about 15 % off, to two digits; silent on what is tiny and on about one in eight others."""
+    query = world.query(term)
+    truth = [monthly_demand(query, request.channel, month) for month in months_before(request.on, HISTORY_MONTHS)]
+    average = sum(truth[-12:]) / 12
+    if average < 3 or roll("silent", query.key, request.channel) < 0.12:
+        return None
+    off = spread(0.15, "counts", query.key, request.channel)
+    months = months_before(request.on, HISTORY_MONTHS)
+    history = [(month.strftime("%Y-%m"), _two_digits(v * off)) for month, v in zip(months, truth, strict=True)]
+    return {"monthly": _two_digits(average * off), "history": history}
+
+
+def band(world: World, term: str, request: Request) -> Raw | None:
+    """Broad searches as a coarse range, cost per click low to high, ad competition."""
+    query = world.query(term)
+    broad = world.broad(query, request.channel)
+    if broad < 1:
+        return None
+    low, high = 0, 10
+    while high <= broad:
+        low, high = high, high * (3 if str(high).startswith("1") else 10 / 3)
+        high = round(high)
+    cpc = query.cpc * spread(0.1, "cpc shown", query.key)
+    buying = min(1.0, 0.15 + query.cpc / 2.2)
+    return {
+        "low": low,
+        "high": high,
+        "cpc_low": round(cpc * 0.7, 2),
+        "cpc_high": round(cpc * 1.5, 2),
+        "ad_competition": round(min(1.0, buying * spread(0.3, "competition", query.key)), 2),
+    }
+
+
+def interest(world: World, term: str, request: Request) -> Raw:
+    """Relative interest a month, 0-100 on one scale for the terms of a request."""
+    months = months_before(request.on, HISTORY_MONTHS)
+    series = {t: [monthly_demand(world.query(t), request.channel, m) for m in months] for t in request.terms}
+    top = max((value for values in series.values() for value in values), default=0) or 1
+    own = [monthly_demand(world.query(term), request.channel, m) for m in months]
+    return {
+        "months": [month.strftime("%Y-%m") for month in months],
+        "index": [round(100 * value / top, 1) for value in own],
+    }
+
+
+def page(world: World, term: str, request: Request) -> Raw:
+    """The first results page, with ads, features, questions and related searches."""
+    query = world.query(term)
+    standing = rank(world, query, request.channel, request.on, PAGE_DEPTH)
+    results = [
+        {
+            "position": place,
+            "address": one.address,
+            "title": one.title,
+            "publisher": one.publisher.address,
+            "standing": one.publisher.standing,
+            "pull": one.pull,
+            "published": one.published.isoformat(),
+        }
+        for place, one in enumerate(standing, start=1)
+    ]
+    company = sorted(world.company(query.key), key=lambda q: (-q.demand[CHANNEL_INDEX[request.channel]], q.key))
+    questions = [q.key for q in company if q.key.split()[0] in QUESTION_WORDS and q.key != query.key]
+    near = [q.key for q in company if q.key != query.key and q.facet != query.facet]
+    start = pick_index(max(len(near) - 8, 1), "related", query.key)
+    return {
+        "results": results,
+        "ads": _ads(query),
+        "features": _features(query) if request.channel == "web" else [],
+        "questions": questions[:6],
+        "related": near[start : start + 8],
+    }
+
+
+def _ads(query: Query) -> int:
+    buying = query.cpc * (1.6 if query.facet in ("price", "shop", "set", "general") else 0.8)
+    return min(4, int(buying * 2 * roll("ads", query.key)))
+
+
+def _features(query: Query) -> list[str]:
+    facet = query.facet.split(":")[0]
+    shown = {
+        "what": ["answer_box", "questions_box"],
+        "howto": ["video_strip", "questions_box"],
+        "clean": ["video_strip"],
+        "photo": ["video_strip"],
+        "watch": ["video_strip"],
+        "when": ["answer_box"],
+        "local": ["map"],
+        "price": ["shopping_strip"],
+        "shop": ["shopping_strip"],
+        "set": ["shopping_strip"],
+        "gift": ["shopping_strip"],
+        "best": ["shopping_strip", "questions_box"],
+        "choose": ["questions_box"],
+        "see": ["questions_box"],
+    }.get(facet, [])
+    if query.kind == "service" and facet == "general":
+        shown = ["map"]
+    return [feature for feature in shown if roll("feature", feature, query.key) < 0.8]
+
+
+def _two_digits(value: float) -> int:
+    whole = round(value)
+    return whole if whole < 100 else int(float(f"{value:.1e}"))
+
+
+def rehearsal_sources(faults: Faults | None = None) -> list[Source]:
+    """All sources of the practice world."""
+    f = faults or Faults()
+    return [
+        RehearsalSource("Rehearsal Box", What.COMPLETIONS, 0.0, 30, complete, f),
+        RehearsalSource("Rehearsal Counts", What.COUNTS, 1.0, 200, count, f),
+        RehearsalSource("Rehearsal Bands", What.BANDS, 0.2, 200, band, f),
+        RehearsalSource("Rehearsal Trends", What.INTEREST, 0.0, 5, interest, f),
+        RehearsalSource("Rehearsal Pages", What.PAGE, 2.0, 50, page, f),
+    ]

@@ -1,0 +1,150 @@
+"""Who stands in the practice world: its sites, channels and shops, and the pages they have on a topic."""
+
+from dataclasses import dataclass
+from datetime import date, timedelta
+from functools import lru_cache
+
+from bunraku.core.text import stems, tokens
+from bunraku.sources.rehearsal.dice import bell, pick_index, roll, spread
+from bunraku.sources.rehearsal.world import EPOCH, Query, World
+
+_FIRST = (
+    "night sky star moon dark comet orbit lumen zenith nova meadow lantern hill harbour field stone river copper "
+    "linen cedar amber north quiet bright distant silver winter summer morning evening"
+).split()
+_SECOND = (
+    "guide journal watch almanac atlas post supply store workshop club society review notes corner digest forum "
+    "market depot yard works hub school library room gallery report weekly ledger outlet trail"
+).split()
+_COUNTS = {"web": 300, "video": 400, "marketplace": 500}
+# Share of each tier, and the authority that its members have: a few giants, many small ones.
+_TIERS = ((0.05, 88, 4), (0.15, 66, 6), (0.35, 44, 7), (0.45, 19, 8))
+_TITLES = {
+    "web": ("{t}", "{t}: a plain guide", "{t} | {p}", "{t} - what to know", "{p}: {t}", "All about {t}"),
+    "video": ("{t}", "{t} (full walkthrough)", "I tried it: {t}", "{t} in ten minutes", "{t} explained by {p}"),
+    "marketplace": ("{t}", "{t}, boxed, fast post", "{t} handmade by {p}", "New {t} with care notes", "{t} for him and her"),
+}
+
+
+@dataclass(frozen=True)
+class Publisher:
+    """A site, channel or shop: name, address, tier strength 0-100, and its standing as the channel counts it."""
+
+    name: str
+    address: str
+    strength: float
+    standing: float
+
+
+@dataclass(frozen=True)
+class Standing:
+    """A page, video or listing of a publisher on a topic."""
+
+    publisher: Publisher
+    address: str
+    title: str
+    title_words: tuple[str, ...]
+    title_stems: frozenset[str]
+    pull: float
+    published: date
+
+
+@lru_cache(maxsize=4)
+def publishers(channel: str) -> tuple[Publisher, ...]:
+    """All publishers of a channel, the strong tiers first."""
+    made = []
+    names: set[str] = set()
+    count = _COUNTS[channel]
+    for number in range(count):
+        first = _FIRST[pick_index(len(_FIRST), channel, "first", number)]
+        second = _SECOND[pick_index(len(_SECOND), channel, "second", number)]
+        name = f"{first}{second}"
+        while name in names:
+            name = f"{first}{second}{pick_index(900, channel, name, number) + 10}"
+        names.add(name)
+        strength = _tier_strength(number / count, channel, number)
+        made.append(Publisher(name, f"{name}.example", strength, _standing(strength, channel)))
+    return tuple(made)
+
+
+def _tier_strength(place: float, channel: str, number: int) -> float:
+    edge = 0.0
+    for share, middle, width in _TIERS:
+        edge += share
+        if place < edge or share == _TIERS[-1][0]:
+            return min(97.0, max(3.0, middle + width * bell("strength", channel, number)))
+    return 10.0
+
+
+def _standing(strength: float, channel: str) -> float:
+    if channel == "web":
+        return float(round(strength))
+    top = 3_000_000 if channel == "video" else 60_000
+    return float(round((1 + top) ** (strength / 100)))
+
+
+@lru_cache(maxsize=20_000)
+def pool(topic: str, channel: str) -> tuple[int, ...]:
+    """The publishers with a page on a topic: more small ones on narrow topics, giants on the general ones."""
+    everyone = publishers(channel)
+    general = topic.endswith("/general")
+    size = 24 if general else 13
+    chosen: list[int] = []
+    draw = 0
+    while len(chosen) < size:
+        draw += 1
+        # A power of the dice leans the choice to the strong end of the list for general topics.
+        lean = 1.7 if general else 0.85
+        index = int(len(everyone) * roll("pool", topic, channel, draw) ** lean)
+        if index not in chosen:
+            chosen.append(index)
+    return tuple(chosen)
+
+
+@lru_cache(maxsize=60_000)
+def page_of(topic: str, channel: str, index: int, wordings: tuple[str, ...]) -> Standing:
+    """The page that a publisher has on a topic; its title says one of the topic's wordings, or something near it."""
+    publisher = publishers(channel)[index]
+    said = wordings[int(len(wordings) * roll("wording", topic, channel, index) ** 1.5)]
+    if roll("loose", topic, channel, index) < 0.45:
+        said = topic.split("/")[0]
+    template = _TITLES[channel][pick_index(len(_TITLES[channel]), "title", topic, channel, index)]
+    title = template.format(t=said[:1].upper() + said[1:], p=publisher.name.capitalize())
+    top = {"web": 60.0, "video": 1_500.0, "marketplace": 150.0}[channel]
+    pull = top * (publisher.strength / 60) ** 2.2 * spread(0.9, "pull", topic, channel, index)
+    age_days = 20 + int(1_400 * roll("age", topic, channel, index) ** 1.6)
+    slug = "-".join(tokens(topic.replace("/", " ").replace(":", " ")))
+    return Standing(
+        publisher=publisher,
+        address=f"https://{publisher.address}/{slug}",
+        title=title,
+        title_words=tuple(tokens(title)),
+        title_stems=frozenset(stems(title, "en")),
+        pull=round(pull, 1),
+        published=EPOCH - timedelta(days=age_days),
+    )
+
+
+def rank(world: World, query: Query, channel: str, day: date, depth: int) -> list[Standing]:
+    """Organic results for a query in order: by strength, links, wording, and the chance of query and day."""
+    wordings = tuple(sorted(world.wordings(query))[:12])
+    topics = {query.topic: (wordings, 8.0), f"{query.head}/general": ((query.head,), 0.0)}
+    words, query_stems = query.key.split(), stems(query.key, "en")
+    phrase = f" {' '.join(words)} "
+    scored: list[tuple[float, str, Standing]] = []
+    for topic, (said, bonus) in topics.items():
+        for index in pool(topic, channel):
+            page = page_of(topic, channel, index, said)
+            exact = phrase in f" {' '.join(page.title_words)} "
+            all_words = all(stem in page.title_stems for stem in query_stems)
+            score = (
+                0.62 * page.publisher.strength
+                + 5.0 * min(page.pull, 2_000) ** 0.22
+                + (18 if exact else 10 if all_words else 0)
+                + bonus
+                + 6 * roll("taste", page.address, query.key)
+                + 1.6 * roll("day", page.address, query.key, day)
+            )
+            scored.append((-score, page.address, page))
+    scored.sort(key=lambda entry: entry[:2])
+    return [page for _, _, page in scored[:depth]]
