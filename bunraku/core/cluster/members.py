@@ -42,7 +42,9 @@ def why_member(
     if mine and theirs and mine & theirs:
         return f"shares {len(mine & theirs)} of {len(mine)} results with “{lead_text}”"
     lead_stems = set(content_stems(lead_text, language))
-    common = [word for word, stem in zip(text.split(), _stems_by_word(text, language), strict=True) if stem in lead_stems]
+    common = [
+        word for word, stem in zip(text.split(), _stems_by_word(text, language), strict=True) if stem in lead_stems
+    ]
     if mine and theirs:
         return f"shares results with other members, none with “{lead_text}”"
     if common:

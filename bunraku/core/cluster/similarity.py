@@ -85,7 +85,5 @@ def _thresholded_product(matrix: sparse.csr_matrix, least: float, *, normalise: 
     for start in range(0, unit.shape[0], _CHUNK):
         block = (unit[start : start + _CHUNK] @ other).tocoo()
         keep = (block.data >= least) & (block.col != block.row + start)
-        blocks.append(
-            sparse.csr_matrix((block.data[keep], (block.row[keep], block.col[keep])), shape=block.shape)
-        )
+        blocks.append(sparse.csr_matrix((block.data[keep], (block.row[keep], block.col[keep])), shape=block.shape))
     return sparse.vstack(blocks, format="csr") if blocks else sparse.csr_matrix((0, 0))

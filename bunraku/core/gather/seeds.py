@@ -55,9 +55,7 @@ def read_seeds(typed: str) -> SeedList:
         if key in kept:
             repeated += 1
         elif len(kept) >= MAX_SEEDS:
-            refused.append(
-                RefusedSeed(number, part[:60], "seeds_too_many", f"Only {MAX_SEEDS} seeds fit in one run.")
-            )
+            refused.append(RefusedSeed(number, part[:60], "seeds_too_many", f"Only {MAX_SEEDS} seeds fit in one run."))
         else:
             kept[key] = text
     return SeedList(tuple(kept.values()), tuple(refused), repeated)

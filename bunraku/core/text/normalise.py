@@ -13,8 +13,24 @@ _ONE_FORM = {**_QUOTES, **_DOUBLE_QUOTES, **_DASHES}
 _SPACES = re.compile(r"\s+")
 # Kept inside a word because they carry meaning there: R&D, c++, kids', 1.25, 24/7, c#, t-shirt.
 _INNER = "&+'./#-"
-_OUTER = re.compile(rf"(?<![^\s])[^\w{re.escape(_INNER)}]+|[^\w{re.escape(_INNER)}]+(?![^\s])")
-_EDGE = re.compile(r"^[^\w#+]+|[^\w#+]+$")
+_EDGE = "&'./-"
+
+
+class _Folding(dict[int, str]):
+    """What each character becomes in a key, worked out once: letters, digits, marks and inner signs stay, invisible
+    ones go, all else parts words."""
+
+    def __missing__(self, code: int) -> str:
+        char = chr(code)
+        category = unicodedata.category(char)
+        if category[0] in "LNM" or char in _INNER:
+            self[code] = char
+        else:
+            self[code] = "" if category == "Cf" else " "
+        return self[code]
+
+
+_FOLDING = _Folding()
 
 
 class BadKeyword(ValueError):
@@ -59,12 +75,10 @@ def identity_key(text: str) -> str:
     `& + ' . / # -` and digits kept. Idempotent: the key of a key is itself.
     Parameters: `text`, any string. Returns: the key, empty when no letter or digit is in it.
     """
-    folded = unicodedata.normalize("NFKC", text).translate(_ONE_FORM).casefold()
-    folded = unicodedata.normalize("NFKC", folded)
-    visible = "".join(
-        " " if unicodedata.category(c) in ("Cc", "Zl", "Zp") else c
-        for c in folded
-        if unicodedata.category(c) != "Cf"
-    )
-    words = (_EDGE.sub("", _OUTER.sub("", word)) for word in visible.split())
-    return " ".join(word for word in words if any(c.isalnum() for c in word))
+    folded = text.casefold()
+    if not text.isascii():
+        folded = unicodedata.normalize("NFKC", text).translate(_ONE_FORM).casefold()
+        # Folding can leave what composes again ("ǰ"), so compose once more to make keys of keys equal.
+        folded = unicodedata.normalize("NFKC", folded)
+    words = (word.strip(_EDGE) for word in folded.replace("`", "'").translate(_FOLDING).split())
+    return " ".join(word for word in words if word.strip("#+"))

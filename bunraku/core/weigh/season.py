@@ -51,12 +51,8 @@ def read_seasons(series: Floats, last_month: int) -> Seasons:
     if not 1 <= last_month <= 12:
         raise ValueError("last_month is 1 to 12")
     n, m = series.shape
-    parts = [
-        _read_chunk(series[start : start + _CHUNK], last_month) for start in range(0, max(n, 1), _CHUNK)
-    ]
-    return Seasons(
-        *(np.concatenate([getattr(part, name) for part in parts]) for name in Seasons.__dataclass_fields__)
-    )
+    parts = [_read_chunk(series[start : start + _CHUNK], last_month) for start in range(0, max(n, 1), _CHUNK)]
+    return Seasons(*(np.concatenate([getattr(part, name) for part in parts]) for name in Seasons.__dataclass_fields__))
 
 
 def _read_chunk(series: Floats, last_month: int) -> Seasons:
@@ -142,7 +138,9 @@ def _new_and_fad(series: Floats) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
     spread = 1.4826 * np.median(np.abs(series - level), axis=1, keepdims=True)
     above = series > level + SPIKE_SIGMAS * np.maximum(spread, 0.05 * level + 1)
     top = series.argmax(axis=1)
-    fad = (above.sum(axis=1) >= 1) & (above.sum(axis=1) <= 4) & (top < m - 3) & (series[:, -1] < 0.3 * series.max(axis=1))
+    fad = (
+        (above.sum(axis=1) >= 1) & (above.sum(axis=1) <= 4) & (top < m - 3) & (series[:, -1] < 0.3 * series.max(axis=1))
+    )
     # Spikes that come back every year are a season, not a fad.
     yearly = np.zeros(len(series), dtype=bool)
     for lag in (12, 24):

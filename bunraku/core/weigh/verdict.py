@@ -69,8 +69,14 @@ def hands(volume: Floats, chance: Floats, worth: Floats, at: Thresholds) -> NDAr
         times = np.maximum(value, 1e-9) / max(threshold, 1e-9)
         return np.clip(50 + 25 * np.log10(times), 4, 100)
 
-    columns = (by_threshold(volume, at.least_volume), np.clip(100 * chance, 4, 100), by_threshold(worth, at.least_worth))
-    return np.stack([np.where(np.isfinite(c), np.round(np.nan_to_num(c)), -1) for c in columns], axis=1).astype(np.int64)
+    columns = (
+        by_threshold(volume, at.least_volume),
+        np.clip(100 * chance, 4, 100),
+        by_threshold(worth, at.least_worth),
+    )
+    return np.stack([np.where(np.isfinite(c), np.round(np.nan_to_num(c)), -1) for c in columns], axis=1).astype(
+        np.int64
+    )
 
 
 def explain_verdict(verdict: str, figures: Judged, at: Thresholds, currency: str = "£") -> str:
@@ -80,13 +86,25 @@ def explain_verdict(verdict: str, figures: Judged, at: Thresholds, currency: str
     three sentences without the verdict's own name. Raises: nothing.
     """
     if not verdict:
-        missing = [name for name, value in (("searches", figures.volume), ("the results page", figures.chance)) if value is None]
+        missing = [
+            name
+            for name, value in (("searches", figures.volume), ("the results page", figures.chance))
+            if value is None
+        ]
         return f"Not weighed yet: {' and '.join(missing) or 'figures'} not measured."
     volume, chance = figures.volume or 0.0, figures.chance or 0.0
     asked = f"{_count(volume)} searches a month"
     odds = f"{_odds(chance)} to reach page one"
-    money = "the worth of a click is unknown" if figures.worth is None else f"worth about {currency}{_amount(figures.worth)} a month"
-    spots = f"{figures.weak_spots} weak spot{'s' if figures.weak_spots != 1 else ''} stand{'s' if figures.weak_spots == 1 else ''} there" if figures.weak_spots else "nobody weak stands there"
+    money = (
+        "the worth of a click is unknown"
+        if figures.worth is None
+        else f"worth about {currency}{_amount(figures.worth)} a month"
+    )
+    spots = (
+        f"{figures.weak_spots} weak spot{'s' if figures.weak_spots != 1 else ''} stand{'s' if figures.weak_spots == 1 else ''} there"
+        if figures.weak_spots
+        else "nobody weak stands there"
+    )
     if verdict == "go":
         return f"{asked}, {odds}, {money}; {spots}."
     if verdict == "skip":

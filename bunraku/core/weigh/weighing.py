@@ -99,11 +99,7 @@ def weigh(evidence: Evidence, standpoint: Standpoint, spreads: Floats, broad_rat
     names = [mine or read for mine, read in zip(evidence.intents_overruled, intents.names(), strict=True)]
     strengths = strength(evidence.page, channel)
     standing = standpoint.standing
-    own = (
-        np.full(len(evidence.texts), np.nan)
-        if standing is None
-        else own_strength(standing, evidence.fit, channel)
-    )
+    own = np.full(len(evidence.texts), np.nan) if standing is None else own_strength(standing, evidence.fit, channel)
     expected = outlook(strengths, own, channel)
     share = open_share(evidence.features, evidence.ads, channel)
     clicks = expected_clicks(volume.value, expected.positions, share, channel)
@@ -127,11 +123,14 @@ def weigh(evidence: Evidence, standpoint: Standpoint, spreads: Floats, broad_rat
     )
 
 
-def learn(evidence: Evidence) -> tuple[Floats, float]:
-    """What a project's own readings teach: each exact source's spread, and exact searches per broad search."""
+def learn(exact: Floats, broad_low: Floats, broad_high: Floats) -> tuple[Floats, float]:
+    """What a project's own readings teach: each exact source's spread, and exact searches per broad search.
+
+    Parameters: `exact` (n, s), `broad_low` and `broad_high` (n,), NaN where unknown. Returns: as `learn_spreads` and
+    `learn_broad_ratio`. Raises: nothing."""
     return (
-        volumes.learn_spreads(evidence.exact),
-        volumes.learn_broad_ratio(_first_known(evidence.exact), evidence.broad_low, evidence.broad_high),
+        volumes.learn_spreads(exact),
+        volumes.learn_broad_ratio(_first_known(exact), broad_low, broad_high),
     )
 
 

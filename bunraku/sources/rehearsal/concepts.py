@@ -7,7 +7,17 @@ TOWNS = ("harrowmere", "pellbridge", "oldmarrow", "tarnley", "quillport", "stanw
 AUDIENCES = ("beginners", "kids", "adults", "astrophotography", "children", "planets", "deep sky", "travel", "families")
 PRICES = ("50", "100", "200", "300", "500", "1000")
 SIZES = ("70mm", "80mm", "114mm", "130mm", "150mm", "200mm", "1.25", "2 inch")
-QUALITIES = ("portable", "computerised", "motorised", "small", "large", "professional", "starter", "folding", "wide angle")
+QUALITIES = (
+    "portable",
+    "computerised",
+    "motorised",
+    "small",
+    "large",
+    "professional",
+    "starter",
+    "folding",
+    "wide angle",
+)
 YEARS = ("2025", "2026", "2027")
 
 
@@ -70,9 +80,9 @@ astronomy school visit|astronomy school visits|service|500|60|40|1.1|school|0.03
 planetarium visit|planetarium visits|service|2600|300|120|0.9|school|0
 dark sky weekend|dark sky weekends|service|900|120|180|1.3|summer|0.1
 astronomy club|astronomy clubs|service|2200|200|40|0.6|even|0
-perseid meteor shower|perseids meteor showers|event|16000|5200|90|0.2|perseids|0.02
-geminid meteor shower|geminids meteor showers|event|9000|2900|60|0.2|geminids|0
-leonid meteor shower|leonids meteor showers|event|4100|1100|30|0.2|leonids|0
+perseid meteor shower|perseid meteor showers|event|16000|5200|90|0.2|perseids|0.02
+geminid meteor shower|geminid meteor showers|event|9000|2900|60|0.2|geminids|0
+leonid meteor shower|leonid meteor showers|event|4100|1100|30|0.2|leonids|0
 solar eclipse|solar eclipses|event|42000|18000|2600|0.3|eclipse|0.35
 lunar eclipse|lunar eclipses|event|19000|6800|200|0.25|march|0.05
 northern lights|northern lights|event|52000|14000|900|0.5|winter|0.25
@@ -217,7 +227,7 @@ when is the {h} {fill}|year|0.05|0.016|0|when|event
 how to watch the {h}||0.03|0.05|0.0003|watch|event
 best place to see the {h}||0.03|0.02|0|watch|event
 where to see the {h} in {fill}|town|0.004|0.0003|0|watch|event
-how to photograph the {h}||0.014|0.05|0|photo|event,topic
+how to photograph the {h}||0.014|0.05|0|photo|event
 {h} live||0.03|0.08|0|watch|event
 {h} glasses||0.02|0.006|0.14|gear|event
 what causes a {h}||0.014|0.02|0|what|event
@@ -239,9 +249,7 @@ what is {h}||0.02|0.016|0|what|topic
     frames = []
     for row in rows.strip().splitlines():
         template, fill, web, video, market, facet, kinds = row.split("|")
-        frames.append(
-            Frame(template, fill, float(web), float(video), float(market), facet, tuple(kinds.split(",")))
-        )
+        frames.append(Frame(template, fill, float(web), float(video), float(market), facet, tuple(kinds.split(","))))
     return tuple(frames)
 
 

@@ -98,8 +98,7 @@ def band(world: World, term: str, request: Request) -> Raw | None:
         return None
     low, high = 0, 10
     while high <= broad:
-        low, high = high, high * (3 if str(high).startswith("1") else 10 / 3)
-        high = round(high)
+        low, high = high, high * 3 if str(high).startswith("1") else high * 10 // 3
     cpc = query.cpc * spread(0.1, "cpc shown", query.key)
     buying = min(1.0, 0.15 + query.cpc / 2.2)
     return {

@@ -9,20 +9,32 @@ from bunraku.sources.rehearsal.dice import bell, pick_index, roll, spread
 from bunraku.sources.rehearsal.world import EPOCH, Query, World
 
 _FIRST = (
-    "night sky star moon dark comet orbit lumen zenith nova meadow lantern hill harbour field stone river copper "
-    "linen cedar amber north quiet bright distant silver winter summer morning evening"
+    "night sky star moon dark comet orbit lumen zenith nova meadow lantern hill harbour field stone "
+    "river copper linen cedar amber north quiet bright distant silver winter summer morning evening "
 ).split()
 _SECOND = (
-    "guide journal watch almanac atlas post supply store workshop club society review notes corner digest forum "
-    "market depot yard works hub school library room gallery report weekly ledger outlet trail"
+    "guide journal watch almanac atlas post supply store workshop club society review notes corner "
+    "digest forum market depot yard works hub school library room gallery report weekly ledger "
+    "outlet trail "
 ).split()
 _COUNTS = {"web": 300, "video": 400, "marketplace": 500}
 # Share of each tier, and the authority that its members have: a few giants, many small ones.
-_TIERS = ((0.05, 88, 4), (0.15, 66, 6), (0.35, 44, 7), (0.45, 19, 8))
+_TIERS = {
+    "web": ((0.05, 88, 4), (0.15, 66, 6), (0.35, 44, 7), (0.45, 21, 8)),
+    "video": ((0.06, 88, 4), (0.24, 72, 5), (0.35, 58, 6), (0.35, 41, 8)),
+    "marketplace": ((0.05, 86, 4), (0.25, 70, 5), (0.35, 57, 6), (0.35, 38, 9)),
+}
+STRAY_SHARE = 0.12
 _TITLES = {
     "web": ("{t}", "{t}: a plain guide", "{t} | {p}", "{t} - what to know", "{p}: {t}", "All about {t}"),
     "video": ("{t}", "{t} (full walkthrough)", "I tried it: {t}", "{t} in ten minutes", "{t} explained by {p}"),
-    "marketplace": ("{t}", "{t}, boxed, fast post", "{t} handmade by {p}", "New {t} with care notes", "{t} for him and her"),
+    "marketplace": (
+        "{t}",
+        "{t}, boxed, fast post",
+        "{t} handmade by {p}",
+        "New {t} with care notes",
+        "{t} for him and her",
+    ),
 }
 
 
@@ -69,9 +81,9 @@ def publishers(channel: str) -> tuple[Publisher, ...]:
 
 def _tier_strength(place: float, channel: str, number: int) -> float:
     edge = 0.0
-    for share, middle, width in _TIERS:
+    for share, middle, width in _TIERS[channel]:
         edge += share
-        if place < edge or share == _TIERS[-1][0]:
+        if place < edge or (share, middle, width) == _TIERS[channel][-1]:
             return min(97.0, max(3.0, middle + width * bell("strength", channel, number)))
     return 10.0
 
@@ -88,13 +100,13 @@ def pool(topic: str, channel: str) -> tuple[int, ...]:
     """The publishers with a page on a topic: more small ones on narrow topics, giants on the general ones."""
     everyone = publishers(channel)
     general = topic.endswith("/general")
-    size = 24 if general else 13
+    # Some topics are crowded and contested, some lie open; a power of the dice leans to the strong end of the list.
+    size = 26 if general else 14 + int(16 * roll("crowd", topic, channel))
+    lean = 1.7 if general else 0.85 + 0.85 * roll("contest", topic, channel)
     chosen: list[int] = []
     draw = 0
     while len(chosen) < size:
         draw += 1
-        # A power of the dice leans the choice to the strong end of the list for general topics.
-        lean = 1.7 if general else 0.85
         index = int(len(everyone) * roll("pool", topic, channel, draw) ** lean)
         if index not in chosen:
             chosen.append(index)
@@ -133,14 +145,18 @@ def rank(world: World, query: Query, channel: str, day: date, depth: int) -> lis
     phrase = f" {' '.join(words)} "
     scored: list[tuple[float, str, Standing]] = []
     for topic, (said, bonus) in topics.items():
-        for index in pool(topic, channel):
+        standing = pool(topic, channel)
+        if topic != query.topic:
+            # Pages on the subject as a whole stand here and there on its special pages, other ones each time.
+            standing = tuple(i for i in standing if roll("stray", i, query.topic, channel) < STRAY_SHARE)
+        for index in standing:
             page = page_of(topic, channel, index, said)
             exact = phrase in f" {' '.join(page.title_words)} "
             all_words = all(stem in page.title_stems for stem in query_stems)
             score = (
                 0.62 * page.publisher.strength
                 + 5.0 * min(page.pull, 2_000) ** 0.22
-                + (18 if exact else 10 if all_words else 0)
+                + (14 if exact else 9 if all_words else 0)
                 + bonus
                 + 6 * roll("taste", page.address, query.key)
                 + 1.6 * roll("day", page.address, query.key, day)

@@ -4,7 +4,8 @@ from bisect import bisect_left
 from collections import defaultdict
 from dataclasses import dataclass
 from datetime import date
-from functools import cache
+from functools import cache, lru_cache
+from itertools import pairwise
 
 from dateutil.relativedelta import relativedelta
 
@@ -27,7 +28,9 @@ CHANNEL_INDEX = {"web": 0, "video": 1, "marketplace": 2}
 EPOCH = date(2026, 6, 1)
 """The month for which demand is written down; growth counts from here."""
 LEAST_DEMAND = 0.5
-QUESTION_WORDS = frozenset("how what when which where is can does why who".split())
+FRAME_SHARE = 2.2
+"""Scales what all frames together draw on a head, so that its long tail outweighs the bare word."""
+QUESTION_WORDS = frozenset(["how", "what", "when", "which", "where", "is", "can", "does", "why", "who"])
 
 
 @dataclass(frozen=True)
@@ -67,6 +70,7 @@ class World:
             self._index(self._queries[key])
         self._known_heads = {name: head for head in heads for name in (head.name, head.plural)}
         self._strange: dict[str, dict[str, Query]] = {}
+        self._understood: dict[str, Query] = {}
 
     def _index(self, query: Query) -> None:
         for word in set(query.key.split()):
@@ -79,18 +83,35 @@ class World:
 
     def query(self, text: str) -> Query:
         """The query of a text; one that the grammar did not make is understood by its words."""
+        known = self._queries.get(text) or self._understood.get(text)
+        if known is not None:
+            return known
+        if len(self._understood) > 200_000:
+            self._understood.clear()
         key = identity_key(text)
-        if key in self._queries:
-            return self._queries[key]
-        head, rest = split_frame(key)
-        if head in self._known_heads:
-            return _faint(key, self._known_heads[head], rest)
+        query = self._queries.get(key) or self._understand(key)
+        self._understood[text] = query
+        return query
+
+    def _understand(self, key: str) -> Query:
         # Rare wordings of a known subject draw a sliver of it; other subjects get a world of their own.
-        inside = max((name for name in self._known_heads if f" {name} " in f" {head} "), key=len, default="")
-        if inside:
-            return _faint(key, self._known_heads[inside], rest or "other")
+        inside = self._known_inside(key)
+        head, rest = split_frame(key)
+        if inside is not None:
+            return _faint(key, inside, " ".join(set(key.split()) - set(inside.name.split())))
         made = self.strange_queries(head)
         return made.get(key) or _faint(key, strange_head(head), rest)
+
+    def _known_inside(self, key: str) -> Head | None:
+        """The longest known head that stands in a text."""
+        words = key.split()
+        runs = (
+            " ".join(words[start:end])
+            for length in range(len(words), 0, -1)
+            for start in range(len(words) - length + 1)
+            for end in (start + length,)
+        )
+        return next((self._known_heads[run] for run in runs if run in self._known_heads), None)
 
     def strange_queries(self, head: str) -> dict[str, Query]:
         """The queries around a subject that the world does not know, made on first asking."""
@@ -112,7 +133,7 @@ class World:
         found = {k: self._queries[k] for k in self._span(start)}
         if len(found) < count:
             found |= {q.key: q for q in self._holding(key)}
-        if not found:
+        if not found and self._known_inside(key) is None:
             head, _ = split_frame(key)
             stripped = head.rsplit(" ", 1)[0] if len(head.split()) > 1 and len(head.split()[-1]) == 1 else head
             made = self.strange_queries(stripped)
@@ -136,6 +157,8 @@ class World:
         known = self._by_topic.get(query.topic)
         if known:
             return known
+        if query.head in self._known_heads:
+            return [query.key]
         made = self.strange_queries(split_frame(query.key)[0])
         return [q.key for q in made.values() if q.topic == query.topic] or [query.key]
 
@@ -170,8 +193,14 @@ def make_queries(head: Head, others: tuple[Head, ...], *, own_subject: bool = Tr
         fills = FILLS[frame.fill] if own_subject or frame.fill != "audience" else COMMON_AUDIENCES
         if "{o}" in frame.template:
             fills = tuple(other.name for other in same_kind[:40] if roll("pair", head.name, other.name) < 0.35)
-        queries += [_make(head, frame, fill, rank) for rank, fill in enumerate(fills)]
+        made = (_make(head, frame, fill, rank) for rank, fill in enumerate(fills))
+        queries += [query for query in made if not _stammers(query.key)]
     return queries
+
+
+def _stammers(key: str) -> bool:
+    words = key.split()
+    return any(a == b for a, b in pairwise(words)) or len(set(words)) < len(words) - 1
 
 
 def _make(head: Head, frame: Frame, fill: str, rank: int) -> Query:
@@ -181,7 +210,9 @@ def _make(head: Head, frame: Frame, fill: str, rank: int) -> Query:
     if "{o}" in frame.template:
         facet = f"compare:{min(head.name, fill)}:{max(head.name, fill)}"
     # Zipf within a list of fills, and a broad spread between any two queries.
-    share = 1 / (1 + rank) ** 0.8 if fill else 1.0
+    share = FRAME_SHARE / (1 + rank) ** 0.8 if fill else FRAME_SHARE
+    if frame.facet == "general":
+        share = 1.0
     noise = spread(0.75, "demand", key) if frame.facet != "general" else spread(0.2, "demand", key)
     base = (head.web, head.video, head.marketplace)
     factors = (frame.web, frame.video, frame.marketplace)
@@ -228,8 +259,15 @@ def strange_head(name: str) -> Head:
     season = sorted(SEASONS)[pick_index(len(SEASONS), "season", name)] if roll("seasonal", name) < 0.4 else "even"
     kind = ("thing", "topic", "service")[pick_index(3, "kind", name)]
     return Head(
-        name, plural, kind, size, size * 0.4 * spread(0.5, "video", name), size * 0.5 * spread(0.5, "market", name),
-        0.2 + 1.5 * roll("cpc", name), season, 0.12 * bell("head growth", name),
+        name,
+        plural,
+        kind,
+        size,
+        size * 0.4 * spread(0.5, "video", name),
+        size * 0.5 * spread(0.5, "market", name),
+        0.2 + 1.5 * roll("cpc", name),
+        season,
+        0.12 * bell("head growth", name),
     )
 
 
@@ -237,8 +275,14 @@ def _faint(key: str, head: Head, rest: str) -> Query:
     share = 0.004 * spread(0.9, "faint", key) / (1 + len(rest.split()))
     words = tuple(sorted(set(rest.split()))) or ("other",)
     return Query(
-        key, head.name, "words:" + " ".join(words), (head.web * share, head.video * share, head.marketplace * share),
-        head.season, head.growth, head.cpc, head.kind,
+        key,
+        head.name,
+        "words:" + " ".join(words),
+        (head.web * share, head.video * share, head.marketplace * share),
+        head.season,
+        head.growth,
+        head.cpc,
+        head.kind,
     )
 
 
@@ -248,12 +292,13 @@ def monthly_demand(query: Query, channel: str, month: date) -> float:
     shape = SEASONS[query.season]
     season = shape[month.month - 1] * 12 / sum(shape)
     level = query.demand[CHANNEL_INDEX[channel]] * (1 + query.growth) ** years
-    return level * season * spread(0.06, "month", query.key, channel, month.year, month.month)
+    return float(level) * season * spread(0.06, "month", query.key, channel, month.year, month.month)
 
 
-def months_before(day: date, count: int) -> list[date]:
+@lru_cache(maxsize=64)
+def months_before(day: date, count: int) -> tuple[date, ...]:
     """First days of the `count` full months before `day`, oldest first."""
-    return [day.replace(day=1) - relativedelta(months=back) for back in range(count, 0, -1)]
+    return tuple(day.replace(day=1) - relativedelta(months=back) for back in range(count, 0, -1))
 
 
 @cache

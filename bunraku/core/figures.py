@@ -1,0 +1,77 @@
+"""The register of figures: each with the function that makes it, whose docstring is its only description."""
+
+import inspect
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+
+from bunraku.core.cluster.clustering import cluster_keywords
+from bunraku.core.gather.fit import fit_to_project
+from bunraku.core.plan.calendar import publish_by, value_by_month
+from bunraku.core.plan.fitting import fit_hours
+from bunraku.core.weigh.chance import difficulty, outlook, own_strength
+from bunraku.core.weigh.intent import read_intents
+from bunraku.core.weigh.page import strength, title_matches, wording_of
+from bunraku.core.weigh.season import read_seasons
+from bunraku.core.weigh.verdict import hands, verdicts
+from bunraku.core.weigh.volume import taken_as
+from bunraku.core.weigh.worth import click_value, expected_clicks, open_share, worth
+
+
+@dataclass(frozen=True)
+class Figure:
+    """A figure: id, name in the interface, the function that makes it."""
+
+    id: str
+    name: str
+    made_by: Callable[..., Any]
+
+    @property
+    def doc(self) -> str:
+        """The whole docstring, unindented."""
+        return inspect.getdoc(self.made_by) or ""
+
+    @property
+    def summary(self) -> str:
+        """What it is and how it is made: the first paragraph and the formula, for a help text."""
+        first = " ".join(self.doc.split("\n\n")[0].split())
+        rest = " ".join(self.doc.split())
+        formula = rest.partition("Formula:")[2].partition(" Raises:")[0].strip()
+        return f"{first} {formula[:1].upper()}{formula[1:]}".strip()
+
+
+FIGURES = (
+    Figure("volume", "Searches a month", taken_as),
+    Figure("season", "Year and trend", read_seasons),
+    Figure("intent", "Intent", read_intents),
+    Figure("fit", "Fit", fit_to_project),
+    Figure("wording", "Wording of a title", wording_of),
+    Figure("title_matches", "Title matches", title_matches),
+    Figure("strength", "Strength of a result", strength),
+    Figure("own_strength", "Own strength", own_strength),
+    Figure("difficulty", "Difficulty", difficulty),
+    Figure("chance", "Chance", outlook),
+    Figure("open_share", "Clicks left open", open_share),
+    Figure("clicks", "Clicks a month", expected_clicks),
+    Figure("click_value", "Value of a click", click_value),
+    Figure("worth", "Worth", worth),
+    Figure("verdict", "Verdict", verdicts),
+    Figure("hands", "Hands", hands),
+    Figure("cluster", "Cluster", cluster_keywords),
+    Figure("publish_by", "Publish by", publish_by),
+    Figure("value_by_month", "Value by month", value_by_month),
+    Figure("fit_hours", "Fit to my hours", fit_hours),
+)
+
+
+def figures_markdown() -> str:
+    """docs/figures.md, whole."""
+    parts = [
+        "# How every number is made\n",
+        "Generated from the docstrings of `bunraku/core` by `make docs`; do not edit. Unknown is never 0: arrays hold NaN, "
+        "the interface shows hatching. All figures are estimates.\n",
+    ]
+    for figure in FIGURES:
+        module = figure.made_by.__module__.replace(".", "/")
+        parts.append(f"## {figure.name}\n\n`{module}.py`, `{figure.made_by.__name__}`\n\n{figure.doc}\n")
+    return "\n".join(parts)

@@ -1,0 +1,1 @@
+"""The server: how figures are stored, asked for and kept."""

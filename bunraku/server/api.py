@@ -1,0 +1,84 @@
+"""The API: one way in, for the page and for scripts."""
+
+from typing import Any, cast
+
+from django.http import HttpRequest, HttpResponse
+from ninja import NinjaAPI
+from ninja.errors import AuthenticationError, HttpError, ValidationError
+from ninja.security import SessionAuth
+
+from bunraku import __version__
+from bunraku.server.cluster.api import router as cluster
+from bunraku.server.errors import BunrakuError
+from bunraku.server.gather.api import router as gather
+from bunraku.server.jobs.api import router as jobs
+from bunraku.server.overview import figures_router
+from bunraku.server.overview import router as overview
+from bunraku.server.plan.api import router as plan
+from bunraku.server.projects.access import SignedIn
+from bunraku.server.projects.api import public
+from bunraku.server.projects.api import router as projects
+from bunraku.server.sheet.api import router as sheet
+from bunraku.server.weigh.api import router as weigh
+
+
+class Anybody(SessionAuth):
+    """Anybody, signed in or not, but with our CSRF token: for signing in."""
+
+    def authenticate(self, request: HttpRequest, key: str | None) -> Any:
+        return True
+
+
+api = NinjaAPI(title="Bunraku", version=__version__, docs_url=None, openapi_url="/openapi.json", auth=SignedIn())
+api.add_router("", public, auth=Anybody())
+api.add_router("", projects)
+api.add_router("", figures_router)
+for room in (overview, jobs, sheet, gather, weigh, cluster, plan):
+    api.add_router("/projects/{int:project_id}", room)
+
+
+def problem(
+    request: HttpRequest, status: int, code: str, message: str, *, field: str = "", hint: str = ""
+) -> HttpResponse:
+    """An error as problem+json (RFC 9457)."""
+    body = {
+        "type": f"about:blank#{code}",
+        "title": message,
+        "status": status,
+        "code": code,
+        "field": field,
+        "hint": hint,
+    }
+    response = api.create_response(request, body, status=status)
+    response["Content-Type"] = "application/problem+json"
+    return response
+
+
+@api.exception_handler(BunrakuError)
+def on_bunraku_error(request: HttpRequest, error: Any) -> HttpResponse:
+    """Errors raised on purpose."""
+    known = cast(BunrakuError, error)
+    return problem(request, known.status, known.code, known.message, field=known.field, hint=known.hint)
+
+
+@api.exception_handler(ValidationError)
+def on_invalid(request: HttpRequest, error: Any) -> HttpResponse:
+    """Input that does not fit: the first field that is wrong is named."""
+    first = cast(ValidationError, error).errors[0]
+    path = [str(part) for part in first["loc"] if part not in ("body", "query", "path", "given", "wanted")]
+    field = ".".join(path)
+    return problem(request, 422, "invalid_input", f"{field or 'The request'}: {first['msg']}.", field=field)
+
+
+@api.exception_handler(AuthenticationError)
+def on_stranger(request: HttpRequest, error: Any) -> HttpResponse:
+    """Nobody is signed in."""
+    return problem(request, 401, "not_signed_in", "Sign in first.")
+
+
+@api.exception_handler(HttpError)
+def on_http_error(request: HttpRequest, error: Any) -> HttpResponse:
+    """Errors of the framework: a body that is not JSON, a missing CSRF token."""
+    status = cast(HttpError, error).status_code
+    code = {403: "csrf_failed", 404: "not_found"}.get(status, "invalid_input")
+    return problem(request, status, code, str(error))

@@ -1,0 +1,88 @@
+"""Reading clusters: sums over their members, and why each member belongs."""
+
+from typing import Any
+
+from django.db.models import Avg, Count, Max, Q, Sum
+
+from bunraku.core.cluster.members import why_member
+from bunraku.core.weigh.intent_cues import INTENTS
+from bunraku.server.cluster.actions import find_cluster
+from bunraku.server.cluster.models import Cluster, Pin
+from bunraku.server.cluster.run import packed_pages
+from bunraku.server.projects.models import Project
+from bunraku.server.sheet.models import Row, Scope
+
+ORDER = {"worth": "worth", "volume": "volume", "keywords": "keywords", "chance": "chance"}
+
+
+def list_clusters(scope: Scope, *, q: str, sort: str, several: bool, offset: int, limit: int) -> dict[str, Any]:
+    """A page of a scope's clusters with what their kept members add up to."""
+    rows = Row.objects.filter(scope=scope, state__in=[0, 1], cluster__isnull=False)
+    grouped = rows.values("cluster").annotate(
+        keywords=Count("pk"),
+        volume=Sum("volume"),
+        worth=Sum("worth"),
+        chance=Avg("chance"),
+        difficulty=Avg("difficulty"),
+        local=Sum("local"),
+        climb=Max("climb_month"),
+        **{name: Count("pk", filter=Q(intent=code)) for code, name in enumerate(INTENTS)},
+    )
+    if several:
+        grouped = grouped.filter(keywords__gt=1)
+    if q:
+        matching = rows.filter(text__icontains=q).values("cluster")
+        grouped = grouped.filter(
+            Q(cluster__in=matching) | Q(cluster__in=Cluster.objects.filter(scope=scope, name__icontains=q).values("pk"))
+        )
+    totals = rows.aggregate(clusters=Count("cluster", distinct=True), keywords=Count("pk"))
+    order = ORDER.get(sort, "worth")
+    matched = list(grouped.order_by(f"-{order}", "cluster"))
+    page = matched[offset : offset + limit]
+    names = Cluster.objects.select_related("lead").in_bulk([row["cluster"] for row in page])
+    return {
+        "total": totals["clusters"],
+        "matched": len(matched),
+        "keywords": totals["keywords"],
+        "clusters": [_summary(dict(row), names.get(row["cluster"])) for row in page],
+    }
+
+
+def _summary(row: dict[str, Any], cluster: Cluster | None) -> dict[str, Any]:
+    return {
+        "id": row["cluster"],
+        "name": str(cluster) if cluster else "",
+        "named": bool(cluster and cluster.name),
+        "lead": cluster.lead.text if cluster and cluster.lead else "",
+        "keywords": row["keywords"],
+        "volume": row["volume"],
+        "worth": row["worth"],
+        "chance": row["chance"],
+        "difficulty": row["difficulty"],
+        "local": row["local"] or 0,
+        "intents": {name: row[name] for name in INTENTS if row[name]},
+    }
+
+
+def read_cluster(project: Project, cluster_id: int) -> dict[str, Any]:
+    """A cluster with its members and the reason for each. Raises: not_found."""
+    cluster = find_cluster(project, cluster_id)
+    rows = list(Row.objects.filter(cluster=cluster.pk, state__in=[0, 1]).order_by("-volume", "pk")[:500])
+    pinned = set(Pin.objects.filter(cluster=cluster).values_list("keyword_id", flat=True))
+    pages = dict(zip([row.pk for row in rows], packed_pages([row.pk for row in rows]).tolist(), strict=True))
+    lead = next((row for row in rows if row.keyword_id == cluster.lead_id), rows[0] if rows else None)
+    why = {
+        row.pk: why_member(
+            row.text, pages[row.pk], lead.text, pages[lead.pk], project.language, pinned=row.keyword_id in pinned
+        )
+        for row in rows
+        if lead is not None
+    }
+    return {
+        "id": cluster.pk,
+        "name": str(cluster),
+        "own_name": cluster.name,
+        "lead": lead.text if lead else "",
+        "channel": cluster.scope.channel,
+        "members": [{"row": row, "why": why[row.pk], "pinned": row.keyword_id in pinned} for row in rows],
+    }

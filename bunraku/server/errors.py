@@ -1,0 +1,51 @@
+"""One kind of error for everything that goes wrong on purpose, and the catalogue of its codes."""
+
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True)
+class Kind:
+    """A kind of problem: HTTP status and what it means, for the documentation."""
+
+    status: int
+    about: str
+
+
+CATALOGUE: dict[str, Kind] = {
+    "not_found": Kind(404, "There is no such thing, or it is another person's."),
+    "not_signed_in": Kind(401, "Nobody is signed in."),
+    "csrf_failed": Kind(403, "The request did not come from Bunraku's own page, or the page is stale."),
+    "wrong_password": Kind(400, "Name and password do not go together."),
+    "name_taken": Kind(409, "The name is already used."),
+    "weak_password": Kind(422, "The password is too easy to guess."),
+    "invalid_input": Kind(422, "A field is missing or out of range; the field is named."),
+    "no_seed": Kind(422, "No seed was given that could be searched for."),
+    "no_channel": Kind(422, "No channel was chosen."),
+    "no_outlet": Kind(409, "The project has no outlet on the channel."),
+    "nothing_to_measure": Kind(409, "Every chosen keyword has been measured today."),
+    "nothing_to_cluster": Kind(409, "There is no keyword to cluster."),
+    "nothing_to_plan": Kind(409, "No piece can be made of what was chosen."),
+    "nothing_to_undo": Kind(409, "There is nothing left to undo, or it was changed by something since."),
+    "allowance_short": Kind(409, "The lookups left do not pay for what is asked."),
+    "job_over": Kind(409, "The job is over; it cannot be stopped any more."),
+    "job_broke": Kind(500, "A job met a fault of Bunraku's own; what it had done until then is kept."),
+    "keyword_taken": Kind(409, "Another piece owns the keyword on this channel."),
+    "stale": Kind(409, "It was changed in another window since it was read."),
+}
+
+
+class BunrakuError(Exception):
+    """Something that a person should be told: a stable code, a sentence, the field it is about, a way out."""
+
+    def __init__(self, code: str, message: str, *, field: str = "", hint: str = "") -> None:
+        super().__init__(message)
+        self.code = code
+        self.message = message
+        self.field = field
+        self.hint = hint
+        self.status = CATALOGUE[code].status
+
+
+def not_found(what: str) -> BunrakuError:
+    """The error for a thing that is not there or not this person's; the two look alike on purpose."""
+    return BunrakuError("not_found", f"There is no such {what}.")

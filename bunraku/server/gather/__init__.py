@@ -1,0 +1,1 @@
+"""Gather: seeds in, keywords with their origins out."""

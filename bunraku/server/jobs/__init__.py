@@ -1,0 +1,1 @@
+"""Long work: jobs with progress, cost, stop and restart."""

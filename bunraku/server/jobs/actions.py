@@ -1,0 +1,57 @@
+"""What can be done to jobs: start, stop, and pick up what a killed worker left."""
+
+import hashlib
+import json
+from typing import Any
+
+from django.db import IntegrityError, transaction
+from django_tasks import TaskResultStatus
+from django_tasks_db.models import DBTaskResult
+
+from bunraku.server.errors import BunrakuError, not_found
+from bunraku.server.jobs.models import OPEN_STATES, Job
+from bunraku.server.jobs.running import run_job
+from bunraku.server.projects.models import Project
+
+
+def start_job(project: Project, kind: str, params: dict[str, Any], *, distinct: str | None = None) -> Job:
+    """Queue a job. The same job that is still open is returned instead of a second one: a double click is one job.
+
+    `distinct` tells jobs of a kind apart; without it their params do."""
+    told_apart = distinct if distinct is not None else json.dumps(params, sort_keys=True)
+    fingerprint = hashlib.sha256(told_apart.encode()).hexdigest()
+    same = {"project": project, "kind": kind, "fingerprint": fingerprint, "state__in": OPEN_STATES}
+    try:
+        with transaction.atomic():
+            existing = Job.objects.filter(**same).first()
+            if existing is not None:
+                return existing
+            job = Job.objects.create(project=project, kind=kind, params=params, fingerprint=fingerprint)
+            run_job.enqueue(job.pk)
+    except IntegrityError:
+        return Job.objects.get(**same)
+    job.refresh_from_db()
+    return job
+
+
+def stop_job(project: Project, job_id: int) -> Job:
+    """Ask a job to stop at its next step; one that has not begun stops at once. Raises: not_found, job_over."""
+    with transaction.atomic():
+        job = Job.objects.filter(project=project, pk=job_id).first()
+        if job is None:
+            raise not_found("job")
+        if job.state not in OPEN_STATES:
+            raise BunrakuError("job_over", "The job is over already.")
+        job.stop_wanted = True
+        if job.state == "queued":
+            job.state = "stopped"
+        job.save(update_fields=["stop_wanted", "state"])
+    return job
+
+
+def requeue_orphans() -> int:
+    """Put back into the queue what a killed worker left running; to be called when no worker runs."""
+    with transaction.atomic():
+        return DBTaskResult.objects.filter(status=TaskResultStatus.RUNNING).update(
+            status=TaskResultStatus.READY, started_at=None
+        )

@@ -1,0 +1,44 @@
+"""Long work as a row: kind, progress, cost, result, error."""
+
+from django.db import models
+
+from bunraku.server.projects.models import Project
+
+OPEN_STATES = ("queued", "running")
+
+
+class Job(models.Model):
+    """One piece of long work for a project. What it has done so far is always in the database."""
+
+    STATES = ("queued", "running", "done", "stopped", "failed")
+
+    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="jobs")
+    kind = models.CharField(max_length=20)
+    params = models.JSONField(default=dict)
+    # What tells two jobs apart: pressing a button twice is one job.
+    fingerprint = models.CharField(max_length=64)
+    state = models.CharField(max_length=10, default="queued", choices=[(s, s) for s in STATES])
+    stop_wanted = models.BooleanField(default=False)
+    doing = models.CharField(max_length=120, blank=True)
+    done = models.PositiveIntegerField(default=0)
+    total = models.PositiveIntegerField(default=0)
+    cost_tenths = models.PositiveIntegerField(default=0)
+    result = models.JSONField(default=dict)
+    error = models.CharField(max_length=500, blank=True)
+    created = models.DateTimeField(auto_now_add=True)
+    started = models.DateTimeField(null=True)
+    finished = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ["-pk"]
+        indexes = [models.Index(fields=["project", "-id"], name="job_latest")]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["project", "kind", "fingerprint"],
+                condition=models.Q(state__in=OPEN_STATES),
+                name="one_open_job_of_a_kind",
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.kind} {self.pk}"

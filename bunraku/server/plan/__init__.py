@@ -1,0 +1,1 @@
+"""Plan: pieces, their keywords and their months."""

@@ -1,0 +1,51 @@
+"""The plan as CSV: a line a piece."""
+
+from collections.abc import Iterator, Sequence
+
+from bunraku.core.formats.csv_out import Cell, Column, csv_lines
+from bunraku.core.plan.pieces import KINDS
+from bunraku.server.plan.selectors import PieceFigures
+
+COLUMNS = (
+    Column("Piece", "Working title."),
+    Column("Kind", "Article, buying guide, landing page, location page, home page, video or listing."),
+    Column("Outlet", "Where it is published."),
+    Column("Channel", "web, video or marketplace."),
+    Column("Month", "First day of the month it is planned for; empty where not placed."),
+    Column("Pinned", "yes where the month was set by hand."),
+    Column("Publish by", "The day it must be out to catch the climb of its searches; empty without a season."),
+    Column("Hours", "Hours it takes."),
+    Column("Main keyword", "The keyword the piece owns."),
+    Column("Also serves", "Its other keywords, separated by semicolons."),
+    Column("Keywords", "How many keywords it serves."),
+    Column("Searches a month", "Sum over its keywords, an estimate."),
+    Column("Worth a month", "Sum over its keywords, in the project's currency."),
+    Column("Chance of page one (0-1)", "For its main keyword."),
+)
+
+
+def plan_csv(plan: Sequence[PieceFigures]) -> Iterator[str]:
+    """The plan in order of month, what is not placed last."""
+    ordered = sorted(plan, key=lambda one: (one.piece.month is None, str(one.piece.month), one.piece.pk))
+    return csv_lines(COLUMNS, (_cells(one) for one in ordered))
+
+
+def _cells(one: PieceFigures) -> list[Cell]:
+    piece, main = one.piece, one.main
+    chance = main.chance if main else None
+    return [
+        piece.title,
+        KINDS[piece.kind].name,
+        piece.outlet.name if piece.outlet else None,
+        piece.scope.channel,
+        piece.month,
+        piece.pinned,
+        one.publish_by.day,
+        piece.hours,
+        main.text if main else None,
+        "; ".join(row.text for row in one.rows if row is not main),
+        len(one.rows),
+        round(one.volume),
+        None if one.worth is None else round(one.worth, 2),
+        None if chance is None else round(chance, 3),
+    ]

@@ -1,0 +1,74 @@
+"""What can be done to projects and outlets."""
+
+from typing import Any
+
+from django.conf import settings
+from django.contrib.auth.models import User
+from django.db import IntegrityError, transaction
+
+from bunraku.core.gather.seeds import read_words
+from bunraku.server.errors import BunrakuError, not_found
+from bunraku.server.projects.journal import Recorder
+from bunraku.server.projects.models import Outlet, Project
+from bunraku.server.projects.signals import figures_outdated
+
+WORD_LISTS = ("own_brands", "rival_brands", "places")
+
+
+def create_project(owner: User, fields: dict[str, Any], outlets: list[dict[str, Any]]) -> Project:
+    """Make a project with its outlets. Raises: `BunrakuError` name_taken."""
+    try:
+        with transaction.atomic():
+            project = Project(owner=owner, lookups_left_tenths=settings.STARTING_LOOKUPS * 10)
+            _set(project, fields)
+            project.save(force_insert=True)
+            Outlet.objects.bulk_create(Outlet(project=project, **outlet) for outlet in outlets)
+    except IntegrityError as error:
+        raise _taken(error, fields.get("name", "")) from error
+    return project
+
+
+def change_project(project: Project, fields: dict[str, Any]) -> Project:
+    """Change a project. Raises: `BunrakuError` name_taken."""
+    try:
+        with transaction.atomic(), Recorder(project, "Changed the project") as journal:
+            journal.touch([project])
+            _set(project, fields)
+            project.save()
+    except IntegrityError as error:
+        raise _taken(error, fields.get("name", "")) from error
+    figures_outdated.send(sender=Project, project=project)
+    return project
+
+
+def save_outlet(project: Project, outlet_id: int | None, fields: dict[str, Any]) -> Outlet:
+    """Add or change an outlet. Raises: `BunrakuError` not_found, name_taken."""
+    outlet = Outlet(project=project)
+    if outlet_id is not None:
+        found = project.outlets.filter(pk=outlet_id).first()
+        if found is None:
+            raise not_found("outlet")
+        outlet = found
+    try:
+        with transaction.atomic(), Recorder(project, f"Changed outlet {fields.get('name', '')}") as journal:
+            if outlet.pk:
+                journal.touch([outlet])
+            for name, value in fields.items():
+                setattr(outlet, name, value)
+            outlet.save()
+            journal.made([outlet])
+    except IntegrityError as error:
+        raise _taken(error, fields.get("name", "")) from error
+    figures_outdated.send(sender=Project, project=project)
+    return outlet
+
+
+def _set(project: Project, fields: dict[str, Any]) -> None:
+    for name, value in fields.items():
+        setattr(project, name, read_words(value) if name in WORD_LISTS else value)
+
+
+def _taken(error: IntegrityError, name: str) -> BunrakuError:
+    if "name" in str(error).lower():
+        return BunrakuError("name_taken", f"“{name}” is already used.", field="name", hint="Choose another name.")
+    raise error

@@ -1,0 +1,77 @@
+"""A project, its outlets, and the journal of changes that can be undone."""
+
+from django.conf import settings
+from django.db import models
+
+from bunraku.sources.protocol import CHANNELS
+
+
+class Project(models.Model):
+    """What one person researches: the subject, the locale, the words that are theirs and not theirs, the hours."""
+
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="projects")
+    name = models.CharField(max_length=120)
+    about = models.TextField(max_length=2_000, blank=True)
+    country = models.CharField(max_length=2, default="GB")
+    language = models.CharField(max_length=2, default="en")
+    currency = models.CharField(max_length=3, default="£")
+    hours_a_month = models.FloatField(default=30)
+    own_brands = models.JSONField(default=list)
+    rival_brands = models.JSONField(default=list)
+    places = models.JSONField(default=list)
+    preset = models.CharField(max_length=12, default="growing")
+    click_values = models.JSONField(default=dict)
+    # Whole tenths: prices go down to 0.1 and sums must not drift.
+    lookups_left_tenths = models.IntegerField(default=0)
+    created = models.DateTimeField(auto_now_add=True)
+    changed = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["owner", "name"], name="one_project_name_a_person"),
+            models.CheckConstraint(condition=models.Q(lookups_left_tenths__gte=0), name="lookups_left_not_negative"),
+        ]
+
+    @property
+    def locale(self) -> str:
+        """Language and country, as in "en-GB"."""
+        return f"{self.language}-{self.country}"
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Outlet(models.Model):
+    """A place where the user publishes, on one channel, with its own standing there."""
+
+    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="outlets")
+    name = models.CharField(max_length=120)
+    channel = models.CharField(max_length=12, choices=[(c, c) for c in CHANNELS])
+    address = models.CharField(max_length=300, blank=True)
+    # Authority 0-100 on the web, followers on video, reviews on a marketplace.
+    standing = models.FloatField()
+    days_until_shown = models.PositiveIntegerField(null=True, blank=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["project", "name"], name="one_outlet_name_a_project")]
+        ordering = ["pk"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class JournalEntry(models.Model):
+    """One change by the user, with what is needed to take it back."""
+
+    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="journal")
+    label = models.CharField(max_length=200)
+    # A list of {model, pk, before, after}; before is null for what was made, after for what was removed.
+    changes = models.JSONField()
+    at = models.DateTimeField(auto_now_add=True)
+    undone = models.BooleanField(default=False)
+
+    class Meta:
+        indexes = [models.Index(fields=["project", "undone", "-id"], name="journal_latest")]
+
+    def __str__(self) -> str:
+        return self.label

@@ -1,0 +1,1 @@
+"""Readings: what sources answered, stored once, dated, never changed; and buying them."""

@@ -1,0 +1,132 @@
+"""Settings, safe on loopback by default; each can be set in the environment (see docs/architecture.md)."""
+
+import os
+import secrets
+from pathlib import Path
+
+from csp.constants import NONCE, NONE, SELF
+
+ROOT = Path(__file__).resolve().parents[2]
+DATA = Path(os.environ.get("BUNRAKU_DATA", ROOT / "var" / "own"))
+DATA.mkdir(parents=True, exist_ok=True)
+
+DEMO = os.environ.get("BUNRAKU_DEMO") == "1"
+"""Sign the demo's person in by itself, for requests from this machine only."""
+REHEARSAL_FAULTS = float(os.environ.get("BUNRAKU_REHEARSAL_FAULTS", "0"))
+"""Share of the practice sources' calls that fail, 0-1."""
+TODAY = os.environ.get("BUNRAKU_TODAY", "")
+"""A fixed day (ISO 8601) instead of the clock's, for demos and tests."""
+STARTING_LOOKUPS = int(os.environ.get("BUNRAKU_STARTING_LOOKUPS", "12000"))
+"""Lookups that a new project may spend."""
+
+
+def _secret_key() -> str:
+    path = DATA / "secret-key"
+    if not path.exists():
+        descriptor = os.open(path, os.O_WRONLY | os.O_CREAT | os.O_TRUNC, 0o600)
+        with os.fdopen(descriptor, "w") as file:
+            file.write(secrets.token_urlsafe(50))
+    return path.read_text()
+
+
+SECRET_KEY = os.environ.get("BUNRAKU_SECRET_KEY") or _secret_key()
+DEBUG = False
+ALLOWED_HOSTS = os.environ.get("BUNRAKU_HOSTS", "localhost,127.0.0.1,[::1]").split(",")
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "csp",
+    "django_tasks",
+    "django_tasks_db",
+    "bunraku.server.projects",
+    "bunraku.server.jobs",
+    "bunraku.server.sheet",
+    "bunraku.server.readings",
+    "bunraku.server.gather",
+    "bunraku.server.weigh",
+    "bunraku.server.cluster",
+    "bunraku.server.plan",
+    "bunraku.server.start",
+]
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "csp.middleware.CSPMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "django.middleware.gzip.GZipMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+]
+ROOT_URLCONF = "bunraku.server.urls"
+WSGI_APPLICATION = "bunraku.server.wsgi.application"
+TEMPLATES: list[dict[str, object]] = [
+    {"BACKEND": "django.template.backends.django.DjangoTemplates", "DIRS": [ROOT / "bunraku/server/static"]}
+]
+
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.sqlite3",
+        "NAME": DATA / "bunraku.sqlite3",
+        "CONN_MAX_AGE": None,
+        "OPTIONS": {
+            # Readers that later write would fail in deferred mode however long they wait.
+            "transaction_mode": "IMMEDIATE",
+            "timeout": 20,
+            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL; PRAGMA cache_size=-64000; "
+            "PRAGMA mmap_size=268435456;",
+        },
+        # A file, because live-server tests write from several threads at once.
+        "TEST": {"NAME": DATA / "test.sqlite3"},
+    }
+}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+TASKS = {"default": {"BACKEND": "django_tasks_db.DatabaseBackend"}}
+
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": "django.contrib.auth.password_validation.UserAttributeSimilarityValidator"},
+    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
+    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+]
+# Signed cookies: a page of the sheet should not cost a query for the session.
+SESSION_ENGINE = "django.contrib.sessions.backends.signed_cookies"
+SESSION_COOKIE_HTTPONLY = True
+SESSION_COOKIE_SAMESITE = "Lax"
+CSRF_COOKIE_SAMESITE = "Lax"
+SECURE_CONTENT_TYPE_NOSNIFF = True
+SECURE_REFERRER_POLICY = "same-origin"
+X_FRAME_OPTIONS = "DENY"
+DATA_UPLOAD_MAX_MEMORY_SIZE = 2_000_000
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [SELF],
+        "script-src": [SELF],
+        "style-src": [SELF, NONCE],
+        "img-src": [SELF, "data:"],
+        "object-src": [NONE],
+        "base-uri": [NONE],
+        "form-action": [SELF],
+        "frame-ancestors": [NONE],
+    }
+}
+
+LANGUAGE_CODE = "en-gb"
+TIME_ZONE = "UTC"
+USE_TZ = True
+STATIC_URL = "/static/"
+STATIC_ROOT = ROOT / "bunraku/server/static"
+STORAGES = {
+    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    "staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"},
+}
+WHITENOISE_IMMUTABLE_FILE_TEST = r"^.+-[\w-]{8}\.\w+$"
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "formatters": {"plain": {"format": "{levelname} {name}: {message}", "style": "{"}},
+    "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "plain"}},
+    "root": {"handlers": ["console"], "level": os.environ.get("BUNRAKU_LOG", "WARNING")},
+}

@@ -1,0 +1,1 @@
+"""The keyword sheet: one derived, indexed row a keyword and scope, and what the user decided."""

@@ -1,0 +1,132 @@
+"""Scopes, keywords, the derived row of each keyword in a scope, and what the user decided about it."""
+
+from django.db import models
+
+from bunraku.server.projects.models import Project
+
+STATES = ("open", "shortlisted", "dropped")
+STATE_CODE = {name: code for code, name in enumerate(STATES)}
+
+
+class Scope(models.Model):
+    """One project on one channel in one locale: the sheet that a person looks at."""
+
+    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="scopes")
+    channel = models.CharField(max_length=12)
+    locale = models.CharField(max_length=5)
+    # What the scope's own readings taught (see core.weigh.weighing.learn).
+    spreads = models.JSONField(default=dict)
+    broad_ratio = models.FloatField(null=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["project", "channel", "locale"], name="one_scope_a_channel_and_locale")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.channel} {self.locale}"
+
+
+class Keyword(models.Model):
+    """A keyword of a project: its first spelling and its identity key."""
+
+    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="keywords")
+    key = models.CharField(max_length=250)
+    text = models.CharField(max_length=200)
+    added = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["project", "key"], name="one_keyword_a_key")]
+
+    def __str__(self) -> str:
+        return self.text
+
+
+class Decision(models.Model):
+    """What the user decided about a keyword in a scope; never touched by a rebuild."""
+
+    scope = models.ForeignKey(Scope, on_delete=models.CASCADE, related_name="decisions")
+    keyword = models.ForeignKey(Keyword, on_delete=models.CASCADE, related_name="decisions")
+    state = models.PositiveSmallIntegerField(default=0)
+    reason = models.CharField(max_length=200, blank=True)
+    heat = models.CharField(max_length=4, blank=True)
+    intent = models.CharField(max_length=14, blank=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["scope", "keyword"], name="one_decision_a_keyword_and_scope")]
+
+
+_FILTERED = ["state", "volume", "difficulty", "chance", "worth", "cpc", "words", "intent", "verdict", "cluster"]
+
+
+def _covering(name: str, order: str) -> models.Index:
+    # Ordered by the popular sorts and holding what filters read, so that neither paging deep nor counting touches rows.
+    rest = [field for field in _FILTERED if field != order.lstrip("-")]
+    return models.Index(fields=["scope", order, "id", *rest], name=name)
+
+
+class Row(models.Model):
+    """One keyword in one scope with every column that can be filtered or sorted. Derived: it can be thrown away and rebuilt.
+
+    Null is unknown. `state`, `heat` and an overruled intent are copies of the decision."""
+
+    scope = models.ForeignKey(Scope, on_delete=models.CASCADE, related_name="rows")
+    keyword = models.ForeignKey(Keyword, on_delete=models.CASCADE, related_name="rows")
+    text = models.CharField(max_length=200)
+    words = models.PositiveSmallIntegerField()
+    state = models.PositiveSmallIntegerField(default=0)
+    heat = models.CharField(max_length=4, blank=True, default="")
+    volume = models.FloatField(null=True)
+    volume_low = models.FloatField(null=True)
+    volume_high = models.FloatField(null=True)
+    volume_from = models.PositiveSmallIntegerField(default=0)
+    volume_rough = models.BooleanField(default=False)
+    volume_disagrees = models.BooleanField(default=False)
+    trend = models.PositiveSmallIntegerField(default=0)
+    change_share = models.FloatField(null=True)
+    season_strength = models.FloatField(null=True)
+    # Twelve shares of the year in thousandths, January first; empty where unknown.
+    month_share = models.JSONField(default=list)
+    peak_month = models.PositiveSmallIntegerField(default=0)
+    climb_month = models.PositiveSmallIntegerField(default=0)
+    cpc = models.FloatField(null=True)
+    ad_competition = models.FloatField(null=True)
+    intent = models.SmallIntegerField(default=-1)
+    local = models.BooleanField(default=False)
+    difficulty = models.FloatField(null=True)
+    own_strength = models.FloatField(null=True)
+    chance = models.FloatField(null=True)
+    position = models.FloatField(null=True)
+    weak_spots = models.PositiveSmallIntegerField(null=True)
+    title_matches = models.PositiveSmallIntegerField(null=True)
+    clicks = models.FloatField(null=True)
+    click_value = models.FloatField(null=True)
+    worth = models.FloatField(null=True)
+    verdict = models.PositiveSmallIntegerField(default=0)
+    hands = models.JSONField(default=list)
+    fit = models.FloatField(default=1)
+    waiting = models.BooleanField(default=True)
+    cluster = models.BigIntegerField(null=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["scope", "keyword"], name="one_row_a_keyword_and_scope")]
+        indexes = [
+            _covering("row_by_worth", "-worth"),
+            _covering("row_by_volume", "-volume"),
+            _covering("row_by_difficulty", "difficulty"),
+            _covering("row_by_chance", "-chance"),
+            models.Index(fields=["scope", "text", "id", "state"], name="row_by_text"),
+            models.Index(fields=["scope", "waiting"], name="row_waiting"),
+            models.Index(fields=["scope", "cluster"], name="row_by_cluster"),
+        ]
+
+    def __str__(self) -> str:
+        return self.text
+
+
+class RowPage(models.Model):
+    """The ids of a row's organic results, packed as 64-bit integers: what clustering reads."""
+
+    row = models.OneToOneField(Row, on_delete=models.CASCADE, primary_key=True, related_name="page")
+    result_ids = models.BinaryField()
+    features = models.JSONField(default=list)

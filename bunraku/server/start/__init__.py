@@ -1,0 +1,1 @@
+"""Starting: the demo loader, the worker, rebuilding."""

@@ -1,0 +1,92 @@
+"""Loading the demo project from its scenario, through the product's own actions."""
+
+import json
+from collections.abc import Callable
+from typing import Any
+
+from django.conf import settings
+from django.contrib.auth import get_user_model
+
+from bunraku.server.cluster.actions import start_clustering
+from bunraku.server.cluster.selectors import list_clusters
+from bunraku.server.gather.actions import start_run
+from bunraku.server.jobs.models import Job
+from bunraku.server.jobs.running import run_job
+from bunraku.server.plan.actions import change_piece, make_pieces
+from bunraku.server.plan.fit import start_fitting
+from bunraku.server.plan.models import Piece
+from bunraku.server.projects.actions import change_project, create_project
+from bunraku.server.projects.models import JournalEntry, Project
+from bunraku.server.sheet.actions import set_state
+from bunraku.server.sheet.models import Row
+from bunraku.server.sheet.scopes import find_scope
+from bunraku.server.weigh.actions import mark_heat, start_measuring
+
+SCENARIO = settings.ROOT / "demo" / "scenario.json"
+
+
+def load_demo(say: Callable[[str], None] = lambda _: None) -> Project | None:
+    """Load the demo; None when its person has a project already, which is then left as it is."""
+    scenario = json.loads(SCENARIO.read_text("utf-8"))
+    person, _ = get_user_model().objects.get_or_create(username=scenario["person"])
+    if Project.objects.filter(owner=person).exists():
+        return None
+    person.set_unusable_password()
+    person.save()
+    project = create_project(person, scenario["project"], scenario["outlets"])
+    change_project(project, {"lookups_left_tenths": scenario["lookups"] * 10})
+    for run in scenario["runs"]:
+        say(f"gathering: {run['seeds']}")
+        _finish(start_run(project, run["seeds"], run["channels"], run["ways"]))
+        project.refresh_from_db()
+    _drop(project, scenario["drop"])
+    for channel, most in scenario["measure"].items():
+        say(f"measuring {channel} search")
+        rows = Row.objects.filter(scope=find_scope(project, channel), state=0, waiting=True).order_by("pk")
+        _finish(start_measuring(project, channel, list(rows.values_list("pk", flat=True)[:most])))
+        project.refresh_from_db()
+        _finish(start_clustering(project, channel))
+    _decide(project, scenario)
+    say("planning the year")
+    _plan(project, scenario["pieces"])
+    # What the loader did is where the demo begins, not something to undo.
+    JournalEntry.objects.filter(project=project).delete()
+    return project
+
+
+def _finish(job: Job) -> None:
+    run_job.call(job.pk)
+    job.refresh_from_db()
+    if job.state != "done":
+        raise RuntimeError(f"the demo's {job.kind} job ended {job.state}: {job.error}")
+
+
+def _drop(project: Project, words: list[str]) -> None:
+    for word in words:
+        ids = list(Row.objects.filter(scope__project=project, text__icontains=word).values_list("pk", flat=True))
+        if ids:
+            set_state(project, ids, "dropped", "off topic")
+
+
+def _decide(project: Project, scenario: dict[str, Any]) -> None:
+    web = find_scope(project, "web")
+    hot = Row.objects.filter(scope=web, text__in=scenario["hot"]).values_list("pk", flat=True)
+    if hot:
+        mark_heat(project, list(hot), "hot")
+    best = Row.objects.filter(scope=web, state=0, verdict=1).order_by("-worth", "pk")
+    ids = list(best.values_list("pk", flat=True)[: scenario["shortlist"]])
+    if ids:
+        set_state(project, ids, "shortlisted")
+
+
+def _plan(project: Project, pieces: dict[str, int]) -> None:
+    for channel, count in pieces.items():
+        found = list_clusters(
+            find_scope(project, channel), q="", sort="worth", several=channel != "marketplace", offset=0, limit=count
+        )
+        make_pieces(project, [cluster["id"] for cluster in found["clusters"]])
+    _, job = start_fitting(project)
+    _finish(job)
+    # Two months that the user settled by hand: they hold when the plan is fitted again.
+    for piece in Piece.objects.filter(project=project, month__isnull=False).order_by("pk")[3:5]:
+        change_piece(project, piece.pk, {"month": piece.month})

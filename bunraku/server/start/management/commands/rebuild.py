@@ -1,0 +1,27 @@
+"""`manage.py rebuild`: make every derived figure again from readings and decisions."""
+
+from typing import Any
+
+from django.core.management.base import BaseCommand, CommandParser
+
+from bunraku.server.sheet.models import Scope
+from bunraku.server.weigh.weighing import reweigh_scope
+
+
+class Command(BaseCommand):
+    """Rebuilds figures."""
+
+    help = "Weigh all keywords again from their readings; decisions are kept."
+
+    def add_arguments(self, parser: CommandParser) -> None:
+        """One project, or all."""
+        parser.add_argument("--project", type=int, help="id of a project (default: all)")
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        """Rebuild, scope by scope."""
+        scopes = Scope.objects.select_related("project").order_by("pk")
+        if options["project"]:
+            scopes = scopes.filter(project=options["project"])
+        for scope in scopes:
+            reweigh_scope(scope)
+            self.stdout.write(f"{scope.project}, {scope}: weighed again.")

@@ -1,0 +1,1 @@
+"""Weigh: measuring keywords and keeping their figures."""

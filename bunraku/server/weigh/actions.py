@@ -1,0 +1,105 @@
+"""What can be done in Weigh: measure, mark heat, overrule an intent."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from django.db import transaction
+from django.dispatch import receiver
+
+from bunraku.server.errors import BunrakuError
+from bunraku.server.jobs.actions import start_job
+from bunraku.server.jobs.models import Job
+from bunraku.server.projects.journal import Recorder
+from bunraku.server.projects.models import Project
+from bunraku.server.projects.signals import figures_outdated
+from bunraku.server.readings.buying import known_today, price_tenths, sources
+from bunraku.server.sheet.actions import decisions_for, rows_of
+from bunraku.server.sheet.models import Decision, Keyword, Row
+from bunraku.server.sheet.scopes import find_scope
+from bunraku.server.weigh.measure import MEASURED, wanted_rows
+from bunraku.server.weigh.weighing import reweigh_keywords
+from bunraku.sources.protocol import What
+
+FEW = 2_000
+
+
+@dataclass(frozen=True)
+class Price:
+    """What measuring would buy from one source."""
+
+    what: What
+    source: str
+    lookups: int
+    known: int
+    price_tenths: int
+
+
+def price_measuring(project: Project, channel: str, row_ids: Sequence[int] | None) -> tuple[int, list[Price]]:
+    """How many keywords would be measured and what each source would cost. Buys nothing."""
+    scope = find_scope(project, channel)
+    ids = wanted_rows(scope, row_ids)
+    keys: list[str] = []
+    for start in range(0, len(ids), 500):
+        part = Keyword.objects.filter(rows__in=ids[start : start + 500])
+        keys += part.values_list("key", flat=True)
+    prices = []
+    for what in MEASURED:
+        known = len(known_today(scope, what, keys))
+        lookups = len(keys) - known
+        prices.append(Price(what, sources()[what].name, lookups, known, price_tenths(what, lookups)))
+    return len(keys), prices
+
+
+def start_measuring(project: Project, channel: str, row_ids: Sequence[int] | None) -> Job:
+    """Start measuring. Raises: nothing_to_measure, allowance_short, not_found for rows that are not the project's."""
+    if row_ids is not None:
+        rows_of(project, row_ids)
+    count, prices = price_measuring(project, channel, row_ids)
+    total = sum(price.price_tenths for price in prices)
+    if count == 0 or not any(price.lookups for price in prices):
+        raise BunrakuError(
+            "nothing_to_measure",
+            "There is nothing to measure: every keyword here has today's figures.",
+            hint="Gather more, or choose keywords measured on another day.",
+        )
+    if total > project.lookups_left_tenths:
+        each = total / count / 10
+        raise BunrakuError(
+            "allowance_short",
+            f"Measuring {count:,} keywords costs {total / 10:,.0f} lookups; {project.lookups_left_tenths / 10:,.0f} are left.",
+            hint=f"Choose about {int(project.lookups_left_tenths / 10 / each):,} keywords, or raise the allowance in the project's settings.",
+        )
+    params: dict[str, Any] = {"channel": channel, "row_ids": None if row_ids is None else sorted(row_ids)}
+    return start_job(project, "measure", params, distinct=channel if row_ids is None else None)
+
+
+def mark_heat(project: Project, row_ids: Sequence[int], heat: str) -> int:
+    """Mark keywords hot, warm or cold, or take the mark off. Returns how many. Raises: not_found."""
+    return _decide(project, row_ids, "heat", heat, f"Marked {heat or 'no heat'}")
+
+
+def overrule_intent(project: Project, row_ids: Sequence[int], intent: str) -> int:
+    """Say what searchers want, against or in place of what was read; it stands until taken back. Raises: not_found."""
+    return _decide(project, row_ids, "intent", intent, f"Set intent to {intent or 'what was read'}")
+
+
+def _decide(project: Project, row_ids: Sequence[int], field: str, value: str, label: str) -> int:
+    with transaction.atomic():
+        rows = rows_of(project, row_ids)
+        with Recorder(project, f"{label} on {len(rows):,} keyword{'s' if len(rows) != 1 else ''}") as journal:
+            decisions = decisions_for(rows, journal)
+            for decision in decisions.values():
+                setattr(decision, field, value)
+            Decision.objects.bulk_update(decisions.values(), [field], batch_size=200)
+    reweigh_keywords(project, [row.keyword_id for row in rows])
+    return len(rows)
+
+
+@receiver(figures_outdated)
+def weigh_again(sender: object, project: Project, keyword_ids: Sequence[int] | None = None, **_: object) -> None:
+    """Figures follow settings and decisions: at once for a few keywords, by a job for all."""
+    if keyword_ids is not None and len(keyword_ids) <= FEW:
+        reweigh_keywords(project, keyword_ids)
+    elif Row.objects.filter(scope__project=project).exists():
+        start_job(project, "reweigh", {}, distinct="all")

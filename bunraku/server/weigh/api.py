@@ -1,0 +1,150 @@
+"""Weigh over HTTP: the price of measuring, measuring, the inspector, heat and intent."""
+
+from datetime import date
+from typing import Any, Literal
+
+from ninja import Field, Router, Schema
+
+from bunraku.server.jobs.api import JobOut
+from bunraku.server.projects.access import ProjectRequest
+from bunraku.server.sheet.actions import MOST_AT_ONCE
+from bunraku.server.sheet.api import CountOut, RowIds, RowOut
+from bunraku.server.weigh.actions import mark_heat, overrule_intent, price_measuring, start_measuring
+from bunraku.server.weigh.inspect import inspect_row
+
+router = Router(tags=["weigh"])
+Channel = Literal["web", "video", "marketplace"]
+
+
+class MeasureIn(Schema):
+    """What to measure: chosen rows, or (null) all that wait on the channel."""
+
+    channel: Channel
+    row_ids: list[int] | None = Field(None, min_length=1, max_length=MOST_AT_ONCE)
+
+
+class SourcePriceOut(Schema):
+    """What measuring would buy from one source."""
+
+    source: str
+    what: str
+    lookups: int
+    known: int
+    price: float
+
+
+class PriceOut(Schema):
+    """What measuring would cost, and the allowance before."""
+
+    keywords: int
+    sources: list[SourcePriceOut]
+    price: float
+    lookups_left: float
+
+
+class ReadingOut(Schema):
+    """One reading in words: source, kind of figure, what it says, the day."""
+
+    source: str
+    kind: str
+    says: str
+    on: date
+    price: float
+
+
+class ResultOut(Schema):
+    """An organic result and how strong it is."""
+
+    position: int
+    title: str
+    publisher: str
+    address: str
+    standing: float
+    published: date | None
+    strength: float | None
+    wording: str
+    weak: bool
+
+
+class OriginOut(Schema):
+    """A way in which the keyword came."""
+
+    method: str
+    seed: str
+    source: str
+    on: date
+    job_id: int | None
+
+
+class InspectorOut(Schema):
+    """Everything about one keyword."""
+
+    row: RowOut
+    channel: Channel
+    because: str
+    outlet: str
+    readings: list[ReadingOut]
+    results: list[ResultOut]
+    page_on: date | None
+    features: list[str]
+    ads: int
+    intents: dict[str, float]
+    intent_evidence: list[str]
+    intent_overruled: bool
+    drop_reason: str
+    origins: list[OriginOut]
+    history: list[tuple[str, int]]
+    click_share: float | None
+
+
+class HeatIn(Schema):
+    """Keywords and their heat; empty takes the mark off."""
+
+    row_ids: RowIds
+    heat: Literal["hot", "warm", "cold", ""]
+
+
+class IntentIn(Schema):
+    """Keywords and what their searchers want; empty goes back to what was read."""
+
+    row_ids: RowIds
+    intent: Literal["informational", "navigational", "commercial", "transactional", ""]
+
+
+@router.post("/measure/price", response=PriceOut, url_name="price_measuring")
+def price(request: ProjectRequest, project_id: int, given: MeasureIn) -> Any:
+    """What measuring would cost; buys nothing."""
+    count, prices = price_measuring(request.project, given.channel, given.row_ids)
+    return {
+        "keywords": count,
+        "sources": [
+            {"source": p.source, "what": p.what, "lookups": p.lookups, "known": p.known, "price": p.price_tenths / 10}
+            for p in prices
+        ],
+        "price": sum(p.price_tenths for p in prices) / 10,
+        "lookups_left": request.project.lookups_left_tenths / 10,
+    }
+
+
+@router.post("/measure", response=JobOut, url_name="start_measuring")
+def measure(request: ProjectRequest, project_id: int, given: MeasureIn) -> Any:
+    """Start measuring."""
+    return start_measuring(request.project, given.channel, given.row_ids)
+
+
+@router.get("/rows/{int:row_id}", response=InspectorOut, url_name="inspect")
+def inspect(request: ProjectRequest, project_id: int, row_id: int) -> Any:
+    """Everything about one keyword."""
+    return inspect_row(request.project, row_id)
+
+
+@router.post("/rows/heat", response=CountOut, url_name="mark_heat")
+def heat(request: ProjectRequest, project_id: int, given: HeatIn) -> Any:
+    """Mark keywords hot, warm or cold."""
+    return {"changed": mark_heat(request.project, given.row_ids, given.heat)}
+
+
+@router.post("/rows/intent", response=CountOut, url_name="overrule_intent")
+def intent(request: ProjectRequest, project_id: int, given: IntentIn) -> Any:
+    """Overrule the intent of keywords."""
+    return {"changed": overrule_intent(request.project, given.row_ids, given.intent)}

@@ -1,0 +1,119 @@
+"""Everything about one keyword: its readings and where each came from, its page, its origins, its verdict's reasons."""
+
+from typing import Any
+
+import numpy as np
+
+from bunraku.core.weigh.intent import explain_evidence, read_intents
+from bunraku.core.weigh.intent_cues import INTENTS
+from bunraku.core.weigh.page import page_facts, strength, wording_of
+from bunraku.core.weigh.verdict import PRESETS, VERDICTS, Judged, explain_verdict
+from bunraku.core.weigh.weighing import Standpoint
+from bunraku.server.errors import not_found
+from bunraku.server.gather.models import Origin
+from bunraku.server.projects.models import Project
+from bunraku.server.readings.models import Reading
+from bunraku.server.sheet.models import Decision, Row
+from bunraku.server.weigh.evidence import outlet_for, standpoint_of
+from bunraku.sources.protocol import What
+
+WORDING_NAMES = {1.0: "exact phrase", 0.6: "all words", 0.25: "some words", 0.0: "none of it"}
+
+
+def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
+    """All that the inspector shows of a row. Raises: not_found."""
+    row = Row.objects.select_related("keyword", "scope").filter(pk=row_id, scope__project=project).first()
+    if row is None:
+        raise not_found("keyword")
+    row.scope.project = project
+    readings = list(
+        Reading.objects.filter(scope=row.scope, term=row.keyword.key)
+        .exclude(what=What.COMPLETIONS)
+        .order_by("-on", "pk")
+    )
+    latest = {reading.what: reading for reading in reversed(readings)}
+    page = latest.get(What.PAGE)
+    standpoint = standpoint_of(row.scope)
+    outlet = outlet_for(project, row.scope.channel)
+    decision = Decision.objects.filter(scope=row.scope, keyword=row.keyword).first()
+    features = page.payload["features"] if page and page.payload else []
+    found = read_intents(
+        [row.text], [features], project.language, own_brands=standpoint.own_brands, places=standpoint.places
+    )
+    return {
+        "row": row,
+        "channel": row.scope.channel,
+        "because": _because(project, row),
+        "outlet": outlet.name if outlet else "",
+        "readings": [_reading(reading) for reading in readings],
+        "results": _results(row, page, standpoint),
+        "page_on": page.on if page else None,
+        "features": features,
+        "ads": page.payload["ads"] if page and page.payload else 0,
+        "intents": {name: round(float(p), 3) for name, p in zip(INTENTS, found.probability[0], strict=True)},
+        "intent_evidence": explain_evidence(found.evidence[0], project.language),
+        "intent_overruled": bool(decision and decision.intent),
+        "drop_reason": decision.reason if decision else "",
+        "origins": list(
+            Origin.objects.filter(scope=row.scope, keyword=row.keyword).values(
+                "method", "seed", "source", "on", "job_id"
+            )[:50]
+        ),
+        "history": _history(latest.get(What.COUNTS)),
+        "click_share": _click_share(row),
+    }
+
+
+def _because(project: Project, row: Row) -> str:
+    judged = Judged(row.volume, row.chance, row.worth, row.difficulty, row.own_strength, row.weak_spots)
+    at = PRESETS.get(project.preset, PRESETS["growing"])
+    return explain_verdict(VERDICTS[row.verdict], judged, at, project.currency)
+
+
+def _reading(reading: Reading) -> dict[str, Any]:
+    payload = reading.payload
+    says = "no answer"
+    kind = {"counts": "exact", "bands": "broad", "interest": "rough", "page": "page"}[reading.what]
+    if payload is not None:
+        says = {
+            What.COUNTS: lambda: f"{payload['monthly']:,}",
+            What.BANDS: lambda: f"{payload['low']:,}–{payload['high']:,}",
+            What.INTEREST: lambda: (
+                f"{payload['mean']:.1f} beside {payload['anchor_mean']:.1f} of “{payload['anchor']}”"
+            ),
+            What.PAGE: lambda: f"{len(payload['results'])} results",
+        }[What(reading.what)]()
+    return {"source": reading.source, "kind": kind, "says": says, "on": reading.on, "price": reading.price_tenths / 10}
+
+
+def _results(row: Row, page: Reading | None, standpoint: Standpoint) -> list[dict[str, Any]]:
+    if page is None or page.payload is None:
+        return []
+    results = page.payload["results"][:10]
+    wording = [wording_of(result["title"], row.text, standpoint.language) for result in results]
+    numbers = [(r["standing"], r["pull"], w) for r, w in zip(results, wording, strict=True)]
+    strengths = strength(page_facts([numbers]), standpoint.channel)[0]
+    return [
+        {
+            "position": result["position"],
+            "title": result["title"],
+            "publisher": result["publisher"],
+            "address": result["address"],
+            "standing": result["standing"],
+            "published": result["published"],
+            "strength": round(float(s), 1) if np.isfinite(s) else None,
+            "wording": WORDING_NAMES[w],
+            "weak": row.own_strength is not None and bool(s < row.own_strength),
+        }
+        for result, s, w in zip(results, strengths, wording, strict=False)
+    ]
+
+
+def _history(counts: Reading | None) -> list[tuple[str, int]]:
+    return counts.payload["history"] if counts and counts.payload else []
+
+
+def _click_share(row: Row) -> float | None:
+    if row.clicks is None or not row.volume:
+        return None
+    return round(row.clicks / row.volume, 4)
