@@ -36,7 +36,7 @@ def main() -> int:
     manage = [sys.executable, str(ROOT / "manage.py")]
     steps = [[*manage, "migrate", "--verbosity", "0"], *([[*manage, "load_demo"]] if given.demo else [])]
     for step in steps:
-        if subprocess.run(step, env=environment, cwd=ROOT).returncode:
+        if subprocess.run(step, env=environment, cwd=ROOT, check=False).returncode:
             return 1
     return _serve(manage, environment, given.port)
 

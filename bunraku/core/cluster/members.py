@@ -19,7 +19,7 @@ def lead_of(volume: NDArray[np.float64], pages: Ints) -> int:
     """
     if not len(volume):
         raise ValueError("a cluster has members")
-    ids, inverse, counts = np.unique(pages, return_inverse=True, return_counts=True)
+    _, inverse, counts = np.unique(pages, return_inverse=True, return_counts=True)
     shared = np.where(pages != 0, counts[inverse].reshape(pages.shape) - 1, 0).sum(axis=1)
     central = shared * 2 >= shared.max()
     score = np.where(central, np.nan_to_num(volume), -1.0)

@@ -25,7 +25,7 @@ def shared_results(pages: NDArray[np.int64]) -> sparse.csr_matrix:
     position^0.3; rows are normalised to length 1; results on more than 300 pages are
     left out. Raises: nothing. Cost: linear in n for pages of bounded popularity.
     """
-    n, k = pages.shape
+    n = len(pages)
     there = pages != 0
     rows, places = np.nonzero(there)
     _, columns = np.unique(pages[there], return_inverse=True)

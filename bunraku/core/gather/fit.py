@@ -19,8 +19,8 @@ def fit_to_project(
     """Fit: how much of a keyword's meaning the project itself speaks of, 0-1.
 
     Parameters: `texts`, n keywords; `about`, what the project says of itself and its seeds; `language`,
-    two letters; `neutral`, words that carry intent and no topic ("best", "price"). Returns: (n,) in [`FLOOR`, 1]; all 1 when `about` holds no content word, because
-    nothing is known then. Formula: the share of the keyword's content stems, weighted by their
+    two letters; `neutral`, words that carry intent and no topic ("best", "price"). Returns: (n,) in [`FLOOR`, 1];
+    all 1 when `about` holds no content word, because nothing is known then. Formula: the share of the keyword's content stems, weighted by their
     rarity ln(1 + n / n_with_stem), that occur in `about`; a keyword holding a whole seed scores 1.
     The rare word decides: "telescope tattoo" is judged by "tattoo". Raises: nothing. Cost: linear.
     """

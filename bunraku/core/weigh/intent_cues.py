@@ -47,7 +47,8 @@ CUES: dict[str, tuple[Cue, ...]] = {
         Cue(
             "buy",
             _words(
-                "buy|order|price|prices|cost|cheap|sale|for sale|deal|deals|discount|shop|online|under|second hand|used|hire|rent|book|booking|tickets"
+                "buy|order|price|prices|cost|cheap|sale|for sale|deal|deals|discount|shop|online|under|second hand|used"
+                "|hire|rent|book|booking|tickets"
             ),
             (0, 0, 0.4, 2.6),
             "is ready to spend",

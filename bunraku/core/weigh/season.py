@@ -50,7 +50,7 @@ def read_seasons(series: Floats, last_month: int) -> Seasons:
     """
     if not 1 <= last_month <= 12:
         raise ValueError("last_month is 1 to 12")
-    n, m = series.shape
+    n = len(series)
     parts = [_read_chunk(series[start : start + _CHUNK], last_month) for start in range(0, max(n, 1), _CHUNK)]
     return Seasons(*(np.concatenate([getattr(part, name) for part in parts]) for name in Seasons.__dataclass_fields__))
 

@@ -101,14 +101,19 @@ def explain_verdict(verdict: str, figures: Judged, at: Thresholds, currency: str
         else f"worth about {currency}{_amount(figures.worth)} a month"
     )
     spots = (
-        f"{figures.weak_spots} weak spot{'s' if figures.weak_spots != 1 else ''} stand{'s' if figures.weak_spots == 1 else ''} there"
-        if figures.weak_spots
-        else "nobody weak stands there"
+        "nobody weak stands there"
+        if not figures.weak_spots
+        else "1 weak spot stands there"
+        if figures.weak_spots == 1
+        else f"{figures.weak_spots} weak spots stand there"
     )
     if verdict == "go":
         return f"{asked}, {odds}, {money}; {spots}."
     if verdict == "skip":
-        return f"Only {asked}, under your {_count(at.least_volume)}. More searches would change it; the chance is {round(100 * chance)} %."
+        return (
+            f"Only {asked}, under your {_count(at.least_volume)}. More searches would change it; "
+            f"the chance is {round(100 * chance)} %."
+        )
     if verdict == "hard":
         short = ""
         if figures.difficulty is not None and figures.own is not None and figures.difficulty > figures.own:

@@ -73,7 +73,7 @@ def _store(
 ) -> tuple[dict[int, int], int]:
     """Write each row's cluster; returns label to cluster id, and how many keywords changed theirs."""
     with transaction.atomic():
-        ids = {number: pk for number, pk in enumerate(existing)}
+        ids = dict(enumerate(existing))
         new = sorted({label for label in labels if label not in ids})
         made = Cluster.objects.bulk_create(Cluster(scope=scope) for _ in new)
         ids |= {label: one.pk for label, one in zip(new, made, strict=True)}
@@ -85,7 +85,7 @@ def _store(
                 moved += now is not None
         updates = [Row(pk=pk, cluster=target) for target, pks in changed.items() for pk in pks]
         Row.objects.bulk_update(updates, ["cluster"], batch_size=400)
-        used = set(ids[label] for label in labels)
+        used = {ids[label] for label in labels}
         # A cluster that the user named stays even while it is empty: the name is theirs.
         Cluster.objects.filter(scope=scope, name="", pins=None).exclude(pk__in=list(used)).delete()
     return ids, moved

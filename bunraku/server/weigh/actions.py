@@ -68,7 +68,8 @@ def start_measuring(project: Project, channel: str, row_ids: Sequence[int] | Non
         raise BunrakuError(
             "allowance_short",
             f"Measuring {count:,} keywords costs {total / 10:,.0f} lookups; {project.lookups_left_tenths / 10:,.0f} are left.",
-            hint=f"Choose about {int(project.lookups_left_tenths / 10 / each):,} keywords, or raise the allowance in the project's settings.",
+            hint=f"Choose about {int(project.lookups_left_tenths / 10 / each):,} keywords, "
+            "or raise the allowance in the project's settings.",
         )
     params: dict[str, Any] = {"channel": channel, "row_ids": None if row_ids is None else sorted(row_ids)}
     return start_job(project, "measure", params, distinct=channel if row_ids is None else None)

@@ -149,7 +149,7 @@ def _fill(scope: Scope, rows: Sequence[Row], evidence: Evidence, figures: Figure
     # Rounded where they are stored: ten digits of an estimate would only be noise, and cost room.
     lists = {name: [None if np.isnan(v) else round(float(v), 4) for v in values] for name, values in columns.items()}
     thousandths = np.round(1000 * figures.seasons.month_share)
-    read_page = [bool(one) for one in np.isfinite(figures.strengths).any(axis=1).tolist()]
+    read_page = np.asarray(np.isfinite(figures.strengths).any(axis=1)).tolist()
     for number, row in enumerate(rows):
         for name, values in lists.items():
             setattr(row, name, values[number])

@@ -1,0 +1,165 @@
+/** Server state: what is asked, under which key, and what becomes stale when something changes. */
+import { keepPreviousData, type QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { api, type Channel, data, type Job, type Problem, type Schemas } from "./client";
+
+const path = (projectId: number) => ({ path: { project_id: projectId } });
+
+export const useSession = () =>
+  useQuery({ queryKey: ["session"], queryFn: async () => data(await api.GET("/api/session")), staleTime: 60_000 });
+
+export const useProjects = () =>
+  useQuery({ queryKey: ["projects"], queryFn: async () => data(await api.GET("/api/projects")) });
+
+export const useProject = (projectId: number) =>
+  useQuery({
+    queryKey: ["project", projectId],
+    queryFn: async () => data(await api.GET("/api/projects/{project_id}", { params: path(projectId) })),
+  });
+
+export const useFigures = () =>
+  useQuery({
+    queryKey: ["figures"],
+    queryFn: async () => data(await api.GET("/api/figures")),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
+export const useOverview = (projectId: number) =>
+  useQuery({
+    queryKey: ["overview", projectId],
+    queryFn: async () => data(await api.GET("/api/projects/{project_id}/overview", { params: path(projectId) })),
+    // While a job runs the counts move; at rest another window may have changed them.
+    refetchInterval: (query) => (query.state.data?.jobs.length ? 700 : 15_000),
+  });
+
+export const useJobs = (projectId: number, kind: string) =>
+  useQuery({
+    queryKey: ["jobs", projectId, kind],
+    queryFn: async () =>
+      data(await api.GET("/api/projects/{project_id}/jobs", { params: { ...path(projectId), query: { kind } } })),
+    refetchInterval: (query) =>
+      query.state.data?.some((job) => job.state === "queued" || job.state === "running") ? 700 : false,
+  });
+
+export const useWays = (projectId: number) =>
+  useQuery({
+    queryKey: ["ways", projectId],
+    queryFn: async () => data(await api.GET("/api/projects/{project_id}/gather/ways", { params: path(projectId) })),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
+export const useCoverage = (projectId: number) =>
+  useQuery({
+    queryKey: ["coverage", projectId],
+    queryFn: async () => data(await api.GET("/api/projects/{project_id}/gather/coverage", { params: path(projectId) })),
+  });
+
+export const useEstimate = (projectId: number, run: Schemas["RunIn"]) =>
+  useQuery({
+    queryKey: ["estimate", projectId, run],
+    queryFn: async () =>
+      data(await api.POST("/api/projects/{project_id}/gather/estimate", { params: path(projectId), body: run })),
+    enabled: run.seeds.trim() !== "",
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+
+export const usePrice = (projectId: number, channel: Channel, rowIds: number[] | null, open: boolean) =>
+  useQuery({
+    queryKey: ["price", projectId, channel, rowIds],
+    queryFn: async () =>
+      data(
+        await api.POST("/api/projects/{project_id}/measure/price", {
+          params: path(projectId),
+          body: { channel, row_ids: rowIds },
+        }),
+      ),
+    enabled: open,
+    gcTime: 0,
+  });
+
+export const useInspection = (projectId: number, rowId: number | undefined) =>
+  useQuery({
+    queryKey: ["row", projectId, rowId],
+    queryFn: async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/rows/{row_id}", {
+          params: { path: { project_id: projectId, row_id: rowId ?? 0 } },
+        }),
+      ),
+    enabled: rowId !== undefined,
+    placeholderData: keepPreviousData,
+  });
+
+export type ClustersQuery = { channel: Channel; q: string; sort: "worth" | "volume" | "keywords" | "chance"; several: boolean };
+
+export const useClusters = (projectId: number, query: ClustersQuery) =>
+  useQuery({
+    queryKey: ["clusters", projectId, query],
+    queryFn: async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/clusters", {
+          params: { ...path(projectId), query: { ...query, limit: 500 } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  });
+
+export const useCluster = (projectId: number, clusterId: number | undefined) =>
+  useQuery({
+    queryKey: ["cluster", projectId, clusterId],
+    queryFn: async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/clusters/{cluster_id}", {
+          params: { path: { project_id: projectId, cluster_id: clusterId ?? 0 } },
+        }),
+      ),
+    enabled: clusterId !== undefined,
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+
+export const usePlan = (projectId: number) =>
+  useQuery({
+    queryKey: ["plan", projectId],
+    queryFn: async () => data(await api.GET("/api/projects/{project_id}/plan", { params: path(projectId) })),
+  });
+
+export const usePiece = (projectId: number, pieceId: number | undefined) =>
+  useQuery({
+    queryKey: ["piece", projectId, pieceId],
+    queryFn: async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/pieces/{piece_id}", {
+          params: { path: { project_id: projectId, piece_id: pieceId ?? 0 } },
+        }),
+      ),
+    enabled: pieceId !== undefined,
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+
+/** Everything of a project may have changed: figures rest on each other across the steps. */
+export function refreshProject(client: QueryClient, projectId: number): Promise<void> {
+  return client.invalidateQueries({
+    predicate: (query) => query.queryKey[1] === projectId && query.queryKey[0] !== "ways",
+  });
+}
+
+/** A change to a project: runs, then refreshes what it may have touched. */
+export function useChange<In, Out>(
+  projectId: number,
+  change: (given: In) => Promise<Out>,
+  then: { done?: (out: Out, given: In) => void; failed?: (problem: Problem) => void } = {},
+) {
+  const client = useQueryClient();
+  return useMutation<Out, Problem, In>({
+    mutationFn: change,
+    onSuccess: (out, given) => {
+      refreshProject(client, projectId);
+      then.done?.(out, given);
+    },
+    onError: (problem) => then.failed?.(problem),
+  });
+}
+
+export const isOpen = (job: Job) => job.state === "queued" || job.state === "running";

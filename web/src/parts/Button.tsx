@@ -1,0 +1,20 @@
+import type { ComponentProps } from "react";
+
+const LOOKS = {
+  main: "bg-beam text-on-beam border-beam hover:bg-beam-2",
+  go: "bg-persimmon-text text-sheet border-persimmon-text hover:bg-ink",
+  plain: "bg-sheet text-ink border-hairline hover:border-quiet",
+  bare: "border-transparent text-ink-2 hover:text-ink hover:bg-trough",
+  beam: "border-beam-line text-on-beam bg-beam-2 hover:border-on-beam-2",
+} as const;
+
+/** A button says what it does. `look` ranks it; one main button a view. */
+export function Button({ look = "plain", className = "", ...rest }: ComponentProps<"button"> & { look?: keyof typeof LOOKS }) {
+  return (
+    <button
+      type="button"
+      {...rest}
+      className={`inline-flex h-[30px] items-center gap-2 rounded-md border px-3 font-semibold whitespace-nowrap disabled:opacity-50 ${LOOKS[look]} ${className}`}
+    />
+  );
+}

@@ -1,0 +1,32 @@
+import { Dialog } from "radix-ui";
+import type { ReactNode } from "react";
+
+/** A dialog with a title; Escape and the veil close it. */
+export function Modal({
+  open,
+  onOpenChange,
+  title,
+  children,
+  wide = false,
+}: {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  title: string;
+  children: ReactNode;
+  wide?: boolean;
+}) {
+  return (
+    <Dialog.Root open={open} onOpenChange={onOpenChange}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-beam/40" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className={`fixed top-[12vh] left-1/2 z-50 max-h-[76vh] w-[calc(100vw-48px)] -translate-x-1/2 overflow-auto rounded-lg border border-hairline bg-sheet p-5 ${wide ? "max-w-[860px]" : "max-w-[460px]"}`}
+        >
+          <Dialog.Title className="pb-3 text-lg">{title}</Dialog.Title>
+          {children}
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

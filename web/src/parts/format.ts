@@ -1,0 +1,57 @@
+/** Numbers and dates in words: every figure on the screen passes through here. */
+export const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"] as const;
+const LONG_MONTHS = [
+  "January", "February", "March", "April", "May", "June",
+  "July", "August", "September", "October", "November", "December",
+] as const;
+const whole = new Intl.NumberFormat("en-GB", { maximumFractionDigits: 0 });
+
+/** A count to three figures: 28,342 reads 28,300, for no estimate knows better. */
+export function count(value: number): string {
+  if (value < 1000) return whole.format(value);
+  const digits = 10 ** (Math.floor(Math.log10(value)) - 2);
+  return whole.format(Math.round(value / digits) * digits);
+}
+
+/** A count that was counted, to the unit. */
+export const exact = (value: number): string => whole.format(value);
+
+export function money(value: number, currency: string): string {
+  return value < 10 ? `${currency}${value.toFixed(2)}` : `${currency}${count(value)}`;
+}
+
+export const percent = (share: number): string => `${Math.round(share * 100)}%`;
+
+/** A yearly change with its sign: +18%, −3%, 0%. */
+export function change(share: number): string {
+  const rounded = Math.round(share * 100);
+  return rounded === 0 ? "0%" : `${rounded > 0 ? "+" : "−"}${Math.abs(rounded)}%`;
+}
+
+export const monthName = (month: number): string => LONG_MONTHS[month - 1] ?? "";
+
+/** A day as "2 June", with the year where it is not this one. */
+export function day(iso: string, now: Date = new Date()): string {
+  const [year, month, date] = iso.split("-").map(Number) as [number, number, number];
+  const text = `${date} ${MONTHS[month - 1]}`;
+  return year === now.getFullYear() ? text : `${text} ${year}`;
+}
+
+export const plural = (n: number, one: string, many = `${one}s`): string => `${exact(n)} ${n === 1 ? one : many}`;
+
+/** Seconds left as words, from how far a job is and since when. */
+export function timeLeft(done: number, total: number, seconds: number): string {
+  if (done === 0 || done >= total) return "";
+  const left = (seconds / done) * (total - done);
+  return left < 60 ? `about ${Math.max(1, Math.round(left))} s left` : `about ${Math.round(left / 60)} min left`;
+}
+
+/** Length of a volume bar, 0-100, by logarithm: 10 searches are little, 100,000 fill it. */
+export const volumeBar = (volume: number): number => Math.min(100, Math.max(3, (Math.log10(volume + 1) / 5) * 100));
+
+/** Shades of a year strip, 0-1, from shares of the year: its quietest month pale, its busiest full. */
+export function shades(shares: readonly number[]): number[] {
+  const top = Math.max(...shares);
+  if (!(top > 0)) return shares.map(() => 0);
+  return shares.map((share) => 0.12 + 0.88 * (share / top));
+}

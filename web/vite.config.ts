@@ -1,0 +1,17 @@
+import tailwindcss from "@tailwindcss/vite";
+import react from "@vitejs/plugin-react";
+import { defineConfig } from "vitest/config";
+
+export default defineConfig(({ command }) => ({
+  base: command === "build" ? "/static/" : "/",
+  plugins: [react(), tailwindcss()],
+  build: {
+    outDir: "../bunraku/server/static",
+    emptyOutDir: true,
+    // Small files stay files: the content security policy allows no data: scripts or fonts.
+    assetsInlineLimit: 0,
+    modulePreload: { polyfill: false },
+  },
+  server: { proxy: { "/api": "http://127.0.0.1:8000" } },
+  test: { environment: "jsdom", setupFiles: ["src/app/testSetup.ts"], include: ["src/**/*.test.{ts,tsx}"] },
+}));
