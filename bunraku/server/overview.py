@@ -9,7 +9,7 @@ from bunraku.core.figures import FIGURES
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.jobs.models import OPEN_STATES, Job
 from bunraku.server.plan.models import Piece
-from bunraku.server.projects.access import ProjectRequest
+from bunraku.server.projects.access import ProjectId, ProjectRequest
 from bunraku.server.projects.models import JournalEntry
 from bunraku.server.sheet.models import Row
 
@@ -40,7 +40,7 @@ class OverviewOut(Schema):
 
 
 @router.get("/overview", response=OverviewOut, url_name="overview")
-def overview(request: ProjectRequest, project_id: int) -> Any:
+def overview(request: ProjectRequest, project_id: ProjectId) -> Any:
     """How far each step of a project is."""
     kept = Q(state__in=[0, 1])
     counts = (

@@ -20,8 +20,9 @@ def fit_to_project(
 
     Parameters: `texts`, n keywords; `about`, what the project says of itself and its seeds; `language`,
     two letters; `neutral`, words that carry intent and no topic ("best", "price"). Returns: (n,) in [`FLOOR`, 1];
-    all 1 when `about` holds no content word, because nothing is known then. Formula: the share of the keyword's content stems, weighted by their
-    rarity ln(1 + n / n_with_stem), that occur in `about`; a keyword holding a whole seed scores 1.
+    all 1 when `about` holds no content word, because nothing is known then. Formula: the share of the keyword's
+    content stems, weighted by their rarity ln(1 + n / n_with_stem), that occur in `about`; a keyword holding a
+    whole seed scores 1.
     The rare word decides: "telescope tattoo" is judged by "tattoo". Raises: nothing. Cost: linear.
     """
     known = {stem for text in about for stem in content_stems(text, language)}

@@ -10,6 +10,8 @@ from numpy.typing import NDArray
 Floats = NDArray[np.float64]
 
 HORIZON_MONTHS = 12
+SEASON_MONTHS = 3
+"""How long a season lasts from the start of its climb, for telling that one has just been missed."""
 DAYS_UNTIL_SHOWN = {"web": 21, "video": 7, "marketplace": 3}
 """Days from publishing until a piece shows, by channel, where an outlet has not told its own."""
 
@@ -32,20 +34,19 @@ def publish_by(climb_month: int, days_until_shown: int, today: date) -> PublishB
     """Publish-by: the start of the climb less the days until the outlet's pieces show.
 
     Parameters: `climb_month` 1-12, 0 where there is no season; `days_until_shown`, 0 or more; `today`. Returns: `PublishBy`; no
-    day without a season. When the day for the coming climb has passed, the next year's is given and `late` is set.
+    day without a season. The day is the next one to come; `late` is set while the season whose day was missed goes on (three
+    months from its climb).
     Raises: `ValueError` for a month outside 0-12.
     """
     if not 0 <= climb_month <= 12:
         raise ValueError("climb_month is 0 to 12")
     if climb_month == 0:
         return PublishBy(None, 0, False)
-    climb = date(today.year, climb_month, 1)
-    if climb < today:
-        climb += relativedelta(years=1)
-    day = climb - timedelta(days=days_until_shown)
-    if day < today:
-        return PublishBy(day + relativedelta(years=1), climb_month, True)
-    return PublishBy(day, climb_month, False)
+    climbs = [date(today.year + step, climb_month, 1) for step in (-1, 0, 1, 2)]
+    delay = timedelta(days=days_until_shown)
+    coming = next(climb for climb in climbs if climb - delay >= today)
+    missed = coming - relativedelta(years=1)
+    return PublishBy(coming - delay, climb_month, today < missed + relativedelta(months=SEASON_MONTHS))
 
 
 def value_by_month(worth_a_month: Floats, month_share: Floats, days_until_shown: Floats, first_month: int) -> Floats:

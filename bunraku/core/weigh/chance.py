@@ -11,6 +11,9 @@ Floats = NDArray[np.float64]
 
 TAU = {"web": 5.0, "video": 7.0, "marketplace": 6.0}
 """How sharply strength decides, in points of strength: engines see more than we do, more so for video."""
+PULL_PER_STANDING = {"web": 1 / 20, "video": 1 / 170, "marketplace": 1 / 40}
+"""What a modest outlet's new piece soon has: a link per 20 points of authority, a view a day per 170 followers (a typical
+video of 3,400 followers gets 1,200 views in two months), a sale a month per 40 reviews."""
 OWN_SIGMA = 6.0
 """How unsure we are of an outlet's own strength for one keyword, in points."""
 _NODES, _WEIGHTS = np.polynomial.hermite_e.hermegauss(5)
@@ -39,8 +42,7 @@ def own_strength(standing: float, fit: Floats, channel: str) -> Floats:
     a new piece of this outlet would have that says the phrase in its title, with the links, views or sales that such a
     piece of this outlet soon has, less up to 12 points where the topic is foreign to it. Raises: as `strength`.
     """
-    # A modest outlet's new piece: a link per 20 points of authority; a view a day per 40 followers; a sale per 40 reviews.
-    pull = standing / 20 if channel == "web" else standing / 40
+    pull = standing * PULL_PER_STANDING[channel]
     ones = np.ones_like(fit)
     facts = PageFacts(ones * standing, ones * pull, ones)
     return np.clip(strength(facts, channel) - 12.0 * (1 - fit), 0, 100)

@@ -16,9 +16,9 @@ EXACT, ALL_WORDS, SOME, NONE = 1.0, 0.6, 0.25, 0.0
 
 # Share of a result's strength that comes from who publishes it, what points to the very page, and its wording.
 # Authority leads because page one is mostly decided before the page is written; wording is what a writer can change.
-WEB_PARTS = (0.58, 0.22, 20.0)
-VIDEO_PARTS = (0.42, 0.33, 25.0)
-MARKET_PARTS = (0.40, 0.30, 30.0)
+WEB_PARTS = (0.60, 0.22, 18.0)
+VIDEO_PARTS = (0.62, 0.22, 16.0)
+MARKET_PARTS = (0.60, 0.22, 18.0)
 
 
 @dataclass(frozen=True)

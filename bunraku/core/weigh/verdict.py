@@ -101,7 +101,7 @@ def explain_verdict(verdict: str, figures: Judged, at: Thresholds, currency: str
         else f"worth about {currency}{_amount(figures.worth)} a month"
     )
     spots = (
-        "nobody weak stands there"
+        "no weak spot stands out"
         if not figures.weak_spots
         else "1 weak spot stands there"
         if figures.weak_spots == 1

@@ -11,7 +11,7 @@ from bunraku.server.gather.models import Origin
 from bunraku.server.gather.ways import WAYS
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.jobs.models import Job
-from bunraku.server.projects.access import ProjectRequest
+from bunraku.server.projects.access import ProjectId, ProjectRequest
 from bunraku.server.readings.buying import price_tenths, sources
 
 router = Router(tags=["gather"])
@@ -83,7 +83,7 @@ class CoverageOut(Schema):
 
 
 @router.get("/gather/ways", response=list[WayOut], url_name="ways")
-def list_ways(request: ProjectRequest, project_id: int) -> Any:
+def list_ways(request: ProjectRequest, project_id: ProjectId) -> Any:
     """The ways of gathering and their prices."""
     return [
         {
@@ -98,7 +98,7 @@ def list_ways(request: ProjectRequest, project_id: int) -> Any:
 
 
 @router.post("/gather/estimate", response=EstimateOut, url_name="estimate_run")
-def estimate(request: ProjectRequest, project_id: int, given: RunIn) -> Any:
+def estimate(request: ProjectRequest, project_id: ProjectId, given: RunIn) -> Any:
     """Price and size of a run; buys nothing."""
     found = estimate_run(request.project, given.seeds, given.channels, given.ways)
     return {
@@ -113,13 +113,13 @@ def estimate(request: ProjectRequest, project_id: int, given: RunIn) -> Any:
 
 
 @router.post("/gather/runs", response=JobOut, url_name="start_run")
-def start(request: ProjectRequest, project_id: int, given: RunIn) -> Any:
+def start(request: ProjectRequest, project_id: ProjectId, given: RunIn) -> Any:
     """Start gathering."""
     return start_run(request.project, given.seeds, given.channels, given.ways)
 
 
 @router.post("/gather/runs/{int:job_id}/again", response=JobOut, url_name="run_again")
-def again(request: ProjectRequest, project_id: int, job_id: int) -> Any:
+def again(request: ProjectRequest, project_id: ProjectId, job_id: int) -> Any:
     """Run again for just what was missing."""
     job = Job.objects.filter(project=request.project, pk=job_id, kind="gather").first()
     if job is None:
@@ -131,7 +131,7 @@ def again(request: ProjectRequest, project_id: int, job_id: int) -> Any:
 
 
 @router.get("/gather/coverage", response=CoverageOut, url_name="coverage")
-def coverage(request: ProjectRequest, project_id: int) -> Any:
+def coverage(request: ProjectRequest, project_id: ProjectId) -> Any:
     """What each seed brought by each way, and the latest arrivals."""
     origins = Origin.objects.filter(scope__project=request.project)
     brought = (

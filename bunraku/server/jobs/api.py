@@ -8,7 +8,7 @@ from ninja import Router, Schema
 from bunraku.server.errors import not_found
 from bunraku.server.jobs.actions import stop_job
 from bunraku.server.jobs.models import OPEN_STATES, Job
-from bunraku.server.projects.access import ProjectRequest
+from bunraku.server.projects.access import ProjectId, ProjectRequest
 
 router = Router(tags=["jobs"])
 
@@ -36,7 +36,7 @@ class JobOut(Schema):
 
 
 @router.get("/jobs", response=list[JobOut], url_name="jobs")
-def list_jobs(request: ProjectRequest, project_id: int, kind: str = "", open_only: bool = False) -> Any:
+def list_jobs(request: ProjectRequest, project_id: ProjectId, kind: str = "", open_only: bool = False) -> Any:
     """The project's latest jobs, newest first, fifty at most."""
     jobs = Job.objects.filter(project=request.project)
     if kind:
@@ -47,7 +47,7 @@ def list_jobs(request: ProjectRequest, project_id: int, kind: str = "", open_onl
 
 
 @router.get("/jobs/{int:job_id}", response=JobOut, url_name="job")
-def read_job(request: ProjectRequest, project_id: int, job_id: int) -> Any:
+def read_job(request: ProjectRequest, project_id: ProjectId, job_id: int) -> Any:
     """One job."""
     job = Job.objects.filter(project=request.project, pk=job_id).first()
     if job is None:
@@ -56,6 +56,6 @@ def read_job(request: ProjectRequest, project_id: int, job_id: int) -> Any:
 
 
 @router.post("/jobs/{int:job_id}/stop", response=JobOut, url_name="stop_job")
-def stop(request: ProjectRequest, project_id: int, job_id: int) -> Any:
+def stop(request: ProjectRequest, project_id: ProjectId, job_id: int) -> Any:
     """Stop a job at its next step; what it has done is kept."""
     return stop_job(request.project, job_id)

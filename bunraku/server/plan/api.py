@@ -22,7 +22,7 @@ from bunraku.server.plan.actions import (
 from bunraku.server.plan.export import plan_csv
 from bunraku.server.plan.fit import start_fitting
 from bunraku.server.plan.selectors import PieceFigures, plan_of, shared_pages
-from bunraku.server.projects.access import ProjectRequest
+from bunraku.server.projects.access import ProjectId, ProjectRequest
 from bunraku.server.sheet.api import RowOut
 
 router = Router(tags=["plan"])
@@ -33,6 +33,7 @@ class PieceOut(Schema):
     """A piece with what its keywords add up to. `month_share` is the year of its searches, January first, or empty."""
 
     id: int
+    cluster_id: int | None
     title: str
     kind: KindId
     kind_name: str
@@ -140,6 +141,7 @@ def piece_out(one: PieceFigures) -> dict[str, Any]:
     piece, by = one.piece, one.publish_by
     return {
         "id": piece.pk,
+        "cluster_id": piece.cluster_id,
         "title": piece.title,
         "kind": piece.kind,
         "kind_name": KINDS[piece.kind].name,
@@ -171,7 +173,7 @@ def _detail(request: ProjectRequest, piece_id: int) -> dict[str, Any]:
 
 
 @router.get("/plan", response=PlanOut, url_name="plan")
-def read_plan(request: ProjectRequest, project_id: int) -> Any:
+def read_plan(request: ProjectRequest, project_id: ProjectId) -> Any:
     """The year of a project over all channels."""
     plan = plan_of(request.project)
     return {
@@ -184,7 +186,7 @@ def read_plan(request: ProjectRequest, project_id: int) -> Any:
 
 
 @router.get("/plan.csv", url_name="plan_csv")
-def export(request: ProjectRequest, project_id: int) -> HttpResponse:
+def export(request: ProjectRequest, project_id: ProjectId) -> HttpResponse:
     """The plan as CSV."""
     response = StreamingHttpResponse(plan_csv(plan_of(request.project)), content_type="text/csv; charset=utf-8")
     response["Content-Disposition"] = 'attachment; filename="plan.csv"'
@@ -192,20 +194,20 @@ def export(request: ProjectRequest, project_id: int) -> HttpResponse:
 
 
 @router.post("/pieces", response=MadeOut, url_name="make_pieces")
-def make(request: ProjectRequest, project_id: int, given: PiecesIn) -> Any:
+def make(request: ProjectRequest, project_id: ProjectId, given: PiecesIn) -> Any:
     """Make pieces from clusters."""
     made = make_pieces(request.project, given.cluster_ids)
     return {"made": len(made.pieces), "skipped": made.skipped}
 
 
 @router.get("/pieces/{int:piece_id}", response=PieceDetailOut, url_name="piece")
-def read_piece(request: ProjectRequest, project_id: int, piece_id: int) -> Any:
+def read_piece(request: ProjectRequest, project_id: ProjectId, piece_id: int) -> Any:
     """One piece with its keywords."""
     return _detail(request, piece_id)
 
 
 @router.patch("/pieces/{int:piece_id}", response=PieceDetailOut, url_name="change_piece")
-def change(request: ProjectRequest, project_id: int, piece_id: int, given: PieceIn) -> Any:
+def change(request: ProjectRequest, project_id: ProjectId, piece_id: int, given: PieceIn) -> Any:
     """Change a piece; a month set here is pinned."""
     fields = given.dict(exclude_unset=True)
     for name in ("title", "kind", "hours"):
@@ -216,28 +218,28 @@ def change(request: ProjectRequest, project_id: int, piece_id: int, given: Piece
 
 
 @router.delete("/pieces/{int:piece_id}", response={204: None}, url_name="remove_piece")
-def remove(request: ProjectRequest, project_id: int, piece_id: int) -> Any:
+def remove(request: ProjectRequest, project_id: ProjectId, piece_id: int) -> Any:
     """Take a piece out of the plan."""
     remove_piece(request.project, piece_id)
     return 204, None
 
 
 @router.post("/pieces/{int:piece_id}/keywords", response=PieceDetailOut, url_name="give_keyword")
-def give(request: ProjectRequest, project_id: int, piece_id: int, given: KeywordIn) -> Any:
+def give(request: ProjectRequest, project_id: ProjectId, piece_id: int, given: KeywordIn) -> Any:
     """Give a keyword to a piece, or make it the main one."""
     give_keyword(request.project, piece_id, given.row_id, main=given.main)
     return _detail(request, piece_id)
 
 
 @router.delete("/pieces/{int:piece_id}/keywords/{int:row_id}", response=PieceDetailOut, url_name="drop_keyword")
-def take(request: ProjectRequest, project_id: int, piece_id: int, row_id: int) -> Any:
+def take(request: ProjectRequest, project_id: ProjectId, piece_id: int, row_id: int) -> Any:
     """Take an also-served keyword from a piece."""
     drop_keyword(request.project, piece_id, row_id)
     return _detail(request, piece_id)
 
 
 @router.post("/plan/fit", response=FitOut, url_name="fit")
-def fit(request: ProjectRequest, project_id: int) -> Any:
+def fit(request: ProjectRequest, project_id: ProjectId) -> Any:
     """Fit the plan to the project's hours: the greedy answer now, the proven one by a job."""
     report, job = start_fitting(request.project)
     return {**report.__dict__, "job": job}

@@ -3,10 +3,14 @@
 from typing import Any, cast
 
 from django.http import HttpRequest
+from ninja import Path
 from ninja.security import SessionAuth
 
 from bunraku.server.errors import not_found
 from bunraku.server.projects.models import Project
+
+ProjectId = Path[int]
+"""The project in the address. Rooms hang below it, so each has to say that it is a part of the path."""
 
 
 class ProjectRequest(HttpRequest):

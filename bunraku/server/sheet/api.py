@@ -8,7 +8,7 @@ from ninja import Field, Query, Router, Schema
 from bunraku.core.weigh.intent_cues import INTENTS
 from bunraku.core.weigh.season import TRENDS
 from bunraku.core.weigh.verdict import VERDICTS
-from bunraku.server.projects.access import ProjectRequest
+from bunraku.server.projects.access import ProjectId, ProjectRequest
 from bunraku.server.sheet.actions import MOST_AT_ONCE, set_state
 from bunraku.server.sheet.export import keywords_csv
 from bunraku.server.sheet.filters import SheetFilter, SheetQuery, filtered, one_page
@@ -104,7 +104,7 @@ class CountOut(Schema):
 
 
 @router.get("/sheet", response=SheetOut, url_name="sheet")
-def read_sheet(request: ProjectRequest, project_id: int, wanted: Query[SheetQuery]) -> Any:
+def read_sheet(request: ProjectRequest, project_id: ProjectId, wanted: Query[SheetQuery]) -> Any:
     """A page of a channel's keywords, filtered and in order."""
     scope = find_scope(request.project, wanted.channel)
     page, total = one_page(filtered(scope, wanted), wanted)
@@ -112,20 +112,20 @@ def read_sheet(request: ProjectRequest, project_id: int, wanted: Query[SheetQuer
 
 
 @router.get("/sheet/ids", response=IdsOut, url_name="sheet_ids")
-def read_ids(request: ProjectRequest, project_id: int, wanted: Query[SheetQuery]) -> Any:
+def read_ids(request: ProjectRequest, project_id: ProjectId, wanted: Query[SheetQuery]) -> Any:
     """Ids of the keywords that match: the first 5,000, which is as many as one action takes."""
     rows = filtered(find_scope(request.project, wanted.channel), wanted)
     return {"total": rows.count(), "ids": list(rows.order_by("id").values_list("pk", flat=True)[:MOST_AT_ONCE])}
 
 
 @router.post("/sheet/state", response=CountOut, url_name="set_state")
-def change_state(request: ProjectRequest, project_id: int, given: StateIn) -> Any:
+def change_state(request: ProjectRequest, project_id: ProjectId, given: StateIn) -> Any:
     """Shortlist, drop or take back keywords."""
     return {"changed": set_state(request.project, given.row_ids, given.state, given.reason)}
 
 
 @router.get("/keywords.csv", url_name="keywords_csv")
-def export(request: ProjectRequest, project_id: int, wanted: Query[SheetQuery]) -> HttpResponse:
+def export(request: ProjectRequest, project_id: ProjectId, wanted: Query[SheetQuery]) -> HttpResponse:
     """The keywords of a filter as CSV, all of them."""
     scope = find_scope(request.project, wanted.channel)
     response = StreamingHttpResponse(keywords_csv(scope, wanted), content_type="text/csv; charset=utf-8")

@@ -6,7 +6,7 @@ from typing import Any, Literal
 from ninja import Field, Router, Schema
 
 from bunraku.server.jobs.api import JobOut
-from bunraku.server.projects.access import ProjectRequest
+from bunraku.server.projects.access import ProjectId, ProjectRequest
 from bunraku.server.sheet.actions import MOST_AT_ONCE
 from bunraku.server.sheet.api import CountOut, RowIds, RowOut
 from bunraku.server.weigh.actions import mark_heat, overrule_intent, price_measuring, start_measuring
@@ -76,6 +76,13 @@ class OriginOut(Schema):
     job_id: int | None
 
 
+class MonthOut(Schema):
+    """Searches in a month ("2026-10")."""
+
+    month: str
+    searches: int
+
+
 class InspectorOut(Schema):
     """Everything about one keyword."""
 
@@ -93,7 +100,7 @@ class InspectorOut(Schema):
     intent_overruled: bool
     drop_reason: str
     origins: list[OriginOut]
-    history: list[tuple[str, int]]
+    history: list[MonthOut]
     click_share: float | None
 
 
@@ -112,7 +119,7 @@ class IntentIn(Schema):
 
 
 @router.post("/measure/price", response=PriceOut, url_name="price_measuring")
-def price(request: ProjectRequest, project_id: int, given: MeasureIn) -> Any:
+def price(request: ProjectRequest, project_id: ProjectId, given: MeasureIn) -> Any:
     """What measuring would cost; buys nothing."""
     count, prices = price_measuring(request.project, given.channel, given.row_ids)
     return {
@@ -127,24 +134,24 @@ def price(request: ProjectRequest, project_id: int, given: MeasureIn) -> Any:
 
 
 @router.post("/measure", response=JobOut, url_name="start_measuring")
-def measure(request: ProjectRequest, project_id: int, given: MeasureIn) -> Any:
+def measure(request: ProjectRequest, project_id: ProjectId, given: MeasureIn) -> Any:
     """Start measuring."""
     return start_measuring(request.project, given.channel, given.row_ids)
 
 
 @router.get("/rows/{int:row_id}", response=InspectorOut, url_name="inspect")
-def inspect(request: ProjectRequest, project_id: int, row_id: int) -> Any:
+def inspect(request: ProjectRequest, project_id: ProjectId, row_id: int) -> Any:
     """Everything about one keyword."""
     return inspect_row(request.project, row_id)
 
 
 @router.post("/rows/heat", response=CountOut, url_name="mark_heat")
-def heat(request: ProjectRequest, project_id: int, given: HeatIn) -> Any:
+def heat(request: ProjectRequest, project_id: ProjectId, given: HeatIn) -> Any:
     """Mark keywords hot, warm or cold."""
     return {"changed": mark_heat(request.project, given.row_ids, given.heat)}
 
 
 @router.post("/rows/intent", response=CountOut, url_name="overrule_intent")
-def intent(request: ProjectRequest, project_id: int, given: IntentIn) -> Any:
+def intent(request: ProjectRequest, project_id: ProjectId, given: IntentIn) -> Any:
     """Overrule the intent of keywords."""
     return {"changed": overrule_intent(request.project, given.row_ids, given.intent)}

@@ -109,8 +109,9 @@ def _results(row: Row, page: Reading | None, standpoint: Standpoint) -> list[dic
     ]
 
 
-def _history(counts: Reading | None) -> list[tuple[str, int]]:
-    return counts.payload["history"] if counts and counts.payload else []
+def _history(counts: Reading | None) -> list[dict[str, Any]]:
+    told = counts.payload["history"] if counts and counts.payload else []
+    return [{"month": month, "searches": searches} for month, searches in told]
 
 
 def _click_share(row: Row) -> float | None:

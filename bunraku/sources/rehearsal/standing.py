@@ -101,7 +101,7 @@ def pool(topic: str, channel: str) -> tuple[int, ...]:
     everyone = publishers(channel)
     general = topic.endswith("/general")
     # Some topics are crowded and contested, some lie open; a power of the dice leans to the strong end of the list.
-    size = 26 if general else 14 + int(16 * roll("crowd", topic, channel))
+    size = 40 if general else 16 + int(28 * roll("crowd", topic, channel))
     lean = 1.7 if general else 0.85 + 0.85 * roll("contest", topic, channel)
     chosen: list[int] = []
     draw = 0

@@ -32,9 +32,21 @@ function cookie(name: string): string {
 async function toProblem(response: Response): Promise<Problem> {
   try {
     const told = (await response.json()) as { code?: string; title?: string; field?: string; hint?: string };
-    return new Problem(told.code ?? "unknown", told.title ?? response.statusText, response.status, told.field, told.hint);
+    return new Problem(
+      told.code ?? "unknown",
+      told.title ?? response.statusText,
+      response.status,
+      told.field,
+      told.hint,
+    );
   } catch {
-    return new Problem("unknown", `The server answered ${response.status}.`, response.status, "", "Try again in a moment.");
+    return new Problem(
+      "unknown",
+      `The server answered ${response.status}.`,
+      response.status,
+      "",
+      "Try again in a moment.",
+    );
   }
 }
 
@@ -48,7 +60,13 @@ const guard: Middleware = {
     return response;
   },
   onError() {
-    return new Problem("offline", "Bunraku's server cannot be reached.", 0, "", "Is it still running? Nothing is lost.");
+    return new Problem(
+      "offline",
+      "Bunraku's server cannot be reached.",
+      0,
+      "",
+      "Is it still running? Nothing is lost.",
+    );
   },
 };
 

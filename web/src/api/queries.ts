@@ -1,5 +1,6 @@
 /** Server state: what is asked, under which key, and what becomes stale when something changes. */
 import { keepPreviousData, type QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { PAGE, usePages } from "../parts/usePages";
 import { api, type Channel, data, type Job, type Problem, type Schemas } from "./client";
 
 const path = (projectId: number) => ({ path: { project_id: projectId } });
@@ -77,28 +78,59 @@ export const usePrice = (projectId: number, channel: Channel, rowIds: number[] |
     gcTime: 0,
   });
 
+export const inspectionQuery = (projectId: number, rowId: number) => ({
+  queryKey: ["row", projectId, rowId],
+  queryFn: async () =>
+    data(
+      await api.GET("/api/projects/{project_id}/rows/{row_id}", {
+        params: { path: { project_id: projectId, row_id: rowId } },
+      }),
+    ),
+});
+
 export const useInspection = (projectId: number, rowId: number | undefined) =>
   useQuery({
-    queryKey: ["row", projectId, rowId],
-    queryFn: async () =>
-      data(
-        await api.GET("/api/projects/{project_id}/rows/{row_id}", {
-          params: { path: { project_id: projectId, row_id: rowId ?? 0 } },
-        }),
-      ),
+    ...inspectionQuery(projectId, rowId ?? 0),
     enabled: rowId !== undefined,
     placeholderData: keepPreviousData,
   });
 
-export type ClustersQuery = { channel: Channel; q: string; sort: "worth" | "volume" | "keywords" | "chance"; several: boolean };
+export const useSheet = (projectId: number, query: Partial<Schemas["SheetQuery"]>) =>
+  usePages(["sheet", projectId, query], async (offset, signal) =>
+    data(
+      await api.GET("/api/projects/{project_id}/sheet", {
+        params: { ...path(projectId), query: { ...query, offset, limit: PAGE } },
+        signal,
+      }),
+    ),
+  );
 
+export type ClustersQuery = {
+  channel: Channel;
+  q: string;
+  sort: "worth" | "volume" | "keywords" | "chance";
+  several: boolean;
+};
+
+export const useClusterPages = (projectId: number, query: ClustersQuery) =>
+  usePages(["clusters", projectId, query], async (offset, signal) => {
+    const found = data(
+      await api.GET("/api/projects/{project_id}/clusters", {
+        params: { ...path(projectId), query: { ...query, offset, limit: PAGE } },
+        signal,
+      }),
+    );
+    return { total: found.matched, offset, rows: found.clusters };
+  });
+
+/** The clusters that fit some words, for choosing one: fifty at most. */
 export const useClusters = (projectId: number, query: ClustersQuery) =>
   useQuery({
-    queryKey: ["clusters", projectId, query],
+    queryKey: ["cluster choice", projectId, query],
     queryFn: async () =>
       data(
         await api.GET("/api/projects/{project_id}/clusters", {
-          params: { ...path(projectId), query: { ...query, limit: 500 } },
+          params: { ...path(projectId), query: { ...query, limit: 50 } },
         }),
       ),
     placeholderData: keepPreviousData,

@@ -1575,12 +1575,19 @@ export interface components {
             /** Origins */
             origins: components["schemas"]["OriginOut"][];
             /** History */
-            history: [
-                string,
-                number
-            ][];
+            history: components["schemas"]["MonthOut"][];
             /** Click Share */
             click_share: number | null;
+        };
+        /**
+         * MonthOut
+         * @description Searches in a month ("2026-10").
+         */
+        MonthOut: {
+            /** Month */
+            month: string;
+            /** Searches */
+            searches: number;
         };
         /**
          * OriginOut
@@ -1856,6 +1863,8 @@ export interface components {
         PieceOut: {
             /** Id */
             id: number;
+            /** Cluster Id */
+            cluster_id: number | null;
             /** Title */
             title: string;
             /**
@@ -2306,11 +2315,11 @@ export interface operations {
     };
     bunraku_server_overview_overview: {
         parameters: {
-            query: {
+            query?: never;
+            header?: never;
+            path: {
                 project_id: number;
             };
-            header?: never;
-            path?: never;
             cookie?: never;
         };
         requestBody?: never;
@@ -2328,13 +2337,14 @@ export interface operations {
     };
     bunraku_server_jobs_api_list_jobs: {
         parameters: {
-            query: {
-                project_id: number;
+            query?: {
                 kind?: string;
                 open_only?: boolean;
             };
             header?: never;
-            path?: never;
+            path: {
+                project_id: number;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -2352,11 +2362,10 @@ export interface operations {
     };
     bunraku_server_jobs_api_read_job: {
         parameters: {
-            query: {
-                project_id: number;
-            };
+            query?: never;
             header?: never;
             path: {
+                project_id: number;
                 job_id: number;
             };
             cookie?: never;
@@ -2376,11 +2385,10 @@ export interface operations {
     };
     bunraku_server_jobs_api_stop: {
         parameters: {
-            query: {
-                project_id: number;
-            };
+            query?: never;
             header?: never;
             path: {
+                project_id: number;
                 job_id: number;
             };
             cookie?: never;
@@ -2400,8 +2408,7 @@ export interface operations {
     };
     bunraku_server_sheet_api_read_sheet: {
         parameters: {
-            query: {
-                project_id: number;
+            query?: {
                 channel?: "web" | "video" | "marketplace";
                 q?: string;
                 without?: string;
@@ -2429,7 +2436,9 @@ export interface operations {
                 limit?: number;
             };
             header?: never;
-            path?: never;
+            path: {
+                project_id: number;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -2447,8 +2456,7 @@ export interface operations {
     };
     bunraku_server_sheet_api_read_ids: {
         parameters: {
-            query: {
-                project_id: number;
+            query?: {
                 channel?: "web" | "video" | "marketplace";
                 q?: string;
                 without?: string;
@@ -2476,7 +2484,9 @@ export interface operations {
                 limit?: number;
             };
             header?: never;
-            path?: never;
+            path: {
+                project_id: number;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -2494,11 +2504,11 @@ export interface operations {
     };
     bunraku_server_sheet_api_change_state: {
         parameters: {
-            query: {
+            query?: never;
+            header?: never;
+            path: {
                 project_id: number;
             };
-            header?: never;
-            path?: never;
             cookie?: never;
         };
         requestBody: {
@@ -2520,8 +2530,7 @@ export interface operations {
     };
     bunraku_server_sheet_api_export: {
         parameters: {
-            query: {
-                project_id: number;
+            query?: {
                 channel?: "web" | "video" | "marketplace";
                 q?: string;
                 without?: string;
@@ -2549,7 +2558,9 @@ export interface operations {
                 limit?: number;
             };
             header?: never;
-            path?: never;
+            path: {
+                project_id: number;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -2565,11 +2576,11 @@ export interface operations {
     };
     bunraku_server_gather_api_list_ways: {
         parameters: {
-            query: {
+            query?: never;
+            header?: never;
+            path: {
                 project_id: number;
             };
-            header?: never;
-            path?: never;
             cookie?: never;
         };
         requestBody?: never;
@@ -2587,11 +2598,11 @@ export interface operations {
     };
     bunraku_server_gather_api_estimate: {
         parameters: {
-            query: {
+            query?: never;
+            header?: never;
+            path: {
                 project_id: number;
             };
-            header?: never;
-            path?: never;
             cookie?: never;
         };
         requestBody: {
@@ -2613,11 +2624,11 @@ export interface operations {
     };
     bunraku_server_gather_api_start: {
         parameters: {
-            query: {
+            query?: never;
+            header?: never;
+            path: {
                 project_id: number;
             };
-            header?: never;
-            path?: never;
             cookie?: never;
         };
         requestBody: {
@@ -2639,11 +2650,10 @@ export interface operations {
     };
     bunraku_server_gather_api_again: {
         parameters: {
-            query: {
-                project_id: number;
-            };
+            query?: never;
             header?: never;
             path: {
+                project_id: number;
                 job_id: number;
             };
             cookie?: never;
@@ -2663,11 +2673,11 @@ export interface operations {
     };
     bunraku_server_gather_api_coverage: {
         parameters: {
-            query: {
+            query?: never;
+            header?: never;
+            path: {
                 project_id: number;
             };
-            header?: never;
-            path?: never;
             cookie?: never;
         };
         requestBody?: never;
@@ -2685,11 +2695,11 @@ export interface operations {
     };
     bunraku_server_weigh_api_price: {
         parameters: {
-            query: {
+            query?: never;
+            header?: never;
+            path: {
                 project_id: number;
             };
-            header?: never;
-            path?: never;
             cookie?: never;
         };
         requestBody: {
@@ -2711,11 +2721,11 @@ export interface operations {
     };
     bunraku_server_weigh_api_measure: {
         parameters: {
-            query: {
+            query?: never;
+            header?: never;
+            path: {
                 project_id: number;
             };
-            header?: never;
-            path?: never;
             cookie?: never;
         };
         requestBody: {
@@ -2737,11 +2747,10 @@ export interface operations {
     };
     bunraku_server_weigh_api_inspect: {
         parameters: {
-            query: {
-                project_id: number;
-            };
+            query?: never;
             header?: never;
             path: {
+                project_id: number;
                 row_id: number;
             };
             cookie?: never;
@@ -2761,11 +2770,11 @@ export interface operations {
     };
     bunraku_server_weigh_api_heat: {
         parameters: {
-            query: {
+            query?: never;
+            header?: never;
+            path: {
                 project_id: number;
             };
-            header?: never;
-            path?: never;
             cookie?: never;
         };
         requestBody: {
@@ -2787,11 +2796,11 @@ export interface operations {
     };
     bunraku_server_weigh_api_intent: {
         parameters: {
-            query: {
+            query?: never;
+            header?: never;
+            path: {
                 project_id: number;
             };
-            header?: never;
-            path?: never;
             cookie?: never;
         };
         requestBody: {
@@ -2813,8 +2822,7 @@ export interface operations {
     };
     bunraku_server_cluster_api_clusters: {
         parameters: {
-            query: {
-                project_id: number;
+            query?: {
                 channel?: "web" | "video" | "marketplace";
                 q?: string;
                 sort?: "worth" | "volume" | "keywords" | "chance";
@@ -2823,7 +2831,9 @@ export interface operations {
                 limit?: number;
             };
             header?: never;
-            path?: never;
+            path: {
+                project_id: number;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -2841,11 +2851,11 @@ export interface operations {
     };
     bunraku_server_cluster_api_start: {
         parameters: {
-            query: {
+            query?: never;
+            header?: never;
+            path: {
                 project_id: number;
             };
-            header?: never;
-            path?: never;
             cookie?: never;
         };
         requestBody: {
@@ -2867,11 +2877,10 @@ export interface operations {
     };
     bunraku_server_cluster_api_read: {
         parameters: {
-            query: {
-                project_id: number;
-            };
+            query?: never;
             header?: never;
             path: {
+                project_id: number;
                 cluster_id: number;
             };
             cookie?: never;
@@ -2891,11 +2900,10 @@ export interface operations {
     };
     bunraku_server_cluster_api_rename: {
         parameters: {
-            query: {
-                project_id: number;
-            };
+            query?: never;
             header?: never;
             path: {
+                project_id: number;
                 cluster_id: number;
             };
             cookie?: never;
@@ -2919,11 +2927,11 @@ export interface operations {
     };
     bunraku_server_cluster_api_move: {
         parameters: {
-            query: {
+            query?: never;
+            header?: never;
+            path: {
                 project_id: number;
             };
-            header?: never;
-            path?: never;
             cookie?: never;
         };
         requestBody: {
@@ -2945,11 +2953,11 @@ export interface operations {
     };
     bunraku_server_plan_api_read_plan: {
         parameters: {
-            query: {
+            query?: never;
+            header?: never;
+            path: {
                 project_id: number;
             };
-            header?: never;
-            path?: never;
             cookie?: never;
         };
         requestBody?: never;
@@ -2967,11 +2975,11 @@ export interface operations {
     };
     bunraku_server_plan_api_export: {
         parameters: {
-            query: {
+            query?: never;
+            header?: never;
+            path: {
                 project_id: number;
             };
-            header?: never;
-            path?: never;
             cookie?: never;
         };
         requestBody?: never;
@@ -2987,11 +2995,11 @@ export interface operations {
     };
     bunraku_server_plan_api_make: {
         parameters: {
-            query: {
+            query?: never;
+            header?: never;
+            path: {
                 project_id: number;
             };
-            header?: never;
-            path?: never;
             cookie?: never;
         };
         requestBody: {
@@ -3013,11 +3021,10 @@ export interface operations {
     };
     bunraku_server_plan_api_read_piece: {
         parameters: {
-            query: {
-                project_id: number;
-            };
+            query?: never;
             header?: never;
             path: {
+                project_id: number;
                 piece_id: number;
             };
             cookie?: never;
@@ -3037,11 +3044,10 @@ export interface operations {
     };
     bunraku_server_plan_api_remove: {
         parameters: {
-            query: {
-                project_id: number;
-            };
+            query?: never;
             header?: never;
             path: {
+                project_id: number;
                 piece_id: number;
             };
             cookie?: never;
@@ -3059,11 +3065,10 @@ export interface operations {
     };
     bunraku_server_plan_api_change: {
         parameters: {
-            query: {
-                project_id: number;
-            };
+            query?: never;
             header?: never;
             path: {
+                project_id: number;
                 piece_id: number;
             };
             cookie?: never;
@@ -3087,11 +3092,10 @@ export interface operations {
     };
     bunraku_server_plan_api_give: {
         parameters: {
-            query: {
-                project_id: number;
-            };
+            query?: never;
             header?: never;
             path: {
+                project_id: number;
                 piece_id: number;
             };
             cookie?: never;
@@ -3115,11 +3119,10 @@ export interface operations {
     };
     bunraku_server_plan_api_take: {
         parameters: {
-            query: {
-                project_id: number;
-            };
+            query?: never;
             header?: never;
             path: {
+                project_id: number;
                 piece_id: number;
                 row_id: number;
             };
@@ -3140,11 +3143,11 @@ export interface operations {
     };
     bunraku_server_plan_api_fit: {
         parameters: {
-            query: {
+            query?: never;
+            header?: never;
+            path: {
                 project_id: number;
             };
-            header?: never;
-            path?: never;
             cookie?: never;
         };
         requestBody?: never;

@@ -9,7 +9,11 @@ const LOOKS = {
 } as const;
 
 /** A button says what it does. `look` ranks it; one main button a view. */
-export function Button({ look = "plain", className = "", ...rest }: ComponentProps<"button"> & { look?: keyof typeof LOOKS }) {
+export function Button({
+  look = "plain",
+  className = "",
+  ...rest
+}: ComponentProps<"button"> & { look?: keyof typeof LOOKS }) {
   return (
     <button
       type="button"

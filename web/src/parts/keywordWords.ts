@@ -8,3 +8,8 @@ export function splitKeyword(text: string, seedWords: ReadonlySet<string>): Part
   const allKnown = known.every(Boolean);
   return words.map((word, i) => ({ text: word, quiet: !allKnown && known[i] === true }));
 }
+
+/** The words of all seeds, to be shown quiet; words of two letters stay strong, they carry little anyway. */
+export function seedWordsOf(seeds: readonly string[]): ReadonlySet<string> {
+  return new Set(seeds.flatMap((seed) => seed.toLowerCase().split(/\s+/)).filter((word) => word.length > 2));
+}

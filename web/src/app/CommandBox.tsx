@@ -1,0 +1,120 @@
+import { useNavigate } from "@tanstack/react-router";
+import { Command } from "cmdk";
+import { useState } from "react";
+import { useOverview, useProjects } from "../api/queries";
+import { Modal } from "../parts/Modal";
+import { useKey } from "../parts/useKey";
+import { CHANNELS, STEPS, type StepId, usePlace } from "./channels";
+
+const ITEM = "flex h-8 cursor-pointer items-center rounded-md px-3 data-[selected=true]:bg-trough";
+const GROUP =
+  "[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-3 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:text-2xs [&_[cmdk-group-heading]]:font-semibold [&_[cmdk-group-heading]]:text-quiet";
+
+/** Every place and command by name. */
+export function CommandBox({
+  open,
+  onOpenChange,
+  onKeys,
+  onUndo,
+}: {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  onKeys: () => void;
+  onUndo: () => void;
+}) {
+  const { projectId, channel } = usePlace();
+  const navigate = useNavigate();
+  const projects = useProjects();
+  const overview = useOverview(projectId);
+  const [typed, setTyped] = useState("");
+  const at = { projectId: String(projectId), channel };
+  const go = (step: StepId, to: string = channel) =>
+    navigate({ to: `/p/$projectId/$channel/${step}`, params: { ...at, channel: to } });
+  useKey("1", () => go("gather"));
+  useKey("2", () => go("weigh"));
+  useKey("3", () => go("cluster"));
+  useKey("4", () => go("plan"));
+
+  const run = (act: () => void) => () => {
+    onOpenChange(false);
+    setTyped("");
+    // After the box has closed, so that a dialog it opens gets the focus.
+    setTimeout(act, 0);
+  };
+  return (
+    <Modal open={open} onOpenChange={onOpenChange} title="Go to or do">
+      <Command label="Commands">
+        <Command.Input
+          value={typed}
+          onValueChange={setTyped}
+          placeholder="A step, a channel, a keyword, a project"
+          className="h-9 w-full rounded-md border border-bar px-3"
+        />
+        <Command.List className="mt-2 h-[320px] overflow-auto">
+          <Command.Empty className="px-3 py-4 text-quiet">Nothing is called that.</Command.Empty>
+          {typed.trim() && (
+            <Command.Group heading="Keywords" forceMount className={GROUP}>
+              <Command.Item
+                forceMount
+                value={`show keywords ${typed}`}
+                className={ITEM}
+                onSelect={run(() =>
+                  navigate({ to: "/p/$projectId/$channel/weigh", params: at, search: { q: typed.trim() } }),
+                )}
+              >
+                Show keywords with “{typed.trim()}”
+              </Command.Item>
+            </Command.Group>
+          )}
+          <Command.Group heading="Steps" className={GROUP}>
+            {STEPS.map((step) => (
+              <Command.Item key={step.id} className={ITEM} onSelect={run(() => go(step.id))}>
+                {step.name}
+              </Command.Item>
+            ))}
+          </Command.Group>
+          <Command.Group heading="Channels" className={GROUP}>
+            {CHANNELS.map((one) => (
+              <Command.Item key={one.id} className={ITEM} onSelect={run(() => go("weigh", one.id))}>
+                {one.name} search
+              </Command.Item>
+            ))}
+          </Command.Group>
+          <Command.Group heading="Do" className={GROUP}>
+            {overview.data?.undo_label && (
+              <Command.Item className={ITEM} onSelect={run(onUndo)}>
+                Undo: {overview.data.undo_label}
+              </Command.Item>
+            )}
+            <Command.Item className={ITEM} onSelect={run(onKeys)}>
+              Show the keys
+            </Command.Item>
+            <Command.Item
+              className={ITEM}
+              onSelect={run(() => navigate({ to: "/p/$projectId/$channel/settings", params: at }))}
+            >
+              Project and outlets
+            </Command.Item>
+            <Command.Item className={ITEM} onSelect={run(() => navigate({ to: "/projects/new" }))}>
+              New project
+            </Command.Item>
+          </Command.Group>
+          <Command.Group heading="Projects" className={GROUP}>
+            {projects.data?.map((one) => (
+              <Command.Item
+                key={one.id}
+                value={`project ${one.name} ${one.id}`}
+                className={ITEM}
+                onSelect={run(() =>
+                  navigate({ to: "/p/$projectId/$channel/gather", params: { projectId: String(one.id), channel } }),
+                )}
+              >
+                {one.name}
+              </Command.Item>
+            ))}
+          </Command.Group>
+        </Command.List>
+      </Command>
+    </Modal>
+  );
+}

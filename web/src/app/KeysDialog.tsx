@@ -1,0 +1,38 @@
+import { Modal } from "../parts/Modal";
+
+const KEYS: readonly [string, string][] = [
+  ["↑ ↓ or k j", "One row up or down"],
+  ["Home, End", "First or last row"],
+  ["Space", "Choose the row"],
+  ["a", "Choose all that match, or none"],
+  ["Enter", "Open or close the inspector"],
+  ["/", "Filter by words"],
+  ["s", "Shortlist"],
+  ["x", "Drop, with a reason"],
+  ["c", "Into the tray, to compare"],
+  ["m", "Measure"],
+  ["← →", "Plan: the piece a month earlier or later, pinned"],
+  ["Backspace", "Plan: leave the piece out"],
+  ["f", "Plan: fit to my hours"],
+  ["z", "Undo the last change"],
+  ["1 2 3 4", "Gather, Weigh, Cluster, Plan"],
+  ["Ctrl K", "Every command"],
+  ["?", "These keys"],
+];
+
+/** The list of keys. */
+export function KeysDialog({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
+  return (
+    <Modal open={open} onOpenChange={onOpenChange} title="Keys">
+      <dl className="grid grid-cols-[120px_1fr] gap-y-1">
+        {KEYS.map(([key, does]) => (
+          <div key={key} className="contents">
+            <dt className="font-semibold">{key}</dt>
+            <dd className="text-ink-2">{does}</dd>
+          </div>
+        ))}
+      </dl>
+      <p className="pt-3 text-xs text-quiet">A key never fires while you type.</p>
+    </Modal>
+  );
+}

@@ -1,0 +1,40 @@
+import { Outlet } from "@tanstack/react-router";
+import { useEffect, useState } from "react";
+import { Problem } from "../api/client";
+import { useProject } from "../api/queries";
+import { useKey } from "../parts/useKey";
+import { CommandBox } from "./CommandBox";
+import { usePlace } from "./channels";
+import { KeysDialog } from "./KeysDialog";
+import { LostPage } from "./LostPage";
+import { TopBar } from "./TopBar";
+import { useJobEnds } from "./useJobEnds";
+import { useUndo } from "./useUndo";
+import { Walkway } from "./Walkway";
+
+/** What stands around every page of a project: the top bar, the walkway, and the keys that work everywhere. */
+export function ProjectShell() {
+  const { projectId } = usePlace();
+  const project = useProject(projectId);
+  const [commanding, setCommanding] = useState(false);
+  const [keys, setKeys] = useState(false);
+  const undo = useUndo(projectId);
+  useJobEnds(projectId);
+  useKey("mod+k", () => setCommanding(true), { typing: true });
+  useKey("shift+slash", () => setKeys(true));
+  useKey("z", () => undo());
+  useEffect(() => {
+    document.title = project.data ? `${project.data.name} – Bunraku` : "Bunraku";
+  }, [project.data]);
+
+  if (project.error instanceof Problem && project.error.status === 404) return <LostPage />;
+  return (
+    <div className="flex h-full min-w-[1000px] flex-col">
+      <TopBar project={project.data} onCommand={() => setCommanding(true)} />
+      <Walkway />
+      <div className="flex min-h-0 flex-1">{project.data && <Outlet />}</div>
+      <CommandBox open={commanding} onOpenChange={setCommanding} onKeys={() => setKeys(true)} onUndo={undo} />
+      <KeysDialog open={keys} onOpenChange={setKeys} />
+    </div>
+  );
+}

@@ -1,0 +1,134 @@
+import { Link, useNavigate, useRouterState } from "@tanstack/react-router";
+import { DropdownMenu, ToggleGroup } from "radix-ui";
+import { signOut } from "../api/changes";
+import type { Project } from "../api/client";
+import { useOverview, useProjects, useSession } from "../api/queries";
+import { count } from "../parts/format";
+import { Help } from "../parts/Help";
+import { Mark } from "../parts/Mark";
+import { MENU, MENU_ITEM } from "../parts/menu";
+import { CHANNELS, STEPS, usePlace } from "./channels";
+import { localeName } from "./locales";
+
+const FRAME =
+  "flex h-[31px] items-center gap-2 rounded-md border border-beam-line px-3 text-on-beam hover:border-on-beam-2";
+
+/** The top bar: mark, project, channel, locale, command box, allowance, person. */
+export function TopBar({ project, onCommand }: { project: Project | undefined; onCommand: () => void }) {
+  const { projectId, channel } = usePlace();
+  const navigate = useNavigate();
+  const projects = useProjects();
+  const session = useSession();
+  const overview = useOverview(projectId);
+  const path = useRouterState({ select: (state) => state.location.pathname });
+  const step = STEPS.find((one) => path.endsWith(`/${one.id}`))?.id ?? "gather";
+  const left = overview.data?.lookups_left ?? project?.lookups_left;
+
+  return (
+    <header className="flex h-12 shrink-0 items-center gap-4 bg-beam px-[18px] text-on-beam">
+      <Link to="/" aria-label="Bunraku, your projects">
+        <Mark />
+      </Link>
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger className={`${FRAME} max-w-[220px] font-semibold`}>
+          <span className="truncate">{project?.name ?? "Project"}</span> <Caret />
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content align="start" sideOffset={6} className={MENU}>
+            {projects.data?.map((one) => (
+              <DropdownMenu.Item
+                key={one.id}
+                className={MENU_ITEM}
+                onSelect={() =>
+                  navigate({ to: `/p/$projectId/$channel/${step}`, params: { projectId: String(one.id), channel } })
+                }
+              >
+                <span className={one.id === projectId ? "font-semibold" : ""}>{one.name}</span>
+              </DropdownMenu.Item>
+            ))}
+            <DropdownMenu.Separator className="my-1 h-px bg-hairline" />
+            <DropdownMenu.Item
+              className={MENU_ITEM}
+              onSelect={() =>
+                navigate({ to: "/p/$projectId/$channel/settings", params: { projectId: String(projectId), channel } })
+              }
+            >
+              Project and outlets
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={MENU_ITEM} onSelect={() => navigate({ to: "/projects/new" })}>
+              New project
+            </DropdownMenu.Item>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+      <ToggleGroup.Root
+        type="single"
+        aria-label="Channel"
+        value={channel}
+        onValueChange={(value) => {
+          if (value)
+            navigate({
+              to: `/p/$projectId/$channel/${step}`,
+              params: { projectId: String(projectId), channel: value },
+            });
+        }}
+        className="flex h-[31px] overflow-hidden rounded-md border border-beam-line"
+      >
+        {CHANNELS.map((one) => (
+          <ToggleGroup.Item
+            key={one.id}
+            value={one.id}
+            className="px-3 text-on-beam-2 hover:text-on-beam data-[state=on]:bg-on-beam data-[state=on]:font-semibold data-[state=on]:text-beam focus-visible:-outline-offset-2"
+          >
+            {one.name}
+          </ToggleGroup.Item>
+        ))}
+      </ToggleGroup.Root>
+      <span className="truncate text-on-beam-2">{project ? localeName(project.country, project.language) : ""}</span>
+      <span className="flex-1" />
+      <button
+        type="button"
+        onClick={onCommand}
+        aria-keyshortcuts="Control+K"
+        className="flex h-[31px] w-[250px] min-w-0 items-center justify-between rounded-md bg-beam-2 px-3 text-on-beam-2 hover:text-on-beam"
+      >
+        <span className="truncate">Go to or do</span> <kbd className="font-sans text-2xs whitespace-nowrap">Ctrl K</kbd>
+      </button>
+      <Help
+        figure=""
+        text="How many lookups are left to buy. Every lookup is priced before it is bought, and never bought twice on one day."
+        title="Allowance"
+      >
+        <span className="whitespace-nowrap text-on-beam-2">
+          Lookups left <strong className="text-on-beam">{left == null ? "" : count(left)}</strong>
+        </span>
+      </Help>
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger className="whitespace-nowrap text-on-beam-2 hover:text-on-beam">
+          {session.data?.name || "Person"} <Caret />
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content align="end" sideOffset={10} className={MENU}>
+            <DropdownMenu.Item
+              className={MENU_ITEM}
+              onSelect={async () => {
+                await signOut();
+                location.assign("/sign-in");
+              }}
+            >
+              Sign out
+            </DropdownMenu.Item>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+    </header>
+  );
+}
+
+function Caret() {
+  return (
+    <svg width="8" height="5" viewBox="0 0 8 5" aria-hidden="true" className="inline-block shrink-0">
+      <path d="M0 0h8L4 5z" fill="currentColor" />
+    </svg>
+  );
+}

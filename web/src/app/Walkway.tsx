@@ -1,0 +1,64 @@
+import { Link, useMatchRoute } from "@tanstack/react-router";
+import { useOverview } from "../api/queries";
+import { exact } from "../parts/format";
+import { STEPS, type StepId, usePlace } from "./channels";
+
+type Counts = { keywords: number; measured: number; clusters: number };
+
+/** The steps of the work with their counts; done, current and to come differ by fill and by weight. */
+export function Walkway() {
+  const { projectId, channel } = usePlace();
+  const overview = useOverview(projectId).data;
+  const matchRoute = useMatchRoute();
+  const counts = overview?.channels.find((one) => one.channel === channel) ?? { keywords: 0, measured: 0, clusters: 0 };
+  const params = { projectId: String(projectId), channel };
+  const current = STEPS.findIndex((step) => matchRoute({ to: `/p/$projectId/$channel/${step.id}`, params }));
+  return (
+    <nav aria-label="Steps" className="flex h-[58px] shrink-0 border-b border-hairline bg-sheet px-[18px]">
+      {STEPS.map((step, i) => {
+        const here = i === current;
+        const done = overview ? isDone(step.id, counts, overview.pieces) : false;
+        const last = i === STEPS.length - 1;
+        return (
+          <Link
+            key={step.id}
+            to={`/p/$projectId/$channel/${step.id}`}
+            params={params}
+            aria-current={here ? "step" : undefined}
+            className="group relative flex-1 pt-[10px]"
+          >
+            <span
+              className={`text-base ${here ? "font-bold text-ink" : done ? "font-semibold text-ink-2" : "text-ink-2"} group-hover:text-ink`}
+            >
+              {step.name}
+            </span>
+            <span className="ml-2 text-xs text-quiet">
+              {overview ? told(step.id, counts, overview.pieces, overview.placed) : ""}
+            </span>
+            <span className={`absolute right-0 bottom-[15px] left-0 h-[2px] ${done ? "bg-pine" : "bg-hairline"}`} />
+            <span
+              className={`absolute bottom-[10px] left-[2px] size-[12px] rotate-45 border-2 ${
+                here ? "border-persimmon bg-persimmon" : done ? "border-pine bg-pine" : "border-bar bg-sheet"
+              }`}
+            />
+            {last && <span className="absolute right-0 bottom-[12px] h-[8px] w-[2px] bg-hairline" />}
+          </Link>
+        );
+      })}
+    </nav>
+  );
+}
+
+function isDone(step: StepId, counts: Counts, pieces: number): boolean {
+  if (step === "gather") return counts.keywords > 0;
+  if (step === "weigh") return counts.measured > 0;
+  if (step === "cluster") return counts.clusters > 0;
+  return pieces > 0;
+}
+
+function told(step: StepId, counts: Counts, pieces: number, placed: number): string {
+  if (step === "gather") return exact(counts.keywords);
+  if (step === "weigh") return counts.keywords ? `${exact(counts.measured)} of ${exact(counts.keywords)}` : "0";
+  if (step === "cluster") return exact(counts.clusters);
+  return pieces ? `${exact(pieces)} pieces, ${exact(placed)} placed` : "0";
+}

@@ -1,0 +1,93 @@
+/** The addresses of the page: /p/1/web/weigh?verdict=… holds the whole view, so that Back and sent links work. */
+import {
+  createRootRoute,
+  createRoute,
+  createRouter,
+  lazyRouteComponent,
+  Outlet,
+  redirect,
+  stripSearchParams,
+} from "@tanstack/react-router";
+import { z } from "zod";
+import { CLUSTER_DEFAULTS, clusterSearch } from "../cluster/search";
+import { PLAN_DEFAULTS, planSearch } from "../plan/search";
+import { SHEET_DEFAULTS, sheetSearch } from "../weigh/filters";
+import { CHANNELS } from "./channels";
+import { LostPage } from "./LostPage";
+import { ProjectShell } from "./ProjectShell";
+
+const root = createRootRoute({ component: Outlet, notFoundComponent: LostPage });
+
+const home = createRoute({
+  getParentRoute: () => root,
+  path: "/",
+  component: lazyRouteComponent(() => import("../projects/HomePage"), "HomePage"),
+});
+const signIn = createRoute({
+  getParentRoute: () => root,
+  path: "/sign-in",
+  validateSearch: z.object({ back: z.string().startsWith("/").optional().catch(undefined) }),
+  component: lazyRouteComponent(() => import("../projects/SignInPage"), "SignInPage"),
+});
+const newProject = createRoute({
+  getParentRoute: () => root,
+  path: "/projects/new",
+  component: lazyRouteComponent(() => import("../projects/NewProjectPage"), "NewProjectPage"),
+});
+const project = createRoute({
+  getParentRoute: () => root,
+  path: "/p/$projectId/$channel",
+  beforeLoad: ({ params }) => {
+    if (!CHANNELS.some((one) => one.id === params.channel) || !/^\d+$/.test(params.projectId))
+      throw redirect({ to: "/" });
+  },
+  component: ProjectShell,
+});
+const step = { getParentRoute: () => project };
+const gather = createRoute({
+  ...step,
+  path: "gather",
+  component: lazyRouteComponent(() => import("../gather/GatherPage"), "GatherPage"),
+});
+const weigh = createRoute({
+  ...step,
+  path: "weigh",
+  validateSearch: sheetSearch,
+  search: { middlewares: [stripSearchParams(SHEET_DEFAULTS)] },
+  component: lazyRouteComponent(() => import("../weigh/WeighPage"), "WeighPage"),
+});
+const cluster = createRoute({
+  ...step,
+  path: "cluster",
+  validateSearch: clusterSearch,
+  search: { middlewares: [stripSearchParams(CLUSTER_DEFAULTS)] },
+  component: lazyRouteComponent(() => import("../cluster/ClusterPage"), "ClusterPage"),
+});
+const plan = createRoute({
+  ...step,
+  path: "plan",
+  validateSearch: planSearch,
+  search: { middlewares: [stripSearchParams(PLAN_DEFAULTS)] },
+  component: lazyRouteComponent(() => import("../plan/PlanPage"), "PlanPage"),
+});
+const settings = createRoute({
+  ...step,
+  path: "settings",
+  component: lazyRouteComponent(() => import("../projects/SettingsPage"), "SettingsPage"),
+});
+
+export const router = createRouter({
+  routeTree: root.addChildren([
+    home,
+    signIn,
+    newProject,
+    project.addChildren([gather, weigh, cluster, plan, settings]),
+  ]),
+  defaultPreload: "intent",
+});
+
+declare module "@tanstack/react-router" {
+  interface Register {
+    router: typeof router;
+  }
+}

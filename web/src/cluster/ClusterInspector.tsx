@@ -1,0 +1,170 @@
+import { useState } from "react";
+import { moveKeywords, renameCluster } from "../api/changes";
+import { Problem, type Schemas } from "../api/client";
+import { useChange, useCluster } from "../api/queries";
+import { Block } from "../parts/Block";
+import { Button } from "../parts/Button";
+import { INPUT } from "../parts/Field";
+import { count, money, plural } from "../parts/format";
+import { Inspector } from "../parts/Inspector";
+import { ProblemNote } from "../parts/ProblemNote";
+import { useSay } from "../parts/toasts";
+import { MoveDialog } from "./MoveDialog";
+
+type Detail = Schemas["ClusterDetailOut"];
+
+/** One cluster: its name, its sums, and for each member why it belongs; rename it, move keywords out of it. */
+export function ClusterInspector({
+  projectId,
+  clusterId,
+  currency,
+  onOpen,
+}: {
+  projectId: number;
+  clusterId: number;
+  currency: string;
+  onOpen: (id: number | undefined) => void;
+}) {
+  const found = useCluster(projectId, clusterId);
+  const gone = found.error instanceof Problem && found.error.status === 404;
+  return (
+    <Inspector label="Cluster" onClose={() => onOpen(undefined)}>
+      {gone ? (
+        <p className="text-ink-2">This cluster is no more: its keywords have gone to others.</p>
+      ) : (
+        found.error && <ProblemNote error={found.error} />
+      )}
+      {found.data && !gone && (
+        <Told key={found.data.id} cluster={found.data} projectId={projectId} currency={currency} onOpen={onOpen} />
+      )}
+    </Inspector>
+  );
+}
+
+function Told({
+  cluster,
+  projectId,
+  currency,
+  onOpen,
+}: {
+  cluster: Detail;
+  projectId: number;
+  currency: string;
+  onOpen: (id: number | undefined) => void;
+}) {
+  const [moving, setMoving] = useState<Schemas["RowOut"] | null>(null);
+  const say = useSay();
+  const move = useChange(projectId, (to: number | null) => moveKeywords(projectId, moving ? [moving.id] : [], to), {
+    done: (out) => {
+      say(`“${moving?.text}” is in “${out.name}” now and stays there. z takes it back.`);
+      setMoving(null);
+    },
+  });
+  const rows = cluster.members.map((one) => one.row);
+  const searches = rows.reduce((sum, row) => sum + (row.volume ?? 0), 0);
+  const worth = rows.reduce((sum, row) => sum + (row.worth ?? 0), 0);
+  return (
+    <>
+      <Name cluster={cluster} projectId={projectId} />
+      <p className="pt-1 pb-3 text-ink-2">
+        <strong className="text-ink">{plural(rows.length, "keyword")}.</strong>{" "}
+        {rows.length > 1
+          ? `One piece can serve them all: ${count(searches)} searches and ${money(worth, currency)} a month together.`
+          : "It stands alone: no other keyword shows the same results."}
+      </p>
+      <Block title="Members and why they belong" aside="searches">
+        <ul>
+          {cluster.members.map(({ row, why, pinned }) => (
+            <li
+              key={row.id}
+              className="group grid grid-cols-[1fr_auto] gap-x-3 border-b border-hairline py-[6px] last:border-0"
+            >
+              <span className="min-w-0 truncate font-semibold" title={row.text}>
+                {row.text}
+                {row.text === cluster.lead && <span className="ml-2 text-2xs font-semibold text-pine">leads</span>}
+              </span>
+              <span className="text-right">
+                {row.volume === null ? (
+                  <span className="hatched inline-block h-[10px] w-9" title="not known" />
+                ) : (
+                  count(row.volume)
+                )}
+              </span>
+              <span className="min-w-0 text-xs text-quiet">
+                {pinned && <span className="text-persimmon-text">pinned · </span>}
+                {why}
+              </span>
+              <button
+                type="button"
+                aria-label={`Move ${row.text}`}
+                onClick={() => setMoving(row)}
+                className="text-xs font-semibold text-quiet underline decoration-hairline underline-offset-2 hover:text-ink"
+              >
+                Move
+              </button>
+            </li>
+          ))}
+        </ul>
+      </Block>
+      <MoveDialog
+        key={moving?.id}
+        keyword={moving}
+        from={cluster}
+        projectId={projectId}
+        problem={move.error}
+        onMove={(to) => move.mutate(to)}
+        onOpenChange={(open) => {
+          if (!open) setMoving(null);
+        }}
+      />
+    </>
+  );
+}
+
+function Name({ cluster, projectId }: { cluster: Detail; projectId: number }) {
+  const [name, setName] = useState<string | null>(null);
+  const rename = useChange(projectId, (to: string) => renameCluster(projectId, cluster.id, to), {
+    done: () => setName(null),
+  });
+  if (name === null)
+    return (
+      <div className="flex items-baseline gap-3 pr-6">
+        <h2 className="text-lg break-words">{cluster.name}</h2>
+        <button
+          type="button"
+          onClick={() => setName(cluster.own_name)}
+          className="text-xs font-semibold text-quiet underline decoration-hairline underline-offset-2 hover:text-ink"
+        >
+          Rename
+        </button>
+      </div>
+    );
+  return (
+    <form
+      className="flex flex-col gap-2 pr-6"
+      onSubmit={(event) => {
+        event.preventDefault();
+        rename.mutate(name);
+      }}
+    >
+      <input
+        autoFocus
+        aria-label="Name of the cluster"
+        placeholder={cluster.lead}
+        maxLength={120}
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+        onKeyDown={(event) => event.key === "Escape" && setName(null)}
+        className={INPUT}
+      />
+      {rename.error && <ProblemNote error={rename.error} />}
+      <div className="flex gap-2">
+        <Button type="submit" look="main" disabled={rename.isPending}>
+          Save name
+        </Button>
+        <Button onClick={() => setName(null)}>Cancel</Button>
+      </div>
+      <p className="text-xs text-quiet">Left empty, it is named after its lead keyword.</p>
+    </form>
+  );
+}

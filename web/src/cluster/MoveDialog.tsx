@@ -1,0 +1,64 @@
+import { useState } from "react";
+import type { Schemas } from "../api/client";
+import { useClusters } from "../api/queries";
+import { Button } from "../parts/Button";
+import { INPUT } from "../parts/Field";
+import { plural } from "../parts/format";
+import { Modal } from "../parts/Modal";
+import { ProblemNote } from "../parts/ProblemNote";
+
+/** Where a keyword is to go: another cluster, found by its words, or one of its own. */
+export function MoveDialog({
+  keyword,
+  from,
+  projectId,
+  problem,
+  onMove,
+  onOpenChange,
+}: {
+  keyword: Schemas["RowOut"] | null;
+  from: Schemas["ClusterDetailOut"];
+  projectId: number;
+  problem: Error | null;
+  onMove: (clusterId: number | null) => void;
+  onOpenChange: (open: boolean) => void;
+}) {
+  const [q, setQ] = useState("");
+  const found = useClusters(projectId, { channel: from.channel, q, sort: "volume", several: false });
+  const others = found.data?.clusters.filter((one) => one.id !== from.id) ?? [];
+  return (
+    <Modal open={keyword !== null} onOpenChange={onOpenChange} title={`Move “${keyword?.text ?? ""}”`}>
+      <input
+        autoFocus
+        type="search"
+        aria-label="Find a cluster"
+        placeholder="Words of the cluster it goes to"
+        value={q}
+        onChange={(event) => setQ(event.target.value)}
+        className={INPUT}
+      />
+      {problem && <ProblemNote error={problem} />}
+      <ul className="mt-2 h-[260px] overflow-auto border-y border-hairline">
+        {others.map((one) => (
+          <li key={one.id}>
+            <button
+              type="button"
+              onClick={() => onMove(one.id)}
+              className="flex h-8 w-full items-center justify-between gap-3 px-2 text-left hover:bg-paper focus-visible:-outline-offset-2"
+            >
+              <span className="truncate">{one.name}</span>
+              <span className="shrink-0 text-xs text-quiet">{plural(one.keywords, "keyword")}</span>
+            </button>
+          </li>
+        ))}
+        {found.data && !others.length && <li className="p-2 text-quiet">No other cluster holds these words.</li>}
+      </ul>
+      <div className="flex justify-between gap-2 pt-3">
+        <Button disabled={from.members.length < 2} onClick={() => onMove(null)}>
+          Into a cluster of its own
+        </Button>
+        <Button onClick={() => onOpenChange(false)}>Cancel</Button>
+      </div>
+    </Modal>
+  );
+}

@@ -1,0 +1,99 @@
+import type { Piece } from "../api/client";
+import { exact, MONTHS, money, shades } from "../parts/format";
+import { inPlanOrder } from "./planMath";
+
+export const TRACKS = "minmax(220px, 1fr) 62px 52px 68px repeat(12, minmax(30px, 44px))";
+
+/** One piece on the year board. A month's cell places the piece there by hand. */
+export function BoardRow({
+  piece,
+  index,
+  months,
+  currency,
+  open,
+  current,
+  style,
+  onOpen,
+  onPlace,
+}: {
+  piece: Piece;
+  index: number;
+  months: readonly string[];
+  currency: string;
+  open: boolean;
+  current: boolean;
+  style: React.CSSProperties;
+  onOpen: () => void;
+  onPlace: (month: string) => void;
+}) {
+  const shares = inPlanOrder(piece.month_share, months);
+  const shade = shares.length ? shades(shares) : [];
+  const at = piece.month ? months.indexOf(piece.month) : -1;
+  return (
+    // biome-ignore lint/a11y/useKeyWithClickEvents: Enter opens it from the grid
+    <div
+      role="row"
+      id={`piece-${piece.id}`}
+      aria-rowindex={index + 3}
+      aria-selected={open}
+      onClick={onOpen}
+      className={`absolute top-0 left-0 grid w-full cursor-default items-center border-b border-hairline ${open ? "bg-persimmon-wash" : "hover:bg-paper"} ${current ? "shadow-[inset_3px_0_0_var(--color-persimmon)]" : ""}`}
+      style={{ ...style, gridTemplateColumns: TRACKS }}
+    >
+      <Cell>
+        <span className="block truncate font-semibold">{piece.title}</span>
+        <span className="block truncate text-2xs text-quiet">
+          {piece.kind_name} · {piece.outlet || "no outlet"}
+          {at < 0 && <span className="text-persimmon-text"> · left out</span>}
+          {piece.pinned && " · pinned"}
+        </span>
+      </Cell>
+      <Cell right>{exact(piece.keywords)}</Cell>
+      <Cell right>{+piece.hours.toFixed(1)}</Cell>
+      <Cell right>
+        {piece.worth === null ? (
+          <span className="hatched inline-block h-[10px] w-9" title="Worth is not known" />
+        ) : (
+          money(piece.worth, currency)
+        )}
+      </Cell>
+      {months.map((month, i) => {
+        const name = MONTHS[Number(month.slice(5, 7)) - 1];
+        return (
+          <span key={month} role="gridcell" className="h-full px-px py-[6px]">
+            <button
+              type="button"
+              tabIndex={-1}
+              aria-label={`${piece.title}: ${i === at ? "planned for" : "plan for"} ${name} ${month.slice(0, 4)}${shares.length ? `, ${Math.round(100 * (shares[i] ?? 0))}% of the year` : ""}`}
+              onClick={(event) => {
+                event.stopPropagation();
+                onPlace(month);
+              }}
+              className={`group/cell relative flex size-full items-center justify-center ${shade.length ? "" : "hatched"}`}
+            >
+              {shade.length > 0 && <span className="absolute inset-0 bg-indigo" style={{ opacity: shade[i] }} />}
+              {i === at - 1 && (
+                <span className="absolute top-1/2 right-0 left-[3px] h-[3px] -translate-y-1/2 bg-persimmon outline-1 outline-sheet" />
+              )}
+              {i === at ? (
+                <span
+                  className={`relative size-[13px] rotate-45 border-2 border-sheet bg-persimmon ${piece.pinned ? "outline-2 outline-ink" : "outline-1 outline-sheet"}`}
+                />
+              ) : (
+                <span className="relative size-[10px] rotate-45 border-2 border-transparent group-hover/cell:border-sheet" />
+              )}
+            </button>
+          </span>
+        );
+      })}
+    </div>
+  );
+}
+
+function Cell({ children, right = false }: { children: React.ReactNode; right?: boolean }) {
+  return (
+    <span role="gridcell" className={`min-w-0 px-2 ${right ? "text-right" : ""}`}>
+      {children}
+    </span>
+  );
+}

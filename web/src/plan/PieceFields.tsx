@@ -1,0 +1,115 @@
+import { useEffect, useState } from "react";
+import type { Piece, Schemas } from "../api/client";
+import { INPUT } from "../parts/Field";
+import { MONTHS } from "../parts/format";
+import type { Plan } from "./planMath";
+
+const LABEL = "text-2xs font-semibold text-quiet";
+
+/** What can be changed about a piece. Each field is saved as one leaves it; a month set here is pinned. */
+export function PieceFields({
+  piece,
+  plan,
+  outlets,
+  onChange,
+}: {
+  piece: Piece;
+  plan: Plan;
+  outlets: readonly Schemas["OutletOut"][];
+  onChange: (fields: Schemas["PieceIn"]) => void;
+}) {
+  const [title, setTitle] = useState(piece.title);
+  const [hours, setHours] = useState(String(piece.hours));
+  useEffect(() => setTitle(piece.title), [piece.title]);
+  useEffect(() => setHours(String(piece.hours)), [piece.hours]);
+  const spent = Number(hours);
+  const wrong = !(spent > 0 && spent <= 500);
+  return (
+    <div className="grid grid-cols-2 gap-x-3 gap-y-2 border-t border-hairline py-3">
+      <label className="col-span-2">
+        <span className={LABEL}>Working title</span>
+        <input
+          maxLength={200}
+          value={title}
+          onChange={(event) => setTitle(event.target.value)}
+          onBlur={() =>
+            title.trim() ? title !== piece.title && onChange({ title: title.trim() }) : setTitle(piece.title)
+          }
+          onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+          className={INPUT}
+        />
+      </label>
+      <label>
+        <span className={LABEL}>Kind</span>
+        <select
+          value={piece.kind}
+          onChange={(event) => onChange({ kind: event.target.value as Schemas["PieceIn"]["kind"] })}
+          className={INPUT}
+        >
+          {plan.kinds
+            .filter((kind) => kind.channel === piece.channel)
+            .map((kind) => (
+              <option key={kind.id} value={kind.id}>
+                {kind.name}
+              </option>
+            ))}
+        </select>
+      </label>
+      <label>
+        <span className={LABEL}>Outlet</span>
+        <select
+          value={piece.outlet_id ?? ""}
+          onChange={(event) => onChange({ outlet_id: event.target.value ? Number(event.target.value) : null })}
+          className={INPUT}
+        >
+          <option value="">None</option>
+          {outlets
+            .filter((one) => one.channel === piece.channel)
+            .map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.name}
+              </option>
+            ))}
+        </select>
+      </label>
+      <label>
+        <span className={LABEL}>Hours</span>
+        <input
+          inputMode="decimal"
+          value={hours}
+          aria-invalid={wrong}
+          onChange={(event) => setHours(event.target.value)}
+          onBlur={() => !wrong && spent !== piece.hours && onChange({ hours: spent })}
+          onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+          className={INPUT}
+        />
+        {wrong && <span className="text-xs text-persimmon-text">More than 0 and up to 500.</span>}
+      </label>
+      <label>
+        <span className={LABEL}>Month</span>
+        <select
+          value={piece.month ?? ""}
+          onChange={(event) => onChange({ month: event.target.value || null })}
+          className={INPUT}
+        >
+          <option value="">Left out</option>
+          {plan.months.map((month) => (
+            <option key={month} value={month}>
+              {MONTHS[Number(month.slice(5, 7)) - 1]} {month.slice(0, 4)}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="col-span-2 flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="accent-pine"
+          checked={piece.pinned}
+          disabled={!piece.month}
+          onChange={(event) => onChange({ pinned: event.target.checked })}
+        />
+        <span>Pinned: the month holds when the plan is fitted</span>
+      </label>
+    </div>
+  );
+}

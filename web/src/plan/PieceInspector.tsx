@@ -1,0 +1,201 @@
+import { changePiece, dropKeyword, giveKeyword, removePiece } from "../api/changes";
+import { Problem, type Schemas } from "../api/client";
+import { useChange, usePiece } from "../api/queries";
+import { Block } from "../parts/Block";
+import { Button } from "../parts/Button";
+import { count, day, money, monthName, percent, plural } from "../parts/format";
+import { Help } from "../parts/Help";
+import { Inspector } from "../parts/Inspector";
+import { ProblemNote } from "../parts/ProblemNote";
+import { useSay } from "../parts/toasts";
+import { PieceFields } from "./PieceFields";
+import type { Plan } from "./planMath";
+
+type Detail = Schemas["PieceDetailOut"];
+type Row = Schemas["RowOut"];
+
+/** One piece: when it must be out, what can be changed, its keywords, and the pieces that fight it for results. */
+export function PieceInspector({
+  projectId,
+  pieceId,
+  plan,
+  outlets,
+  currency,
+  onOpen,
+}: {
+  projectId: number;
+  pieceId: number;
+  plan: Plan;
+  outlets: readonly Schemas["OutletOut"][];
+  currency: string;
+  onOpen: (id: number | undefined) => void;
+}) {
+  const found = usePiece(projectId, pieceId);
+  const gone = found.error instanceof Problem && found.error.status === 404;
+  return (
+    <Inspector label="Piece" onClose={() => onOpen(undefined)}>
+      {gone ? (
+        <p className="text-ink-2">This piece is no longer in the plan.</p>
+      ) : (
+        found.error && <ProblemNote error={found.error} />
+      )}
+      {found.data && !gone && found.data.piece.id === pieceId && (
+        <Told
+          key={pieceId}
+          told={found.data}
+          projectId={projectId}
+          plan={plan}
+          outlets={outlets}
+          currency={currency}
+          onOpen={onOpen}
+        />
+      )}
+    </Inspector>
+  );
+}
+
+function Told({
+  told,
+  projectId,
+  plan,
+  outlets,
+  currency,
+  onOpen,
+}: {
+  told: Detail;
+  projectId: number;
+  plan: Plan;
+  outlets: readonly Schemas["OutletOut"][];
+  currency: string;
+  onOpen: (id: number | undefined) => void;
+}) {
+  const { piece, rows } = told;
+  const say = useSay();
+  const change = useChange(projectId, (fields: Schemas["PieceIn"]) => changePiece(projectId, piece.id, fields));
+  const remove = useChange(projectId, () => removePiece(projectId, piece.id), {
+    done: () => {
+      say(`“${piece.title}” is out of the plan; its keywords are free. z takes it back.`);
+      onOpen(undefined);
+    },
+  });
+  const main = useChange(projectId, (row: Row) => giveKeyword(projectId, piece.id, row.id, true));
+  const take = useChange(projectId, (row: Row) => dropKeyword(projectId, piece.id, row.id), {
+    done: (_, row) => say(`“${row.text}” is free again. z takes it back.`),
+  });
+  const problem = change.error ?? remove.error ?? main.error ?? take.error;
+  const [first, ...others] = rows;
+  const overlaps = plan.overlaps.filter((one) => one.piece === piece.id || one.other === piece.id);
+  const also = others.reduce((sum, row) => sum + (row.volume ?? 0), 0);
+  return (
+    <>
+      <h2 className="pr-6 text-lg break-words">{piece.title}</h2>
+      <p className="pt-1 pb-3 text-ink-2">
+        <When piece={piece} />
+      </p>
+      {problem && <ProblemNote error={problem} />}
+      <PieceFields piece={piece} plan={plan} outlets={outlets} onChange={(fields) => change.mutate(fields)} />
+      <Block title="Main keyword" aside="searches, chance">
+        {first ? <Keyword row={first} /> : <p className="text-quiet">Its main keyword is gone.</p>}
+      </Block>
+      <Block title={`Also serves ${others.length}`} aside={others.length ? `+ ${count(also)} searches` : ""}>
+        <ul>
+          {others.map((row) => (
+            <li key={row.id} className="group">
+              <Keyword row={row}>
+                <button
+                  type="button"
+                  onClick={() => main.mutate(row)}
+                  className="text-2xs font-semibold text-quiet underline underline-offset-2 hover:text-ink"
+                  aria-label={`Make ${row.text} the main keyword`}
+                >
+                  Make main
+                </button>
+                <button
+                  type="button"
+                  onClick={() => take.mutate(row)}
+                  className="text-2xs font-semibold text-quiet underline underline-offset-2 hover:text-ink"
+                  aria-label={`Take ${row.text} out`}
+                >
+                  Take out
+                </button>
+              </Keyword>
+            </li>
+          ))}
+        </ul>
+        {!others.length && (
+          <p className="text-quiet">Nothing else; its cluster has one keyword, or others own the rest.</p>
+        )}
+      </Block>
+      {overlaps.length > 0 && (
+        <Block title="After the same results">
+          {overlaps.map((one) => {
+            const other = plan.pieces.find((p) => p.id === (one.piece === piece.id ? one.other : one.piece));
+            return (
+              other && (
+                <p key={other.id} className="py-[2px]">
+                  <button
+                    type="button"
+                    onClick={() => onOpen(other.id)}
+                    className="font-semibold underline decoration-hairline underline-offset-2"
+                  >
+                    {other.title}
+                  </button>{" "}
+                  shows {one.shared} of {one.of} of its results. Two pieces after one keyword hurt each other
+                  (cannibalisation): one should own it.
+                </p>
+              )
+            );
+          })}
+        </Block>
+      )}
+      <Block title={<Help figure="worth">Worth</Help>} aside="once settled">
+        <p>
+          {piece.worth === null
+            ? "Not known: no value of a click."
+            : `About ${money(piece.worth, currency)} a month from ${plural(piece.keywords, "keyword")}, ${money((piece.worth * 12) / Math.max(piece.hours, 0.1), currency)} a year for each hour.`}
+        </p>
+      </Block>
+      <div className="border-t border-hairline pt-3">
+        <Button look="bare" disabled={remove.isPending} onClick={() => remove.mutate(undefined)}>
+          Take out of the plan
+        </Button>
+      </div>
+    </>
+  );
+}
+
+function When({ piece }: { piece: Schemas["PieceOut"] }) {
+  if (!piece.publish_by) return <>Publish any time: its searches know no season. {capitalFirst(piece.because)}.</>;
+  return (
+    <>
+      <strong className={piece.late ? "text-persimmon-text" : "text-pine"}>
+        {piece.late
+          ? `Too late for this year; publish by ${day(piece.publish_by)}.`
+          : `Publish by ${day(piece.publish_by)}.`}
+      </strong>{" "}
+      Searches climb from {monthName(piece.climb_month)}, and a new piece on {piece.outlet || "this channel"} takes
+      about {plural(piece.days_until_shown, "day")} to show. {capitalFirst(piece.because)}.
+    </>
+  );
+}
+
+const capitalFirst = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+function Keyword({ row, children }: { row: Row; children?: React.ReactNode }) {
+  return (
+    <span className="grid grid-cols-[1fr_auto_40px] items-baseline gap-x-3 py-[3px]">
+      <span className="min-w-0 truncate" title={row.text}>
+        {row.text}
+      </span>
+      <span>
+        {row.volume === null ? (
+          <span className="hatched inline-block h-[10px] w-9" title="not known" />
+        ) : (
+          count(row.volume)
+        )}
+      </span>
+      <span className="text-right text-quiet">{row.chance === null ? "" : percent(row.chance)}</span>
+      {children && <span className="hidden gap-3 group-focus-within:flex group-hover:flex">{children}</span>}
+    </span>
+  );
+}

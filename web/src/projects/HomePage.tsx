@@ -1,0 +1,46 @@
+import { Link, Navigate } from "@tanstack/react-router";
+import { useProjects, useSession } from "../api/queries";
+import { localeName } from "../app/locales";
+import { plural } from "../parts/format";
+import { ProblemNote } from "../parts/ProblemNote";
+import { PlainPage } from "./PlainPage";
+
+/** Where one lands: sign in first; a first project if there is none; the list of projects. */
+export function HomePage() {
+  const session = useSession();
+  const projects = useProjects();
+  if (session.data && !session.data.name) return <Navigate to="/sign-in" />;
+  if (projects.data?.length === 0) return <Navigate to="/projects/new" replace />;
+  return (
+    <PlainPage title="Your projects">
+      {projects.error && <ProblemNote error={projects.error} />}
+      <ul className="border-t border-hairline">
+        {projects.data?.map((one) => (
+          <li key={one.id} className="border-b border-hairline">
+            <Link
+              to="/p/$projectId/$channel/gather"
+              params={{ projectId: String(one.id), channel: one.outlets[0]?.channel ?? "web" }}
+              className="flex items-baseline justify-between gap-4 px-1 py-3 hover:bg-paper"
+            >
+              <span className="min-w-0">
+                <strong className="block text-base">{one.name}</strong>
+                <span className="block truncate text-ink-2">{one.about}</span>
+              </span>
+              <span className="shrink-0 text-right text-quiet">
+                {localeName(one.country, one.language)}
+                <br />
+                {plural(one.outlets.length, "outlet")}
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+      <Link
+        to="/projects/new"
+        className="mt-4 inline-flex h-[30px] items-center rounded-md bg-beam px-3 font-semibold text-on-beam"
+      >
+        New project
+      </Link>
+    </PlainPage>
+  );
+}

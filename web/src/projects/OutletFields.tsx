@@ -1,0 +1,76 @@
+import { CHANNELS } from "../app/channels";
+import { INPUT } from "../parts/Field";
+import type { OutletDraft } from "./projectWords";
+
+const HINTS: Record<string, string> = { web: "0-100", video: "e.g. 3,400", marketplace: "e.g. 410" };
+
+/** One outlet in a line: name, channel, address, its strength there, days until its pieces show. */
+export function OutletFields({
+  draft,
+  wrong,
+  onChange,
+}: {
+  draft: OutletDraft;
+  wrong?: string | undefined;
+  onChange: (draft: OutletDraft) => void;
+}) {
+  const set = (patch: Partial<OutletDraft>) => onChange({ ...draft, ...patch });
+  const standing = CHANNELS.find((one) => one.id === draft.channel)?.standing ?? "";
+  return (
+    <div className="flex flex-col gap-1">
+      <div className="grid grid-cols-[1.4fr_112px_1.4fr_104px_72px] gap-2">
+        <input
+          aria-label="Outlet's name"
+          placeholder="Name"
+          maxLength={120}
+          value={draft.name}
+          onChange={(event) => set({ name: event.target.value })}
+          className={INPUT}
+        />
+        <select
+          aria-label="Outlet's channel"
+          value={draft.channel}
+          onChange={(event) => set({ channel: event.target.value as OutletDraft["channel"] })}
+          className={INPUT}
+        >
+          {CHANNELS.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.name}
+            </option>
+          ))}
+        </select>
+        <input
+          aria-label="Outlet's address"
+          placeholder="https://"
+          maxLength={300}
+          value={draft.address}
+          onChange={(event) => set({ address: event.target.value })}
+          className={INPUT}
+        />
+        <input
+          aria-label={standing}
+          title={standing}
+          placeholder={`${standing.split(",")[0]} ${draft.channel === "web" ? HINTS.web : ""}`}
+          inputMode="decimal"
+          value={draft.standing}
+          onChange={(event) => set({ standing: event.target.value })}
+          className={INPUT}
+        />
+        <input
+          aria-label="Days until its pieces show"
+          title="Days until its pieces show; empty for the usual"
+          placeholder="days"
+          inputMode="numeric"
+          value={draft.days}
+          onChange={(event) => set({ days: event.target.value })}
+          className={INPUT}
+        />
+      </div>
+      {wrong && (
+        <p role="alert" className="text-xs text-persimmon-text">
+          {wrong}
+        </p>
+      )}
+    </div>
+  );
+}

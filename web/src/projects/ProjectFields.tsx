@@ -1,0 +1,189 @@
+import { COUNTRIES, countryName, LANGUAGES, languageName } from "../app/locales";
+import { Field, INPUT } from "../parts/Field";
+import { CURRENCIES, type Fields } from "./projectWords";
+
+const PRESETS = {
+  new: "New: takes what it can get (20 searches, even chance)",
+  growing: "Growing: 40 searches, even chance, 2 a month",
+  established: "Established: 100 searches, a chance of 60%, 8 a month",
+} as const;
+const VALUES = [
+  ["transactional", "Ready to buy"],
+  ["commercial", "Comparing"],
+  ["informational", "Wanting to know"],
+  ["any", "All others"],
+] as const;
+
+/** Who is asking: what the project is about, where, with how many hours, which brand words are whose. */
+export function ProjectFields({
+  fields,
+  errors,
+  onChange,
+}: {
+  fields: Fields;
+  errors: Record<string, string>;
+  onChange: (fields: Fields) => void;
+}) {
+  const set = <K extends keyof Fields>(name: K, value: Fields[K]) => onChange({ ...fields, [name]: value });
+  return (
+    <div className="flex flex-col gap-4">
+      <Field label="Name" error={errors.name}>
+        {(id) => (
+          <input
+            id={id}
+            maxLength={120}
+            value={fields.name}
+            onChange={(event) => set("name", event.target.value)}
+            className={INPUT}
+          />
+        )}
+      </Field>
+      <Field
+        label="What it is about"
+        error={errors.about}
+        hint="What you sell, teach or write about, in a sentence or two. Keywords close to it weigh more."
+      >
+        {(id) => (
+          <textarea
+            id={id}
+            rows={2}
+            maxLength={2000}
+            value={fields.about}
+            onChange={(event) => set("about", event.target.value)}
+            className={`${INPUT} h-auto py-1`}
+          />
+        )}
+      </Field>
+      <div className="grid grid-cols-4 gap-3">
+        <Field label="Country" error={errors.country}>
+          {(id) => (
+            <select
+              id={id}
+              value={fields.country}
+              onChange={(event) =>
+                onChange({ ...fields, country: event.target.value, currency: CURRENCIES[event.target.value] ?? "€" })
+              }
+              className={INPUT}
+            >
+              {COUNTRIES.map((code) => (
+                <option key={code} value={code}>
+                  {countryName(code)}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <Field label="Language" error={errors.language}>
+          {(id) => (
+            <select
+              id={id}
+              value={fields.language}
+              onChange={(event) => set("language", event.target.value)}
+              className={INPUT}
+            >
+              {LANGUAGES.map((code) => (
+                <option key={code} value={code}>
+                  {languageName(code)}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <Field label="Currency" error={errors.currency}>
+          {(id) => (
+            <input
+              id={id}
+              maxLength={3}
+              value={fields.currency}
+              onChange={(event) => set("currency", event.target.value)}
+              className={INPUT}
+            />
+          )}
+        </Field>
+        <Field label="Hours a month" error={errors.hours_a_month}>
+          {(id) => (
+            <input
+              id={id}
+              type="number"
+              min={0}
+              max={2000}
+              step="any"
+              value={fields.hours_a_month}
+              onChange={(event) => set("hours_a_month", Number(event.target.value))}
+              className={INPUT}
+            />
+          )}
+        </Field>
+      </div>
+      <div className="grid grid-cols-2 gap-3">
+        <Field label="Your brand words" hint="Parted by commas.">
+          {(id) => (
+            <input
+              id={id}
+              value={fields.own_brands}
+              onChange={(event) => set("own_brands", event.target.value)}
+              className={INPUT}
+            />
+          )}
+        </Field>
+        <Field label="Rivals' brand words" hint="Kept out when keywords are gathered.">
+          {(id) => (
+            <input
+              id={id}
+              value={fields.rival_brands}
+              onChange={(event) => set("rival_brands", event.target.value)}
+              className={INPUT}
+            />
+          )}
+        </Field>
+      </div>
+      <div className="grid grid-cols-2 gap-3">
+        <Field label="Places you serve" hint="Towns or regions; leave empty where you serve all.">
+          {(id) => (
+            <input
+              id={id}
+              value={fields.places}
+              onChange={(event) => set("places", event.target.value)}
+              className={INPUT}
+            />
+          )}
+        </Field>
+        <Field label="How choosy" hint="What a keyword must bring for a Go.">
+          {(id) => (
+            <select
+              id={id}
+              value={fields.preset}
+              onChange={(event) => set("preset", event.target.value as Fields["preset"])}
+              className={INPUT}
+            >
+              {Object.entries(PRESETS).map(([preset, told]) => (
+                <option key={preset} value={preset}>
+                  {told}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+      </div>
+      <fieldset>
+        <legend className="font-semibold">What a visitor is worth to you, in {fields.currency}</legend>
+        <div className="grid grid-cols-4 gap-3 pt-1">
+          {VALUES.map(([intent, name]) => (
+            <Field key={intent} label={name} error={errors[`click_${intent}`]}>
+              {(id) => (
+                <input
+                  id={id}
+                  inputMode="decimal"
+                  placeholder="half the click price"
+                  value={fields.click_values[intent] ?? ""}
+                  onChange={(event) => set("click_values", { ...fields.click_values, [intent]: event.target.value })}
+                  className={INPUT}
+                />
+              )}
+            </Field>
+          ))}
+        </div>
+      </fieldset>
+    </div>
+  );
+}

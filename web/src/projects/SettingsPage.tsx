@@ -1,0 +1,71 @@
+import { useState } from "react";
+import { changeProject } from "../api/changes";
+import type { Project } from "../api/client";
+import { useChange, useProject } from "../api/queries";
+import { usePlace } from "../app/channels";
+import { Button } from "../parts/Button";
+import { Field, INPUT } from "../parts/Field";
+import { ProblemNote } from "../parts/ProblemNote";
+import { useSay } from "../parts/toasts";
+import { OutletsSection } from "./OutletsSection";
+import { ProjectFields } from "./ProjectFields";
+import { fieldErrors, fromFields, toFields } from "./projectWords";
+
+/** The project's settings and outlets; figures follow what is changed here. */
+export function SettingsPage() {
+  const { projectId } = usePlace();
+  const project = useProject(projectId).data;
+  return (
+    <main className="min-w-0 flex-1 overflow-auto">
+      <div className="mx-auto my-6 w-[760px] max-w-[calc(100%-36px)] rounded-md border border-hairline bg-sheet p-6">
+        <h1 className="pb-4 text-xl">Project and outlets</h1>
+        {project && <Form key={project.id} project={project} />}
+        {project && <OutletsSection project={project} />}
+      </div>
+    </main>
+  );
+}
+
+function Form({ project }: { project: Project }) {
+  const [fields, setFields] = useState(() => toFields(project));
+  const [lookups, setLookups] = useState(String(project.lookups_left));
+  const say = useSay();
+  const errors = fieldErrors(fields);
+  const left = Number(lookups.replaceAll(",", ""));
+  const wrongLeft = lookups.trim() === "" || !(left >= 0 && left <= 10_000_000);
+  const save = useChange(project.id, () => changeProject(project.id, { ...fromFields(fields), lookups_left: left }), {
+    done: () => say("Saved. Figures are weighed again where they rest on it; z takes it back."),
+  });
+  if (save.error?.field === "name") errors.name = save.error.message;
+  return (
+    <form
+      noValidate
+      className="flex flex-col gap-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!save.isPending && !wrongLeft && !Object.keys(fieldErrors(fields)).length) save.mutate(undefined);
+      }}
+    >
+      <ProjectFields fields={fields} errors={errors} onChange={setFields} />
+      <div className="w-[160px]">
+        <Field label="Lookups left" error={wrongLeft ? "A number of 0 or more." : undefined}>
+          {(id) => (
+            <input
+              id={id}
+              inputMode="numeric"
+              value={lookups}
+              onChange={(event) => setLookups(event.target.value)}
+              className={INPUT}
+            />
+          )}
+        </Field>
+      </div>
+      {save.error && save.error.field !== "name" && <ProblemNote error={save.error} />}
+      <div>
+        <Button type="submit" look="main" disabled={save.isPending}>
+          Save the project
+        </Button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,112 @@
+/** A project as its form holds it, and as the server takes it. */
+import type { Schemas } from "../api/client";
+
+export type Fields = Omit<
+  Schemas["ProjectIn"],
+  "outlets" | "own_brands" | "rival_brands" | "places" | "click_values"
+> & {
+  own_brands: string;
+  rival_brands: string;
+  places: string;
+  click_values: Record<string, string>;
+};
+export type OutletDraft = {
+  id?: number;
+  name: string;
+  channel: Schemas["OutletIn"]["channel"];
+  address: string;
+  standing: string;
+  days: string;
+};
+
+export const CURRENCIES: Record<string, string> = {
+  GB: "£",
+  US: "$",
+  CA: "$",
+  AU: "$",
+  NZ: "$",
+  CH: "CHF",
+  MX: "$",
+  BR: "R$",
+};
+
+export const EMPTY_FIELDS: Fields = {
+  name: "",
+  about: "",
+  country: "GB",
+  language: "en",
+  currency: "£",
+  hours_a_month: 30,
+  own_brands: "",
+  rival_brands: "",
+  places: "",
+  preset: "growing",
+  click_values: {},
+};
+export const emptyOutlet = (channel: OutletDraft["channel"] = "web"): OutletDraft => ({
+  name: "",
+  channel,
+  address: "",
+  standing: "",
+  days: "",
+});
+
+const words = (text: string): string[] =>
+  text
+    .split(/[,;\n]/)
+    .map((one) => one.trim())
+    .filter(Boolean);
+
+/** The form of a project that is there. */
+export function toFields(project: Schemas["ProjectOut"]): Fields {
+  const { id, locale, lookups_left, outlets, own_brands, rival_brands, places, click_values, ...rest } = project;
+  return {
+    ...rest,
+    own_brands: own_brands.join(", "),
+    rival_brands: rival_brands.join(", "),
+    places: places.join(", "),
+    click_values: Object.fromEntries(Object.entries(click_values).map(([intent, value]) => [intent, String(value)])),
+  };
+}
+
+/** What the server takes. */
+export function fromFields(fields: Fields): Omit<Schemas["ProjectIn"], "outlets"> {
+  const values = Object.entries(fields.click_values).filter(([, value]) => value.trim() !== "");
+  return {
+    ...fields,
+    own_brands: words(fields.own_brands),
+    rival_brands: words(fields.rival_brands),
+    places: words(fields.places),
+    click_values: Object.fromEntries(values.map(([intent, value]) => [intent, Number(value)])),
+  };
+}
+
+/** What is wrong with a form before it is sent: field to sentence. */
+export function fieldErrors(fields: Fields): Record<string, string> {
+  const found: Record<string, string> = {};
+  if (!fields.name.trim()) found.name = "A project needs a name.";
+  if (!(fields.hours_a_month >= 0 && fields.hours_a_month <= 2000)) found.hours_a_month = "From 0 to 2,000 hours.";
+  for (const [intent, value] of Object.entries(fields.click_values))
+    if (value.trim() && !(Number(value) >= 0)) found[`click_${intent}`] = `“${value}” is not an amount.`;
+  return found;
+}
+
+/** An outlet as the server takes it, or what is wrong with it. */
+export function readOutlet(draft: OutletDraft): { outlet: Schemas["OutletIn"] } | { wrong: string } {
+  const standing = Number(draft.standing.replaceAll(",", ""));
+  const days = draft.days.trim() === "" ? null : Number(draft.days);
+  if (!draft.name.trim()) return { wrong: "An outlet needs a name." };
+  if (draft.standing.trim() === "" || !(standing >= 0)) return { wrong: "Its strength is a number of 0 or more." };
+  if (draft.channel === "web" && standing > 100) return { wrong: "Authority goes from 0 to 100." };
+  if (days !== null && !(Number.isInteger(days) && days >= 0 && days <= 365))
+    return { wrong: "Days until shown: a whole number from 0 to 365." };
+  return {
+    outlet: {
+      name: draft.name.trim(),
+      channel: draft.channel,
+      address: draft.address.trim(),
+      standing,
+      days_until_shown: days,
+    },
+  };
+}

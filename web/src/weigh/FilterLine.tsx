@@ -1,0 +1,273 @@
+import { Popover } from "radix-ui";
+import { type RefObject, useEffect, useRef, useState } from "react";
+import { INPUT } from "../parts/Field";
+import { capital, INTENTS, RANGES, rangeWords, type SheetAddress, type SheetSearch, STATES, VERDICTS } from "./filters";
+import { RangeFields } from "./RangeFields";
+
+type Change = (patch: SheetAddress) => void;
+type Chip = { id: string; name: string; told: string; clear: SheetAddress; body: React.ReactNode };
+
+const STATE_NAMES: Record<(typeof STATES)[number], string> = {
+  kept: "All but dropped",
+  open: "Neither shortlisted nor dropped",
+  shortlisted: "Shortlisted",
+  dropped: "Dropped",
+  all: "All",
+};
+/** About what a chip takes, in pixels: how many fit decides how many stand outside "+ Filter". */
+const CHIP = 128;
+const USUAL = ["volume", "difficulty", "intent", "verdict"];
+
+/** The filters in one line that never wraps; what does not fit stands under "+ Filter". */
+export function FilterLine({
+  search,
+  onChange,
+  wordsRef,
+  told,
+}: {
+  search: SheetSearch;
+  onChange: Change;
+  wordsRef: RefObject<HTMLInputElement | null>;
+  told: string;
+}) {
+  const line = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState(4);
+  useEffect(() => {
+    if (!line.current) return;
+    const watcher = new ResizeObserver(
+      ([entry]) => entry && setRoom(Math.max(1, Math.floor((entry.contentRect.width - 480) / CHIP))),
+    );
+    watcher.observe(line.current);
+    return () => watcher.disconnect();
+  }, []);
+  const chips = chipsOf(search, onChange);
+  const ranked = [...chips].sort((a, b) => rank(a) - rank(b));
+  const outside = ranked.slice(0, room);
+  const hidden = ranked.slice(room);
+  const hiddenOn = hidden.filter((chip) => chip.told).length;
+  return (
+    <div ref={line} className="flex h-[30px] items-center gap-2">
+      <Words value={search.q} onChange={(q) => onChange({ q })} inputRef={wordsRef} />
+      {outside.map((chip) => (
+        <ChipButton key={chip.id} chip={chip} onClear={() => onChange(chip.clear)} />
+      ))}
+      {hidden.length > 0 && (
+        <Popover.Root>
+          <Popover.Trigger className="h-[28px] rounded-md border border-dashed border-bar px-3 whitespace-nowrap text-ink-2 hover:text-ink">
+            + Filter{hiddenOn ? ` (${hiddenOn} on)` : ""}
+          </Popover.Trigger>
+          <Panel>
+            {hidden.map((chip) => (
+              <fieldset key={chip.id} className="border-b border-hairline pb-2 last:border-0">
+                <legend className="pb-1 text-2xs font-semibold text-quiet">{chip.name}</legend>
+                {chip.body}
+              </fieldset>
+            ))}
+          </Panel>
+        </Popover.Root>
+      )}
+      <span role="status" className="min-w-0 flex-1 truncate text-right text-ink-2">
+        {told}
+      </span>
+    </div>
+  );
+}
+
+const rank = (chip: Chip) => (chip.told ? 0 : 10) + (USUAL.includes(chip.id) ? USUAL.indexOf(chip.id) : 9);
+
+/** What is typed shows at once; the list follows a moment later, so that typing is never held up. */
+function Words({
+  value,
+  onChange,
+  inputRef,
+}: {
+  value: string;
+  onChange: (q: string) => void;
+  inputRef: RefObject<HTMLInputElement | null>;
+}) {
+  const [typed, setTyped] = useState(value);
+  const sent = useRef(value);
+  useEffect(() => {
+    if (value !== sent.current) {
+      sent.current = value;
+      setTyped(value);
+    }
+  }, [value]);
+  useEffect(() => {
+    if (typed === sent.current) return;
+    const timer = setTimeout(() => {
+      sent.current = typed;
+      onChange(typed);
+    }, 160);
+    return () => clearTimeout(timer);
+  }, [typed, onChange]);
+  return (
+    <input
+      ref={inputRef}
+      type="search"
+      aria-label="Filter by words"
+      aria-keyshortcuts="/"
+      placeholder="Words  /"
+      maxLength={200}
+      value={typed}
+      onChange={(event) => setTyped(event.target.value)}
+      onKeyDown={(event) => event.key === "Escape" && event.currentTarget.blur()}
+      className={`${INPUT} !w-[150px] shrink-0`}
+    />
+  );
+}
+
+function ChipButton({ chip, onClear }: { chip: Chip; onClear: () => void }) {
+  return (
+    <span
+      className={`flex h-[28px] shrink-0 items-center rounded-md border whitespace-nowrap ${chip.told ? "border-pine-line bg-pine-wash" : "border-hairline bg-sheet"}`}
+    >
+      <Popover.Root>
+        <Popover.Trigger className="h-full rounded-md px-3 hover:text-ink">
+          {chip.name}{" "}
+          {chip.told && <strong className="inline-block max-w-[120px] truncate align-bottom">{chip.told}</strong>}
+        </Popover.Trigger>
+        <Panel>{chip.body}</Panel>
+      </Popover.Root>
+      {chip.told && (
+        <button
+          type="button"
+          aria-label={`Clear ${chip.name}`}
+          onClick={onClear}
+          className="h-full pr-2 text-quiet hover:text-ink"
+        >
+          ×
+        </button>
+      )}
+    </span>
+  );
+}
+
+function Panel({ children }: { children: React.ReactNode }) {
+  return (
+    <Popover.Portal>
+      <Popover.Content
+        align="start"
+        sideOffset={6}
+        collisionPadding={12}
+        className="z-40 flex max-h-[70vh] w-[272px] flex-col gap-2 overflow-auto rounded-lg border border-hairline bg-sheet p-3"
+      >
+        {children}
+      </Popover.Content>
+    </Popover.Portal>
+  );
+}
+
+function chipsOf(search: SheetSearch, onChange: Change): Chip[] {
+  const ranges = RANGES.map((range) => ({
+    id: range.id,
+    name: range.name,
+    told: rangeWords(search, range),
+    clear: { [`${range.id}_min`]: undefined, [`${range.id}_max`]: undefined },
+    body: <RangeFields range={range} search={search} onChange={onChange} />,
+  }));
+  return [
+    ...ranges,
+    {
+      id: "intent",
+      name: "Intent",
+      told: search.intent.map(capital).join(", "),
+      clear: { intent: [] },
+      body: <Ticks all={INTENTS} on={search.intent} name={capital} onChange={(intent) => onChange({ intent })} />,
+    },
+    {
+      id: "verdict",
+      name: "Verdict",
+      told: search.verdict.map((one) => (one === "none" ? "Not weighed" : capital(one))).join(", "),
+      clear: { verdict: [] },
+      body: (
+        <Ticks
+          all={VERDICTS}
+          on={search.verdict}
+          name={(one) => (one === "none" ? "Not weighed" : capital(one))}
+          onChange={(verdict) => onChange({ verdict })}
+        />
+      ),
+    },
+    {
+      id: "state",
+      name: "Kept",
+      told: search.state === "kept" ? "" : STATE_NAMES[search.state],
+      clear: { state: "kept" },
+      body: (
+        <select
+          aria-label="Which keywords"
+          value={search.state}
+          onChange={(event) => onChange({ state: event.target.value as SheetSearch["state"] })}
+          className={INPUT}
+        >
+          {STATES.map((one) => (
+            <option key={one} value={one}>
+              {STATE_NAMES[one]}
+            </option>
+          ))}
+        </select>
+      ),
+    },
+    {
+      id: "without",
+      name: "Without",
+      told: search.without,
+      clear: { without: "" },
+      body: (
+        <input
+          aria-label="Without these words"
+          placeholder="Words to leave out"
+          maxLength={200}
+          defaultValue={search.without}
+          onChange={(event) => onChange({ without: event.target.value })}
+          className={INPUT}
+        />
+      ),
+    },
+    {
+      id: "more",
+      name: "Marks",
+      told: [search.local && "Local", search.waiting && "Not measured"].filter(Boolean).join(", "),
+      clear: { local: undefined, waiting: undefined },
+      body: (
+        <Ticks
+          all={["local", "waiting"] as const}
+          on={(["local", "waiting"] as const).filter((one) => search[one])}
+          name={(one) => (one === "local" ? "Local: searchers look nearby" : "Not measured yet")}
+          onChange={(on) =>
+            onChange({ local: on.includes("local") || undefined, waiting: on.includes("waiting") || undefined })
+          }
+        />
+      ),
+    },
+  ];
+}
+
+function Ticks<T extends string>({
+  all,
+  on,
+  name,
+  onChange,
+}: {
+  all: readonly T[];
+  on: readonly T[];
+  name: (one: T) => string;
+  onChange: (on: T[]) => void;
+}) {
+  return (
+    <div className="flex flex-col gap-1">
+      {all.map((one) => (
+        <label key={one} className="flex h-6 items-center gap-2">
+          <input
+            type="checkbox"
+            className="accent-pine"
+            checked={on.includes(one)}
+            onChange={(event) => onChange(event.target.checked ? [...on, one] : on.filter((other) => other !== one))}
+          />
+          {name(one)}
+        </label>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,213 @@
+import { lazy, Suspense } from "react";
+import { markHeat, overruleIntent } from "../api/changes";
+import type { Inspection, Schemas } from "../api/client";
+import { useChange, useInspection } from "../api/queries";
+import { Block } from "../parts/Block";
+import { count, day, exact, money, monthName, percent } from "../parts/format";
+import { Help } from "../parts/Help";
+import { Inspector } from "../parts/Inspector";
+import { ProblemNote } from "../parts/ProblemNote";
+import { YearStrip } from "../parts/YearStrip";
+import { capital, INTENTS } from "./filters";
+import { ResultsBlock } from "./ResultsBlock";
+
+const HistoryPlot = lazy(() => import("./HistoryPlot").then((m) => ({ default: m.HistoryPlot })));
+const WAYS: Record<string, string> = {
+  seed: "typed as a seed",
+  box: "search box",
+  questions: "questions",
+  related: "results page",
+};
+const HEATS: readonly Schemas["HeatIn"]["heat"][] = ["hot", "warm", "cold"];
+const LINE = "grid grid-cols-[1fr_auto_92px] items-baseline gap-x-3 whitespace-nowrap py-[2px]";
+
+/** Everything about one keyword: the conclusion first, then its readings, its year, its page, and why. */
+export function KeywordInspector({
+  projectId,
+  rowId,
+  currency,
+  onClose,
+}: {
+  projectId: number;
+  rowId: number;
+  currency: string;
+  onClose: () => void;
+}) {
+  const found = useInspection(projectId, rowId);
+  return (
+    <Inspector label="Keyword" onClose={onClose}>
+      {found.error && <ProblemNote error={found.error} />}
+      {found.data && <Told told={found.data} projectId={projectId} currency={currency} />}
+    </Inspector>
+  );
+}
+
+function Told({ told, projectId, currency }: { told: Inspection; projectId: number; currency: string }) {
+  const { row } = told;
+  const heat = useChange(projectId, (to: Schemas["HeatIn"]["heat"]) => markHeat(projectId, [row.id], to));
+  const intent = useChange(projectId, (to: Schemas["IntentIn"]["intent"]) => overruleIntent(projectId, [row.id], to));
+  return (
+    <>
+      <h2 className="pr-6 text-lg break-words">{row.text}</h2>
+      <p className="pt-1 pb-3 text-ink-2">
+        {row.verdict && (
+          <strong className={row.verdict === "go" ? "text-pine" : "text-ink"}>{capital(row.verdict)}. </strong>
+        )}
+        {told.because}
+        {row.climb_month > 0 &&
+          ` Searches climb from ${monthName(row.climb_month)} and peak in ${monthName(row.peak_month)}.`}
+        {row.state === "dropped" && ` Dropped${told.drop_reason ? `: ${told.drop_reason.toLowerCase()}` : ""}.`}
+      </p>
+      {(heat.error ?? intent.error) && <ProblemNote error={(heat.error ?? intent.error) as Error} />}
+      <Volumes told={told} />
+      <Block title={<Help figure="season">The year, January to December</Help>}>
+        <YearStrip shares={row.month_share} peak={row.peak_month} tall />
+        {told.history.length > 0 && (
+          <Suspense fallback={<div className="h-[208px]" />}>
+            <HistoryPlot
+              series={[{ name: row.text, points: told.history }]}
+              file={row.text.replaceAll(" ", "-")}
+              height={132}
+            />
+          </Suspense>
+        )}
+      </Block>
+      <ResultsBlock told={told} />
+      <Why told={told} currency={currency} />
+      <Block title={<Help figure="intent">Intent</Help>} aside={told.intent_overruled ? "yours" : "read"}>
+        <div className="flex items-center gap-2">
+          <select
+            aria-label="Intent"
+            value={told.intent_overruled ? row.intent : ""}
+            onChange={(event) => intent.mutate(event.target.value as Schemas["IntentIn"]["intent"])}
+            className="h-[28px] rounded-md border border-bar bg-sheet px-2"
+          >
+            <option value="">As read: {capital(likeliest(told.intents))}</option>
+            {INTENTS.map((one) => (
+              <option key={one} value={one}>
+                {capital(one)}
+              </option>
+            ))}
+          </select>
+          <span className="text-quiet">{row.local ? "local" : ""}</span>
+        </div>
+        <p className="pt-1 text-xs text-quiet">
+          {told.intent_evidence.length
+            ? capital(told.intent_evidence.join(", "))
+            : "No cue in its words or on its page"}
+          .
+        </p>
+      </Block>
+      <Block title={<Help figure="worth">Your heat</Help>}>
+        <div role="group" aria-label="Heat" className="flex gap-1">
+          {HEATS.map((one) => (
+            <button
+              key={one}
+              type="button"
+              aria-pressed={row.heat === one}
+              onClick={() => heat.mutate(row.heat === one ? "" : one)}
+              className="h-[26px] rounded-md border border-hairline px-3 aria-pressed:border-persimmon-text aria-pressed:bg-persimmon-wash aria-pressed:font-semibold"
+            >
+              {capital(one)}
+            </button>
+          ))}
+        </div>
+      </Block>
+      <Block title="Where it came from" aside={`${exact(told.origins.length)} ways`}>
+        {told.origins.map((one) => (
+          <p key={`${one.method}|${one.seed}|${one.source}`} className="flex justify-between gap-3 py-[2px]">
+            <span className="truncate">
+              {WAYS[one.method] ?? one.method}
+              {one.method !== "seed" && <span className="text-ink-2"> for “{one.seed}”</span>}
+            </span>
+            <span className="shrink-0 text-quiet">{day(one.on)}</span>
+          </p>
+        ))}
+      </Block>
+    </>
+  );
+}
+
+function Volumes({ told }: { told: Inspection }) {
+  const { row, readings } = told;
+  const figures = readings.filter((one) => one.kind !== "page");
+  return (
+    <Block title={<Help figure="volume">Searches a month</Help>} aside={figures[0] ? `read ${day(figures[0].on)}` : ""}>
+      {figures.map((one) => (
+        <p key={`${one.source}|${one.kind}|${one.on}`} className={LINE}>
+          <span>{one.source}</span>
+          <span className="text-right">{one.says}</span>
+          <span className="text-xs text-quiet">
+            {one.on === figures[0]?.on ? one.kind : `${one.kind}, ${day(one.on)}`}
+          </span>
+        </p>
+      ))}
+      {!figures.length && <p className="text-quiet">No source has been asked yet.</p>}
+      {row.volume !== null && (
+        <p className={`${LINE} font-bold`}>
+          <span>Taken as</span>
+          <span className="text-right">
+            {row.volume_rough && "about "}
+            {count(row.volume)}
+          </span>
+          <span className="text-xs font-normal text-quiet">
+            {count(row.volume_low ?? 0)}–{count(row.volume_high ?? 0)}
+          </span>
+        </p>
+      )}
+      {row.volume_disagrees && <p className="pt-1 text-xs text-persimmon-text">Sources differ more than twofold.</p>}
+    </Block>
+  );
+}
+
+function Why({ told, currency }: { told: Inspection; currency: string }) {
+  const { row } = told;
+  const lines: [string, string, string | null, string][] = [
+    [
+      "chance",
+      "Chance of page one",
+      row.chance === null ? null : percent(row.chance),
+      row.own_strength === null ? "" : `you ${Math.round(row.own_strength)}, page ${Math.round(row.difficulty ?? 0)}`,
+    ],
+    [
+      "clicks",
+      "Clicks a month",
+      row.clicks === null ? null : count(row.clicks),
+      told.click_share === null ? "" : `${percent(told.click_share)} of searches`,
+    ],
+    [
+      "click_value",
+      "Value of a click",
+      row.click_value === null ? null : money(row.click_value, currency),
+      row.cpc === null ? "" : `ads ${money(row.cpc, currency)}`,
+    ],
+    ["fit", "Fit to your project", row.fit.toFixed(2), row.heat ? `${row.heat}` : ""],
+  ];
+  return (
+    <Block
+      title={<Help figure="verdict">Why this verdict</Help>}
+      aside={row.worth === null ? "" : `worth ${money(row.worth, currency)} a month`}
+    >
+      {lines.map(([figure, name, value, note]) => (
+        <p key={figure} className="grid grid-cols-[1fr_auto_104px] items-baseline gap-x-3 py-[2px]">
+          <Help figure={figure} focusable={false}>
+            {name}
+          </Help>
+          <span className="text-right">
+            {value ?? <span className="hatched inline-block h-[10px] w-9" title="not known yet" />}
+          </span>
+          <span className="truncate text-xs text-quiet">{note}</span>
+        </p>
+      ))}
+      {!told.outlet && (
+        <p className="pt-1 text-xs text-persimmon-text">
+          You have no outlet on this channel, so no chance can be told.
+        </p>
+      )}
+    </Block>
+  );
+}
+
+function likeliest(intents: Record<string, number>): string {
+  return Object.entries(intents).sort((a, b) => b[1] - a[1])[0]?.[0] ?? "";
+}

@@ -1,0 +1,92 @@
+import { measure } from "../api/changes";
+import type { Channel } from "../api/client";
+import { useChange, usePrice } from "../api/queries";
+import { Button } from "../parts/Button";
+import { exact, plural } from "../parts/format";
+import { Modal } from "../parts/Modal";
+import { ProblemNote } from "../parts/ProblemNote";
+
+const WHAT: Record<string, string> = {
+  counts: "searches and history",
+  bands: "ranges, cost per click, ad competition",
+  page: "results pages",
+};
+
+/** What measuring costs, source by source, and the button that buys it. */
+export function MeasureDialog({
+  projectId,
+  channel,
+  rowIds,
+  open,
+  onOpenChange,
+}: {
+  projectId: number;
+  channel: Channel;
+  rowIds: number[] | null;
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+}) {
+  const price = usePrice(projectId, channel, rowIds, open);
+  const start = useChange(projectId, () => measure(projectId, channel, rowIds), { done: () => onOpenChange(false) });
+  const told = price.data;
+  const short = told !== undefined && told.price > told.lookups_left;
+  return (
+    <Modal
+      open={open}
+      onOpenChange={onOpenChange}
+      title={rowIds ? `Measure ${plural(rowIds.length, "chosen keyword")}` : "Measure all that wait"}
+    >
+      {price.error && <ProblemNote error={price.error} />}
+      {told && (
+        <>
+          <table className="w-full">
+            <thead>
+              <tr className="text-left text-2xs text-quiet">
+                <th className="py-1 font-semibold">Source</th>
+                <th className="text-right font-semibold">To look up</th>
+                <th className="text-right font-semibold">Known today</th>
+                <th className="text-right font-semibold">Price in lookups</th>
+              </tr>
+            </thead>
+            <tbody>
+              {told.sources.map((one) => (
+                <tr key={one.source} className="border-t border-hairline">
+                  <td className="py-2">
+                    {one.source}
+                    <span className="block text-xs text-quiet">{WHAT[one.what] ?? one.what}</span>
+                  </td>
+                  <td className="text-right">{exact(one.lookups)}</td>
+                  <td className="text-right text-quiet">{exact(one.known)}</td>
+                  <td className="text-right">{exact(one.price)}</td>
+                </tr>
+              ))}
+              <tr className="border-t border-ink font-bold">
+                <td className="py-2">In all, {plural(told.keywords, "keyword")}</td>
+                <td />
+                <td />
+                <td className="text-right">{exact(told.price)}</td>
+              </tr>
+            </tbody>
+          </table>
+          <p className={`pt-1 ${short ? "text-persimmon-text" : "text-ink-2"}`}>
+            {short
+              ? `Only ${exact(told.lookups_left)} lookups are left. Choose fewer keywords, or raise the allowance in the project's settings.`
+              : `${exact(told.lookups_left)} lookups are left, ${exact(told.lookups_left - told.price)} afterwards. Only what is answered is paid for.`}
+          </p>
+          {start.error && <ProblemNote error={start.error} />}
+          <div className="flex justify-end gap-2 pt-4">
+            <Button onClick={() => onOpenChange(false)}>Cancel</Button>
+            <Button
+              look="main"
+              disabled={short || told.keywords === 0 || start.isPending}
+              onClick={() => start.mutate(undefined)}
+              autoFocus
+            >
+              Measure {exact(told.keywords)}
+            </Button>
+          </div>
+        </>
+      )}
+    </Modal>
+  );
+}

@@ -1,0 +1,62 @@
+import type { Inspection } from "../api/client";
+import { Block } from "../parts/Block";
+import { day, plural } from "../parts/format";
+import { Help } from "../parts/Help";
+
+const FEATURES: Record<string, string> = {
+  answer_box: "answer box",
+  questions_box: "questions",
+  video_strip: "videos",
+  shopping_strip: "shopping",
+  map: "map",
+};
+
+/** The first ten results, ads left out: who stands there, how strong, and which the outlet would outrank. */
+export function ResultsBlock({ told }: { told: Inspection }) {
+  const weak = told.results.filter((one) => one.weak).length;
+  const also = [told.ads ? plural(told.ads, "ad") : "", ...told.features.map((one) => FEATURES[one] ?? one)].filter(
+    Boolean,
+  );
+  return (
+    <Block
+      title={<Help figure="strength">Results page, top 10, ads left out</Help>}
+      aside={told.page_on ? `${plural(weak, "weak spot")}, ${day(told.page_on)}` : ""}
+    >
+      {told.results.length ? (
+        <ol>
+          {told.results.map((one) => (
+            <li
+              key={one.position}
+              title={`${one.title}\n${one.address}\nSays ${one.wording}${one.published ? `, published ${day(one.published)}` : ""}`}
+              className={`grid grid-cols-[18px_1fr_76px_54px] items-center gap-x-2 px-1 py-[3px] ${one.weak ? "bg-pine-wash" : ""}`}
+            >
+              <span className="text-ink-2">{one.position}</span>
+              <span className="truncate">{one.publisher}</span>
+              <span
+                className={`truncate text-xs ${one.wording === "exact phrase" ? "font-semibold text-ink" : "text-quiet"}`}
+              >
+                {one.wording}
+              </span>
+              <span
+                role="img"
+                aria-label={`strength ${Math.round(one.strength ?? 0)}${one.weak ? ", weak spot" : ""}`}
+                className="relative h-[6px] bg-trough"
+              >
+                <span className="absolute inset-y-0 left-0 bg-bar" style={{ width: `${one.strength ?? 0}%` }} />
+                {told.row.own_strength !== null && (
+                  <span
+                    className="absolute -inset-y-[3px] w-[2px] bg-persimmon"
+                    style={{ left: `${told.row.own_strength}%` }}
+                  />
+                )}
+              </span>
+            </li>
+          ))}
+        </ol>
+      ) : (
+        <p className="text-quiet">{told.page_on ? "The source found no results." : "Not read yet."}</p>
+      )}
+      {also.length > 0 && <p className="pt-1 text-xs text-quiet">Also on the page: {also.join(", ")}.</p>}
+    </Block>
+  );
+}
