@@ -51,7 +51,6 @@ export function CommandBox({
           className="h-9 w-full rounded-md border border-bar px-3"
         />
         <Command.List className="mt-2 h-[320px] overflow-auto">
-          <Command.Empty className="px-3 py-4 text-quiet">Nothing is called that.</Command.Empty>
           {typed.trim() && (
             <Command.Group heading="Keywords" forceMount className={GROUP}>
               <Command.Item

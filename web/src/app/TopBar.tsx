@@ -3,7 +3,7 @@ import { DropdownMenu, ToggleGroup } from "radix-ui";
 import { signOut } from "../api/changes";
 import type { Project } from "../api/client";
 import { useOverview, useProjects, useSession } from "../api/queries";
-import { count } from "../parts/format";
+import { exact } from "../parts/format";
 import { Help } from "../parts/Help";
 import { Mark } from "../parts/Mark";
 import { MENU, MENU_ITEM } from "../parts/menu";
@@ -100,7 +100,7 @@ export function TopBar({ project, onCommand }: { project: Project | undefined; o
         title="Allowance"
       >
         <span className="whitespace-nowrap text-on-beam-2">
-          Lookups left <strong className="text-on-beam">{left == null ? "" : count(left)}</strong>
+          Lookups left <strong className="text-on-beam">{left == null ? "" : exact(left)}</strong>
         </span>
       </Help>
       <DropdownMenu.Root>

@@ -35,7 +35,7 @@ export function ClusterInspector({
         found.error && <ProblemNote error={found.error} />
       )}
       {found.data && !gone && (
-        <Told key={found.data.id} cluster={found.data} projectId={projectId} currency={currency} onOpen={onOpen} />
+        <Told key={found.data.id} cluster={found.data} projectId={projectId} currency={currency} />
       )}
     </Inspector>
   );
@@ -45,12 +45,10 @@ function Told({
   cluster,
   projectId,
   currency,
-  onOpen,
 }: {
   cluster: Detail;
   projectId: number;
   currency: string;
-  onOpen: (id: number | undefined) => void;
 }) {
   const [moving, setMoving] = useState<Schemas["RowOut"] | null>(null);
   const say = useSay();

@@ -1,5 +1,5 @@
 import { Dialog } from "radix-ui";
-import type { ReactNode } from "react";
+import { type ReactNode, useRef } from "react";
 
 /** A dialog with a title; Escape and the veil close it. */
 export function Modal({
@@ -15,13 +15,22 @@ export function Modal({
   children: ReactNode;
   wide?: boolean;
 }) {
+  const content = useRef<HTMLDivElement>(null);
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-beam/40" />
         <Dialog.Content
           aria-describedby={undefined}
-          className={`fixed top-[12vh] left-1/2 z-50 max-h-[76vh] w-[calc(100vw-48px)] -translate-x-1/2 overflow-auto rounded-lg border border-hairline bg-sheet p-5 ${wide ? "max-w-[860px]" : "max-w-[460px]"}`}
+          // Wide ones are read, not filled in: the focus goes to the whole, not to its first help text.
+          onOpenAutoFocus={(event) => {
+            if (!wide) return;
+            event.preventDefault();
+            content.current?.focus();
+          }}
+          ref={content}
+          tabIndex={-1}
+          className={`fixed top-[12vh] left-1/2 z-50 max-h-[76vh] w-[calc(100vw-48px)] -translate-x-1/2 overflow-auto rounded-lg border border-hairline bg-sheet p-5 ${wide ? "max-w-[860px]" : "max-w-[520px]"}`}
         >
           <Dialog.Title className="pb-3 text-lg">{title}</Dialog.Title>
           {children}

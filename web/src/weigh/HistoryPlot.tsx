@@ -76,7 +76,7 @@ export function HistoryPlot({
           aria-label={`Searches a month of ${series.map((one) => one.name).join(", ")}`}
         >
           <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 316, height }}>
-            <LineChart data={rows} margin={{ top: 8, right: series.length > 1 ? 110 : 8, bottom: 0, left: 0 }}>
+            <LineChart data={rows} margin={{ top: 8, right: series.length > 1 ? 150 : 8, bottom: 0, left: 0 }}>
               <CartesianGrid vertical={false} stroke="var(--color-hairline)" />
               <XAxis
                 dataKey="month"
@@ -118,7 +118,7 @@ export function HistoryPlot({
                   label={
                     series.length > 1
                       ? (label: { index?: number; x?: number | string; y?: number | string }) =>
-                          label.index === rows.length - 1 ? (
+                          label.index === rows.length - 1 && months.at(-1)?.values[i] != null ? (
                             <text
                               key={one.name}
                               x={Number(label.x) + 6}
@@ -126,7 +126,7 @@ export function HistoryPlot({
                               fontSize={11}
                               fill={LOOKS[i]?.[0]}
                             >
-                              {one.name.slice(0, 18)}
+                              {one.name.length > 24 ? `${one.name.slice(0, 23)}…` : one.name}
                             </text>
                           ) : (
                             <g key={`${one.name}-${label.index}`} />

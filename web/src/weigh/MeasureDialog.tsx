@@ -43,9 +43,9 @@ export function MeasureDialog({
             <thead>
               <tr className="text-left text-2xs text-quiet">
                 <th className="py-1 font-semibold">Source</th>
-                <th className="text-right font-semibold">To look up</th>
-                <th className="text-right font-semibold">Known today</th>
-                <th className="text-right font-semibold">Price in lookups</th>
+                <th className="pl-4 text-right font-semibold whitespace-nowrap">To look up</th>
+                <th className="pl-4 text-right font-semibold whitespace-nowrap">Known today</th>
+                <th className="pl-4 text-right font-semibold whitespace-nowrap">Price in lookups</th>
               </tr>
             </thead>
             <tbody>
