@@ -90,25 +90,22 @@ def _vote(vectors: sparse.csr_matrix, asking: Ints, settled: Ints, labels: Ints)
 
 
 def _match_to_current(labels: Ints, current: Ints, pinned: NDArray[np.bool_], highest: int) -> Ints:
-    """Give each new cluster the current label it overlaps most, each label once; pinned members decide outright."""
-    was = current >= 0
-    pairs, counts = np.unique(np.stack([labels[was], current[was]]), axis=1, return_counts=True)
-    weight = counts.astype(np.int64)
-    for column in range(pairs.shape[1]):
-        here = pinned & (labels == pairs[0, column]) & (current == pairs[1, column])
-        if here.any():
-            weight[column] += len(labels)
-    order = np.lexsort((pairs[1], pairs[0], -weight))
+    """Give each new cluster the current label it overlaps most, each label once.
+
+    What gathered around a pinned keyword has its label already; the cluster that holds most of that label's other members
+    takes it too, so that a pin means "with these", wherever they go."""
+    loose = (current >= 0) & ~pinned
+    around_pins = np.bincount(current[loose & (labels == current)], minlength=highest + 1)
+    new = loose & (labels > highest)
+    pairs, counts = np.unique(np.stack([labels[new], current[new]]), axis=1, return_counts=True)
     taken: dict[int, int] = {}
     used: set[int] = set()
-    for column in order:
-        new, old = int(pairs[0, column]), int(pairs[1, column])
-        if new not in taken and old not in used:
-            taken[new] = old
+    for column in np.lexsort((pairs[1], pairs[0], -counts)):
+        fresh, old = int(pairs[0, column]), int(pairs[1, column])
+        if fresh not in taken and old not in used and counts[column] > around_pins[old]:
+            taken[fresh] = old
             used.add(old)
-    fresh = {int(label): highest + 1 + i for i, label in enumerate(sorted(set(labels.tolist()) - set(taken)))}
-    lookup = {**fresh, **taken}
-    return np.array([lookup[int(label)] for label in labels], dtype=np.int64)
+    return np.array([taken.get(label, label) for label in labels.tolist()], dtype=np.int64)
 
 
 def _renumber_new(labels: Ints, highest: int) -> Ints:

@@ -85,7 +85,11 @@ def strength(facts: PageFacts, channel: str) -> Floats:
 
 
 def title_matches(facts: PageFacts) -> NDArray[np.int64]:
-    """Title matches: how many of the organic results looked at carry the exact phrase in the title, (n,) counts."""
+    """Title matches: how many of the organic results looked at carry the exact phrase in the title.
+
+    Parameters: `facts`, arrays (n, 10), NaN where no result stands. Returns: (n,) counts, 0 where no page was read (the
+    caller tells the two apart). Formula: results whose wording is 1. Raises: nothing.
+    """
     return (facts.wording >= EXACT).sum(axis=1)
 
 

@@ -1,0 +1,134 @@
+"""CSV that no spreadsheet runs, and the contract that every figure keeps."""
+
+import csv
+import io
+from datetime import date
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from bunraku.core.figures import FIGURES, figures_markdown
+from bunraku.core.formats.csv_out import Column, csv_lines, safe_cell
+from bunraku.core.weigh.page import PageFacts
+from bunraku.core.weigh.verdict import PRESETS
+from bunraku.core.weigh.weighing import Evidence, Standpoint, learn, weigh
+
+NAN = float("nan")
+
+
+@pytest.mark.parametrize("start", ["=", "+", "-", "@", "\t", "\r", "＝", "＋", "－", "＠"])
+def test_texts_that_could_run_are_tamed(start: str) -> None:
+    assert safe_cell(f"{start}cmd|' /c calc'!A1") == f"'{start}cmd|' /c calc'!A1"
+
+
+@pytest.mark.parametrize(
+    ("cell", "written"),
+    [(-12.5, -12.5), (0, 0), (None, ""), (True, "yes"), (False, "no"), (date(2026, 6, 2), "2026-06-02"), ("a=b", "a=b")],
+)
+def test_numbers_stay_numbers(cell: object, written: object) -> None:
+    assert safe_cell(cell) == written  # type: ignore[arg-type]
+
+
+@given(st.lists(st.lists(st.text(max_size=8), min_size=2, max_size=2), max_size=8))
+def test_what_is_written_can_be_read(rows: list[list[str]]) -> None:
+    text = "".join(csv_lines([Column("A", "first"), Column("B", "second")], rows))
+    assert text.startswith("\ufeff")
+    read = list(csv.reader(io.StringIO(text.removeprefix("\ufeff"), newline="")))
+    assert read[0] == ["A", "B"]
+    assert read[1:] == [[safe_cell(cell) for cell in row] for row in rows]
+
+
+def test_rows_of_another_length_are_refused() -> None:
+    with pytest.raises(ValueError, match="row 2 has 1 cells"):
+        list(csv_lines([Column("A", ""), Column("B", "")], [["x", "y"], ["z"]]))
+
+
+@pytest.mark.parametrize("figure", FIGURES, ids=lambda figure: figure.id)
+def test_every_figure_says_what_it_is(figure: object) -> None:
+    doc = figure.doc  # type: ignore[attr-defined]
+    assert "Returns:" in doc
+    assert "Raises:" in doc
+    assert 20 < len(figure.summary) < 900  # type: ignore[attr-defined]
+
+
+def test_ids_of_figures_are_unique_and_documented() -> None:
+    assert len({figure.id for figure in FIGURES}) == len(FIGURES)
+    text = figures_markdown()
+    assert all(f"## {figure.name}\n" in text for figure in FIGURES)
+
+
+def evidence(n: int, *, known: bool) -> Evidence:
+    """n keywords about which everything or nothing is known."""
+    value = 1.0 if known else NAN
+    ones = np.full(n, value)
+    page = np.full((n, 10), value)
+    return Evidence(
+        texts=[f"keyword {i}" for i in range(n)],
+        fit=np.ones(n),
+        heat=[""] * n,
+        intents_overruled=[""] * n,
+        exact=np.full((n, 2), 900 * value),
+        exact_age_days=np.zeros((n, 2)),
+        series=np.full((n, 36), 900 * value),
+        last_month=9,
+        broad_low=1000 * ones,
+        broad_high=10000 * ones,
+        rough=np.full(n, NAN),
+        cpc=ones,
+        page=PageFacts(40 * page, 5 * page, page),
+        features=[[]] * n,
+        ads=ones,
+    )
+
+
+STANDPOINT = Standpoint(channel="web", language="en", standing=34, thresholds=PRESETS["growing"])
+
+
+@pytest.mark.parametrize("n", [0, 1, 7])
+@pytest.mark.parametrize("known", [True, False])
+def test_weighing_takes_none_one_many_and_nothing_known(n: int, known: bool) -> None:
+    figures = weigh(evidence(n, known=known), STANDPOINT, np.array([0.25, 0.25]), 0.3)
+    for values in (figures.volume.value, figures.difficulty, figures.outlook.page_one, figures.worth, figures.clicks):
+        assert values.shape == (n,)
+        assert np.isfinite(values).all() if known else np.isnan(values).all()
+    assert figures.hands.shape == (n, 3)
+    assert (figures.verdict > 0).all() if known else (figures.verdict == 0).all()
+
+
+def test_weighing_without_an_outlet_knows_no_chance() -> None:
+    nobody = Standpoint(channel="web", language="en", standing=None, thresholds=PRESETS["growing"])
+    figures = weigh(evidence(2, known=True), nobody, np.array([0.25, 0.25]), 0.3)
+    assert np.isnan(figures.outlook.page_one).all()
+    assert np.isnan(figures.worth).all()
+    assert np.isfinite(figures.difficulty).all()
+    assert (figures.verdict == 0).all()
+
+
+def test_the_users_own_intent_stands() -> None:
+    overruled = evidence(2, known=True)
+    mine = Evidence(**{**overruled.__dict__, "intents_overruled": ["navigational", ""]})
+    assert weigh(mine, STANDPOINT, np.array([0.25, 0.25]), 0.3).intent_names == ["navigational", "informational"]
+
+
+def test_one_call_gives_what_single_calls_give() -> None:
+    rng = np.random.default_rng(6)
+    many = evidence(5, known=True)
+    many = Evidence(**{**many.__dict__, "exact": rng.uniform(10, 1e4, (5, 2))})
+    together = weigh(many, STANDPOINT, np.array([0.2, 0.3]), 0.3)
+    for i in range(5):
+        cut = {
+            name: value[i : i + 1] if isinstance(value, (np.ndarray, list)) else value
+            for name, value in many.__dict__.items()
+        }
+        cut["page"] = PageFacts(*(part[i : i + 1] for part in (many.page.standing, many.page.pull, many.page.wording)))
+        alone = weigh(Evidence(**cut), STANDPOINT, np.array([0.2, 0.3]), 0.3)
+        assert alone.worth[0] == pytest.approx(together.worth[i])
+        assert alone.volume.high[0] == pytest.approx(together.volume.high[i])
+
+
+def test_learning_takes_nothing() -> None:
+    spreads, ratio = learn(np.zeros((0, 1)), np.zeros(0), np.zeros(0))
+    assert spreads.shape == (1,)
+    assert 0 < ratio <= 1

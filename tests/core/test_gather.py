@@ -1,0 +1,123 @@
+"""Seeds, brand words, merging, fit."""
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from bunraku.core.gather.brands import BrandMatcher
+from bunraku.core.gather.fit import FLOOR, fit_to_project
+from bunraku.core.gather.merge import Origin, merge_suggestions
+from bunraku.core.gather.seeds import MAX_SEEDS, MAX_TYPED_CHARACTERS, read_seeds, read_words
+from bunraku.core.text import identity_key
+
+BOX = Origin("box", "telescope", "A source", "web")
+ASKED = Origin("questions", "telescope", "A source", "web")
+
+
+def test_seeds_are_parted_by_commas_semicolons_tabs_and_lines() -> None:
+    found = read_seeds("telescope, star chart; moon map\nbarlow lens\tfinder\r\n, ,")
+    assert found.seeds == ("telescope", "star chart", "moon map", "barlow lens", "finder")
+    assert found.refused == ()
+
+
+def test_repeats_are_counted_by_identity() -> None:
+    found = read_seeds("Telescope, telescope, “telescope”, telescopes")
+    assert found.seeds == ("Telescope", "telescopes")
+    assert found.repeated == 2
+
+
+def test_bad_seeds_are_refused_with_their_place() -> None:
+    found = read_seeds(f"telescope, 🔭, {'y' * 300}, star chart")
+    assert found.seeds == ("telescope", "star chart")
+    assert [(one.number, one.code) for one in found.refused] == [(2, "keyword_no_word"), (3, "keyword_too_long")]
+    assert all(len(one.text) <= 60 for one in found.refused)
+
+
+def test_too_many_seeds_and_too_long_a_list_are_refused() -> None:
+    many = read_seeds("\n".join(f"seed {n}" for n in range(MAX_SEEDS + 3)))
+    assert len(many.seeds) == MAX_SEEDS
+    assert {one.code for one in many.refused} == {"seeds_too_many"}
+    long = read_seeds("x" * (MAX_TYPED_CHARACTERS + 1))
+    assert long.seeds == ()
+    assert long.refused[0].code == "seeds_too_long"
+
+
+def test_right_to_left_and_control_characters_are_read() -> None:
+    assert read_seeds("\u202bמרצד\u202c, tele\u0000scope").seeds == ("מרצד", "tele scope")
+
+
+@given(st.lists(st.text(max_size=12), max_size=8))
+def test_every_seed_has_a_key_of_its_own(parts: list[str]) -> None:
+    seeds = read_seeds("\n".join(parts)).seeds
+    keys = [identity_key(seed) for seed in seeds]
+    assert len(set(keys)) == len(keys)
+
+
+def test_word_lists_are_cleaned() -> None:
+    assert read_words(["Velumscope, orrinek", "velumscope", "🔭"]) == ["Velumscope", "orrinek"]
+
+
+@pytest.mark.parametrize(
+    ("text", "found"),
+    [
+        ("velumscope 70mm telescope", "velumscope"),
+        ("Velum Scope review", "velumscope"),
+        ("velumscope's eyepiece", "velumscope"),
+        ("best velumscopes", None),
+        ("star light map", "star light"),
+        ("starlight map", "star light"),
+        ("a polvan e", "polvane"),
+        ("telescope", None),
+        ("", None),
+    ],
+)
+def test_brand_words_are_found_whole(text: str, found: str | None) -> None:
+    assert BrandMatcher(["velumscope", "star light", "polvane"]).find(text) == found
+
+
+def test_short_brands_are_not_found_across_spaces() -> None:
+    assert BrandMatcher(["asta"]).find("as ta river") is None
+    assert BrandMatcher(["asta"]).find("asta river") == "asta"
+    assert BrandMatcher([]).find("anything") is None
+
+
+def test_merging_brings_spellings_and_origins_together() -> None:
+    given_ = [("Star chart", BOX), ("star  chart", ASKED), ("star chart", BOX), ("moon map", BOX)]
+    merged = merge_suggestions(given_, BrandMatcher([]))
+    assert merged.texts == {"star chart": "Star chart", "moon map": "moon map"}
+    assert merged.origins["star chart"] == [BOX, ASKED]
+    assert merged.unusable == 0
+
+
+def test_merging_leaves_brands_out_and_counts_them_once_a_way() -> None:
+    given_ = [("orrinek lens", BOX), ("orrinek lens", BOX), ("orrinek lens", ASKED), ("lens", BOX), ("🔭", BOX), ("", BOX)]
+    merged = merge_suggestions(given_, BrandMatcher(["orrinek"]))
+    assert list(merged.texts) == ["lens"]
+    assert merged.brand_hits == {"orrinek": 2}
+    assert merged.unusable == 2
+
+
+def test_fit_is_decided_by_the_rare_word() -> None:
+    texts = ["telescope tattoo", "telescope repair", "telescope", "horse saddle"] + ["telescope eyepiece"] * 20
+    fit = fit_to_project(texts, ["telescope repair and eyepieces"], "en")
+    tattoo, repair, bare, horse = fit[:4]
+    assert horse == pytest.approx(FLOOR)
+    assert tattoo < 0.75 < repair
+    assert bare == 1.0 == repair
+
+
+def test_fit_ignores_words_of_intent_and_numbers() -> None:
+    fit = fit_to_project(["best telescope 2027", "telescope"], ["telescope"], "en", neutral=["best"])
+    assert fit == pytest.approx([1.0, 1.0])
+
+
+def test_fit_knows_nothing_where_the_project_says_nothing() -> None:
+    assert fit_to_project(["anything", ""], ["the of"], "en").tolist() == [1.0, 1.0]
+    assert fit_to_project([], ["telescope"], "en").shape == (0,)
+
+
+@given(st.lists(st.text(alphabet="abc ", max_size=8), max_size=6))
+def test_fit_stays_in_its_range(texts: list[str]) -> None:
+    fit = fit_to_project(texts, ["a bc"], "en")
+    assert np.all((fit >= FLOOR - 1e-9) & (fit <= 1))

@@ -1,0 +1,161 @@
+"""The results page, difficulty, chance: properties, hand calculations, and a plain way of counting beside the fast one."""
+
+import itertools
+import math
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from bunraku.core.weigh.chance import OWN_SIGMA, TAU, difficulty, outlook, own_strength
+from bunraku.core.weigh.page import PAGE_ONE, PageFacts, log_scale, page_facts, strength, title_matches, wording_of
+
+NAN = float("nan")
+CHANNELS = ("web", "video", "marketplace")
+
+
+@pytest.mark.parametrize(
+    ("title", "keyword", "wording"),
+    [
+        ("Telescope repair near you", "telescope repair", 1.0),
+        ("TELESCOPE REPAIR", "Telescope repair", 1.0),
+        ("We repair any telescope", "telescope repair", 0.6),
+        ("Repairing telescopes", "telescope repair", 0.6),
+        ("Telescopes for sale", "telescope repair", 0.25),
+        ("Star charts", "telescope repair", 0.0),
+        ("Telescope repairs", "telescope repair", 0.6),
+        ("Anything", "", 0.0),
+        ("", "telescope", 0.0),
+    ],
+)
+def test_wording_of_a_title(title: str, keyword: str, wording: float) -> None:
+    assert wording_of(title, keyword, "en") == wording
+
+
+def test_pages_are_stacked_and_padded() -> None:
+    facts = page_facts([[(50, 10, 1.0)] * 12, None, [(20, 1, 0.25)]])
+    assert facts.standing.shape == (3, PAGE_ONE)
+    assert np.isnan(facts.standing[1]).all()
+    assert np.isfinite(facts.standing[2]).sum() == 1
+    assert title_matches(facts).tolist() == [10, 0, 0]
+
+
+@pytest.mark.parametrize("channel", CHANNELS)
+def test_strength_grows_with_each_part(channel: str) -> None:
+    def of(standing: float, pull: float, wording: float) -> float:
+        return float(strength(PageFacts(*(np.array([[v]]) for v in (standing, pull, wording))), channel)[0, 0])
+
+    base = of(40, 10, 0.25)
+    assert of(60, 10, 0.25) > base
+    assert of(40, 100, 0.25) > base
+    assert of(40, 10, 1.0) > base
+    assert 0 <= of(0, 0, 0) <= of(1e9, 1e9, 1) <= 100 + 1e-9
+    assert math.isnan(of(NAN, NAN, NAN))
+
+
+def test_strength_refuses_other_channels() -> None:
+    with pytest.raises(ValueError, match="no channel"):
+        strength(page_facts([None]), "radio")
+
+
+def test_log_scale() -> None:
+    assert log_scale(np.array([0.0, 1_000.0, 1e9]), 1_000).tolist() == [0.0, 100.0, 100.0]
+
+
+def test_difficulty_is_the_strength_of_an_even_chance() -> None:
+    rng = np.random.default_rng(2)
+    pages = rng.uniform(10, 80, (50, PAGE_ONE))
+    for channel in CHANNELS:
+        hard = difficulty(pages, channel)
+        lose = np.prod(1 - 1 / (1 + np.exp((pages - hard[:, None]) / TAU[channel])), axis=1)
+        # Where even a strength of nothing has better than even odds, the difficulty is 0.
+        assert lose[hard > 0.1] == pytest.approx(np.full((hard > 0.1).sum(), 0.5), abs=0.01)
+
+
+def test_difficulty_of_equal_results_by_hand() -> None:
+    # Ten results of 50: each is outranked with p where (1 − p)^10 = ½, so own = 50 + τ ln(p / (1 − p)).
+    p = 1 - 0.5**0.1
+    assert difficulty(np.full((1, PAGE_ONE), 50.0), "web")[0] == pytest.approx(50 + TAU["web"] * math.log(p / (1 - p)), abs=0.1)
+
+
+def test_difficulty_of_unread_and_short_pages() -> None:
+    pages = np.full((2, PAGE_ONE), NAN)
+    pages[1, :4] = 90
+    hard = difficulty(pages, "web")
+    assert np.isnan(hard[0])
+    assert hard[1] == 0
+
+
+def test_a_stronger_page_is_harder_for_everyone() -> None:
+    rng = np.random.default_rng(3)
+    pages = rng.uniform(10, 70, (40, PAGE_ONE))
+    assert np.all(difficulty(pages + 5, "web") > difficulty(pages, "web"))
+
+
+def plain_outlook(strengths: list[float], own: float, tau: float) -> list[float]:
+    """P(position = 1..10) by going through all 2^10 outcomes, for one known own strength."""
+    p_above = [1 / (1 + math.exp((own - s) / tau)) for s in strengths]
+    positions = [0.0] * PAGE_ONE
+    for outcome in itertools.product((0, 1), repeat=PAGE_ONE):
+        chance = math.prod(p if above else 1 - p for p, above in zip(p_above, outcome, strict=True))
+        if sum(outcome) < PAGE_ONE:
+            positions[sum(outcome)] += chance
+    return positions
+
+
+def test_positions_match_going_through_every_outcome() -> None:
+    rng = np.random.default_rng(5)
+    pages = rng.uniform(20, 80, (3, PAGE_ONE))
+    nodes, weights = np.polynomial.hermite_e.hermegauss(5)
+    weights = weights / weights.sum()
+    found = outlook(pages, np.array([30.0, 50.0, 70.0]), "web")
+    for row, own in enumerate((30.0, 50.0, 70.0)):
+        expected = sum(
+            w * np.array(plain_outlook(pages[row].tolist(), own + OWN_SIGMA * x, TAU["web"]))
+            for x, w in zip(nodes, weights, strict=True)
+        )
+        assert found.positions[row] == pytest.approx(expected, abs=1e-9)
+        assert found.page_one[row] == pytest.approx(expected.sum())
+        assert found.first_three[row] == pytest.approx(expected[:3].sum())
+        assert found.expected_position[row] == pytest.approx((expected * range(1, 11)).sum() / expected.sum())
+
+
+@settings(max_examples=40)
+@given(st.lists(st.floats(0, 100), min_size=10, max_size=10), st.floats(0, 90), st.sampled_from(CHANNELS))
+def test_chance_is_a_probability_and_grows_with_strength(page: list[float], own: float, channel: str) -> None:
+    pages = np.array([page, page])
+    found = outlook(pages, np.array([own, own + 5]), channel)
+    assert np.all((found.page_one >= 0) & (found.page_one <= 1 + 1e-9))
+    assert np.all(found.first_three <= found.page_one + 1e-9)
+    assert found.page_one[1] >= found.page_one[0] - 1e-9
+    assert np.all((found.expected_position >= 1) & (found.expected_position <= 10) | np.isnan(found.expected_position))
+
+
+def test_weak_spots_are_counted() -> None:
+    page = np.array([[70.0, 60, 50, 40, 30, 20, NAN, NAN, NAN, NAN]])
+    assert outlook(page, np.array([45.0]), "web").weak_spots.tolist() == [3]
+
+
+def test_unread_pages_are_unknown_and_free_places_are_won() -> None:
+    pages = np.full((2, PAGE_ONE), NAN)
+    pages[1, 0] = 99
+    found = outlook(pages, np.array([50.0, 50.0]), "web")
+    assert np.isnan(found.page_one[0])
+    assert found.page_one[1] == pytest.approx(1)
+
+
+def test_outlook_edges() -> None:
+    assert outlook(np.zeros((0, PAGE_ONE)), np.zeros(0), "web").page_one.shape == (0,)
+    with pytest.raises(ValueError, match="strengths is"):
+        outlook(np.zeros((2, PAGE_ONE)), np.zeros(3), "web")
+    assert np.isnan(outlook(np.full((1, PAGE_ONE), 40.0), np.array([NAN]), "web").page_one[0])
+
+
+@pytest.mark.parametrize(("channel", "weak", "strong"), [("web", 10, 60), ("video", 100, 100_000), ("marketplace", 5, 5_000)])
+def test_own_strength(channel: str, weak: float, strong: float) -> None:
+    fit = np.array([1.0, 0.3])
+    low, high = own_strength(weak, fit, channel), own_strength(strong, fit, channel)
+    assert np.all(high > low)
+    assert low[0] > low[1]
+    assert np.all((low >= 0) & (high <= 100))

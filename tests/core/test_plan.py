@@ -1,0 +1,197 @@
+"""Kinds of pieces, ownership, the calendar, and fitting the year."""
+
+from datetime import date
+from itertools import product
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from bunraku.core.plan.calendar import months_ahead, publish_by, value_by_month
+from bunraku.core.plan.fitting import Fit, Problem, fit_greedily, fit_hours, next_hours
+from bunraku.core.plan.ownership import divide_keywords, overlaps
+from bunraku.core.plan.pieces import KINDS, suggest_kind, title_from
+
+NAN = float("nan")
+
+
+def problem(n: int, m: int = 12, *, hours: float = 30, seed: int = 1, pinned: dict[int, int] | None = None) -> Problem:
+    rng = np.random.default_rng(seed)
+    pins = np.full(n, -1)
+    for piece, month in (pinned or {}).items():
+        pins[piece] = month
+    return Problem(
+        value=rng.lognormal(4, 1, (n, 1)) * rng.uniform(0.3, 1, (n, m)),
+        hours=rng.integers(2, 13, n).astype(float),
+        capacity=np.full(m, hours),
+        pinned=pins,
+    )
+
+
+def check(given_: Problem, fit: Fit) -> None:
+    """A plan keeps to the hours (pins apart), is worth what it says, and does not beat its bound."""
+    placed = np.flatnonzero(fit.month >= 0)
+    used = np.bincount(fit.month[placed], weights=given_.hours[placed], minlength=len(given_.capacity))
+    pinned = given_.pinned >= 0
+    forced = np.bincount(given_.pinned[pinned], weights=given_.hours[pinned], minlength=len(given_.capacity))
+    assert np.all(used <= np.maximum(given_.capacity, forced) + 1e-6)
+    assert fit.value == pytest.approx(given_.value[placed, fit.month[placed]].sum())
+    assert fit.value <= fit.bound + 1e-6
+    assert np.all(fit.month[pinned] == given_.pinned[pinned])
+
+
+def best_of_all(given_: Problem) -> float:
+    """The best plan by trying every one."""
+    n, m = given_.value.shape
+    best = 0.0
+    for months in product(range(-1, m), repeat=n):
+        used = np.zeros(m)
+        value = 0.0
+        for piece, month in enumerate(months):
+            if month >= 0:
+                used[month] += given_.hours[piece]
+                value += given_.value[piece, month]
+        if np.all(used <= given_.capacity):
+            best = max(best, value)
+    return best
+
+
+@settings(max_examples=15, deadline=None)
+@given(st.integers(0, 10_000), st.integers(1, 5))
+def test_small_plans_are_as_good_as_trying_every_one(seed: int, n: int) -> None:
+    given_ = problem(n, 3, hours=12, seed=seed)
+    fit = fit_hours(given_)
+    check(given_, fit)
+    best = best_of_all(given_)
+    assert fit.bound >= best - 1e-6
+    assert fit.value >= best * 0.99 - 1e-6
+    check(given_, fit_greedily(given_))
+
+
+def test_fifty_pieces_are_proven_within_one_per_cent() -> None:
+    given_ = problem(50)
+    fit = fit_hours(given_)
+    check(given_, fit)
+    assert fit.gap_share < 0.01
+    assert fit.value >= fit_greedily(given_).value
+
+
+def test_three_hundred_pieces_come_within_two_per_cent_of_the_bound() -> None:
+    given_ = problem(300, hours=60)
+    fit = fit_hours(given_)
+    check(given_, fit)
+    assert fit.gap_share < 0.02
+
+
+def test_pins_hold_even_beyond_the_hours() -> None:
+    given_ = problem(12, hours=8, pinned={0: 3, 1: 3, 2: 3})
+    for fit in (fit_hours(given_), fit_greedily(given_)):
+        check(given_, fit)
+
+
+def test_fitting_is_the_same_each_time() -> None:
+    assert fit_hours(problem(40, seed=4)).month.tolist() == fit_hours(problem(40, seed=4)).month.tolist()
+
+
+def test_fit_edges() -> None:
+    none = Problem(np.zeros((0, 12)), np.zeros(0), np.full(12, 10.0), np.zeros(0, dtype=np.int64))
+    assert fit_hours(none).month.shape == (0,)
+    assert fit_hours(none).gap_share == 0
+    worthless = Problem(np.zeros((3, 12)), np.ones(3), np.full(12, 10.0), np.full(3, -1))
+    assert fit_hours(worthless).month.tolist() == [-1, -1, -1]
+    no_hours = problem(5, hours=0)
+    assert fit_hours(no_hours).month.tolist() == [-1] * 5
+    with pytest.raises(ValueError, match="value is"):
+        fit_greedily(Problem(np.zeros((2, 12)), np.zeros(3), np.zeros(12), np.zeros(2, dtype=np.int64)))
+
+
+def test_next_hours_name_the_best_piece_left_out() -> None:
+    given_ = Problem(np.array([[5.0], [9.0], [7.0]]), np.array([4.0, 6.0, 30.0]), np.array([4.0]), np.full(3, -1))
+    assert next_hours(given_, np.array([0, -1, -1])) == (1, 9.0)
+    assert next_hours(given_, np.array([0, 0, 0])) is None
+
+
+def test_months_ahead_begin_next_month() -> None:
+    months = months_ahead(date(2026, 11, 25))
+    assert months[0] == date(2026, 12, 1)
+    assert months[-1] == date(2027, 11, 1)
+    assert len(months) == 12
+
+
+@pytest.mark.parametrize(
+    ("climb", "days", "today", "day", "late"),
+    [
+        (6, 19, date(2026, 3, 1), date(2026, 5, 13), False),
+        (6, 19, date(2026, 5, 13), date(2026, 5, 13), False),
+        (6, 19, date(2026, 5, 14), date(2027, 5, 13), True),
+        (6, 19, date(2026, 8, 20), date(2027, 5, 13), True),
+        (6, 19, date(2026, 10, 1), date(2027, 5, 13), False),
+        (1, 21, date(2026, 12, 20), date(2027, 12, 11), True),
+        (0, 19, date(2026, 5, 14), None, False),
+    ],
+)
+def test_publish_by(climb: int, days: int, today: date, day: date | None, late: bool) -> None:
+    found = publish_by(climb, days, today)
+    assert (found.day, found.late) == (day, late)
+
+
+def test_publish_by_refuses_other_months() -> None:
+    with pytest.raises(ValueError, match="0 to 12"):
+        publish_by(13, 0, date(2026, 1, 1))
+
+
+def test_value_by_month_by_hand() -> None:
+    # All of the year falls in December. Published at once it counts in full, published in December itself only for the
+    # part of the month in which it shows, and after that not any more.
+    share = np.zeros((1, 12))
+    share[0, 11] = 1
+    value = value_by_month(np.array([10.0]), share, np.array([15.2]), 10)
+    assert value[0, :3].tolist() == pytest.approx([120, 120, 60])
+    assert value[0, 3:].sum() == 0
+
+
+def test_value_falls_the_later_a_piece_comes() -> None:
+    even = value_by_month(np.array([10.0, NAN]), np.full((2, 12), NAN), np.array([0.0, 0.0]), 1)
+    assert even[0].tolist() == pytest.approx([120 - 10 * month for month in range(12)])
+    assert even[1].sum() == 0
+    with pytest.raises(ValueError, match="1 to 12"):
+        value_by_month(np.zeros(1), np.zeros((1, 12)), np.zeros(1), 0)
+
+
+@pytest.mark.parametrize(
+    ("channel", "intents", "local", "features", "places", "kind"),
+    [
+        ("video", ["transactional"], 1.0, ["map"], 3, "video"),
+        ("marketplace", ["informational"], 0.0, [], 0, "listing"),
+        ("web", ["informational"] * 3, 0.0, [], 0, "article"),
+        ("web", ["commercial"] * 3, 0.0, [], 0, "guide"),
+        ("web", ["transactional"] * 3, 0.0, [], 0, "landing"),
+        ("web", ["informational"] * 3, 0.6, [], 0, "landing"),
+        ("web", ["informational"] * 3, 0.0, ["map", "map"], 0, "landing"),
+        ("web", ["informational"] * 3, 0.0, [], 2, "location"),
+        ("web", [], 0.0, [], 0, "article"),
+    ],
+)
+def test_suggested_kind(channel: str, intents: list[str], local: float, features: list[str], places: int, kind: str) -> None:
+    suggestion = suggest_kind(channel, intents, local, features, places)
+    assert suggestion.kind == kind
+    assert suggestion.because
+    assert KINDS[kind].channel == channel
+    assert KINDS[kind].hours > 0
+
+
+def test_titles_begin_with_a_capital() -> None:
+    assert title_from("how to clean a lens") == "How to clean a lens"
+    assert title_from("") == ""
+
+
+def test_each_keyword_gets_one_owner() -> None:
+    got = divide_keywords({1: [10, 11, 12], 2: [11, 13], 3: [14]}, {12: 9, 14: 3})
+    assert got == {1: [10, 11], 2: [13], 3: [14]}
+
+
+def test_overlaps_are_found_by_shared_results() -> None:
+    found = overlaps({1: [1, 2, 3, 4, 5], 2: [3, 4, 5, 1, 9], 3: [1, 2, 0, 0, 0], 4: []})
+    assert [(one.piece, one.other, one.shared, one.of) for one in found] == [(1, 2, 4, 5)]
+    assert overlaps({}) == []
