@@ -4,7 +4,7 @@ from datetime import date
 from typing import Annotated, Any, Literal
 
 from django.http import HttpResponse, StreamingHttpResponse
-from ninja import Field, Router, Schema
+from ninja import Field, Router, Schema, Status
 
 from bunraku.core.plan.calendar import months_ahead
 from bunraku.core.plan.pieces import KINDS
@@ -221,7 +221,7 @@ def change(request: ProjectRequest, project_id: ProjectId, piece_id: int, given:
 def remove(request: ProjectRequest, project_id: ProjectId, piece_id: int) -> Any:
     """Take a piece out of the plan."""
     remove_piece(request.project, piece_id)
-    return 204, None
+    return Status(204, None)
 
 
 @router.post("/pieces/{int:piece_id}/keywords", response=PieceDetailOut, url_name="give_keyword")

@@ -8,7 +8,7 @@ from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
 from django.db import IntegrityError, transaction
 from django.http import HttpRequest
-from ninja import Field, Router, Schema
+from ninja import Field, Router, Schema, Status
 from pydantic import StringConstraints
 
 from bunraku.server.errors import BunrakuError, not_found
@@ -195,7 +195,7 @@ def remove_outlet(request: ProjectRequest, project_id: int, outlet_id: int) -> A
     with transaction.atomic(), Recorder(request.project, f"Removed outlet {outlet.name}") as journal:
         journal.touch([outlet])
         outlet.delete()
-    return 204, None
+    return Status(204, None)
 
 
 @router.post("/projects/{int:project_id}/undo", response=UndoneOut, url_name="undo")

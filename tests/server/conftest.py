@@ -1,0 +1,161 @@
+"""People, projects and keywords for tests of the server."""
+
+import json
+from collections.abc import Callable
+from typing import Any
+
+import pytest
+from django.contrib.auth.models import User
+from django.test import Client
+
+from bunraku.server.jobs.models import Job
+from bunraku.server.projects.actions import create_project
+from bunraku.server.projects.models import Project
+from bunraku.server.readings import buying
+from bunraku.server.sheet.models import Row
+from bunraku.server.sheet.scopes import add_keywords, scope_of
+from bunraku.sources.protocol import Source, What
+from bunraku.sources.rehearsal import Faults, rehearsal_sources
+
+OUTLETS = [
+    {"name": "site.example", "channel": "web", "address": "https://site.example", "standing": 34.0},
+    {"name": "A channel", "channel": "video", "address": "", "standing": 3_400.0},
+    {"name": "A shop", "channel": "marketplace", "address": "", "standing": 410.0},
+]
+FIELDS = {
+    "name": "Star shop",
+    "about": "Telescopes, eyepieces and stargazing evenings",
+    "rival_brands": ["velumscope", "orrinek", "polvane"],
+    "places": ["Harrowmere"],
+    "click_values": {"transactional": 2.0, "any": 0.5},
+}
+
+
+@pytest.fixture
+def faults(monkeypatch: pytest.MonkeyPatch) -> Callable[[Faults], None]:
+    """Turn the sources' faults up."""
+
+    def turn(up: Faults) -> None:
+        for source in rehearsal_sources(up):
+            monkeypatch.setitem(buying.sources(), source.tells, source)
+
+    return turn
+
+
+@pytest.fixture
+def counted(monkeypatch: pytest.MonkeyPatch) -> dict[What, list[str]]:
+    """Every term that is asked of a source, by what it tells."""
+    asked: dict[What, list[str]] = {what: [] for what in What}
+
+    class Listening:
+        def __init__(self, source: Source) -> None:
+            self.source = source
+
+        def __getattr__(self, name: str) -> Any:
+            return getattr(self.source, name)
+
+        def ask(self, request: Any) -> Any:
+            asked[request.what].extend(request.terms)
+            return self.source.ask(request)
+
+    for source in rehearsal_sources():
+        monkeypatch.setitem(buying.sources(), source.tells, Listening(source))
+    return asked
+
+
+@pytest.fixture
+def person(db: None) -> User:
+    return User.objects.create_user("keeper", password="a long pass phrase")
+
+
+@pytest.fixture
+def project(person: User) -> Project:
+    return create_project(person, FIELDS, OUTLETS)
+
+
+@pytest.fixture
+def api(client: Client, person: User, project: Project) -> "Api":
+    client.force_login(person)
+    return Api(client, project)
+
+
+class Api:
+    """The API of one project, as a script would use it."""
+
+    def __init__(self, client: Client, project: Project) -> None:
+        self.client = client
+        self.base = f"/api/projects/{project.pk}"
+
+    def get(self, path: str, **query: Any) -> Any:
+        return self._told(self.client.get(self.base + path, query))
+
+    def send(self, method: str, path: str, body: Any = None) -> Any:
+        return self._told(self.raw(method, path, body))
+
+    def raw(self, method: str, path: str, body: Any = None) -> Any:
+        return self.client.generic(method, self.base + path, _json(body), content_type="application/json")
+
+    def post(self, path: str, body: Any = None) -> Any:
+        return self.send("POST", path, body)
+
+    def refused(self, method: str, path: str, body: Any = None) -> dict[str, Any]:
+        """The problem that a request is answered with."""
+        response = self.raw(method, path, body)
+        assert response.status_code >= 400, response.content
+        assert response["Content-Type"] == "application/problem+json"
+        problem: dict[str, Any] = response.json()
+        assert problem["status"] == response.status_code
+        assert problem["title"]
+        return problem
+
+    @staticmethod
+    def _told(response: Any) -> Any:
+        assert response.status_code < 300, (response.status_code, response.content[:600])
+        return response.json() if response.content else None
+
+
+def _json(body: Any) -> str:
+    return "" if body is None else json.dumps(body)
+
+
+@pytest.fixture
+def gathered(api: Api) -> Api:
+    """A project with some hundred keywords on the web, not measured."""
+    api.post("/gather/runs", {"seeds": "telescope repair, stargazing evening", "channels": ["web"], "ways": ["box", "questions"]})
+    return api
+
+
+@pytest.fixture
+def weighed(gathered: Api) -> Api:
+    """A project with forty measured keywords, clustered."""
+    ids = gathered.get("/sheet/ids")["ids"][:40]
+    gathered.post("/measure", {"channel": "web", "row_ids": ids})
+    gathered.post("/clustering", {"channel": "web"})
+    return gathered
+
+
+@pytest.fixture
+def rows(project: Project) -> Callable[..., list[Row]]:
+    """Rows of given figures, on the web."""
+
+    def make(figures: list[dict[str, Any]], channel: str = "web") -> list[Row]:
+        scope = scope_of(project, channel)
+        texts = {str(one.get("text", f"keyword {i}")): one for i, one in enumerate(figures)}
+        add_keywords(scope, {text: text for text in texts})
+        made = []
+        for text, one in texts.items():
+            row = Row.objects.get(scope=scope, text=text)
+            for name, value in one.items():
+                setattr(row, name, value)
+            row.save()
+            made.append(row)
+        return made
+
+    return make
+
+
+def last_job(project: Project, kind: str) -> Job:
+    """The latest job of a kind."""
+    job = Job.objects.filter(project=project, kind=kind).first()
+    assert job is not None
+    return job

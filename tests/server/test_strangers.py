@@ -1,0 +1,117 @@
+"""Nobody sees or changes what is another's: every endpoint there is, walked."""
+
+import json
+import re
+from typing import Any
+
+import pytest
+from django.contrib.auth.models import User
+from django.test import Client
+
+from bunraku.server.api import api as the_api
+from bunraku.server.projects.models import Project
+from tests.server.conftest import Api
+
+SCHEMA: dict[str, Any] = json.loads(json.dumps(the_api.get_openapi_schema(), default=str))
+OPEN_TO_ALL = {("get", "/api/session"), ("post", "/api/session"), ("post", "/api/accounts")}
+OPERATIONS = [(method, path) for path, methods in SCHEMA["paths"].items() for method in methods]
+OF_PROJECTS = [(method, path) for method, path in OPERATIONS if "{project_id}" in path]
+
+
+def body_of(method: str, path: str) -> str:
+    """A body that fits the operation's schema as far as its required fields go."""
+    operation = SCHEMA["paths"][path][method]
+    if "requestBody" not in operation:
+        return ""
+    return json.dumps(example(operation["requestBody"]["content"]["application/json"]["schema"]))
+
+
+def example(schema: dict[str, Any]) -> Any:
+    if "$ref" in schema:
+        return example(SCHEMA["components"]["schemas"][schema["$ref"].rsplit("/", 1)[1]])
+    if "enum" in schema:
+        return schema["enum"][0]
+    if "anyOf" in schema:
+        return example(schema["anyOf"][0])
+    kind = schema.get("type")
+    if kind == "object":
+        return {name: example(one) for name, one in schema.get("properties", {}).items() if name in schema.get("required", [])}
+    if kind == "array":
+        return [example(schema["items"])] if schema.get("minItems") else []
+    return {"string": "x", "integer": 1, "number": 1, "boolean": False}.get(str(kind))
+
+
+@pytest.mark.django_db
+@pytest.mark.parametrize(("method", "path"), OF_PROJECTS)
+def test_another_persons_project_is_not_there(api: Api, client: Client, project: Project, method: str, path: str) -> None:
+    stranger = User.objects.create_user("stranger", password="another long phrase")
+    client.force_login(stranger)
+    address = re.sub(r"\{\w+\}", "1", path.replace("{project_id}", str(project.pk)))
+    response = client.generic(method.upper(), address, body_of(method, path), content_type="application/json")
+    assert response.status_code == 404, response.content
+    assert response.json()["code"] == "not_found"
+
+
+@pytest.mark.django_db
+@pytest.mark.parametrize(("method", "path"), [one for one in OPERATIONS if one not in OPEN_TO_ALL])
+def test_nobody_signed_in_gets_nothing(client: Client, method: str, path: str) -> None:
+    address = re.sub(r"\{\w+\}", "1", path)
+    response = client.generic(method.upper(), address, body_of(method, path), content_type="application/json")
+    assert response.status_code == 401
+    assert response.json()["code"] == "not_signed_in"
+
+
+@pytest.mark.django_db
+@pytest.mark.parametrize(("method", "path"), [one for one in OPERATIONS if one[0] != "get"])
+def test_changes_need_our_token(person: User, project: Project, method: str, path: str) -> None:
+    strict = Client(enforce_csrf_checks=True)
+    strict.force_login(person)
+    address = re.sub(r"\{\w+\}", "1", path.replace("{project_id}", str(project.pk)))
+    response = strict.generic(method.upper(), address, body_of(method, path), content_type="application/json")
+    assert response.status_code == 403
+    assert response.json()["code"] == "csrf_failed"
+
+
+@pytest.mark.django_db
+@pytest.mark.parametrize(
+    ("method", "path"),
+    [(m, p) for m, p in OF_PROJECTS if re.search(r"\{(?!project_id)\w+\}", p)],
+)
+def test_things_of_another_project_are_not_there_either(weighed: Api, person: User, method: str, path: str) -> None:
+    """The ids are real, but of the person's other project."""
+    from bunraku.server.projects.actions import create_project
+    from tests.server.conftest import FIELDS, OUTLETS
+
+    weighed.post("/pieces", {"cluster_ids": [weighed.get("/clusters")["clusters"][0]["id"]]})
+    other = create_project(person, {**FIELDS, "name": "Another"}, OUTLETS)
+    ids = {
+        "row_id": weighed.get("/sheet")["rows"][0]["id"],
+        "cluster_id": weighed.get("/clusters")["clusters"][0]["id"],
+        "piece_id": weighed.get("/plan")["pieces"][0]["id"],
+        "job_id": weighed.get("/jobs")[0]["id"],
+        "outlet_id": weighed.get("")["outlets"][0]["id"],
+    }
+    address = path.replace("{project_id}", str(other.pk))
+    for name, id in ids.items():
+        address = address.replace(f"{{{name}}}", str(id))
+    response = weighed.client.generic(method.upper(), address, body_of(method, path), content_type="application/json")
+    assert response.status_code == 404, (address, response.content)
+
+
+@pytest.mark.django_db
+def test_ids_in_bodies_must_be_the_projects_own(weighed: Api, person: User) -> None:
+    from bunraku.server.projects.actions import create_project
+    from tests.server.conftest import FIELDS, OUTLETS
+
+    row, cluster = weighed.get("/sheet")["rows"][0]["id"], weighed.get("/clusters")["clusters"][0]["id"]
+    other = Api(weighed.client, create_project(person, {**FIELDS, "name": "Another"}, OUTLETS))
+    for path, body in (
+        ("/sheet/state", {"row_ids": [row], "state": "dropped"}),
+        ("/rows/heat", {"row_ids": [row], "heat": "hot"}),
+        ("/rows/intent", {"row_ids": [row], "intent": "commercial"}),
+        ("/measure", {"channel": "web", "row_ids": [row]}),
+        ("/clusters/move", {"row_ids": [row], "cluster_id": None}),
+        ("/pieces", {"cluster_ids": [cluster]}),
+    ):
+        assert other.refused("POST", path, body)["code"] == "not_found", path
+    assert weighed.get("/sheet")["rows"][0]["state"] == "open"
