@@ -6,7 +6,7 @@ import tempfile
 os.environ.setdefault("BUNRAKU_DATA", tempfile.mkdtemp(prefix="bunraku-tests-"))
 os.environ.setdefault("BUNRAKU_TODAY", "2026-10-15")
 
-from bunraku.server.settings import *  # noqa: E402, F403
+from bunraku.server.settings import *  # noqa: F403
 
 TASKS = {"default": {"BACKEND": "django_tasks.backends.immediate.ImmediateBackend"}}
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]

@@ -15,7 +15,9 @@ from bunraku.core.cluster.moves import local_moves
 from bunraku.core.cluster.similarity import LEAST_SHARED, shared_results, shared_words, word_vectors
 
 
-def made_pages(topics: int, each: int, *, seed: int = 1, pool: int = 16, giants: int = 30) -> tuple[np.ndarray, np.ndarray]:
+def made_pages(
+    topics: int, each: int, *, seed: int = 1, pool: int = 16, giants: int = 30
+) -> tuple[np.ndarray, np.ndarray]:
     """Pages of keywords of known topics: eight results from the topic's own pool, two from giants on many pages."""
     rng = np.random.default_rng(seed)
     truth = np.repeat(np.arange(topics), each)
@@ -34,7 +36,9 @@ def pair_f1(found: np.ndarray, truth: np.ndarray) -> float:
     return 2 * both / max(pairs(found) + pairs(truth), 1)
 
 
-def given_(texts: list[str], pages: np.ndarray, current: list[int] | None = None, pinned: list[bool] | None = None) -> ToCluster:
+def given_(
+    texts: list[str], pages: np.ndarray, current: list[int] | None = None, pinned: list[bool] | None = None
+) -> ToCluster:
     n = len(texts)
     return ToCluster(
         texts=texts,
@@ -95,7 +99,14 @@ def test_unread_keywords_join_by_words_or_stand_by_themselves() -> None:
     pages = np.zeros((6, 10), dtype=np.int64)
     pages[:2] = np.arange(1, 11)
     pages[2:4] = np.arange(21, 31)
-    texts = ["telescope repair", "repair a telescope", "moon map", "map of the moon", "telescope repairs", "sourdough bread"]
+    texts = [
+        "telescope repair",
+        "repair a telescope",
+        "moon map",
+        "map of the moon",
+        "telescope repairs",
+        "sourdough bread",
+    ]
     labels = cluster_keywords(given_(texts, pages), "en").tolist()
     assert labels[0] == labels[1] == labels[4]
     assert labels[2] == labels[3]

@@ -25,7 +25,15 @@ def test_texts_that_could_run_are_tamed(start: str) -> None:
 
 @pytest.mark.parametrize(
     ("cell", "written"),
-    [(-12.5, -12.5), (0, 0), (None, ""), (True, "yes"), (False, "no"), (date(2026, 6, 2), "2026-06-02"), ("a=b", "a=b")],
+    [
+        (-12.5, -12.5),
+        (0, 0),
+        (None, ""),
+        (True, "yes"),
+        (False, "no"),
+        (date(2026, 6, 2), "2026-06-02"),
+        ("a=b", "a=b"),
+    ],
 )
 def test_numbers_stay_numbers(cell: object, written: object) -> None:
     assert safe_cell(cell) == written  # type: ignore[arg-type]

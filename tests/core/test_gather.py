@@ -91,7 +91,14 @@ def test_merging_brings_spellings_and_origins_together() -> None:
 
 
 def test_merging_leaves_brands_out_and_counts_them_once_a_way() -> None:
-    given_ = [("orrinek lens", BOX), ("orrinek lens", BOX), ("orrinek lens", ASKED), ("lens", BOX), ("🔭", BOX), ("", BOX)]
+    given_ = [
+        ("orrinek lens", BOX),
+        ("orrinek lens", BOX),
+        ("orrinek lens", ASKED),
+        ("lens", BOX),
+        ("🔭", BOX),
+        ("", BOX),
+    ]
     merged = merge_suggestions(given_, BrandMatcher(["orrinek"]))
     assert list(merged.texts) == ["lens"]
     assert merged.brand_hits == {"orrinek": 2}

@@ -76,7 +76,9 @@ def test_difficulty_is_the_strength_of_an_even_chance() -> None:
 def test_difficulty_of_equal_results_by_hand() -> None:
     # Ten results of 50: each is outranked with p where (1 − p)^10 = ½, so own = 50 + τ ln(p / (1 − p)).
     p = 1 - 0.5**0.1
-    assert difficulty(np.full((1, PAGE_ONE), 50.0), "web")[0] == pytest.approx(50 + TAU["web"] * math.log(p / (1 - p)), abs=0.1)
+    assert difficulty(np.full((1, PAGE_ONE), 50.0), "web")[0] == pytest.approx(
+        50 + TAU["web"] * math.log(p / (1 - p)), abs=0.1
+    )
 
 
 def test_difficulty_of_unread_and_short_pages() -> None:
@@ -152,7 +154,9 @@ def test_outlook_edges() -> None:
     assert np.isnan(outlook(np.full((1, PAGE_ONE), 40.0), np.array([NAN]), "web").page_one[0])
 
 
-@pytest.mark.parametrize(("channel", "weak", "strong"), [("web", 10, 60), ("video", 100, 100_000), ("marketplace", 5, 5_000)])
+@pytest.mark.parametrize(
+    ("channel", "weak", "strong"), [("web", 10, 60), ("video", 100, 100_000), ("marketplace", 5, 5_000)]
+)
 def test_own_strength(channel: str, weak: float, strong: float) -> None:
     fit = np.array([1.0, 0.3])
     low, high = own_strength(weak, fit, channel), own_strength(strong, fit, channel)

@@ -173,7 +173,9 @@ def test_value_falls_the_later_a_piece_comes() -> None:
         ("web", [], 0.0, [], 0, "article"),
     ],
 )
-def test_suggested_kind(channel: str, intents: list[str], local: float, features: list[str], places: int, kind: str) -> None:
+def test_suggested_kind(
+    channel: str, intents: list[str], local: float, features: list[str], places: int, kind: str
+) -> None:
     suggestion = suggest_kind(channel, intents, local, features, places)
     assert suggestion.kind == kind
     assert suggestion.because

@@ -10,7 +10,9 @@ RNG = np.random.default_rng(11)
 DECEMBER = np.array([3, 1, 1, 1, 1, 1, 1, 1, 1, 2, 4, 8], dtype=float)
 
 
-def series(shape: np.ndarray, *, months: int = 36, growth: float = 0.0, noise: float = 0.06, rows: int = 200) -> np.ndarray:
+def series(
+    shape: np.ndarray, *, months: int = 36, growth: float = 0.0, noise: float = 0.06, rows: int = 200
+) -> np.ndarray:
     """`rows` series that end in December, of a yearly shape, a growth in ln a year, and noise in ln."""
     time = np.arange(months)
     level = 400 * shape[time % 12] / shape.mean() * np.exp(growth * (time - months) / 12)

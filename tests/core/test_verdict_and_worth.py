@@ -85,7 +85,9 @@ def test_click_curves_fall_and_stay_below_one(channel: str) -> None:
 
 
 def test_ads_and_features_take_clicks() -> None:
-    share = open_share([[], ["answer_box"], ["answer_box", "map", "shopping_strip"], ["new_thing"]], np.array([NAN, 0, 4, 0]), "web")
+    share = open_share(
+        [[], ["answer_box"], ["answer_box", "map", "shopping_strip"], ["new_thing"]], np.array([NAN, 0, 4, 0]), "web"
+    )
     assert share.tolist() == pytest.approx([1.0, 0.75, 0.2, 1.0])
     assert open_share([], np.zeros(0), "web").shape == (0,)
 

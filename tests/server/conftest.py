@@ -121,7 +121,10 @@ def _json(body: Any) -> str:
 @pytest.fixture
 def gathered(api: Api) -> Api:
     """A project with some hundred keywords on the web, not measured."""
-    api.post("/gather/runs", {"seeds": "telescope repair, stargazing evening", "channels": ["web"], "ways": ["box", "questions"]})
+    api.post(
+        "/gather/runs",
+        {"seeds": "telescope repair, stargazing evening", "channels": ["web"], "ways": ["box", "questions"]},
+    )
     return api
 
 

@@ -25,7 +25,9 @@ def test_ways_are_named_and_priced(api: Api) -> None:
 
 
 def test_an_estimate_buys_nothing(api: Api) -> None:
-    told = api.post("/gather/estimate", {**RUN, "seeds": "Telescope, telescope, star chart; 🔭", "channels": ["web", "video"]})
+    told = api.post(
+        "/gather/estimate", {**RUN, "seeds": "Telescope, telescope, star chart; 🔭", "channels": ["web", "video"]}
+    )
     assert told["seeds"] == ["Telescope", "star chart"]
     assert told["repeated"] == 1
     assert told["refused"][0]["number"] == 4
@@ -102,7 +104,9 @@ def test_bad_runs_are_refused_and_change_nothing(api: Api, change: dict[str, obj
     assert not Job.objects.exists()
 
 
-@pytest.mark.parametrize("seed", ["مرصد فلكي", "tele\x00scope", "望遠鏡", "a" * 200, "<script>alert(1)</script>", "' OR 1=1 --"])
+@pytest.mark.parametrize(
+    "seed", ["مرصد فلكي", "tele\x00scope", "望遠鏡", "a" * 200, "<script>alert(1)</script>", "' OR 1=1 --"]
+)
 def test_odd_seeds_are_taken_as_they_are(api: Api, seed: str) -> None:
     api.post("/gather/runs", {**RUN, "seeds": seed, "ways": ["box"]})
     assert api.get("/sheet")["total"] >= 1
@@ -140,7 +144,11 @@ def test_faults_are_told_and_only_the_rest_is_asked_again(
     api.post("/gather/runs", RUN)
     job = last_job(project, "gather")
     assert job.state == "done"
-    assert set(job.result["missing"]) == {"web|box|telescope repair", "web|questions|telescope repair", "web|related|telescope repair"}
+    assert set(job.result["missing"]) == {
+        "web|box|telescope repair",
+        "web|questions|telescope repair",
+        "web|related|telescope repair",
+    }
     assert job.cost_tenths == 0
     assert Keyword.objects.count() == 1
     faults(Faults())

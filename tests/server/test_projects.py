@@ -35,7 +35,9 @@ def test_an_account_is_made_and_signed_in(client: Client) -> None:
         ({"name": "mira"}, 422, "invalid_input", "password"),
     ],
 )
-def test_bad_accounts_are_refused(client: Client, person: User, body: dict[str, Any], status: int, code: str, field: str) -> None:
+def test_bad_accounts_are_refused(
+    client: Client, person: User, body: dict[str, Any], status: int, code: str, field: str
+) -> None:
     response = post(client, "/api/accounts", body)
     assert (response.status_code, response.json()["code"]) == (status, code)
     assert field in response.json()["field"]
@@ -85,7 +87,9 @@ def test_a_project_on_any_subject(client: Client, person: User) -> None:
         ({"about": "x" * 3000}, "about"),
     ],
 )
-def test_bad_projects_are_refused_with_the_field(client: Client, person: User, change: dict[str, Any], field: str) -> None:
+def test_bad_projects_are_refused_with_the_field(
+    client: Client, person: User, change: dict[str, Any], field: str
+) -> None:
     client.force_login(person)
     response = post(client, "/api/projects", {"name": "Any", **change})
     assert response.status_code == 422
@@ -107,7 +111,10 @@ def test_a_body_that_is_no_json_is_told(api: Api) -> None:
 
 def test_settings_change_and_come_back(api: Api) -> None:
     before = api.get("")
-    changed = {k: v for k, v in before.items() if k not in ("id", "locale", "outlets")} | {"name": "New name", "lookups_left": 50}
+    changed = {k: v for k, v in before.items() if k not in ("id", "locale", "outlets")} | {
+        "name": "New name",
+        "lookups_left": 50,
+    }
     assert api.send("PUT", "", changed)["lookups_left"] == 50
     assert api.get("/overview")["undo_label"] == "Changed the project"
     assert api.post("/undo")["label"] == "Changed the project"
@@ -117,7 +124,11 @@ def test_settings_change_and_come_back(api: Api) -> None:
 
 def test_outlets_come_change_and_go_and_come_back(api: Api) -> None:
     made = api.post("/outlets", {"name": "Second site", "channel": "web", "standing": 5})
-    api.send("PUT", f"/outlets/{made['id']}", {"name": "Second site", "channel": "web", "standing": 9, "days_until_shown": 30})
+    api.send(
+        "PUT",
+        f"/outlets/{made['id']}",
+        {"name": "Second site", "channel": "web", "standing": 9, "days_until_shown": 30},
+    )
     api.send("DELETE", f"/outlets/{made['id']}")
     assert len(api.get("")["outlets"]) == len(OUTLETS)
     api.post("/undo")
@@ -126,7 +137,10 @@ def test_outlets_come_change_and_go_and_come_back(api: Api) -> None:
     assert api.get("")["outlets"][-1]["standing"] == 5
     api.post("/undo")
     assert len(api.get("")["outlets"]) == len(OUTLETS)
-    assert api.refused("POST", "/outlets", {"name": "site.example", "channel": "web", "standing": 1})["code"] == "name_taken"
+    assert (
+        api.refused("POST", "/outlets", {"name": "site.example", "channel": "web", "standing": 1})["code"]
+        == "name_taken"
+    )
 
 
 def test_undo_refuses_what_was_changed_since(weighed: Api) -> None:

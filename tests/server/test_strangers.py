@@ -35,7 +35,11 @@ def example(schema: dict[str, Any]) -> Any:
         return example(schema["anyOf"][0])
     kind = schema.get("type")
     if kind == "object":
-        return {name: example(one) for name, one in schema.get("properties", {}).items() if name in schema.get("required", [])}
+        return {
+            name: example(one)
+            for name, one in schema.get("properties", {}).items()
+            if name in schema.get("required", [])
+        }
     if kind == "array":
         return [example(schema["items"])] if schema.get("minItems") else []
     return {"string": "x", "integer": 1, "number": 1, "boolean": False}.get(str(kind))
@@ -43,7 +47,9 @@ def example(schema: dict[str, Any]) -> Any:
 
 @pytest.mark.django_db
 @pytest.mark.parametrize(("method", "path"), OF_PROJECTS)
-def test_another_persons_project_is_not_there(api: Api, client: Client, project: Project, method: str, path: str) -> None:
+def test_another_persons_project_is_not_there(
+    api: Api, client: Client, project: Project, method: str, path: str
+) -> None:
     stranger = User.objects.create_user("stranger", password="another long phrase")
     client.force_login(stranger)
     address = re.sub(r"\{\w+\}", "1", path.replace("{project_id}", str(project.pk)))

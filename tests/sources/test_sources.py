@@ -9,7 +9,18 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bunraku.sources.asking import ask_all
-from bunraku.sources.protocol import ANSWERS, CHANNELS, Answer, Bands, Counts, Request, Source, SourceBusy, SourceFailed, What
+from bunraku.sources.protocol import (
+    ANSWERS,
+    CHANNELS,
+    Answer,
+    Bands,
+    Counts,
+    Request,
+    Source,
+    SourceBusy,
+    SourceFailed,
+    What,
+)
 from bunraku.sources.rehearsal import Faults, rehearsal_sources
 
 DAY = date(2026, 10, 15)

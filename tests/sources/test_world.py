@@ -1,5 +1,6 @@
 """The practice world is plausible: here tests may see its truth."""
 
+import itertools
 import subprocess
 import sys
 from datetime import date, timedelta
@@ -76,7 +77,9 @@ def test_counts_are_near_the_truth_and_sometimes_silent() -> None:
 
 
 def test_history_shows_the_season() -> None:
-    told = count(WORLD, "astronomy gifts", request(What.COUNTS)) or count(WORLD, "star projectors", request(What.COUNTS))
+    told = count(WORLD, "astronomy gifts", request(What.COUNTS)) or count(
+        WORLD, "star projectors", request(What.COUNTS)
+    )
     assert told is not None
     history = dict(told["history"])
     assert len(history) == 36
@@ -126,9 +129,9 @@ def test_results_pages_have_giants_and_beginners(channel: str) -> None:
 def test_positions_wander_a_little_by_day() -> None:
     query = WORLD.query("telescope repair")
     days = [[one.address for one in rank(WORLD, query, "web", DAY + timedelta(days=d), 10)] for d in range(12)]
-    kept = [len(set(a) & set(b)) for a, b in zip(days, days[1:], strict=False)]
+    kept = [len(set(a) & set(b)) for a, b in itertools.pairwise(days)]
     assert min(kept) >= 7
-    assert any(a != b for a, b in zip(days, days[1:], strict=False))
+    assert any(a != b for a, b in itertools.pairwise(days))
 
 
 def test_wordings_of_one_topic_share_results() -> None:
@@ -141,7 +144,10 @@ def test_wordings_of_one_topic_share_results() -> None:
 
 
 def test_relative_interest_is_on_one_scale() -> None:
-    told = [interest(WORLD, term, request(What.INTEREST, "telescope", "telescope repair")) for term in ("telescope", "telescope repair")]
+    told = [
+        interest(WORLD, term, request(What.INTEREST, "telescope", "telescope repair"))
+        for term in ("telescope", "telescope repair")
+    ]
     top = [max(one["index"]) for one in told]
     assert top[0] == 100 > top[1] > 0
 

@@ -1,0 +1,266 @@
+"""Clusters and the plan: what the user's hand did holds, one owner a keyword, months and hours."""
+
+import csv
+import io
+from typing import Any
+
+import pytest
+
+from bunraku.server.cluster.models import Cluster, Pin
+from bunraku.server.plan.export import COLUMNS
+from bunraku.server.plan.models import Piece, PieceKeyword
+from bunraku.server.projects.models import Project
+from bunraku.server.sheet.models import Row
+from tests.server.conftest import Api, last_job
+
+pytestmark = pytest.mark.django_db
+
+
+def clusters(api: Api, **query: Any) -> list[dict[str, Any]]:
+    return api.get("/clusters", **query)["clusters"]
+
+
+@pytest.fixture
+def planned(weighed: Api) -> Api:
+    """Pieces of the eight clusters of most worth."""
+    weighed.post("/pieces", {"cluster_ids": [one["id"] for one in clusters(weighed)[:8]]})
+    return weighed
+
+
+def test_every_kept_keyword_is_in_one_cluster(weighed: Api) -> None:
+    told = weighed.get("/clusters", limit=500)
+    assert told["keywords"] == weighed.get("/sheet")["total"] == sum(one["keywords"] for one in told["clusters"])
+    assert told["total"] == told["matched"] == len(told["clusters"])
+    several = weighed.get("/clusters", several=True)
+    assert all(one["keywords"] > 1 for one in several["clusters"])
+    assert 0 < several["matched"] < told["total"]
+
+
+def test_sums_and_reasons_of_a_cluster(weighed: Api) -> None:
+    one = clusters(weighed, sort="keywords")[0]
+    told = weighed.get(f"/clusters/{one['id']}")
+    assert len(told["members"]) == one["keywords"]
+    assert sum(m["row"]["volume"] or 0 for m in told["members"]) == pytest.approx(one["volume"] or 0)
+    assert [m["why"] for m in told["members"] if m["row"]["text"] == told["lead"]] == ["leads the cluster"]
+    assert all(m["why"] for m in told["members"])
+
+
+@pytest.mark.parametrize("sort", ["worth", "volume", "keywords", "chance"])
+def test_clusters_are_ordered_and_paged(weighed: Api, sort: str) -> None:
+    every = clusters(weighed, sort=sort, limit=500)
+    values = [one[sort] for one in every if one[sort] is not None]
+    assert values == sorted(values, reverse=True)
+    assert clusters(weighed, sort=sort, offset=3, limit=4) == every[3:7]
+
+
+def test_names_and_moves_hold_when_clustering_runs_again(weighed: Api, project: Project) -> None:
+    big = next(one for one in clusters(weighed, sort="keywords") if one["keywords"] > 2)
+    other = next(one for one in clusters(weighed) if one["id"] != big["id"])
+    row = next(m["row"] for m in weighed.get(f"/clusters/{big['id']}")["members"] if m["row"]["text"] != big["lead"])
+    weighed.send("PUT", f"/clusters/{other['id']}/name", {"name": "  My name "})
+    moved = weighed.post("/clusters/move", {"row_ids": [row["id"]], "cluster_id": other["id"]})
+    assert moved["name"] == "My name"
+    assert next(m for m in moved["members"] if m["row"]["id"] == row["id"])["pinned"]
+    for afresh in (False, True):
+        weighed.post("/clustering", {"channel": "web", "afresh": afresh})
+        assert last_job(project, "cluster").state == "done"
+        again = weighed.get(f"/clusters/{other['id']}")
+        assert again["name"] == "My name"
+        assert row["id"] in [m["row"]["id"] for m in again["members"]]
+        assert len(again["members"]) > 1
+
+
+def test_a_move_and_a_name_are_undone(weighed: Api) -> None:
+    one, other = clusters(weighed)[:2]
+    row = weighed.get(f"/clusters/{one['id']}")["members"][0]["row"]
+    weighed.post("/clusters/move", {"row_ids": [row["id"]], "cluster_id": other["id"]})
+    weighed.send("PUT", f"/clusters/{other['id']}/name", {"name": "Named"})
+    weighed.post("/undo")
+    weighed.post("/undo")
+    assert Row.objects.get(pk=row["id"]).cluster == one["id"]
+    assert not Pin.objects.exists()
+    assert Cluster.objects.get(pk=other["id"]).name == ""
+
+
+def test_a_keyword_can_have_a_cluster_of_its_own(weighed: Api) -> None:
+    big = next(one for one in clusters(weighed, sort="keywords") if one["keywords"] > 2)
+    row = weighed.get(f"/clusters/{big['id']}")["members"][-1]["row"]
+    alone = weighed.post("/clusters/move", {"row_ids": [row["id"]], "cluster_id": None})
+    assert [m["row"]["id"] for m in alone["members"]] == [row["id"]]
+    weighed.post("/clustering", {"channel": "web"})
+    assert Row.objects.get(pk=row["id"]).cluster == alone["id"]
+
+
+def test_clustering_twice_moves_nothing(weighed: Api, project: Project) -> None:
+    before = dict(Row.objects.values_list("pk", "cluster"))
+    weighed.post("/clustering", {"channel": "web"})
+    assert dict(Row.objects.values_list("pk", "cluster")) == before
+    assert last_job(project, "cluster").result["moved"] == 0
+
+
+def test_nothing_to_cluster_is_told(api: Api) -> None:
+    assert api.refused("POST", "/clustering", {"channel": "video"})["code"] == "nothing_to_cluster"
+
+
+def test_pieces_come_from_clusters_with_kind_outlet_and_hours(planned: Api) -> None:
+    plan = planned.get("/plan")
+    assert len(plan["pieces"]) == 8
+    assert len(plan["months"]) == 12
+    for piece in plan["pieces"]:
+        assert piece["kind_name"]
+        assert piece["because"]
+        assert piece["outlet"] == "site.example"
+        assert piece["hours"] > 0
+        assert piece["main"]
+    detail = planned.get(f"/pieces/{plan['pieces'][0]['id']}")
+    assert detail["rows"][0]["text"] == detail["piece"]["main"]
+    assert len(detail["rows"]) == detail["piece"]["keywords"]
+
+
+def test_a_cluster_is_planned_once(planned: Api) -> None:
+    first = clusters(planned)[:9]
+    made = planned.post("/pieces", {"cluster_ids": [one["id"] for one in first]})
+    assert made == {"made": 1, "skipped": {"already planned": 8}}
+    problem = planned.refused("POST", "/pieces", {"cluster_ids": [first[0]["id"]]})
+    assert problem["code"] == "nothing_to_plan"
+    assert "already planned" in problem["title"]
+
+
+def test_a_keyword_has_one_owner(planned: Api) -> None:
+    pieces = planned.get("/plan")["pieces"]
+    giver = next(p for p in pieces if p["keywords"] > 1)
+    taker = next(p for p in pieces if p["id"] != giver["id"])
+    row = planned.get(f"/pieces/{giver['id']}")["rows"][1]
+    told = planned.post(f"/pieces/{taker['id']}/keywords", {"row_id": row["id"]})
+    assert row["text"] in [r["text"] for r in told["rows"]]
+    assert row["text"] not in [r["text"] for r in planned.get(f"/pieces/{giver['id']}")["rows"]]
+    assert PieceKeyword.objects.filter(keyword__text=row["text"]).count() == 1
+    main = planned.get(f"/pieces/{giver['id']}")["rows"][0]
+    problem = planned.refused("POST", f"/pieces/{taker['id']}/keywords", {"row_id": main["id"]})
+    assert problem["code"] == "keyword_taken"
+    assert giver["title"] in problem["title"]
+
+
+def test_the_main_keyword_can_be_another_of_its_own(planned: Api) -> None:
+    piece = next(p for p in planned.get("/plan")["pieces"] if p["keywords"] > 1)
+    row = planned.get(f"/pieces/{piece['id']}")["rows"][1]
+    told = planned.post(f"/pieces/{piece['id']}/keywords", {"row_id": row["id"], "main": True})
+    assert told["piece"]["main"] == row["text"]
+    assert planned.refused("DELETE", f"/pieces/{piece['id']}/keywords/{row['id']}")["code"] == "invalid_input"
+    former = told["rows"][1]
+    planned.send("DELETE", f"/pieces/{piece['id']}/keywords/{former['id']}")
+    planned.post("/undo")
+    planned.post("/undo")
+    assert planned.get(f"/pieces/{piece['id']}")["piece"]["main"] == piece["main"]
+    assert planned.get(f"/pieces/{piece['id']}")["piece"]["keywords"] == piece["keywords"]
+
+
+def test_fitting_places_pieces_within_the_hours(planned: Api, project: Project) -> None:
+    first = planned.post("/plan/fit")
+    assert first["placed"] + first["left_out"] == 8
+    job = last_job(project, "fit")
+    assert job.state == "done"
+    assert job.result["value"] >= first["value"] - 0.01
+    assert job.result["value"] <= job.result["bound"] + 0.01
+    assert 0 <= job.result["gap_share"] < 0.05
+    hours: dict[str, float] = {}
+    for piece in planned.get("/plan")["pieces"]:
+        if piece["month"]:
+            hours[piece["month"]] = hours.get(piece["month"], 0) + piece["hours"]
+    assert hours
+    assert max(hours.values()) <= project.hours_a_month
+
+
+def test_a_month_set_by_hand_is_pinned_and_holds(planned: Api) -> None:
+    plan = planned.get("/plan")
+    piece, last = plan["pieces"][0], plan["months"][-1]
+    told = planned.send("PATCH", f"/pieces/{piece['id']}", {"month": last})
+    assert told["piece"]["pinned"]
+    planned.post("/plan/fit")
+    assert planned.get(f"/pieces/{piece['id']}")["piece"]["month"] == last
+    freed = planned.send("PATCH", f"/pieces/{piece['id']}", {"pinned": False})
+    assert freed["piece"]["month"] == last
+    planned.post("/plan/fit")
+    assert not planned.get(f"/pieces/{piece['id']}")["piece"]["pinned"]
+    out = planned.send("PATCH", f"/pieces/{piece['id']}", {"month": None})["piece"]
+    assert (out["month"], out["pinned"]) == (None, False)
+
+
+def test_more_hours_are_told_what_they_would_add(planned: Api, project: Project) -> None:
+    Project.objects.update(hours_a_month=5)
+    planned.post("/plan/fit")
+    result = last_job(project, "fit").result
+    if result["left_out"]:
+        assert result["next_piece"]
+        assert result["next_value"] > 0
+
+
+@pytest.mark.parametrize(
+    ("change", "field"),
+    [
+        ({"kind": "video"}, "kind"),
+        ({"kind": "poem"}, "kind"),
+        ({"month": "2031-01-01"}, "month"),
+        ({"month": "soon"}, "month"),
+        ({"hours": 0}, "hours"),
+        ({"hours": 501}, "hours"),
+        ({"title": ""}, "title"),
+        ({"title": "x" * 201}, "title"),
+    ],
+)
+def test_bad_changes_of_a_piece_are_refused_with_the_field(planned: Api, change: dict[str, Any], field: str) -> None:
+    before = planned.get("/plan")["pieces"][0]
+    assert planned.refused("PATCH", f"/pieces/{before['id']}", change)["field"].endswith(field)
+    assert planned.get("/plan")["pieces"][0] == before
+
+
+def test_an_outlet_of_another_channel_is_refused(planned: Api, project: Project) -> None:
+    piece = planned.get("/plan")["pieces"][0]["id"]
+    video = project.outlets.get(channel="video")
+    assert planned.refused("PATCH", f"/pieces/{piece}", {"outlet_id": video.pk})["field"] == "outlet_id"
+    assert planned.refused("PATCH", f"/pieces/{piece}", {"outlet_id": 99_999})["code"] == "not_found"
+    assert planned.send("PATCH", f"/pieces/{piece}", {"outlet_id": None})["piece"]["outlet"] == ""
+
+
+def test_hours_follow_the_kind_until_they_are_the_users(planned: Api) -> None:
+    piece = planned.get("/plan")["pieces"][0]["id"]
+    assert planned.send("PATCH", f"/pieces/{piece}", {"kind": "guide"})["piece"]["hours"] == 7
+    assert planned.send("PATCH", f"/pieces/{piece}", {"hours": 6.5, "title": "A title"})["piece"]["hours"] == 6.5
+    changed = planned.send("PATCH", f"/pieces/{piece}", {"kind": "article"})["piece"]
+    assert (changed["hours"], changed["title"], changed["because"]) == (6.5, "A title", "you chose it")
+
+
+def test_a_removed_piece_frees_its_keywords_and_comes_back(planned: Api) -> None:
+    piece = planned.get("/plan")["pieces"][0]
+    planned.send("DELETE", f"/pieces/{piece['id']}")
+    assert planned.client.get(f"{planned.base}/pieces/{piece['id']}").status_code == 404
+    assert not PieceKeyword.objects.filter(piece=piece["id"]).exists()
+    planned.post("/undo")
+    assert planned.get(f"/pieces/{piece['id']}")["piece"] == piece
+
+
+def test_pieces_after_the_same_results_are_told(planned: Api) -> None:
+    plan = planned.get("/plan")
+    ids = {piece["id"] for piece in plan["pieces"]}
+    for one in plan["overlaps"]:
+        assert {one["piece"], one["other"]} <= ids
+        assert one["shared"] <= one["of"]
+
+
+def test_the_plan_as_csv(planned: Api) -> None:
+    planned.post("/plan/fit")
+    planned.send("PATCH", f"/pieces/{planned.get('/plan')['pieces'][0]['id']}", {"title": "=1+1", "month": None})
+    text = b"".join(planned.client.get(f"{planned.base}/plan.csv").streaming_content).decode("utf-8-sig")
+    head, *lines = list(csv.reader(io.StringIO(text, newline="")))
+    assert head == [column.name for column in COLUMNS]
+    assert len(lines) == 8
+    assert lines[-1][0] == "'=1+1"
+    months = [line[4] for line in lines if line[4]]
+    assert months == sorted(months)
+    assert all(float(line[head.index("Hours")]) > 0 for line in lines)
+
+
+def test_an_empty_plan_is_told(api: Api) -> None:
+    assert api.get("/plan")["pieces"] == []
+    assert api.refused("POST", "/plan/fit")["code"] == "nothing_to_plan"
+    assert Piece.objects.count() == 0

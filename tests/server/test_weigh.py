@@ -1,0 +1,210 @@
+"""Measuring and weighing: prices, nothing bought twice, faults, figures, the user's own marks, rebuilding."""
+
+from collections.abc import Callable
+from datetime import date
+from typing import Any
+
+import pytest
+from django.core.management import call_command
+
+from bunraku.server.projects.models import Project
+from bunraku.server.readings.models import Reading
+from bunraku.server.sheet.models import Row, Scope
+from bunraku.sources.protocol import What
+from bunraku.sources.rehearsal import Faults
+from tests.server.conftest import Api, last_job
+
+pytestmark = pytest.mark.django_db
+
+
+def first_ids(api: Api, count: int) -> list[int]:
+    return api.get("/sheet/ids")["ids"][:count]
+
+
+def test_the_price_is_told_before_and_paid_after(gathered: Api, project: Project) -> None:
+    ids = first_ids(gathered, 10)
+    told = gathered.post("/measure/price", {"channel": "web", "row_ids": ids})
+    assert told["keywords"] == 10
+    assert {one["what"]: one["price"] for one in told["sources"]} == {"counts": 10, "bands": 2, "page": 20}
+    assert told["price"] == 32
+    assert not Reading.objects.filter(what=What.COUNTS).exists()
+    gathered.post("/measure", {"channel": "web", "row_ids": ids})
+    job = last_job(project, "measure")
+    assert job.state == "done"
+    assert job.cost_tenths == 320
+    assert gathered.get("")["lookups_left"] == pytest.approx(told["lookups_left"] - 32)
+
+
+def test_nothing_is_bought_twice_on_a_day(gathered: Api, project: Project, counted: dict[What, list[str]]) -> None:
+    ids = first_ids(gathered, 8)
+    gathered.post("/measure", {"channel": "web", "row_ids": ids[:5]})
+    gathered.post("/measure", {"channel": "web", "row_ids": ids})
+    for what in (What.COUNTS, What.BANDS, What.PAGE):
+        assert len(counted[what]) == len(set(counted[what])) == 8
+    assert last_job(project, "measure").cost_tenths == 3 * 32
+    assert gathered.refused("POST", "/measure", {"channel": "web", "row_ids": ids})["code"] == "nothing_to_measure"
+
+
+def test_another_day_is_another_reading(gathered: Api, settings: Any) -> None:
+    ids = first_ids(gathered, 3)
+    gathered.post("/measure", {"channel": "web", "row_ids": ids})
+    settings.TODAY = "2026-12-20"
+    assert gathered.post("/measure/price", {"channel": "web", "row_ids": ids})["price"] > 0
+    gathered.post("/measure", {"channel": "web", "row_ids": ids})
+    days = set(Reading.objects.filter(what=What.COUNTS).values_list("on", flat=True))
+    assert days == {date(2026, 10, 15), date(2026, 12, 20)}
+    told = gathered.get(f"/rows/{ids[0]}")["readings"]
+    assert [one["on"] for one in told] == sorted((one["on"] for one in told), reverse=True)
+
+
+def test_every_figure_is_there_after_measuring(weighed: Api) -> None:
+    rows = [row for row in weighed.get("/sheet", limit=100)["rows"] if not row["waiting"]]
+    assert len(rows) == 40
+    for row in rows:
+        assert row["difficulty"] is not None
+        assert 0 <= row["chance"] <= 1
+        assert row["intent"]
+        assert len(row["hands"]) == 3
+        if row["volume"] is not None:
+            assert row["volume_low"] <= row["volume"] <= row["volume_high"]
+            assert row["verdict"] in ("go", "try", "hard", "skip")
+    assert sum(row["volume"] is not None for row in rows) > 30
+    assert {row["verdict"] for row in weighed.get("/sheet", waiting=True)["rows"]} == {""}
+
+
+def test_the_inspector_tells_every_reading_and_where_it_came_from(weighed: Api) -> None:
+    row = weighed.get("/sheet", verdict="go")["rows"][0]
+    told = weighed.get(f"/rows/{row['id']}")
+    assert {one["kind"] for one in told["readings"]} >= {"exact", "broad", "page"} or row["volume_rough"]
+    assert all(one["source"].startswith("Rehearsal") and one["on"] == "2026-10-15" for one in told["readings"])
+    assert [one["position"] for one in told["results"]] == list(range(1, len(told["results"]) + 1))
+    assert sum(one["weak"] for one in told["results"]) == row["weak_spots"]
+    assert told["origins"]
+    assert told["outlet"] == "site.example"
+    assert "searches a month" in told["because"]
+    assert sum(told["intents"].values()) == pytest.approx(1, abs=0.01)
+
+
+def test_an_unknown_term_gets_a_rough_volume_from_its_interest(gathered: Api) -> None:
+    gathered.post("/measure", {"channel": "web"})
+    rough = Row.objects.filter(volume_rough=True, volume__isnull=False)
+    assert rough.exists()
+    reading = Reading.objects.filter(what=What.INTEREST).first()
+    assert reading is not None
+    assert reading.payload is not None
+    assert reading.payload["anchor_volume"] > 0
+
+
+def test_faults_are_told_and_measuring_again_buys_only_the_rest(
+    gathered: Api, project: Project, faults: Callable[[Faults], None], counted: dict[What, list[str]]
+) -> None:
+    ids = first_ids(gathered, 20)
+    faults(Faults(broken=1.0))
+    gathered.post("/measure", {"channel": "web", "row_ids": ids})
+    job = last_job(project, "measure")
+    assert job.state == "done"
+    assert job.cost_tenths == 0
+    assert job.result["missing"] == {"counts": 20, "bands": 20, "page": 20}
+    assert all("broke off" in reason for reason in job.result["reasons"].values())
+    faults(Faults())
+    gathered.post("/measure", {"channel": "web", "row_ids": ids})
+    again = last_job(project, "measure")
+    assert again.result["missing"] == {}
+    assert again.cost_tenths == 640
+    assert Row.objects.filter(pk__in=ids, waiting=True).count() == 0
+
+
+def test_partial_answers_are_kept_and_paid_for_alone(
+    gathered: Api, project: Project, faults: Callable[[Faults], None]
+) -> None:
+    ids = first_ids(gathered, 30)
+    faults(Faults(partial=1.0, nonsense=0.2))
+    gathered.post("/measure", {"channel": "web", "row_ids": ids})
+    job = last_job(project, "measure")
+    paid = sum(Reading.objects.values_list("price_tenths", flat=True))
+    assert job.cost_tenths == paid
+    assert Project.objects.get().lookups_left_tenths == 120_000 - paid
+
+
+def test_measuring_stops_where_the_allowance_ends_and_keeps_what_it_bought(gathered: Api, project: Project) -> None:
+    ids = first_ids(gathered, 20)
+    Project.objects.update(lookups_left_tenths=100)
+    problem = gathered.refused("POST", "/measure", {"channel": "web", "row_ids": ids})
+    assert problem["code"] == "allowance_short"
+    assert "about 3 keywords" in problem["hint"]
+    # The allowance shrinks after the job was started, in another window say.
+    from bunraku.server.jobs.actions import start_job
+
+    start_job(project, "measure", {"channel": "web", "row_ids": ids})
+    job = last_job(project, "measure")
+    assert job.state == "failed"
+    assert "cannot be paid" in job.error
+    assert Project.objects.get().lookups_left_tenths >= 0
+
+
+def test_heat_and_intent_are_the_users_and_hold(weighed: Api, project: Project) -> None:
+    row = next(r for r in weighed.get("/sheet")["rows"] if r["worth"])
+    weighed.post("/rows/heat", {"row_ids": [row["id"]], "heat": "hot"})
+    weighed.post("/rows/intent", {"row_ids": [row["id"]], "intent": "navigational"})
+    hot = weighed.get(f"/rows/{row['id']}")
+    assert hot["row"]["heat"] == "hot"
+    assert hot["row"]["intent"] == "navigational"
+    assert hot["intent_overruled"]
+    call_command("rebuild", verbosity=0, stdout=open("/dev/null", "w"))  # noqa: SIM115
+    again = weighed.get(f"/rows/{row['id']}")["row"]
+    assert (again["heat"], again["intent"]) == ("hot", "navigational")
+    weighed.post("/undo")
+    weighed.post("/undo")
+    back = weighed.get(f"/rows/{row['id']}")
+    assert back["row"]["worth"] == pytest.approx(row["worth"])
+    assert not back["intent_overruled"]
+
+
+def test_rebuilding_gives_the_same_figures(weighed: Api) -> None:
+    before = list(Row.objects.order_by("pk").values())
+    Row.objects.update(volume=None, verdict=0, worth=None, hands=[], difficulty=None, fit=1)
+    call_command("rebuild", verbosity=0, stdout=open("/dev/null", "w"))  # noqa: SIM115
+    assert list(Row.objects.order_by("pk").values()) == before
+
+
+def test_figures_follow_the_project(weighed: Api, project: Project) -> None:
+    row = next(r for r in weighed.get("/sheet")["rows"] if r["chance"] and 0.1 < r["chance"] < 0.9)
+    outlet = weighed.get("")["outlets"][0]
+    weighed.send(
+        "PUT", f"/outlets/{outlet['id']}", {**{k: outlet[k] for k in ("name", "channel", "address")}, "standing": 90}
+    )
+    assert weighed.get(f"/rows/{row['id']}")["row"]["chance"] > row["chance"]
+    weighed.post("/undo")
+    assert weighed.get(f"/rows/{row['id']}")["row"]["chance"] == row["chance"]
+
+
+def test_without_an_outlet_there_is_demand_but_no_chance(gathered: Api, project: Project) -> None:
+    project.outlets.filter(channel="web").delete()
+    ids = first_ids(gathered, 5)
+    gathered.post("/measure", {"channel": "web", "row_ids": ids})
+    told = gathered.get(f"/rows/{ids[0]}")
+    assert told["outlet"] == ""
+    assert told["row"]["chance"] is None
+    assert told["row"]["difficulty"] is not None
+
+
+def test_scopes_learn_from_their_readings(weighed: Api, project: Project) -> None:
+    scope = Scope.objects.get(project=project, channel="web")
+    assert 0 < scope.broad_ratio <= 1  # type: ignore[operator]
+    assert set(scope.spreads) == {"Rehearsal Counts"}
+
+
+@pytest.mark.parametrize(
+    ("body", "field"),
+    [
+        ({"channel": "radio"}, "channel"),
+        ({"channel": "web", "row_ids": []}, "row_ids"),
+        ({"channel": "web", "row_ids": ["x"]}, "row_ids"),
+    ],
+)
+def test_bad_requests_are_refused(gathered: Api, body: dict[str, Any], field: str) -> None:
+    assert gathered.refused("POST", "/measure", body)["field"].startswith(field)
+
+
+def test_nothing_to_measure_is_told(api: Api) -> None:
+    assert api.refused("POST", "/measure", {"channel": "video"})["code"] == "nothing_to_measure"
