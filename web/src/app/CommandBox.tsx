@@ -51,20 +51,6 @@ export function CommandBox({
           className="h-9 w-full rounded-md border border-bar px-3"
         />
         <Command.List className="mt-2 h-[320px] overflow-auto">
-          {typed.trim() && (
-            <Command.Group heading="Keywords" forceMount className={GROUP}>
-              <Command.Item
-                forceMount
-                value={`show keywords ${typed}`}
-                className={ITEM}
-                onSelect={run(() =>
-                  navigate({ to: "/p/$projectId/$channel/weigh", params: at, search: { q: typed.trim() } }),
-                )}
-              >
-                Show keywords with “{typed.trim()}”
-              </Command.Item>
-            </Command.Group>
-          )}
           <Command.Group heading="Steps" className={GROUP}>
             {STEPS.map((step) => (
               <Command.Item key={step.id} className={ITEM} onSelect={run(() => go(step.id))}>
@@ -112,6 +98,20 @@ export function CommandBox({
               </Command.Item>
             ))}
           </Command.Group>
+          {typed.trim() && (
+            <Command.Group heading="Keywords" forceMount className={GROUP}>
+              <Command.Item
+                forceMount
+                value={`show keywords ${typed}`}
+                className={ITEM}
+                onSelect={run(() =>
+                  navigate({ to: "/p/$projectId/$channel/weigh", params: at, search: { q: typed.trim() } }),
+                )}
+              >
+                Show keywords with “{typed.trim()}”
+              </Command.Item>
+            </Command.Group>
+          )}
         </Command.List>
       </Command>
     </Modal>

@@ -21,7 +21,7 @@ export function ProjectShell() {
   const undo = useUndo(projectId);
   useJobEnds(projectId);
   useKey("mod+k", () => setCommanding(true), { typing: true });
-  useKey("shift+slash", () => setKeys(true));
+  useKey("?", () => setKeys(true), { sign: true });
   useKey("z", () => undo());
   useEffect(() => {
     document.title = project.data ? `${project.data.name} – Bunraku` : "Bunraku";

@@ -145,6 +145,7 @@ function Name({ cluster, projectId }: { cluster: Detail; projectId: number }) {
         rename.mutate(name);
       }}
     >
+      <h2 className="sr-only">{cluster.name}</h2>
       <input
         autoFocus
         aria-label="Name of the cluster"

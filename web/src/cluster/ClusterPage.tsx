@@ -85,7 +85,7 @@ export function ClusterPage() {
     onOpen: openAt,
     onToggleAll: toggleAll,
   });
-  useKey("slash", () => words.current?.focus());
+  useKey("/", () => words.current?.focus(), { sign: true });
   const columns = useMemo(() => clusterColumns(project?.currency ?? "£", planned), [project, planned]);
   const jobs = overview?.jobs.filter((job) => job.kind === "cluster") ?? [];
   const clustered = (counts?.clusters ?? 0) > 0;

@@ -16,7 +16,7 @@ export function SeedForm({ projectId, run, onRun }: { projectId: number; run: Ru
   const asked = useSettled(run, 250);
   const estimate = useEstimate(projectId, asked);
   const start = useChange(projectId, () => startRun(projectId, run), { done: () => onRun({ ...run, seeds: "" }) });
-  useKey("slash", () => box.current?.focus());
+  useKey("/", () => box.current?.focus(), { sign: true });
   const told = run.seeds.trim() ? estimate.data : undefined;
   const ready = !!told && told.seeds.length > 0 && run.channels.length > 0 && run.ways.length > 0;
   const toggle = <T,>(list: readonly T[], one: T): T[] =>
@@ -109,16 +109,15 @@ export function SeedForm({ projectId, run, onRun }: { projectId: number; run: Ru
         </p>
       </div>
       {told && told.refused.length > 0 && (
-        <ul
-          role="alert"
-          className="max-h-[120px] overflow-auto border-l-2 border-persimmon bg-persimmon-wash px-3 py-2"
-        >
-          {told.refused.map((one) => (
-            <li key={one.number}>
-              Seed {one.number}, “{one.text || "…"}”: {one.message}
-            </li>
-          ))}
-        </ul>
+        <div role="alert" className="max-h-[120px] overflow-auto border-l-2 border-persimmon bg-persimmon-wash px-3 py-2">
+          <ul>
+            {told.refused.map((one) => (
+              <li key={one.number}>
+                Seed {one.number}, “{one.text || "…"}”: {one.message}
+              </li>
+            ))}
+          </ul>
+        </div>
       )}
     </form>
   );

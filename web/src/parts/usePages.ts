@@ -1,6 +1,6 @@
 /** The rows of a list of any length: only the pages in sight are asked for. */
 import { keepPreviousData, useQueries } from "@tanstack/react-query";
-import { useCallback, useState } from "react";
+import { useCallback, useRef, useState } from "react";
 
 export const PAGE = 100;
 export type Page<T> = { total: number; offset: number; rows: T[] };
@@ -26,6 +26,9 @@ export function usePages<T>(
       placeholderData: keepPreviousData,
     })),
   });
+  // While a page far down is being read the length stays known, or the list would collapse and jump back to its top.
+  const known = useRef<number | undefined>(undefined);
+  known.current = answers.find((one) => one.data)?.data?.total ?? known.current;
   const rowAt = (index: number): T | undefined => {
     const number = Math.floor(index / PAGE);
     const page = answers[number - range.first]?.data;
@@ -37,7 +40,7 @@ export function usePages<T>(
     setRange((now) => (now.first === next.first && now.last === next.last ? now : next));
   }, []);
   return {
-    total: answers.find((one) => one.data)?.data?.total,
+    total: known.current,
     rowAt,
     show,
     error: answers.find((one) => one.error)?.error ?? null,

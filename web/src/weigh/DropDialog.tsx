@@ -23,7 +23,9 @@ export function DropDialog({
       <div
         onKeyDown={(event) => {
           const reason = REASONS[Number(event.key) - 1];
-          if (reason && !(event.target instanceof HTMLInputElement)) onDrop(reason);
+          if (!reason || event.target instanceof HTMLInputElement) return;
+          event.preventDefault();
+          onDrop(reason);
         }}
       >
         <div className="flex flex-col items-start gap-1">

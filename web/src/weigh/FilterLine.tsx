@@ -56,7 +56,7 @@ export function FilterLine({
           <Popover.Trigger className="h-[28px] rounded-md border border-dashed border-bar px-3 whitespace-nowrap text-ink-2 hover:text-ink">
             + Filter{hiddenOn ? ` (${hiddenOn} on)` : ""}
           </Popover.Trigger>
-          <Panel>
+          <Panel name="More filters">
             {hidden.map((chip) => (
               <fieldset key={chip.id} className="border-b border-hairline pb-2 last:border-0">
                 <legend className="pb-1 text-2xs font-semibold text-quiet">{chip.name}</legend>
@@ -127,7 +127,7 @@ function ChipButton({ chip, onClear }: { chip: Chip; onClear: () => void }) {
           {chip.name}{" "}
           {chip.told && <strong className="inline-block max-w-[120px] truncate align-bottom">{chip.told}</strong>}
         </Popover.Trigger>
-        <Panel>{chip.body}</Panel>
+        <Panel name={chip.name}>{chip.body}</Panel>
       </Popover.Root>
       {chip.told && (
         <button
@@ -143,10 +143,11 @@ function ChipButton({ chip, onClear }: { chip: Chip; onClear: () => void }) {
   );
 }
 
-function Panel({ children }: { children: React.ReactNode }) {
+function Panel({ name, children }: { name: string; children: React.ReactNode }) {
   return (
     <Popover.Portal>
       <Popover.Content
+        aria-label={name}
         align="start"
         sideOffset={6}
         collisionPadding={12}

@@ -76,7 +76,7 @@ export function WeighPage() {
     const back = !chosen.ids.size && row?.state === "shortlisted";
     chosen.decide(target(), back ? "open" : "shortlisted");
   };
-  useKey("slash", () => words.current?.focus());
+  useKey("/", () => words.current?.focus(), { sign: true });
   useKey("s", shortlist);
   useKey("x", () => {
     const row = under();

@@ -1,0 +1,122 @@
+"""A real installation for browser tests: the demo, started as a person starts it, on a port of its own."""
+
+import os
+import re
+import socket
+import subprocess
+import sys
+import time
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+from playwright.sync_api import Page, expect
+
+ROOT = Path(__file__).resolve().parents[2]
+CHROMIUM = os.environ.get("BUNRAKU_CHROMIUM", "/usr/bin/chromium")
+FLAGS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-dev-shm-usage",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
+expect.set_options(timeout=15_000)
+
+
+def free_port() -> int:
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        return int(probe.getsockname()[1])
+
+
+def start(data: Path, port: int) -> "subprocess.Popen[str]":
+    """Start the demo; returns when it says where it is."""
+    environment = {**os.environ, "BUNRAKU_DATA": str(data), "PYTHONUNBUFFERED": "1"}
+    environment.pop("DJANGO_SETTINGS_MODULE", None)
+    process = subprocess.Popen(
+        [sys.executable, "-m", "bunraku", "--demo", "--port", str(port)],
+        cwd=ROOT,
+        env=environment,
+        stdout=subprocess.PIPE,
+        text=True,
+    )
+    assert process.stdout is not None
+    for line in process.stdout:
+        if "Bunraku is at" in line:
+            return process
+    raise AssertionError(f"the demo did not start, code {process.wait()}")
+
+
+def wait_until_served(port: int) -> None:
+    until = time.monotonic() + 20
+    while time.monotonic() < until:
+        with socket.socket() as probe:
+            if probe.connect_ex(("127.0.0.1", port)) == 0:
+                return
+        time.sleep(0.1)
+    raise AssertionError("nothing is served")
+
+
+@pytest.fixture(scope="session")
+def address(tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
+    """Where the demo is."""
+    port = free_port()
+    process = start(tmp_path_factory.mktemp("demo"), port)
+    wait_until_served(port)
+    yield f"http://127.0.0.1:{port}"
+    process.terminate()
+    assert process.wait(timeout=40) == 0
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args(browser_type_launch_args: dict[str, Any]) -> dict[str, Any]:
+    return {**browser_type_launch_args, "executable_path": CHROMIUM, "args": FLAGS}
+
+
+@pytest.fixture(scope="session")
+def browser_context_args(browser_context_args: dict[str, Any], address: str) -> dict[str, Any]:
+    return {
+        **browser_context_args,
+        "base_url": address,
+        "viewport": {"width": 1280, "height": 800},
+        "reduced_motion": "reduce",
+    }
+
+
+@pytest.fixture
+def page(page: Page) -> Iterator[Page]:
+    """A page on which nothing may go wrong unseen."""
+    wrong: list[str] = []
+    page.on("pageerror", lambda error: wrong.append(str(error)))
+    page.on("console", lambda said: wrong.append(said.text) if said.type == "error" else None)
+    yield page
+    # Answers that a test provokes (404, 409) are told by the browser too; the page shows them itself.
+    assert [one for one in wrong if not re.search(r"status of 4\d\d", one)] == []
+
+
+def main_button(page: Page, name: str) -> Any:
+    """A button by its whole name, or by how it begins where a count follows."""
+    return page.get_by_role("button", name=re.compile(rf"^{name}"))
+
+
+def message(page: Page, text: str) -> Any:
+    """A message that passes."""
+    return page.locator("li[data-swipe-direction]", has_text=text).first
+
+
+def wait_for_jobs(page: Page) -> None:
+    """Until no job is under way any more."""
+    page.wait_for_function(
+        """async () => {
+            const id = location.pathname.split('/')[2];
+            const told = await (await fetch(`/api/projects/${id}/overview`)).json();
+            return told.jobs.length === 0;
+        }""",
+        timeout=60_000,
+        polling=300,
+    )

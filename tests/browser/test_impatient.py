@@ -1,0 +1,142 @@
+"""What an impatient person does: back, reload, two windows, keys while typing, a stopped job, a stranger's address."""
+
+import re
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.conftest import message, wait_for_jobs
+
+pytestmark = pytest.mark.browser
+
+
+def test_the_address_holds_the_view_and_back_works(page: Page) -> None:
+    page.goto("/p/1/web/weigh?volume_min=500&sort=difficulty&descending=false")
+    grid = page.get_by_role("grid", name="Keywords")
+    expect(grid).to_be_visible()
+    expect(page.get_by_text("500 or more")).to_be_visible()
+    page.get_by_role("row").nth(3).click()
+    expect(page).to_have_url(re.compile(r"row=\d+"))
+    name = page.get_by_role("complementary", name="Keyword").get_by_role("heading", level=2).inner_text()
+    page.reload()
+    expect(page.get_by_role("complementary", name="Keyword").get_by_role("heading", level=2)).to_have_text(name)
+    page.go_back()
+    expect(page.get_by_role("complementary", name="Keyword")).to_be_hidden()
+    expect(page.get_by_text("500 or more")).to_be_visible()
+    page.get_by_role("button", name="Clear Searches").click()
+    expect(page).not_to_have_url(re.compile("volume_min"))
+
+
+def test_nonsense_in_the_address_is_left_out(page: Page) -> None:
+    page.goto("/p/1/web/weigh?volume_min=lots&sort=secret&verdict=perhaps&row=-4&q=%22moon%22")
+    expect(page.get_by_role("grid", name="Keywords")).to_be_visible()
+    expect(page.get_by_label("Filter by words")).to_have_value("moon")
+
+
+def test_typing_fires_no_key(page: Page) -> None:
+    page.goto("/p/1/web/weigh")
+    expect(page.get_by_role("grid", name="Keywords")).to_be_visible()
+    before = page.get_by_role("navigation", name="Steps").inner_text()
+    page.keyboard.press("j")
+    page.keyboard.press("/")
+    page.keyboard.type("sxzc4?m")
+    expect(page.get_by_text("No keyword matches")).to_be_visible()
+    assert page.get_by_role("navigation", name="Steps").inner_text() == before
+    assert "/weigh" in page.url
+
+
+def test_deep_scrolling_shows_rows(page: Page) -> None:
+    page.goto("/p/1/web/weigh")
+    expect(page.get_by_role("row").nth(1)).to_be_visible()
+    total = int(page.get_by_role("grid").get_attribute("aria-rowcount") or 0)
+    assert total > 500
+    page.keyboard.press("End")
+    last = page.locator(f'[role=row][aria-rowindex="{total}"]')
+    expect(last).to_be_visible()
+    expect(last).not_to_have_attribute("aria-busy", "true")
+    page.keyboard.press("Home")
+    expect(page.get_by_role("row").nth(1)).to_have_attribute("aria-rowindex", "2")
+
+
+def test_two_windows_see_each_others_changes(page: Page) -> None:
+    page.goto("/p/1/video/weigh")
+    other = page.context.new_page()
+    other.goto("/p/1/video/weigh")
+    text = other.get_by_role("row").nth(1).get_by_role("gridcell").nth(1).inner_text()
+    page.get_by_role("row").nth(1).click()
+    page.keyboard.press("x")
+    page.keyboard.press("1")
+    expect(message(page, "1 keyword dropped")).to_be_visible()
+    other.bring_to_front()
+    other.reload()
+    expect(other.get_by_role("row").nth(1)).not_to_contain_text(text)
+    # Undoing it here, twice and fast, takes back this one change and no other.
+    other.keyboard.press("z")
+    other.keyboard.press("z")
+    expect(other.get_by_role("row").nth(1)).to_contain_text(text)
+    other.close()
+
+
+def test_a_job_can_be_stopped_and_the_page_left(page: Page) -> None:
+    page.goto("/p/1/marketplace/gather")
+    page.get_by_label("Seeds, parted by commas or lines").fill("\n".join(f"garden lamp {n}" for n in range(60)))
+    page.get_by_role("button", name="Gather from 60 seeds").click()
+    expect(page.get_by_role("button", name="Stop")).to_be_visible()
+    page.goto("/p/1/marketplace/plan")
+    page.goto("/p/1/marketplace/gather")
+    page.get_by_role("button", name="Stop").click()
+    wait_for_jobs(page)
+    page.reload()
+    expect(page.get_by_role("complementary", name="Runs").get_by_text("stopped", exact=True)).to_be_visible()
+
+
+def test_signing_out_and_in_as_another(page: Page) -> None:
+    page.goto("/sign-in")
+    page.get_by_role("button", name="I have no account").click()
+    page.get_by_label("Name").fill("demo")
+    page.get_by_label("Password").fill("short")
+    page.get_by_role("button", name="Make the account").click()
+    expect(page.get_by_text(re.compile("too short"))).to_be_visible()
+    page.get_by_label("Name").fill("another")
+    page.get_by_label("Password").fill("a long pass phrase")
+    page.get_by_role("button", name="Make the account").click()
+    # A person without a project begins with one; the demo's is not theirs.
+    expect(page.get_by_role("heading", name="New project")).to_be_visible()
+    page.goto("/p/1/web/weigh")
+    expect(page.get_by_role("heading", name="There is nothing at this address")).to_be_visible()
+    page.goto("/sign-in")
+    page.get_by_label("Name").fill("another")
+    page.get_by_label("Password").fill("wrong")
+    page.get_by_role("button", name="Sign in").click()
+    expect(page.get_by_text("Name and password do not go together.")).to_be_visible()
+
+
+def test_a_keyword_is_moved_and_a_cluster_named(page: Page) -> None:
+    page.goto("/p/1/web/cluster?several=true&sort=keywords")
+    page.get_by_role("row").nth(1).click()
+    inspector = page.get_by_role("complementary", name="Cluster")
+    inspector.get_by_role("button", name="Rename").click()
+    inspector.get_by_label("Name of the cluster").fill("My own name")
+    inspector.get_by_role("button", name="Save name").click()
+    expect(inspector.get_by_role("heading", name="My own name")).to_be_visible()
+    inspector.get_by_role("button", name=re.compile("^Move ")).last.click()
+    dialog = page.get_by_role("dialog")
+    dialog.get_by_label("Find a cluster").fill("telescope")
+    dialog.get_by_role("listitem").nth(2).get_by_role("button").click()
+    expect(message(page, "stays there")).to_be_visible()
+    page.keyboard.press("z")
+    expect(message(page, "Taken back: Moved")).to_be_visible()
+    page.keyboard.press("z")
+    expect(inspector.get_by_role("heading", name="My own name")).to_be_hidden()
+
+
+def test_settings_are_saved_and_undone(page: Page) -> None:
+    page.goto("/p/1/web/settings")
+    page.get_by_label("Hours a month").fill("44")
+    page.get_by_role("button", name="Save the project").click()
+    expect(message(page, "Saved.")).to_be_visible()
+    wait_for_jobs(page)
+    page.goto("/p/1/web/plan")
+    expect(page.get_by_text("44 a month to spend")).to_be_visible()
+    page.keyboard.press("z")
+    expect(page.get_by_text("30 a month to spend")).to_be_visible()

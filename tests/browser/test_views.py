@@ -1,0 +1,127 @@
+"""Every view: axe finds nothing, nothing overflows at three widths, and the first view comes quickly enough to use."""
+
+import json
+from collections.abc import Callable
+from typing import Any
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.conftest import ROOT
+
+pytestmark = pytest.mark.browser
+AXE = (ROOT / "web/node_modules/axe-core/axe.min.js").read_text("utf-8")
+
+
+def open_first(page: Page) -> None:
+    page.keyboard.press("j")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("complementary").last).to_be_visible()
+
+
+def open_compare(page: Page) -> None:
+    for _ in range(3):
+        page.keyboard.press("j")
+        page.keyboard.press("c")
+    page.get_by_role("button", name="Compare 3").click()
+    expect(page.get_by_role("dialog").locator("svg.recharts-surface").first).to_be_visible()
+
+
+def press(key: str) -> Callable[[Page], None]:
+    def act(page: Page) -> None:
+        page.keyboard.press(key)
+        expect(page.get_by_role("dialog")).to_be_visible()
+
+    return act
+
+
+def press_on_a_row(key: str) -> Callable[[Page], None]:
+    def act(page: Page) -> None:
+        page.keyboard.press("j")
+        press(key)(page)
+
+    return act
+
+
+def rename(page: Page) -> None:
+    open_first(page)
+    page.get_by_role("button", name="Rename").click()
+
+
+def move(page: Page) -> None:
+    open_first(page)
+    page.get_by_role("button", name="Move ").first.click()
+    expect(page.get_by_role("dialog")).to_be_visible()
+
+
+def type_seeds(page: Page) -> None:
+    page.get_by_label("Seeds, parted by commas or lines").fill("moon lamp, 🌙")
+    expect(page.get_by_text("Seed 2")).to_be_visible()
+
+
+def open_filters(page: Page) -> None:
+    page.get_by_role("button", name="+ Filter").click()
+
+
+VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
+    "gather": ("/p/1/web/gather", type_seeds),
+    "weigh": ("/p/1/web/weigh", None),
+    "weigh, keyword": ("/p/1/web/weigh?volume_min=100", open_first),
+    "weigh, filters": ("/p/1/web/weigh", open_filters),
+    "weigh, compare": ("/p/1/web/weigh", open_compare),
+    "weigh, measure": ("/p/1/web/weigh", press("m")),
+    "weigh, drop": ("/p/1/web/weigh", press_on_a_row("x")),
+    "weigh, nothing": ("/p/1/video/weigh?q=xyzzy", None),
+    "weigh, marketplace": ("/p/1/marketplace/weigh", open_first),
+    "cluster": ("/p/1/web/cluster", open_first),
+    "cluster, rename": ("/p/1/web/cluster", rename),
+    "cluster, move": ("/p/1/web/cluster", move),
+    "plan": ("/p/1/web/plan", open_first),
+    "settings": ("/p/1/web/settings", None),
+    "commands": ("/p/1/web/plan", press("Control+k")),
+    "keys": ("/p/1/web/plan", press("?")),
+    "projects": ("/", None),
+    "new project": ("/projects/new", None),
+    "sign in": ("/sign-in", None),
+    "nowhere": ("/p/1/nowhere", None),
+    "another's": ("/p/999/web/weigh", None),
+}
+
+
+@pytest.mark.parametrize("view", list(VIEWS))
+def test_axe_finds_nothing(page: Page, view: str) -> None:
+    address, act = VIEWS[view]
+    page.goto(address)
+    page.wait_for_load_state("networkidle")
+    expect(page.get_by_role("heading").first).to_be_visible()
+    if act:
+        act(page)
+        page.wait_for_timeout(300)
+    page.evaluate(AXE)
+    found: list[dict[str, Any]] = page.evaluate(
+        "async () => (await axe.run({resultTypes: ['violations']})).violations.map(v => "
+        "({id: v.id, help: v.help, nodes: v.nodes.slice(0, 3).map(n => n.html.slice(0, 200))}))"
+    )
+    assert found == [], json.dumps(found, indent=1)
+
+
+@pytest.mark.parametrize("width", [1024, 1280, 1920])
+@pytest.mark.parametrize("view", ["/p/1/web/gather", "/p/1/web/weigh?row=1", "/p/1/web/cluster", "/p/1/web/plan"])
+def test_nothing_overflows_the_window(page: Page, view: str, width: int) -> None:
+    page.set_viewport_size({"width": width, "height": 800})
+    page.goto(view)
+    page.wait_for_load_state("networkidle")
+    wide = page.evaluate("() => [document.documentElement.scrollWidth, document.documentElement.scrollHeight]")
+    assert wide == [width, 800]
+
+
+def test_no_address_outside_is_asked(page: Page, address: str) -> None:
+    asked: list[str] = []
+    page.on("request", lambda request: asked.append(request.url))
+    page.goto("/p/1/web/weigh")
+    page.wait_for_load_state("networkidle")
+    open_first(page)
+    page.goto("/p/1/web/plan")
+    page.wait_for_load_state("networkidle")
+    assert asked
+    assert all(url.startswith((address, "data:", "blob:")) for url in asked)

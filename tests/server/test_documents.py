@@ -1,0 +1,94 @@
+"""Tests that keep documents true: generated files, migrations, settings, error codes, columns, commands, the demo."""
+
+import re
+import subprocess
+from pathlib import Path
+
+import pytest
+from django.conf import settings
+from django.core.management import call_command
+
+from bunraku.server.errors import CATALOGUE, BunrakuError
+from bunraku.server.plan.export import COLUMNS as PLAN_COLUMNS
+from bunraku.server.sheet.export import COLUMNS as KEYWORD_COLUMNS
+from bunraku.server.start.management.commands.write_docs import generated
+
+ROOT: Path = settings.ROOT
+
+
+def read(name: str) -> str:
+    return (ROOT / name).read_text("utf-8")
+
+
+@pytest.mark.parametrize("name", list(generated()))
+def test_generated_files_are_current(name: str) -> None:
+    assert read(name) == generated()[name], "run `make docs`"
+
+
+@pytest.mark.django_db
+def test_migrations_are_current() -> None:
+    call_command("makemigrations", check=True, dry_run=True, verbosity=0)
+
+
+def test_migrations_are_named() -> None:
+    for path in (ROOT / "bunraku/server").glob("*/migrations/0*.py"):
+        assert "auto" not in path.stem
+
+
+def test_every_setting_is_documented() -> None:
+    used = set(re.findall(r"BUNRAKU_[A-Z_]+", read("bunraku/server/settings.py") + read("bunraku/__main__.py")))
+    documented = set(re.findall(r"`(BUNRAKU_[A-Z_]+)`", read("docs/architecture.md")))
+    assert used == documented
+
+
+def test_every_column_of_an_export_is_documented() -> None:
+    text = read("docs/formats.md")
+    for column in (*KEYWORD_COLUMNS, *PLAN_COLUMNS):
+        assert f"| {column.name} | {column.about} |" in text
+
+
+def test_every_error_code_is_in_the_catalogue_and_used() -> None:
+    source = "\n".join(path.read_text("utf-8") for path in (ROOT / "bunraku/server").rglob("*.py"))
+    raised = set(re.findall(r"BunrakuError\(\s*\"(\w+)\"", source))
+    assert raised <= set(CATALOGUE)
+    for code in CATALOGUE:
+        assert source.count(f'"{code}"') > 1, f"{code} is never used"
+    assert "`make docs`" in read("docs/formats.md")
+
+
+def test_an_error_outside_the_catalogue_cannot_be_made() -> None:
+    with pytest.raises(KeyError):
+        BunrakuError("made_up", "x")
+
+
+def test_every_make_target_says_what_it_does() -> None:
+    targets = re.findall(r"^([a-z][a-z-]*):(.*)$", read("Makefile"), flags=re.M)
+    told = subprocess.run(["make", "help"], cwd=ROOT, capture_output=True, text=True, check=True).stdout
+    for name, rest in targets:
+        assert "##" in rest or name.startswith("stamp"), f"make {name} says nothing"
+        assert name in told
+
+
+def test_pictures_are_linked_from_the_readme() -> None:
+    pictures = [path.name for path in (ROOT / "docs/screenshots").glob("*.png")]
+    assert pictures
+    assert all(name in read("README.md") for name in pictures)
+
+
+def test_lock_files_carry_no_addresses() -> None:
+    for name in ("requirements.txt", "requirements-dev.txt", "web/package-lock.json"):
+        assert not re.search(r'"resolved": *"http|^--(extra-)?index-url|--find-links|https?://', _without_licences(read(name)), re.M)
+
+
+def _without_licences(text: str) -> str:
+    # Addresses of where to give money are no addresses of packages.
+    return re.sub(r'"url": "https?://[^"]*"', "", text)
+
+
+def test_modules_say_what_they_are_for_and_stay_short() -> None:
+    for path in (ROOT / "bunraku").rglob("*.py"):
+        text = path.read_text("utf-8")
+        if "migrations" in path.parts or not text:
+            continue
+        assert text.startswith('"""') or text.startswith("#!"), path
+        assert text.count("\n") < 320, path

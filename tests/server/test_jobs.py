@@ -1,0 +1,163 @@
+"""Jobs: stopping, faults of our own, and a worker that is killed in the middle."""
+
+import os
+import signal
+import sqlite3
+import subprocess
+import sys
+import time
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+from django.conf import settings
+
+from bunraku.server.jobs.actions import start_job
+from bunraku.server.jobs.models import Job
+from bunraku.server.jobs.running import Progress, handles, run_job
+from bunraku.server.projects.models import Project
+from tests.server.conftest import Api, last_job
+
+pytestmark = pytest.mark.django_db
+
+
+@handles("test-steps")
+def steps(job: Job, progress: Progress) -> None:
+    """Three steps; someone asks to stop after the first where the params say so."""
+    progress.start("Stepping", 3)
+    for step in range(3):
+        progress.note(step=step)
+        progress.advance()
+        if job.params.get("stop"):
+            Job.objects.filter(pk=job.pk).update(stop_wanted=True)
+        if job.params.get("break"):
+            raise ZeroDivisionError
+
+
+def test_a_job_tells_how_far_it_is(project: Project) -> None:
+    start_job(project, "test-steps", {})
+    job = last_job(project, "test-steps")
+    assert (job.state, job.done, job.total, job.result) == ("done", 3, 3, {"step": 2})
+    assert job.started
+    assert job.finished
+
+
+def test_a_job_stops_at_its_next_step_and_keeps_what_it_did(project: Project) -> None:
+    start_job(project, "test-steps", {"stop": True})
+    job = last_job(project, "test-steps")
+    assert (job.state, job.done, job.result) == ("stopped", 1, {"step": 1})
+
+
+def test_a_fault_of_ours_is_told_and_logged(project: Project, caplog: pytest.LogCaptureFixture) -> None:
+    start_job(project, "test-steps", {"break": True})
+    job = last_job(project, "test-steps")
+    assert job.state == "failed"
+    assert "fault of its own" in job.error
+    assert "broke" in caplog.text
+
+
+def test_a_queued_job_is_stopped_at_once_and_never_runs(api: Api, project: Project) -> None:
+    job = Job.objects.create(project=project, kind="test-steps", fingerprint="x")
+    assert api.post(f"/jobs/{job.pk}/stop")["state"] == "stopped"
+    run_job.call(job.pk)
+    job.refresh_from_db()
+    assert job.state == "stopped"
+    assert api.refused("POST", f"/jobs/{job.pk}/stop")["code"] == "job_over"
+
+
+def test_jobs_are_listed_latest_first(api: Api, project: Project) -> None:
+    for _ in range(3):
+        start_job(project, "test-steps", {})
+    open_one = Job.objects.create(project=project, kind="fit", fingerprint="y")
+    assert [one["id"] for one in api.get("/jobs", open_only=True)] == [open_one.pk]
+    assert [one["id"] for one in api.get("/overview")["jobs"]] == [open_one.pk]
+    ids = [one["id"] for one in api.get("/jobs", kind="test-steps")]
+    assert ids == sorted(ids, reverse=True)
+    assert len(ids) == 3
+
+
+# The rest runs real processes on a database of their own, because what is tested is being killed.
+
+SET_UP = """
+import django; django.setup()
+from django.contrib.auth.models import User
+from bunraku.server.projects.actions import create_project
+from bunraku.server.gather.actions import start_run
+from bunraku.server.jobs.running import run_job
+from bunraku.server.weigh.actions import start_measuring
+project = create_project(User.objects.create_user("keeper"), {"name": "Killed"}, [
+    {"name": "site.example", "channel": "web", "standing": 34.0}])
+run_job.call(start_run(project, "star chart", ["web"], ["box"]).pk)
+print(start_measuring(project, "web", None).pk)
+"""
+
+
+@pytest.fixture
+def place(tmp_path: Path) -> Iterator[dict[str, str]]:
+    """The environment of an installation with a measuring job waiting, and slow sources."""
+    environment = {
+        **os.environ,
+        "BUNRAKU_DATA": str(tmp_path),
+        "BUNRAKU_TODAY": "2026-10-15",
+        "DJANGO_SETTINGS_MODULE": "bunraku.server.settings",
+        # Faults make sources slow: each busy answer costs a wait.
+        "BUNRAKU_REHEARSAL_FAULTS": "0.4",
+    }
+    manage = [sys.executable, "manage.py"]
+    subprocess.run([*manage, "migrate", "--verbosity", "0"], env=environment, cwd=settings.ROOT, check=True)
+    subprocess.run([sys.executable, "-c", SET_UP], env=environment, cwd=settings.ROOT, check=True)
+    yield environment
+
+
+def ask(place: dict[str, str], sql: str) -> list[tuple[Any, ...]]:
+    with sqlite3.connect(Path(place["BUNRAKU_DATA"]) / "bunraku.sqlite3", timeout=20) as connection:
+        return connection.execute(sql).fetchall()
+
+
+def wait(place: dict[str, str], sql: str, least: int, seconds: float = 60) -> None:
+    until = time.monotonic() + seconds
+    while ask(place, sql)[0][0] < least:
+        assert time.monotonic() < until, f"waited {seconds} s for {sql}"
+        time.sleep(0.02)
+
+
+def work(place: dict[str, str]) -> subprocess.Popen[bytes]:
+    return subprocess.Popen([sys.executable, "manage.py", "work"], env=place, cwd=settings.ROOT, start_new_session=True)
+
+
+BOUGHT = "SELECT count(*) FROM readings_reading WHERE what IN ('counts', 'bands', 'page')"
+DONE = "SELECT count(*) FROM jobs_job WHERE kind = 'measure' AND state = 'done'"
+
+
+def test_a_killed_worker_is_followed_by_one_that_goes_on(place: dict[str, str]) -> None:
+    before = ask(place, "SELECT lookups_left_tenths FROM projects_project")[0][0]
+    killed = work(place)
+    wait(place, BOUGHT, 1)
+    killed.send_signal(signal.SIGKILL)
+    killed.wait()
+    assert ask(place, DONE) == [(0,)]
+    follower = work(place)
+    try:
+        wait(place, DONE, 1)
+    finally:
+        follower.terminate()
+        follower.wait(timeout=20)
+    twice = ask(place, "SELECT what, term, count(*) FROM readings_reading GROUP BY what, term, source, \"on\" HAVING count(*) > 1")
+    assert twice == []
+    paid = ask(place, "SELECT sum(price_tenths) FROM readings_reading")[0][0]
+    after = ask(place, "SELECT lookups_left_tenths FROM projects_project")[0][0]
+    assert before - after == paid
+    cost = ask(place, "SELECT sum(cost_tenths) FROM jobs_job WHERE kind IN ('measure', 'gather')")[0][0]
+    assert cost == paid
+    rows = ask(place, "SELECT count(*), count(DISTINCT keyword_id) FROM sheet_row")[0]
+    assert rows[0] == rows[1]
+    assert ask(place, "SELECT count(*) FROM jobs_job")[0][0] == 2
+
+
+def test_a_worker_told_to_end_finishes_cleanly(place: dict[str, str]) -> None:
+    worker = work(place)
+    wait(place, BOUGHT, 1)
+    worker.send_signal(signal.SIGTERM)
+    assert worker.wait(timeout=60) == 0
+    assert ask(place, DONE) == [(1,)]
