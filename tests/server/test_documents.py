@@ -77,7 +77,9 @@ def test_pictures_are_linked_from_the_readme() -> None:
 
 def test_lock_files_carry_no_addresses() -> None:
     for name in ("requirements.txt", "requirements-dev.txt", "web/package-lock.json"):
-        assert not re.search(r'"resolved": *"http|^--(extra-)?index-url|--find-links|https?://', _without_licences(read(name)), re.M)
+        assert not re.search(
+            r'"resolved": *"http|^--(extra-)?index-url|--find-links|https?://', _without_licences(read(name)), re.M
+        )
 
 
 def _without_licences(text: str) -> str:

@@ -143,7 +143,9 @@ def test_a_killed_worker_is_followed_by_one_that_goes_on(place: dict[str, str]) 
     finally:
         follower.terminate()
         follower.wait(timeout=20)
-    twice = ask(place, "SELECT what, term, count(*) FROM readings_reading GROUP BY what, term, source, \"on\" HAVING count(*) > 1")
+    twice = ask(
+        place, 'SELECT what, term, count(*) FROM readings_reading GROUP BY what, term, source, "on" HAVING count(*) > 1'
+    )
     assert twice == []
     paid = ask(place, "SELECT sum(price_tenths) FROM readings_reading")[0][0]
     after = ask(place, "SELECT lookups_left_tenths FROM projects_project")[0][0]

@@ -12,6 +12,7 @@ from django.test.utils import CaptureQueriesContext
 
 from bunraku.core.weigh.intent_cues import INTENTS
 from bunraku.core.weigh.verdict import VERDICTS
+from bunraku.server.sheet.api import RowOut, SheetOut
 from bunraku.server.sheet.export import COLUMNS
 from bunraku.server.sheet.filters import NEVER_NULL, SORT_FIELD, SheetQuery
 from bunraku.server.sheet.models import STATES, Row
@@ -119,6 +120,15 @@ def test_order_holds_across_pages_with_the_unknown_last(api: Api, rows: Make, so
     assert known == sorted(known, reverse=descending)
     if field in NEVER_NULL:
         assert len(known) == len(values)
+
+
+def test_what_is_told_fits_what_was_promised(api: Api, rows: Make) -> None:
+    rows(some(60))
+    told = api.get("/sheet", state="all", limit=500)
+    assert set(told) == set(SheetOut.model_fields)
+    by_id = {row["id"]: row for row in told["rows"]}
+    for row in Row.objects.all():
+        assert RowOut.from_orm(row).model_dump() == by_id[row.pk]
 
 
 def test_queries_do_not_grow_with_what_is_asked(api: Api, rows: Make) -> None:

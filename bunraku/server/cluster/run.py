@@ -83,8 +83,9 @@ def _store(
             if now != ids[label]:
                 changed.setdefault(ids[label], []).append(pk)
                 moved += now is not None
-        updates = [Row(pk=pk, cluster=target) for target, pks in changed.items() for pk in pks]
-        Row.objects.bulk_update(updates, ["cluster"], batch_size=400)
+        for target, pks in changed.items():
+            for start in range(0, len(pks), _BATCH):
+                Row.objects.filter(pk__in=pks[start : start + _BATCH]).update(cluster=target)
         used = {ids[label] for label in labels}
         # A cluster that the user named stays even while it is empty: the name is theirs.
         Cluster.objects.filter(scope=scope, name="", pins=None).exclude(pk__in=list(used)).delete()

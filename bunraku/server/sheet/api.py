@@ -1,5 +1,6 @@
 """The sheet over HTTP: a page of rows, ids, decisions, export."""
 
+import json
 from typing import Annotated, Any, Literal
 
 from django.http import HttpResponse, StreamingHttpResponse
@@ -74,6 +75,9 @@ class RowOut(Schema):
         return VERDICTS[row.verdict]
 
 
+COLUMNS = tuple(RowOut.model_fields)
+
+
 class SheetOut(Schema):
     """A page of the sheet: its rows, where it begins, how many match in all."""
 
@@ -108,7 +112,18 @@ def read_sheet(request: ProjectRequest, project_id: ProjectId, wanted: Query[She
     """A page of a channel's keywords, filtered and in order."""
     scope = find_scope(request.project, wanted.channel)
     page, total = one_page(filtered(scope, wanted), wanted)
-    return {"total": total, "offset": wanted.offset, "rows": list(page)}
+    # Straight from columns to JSON: checking 100 rows field by field once more would take longer than finding them. A test
+    # holds what is written here against `SheetOut`.
+    told = {"total": total, "offset": wanted.offset, "rows": [_as_told(row) for row in page.values(*COLUMNS)]}
+    return HttpResponse(json.dumps(told, separators=(",", ":")), content_type="application/json")
+
+
+def _as_told(row: dict[str, Any]) -> dict[str, Any]:
+    row["state"] = STATES[row["state"]]
+    row["trend"] = TRENDS[row["trend"]]
+    row["intent"] = INTENTS[row["intent"]] if row["intent"] >= 0 else ""
+    row["verdict"] = VERDICTS[row["verdict"]]
+    return row
 
 
 @router.get("/sheet/ids", response=IdsOut, url_name="sheet_ids")

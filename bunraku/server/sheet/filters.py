@@ -72,12 +72,22 @@ class SheetQuery(SheetFilter):
 def filtered(scope: Scope, wanted: SheetFilter) -> QuerySet[Row]:
     """The rows of a scope that a filter lets through, in no order."""
     condition = Q(scope=scope) & _state(wanted.state)
+    rows = Row.objects.all()
+    worded = bool(wanted.q.split() or wanted.without.split())
     for name in RANGES:
         low, high = getattr(wanted, f"{name}_min"), getattr(wanted, f"{name}_max")
+        if low is None and high is None:
+            continue
+        column = name
+        if worded:
+            # Words are looked for in the index that begins with the text and covers everything else; a bare range would lure
+            # the database to another index and from there to every single row.
+            column = f"{name}_as_is"
+            rows = rows.alias(**{column: F(name) + 0})
         if low is not None:
-            condition &= Q(**{f"{name}__gte": low})
+            condition &= Q(**{f"{column}__gte": low})
         if high is not None:
-            condition &= Q(**{f"{name}__lte": high})
+            condition &= Q(**{f"{column}__lte": high})
     if wanted.intent:
         condition &= Q(intent__in=[INTENTS.index(name) for name in wanted.intent])
     if wanted.verdict:
@@ -93,7 +103,7 @@ def filtered(scope: Scope, wanted: SheetFilter) -> QuerySet[Row]:
         condition &= Q(text__icontains=word)
     for word in wanted.without.split():
         condition &= ~Q(text__icontains=word)
-    return Row.objects.filter(condition)
+    return rows.filter(condition)
 
 
 def _state(state: str) -> Q:
@@ -108,7 +118,7 @@ def _state(state: str) -> Q:
 def one_page(rows: QuerySet[Row], wanted: SheetQuery) -> tuple[QuerySet[Row], int]:
     """The rows of a page in order, and how many the filter lets through in all. Unknown figures come last either way."""
     field = SORT_FIELD.get(wanted.sort, wanted.sort)
-    if field in NEVER_NULL:
+    if wanted.descending or field in NEVER_NULL:
         total = known = rows.count()
     else:
         counted = rows.aggregate(total=Count("pk"), known=Count(field))

@@ -115,7 +115,7 @@ class Row(models.Model):
             _covering("row_by_volume", "-volume"),
             _covering("row_by_difficulty", "difficulty"),
             _covering("row_by_chance", "-chance"),
-            models.Index(fields=["scope", "text", "id", "state"], name="row_by_text"),
+            _covering("row_by_text", "text"),
             models.Index(fields=["scope", "waiting"], name="row_waiting"),
             models.Index(fields=["scope", "cluster"], name="row_by_cluster"),
         ]

@@ -3,6 +3,7 @@
 import threading
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass, field
+from functools import lru_cache
 
 from bunraku.sources.protocol import Request, Source, SourceBusy, SourceFailed, What
 from bunraku.sources.rehearsal.dice import pick_index, roll, spread
@@ -113,13 +114,20 @@ def band(world: World, term: str, request: Request) -> Raw | None:
 def interest(world: World, term: str, request: Request) -> Raw:
     """Relative interest a month, 0-100 on one scale for the terms of a request."""
     months = months_before(request.on, HISTORY_MONTHS)
-    series = {t: [monthly_demand(world.query(t), request.channel, m) for m in months] for t in request.terms}
+    series = _together(request)
     top = max((value for values in series.values() for value in values), default=0) or 1
-    own = [monthly_demand(world.query(term), request.channel, m) for m in months]
     return {
         "months": [month.strftime("%Y-%m") for month in months],
-        "index": [round(100 * value / top, 1) for value in own],
+        "index": [round(100 * value / top, 1) for value in series[term]],
     }
+
+
+@lru_cache(maxsize=4)
+def _together(request: Request) -> dict[str, list[float]]:
+    """Each month's demand for all terms of a request: worked out once, though each term is answered by itself."""
+    months = months_before(request.on, HISTORY_MONTHS)
+    world = the_world()
+    return {t: [monthly_demand(world.query(t), request.channel, m) for m in months] for t in request.terms}
 
 
 def page(world: World, term: str, request: Request) -> Raw:

@@ -41,15 +41,7 @@ export function ClusterInspector({
   );
 }
 
-function Told({
-  cluster,
-  projectId,
-  currency,
-}: {
-  cluster: Detail;
-  projectId: number;
-  currency: string;
-}) {
+function Told({ cluster, projectId, currency }: { cluster: Detail; projectId: number; currency: string }) {
   const [moving, setMoving] = useState<Schemas["RowOut"] | null>(null);
   const say = useSay();
   const move = useChange(projectId, (to: number | null) => moveKeywords(projectId, moving ? [moving.id] : [], to), {

@@ -109,7 +109,10 @@ export function SeedForm({ projectId, run, onRun }: { projectId: number; run: Ru
         </p>
       </div>
       {told && told.refused.length > 0 && (
-        <div role="alert" className="max-h-[120px] overflow-auto border-l-2 border-persimmon bg-persimmon-wash px-3 py-2">
+        <div
+          role="alert"
+          className="max-h-[120px] overflow-auto border-l-2 border-persimmon bg-persimmon-wash px-3 py-2"
+        >
           <ul>
             {told.refused.map((one) => (
               <li key={one.number}>

@@ -5,7 +5,11 @@ const PRESSABLE = "button, a, select, summary, [role=checkbox], [role=radio], [r
 
 /** A key that works on the whole page: never while typing (but with `typing`), never under a dialog or menu; Space and
  * Enter stay with the button that has the focus. A `sign` is meant however a keyboard's layout makes it. */
-export function useKey(keys: string, act: () => void, options: { typing?: boolean; enabled?: boolean; sign?: boolean } = {}): void {
+export function useKey(
+  keys: string,
+  act: () => void,
+  options: { typing?: boolean; enabled?: boolean; sign?: boolean } = {},
+): void {
   const { typing = false, enabled = true, sign = false } = options;
   useHotkeys(keys, act, {
     enabled,

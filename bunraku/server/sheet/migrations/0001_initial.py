@@ -130,7 +130,7 @@ class Migration(migrations.Migration):
         ),
         migrations.AddIndex(
             model_name='row',
-            index=models.Index(fields=['scope', 'text', 'id', 'state'], name='row_by_text'),
+            index=models.Index(fields=['scope', 'text', 'id', 'state', 'volume', 'difficulty', 'chance', 'worth', 'cpc', 'words', 'intent', 'verdict', 'cluster'], name='row_by_text'),
         ),
         migrations.AddIndex(
             model_name='row',

@@ -1,14 +1,19 @@
-"""`manage.py write_docs`: write what is generated from the code: the API's description and docs/figures.md."""
+"""`manage.py write_docs`: write what is generated from the code: the API's description, docs/figures.md, docs/formats.md."""
 
 import json
 import sys
+from collections.abc import Iterable
 from typing import Any
 
 from django.conf import settings
 from django.core.management.base import BaseCommand, CommandParser
 
 from bunraku.core.figures import figures_markdown
+from bunraku.core.formats.csv_out import Column
 from bunraku.server.api import api
+from bunraku.server.errors import CATALOGUE
+from bunraku.server.plan.export import COLUMNS as PLAN_COLUMNS
+from bunraku.server.sheet.export import COLUMNS as KEYWORD_COLUMNS
 
 
 def generated() -> dict[str, str]:
@@ -17,13 +22,59 @@ def generated() -> dict[str, str]:
     return {
         "bunraku/server/openapi.json": json.dumps(schema, indent=1, ensure_ascii=False) + "\n",
         "docs/figures.md": figures_markdown(),
+        "docs/formats.md": formats_markdown(),
     }
+
+
+def formats_markdown() -> str:
+    """docs/formats.md, whole."""
+    return f"""# What Bunraku writes
+
+Generated from the code by `make docs`; do not edit.
+
+## CSV
+
+UTF-8 with a byte-order mark, commas, a heading row, lines ended by carriage return and line feed (RFC 4180). Numbers are plain
+numbers with a point. Unknown is empty, never 0. Days are ISO 8601. A text that begins with `=`, `+`, `-`, `@`, a tab or a
+return (or their full-width forms) has an apostrophe before it, so that no spreadsheet runs it as a formula.
+
+### Keywords
+
+`GET /api/projects/{{id}}/keywords.csv`, with the filters and the order of the sheet; every keyword that matches.
+
+{_table(KEYWORD_COLUMNS)}
+
+### Plan
+
+`GET /api/projects/{{id}}/plan.csv`; a line a piece, in order of month, what is left out last.
+
+{_table(PLAN_COLUMNS)}
+
+## JSON
+
+The page's own API is open to scripts of the signed-in person: `GET /api/openapi.json` describes it. What changes something
+needs the cookie `csrftoken` sent back as the header `X-CSRFToken`. Errors are `application/problem+json` (RFC 9457) with a
+stable `code`, a sentence (`title`), the `field` it is about and a `hint`:
+
+| code | status | meaning |
+|---|---|---|
+{_lines(f"| {code} | {kind.status} | {kind.about} |" for code, kind in CATALOGUE.items())}
+"""
+
+
+def _table(columns: Iterable[Column]) -> str:
+    rows = _lines(f"| {column.name} | {column.about} |" for column in columns)
+    return f"| column | what stands in it |\n|---|---|\n{rows}"
+
+
+def _lines(rows: Iterable[str]) -> str:
+    return "\n".join(rows)
 
 
 class Command(BaseCommand):
     """Writes or checks generated files."""
 
-    help = "Write openapi.json and docs/figures.md; with --check only say what is stale."
+    help = "Write openapi.json, docs/figures.md and docs/formats.md; with --check only say what is stale."
 
     def add_arguments(self, parser: CommandParser) -> None:
         """Whether to check only."""

@@ -1,0 +1,104 @@
+# Bunraku. `make demo` sets everything up and starts it with demo data; `make test` sets up and passes the tests.
+SHELL := /bin/bash
+.DEFAULT_GOAL := help
+PYTHON ?= python3.11
+VENV := .venv
+PY := $(VENV)/bin/python
+PORT ?= 8000
+export BUNRAKU_PORT := $(PORT)
+WEB_SOURCES := $(shell find web/src -type f) web/index.html web/vite.config.ts web/package.json web/tsconfig.json
+
+.PHONY: help demo demo-reset run build test lint core web-test browser bench docs pictures share clean
+
+help: ## list what can be made
+	@grep -E '^[a-z][a-z-]*:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | sort | awk -F'\t' '{printf "make %-12s %s\n", $$1, $$2}'
+
+demo: .stamp-run .stamp-web ## set up, load the demo project (once) and start Bunraku on loopback
+	@$(PY) -m bunraku --demo
+
+demo-reset: .stamp-run .stamp-web ## begin the demo afresh and start it
+	@$(PY) -m bunraku --demo --reset
+
+run: .stamp-run .stamp-web ## start Bunraku without the demo, on your own data in var/own
+	@$(PY) -m bunraku
+
+build: .stamp-run .stamp-web ## set up and build the front end
+
+test: .stamp-dev .stamp-web .stamp-chromium lint core web-test browser share ## set up, then lint, types, contracts and every test
+
+lint: .stamp-dev .stamp-node ## style, types, the floors of the house, spelling of generated files
+	$(VENV)/bin/ruff check --no-cache .
+	$(VENV)/bin/ruff format --no-cache --check .
+	$(VENV)/bin/mypy
+	$(VENV)/bin/lint-imports --no-cache
+	cd web && npm run --silent lint && npm run --silent types
+	@cp web/src/api/schema.d.ts web/node_modules/.schema-kept.d.ts
+	@cd web && npx --no-install openapi-typescript ../bunraku/server/openapi.json -o node_modules/.schema-now.d.ts >/dev/null
+	@cmp -s web/node_modules/.schema-kept.d.ts web/node_modules/.schema-now.d.ts || { echo "web/src/api/schema.d.ts is stale: run make docs"; exit 1; }
+
+core: .stamp-dev .stamp-web ## tests of the core, the sources and the server
+	$(PY) -m pytest tests/core tests/sources tests/server -n 2
+
+web-test: .stamp-node ## tests of the front end's parts
+	cd web && npm run --silent test
+
+browser: .stamp-dev .stamp-web .stamp-chromium ## tests in a real browser
+	$(PY) -m pytest tests/browser
+
+bench: .stamp-dev .stamp-web ## measure speed, each figure beside a plain baseline of the same run
+	$(PY) -m tests.bench
+
+docs: .stamp-dev .stamp-node ## write what is generated: the API's description and its client, docs/figures.md, docs/formats.md
+	$(PY) manage.py write_docs
+	cd web && npm run --silent client
+
+pictures: .stamp-dev .stamp-web .stamp-chromium ## take docs/screenshots from the demo
+	$(PY) -m tests.browser.pictures
+
+share: ## say what share of the code tests are
+	@git ls-files '*.py' '*.ts' '*.tsx' | grep -vE 'migrations/|schema\.d\.ts' | while read -r f; do n=$$(grep -cve '^[[:space:]]*$$' "$$f"); \
+	case $$f in tests/*|*.test.ts|*.test.tsx) echo "t $$n";; *) echo "c $$n";; esac; done | \
+	awk '{s[$$1]+=$$2} END {printf "tests are %d %% of %d lines\n", 100*s["t"]/(s["t"]+s["c"]), s["t"]+s["c"]}'
+
+clean: ## remove what was built and installed; your data in var/ stays
+	rm -rf $(VENV) web/node_modules bunraku/server/static .stamp-* .mypy_cache .hypothesis .ruff_cache
+
+# What follows sets up. Each step leaves a stamp, so that it is done once until what it depends on changes.
+
+.stamp-python:
+	@command -v $(PYTHON) >/dev/null || command -v python3 >/dev/null || { echo "Bunraku needs Python 3.11 or newer, and there is none here."; exit 1; }
+	@p=$$(command -v $(PYTHON) || command -v python3); $$p -c 'import sys; sys.exit(sys.version_info < (3, 11))' \
+		|| { echo "Bunraku needs Python 3.11 or newer; $$p is $$($$p -V 2>&1). Name another with: make demo PYTHON=/path/to/python3"; exit 1; }
+	@test -x $(PY) || { p=$$(command -v $(PYTHON) || command -v python3); $$p -m venv $(VENV) \
+		|| { echo "$$p cannot make a virtual environment (is its venv package installed?)."; exit 1; }; }
+	@touch $@
+
+.stamp-run: .stamp-python requirements.txt
+	@echo "Installing what Bunraku runs on…"
+	@test -f .stamp-dev || $(VENV)/bin/pip install --quiet --disable-pip-version-check --require-hashes -r requirements.txt
+	@touch $@
+
+.stamp-dev: .stamp-python requirements-dev.txt
+	@echo "Installing what the tests need…"
+	@$(VENV)/bin/pip install --quiet --disable-pip-version-check --require-hashes -r requirements-dev.txt
+	@touch $@
+
+.stamp-node: web/package-lock.json
+	@command -v node >/dev/null || { echo "Bunraku's front end is built with Node 20 or newer, and there is none here."; exit 1; }
+	@node -e 'const [a,b]=process.versions.node.split(".").map(Number); process.exit(a>20||(a===20&&b>=19)?0:1)' \
+		|| { echo "Bunraku's front end is built with Node 20.19 or newer; here is $$(node -v)."; exit 1; }
+	@echo "Installing what the front end is built with…"
+	@cd web && npm ci --silent --no-progress
+	@touch $@
+
+.stamp-web: .stamp-run .stamp-node $(WEB_SOURCES)
+	@echo "Building the front end…"
+	@cd web && npm run --silent build -- --logLevel warn
+	@$(PY) -m whitenoise.compress --quiet bunraku/server/static
+	@touch $@
+
+.stamp-chromium:
+	@test -x "$${BUNRAKU_CHROMIUM:-/usr/bin/chromium}" || { echo "Installing Chromium from Debian's packages…"; \
+		{ apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends chromium >/dev/null; } \
+		|| { echo "The browser tests need Chromium at /usr/bin/chromium (Debian: apt-get install chromium), or BUNRAKU_CHROMIUM naming another. It could not be installed here."; exit 1; }; }
+	@touch $@

@@ -1,0 +1,50 @@
+"""`make bench`: how fast Bunraku is, each figure beside a plain baseline measured in the same run, on data made here.
+
+A baseline is what one would write without thinking of speed: plain sqlite3, a loop per keyword, pairwise sets. Ratios
+travel between machines; seconds do not."""
+
+import os
+import sys
+import tempfile
+from dataclasses import dataclass
+
+os.environ["BUNRAKU_DATA"] = tempfile.mkdtemp(prefix="bunraku-bench-")
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "bunraku.server.settings")
+
+import django
+
+django.setup()
+
+from tests.bench import clustering, demo, fitting, sheet, weighing  # noqa: E402
+
+
+@dataclass(frozen=True)
+class Line:
+    """A figure measured: its name, as text, the level it is held to and whether it keeps it."""
+
+    name: str
+    measured: str
+    level: str
+    kept: bool
+
+
+def main() -> int:
+    """Run every bench, or those named on the command line; returns 1 where a level is missed."""
+    rooms = {"weighing": weighing, "clustering": clustering, "fitting": fitting, "sheet": sheet, "demo": demo}
+    wanted = sys.argv[1:] or list(rooms)
+    missed = 0
+    for name in wanted:
+        print(f"\n{name}", flush=True)
+        for line in rooms[name].run():
+            told = Line(*line)
+            missed += not told.kept
+            print(
+                f"  {told.name:<58} {told.measured:<44} {told.level:<22} {'kept' if told.kept else 'MISSED'}",
+                flush=True,
+            )
+    print(f"\n{missed} level{'s' if missed != 1 else ''} missed")
+    return 1 if missed else 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

@@ -1,0 +1,67 @@
+"""Weighing 100,000 keywords in one call, beside a loop of calls for one keyword each."""
+
+from collections.abc import Iterator
+
+import numpy as np
+
+from bunraku.core.weigh.page import PageFacts
+from bunraku.core.weigh.verdict import PRESETS
+from bunraku.core.weigh.weighing import Evidence, Standpoint, weigh
+from tests.bench.timing import Result, seconds
+
+COUNT = 100_000
+LOOPED = 300
+STANDPOINT = Standpoint("web", "en", 34, PRESETS["growing"], {"transactional": 2.0}, ("duskfield",), ("harrowmere",))
+
+
+def evidence(n: int) -> Evidence:
+    """n keywords with counts of two sources, three years of history, bands and pages."""
+    rng = np.random.default_rng(1)
+    words = "telescope star chart repair best cheap how to near me set kids 2026 moon map lens filter".split()
+    series = rng.lognormal(6, 1, (n, 1)) * (1 + 0.5 * np.sin(np.arange(36) / 2)) * rng.lognormal(0, 0.1, (n, 36))
+    exact = rng.lognormal(6, 2, (n, 2))
+    exact[rng.random((n, 2)) < 0.15] = np.nan
+    features = [[], ["shopping_strip"], ["questions_box", "video_strip"], ["map"]]
+    return Evidence(
+        texts=[" ".join(rng.choice(words, 4)) for _ in range(n)],
+        fit=rng.uniform(0.3, 1, n),
+        heat=[""] * n,
+        intents_overruled=[""] * n,
+        exact=exact,
+        exact_age_days=np.zeros((n, 2)),
+        series=np.round(series),
+        last_month=9,
+        broad_low=np.full(n, 1_000.0),
+        broad_high=np.full(n, 100_000.0),
+        rough=np.full(n, np.nan),
+        cpc=rng.uniform(0.1, 3, n),
+        page=PageFacts(
+            rng.uniform(5, 95, (n, 10)), rng.lognormal(2, 1, (n, 10)), rng.choice([0, 0.25, 0.6, 1.0], (n, 10))
+        ),
+        features=[features[i % 4] for i in range(n)],
+        ads=rng.integers(0, 4, n).astype(float),
+    )
+
+
+def part(of: Evidence, i: int) -> Evidence:
+    """The evidence of one keyword."""
+    cut = {
+        name: value[i : i + 1] if isinstance(value, (np.ndarray, list)) else value
+        for name, value in of.__dict__.items()
+    }
+    cut["page"] = PageFacts(*(one[i : i + 1] for one in (of.page.standing, of.page.pull, of.page.wording)))
+    return Evidence(**cut)
+
+
+def run() -> Iterator[Result]:
+    given = evidence(COUNT)
+    spreads = np.array([0.2, 0.3])
+    fast = seconds(lambda: weigh(given, STANDPOINT, spreads, 0.3), times=2)
+    singles = [part(given, i) for i in range(LOOPED)]
+    loop = seconds(lambda: [weigh(one, STANDPOINT, spreads, 0.3) for one in singles]) / LOOPED * COUNT
+    yield (
+        "weigh 100,000 keywords",
+        f"{fast:.2f} s; a loop {loop:.0f} s, {loop / fast:.0f} times",
+        "under 5 s",
+        fast < 5,
+    )

@@ -1,0 +1,59 @@
+import { describe, expect, it } from "vitest";
+import type { Job } from "../api/client";
+import { jobEnd, jobResult, unanswered } from "./jobWords";
+
+const job = (kind: string, result: Job["result"], rest: Partial<Job> = {}): Job => ({
+  id: 1,
+  kind,
+  state: "done",
+  doing: "",
+  done: 0,
+  total: 0,
+  cost: 0,
+  params: {},
+  result,
+  error: "",
+  created: "2026-10-15T08:00:00Z",
+  started: null,
+  finished: null,
+  ...rest,
+});
+
+describe("what a job brought", () => {
+  it("tells of gathering, with brands and gaps", () => {
+    const gathered = job("gather", {
+      new: 94,
+      known: 1049,
+      left_out: { polvane: 2, orrinek: 1 },
+      missing: { "web|box|x": "busy" },
+    });
+    expect(jobResult(gathered)).toBe(
+      "94 new keywords, 1,049 known already, 3 suggestions with a brand word left out; 1 part got no answer",
+    );
+    expect(unanswered(gathered)).toBe(1);
+  });
+  it("tells of measuring, with lookups that got no answer", () =>
+    expect(jobResult(job("measure", { measured: 1, missing: { counts: 2, page: 3 } }))).toBe(
+      "1 keyword measured; 5 lookups got no answer",
+    ));
+  it("tells of clustering and fitting", () => {
+    expect(jobResult(job("cluster", { several: 12, alone: 40 }))).toBe("12 clusters of several keywords, 40 alone");
+    expect(jobResult(job("fit", { placed: 31, left_out: 4, gap_share: 0.0061 }))).toContain("at most 0.6% below");
+  });
+  it("bears a result that is empty", () =>
+    expect(jobResult(job("gather", {}))).toBe("0 new keywords, 0 known already"));
+});
+
+describe("the message at the end", () => {
+  it("is bad where something failed or is missing", () => {
+    expect(jobEnd(job("measure", {}, { state: "failed", error: "No lookups." }))).toEqual({
+      text: "Measuring failed. No lookups.",
+      bad: true,
+    });
+    expect(jobEnd(job("measure", { measured: 3, missing: { page: 1 } }))?.bad).toBe(true);
+    expect(jobEnd(job("measure", { measured: 3 }))?.bad).toBe(false);
+  });
+  it("says what a stopped job kept", () =>
+    expect(jobEnd(job("gather", { new: 2 }, { state: "stopped" }))?.text).toContain("kept: 2 new"));
+  it("is silent about figures that follow by themselves", () => expect(jobEnd(job("reweigh", {}))).toBeNull());
+});
