@@ -122,6 +122,25 @@ def test_settings_change_and_come_back(api: Api) -> None:
     assert api.refused("POST", "/undo")["code"] == "nothing_to_undo"
 
 
+def test_two_windows_do_not_overwrite_each_other(api: Api) -> None:
+    seen = {k: v for k, v in api.get("").items() if k not in ("id", "locale", "outlets", "lookups_left")}
+    api.send("PUT", "", {**seen, "about": "Changed in the first window"})
+    problem = api.refused("PUT", "", {**seen, "about": "Changed in the second"})
+    assert problem["code"] == "stale"
+    assert api.get("")["about"] == "Changed in the first window"
+
+
+def test_saving_settings_leaves_what_jobs_spend_alone(api: Api, project: Project) -> None:
+    seen = {k: v for k, v in api.get("").items() if k not in ("id", "locale", "outlets", "lookups_left")}
+    Project.objects.update(lookups_left_tenths=77)
+    api.send("PUT", "", {**seen, "hours_a_month": 3})
+    assert api.get("")["lookups_left"] == 7.7
+    # Spending is no reason to refuse taking the settings back.
+    Project.objects.update(lookups_left_tenths=55)
+    api.post("/undo")
+    assert (api.get("")["hours_a_month"], api.get("")["lookups_left"]) == (30, 5.5)
+
+
 def test_outlets_come_change_and_go_and_come_back(api: Api) -> None:
     made = api.post("/outlets", {"name": "Second site", "channel": "web", "standing": 5})
     api.send(

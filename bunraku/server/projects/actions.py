@@ -28,13 +28,24 @@ def create_project(owner: User, fields: dict[str, Any], outlets: list[dict[str, 
     return project
 
 
-def change_project(project: Project, fields: dict[str, Any]) -> Project:
-    """Change a project. Raises: `BunrakuError` name_taken."""
+def change_project(project: Project, fields: dict[str, Any], *, version: int | None = None) -> Project:
+    """Change a project. `version` is the one that the person saw. Raises: `BunrakuError` name_taken, and stale where
+    another window has changed the project since."""
+    # Only these fields: the allowance is spent by jobs meanwhile and must not be written back.
+    names = [*fields, "version"]
     try:
         with transaction.atomic(), Recorder(project, "Changed the project") as journal:
-            journal.touch([project])
+            project.refresh_from_db()
+            if version is not None and version != project.version:
+                raise BunrakuError(
+                    "stale",
+                    "The project was changed in another window since you opened it here; nothing was saved.",
+                    hint="What you typed is still here. Copy what you need, then reload to see the change.",
+                )
+            journal.touch([project], only=names)
             _set(project, fields)
-            project.save()
+            project.version += 1
+            project.save(update_fields=[*names, "changed"])
     except IntegrityError as error:
         raise _taken(error, fields.get("name", "")) from error
     figures_outdated.send(sender=Project, project=project)

@@ -78,15 +78,17 @@ class ProjectIn(ProjectFields):
 
 
 class ProjectChange(ProjectFields):
-    """A changed project; the allowance can be raised or lowered."""
+    """A changed project and the version it was made from; the allowance stays where it is left out."""
 
-    lookups_left: float = Field(ge=0, le=10_000_000)
+    version: int
+    lookups_left: Annotated[float | None, Field(ge=0, le=10_000_000)] = None
 
 
 class ProjectOut(ProjectFields):
     """A project with its outlets and allowance."""
 
     id: int
+    version: int
     locale: str
     lookups_left: float
     outlets: list[OutletOut]
@@ -169,9 +171,10 @@ def read_project(request: ProjectRequest, project_id: int) -> Any:
 @router.put("/projects/{int:project_id}", response=ProjectOut, url_name="change_project")
 def change(request: ProjectRequest, project_id: int, given: ProjectChange) -> Any:
     """Change a project; its figures follow."""
-    fields = given.dict(exclude={"lookups_left"})
-    fields["lookups_left_tenths"] = round(given.lookups_left * 10)
-    return change_project(request.project, fields)
+    fields = given.dict(exclude={"lookups_left", "version"})
+    if given.lookups_left is not None:
+        fields["lookups_left_tenths"] = round(given.lookups_left * 10)
+    return change_project(request.project, fields, version=given.version)
 
 
 @router.post("/projects/{int:project_id}/outlets", response=OutletOut, url_name="add_outlet")

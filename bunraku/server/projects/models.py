@@ -23,6 +23,8 @@ class Project(models.Model):
     click_values = models.JSONField(default=dict)
     # Whole tenths: prices go down to 0.1 and sums must not drift.
     lookups_left_tenths = models.IntegerField(default=0)
+    # Counts changes of the settings, so that two windows do not overwrite each other unseen.
+    version = models.PositiveIntegerField(default=1)
     created = models.DateTimeField(auto_now_add=True)
     changed = models.DateTimeField(auto_now=True)
 

@@ -916,6 +916,8 @@ export interface components {
             };
             /** Id */
             id: number;
+            /** Version */
+            version: number;
             /** Locale */
             locale: string;
             /** Lookups Left */
@@ -1013,7 +1015,7 @@ export interface components {
         };
         /**
          * ProjectChange
-         * @description A changed project; the allowance can be raised or lowered.
+         * @description A changed project and the version it was made from; the allowance stays where it is left out.
          */
         ProjectChange: {
             /** Name */
@@ -1071,8 +1073,10 @@ export interface components {
             click_values: {
                 [key: string]: number;
             };
+            /** Version */
+            version: number;
             /** Lookups Left */
-            lookups_left: number;
+            lookups_left?: number | null;
         };
         /**
          * UndoneOut

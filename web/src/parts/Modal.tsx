@@ -30,7 +30,7 @@ export function Modal({
           }}
           ref={content}
           tabIndex={-1}
-          className={`fixed top-[12vh] left-1/2 z-50 max-h-[76vh] w-[calc(100vw-48px)] -translate-x-1/2 overflow-auto rounded-lg border border-hairline bg-sheet p-5 ${wide ? "max-w-[860px]" : "max-w-[520px]"}`}
+          className={`fixed left-1/2 z-50 w-[calc(100vw-48px)] -translate-x-1/2 overflow-auto rounded-lg border border-hairline bg-sheet p-5 ${wide ? "top-[5vh] max-h-[90vh] max-w-[860px]" : "top-[12vh] max-h-[76vh] max-w-[520px]"}`}
         >
           <Dialog.Title className="pb-3 text-lg">{title}</Dialog.Title>
           {children}

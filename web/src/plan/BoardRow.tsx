@@ -43,9 +43,9 @@ export function BoardRow({
       <Cell>
         <span className="block truncate font-semibold">{piece.title}</span>
         <span className="block truncate text-2xs text-quiet">
+          {piece.pinned && "pinned · "}
+          {at < 0 && <span className="text-persimmon-text">left out · </span>}
           {piece.kind_name} · {piece.outlet || "no outlet"}
-          {at < 0 && <span className="text-persimmon-text"> · left out</span>}
-          {piece.pinned && " · pinned"}
         </span>
       </Cell>
       <Cell right>{exact(piece.keywords)}</Cell>

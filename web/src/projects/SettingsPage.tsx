@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import { changeProject } from "../api/changes";
 import type { Project } from "../api/client";
 import { useChange, useProject } from "../api/queries";
@@ -27,15 +27,40 @@ export function SettingsPage() {
 }
 
 function Form({ project }: { project: Project }) {
+  const [seen, setSeen] = useState(project);
   const [fields, setFields] = useState(() => toFields(project));
   const [lookups, setLookups] = useState(String(project.lookups_left));
   const say = useSay();
+  const show = useCallback((next: Project) => {
+    setSeen(next);
+    setFields(toFields(next));
+    setLookups(String(next.lookups_left));
+  }, []);
+  const touchedLookups = lookups !== String(seen.lookups_left);
+  const touched = touchedLookups || JSON.stringify(fields) !== JSON.stringify(toFields(seen));
+  // What another window or an undo changed shows at once, unless something is being typed here: that is never lost.
+  useEffect(() => {
+    if (project.version !== seen.version && !touched) show(project);
+  }, [project, seen, touched, show]);
   const errors = fieldErrors(fields);
   const left = Number(lookups.replaceAll(",", ""));
   const wrongLeft = lookups.trim() === "" || !(left >= 0 && left <= 10_000_000);
-  const save = useChange(project.id, () => changeProject(project.id, { ...fromFields(fields), lookups_left: left }), {
-    done: () => say("Saved. Figures are weighed again where they rest on it; z takes it back."),
-  });
+  const save = useChange(
+    project.id,
+    () =>
+      changeProject(project.id, {
+        ...fromFields(fields),
+        version: seen.version,
+        // Left out where it was not touched: jobs may have spent of it since.
+        lookups_left: touchedLookups ? left : null,
+      }),
+    {
+      done: (saved) => {
+        show(saved);
+        say("Saved. Figures are weighed again where they rest on it; z takes it back.");
+      },
+    },
+  );
   if (save.error?.field === "name") errors.name = save.error.message;
   return (
     <form

@@ -15,7 +15,7 @@ describe("a project's form", () => {
     expect(sent.click_values).toEqual({ any: 0.5 });
   });
   it("shows again what was saved", () => {
-    const saved = { ...fromFields(fields), id: 1, locale: "en-GB", lookups_left: 5, outlets: [] };
+    const saved = { ...fromFields(fields), id: 1, version: 1, locale: "en-GB", lookups_left: 5, outlets: [] };
     expect(fromFields(toFields(saved as Parameters<typeof toFields>[0]))).toEqual(fromFields(fields));
   });
   it("tells what is wrong, at the field", () => {

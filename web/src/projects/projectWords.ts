@@ -59,7 +59,8 @@ const words = (text: string): string[] =>
 
 /** The form of a project that is there. */
 export function toFields(project: Schemas["ProjectOut"]): Fields {
-  const { id, locale, lookups_left, outlets, own_brands, rival_brands, places, click_values, ...rest } = project;
+  const { id, version, locale, lookups_left, outlets, own_brands, rival_brands, places, click_values, ...rest } =
+    project;
   return {
     ...rest,
     own_brands: own_brands.join(", "),

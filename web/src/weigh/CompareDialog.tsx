@@ -131,7 +131,7 @@ export function CompareDialog({
         </table>
       </div>
       <Suspense fallback={<p className="py-8 text-center text-quiet">Drawing</p>}>
-        <HistoryPlot series={series} file="comparison" />
+        <HistoryPlot series={series} file="comparison" height={190} />
       </Suspense>
       <p className="pt-2 text-xs text-quiet">The best of each line is strong. All figures are estimates.</p>
     </Modal>

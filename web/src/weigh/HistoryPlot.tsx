@@ -2,7 +2,7 @@ import { useState } from "react";
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
 import { Button } from "../parts/Button";
 import { exact, MONTHS } from "../parts/format";
-import { byMonth, historyCsv, type Series } from "./history";
+import { byMonth, historyCsv, labelShifts, type Series } from "./history";
 
 /** Hues that colour-blind readers tell apart, each also with its own dash. */
 const LOOKS = [
@@ -33,6 +33,7 @@ export function HistoryPlot({
     month: one.month,
     ...Object.fromEntries(one.values.map((value, i) => [`s${i}`, value])),
   }));
+  const shifts = labelShifts(series, height - 38);
   const download = () => {
     const link = document.createElement("a");
     link.href = URL.createObjectURL(new Blob([historyCsv(series)], { type: "text/csv" }));
@@ -122,7 +123,7 @@ export function HistoryPlot({
                             <text
                               key={one.name}
                               x={Number(label.x) + 6}
-                              y={Number(label.y) + 4}
+                              y={Number(label.y) + 4 + (shifts[i] ?? 0)}
                               fontSize={11}
                               fill={LOOKS[i]?.[0]}
                             >

@@ -21,3 +21,21 @@ export function historyCsv(series: readonly Series[]): string {
   const rows = byMonth(series).map((one) => [one.month, ...one.values.map((value) => value ?? "")].join(","));
   return `\uFEFF${[head, ...rows].join("\r\n")}\r\n`;
 }
+
+/** How far each line's label must move, in pixels downwards, so that labels of lines that end close together stay apart.
+ * `height` is the plot's, `gap` the least distance between two labels. */
+export function labelShifts(series: readonly Series[], height: number, gap = 13): number[] {
+  const months = byMonth(series);
+  const top = Math.max(1, ...months.flatMap((one) => one.values.map((value) => value ?? 0)));
+  const ends = (months.at(-1)?.values ?? []).map((value) => (value === null ? null : height * (1 - value / top)));
+  const shifts = series.map(() => 0);
+  const inOrder = ends.flatMap((at, i) => (at === null ? [] : [{ at, i }])).sort((a, b) => b.at - a.at);
+  // From the lowest upwards: each label stands at its line's end, or as far above the one below as it must.
+  let free = Number.POSITIVE_INFINITY;
+  for (const { at, i } of inOrder) {
+    const placed = Math.min(at, free);
+    shifts[i] = placed - at;
+    free = placed - gap;
+  }
+  return shifts;
+}

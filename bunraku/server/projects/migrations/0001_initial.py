@@ -30,6 +30,7 @@ class Migration(migrations.Migration):
                 ('preset', models.CharField(default='growing', max_length=12)),
                 ('click_values', models.JSONField(default=dict)),
                 ('lookups_left_tenths', models.IntegerField(default=0)),
+                ('version', models.PositiveIntegerField(default=1)),
                 ('created', models.DateTimeField(auto_now_add=True)),
                 ('changed', models.DateTimeField(auto_now=True)),
                 ('owner', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='projects', to=settings.AUTH_USER_MODEL)),

@@ -1,0 +1,85 @@
+"""`make pictures`: docs/screenshots from the demo, one of each main view, at 1280 × 800."""
+
+import re
+import tempfile
+from collections.abc import Callable
+from pathlib import Path
+
+from playwright.sync_api import Page, expect, sync_playwright
+
+from tests.browser.conftest import CHROMIUM, FLAGS, ROOT, free_port, start, wait_until_served
+
+PLACE = ROOT / "docs/screenshots"
+
+
+def gather(page: Page) -> None:
+    page.get_by_label("Seeds, parted by commas or lines").fill("telescope mount, binoculars for stargazing")
+    expect(page.get_by_role("button", name="Gather from 2 seeds")).to_be_enabled()
+
+
+def weigh(page: Page) -> None:
+    for _ in range(3):
+        page.keyboard.press("j")
+        page.keyboard.press("c")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("complementary", name="Keyword").locator("svg.recharts-surface")).to_be_visible()
+
+
+def compare(page: Page) -> None:
+    for _ in range(4):
+        page.keyboard.press("j")
+        page.keyboard.press("c")
+    page.get_by_role("button", name="Compare 4").click()
+    expect(page.get_by_role("dialog").locator("svg.recharts-surface")).to_be_visible()
+
+
+def measure(page: Page) -> None:
+    page.keyboard.press("m")
+    expect(page.get_by_role("dialog").get_by_role("button", name=re.compile(r"^Measure \d"))).to_be_visible()
+
+
+def open_row(number: int) -> Callable[[Page], None]:
+    def act(page: Page) -> None:
+        page.get_by_role("row").nth(number).click()
+        expect(page.get_by_role("complementary").last).to_be_visible()
+
+    return act
+
+
+VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
+    "gather": ("/p/1/web/gather", gather),
+    "weigh": ("/p/1/web/weigh?volume_min=100&intent=%5B%22informational%22%2C%22commercial%22%5D", weigh),
+    "compare": ("/p/1/web/weigh?q=telescope", compare),
+    "measure": ("/p/1/video/weigh", measure),
+    "cluster": ("/p/1/web/cluster", open_row(3)),
+    "plan": ("/p/1/web/plan", open_row(7)),
+    "project": ("/p/1/web/settings", None),
+}
+
+
+def main() -> None:
+    """Take all pictures."""
+    PLACE.mkdir(parents=True, exist_ok=True)
+    port = free_port()
+    process = start(Path(tempfile.mkdtemp(prefix="bunraku-pictures-")), port)
+    wait_until_served(port)
+    try:
+        with sync_playwright() as playwright:
+            browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+            for name, (address, act) in VIEWS.items():
+                page = browser.new_page(viewport={"width": 1280, "height": 800}, reduced_motion="reduce")
+                page.goto(f"http://127.0.0.1:{port}{address}")
+                page.wait_for_load_state("networkidle")
+                if act:
+                    act(page)
+                page.wait_for_timeout(600)
+                page.screenshot(path=PLACE / f"{name}.png")
+                page.close()
+            browser.close()
+    finally:
+        process.terminate()
+        process.wait(timeout=30)
+
+
+if __name__ == "__main__":
+    main()
