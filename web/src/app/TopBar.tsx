@@ -70,6 +70,8 @@ export function TopBar({ project, onCommand }: { project: Project | undefined; o
             navigate({
               to: `/p/$projectId/$channel/${step}`,
               params: { projectId: String(projectId), channel: value },
+              // The same question on another channel; what was open there is not here.
+              search: (now) => ({ ...now, row: undefined, cluster: undefined }),
             });
         }}
         className="flex h-[31px] overflow-hidden rounded-md border border-beam-line"

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Job } from "../api/client";
-import { jobEnd, jobResult, unanswered } from "./jobWords";
+import { gapReasons, jobEnd, jobResult, unanswered } from "./jobWords";
 
 const job = (kind: string, result: Job["result"], rest: Partial<Job> = {}): Job => ({
   id: 1,
@@ -39,6 +39,11 @@ describe("what a job brought", () => {
   it("tells of clustering and fitting", () => {
     expect(jobResult(job("cluster", { several: 12, alone: 40 }))).toBe("12 clusters of several keywords, 40 alone");
     expect(jobResult(job("fit", { placed: 31, left_out: 4, gap_share: 0.0061 }))).toContain("at most 0.6% below");
+  });
+  it("tells what was missed and why", () => {
+    const missed = job("measure", { missing: { counts: 2, page: 30 }, reasons: { page: "the connection broke off" } });
+    expect(gapReasons(missed)).toBe("2 for searches, 30 for results pages (the connection broke off)");
+    expect(gapReasons(job("measure", {}))).toBe("");
   });
   it("bears a result that is empty", () =>
     expect(jobResult(job("gather", {}))).toBe("0 new keywords, 0 known already"));

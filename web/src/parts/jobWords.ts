@@ -23,6 +23,23 @@ export function unanswered(job: Job): number {
   return Object.values(missing).reduce<number>((sum, one) => sum + (typeof one === "number" ? one : 0), 0);
 }
 
+const FIGURES: Record<string, string> = {
+  counts: "searches",
+  bands: "ranges and cost per click",
+  page: "results pages",
+};
+
+/** Which kinds of figure a measuring job missed, and why, in words. */
+export function gapReasons(job: Job): string {
+  const reasons = mapping(job.result, "reasons");
+  return Object.entries(mapping(job.result, "missing"))
+    .map(
+      ([what, count]) =>
+        `${exact(Number(count))} for ${FIGURES[what] ?? what}${reasons[what] ? ` (${reasons[what]})` : ""}`,
+    )
+    .join(", ");
+}
+
 function done(job: Job): string {
   const told = job.result;
   if (job.kind === "gather") {

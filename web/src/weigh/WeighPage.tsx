@@ -18,6 +18,7 @@ import { sheetColumns } from "./columns";
 import { DropDialog } from "./DropDialog";
 import { FilterLine } from "./FilterLine";
 import { csvAddress, isFiltered, SHEET_DEFAULTS, type SheetAddress, type Sort, toQuery } from "./filters";
+import { GapNote } from "./GapNote";
 import { KeywordInspector } from "./KeywordInspector";
 import { MeasureDialog } from "./MeasureDialog";
 import { Tray } from "./Tray";
@@ -129,6 +130,7 @@ export function WeighPage() {
             <JobLine key={job.id} job={job} projectId={projectId} />
           ))}
           {rows.error && <ProblemNote error={rows.error} />}
+          {!jobs.length && waiting > 0 && <GapNote projectId={projectId} channel={channel} />}
           <FilterLine
             search={search}
             onChange={patch}

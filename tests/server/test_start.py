@@ -1,0 +1,171 @@
+"""Starting: one clear sentence where it cannot, both processes together where it can, the demo the same each time."""
+
+import json
+import os
+import signal
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
+from pathlib import Path
+from typing import Any
+
+import pytest
+from django.conf import settings
+
+from bunraku.server.plan.models import Piece
+from bunraku.server.sheet.models import Row
+from bunraku.server.start import demo
+
+ROOT: Path = settings.ROOT
+TOOLS = ("bash", "sh", "grep", "find", "test", "touch", "sed", "sort", "awk", "cat", "rm", "env", "make")
+
+
+def free_port() -> int:
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        return int(probe.getsockname()[1])
+
+
+def start(data: Path, port: int, *more: str) -> "subprocess.Popen[str]":
+    environment = {**os.environ, "BUNRAKU_DATA": str(data), "PYTHONUNBUFFERED": "1"}
+    environment.pop("DJANGO_SETTINGS_MODULE", None)
+    command = [sys.executable, "-m", "bunraku", "--port", str(port), *more]
+    return subprocess.Popen(
+        command, cwd=ROOT, env=environment, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True
+    )
+
+
+def children(pid: int) -> dict[int, str]:
+    """Processes that a process has started, with their command lines."""
+    found = {}
+    for entry in Path("/proc").glob("[0-9]*"):
+        try:
+            parent = int((entry / "stat").read_text().rsplit(")", 1)[1].split()[1])
+            line = (entry / "cmdline").read_text().replace("\0", " ")
+        except (OSError, IndexError):
+            continue
+        if parent == pid:
+            found[int(entry.name)] = line
+    return found
+
+
+def until(seconds: float, holds: Any) -> Any:
+    end = time.monotonic() + seconds
+    while time.monotonic() < end:
+        told = holds()
+        if told:
+            return told
+        time.sleep(0.1)
+    raise AssertionError(f"not within {seconds} s")
+
+
+def test_a_port_in_use_is_told_in_one_sentence(tmp_path: Path) -> None:
+    with socket.socket() as taken:
+        taken.bind(("127.0.0.1", 0))
+        taken.listen()
+        port = taken.getsockname()[1]
+        process = start(tmp_path, port)
+        told, _ = process.communicate(timeout=30)
+    assert process.returncode == 1
+    assert told.count("\n") == 1
+    assert f"Port {port} is in use" in told
+
+
+def test_both_processes_start_and_end_together_and_a_killed_worker_is_followed(tmp_path: Path) -> None:
+    port = free_port()
+    process = start(tmp_path, port)
+    try:
+        assert process.stdout is not None
+        for line in process.stdout:
+            if "Bunraku is at" in line:
+                break
+
+        def served() -> bool:
+            try:
+                with urllib.request.urlopen(f"http://127.0.0.1:{port}/", timeout=2) as response:
+                    return response.status == 200 and b"root" in response.read()
+            except OSError:
+                return False
+
+        until(20, served)
+        started = children(process.pid)
+        (worker,) = [pid for pid, line in started.items() if " work" in line]
+        assert any("gunicorn" in line for line in started.values())
+        os.kill(worker, signal.SIGKILL)
+        until(20, lambda: [pid for pid, line in children(process.pid).items() if " work" in line and pid != worker])
+        everyone = children(process.pid)
+        process.send_signal(signal.SIGINT)
+        assert process.wait(timeout=40) == 0
+        assert not [pid for pid in everyone if Path(f"/proc/{pid}").exists()]
+    finally:
+        process.kill()
+    assert (tmp_path / "secret-key").stat().st_mode & 0o077 == 0
+
+
+@pytest.fixture
+def bare(tmp_path: Path) -> Path:
+    """A machine with make and little else: the Makefile in a folder of its own, and a folder of tools."""
+    tools = tmp_path / "tools"
+    tools.mkdir()
+    for name in TOOLS:
+        real = next((Path(p) / name for p in ("/usr/bin", "/bin") if (Path(p) / name).exists()), None)
+        if real:
+            (tools / name).symlink_to(real)
+    (tmp_path / "Makefile").write_text((ROOT / "Makefile").read_text("utf-8"))
+    (tmp_path / "web/src").mkdir(parents=True)
+    for name in ("requirements.txt", "requirements-dev.txt", "web/package-lock.json"):
+        (tmp_path / name).write_text("")
+    return tmp_path
+
+
+def tool(bare: Path, name: str, script: str) -> None:
+    path = bare / "tools" / name
+    path.write_text(f"#!/bin/bash\n{script}\n")
+    path.chmod(0o755)
+
+
+def make(bare: Path, target: str) -> str:
+    environment = {"PATH": str(bare / "tools"), "HOME": str(bare)}
+    done = subprocess.run(["make", target], cwd=bare, env=environment, capture_output=True, text=True, check=False)
+    assert done.returncode != 0
+    return "\n".join(line for line in (done.stdout + done.stderr).splitlines() if not line.startswith("make"))
+
+
+def test_a_missing_or_old_python_is_told(bare: Path) -> None:
+    assert make(bare, ".stamp-python") == "Bunraku needs Python 3.11 or newer, and there is none here."
+    tool(bare, "python3", '[ "$1" = -V ] && echo "Python 3.9.2" || exit 1')
+    assert "needs Python 3.11 or newer" in make(bare, ".stamp-python")
+    assert "Python 3.9.2" in make(bare, ".stamp-python")
+
+
+def test_a_missing_or_old_node_is_told(bare: Path) -> None:
+    assert make(bare, ".stamp-node") == "Bunraku's front end is built with Node 20 or newer, and there is none here."
+    tool(bare, "node", '[ "$1" = -v ] && echo v18.1.0 || exit 1')
+    assert make(bare, ".stamp-node") == "Bunraku's front end is built with Node 20.19 or newer; here is v18.1.0."
+
+
+@pytest.mark.django_db
+def test_the_demo_is_the_same_each_time_and_loaded_once(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    scenario = json.loads(demo.SCENARIO.read_text("utf-8"))
+    scenario["runs"] = [{"seeds": "star chart, telescope tripod", "channels": ["web"], "ways": ["box"]}]
+    scenario["measure"] = {"web": 60}
+    scenario["pieces"] = {"web": 5}
+    small = tmp_path / "scenario.json"
+    small.write_text(json.dumps(scenario), "utf-8")
+    monkeypatch.setattr(demo, "SCENARIO", small)
+
+    def load() -> list[Any]:
+        project = demo.load_demo()
+        assert project is not None
+        assert demo.load_demo() is None
+        rows = Row.objects.order_by("text").values_list("text", "volume", "chance", "worth", "verdict", "state", "heat")
+        pieces = Piece.objects.order_by("title").values_list("title", "kind", "month", "pinned", "hours")
+        told = [list(rows), list(pieces)]
+        project.delete()
+        return told
+
+    once, again = load(), load()
+    assert once == again
+    assert len(once[1]) == 5

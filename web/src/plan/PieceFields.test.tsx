@@ -1,0 +1,103 @@
+import { fireEvent, render, screen } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { describe, expect, it, vi } from "vitest";
+import type { Piece, Schemas } from "../api/client";
+import { PieceFields } from "./PieceFields";
+import type { Plan } from "./planMath";
+
+const piece: Piece = {
+  id: 1,
+  cluster_id: 2,
+  title: "Moon maps",
+  kind: "article",
+  kind_name: "Article",
+  because: "",
+  channel: "web",
+  outlet_id: 7,
+  outlet: "site.example",
+  hours: 5,
+  month: "2027-01-01",
+  pinned: false,
+  publish_by: null,
+  late: false,
+  climb_month: 0,
+  days_until_shown: 21,
+  main: "moon map",
+  chance: 0.5,
+  keywords: 1,
+  volume: 100,
+  worth: 10,
+  month_share: [],
+};
+const plan: Plan = {
+  months: ["2026-12-01", "2027-01-01"],
+  hours_a_month: 30,
+  pieces: [piece],
+  overlaps: [],
+  kinds: [
+    { id: "article", name: "Article", channel: "web", hours: 5 },
+    { id: "guide", name: "Buying guide", channel: "web", hours: 7 },
+    { id: "video", name: "Video", channel: "video", hours: 8 },
+  ],
+};
+const outlets: Schemas["OutletOut"][] = [
+  { id: 7, name: "site.example", channel: "web", address: "", standing: 34, days_until_shown: null },
+  { id: 8, name: "A channel", channel: "video", address: "", standing: 900, days_until_shown: null },
+];
+
+function show(given: Partial<Piece> = {}) {
+  const onChange = vi.fn();
+  render(<PieceFields piece={{ ...piece, ...given }} plan={plan} outlets={outlets} onChange={onChange} />);
+  return onChange;
+}
+
+describe("what can be changed about a piece", () => {
+  it("offers only kinds and outlets of its channel", () => {
+    show();
+    expect(screen.getByRole("option", { name: "Buying guide" })).toBeInTheDocument();
+    expect(screen.queryByRole("option", { name: "Video" })).toBeNull();
+    expect(screen.queryByRole("option", { name: "A channel" })).toBeNull();
+  });
+
+  it("saves a title as one leaves it, and never an empty one", async () => {
+    const onChange = show();
+    const title = screen.getByLabelText("Working title");
+    await userEvent.clear(title);
+    fireEvent.blur(title);
+    expect(onChange).not.toHaveBeenCalled();
+    expect(title).toHaveValue("Moon maps");
+    await userEvent.type(title, " for tonight{Enter}");
+    expect(onChange).toHaveBeenCalledExactlyOnceWith({ title: "Moon maps for tonight" });
+  });
+
+  it("tells hours that cannot be, and saves those that can", async () => {
+    const onChange = show();
+    const hours = screen.getByLabelText(/^Hours/);
+    await userEvent.clear(hours);
+    await userEvent.type(hours, "0");
+    expect(screen.getByText("More than 0 and up to 500.")).toBeInTheDocument();
+    fireEvent.blur(hours);
+    expect(onChange).not.toHaveBeenCalled();
+    await userEvent.type(hours, ".5{Enter}");
+    expect(onChange).toHaveBeenCalledExactlyOnceWith({ hours: 0.5 });
+  });
+
+  it("places, leaves out, pins, and gives to no outlet", async () => {
+    const onChange = show();
+    await userEvent.selectOptions(screen.getByRole("combobox", { name: /^Month/ }), "2026-12-01");
+    await userEvent.selectOptions(screen.getByRole("combobox", { name: /^Month/ }), "Left out");
+    await userEvent.selectOptions(screen.getByRole("combobox", { name: /^Outlet/ }), "None");
+    await userEvent.click(screen.getByRole("checkbox"));
+    expect(onChange.mock.calls.flat()).toEqual([
+      { month: "2026-12-01" },
+      { month: null },
+      { outlet_id: null },
+      { pinned: true },
+    ]);
+  });
+
+  it("cannot pin what has no month", () => {
+    show({ month: null });
+    expect(screen.getByRole("checkbox")).toBeDisabled();
+  });
+});
