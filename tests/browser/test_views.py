@@ -125,3 +125,13 @@ def test_no_address_outside_is_asked(page: Page, address: str) -> None:
     page.wait_for_load_state("networkidle")
     assert asked
     assert all(url.startswith((address, "data:", "blob:")) for url in asked)
+
+
+@pytest.mark.parametrize("width", [1024, 1280])
+def test_the_top_bar_shows_its_channels_whole(page: Page, width: int) -> None:
+    page.set_viewport_size({"width": width, "height": 800})
+    page.goto("/p/1/web/plan")
+    switch = page.get_by_role("radiogroup", name="Channel")
+    expect(switch).to_be_visible()
+    assert switch.evaluate("e => e.scrollWidth <= e.clientWidth")
+    assert page.get_by_role("banner").evaluate("e => e.scrollWidth <= e.clientWidth")

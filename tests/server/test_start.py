@@ -147,7 +147,10 @@ def test_a_missing_or_old_node_is_told(bare: Path) -> None:
 
 
 @pytest.mark.django_db
-def test_the_demo_is_the_same_each_time_and_loaded_once(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_the_demo_is_the_same_each_time_and_loaded_once(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch, settings: Any
+) -> None:
+    settings.DATA = tmp_path
     scenario = json.loads(demo.SCENARIO.read_text("utf-8"))
     scenario["runs"] = [{"seeds": "star chart, telescope tripod", "channels": ["web"], "ways": ["box"]}]
     scenario["measure"] = {"web": 60}
@@ -169,3 +172,9 @@ def test_the_demo_is_the_same_each_time_and_loaded_once(tmp_path: Path, monkeypa
     once, again = load(), load()
     assert once == again
     assert len(once[1]) == 5
+    # Broken off in the middle: begun anew, and whole in the end.
+    with monkeypatch.context() as broken:
+        broken.setattr(demo, "_plan", lambda *_: 1 / 0)
+        with pytest.raises(ZeroDivisionError):
+            demo.load_demo()
+    assert load() == once

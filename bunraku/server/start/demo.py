@@ -26,11 +26,16 @@ SCENARIO = settings.ROOT / "demo" / "scenario.json"
 
 
 def load_demo(say: Callable[[str], None] = lambda _: None) -> Project | None:
-    """Load the demo; None when its person has a project already, which is then left as it is."""
+    """Load the demo; None when it is there already, which is then left as it is. One whose loading was broken off is
+    loaded anew."""
+    whole = settings.DATA / "demo-is-whole"
     scenario = json.loads(SCENARIO.read_text("utf-8"))
     person, _ = get_user_model().objects.get_or_create(username=scenario["person"])
     if Project.objects.filter(owner=person).exists():
-        return None
+        if whole.exists():
+            return None
+        Project.objects.filter(owner=person).delete()
+    whole.unlink(missing_ok=True)
     person.set_unusable_password()
     person.save()
     project = create_project(person, scenario["project"], scenario["outlets"])
@@ -51,6 +56,7 @@ def load_demo(say: Callable[[str], None] = lambda _: None) -> Project | None:
     _plan(project, scenario["pieces"])
     # What the loader did is where the demo begins, not something to undo.
     JournalEntry.objects.filter(project=project).delete()
+    whole.touch()
     return project
 
 

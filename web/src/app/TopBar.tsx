@@ -74,7 +74,7 @@ export function TopBar({ project, onCommand }: { project: Project | undefined; o
               search: (now) => ({ ...now, row: undefined, cluster: undefined }),
             });
         }}
-        className="flex h-[31px] overflow-hidden rounded-md border border-beam-line"
+        className="flex h-[31px] shrink-0 overflow-hidden rounded-md border border-beam-line"
       >
         {CHANNELS.map((one) => (
           <ToggleGroup.Item
@@ -86,13 +86,15 @@ export function TopBar({ project, onCommand }: { project: Project | undefined; o
           </ToggleGroup.Item>
         ))}
       </ToggleGroup.Root>
-      <span className="truncate text-on-beam-2">{project ? localeName(project.country, project.language) : ""}</span>
+      <span className="min-w-0 shrink-[3] truncate text-on-beam-2">
+        {project ? localeName(project.country, project.language) : ""}
+      </span>
       <span className="flex-1" />
       <button
         type="button"
         onClick={onCommand}
         aria-keyshortcuts="Control+K"
-        className="flex h-[31px] w-[250px] min-w-0 items-center justify-between rounded-md bg-beam-2 px-3 text-on-beam-2 hover:text-on-beam"
+        className="flex h-[31px] w-[250px] min-w-[110px] shrink-[2] items-center justify-between rounded-md bg-beam-2 px-3 text-on-beam-2 hover:text-on-beam"
       >
         <span className="truncate">Go to or do</span> <kbd className="font-sans text-2xs whitespace-nowrap">Ctrl K</kbd>
       </button>

@@ -2,7 +2,7 @@ import { CHANNELS } from "../app/channels";
 import { INPUT } from "../parts/Field";
 import type { OutletDraft } from "./projectWords";
 
-const HINTS: Record<string, string> = { web: "0-100", video: "e.g. 3,400", marketplace: "e.g. 410" };
+const HINTS = { web: "authority", video: "followers", marketplace: "reviews" } as const;
 
 /** One outlet in a line: name, channel, address, its strength there, days until its pieces show. */
 export function OutletFields({
@@ -50,7 +50,7 @@ export function OutletFields({
         <input
           aria-label={standing}
           title={standing}
-          placeholder={`${standing.split(",")[0]} ${draft.channel === "web" ? HINTS.web : ""}`}
+          placeholder={HINTS[draft.channel]}
           inputMode="decimal"
           value={draft.standing}
           onChange={(event) => set({ standing: event.target.value })}
