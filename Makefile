@@ -4,7 +4,7 @@ SHELL := /bin/bash
 PYTHON ?= python3.11
 VENV := .venv
 PY := $(VENV)/bin/python
-PORT ?= 8000
+PORT ?= $(or $(BUNRAKU_PORT),8000)
 export BUNRAKU_PORT := $(PORT)
 WEB_SOURCES := $(shell find web/src -type f) web/index.html web/vite.config.ts web/package.json web/tsconfig.json
 

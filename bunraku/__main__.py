@@ -21,7 +21,7 @@ def main() -> int:
     parser.add_argument("--port", type=int, default=int(os.environ.get("BUNRAKU_PORT", "8000")))
     given = parser.parse_args()
     if not _port_free(given.port):
-        print(f"Port {given.port} is in use. Stop what runs there, or choose another: BUNRAKU_PORT=8001 make demo")
+        print(f"Port {given.port} is in use. Stop what runs there, or choose another, as in: make demo PORT=8001")
         return 1
     if not (ROOT / "bunraku/server/static/index.html").exists():
         print("The front end is not built. Run `make build` first.")

@@ -1,5 +1,6 @@
 """The API: one way in, for the page and for scripts."""
 
+import logging
 from typing import Any, cast
 
 from django.http import HttpRequest, HttpResponse
@@ -20,6 +21,8 @@ from bunraku.server.projects.api import public
 from bunraku.server.projects.api import router as projects
 from bunraku.server.sheet.api import router as sheet
 from bunraku.server.weigh.api import router as weigh
+
+logger = logging.getLogger(__name__)
 
 
 class Anybody(SessionAuth):
@@ -74,6 +77,13 @@ def on_invalid(request: HttpRequest, error: Any) -> HttpResponse:
 def on_stranger(request: HttpRequest, error: Any) -> HttpResponse:
     """Nobody is signed in."""
     return problem(request, 401, "not_signed_in", "Sign in first.")
+
+
+@api.exception_handler(Exception)
+def on_fault(request: HttpRequest, error: Any) -> HttpResponse:
+    """A fault of ours: logged whole, told in a sentence."""
+    logger.error("%s %s broke", request.method, request.path, exc_info=error)
+    return problem(request, 500, "fault", "Bunraku met a fault of its own.", hint="Nothing was changed. Try again.")
 
 
 @api.exception_handler(HttpError)

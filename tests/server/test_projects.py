@@ -207,6 +207,15 @@ def test_the_page_carries_a_strict_policy_and_the_token(client: Client) -> None:
     assert "csrftoken" in response.cookies
 
 
+def test_a_fault_of_ours_is_told_in_a_sentence_and_logged(
+    api: Api, monkeypatch: pytest.MonkeyPatch, caplog: pytest.LogCaptureFixture
+) -> None:
+    monkeypatch.setattr("bunraku.server.sheet.api.one_page", lambda *_: 1 / 0)
+    problem = api.refused("GET", "/sheet")
+    assert (problem["status"], problem["code"]) == (500, "fault")
+    assert "ZeroDivisionError" in caplog.text
+
+
 def test_unknown_api_addresses_are_not_the_page(client: Client) -> None:
     assert client.get("/api/nothing").status_code == 404
     assert client.get("/static/nothing.js").status_code == 404

@@ -2,6 +2,7 @@ import { Outlet } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
 import { Problem } from "../api/client";
 import { useProject } from "../api/queries";
+import { ProblemNote } from "../parts/ProblemNote";
 import { useKey } from "../parts/useKey";
 import { CommandBox } from "./CommandBox";
 import { usePlace } from "./channels";
@@ -32,7 +33,17 @@ export function ProjectShell() {
     <div className="flex h-full min-w-[1000px] flex-col">
       <TopBar project={project.data} onCommand={() => setCommanding(true)} />
       <Walkway />
-      <div className="flex min-h-0 flex-1">{project.data && <Outlet />}</div>
+      <div className="flex min-h-0 flex-1">
+        {project.data ? (
+          <Outlet />
+        ) : (
+          project.error && (
+            <div className="flex-1 p-6">
+              <ProblemNote error={project.error} />
+            </div>
+          )
+        )}
+      </div>
       <CommandBox open={commanding} onOpenChange={setCommanding} onKeys={() => setKeys(true)} onUndo={undo} />
       <KeysDialog open={keys} onOpenChange={setKeys} />
     </div>
