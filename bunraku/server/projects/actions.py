@@ -74,6 +74,19 @@ def save_outlet(project: Project, outlet_id: int | None, fields: dict[str, Any])
     return outlet
 
 
+def drop_outlet(project: Project, outlet_id: int) -> None:
+    """Remove an outlet; pieces that pointed to it stay without one, and get it back with an undo. Raises: not_found."""
+    with transaction.atomic():
+        outlet = project.outlets.filter(pk=outlet_id).first()
+        if outlet is None:
+            raise not_found("outlet")
+        with Recorder(project, f"Removed outlet {outlet.name}") as journal:
+            journal.touch([outlet])
+            journal.touch(outlet.pieces.all(), only=["outlet"])
+            outlet.delete()
+    figures_outdated.send(sender=Project, project=project)
+
+
 def _set(project: Project, fields: dict[str, Any]) -> None:
     for name, value in fields.items():
         setattr(project, name, read_words(value) if name in WORD_LISTS else value)

@@ -11,10 +11,10 @@ from django.http import HttpRequest
 from ninja import Field, Router, Schema, Status
 from pydantic import StringConstraints
 
-from bunraku.server.errors import BunrakuError, not_found
+from bunraku.server.errors import BunrakuError
 from bunraku.server.projects.access import ProjectRequest
-from bunraku.server.projects.actions import change_project, create_project, save_outlet
-from bunraku.server.projects.journal import Recorder, undo_last
+from bunraku.server.projects.actions import change_project, create_project, drop_outlet, save_outlet
+from bunraku.server.projects.journal import undo_last
 from bunraku.server.projects.models import JournalEntry, Outlet, Project
 
 public = Router(tags=["session"])
@@ -192,12 +192,7 @@ def change_outlet(request: ProjectRequest, project_id: int, outlet_id: int, give
 @router.delete("/projects/{int:project_id}/outlets/{int:outlet_id}", response={204: None}, url_name="remove_outlet")
 def remove_outlet(request: ProjectRequest, project_id: int, outlet_id: int) -> Any:
     """Remove an outlet; pieces that pointed to it stay without one."""
-    outlet = request.project.outlets.filter(pk=outlet_id).first()
-    if outlet is None:
-        raise not_found("outlet")
-    with transaction.atomic(), Recorder(request.project, f"Removed outlet {outlet.name}") as journal:
-        journal.touch([outlet])
-        outlet.delete()
+    drop_outlet(request.project, outlet_id)
     return Status(204, None)
 
 

@@ -1,10 +1,11 @@
-"""The journal: recording changes so that one key takes the last one back."""
+"""The journal: recording changes so that one key takes the last one back. All of it in bulk: five thousand keywords are
+dropped, and taken back, in about a second."""
 
-from collections.abc import Iterable, Sequence
+from collections import defaultdict
+from collections.abc import Iterable, Iterator, Sequence
 from typing import Any
 
 from django.apps import apps
-from django.core.serializers import serialize
 from django.core.serializers.python import Deserializer
 from django.db import models, transaction
 
@@ -13,7 +14,11 @@ from bunraku.server.projects.models import JournalEntry, Project
 from bunraku.server.projects.signals import figures_outdated
 
 KEPT_ENTRIES = 500
+_BATCH = 500
 Change = dict[str, Any]
+Fields = tuple[str, ...]
+WEIGHED = ("heat", "intent")
+"""What of a decision figures rest on."""
 
 
 class Recorder:
@@ -25,9 +30,9 @@ class Recorder:
     def __init__(self, project: Project, label: str) -> None:
         self.project = project
         self.label = label
-        self._before: dict[tuple[str, Any], Change | None] = {}
-        self._only: dict[tuple[str, Any], Sequence[str] | None] = {}
-        self._models: dict[str, type[models.Model]] = {}
+        # Model and fields to the rows remembered; None is a row that was made.
+        self._before: dict[tuple[type[models.Model], Fields], dict[Any, Change | None]] = defaultdict(dict)
+        self._known: set[tuple[type[models.Model], Any]] = set()
 
     def __enter__(self) -> "Recorder":
         return self
@@ -36,29 +41,31 @@ class Recorder:
         """Remember rows as they are, before they are changed or removed; of derived rows `only` the fields that the
         change is about, since the others may change by themselves."""
         for row in rows:
-            name = row._meta.label
-            self._models[name] = type(row)
-            self._only.setdefault((name, row.pk), only)
-            self._before.setdefault((name, row.pk), _fields(row, only))
+            fields = tuple(only) if only else _all_fields(type(row))
+            self._remember(row, fields, {name: _plain(getattr(row, _column(type(row), name))) for name in fields})
 
     def made(self, rows: Iterable[models.Model]) -> None:
         """Tell of rows that were just made."""
         for row in rows:
-            self._models[row._meta.label] = type(row)
-            self._before.setdefault((row._meta.label, row.pk), None)
+            self._remember(row, _all_fields(type(row)), None)
+
+    def _remember(self, row: models.Model, fields: Fields, before: Change | None) -> None:
+        place = (type(row), row.pk)
+        if place not in self._known:
+            self._known.add(place)
+            self._before[type(row), fields][row.pk] = before
 
     def __exit__(self, kind: type[BaseException] | None, *_: object) -> None:
         if kind is not None:
             return
         changes: list[Change] = []
-        for name, model in self._models.items():
-            pks = [pk for label, pk in self._before if label == name]
-            now = model._default_manager.in_bulk(pks)
-            for pk in pks:
-                only = self._only.get((name, pk))
-                before, after = self._before[name, pk], _fields(now[pk], only) if pk in now else None
-                if before != after:
-                    changes.append({"model": name, "pk": pk, "before": before, "after": after})
+        for (model, fields), remembered in self._before.items():
+            now = _read(model, fields, list(remembered))
+            changes += [
+                {"model": model._meta.label, "pk": pk, "before": before, "after": now.get(pk)}
+                for pk, before in remembered.items()
+                if before != now.get(pk)
+            ]
         if not changes:
             return
         JournalEntry.objects.create(project=self.project, label=self.label, changes=changes)
@@ -74,15 +81,55 @@ def undo_last(project: Project) -> JournalEntry:
         entry = JournalEntry.objects.filter(project=project, undone=False).order_by("-pk").first()
         if entry is None:
             raise BunrakuError("nothing_to_undo", "There is nothing to undo.")
-        for change in entry.changes:
-            _check_unchanged(change, entry.label)
-        # Removed things come back first, then made ones go, so that no reference is ever dangling.
-        for change in sorted(entry.changes, key=lambda c: (c["after"] is not None, c["before"] is None)):
-            _take_back(change)
+        _check_unchanged(entry)
+        # Removed things come back first, then changes are taken back, then made things go: no reference ever dangles.
+        _bring_back([change for change in entry.changes if change["after"] is None])
+        _put_back([change for change in entry.changes if change["before"] and change["after"]])
+        _take_away([change for change in reversed(entry.changes) if change["before"] is None])
         entry.undone = True
         entry.save(update_fields=["undone"])
     _tell_figures(project, entry)
     return entry
+
+
+def _check_unchanged(entry: JournalEntry) -> None:
+    groups: dict[tuple[str, Fields], list[Change]] = defaultdict(list)
+    for change in entry.changes:
+        groups[change["model"], tuple(change["after"] or change["before"])].append(change)
+    for (label, fields), changes in groups.items():
+        now = _read(apps.get_model(label), fields, [change["pk"] for change in changes])
+        if any(now.get(change["pk"]) != change["after"] for change in changes):
+            raise BunrakuError(
+                "nothing_to_undo",
+                f"“{entry.label}” cannot be undone: something in it has been changed since.",
+            )
+
+
+def _bring_back(removed: Sequence[Change]) -> None:
+    records = [{"model": change["model"], "pk": change["pk"], "fields": change["before"]} for change in removed]
+    for restored in Deserializer(records):
+        restored.save()
+
+
+def _put_back(changed: Sequence[Change]) -> None:
+    # Most changes are the same for many rows, so that a few updates serve them all.
+    groups: dict[tuple[str, str], tuple[Change, list[Any]]] = {}
+    for change in changed:
+        groups.setdefault((change["model"], repr(change["before"])), (change["before"], []))[1].append(change["pk"])
+    for (label, _), (before, pks) in groups.items():
+        model = apps.get_model(label)
+        values = {_column(model, name): value for name, value in before.items()}
+        for part in _parts(pks):
+            model._default_manager.filter(pk__in=part).update(**values)
+
+
+def _take_away(made: Sequence[Change]) -> None:
+    by_model: dict[str, list[Any]] = defaultdict(list)
+    for change in made:
+        by_model[change["model"]].append(change["pk"])
+    for label, pks in by_model.items():
+        for part in _parts(pks):
+            apps.get_model(label)._default_manager.filter(pk__in=part).delete()
 
 
 def _tell_figures(project: Project, entry: JournalEntry) -> None:
@@ -90,42 +137,52 @@ def _tell_figures(project: Project, entry: JournalEntry) -> None:
     touched = {change["model"] for change in entry.changes}
     if touched & {"projects.Project", "projects.Outlet"}:
         figures_outdated.send(sender=Project, project=project)
-    elif "sheet.Decision" in touched:
-        keywords = [
-            (change["before"] or change["after"])["keyword"]
-            for change in entry.changes
-            if change["model"] == "sheet.Decision"
-        ]
-        figures_outdated.send(sender=Project, project=project, keyword_ids=keywords)
-
-
-def _fields(row: models.Model, only: Iterable[str] | None = None) -> Change:
-    data: Change = serialize("python", [row], fields=list(only) if only else None)[0]["fields"]
-    # Through JSON and back, so that what is compared later is what was stored.
-    return {name: value.isoformat() if hasattr(value, "isoformat") else value for name, value in data.items()}
-
-
-def _check_unchanged(change: Change, label: str) -> None:
-    row = apps.get_model(change["model"])._default_manager.filter(pk=change["pk"]).first()
-    known = change["after"] or change["before"]
-    now = _fields(row, known) if row is not None else None
-    if now != change["after"]:
-        raise BunrakuError(
-            "nothing_to_undo",
-            f"“{label}” cannot be undone: something in it has been changed since.",
-        )
-
-
-def _take_back(change: Change) -> None:
-    model = apps.get_model(change["model"])
-    if change["before"] is None:
-        model._default_manager.filter(pk=change["pk"]).delete()
         return
-    model_fields = {field.name for field in model._meta.concrete_fields} - {model._meta.pk.name}
-    if set(change["before"]) != model_fields:
-        columns = {model._meta.get_field(name).attname: value for name, value in change["before"].items()}
-        model._default_manager.filter(pk=change["pk"]).update(**columns)
-        return
-    record = {"model": change["model"], "pk": change["pk"], "fields": change["before"]}
-    for restored in Deserializer([record]):
-        restored.save()
+    # Figures rest on heat and intent, not on whether a keyword was dropped.
+    decisions = [
+        change["pk"]
+        for change in entry.changes
+        if change["model"] == "sheet.Decision"
+        and any((change["before"] or {}).get(name, "") != (change["after"] or {}).get(name, "") for name in WEIGHED)
+    ]
+    if decisions:
+        figures_outdated.send(sender=Project, project=project, keyword_ids=_keywords_of(entry, set(decisions)))
+
+
+def _keywords_of(entry: JournalEntry, decisions: set[Any]) -> list[int]:
+    """Keywords of decisions, also of those that were made by the change and are gone again."""
+    told = {
+        change["pk"]: (change["before"] or {}).get("keyword") or (change["after"] or {}).get("keyword")
+        for change in entry.changes
+        if change["pk"] in decisions and change["model"] == "sheet.Decision"
+    }
+    unknown = [pk for pk, keyword in told.items() if keyword is None]
+    found = _read(apps.get_model("sheet.Decision"), ("keyword",), unknown)
+    return [keyword for keyword in (*told.values(), *(one["keyword"] for one in found.values())) if keyword is not None]
+
+
+def _all_fields(model: type[models.Model]) -> Fields:
+    return tuple(field.name for field in model._meta.concrete_fields if not field.primary_key)
+
+
+def _column(model: type[models.Model], name: str) -> str:
+    return str(model._meta.get_field(name).attname)  # type: ignore[union-attr]
+
+
+def _plain(value: Any) -> Any:
+    # As it will come back from JSON, so that what is compared later is what was stored.
+    return value.isoformat() if hasattr(value, "isoformat") else value
+
+
+def _read(model: type[models.Model], fields: Fields, pks: Sequence[Any]) -> dict[Any, Change]:
+    """The fields of rows as they are now, by key; those that are gone are not in it."""
+    columns = [_column(model, name) for name in fields]
+    found: dict[Any, Change] = {}
+    for part in _parts(pks):
+        for pk, *values in model._default_manager.filter(pk__in=part).values_list("pk", *columns):
+            found[pk] = {name: _plain(value) for name, value in zip(fields, values, strict=True)}
+    return found
+
+
+def _parts(pks: Sequence[Any]) -> Iterator[Sequence[Any]]:
+    return (pks[start : start + _BATCH] for start in range(0, len(pks), _BATCH))

@@ -1,6 +1,7 @@
 """What the user can decide about keywords of the sheet: keep, shortlist, drop."""
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Iterator, Sequence
+from typing import Any
 
 from django.db import transaction
 
@@ -14,7 +15,11 @@ MOST_AT_ONCE = 5_000
 
 def rows_of(project: Project, row_ids: Sequence[int]) -> list[Row]:
     """Rows of a project by id, in order of id. Raises: not_found when one of them is not there."""
-    rows = list(Row.objects.filter(pk__in=row_ids, scope__project=project).select_related("keyword").order_by("pk"))
+    rows = [
+        row
+        for part in batched(sorted(set(row_ids)), 500)
+        for row in Row.objects.filter(pk__in=part, scope__project=project).select_related("keyword").order_by("pk")
+    ]
     if len(rows) != len(set(row_ids)):
         raise not_found("keyword")
     return rows
@@ -24,18 +29,32 @@ def decisions_for(rows: Sequence[Row], journal: Recorder) -> dict[int, Decision]
     """The decisions on rows by row id, made where there is none, remembered by the journal before they change."""
     keywords = [row.keyword_id for row in rows]
     scopes = {row.scope_id for row in rows}
-    wanted = Decision.objects.filter(scope__in=scopes, keyword__in=keywords)
-    existing = {(d.scope_id, d.keyword_id): d for d in wanted}
+    existing = {
+        (d.scope_id, d.keyword_id): d
+        for part in batched(keywords, 500)
+        for d in Decision.objects.filter(scope__in=scopes, keyword__in=part)
+    }
     fresh = [
         Decision(scope_id=row.scope_id, keyword_id=row.keyword_id)
         for row in rows
         if (row.scope_id, row.keyword_id) not in existing
     ]
     made = Decision.objects.bulk_create(fresh)
-    journal.touch(existing.values())
+    journal.touch(existing.values(), only=["state", "reason", "heat", "intent"])
     journal.made(made)
     existing |= {(d.scope_id, d.keyword_id): d for d in made}
     return {row.pk: existing[row.scope_id, row.keyword_id] for row in rows}
+
+
+def decide(decisions: Iterable[Decision], **same: Any) -> None:
+    """Give decisions the same values."""
+    for part in batched([decision.pk for decision in decisions], 500):
+        Decision.objects.filter(pk__in=part).update(**same)
+
+
+def batched(items: Sequence[int], size: int) -> Iterator[Sequence[int]]:
+    """Items in parts of so many: databases bound how many values one query may name."""
+    return (items[start : start + size] for start in range(0, len(items), size))
 
 
 def set_state(project: Project, row_ids: Sequence[int], state: str, reason: str = "") -> int:
@@ -47,9 +66,7 @@ def set_state(project: Project, row_ids: Sequence[int], state: str, reason: str 
         with Recorder(project, f"{verb} {what}") as journal:
             decisions = decisions_for(rows, journal)
             journal.touch(rows, only=["state"])
-            for decision in decisions.values():
-                decision.state = STATE_CODE[state]
-                decision.reason = reason if state == "dropped" else ""
-            Decision.objects.bulk_update(decisions.values(), ["state", "reason"], batch_size=200)
-            Row.objects.filter(pk__in=row_ids).update(state=STATE_CODE[state])
+            decide(decisions.values(), state=STATE_CODE[state], reason=reason if state == "dropped" else "")
+            for part in batched(row_ids, 500):
+                Row.objects.filter(pk__in=part).update(state=STATE_CODE[state])
     return len(rows)

@@ -14,8 +14,8 @@ from bunraku.server.projects.journal import Recorder
 from bunraku.server.projects.models import Project
 from bunraku.server.projects.signals import figures_outdated
 from bunraku.server.readings.buying import known_today, price_tenths, sources
-from bunraku.server.sheet.actions import decisions_for, rows_of
-from bunraku.server.sheet.models import Decision, Keyword, Row
+from bunraku.server.sheet.actions import decide, decisions_for, rows_of
+from bunraku.server.sheet.models import Keyword, Row
 from bunraku.server.sheet.scopes import find_scope
 from bunraku.server.weigh.measure import MEASURED, wanted_rows
 from bunraku.server.weigh.weighing import reweigh_keywords
@@ -90,9 +90,7 @@ def _decide(project: Project, row_ids: Sequence[int], field: str, value: str, la
         rows = rows_of(project, row_ids)
         with Recorder(project, f"{label} on {len(rows):,} keyword{'s' if len(rows) != 1 else ''}") as journal:
             decisions = decisions_for(rows, journal)
-            for decision in decisions.values():
-                setattr(decision, field, value)
-            Decision.objects.bulk_update(decisions.values(), [field], batch_size=200)
+            decide(decisions.values(), **{field: value})
     reweigh_keywords(project, [row.keyword_id for row in rows])
     return len(rows)
 
