@@ -6,6 +6,7 @@ from typing import Any
 
 import pytest
 
+from bunraku.server.cluster import run
 from bunraku.server.cluster.models import Cluster, Pin
 from bunraku.server.plan.export import COLUMNS
 from bunraku.server.plan.models import Piece, PieceKeyword
@@ -89,6 +90,29 @@ def test_a_keyword_can_have_a_cluster_of_its_own(weighed: Api) -> None:
     assert [m["row"]["id"] for m in alone["members"]] == [row["id"]]
     weighed.post("/clustering", {"channel": "web"})
     assert Row.objects.get(pk=row["id"]).cluster == alone["id"]
+
+
+def test_what_is_moved_while_clusters_are_worked_out_holds(weighed: Api, monkeypatch: pytest.MonkeyPatch) -> None:
+    one, other = clusters(weighed)[:2]
+    row = weighed.get(f"/clusters/{one['id']}")["members"][0]["row"]
+    real = run.cluster_keywords
+    taken_back: list[int] = []
+
+    def slowly(*given: Any, **more: Any) -> Any:
+        labels = real(*given, **more)
+        # In another window: a keyword moved, and another put into a cluster of its own and taken back.
+        weighed.post("/clusters/move", {"row_ids": [row["id"]], "cluster_id": other["id"]})
+        apart = weighed.get(f"/clusters/{other['id']}")["members"][-1]["row"]
+        taken_back.append(weighed.post("/clusters/move", {"row_ids": [apart["id"]], "cluster_id": None})["id"])
+        weighed.post("/undo")
+        return labels
+
+    monkeypatch.setattr(run, "cluster_keywords", slowly)
+    weighed.post("/clustering", {"channel": "web", "afresh": True})
+    assert Row.objects.get(pk=row["id"]).cluster == other["id"]
+    alive = set(Cluster.objects.values_list("pk", flat=True))
+    assert set(Row.objects.filter(state__in=[0, 1]).values_list("cluster", flat=True)) <= alive
+    assert not set(taken_back) & alive
 
 
 def test_clustering_twice_moves_nothing(weighed: Api, project: Project) -> None:

@@ -9,7 +9,8 @@ from django.core.management import call_command
 
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.models import Reading
-from bunraku.server.sheet.models import Row, Scope
+from bunraku.server.sheet.models import Decision, Row, Scope
+from bunraku.server.weigh import weighing
 from bunraku.sources.protocol import What
 from bunraku.sources.rehearsal import Faults
 from tests.server.conftest import Api, last_job
@@ -158,6 +159,30 @@ def test_heat_and_intent_are_the_users_and_hold(weighed: Api, project: Project) 
     back = weighed.get(f"/rows/{row['id']}")
     assert back["row"]["worth"] == pytest.approx(row["worth"])
     assert not back["intent_overruled"]
+
+
+def test_what_is_decided_while_figures_are_worked_out_is_not_overwritten(
+    weighed: Api, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    row = next(r for r in weighed.get("/sheet")["rows"] if r["worth"])
+    keyword = Row.objects.get(pk=row["id"]).keyword
+    scope = Scope.objects.get(channel="web")
+    real = weighing.weigh
+    times = []
+
+    def slowly(*given: Any) -> Any:
+        if not times:
+            # In another window, between reading and writing.
+            Decision.objects.create(scope=scope, keyword=keyword, heat="hot", state=1)
+        times.append(1)
+        return real(*given)
+
+    monkeypatch.setattr(weighing, "weigh", slowly)
+    weighing.weigh_rows(scope, list(Row.objects.filter(scope=scope).select_related("keyword")))
+    now = weighed.get(f"/rows/{row['id']}")["row"]
+    assert (now["heat"], now["state"]) == ("hot", "shortlisted")
+    assert now["worth"] == pytest.approx(1.5 * row["worth"], rel=1e-3)
+    assert len(times) == 2
 
 
 def test_rebuilding_gives_the_same_figures(weighed: Api) -> None:

@@ -73,15 +73,19 @@ def _store(
 ) -> tuple[dict[int, int], int]:
     """Write each row's cluster; returns label to cluster id, and how many keywords changed theirs."""
     with transaction.atomic():
-        ids = dict(enumerate(existing))
+        # What a person did while this was worked out comes first: clusters they took back, keywords they moved.
+        alive = set(Cluster.objects.filter(scope=scope).values_list("pk", flat=True))
+        pins = dict(Pin.objects.filter(scope=scope).values_list("keyword_id", "cluster_id"))
+        ids = {number: pk for number, pk in enumerate(existing) if pk in alive}
         new = sorted({label for label in labels if label not in ids})
         made = Cluster.objects.bulk_create(Cluster(scope=scope) for _ in new)
         ids |= {label: one.pk for label, one in zip(new, made, strict=True)}
         changed: dict[int, list[int]] = {}
         moved = 0
-        for (pk, _, _, _, _, now), label in zip(rows, labels, strict=True):
-            if now != ids[label]:
-                changed.setdefault(ids[label], []).append(pk)
+        for (pk, keyword, _, _, _, now), label in zip(rows, labels, strict=True):
+            target = pins.get(keyword, ids[label])
+            if now != target:
+                changed.setdefault(target, []).append(pk)
                 moved += now is not None
         for target, pks in changed.items():
             for start in range(0, len(pks), _BATCH):

@@ -1,7 +1,7 @@
 """From stored readings to the arrays that the core weighs."""
 
 import hashlib
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
 from typing import Any
@@ -75,11 +75,20 @@ def standpoint_of(scope: Scope) -> Standpoint:
     )
 
 
-def gather_evidence(scope: Scope, rows: Sequence[Row], read: Readings) -> Evidence:
-    """The arrays for rows of a scope, in their order, from their latest readings."""
+def decisions_on(scope: Scope, rows: Sequence[Row]) -> dict[int, Decision]:
+    """What the user decided about rows of a scope, by keyword."""
+    keywords = [row.keyword_id for row in rows]
+    return {
+        decision.keyword_id: decision
+        for start in range(0, len(keywords), _BATCH)
+        for decision in Decision.objects.filter(scope=scope, keyword__in=keywords[start : start + _BATCH])
+    }
+
+
+def gather_evidence(scope: Scope, rows: Sequence[Row], read: Readings, decisions: Mapping[int, Decision]) -> Evidence:
+    """The arrays for rows of a scope, in their order, from their latest readings and the user's decisions."""
     keys = [row.keyword.key for row in rows]
     sources = sorted({source for by_source in read.counts.values() for source in by_source}) or ["none"]
-    decisions = {d.keyword_id: d for d in Decision.objects.filter(scope=scope).exclude(heat="", intent="")}
     exact, ages, series = _counts(keys, sources, read)
     bands = [read.bands.get(key) for key in keys]
     pages = [read.pages.get(key) for key in keys]

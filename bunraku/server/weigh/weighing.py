@@ -1,6 +1,6 @@
 """Weighing rows of a scope and keeping the figures: readings in, rows out, in bulk."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 import numpy as np
@@ -17,6 +17,7 @@ from bunraku.server.sheet.models import Decision, Row, RowPage, Scope
 from bunraku.server.weigh.evidence import (
     Readings,
     ad_competition,
+    decisions_on,
     gather_evidence,
     latest_readings,
     result_ids,
@@ -36,12 +37,14 @@ def weigh_rows(scope: Scope, rows: Sequence[Row]) -> None:
     if not rows:
         return
     read = latest_readings(scope, [row.keyword.key for row in rows])
-    evidence = gather_evidence(scope, rows, read)
+    decisions = decisions_on(scope, rows)
+    evidence = gather_evidence(scope, rows, read, decisions)
     sources = sorted({source for by_source in read.counts.values() for source in by_source}) or ["none"]
     spreads = np.array([scope.spreads.get(source, DEFAULT_SPREAD) for source in sources])
     figures = weigh(evidence, standpoint_of(scope), spreads, scope.broad_ratio or BROAD_RATIO)
-    _fill(scope, rows, evidence, figures, read)
+    _fill(rows, evidence, figures, read)
     with transaction.atomic():
+        rows, overtaken = _with_decisions(scope, rows, decisions)
         Row.objects.bulk_create(
             rows, update_conflicts=True, unique_fields=["scope", "keyword"], update_fields=DERIVED, batch_size=500
         )
@@ -56,6 +59,28 @@ def weigh_rows(scope: Scope, rows: Sequence[Row]) -> None:
             update_fields=["result_ids", "features"],
             batch_size=500,
         )
+    weigh_rows(scope, overtaken)
+
+
+def _with_decisions(
+    scope: Scope, rows: Sequence[Row], weighed_with: Mapping[int, Decision]
+) -> tuple[list[Row], list[Row]]:
+    """Rows with the decisions of this moment copied in, and apart those whose heat or intent was changed while they were
+    being weighed: figures of an older decision must not overwrite those of a newer one. To be called in a transaction."""
+    now = decisions_on(scope, rows)
+    current: list[Row] = []
+    overtaken: list[Row] = []
+    for row in rows:
+        decision, before = now.get(row.keyword_id), weighed_with.get(row.keyword_id)
+        row.state = decision.state if decision else 0
+        row.heat = decision.heat if decision else ""
+        same = _weighed(decision) == _weighed(before)
+        (current if same else overtaken).append(row)
+    return current, overtaken
+
+
+def _weighed(decision: Decision | None) -> tuple[str, str]:
+    return (decision.heat, decision.intent) if decision else ("", "")
 
 
 def reweigh_scope(scope: Scope, progress: Progress | None = None) -> None:
@@ -124,10 +149,7 @@ def reweigh_keywords(project: Project, keyword_ids: Sequence[int]) -> None:
         weigh_rows(scope, rows)
 
 
-def _fill(scope: Scope, rows: Sequence[Row], evidence: Evidence, figures: Figures, read: Readings) -> None:
-    decisions = {
-        d.keyword_id: d for d in Decision.objects.filter(scope=scope, keyword__in=[r.keyword_id for r in rows])
-    }
+def _fill(rows: Sequence[Row], evidence: Evidence, figures: Figures, read: Readings) -> None:
     competition = ad_competition([row.keyword.key for row in rows], read)
     columns: dict[str, Any] = {
         "volume": figures.volume.value,
@@ -153,9 +175,6 @@ def _fill(scope: Scope, rows: Sequence[Row], evidence: Evidence, figures: Figure
     for number, row in enumerate(rows):
         for name, values in lists.items():
             setattr(row, name, values[number])
-        decision = decisions.get(row.keyword_id)
-        row.state = decision.state if decision else 0
-        row.heat = decision.heat if decision else ""
         row.volume_from = int(figures.volume.made_from[number])
         row.volume_rough = bool(figures.volume.rough[number])
         row.volume_disagrees = bool(figures.volume.disagree[number])
