@@ -12,10 +12,9 @@ from bunraku.core.weigh.page import PAGE_ONE
 from bunraku.server.cluster.models import Cluster, Pin
 from bunraku.server.jobs.models import Job
 from bunraku.server.jobs.running import Progress, handles
+from bunraku.server.projects.parts import in_parts
 from bunraku.server.sheet.models import Row, RowPage, Scope
 from bunraku.server.sheet.scopes import scope_of
-
-_BATCH = 500
 
 
 @handles("cluster")
@@ -61,8 +60,8 @@ def packed_pages(row_ids: Sequence[int]) -> Any:
     """Result ids of rows, (n, 10), 0 where no page was read."""
     pages = np.zeros((len(row_ids), PAGE_ONE), dtype=np.int64)
     place = {pk: number for number, pk in enumerate(row_ids)}
-    for start in range(0, len(row_ids), _BATCH):
-        found = RowPage.objects.filter(row__in=row_ids[start : start + _BATCH]).values_list("row_id", "result_ids")
+    for part in in_parts(row_ids):
+        found = RowPage.objects.filter(row__in=part).values_list("row_id", "result_ids")
         for pk, packed in found:
             pages[place[pk]] = np.frombuffer(packed, dtype=np.int64)
     return pages
@@ -88,8 +87,8 @@ def _store(
                 changed.setdefault(target, []).append(pk)
                 moved += now is not None
         for target, pks in changed.items():
-            for start in range(0, len(pks), _BATCH):
-                Row.objects.filter(pk__in=pks[start : start + _BATCH]).update(cluster=target)
+            for part in in_parts(pks):
+                Row.objects.filter(pk__in=part).update(cluster=target)
         used = {ids[label] for label in labels}
         # A cluster that the user named stays even while it is empty: the name is theirs.
         Cluster.objects.filter(scope=scope, name="", pins=None).exclude(pk__in=list(used)).delete()

@@ -2,7 +2,7 @@
 dropped, and taken back, in about a second."""
 
 from collections import defaultdict
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Sequence
 from typing import Any
 
 from django.apps import apps
@@ -11,10 +11,10 @@ from django.db import models, transaction
 
 from bunraku.server.errors import BunrakuError
 from bunraku.server.projects.models import JournalEntry, Project
+from bunraku.server.projects.parts import in_parts
 from bunraku.server.projects.signals import figures_outdated
 
 KEPT_ENTRIES = 500
-_BATCH = 500
 Change = dict[str, Any]
 Fields = tuple[str, ...]
 WEIGHED = ("heat", "intent")
@@ -119,7 +119,7 @@ def _put_back(changed: Sequence[Change]) -> None:
     for (label, _), (before, pks) in groups.items():
         model = apps.get_model(label)
         values = {_column(model, name): value for name, value in before.items()}
-        for part in _parts(pks):
+        for part in in_parts(pks):
             model._default_manager.filter(pk__in=part).update(**values)
 
 
@@ -128,7 +128,7 @@ def _take_away(made: Sequence[Change]) -> None:
     for change in made:
         by_model[change["model"]].append(change["pk"])
     for label, pks in by_model.items():
-        for part in _parts(pks):
+        for part in in_parts(pks):
             apps.get_model(label)._default_manager.filter(pk__in=part).delete()
 
 
@@ -178,11 +178,7 @@ def _read(model: type[models.Model], fields: Fields, pks: Sequence[Any]) -> dict
     """The fields of rows as they are now, by key; those that are gone are not in it."""
     columns = [_column(model, name) for name in fields]
     found: dict[Any, Change] = {}
-    for part in _parts(pks):
+    for part in in_parts(pks):
         for pk, *values in model._default_manager.filter(pk__in=part).values_list("pk", *columns):
             found[pk] = {name: _plain(value) for name, value in zip(fields, values, strict=True)}
     return found
-
-
-def _parts(pks: Sequence[Any]) -> Iterator[Sequence[Any]]:
-    return (pks[start : start + _BATCH] for start in range(0, len(pks), _BATCH))

@@ -12,6 +12,7 @@ from django.db.models import F
 from bunraku.server.clock import today
 from bunraku.server.errors import BunrakuError
 from bunraku.server.projects.models import Project
+from bunraku.server.projects.parts import in_parts
 from bunraku.server.readings.models import Reading
 from bunraku.server.sheet.models import Scope
 from bunraku.sources.asking import Batch, ask_all
@@ -38,8 +39,7 @@ def known_today(scope: Scope, what: What, terms: Sequence[str]) -> set[str]:
     """Terms that were already asked today: asking again would tell nothing new."""
     source = sources()[what]
     found: set[str] = set()
-    for start in range(0, len(terms), 500):
-        part = terms[start : start + 500]
+    for part in in_parts(terms):
         found.update(
             Reading.objects.filter(scope=scope, what=what, source=source.name, on=today(), term__in=part).values_list(
                 "term", flat=True

@@ -1,6 +1,6 @@
 """What the user can decide about keywords of the sheet: keep, shortlist, drop."""
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Sequence
 from typing import Any
 
 from django.db import transaction
@@ -8,6 +8,7 @@ from django.db import transaction
 from bunraku.server.errors import not_found
 from bunraku.server.projects.journal import Recorder
 from bunraku.server.projects.models import Project
+from bunraku.server.projects.parts import in_parts
 from bunraku.server.sheet.models import STATE_CODE, Decision, Row
 
 MOST_AT_ONCE = 5_000
@@ -17,7 +18,7 @@ def rows_of(project: Project, row_ids: Sequence[int]) -> list[Row]:
     """Rows of a project by id, in order of id. Raises: not_found when one of them is not there."""
     rows = [
         row
-        for part in batched(sorted(set(row_ids)), 500)
+        for part in in_parts(sorted(set(row_ids)))
         for row in Row.objects.filter(pk__in=part, scope__project=project).select_related("keyword").order_by("pk")
     ]
     if len(rows) != len(set(row_ids)):
@@ -31,7 +32,7 @@ def decisions_for(rows: Sequence[Row], journal: Recorder) -> dict[int, Decision]
     scopes = {row.scope_id for row in rows}
     existing = {
         (d.scope_id, d.keyword_id): d
-        for part in batched(keywords, 500)
+        for part in in_parts(keywords)
         for d in Decision.objects.filter(scope__in=scopes, keyword__in=part)
     }
     fresh = [
@@ -48,13 +49,8 @@ def decisions_for(rows: Sequence[Row], journal: Recorder) -> dict[int, Decision]
 
 def decide(decisions: Iterable[Decision], **same: Any) -> None:
     """Give decisions the same values."""
-    for part in batched([decision.pk for decision in decisions], 500):
+    for part in in_parts([decision.pk for decision in decisions]):
         Decision.objects.filter(pk__in=part).update(**same)
-
-
-def batched(items: Sequence[int], size: int) -> Iterator[Sequence[int]]:
-    """Items in parts of so many: databases bound how many values one query may name."""
-    return (items[start : start + size] for start in range(0, len(items), size))
 
 
 def set_state(project: Project, row_ids: Sequence[int], state: str, reason: str = "") -> int:
@@ -67,6 +63,6 @@ def set_state(project: Project, row_ids: Sequence[int], state: str, reason: str 
             decisions = decisions_for(rows, journal)
             journal.touch(rows, only=["state"])
             decide(decisions.values(), state=STATE_CODE[state], reason=reason if state == "dropped" else "")
-            for part in batched(row_ids, 500):
+            for part in in_parts(row_ids):
                 Row.objects.filter(pk__in=part).update(state=STATE_CODE[state])
     return len(rows)

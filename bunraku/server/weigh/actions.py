@@ -12,6 +12,7 @@ from bunraku.server.jobs.actions import start_job
 from bunraku.server.jobs.models import Job
 from bunraku.server.projects.journal import Recorder
 from bunraku.server.projects.models import Project
+from bunraku.server.projects.parts import in_parts
 from bunraku.server.projects.signals import figures_outdated
 from bunraku.server.readings.buying import known_today, price_tenths, sources
 from bunraku.server.sheet.actions import decide, decisions_for, rows_of
@@ -40,9 +41,8 @@ def price_measuring(project: Project, channel: str, row_ids: Sequence[int] | Non
     scope = find_scope(project, channel)
     ids = wanted_rows(scope, row_ids)
     keys: list[str] = []
-    for start in range(0, len(ids), 500):
-        part = Keyword.objects.filter(rows__in=ids[start : start + 500])
-        keys += part.values_list("key", flat=True)
+    for part in in_parts(ids):
+        keys += Keyword.objects.filter(rows__in=part).values_list("key", flat=True)
     prices = []
     for what in MEASURED:
         known = len(known_today(scope, what, keys))

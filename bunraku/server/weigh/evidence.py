@@ -14,12 +14,12 @@ from bunraku.core.weigh.volume import rough_volume
 from bunraku.core.weigh.weighing import Evidence, Standpoint
 from bunraku.server.clock import today
 from bunraku.server.projects.models import Outlet, Project
+from bunraku.server.projects.parts import in_parts
 from bunraku.server.readings.models import Reading
 from bunraku.server.sheet.models import Decision, Row, Scope
 from bunraku.sources.protocol import What
 
 HISTORY_MONTHS = 36
-_BATCH = 500
 Payload = dict[str, Any]
 
 
@@ -41,11 +41,11 @@ def latest_readings(scope: Scope, keys: Sequence[str]) -> Readings:
         What.INTEREST: found.interest,
         What.PAGE: found.pages,
     }
-    for start in range(0, len(keys), _BATCH):
+    for part in in_parts(keys):
         readings = Reading.objects.filter(
             scope=scope,
             what__in=[What.COUNTS, What.BANDS, What.INTEREST, What.PAGE],
-            term__in=keys[start : start + _BATCH],
+            term__in=part,
         ).order_by("on", "pk")
         for what, term, source, on, payload in readings.values_list("what", "term", "source", "on", "payload"):
             if what == What.COUNTS:
@@ -80,8 +80,8 @@ def decisions_on(scope: Scope, rows: Sequence[Row]) -> dict[int, Decision]:
     keywords = [row.keyword_id for row in rows]
     return {
         decision.keyword_id: decision
-        for start in range(0, len(keywords), _BATCH)
-        for decision in Decision.objects.filter(scope=scope, keyword__in=keywords[start : start + _BATCH])
+        for part in in_parts(keywords)
+        for decision in Decision.objects.filter(scope=scope, keyword__in=part)
     }
 
 

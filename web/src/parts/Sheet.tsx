@@ -10,6 +10,8 @@ export type SheetColumn<T, S extends string = string> = {
   heading: string;
   width: string;
   figure?: string;
+  /** The help text of what is no figure of ours. */
+  help?: string;
   sort?: S;
   right?: boolean;
   cell: (row: T) => ReactNode;
@@ -102,7 +104,13 @@ function SheetHead<T, S extends string>({ columns, sorted, onSort, template }: P
       {columns.map((column) => {
         const by = sorted && column.sort === sorted.by ? (sorted.descending ? "descending" : "ascending") : undefined;
         const name = (
-          <Help figure={column.figure ?? ""} focusable={!column.sort && !!column.figure} className="min-w-0 truncate">
+          <Help
+            figure={column.figure ?? ""}
+            text={column.help ?? ""}
+            title={column.heading}
+            focusable={!column.sort && !!(column.figure || column.help)}
+            className="min-w-0 truncate"
+          >
             {column.sort && onSort ? (
               <button
                 type="button"

@@ -196,6 +196,7 @@ export function sheetColumns(seedWords: ReadonlySet<string>, currency: string): 
     {
       id: "cpc",
       heading: "Per click",
+      help: "The middle of what advertisers pay for a click, as a source tells it. High prices are a sign of buyers.",
       width: "72px",
       sort: "cpc",
       right: true,
@@ -204,6 +205,7 @@ export function sheetColumns(seedWords: ReadonlySet<string>, currency: string): 
     {
       id: "ads",
       heading: "Ad competition",
+      help: "How contested ads on the keyword are, as a source tells it.",
       width: "104px",
       right: true,
       cell: (row) => (row.ad_competition === null ? <Unknown /> : percent(row.ad_competition)),
@@ -220,12 +222,21 @@ export function sheetColumns(seedWords: ReadonlySet<string>, currency: string): 
     {
       id: "spots",
       heading: "Weak spots",
+      help: "Results on page one that your outlet would more likely than not outrank.",
       width: "84px",
       sort: "weak_spots",
       right: true,
       cell: (row) => row.weak_spots ?? <Unknown />,
     },
-    { id: "words", heading: "Words", width: "60px", sort: "words", right: true, cell: (row) => row.words },
+    {
+      id: "words",
+      heading: "Words",
+      help: "Words in the keyword. Four or more are the long tail: fewer searches, more specific.",
+      width: "60px",
+      sort: "words",
+      right: true,
+      cell: (row) => row.words,
+    },
     {
       id: "fit",
       heading: "Fit",

@@ -1,0 +1,14 @@
+"""Taking long lists in parts."""
+
+from collections.abc import Iterator, Sequence
+from typing import TypeVar
+
+T = TypeVar("T")
+
+PART = 500
+"""How many values one query names at most: databases bound it, and a longer list is no faster."""
+
+
+def in_parts(items: Sequence[T]) -> Iterator[Sequence[T]]:
+    """The items in order, in parts of at most `PART`."""
+    return (items[start : start + PART] for start in range(0, len(items), PART))
