@@ -10,9 +10,10 @@ from pathlib import Path
 from django.conf import settings
 from playwright.sync_api import sync_playwright
 
-from tests.bench.timing import Result
+from tests.bench.timing import Result, percentile
 from tests.browser.conftest import CHROMIUM, FLAGS, free_port, start, wait_until_served
 
+WARMING = 4
 STATIC = settings.ROOT / "bunraku/server/static"
 
 
@@ -47,7 +48,8 @@ def run() -> Iterator[Result]:
         with sync_playwright() as playwright:
             browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
             taken = []
-            for _ in range(4):
+            # The server has two processes, and each builds what it needs on its first requests: a warm server is one that has.
+            for _ in range(WARMING + 5):
                 # A context of its own has nothing kept.
                 page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
                 began = time.perf_counter()
@@ -56,8 +58,8 @@ def run() -> Iterator[Result]:
                 taken.append(time.perf_counter() - began)
                 page.context.close()
             browser.close()
-        warm = sorted(taken[1:])[1]
-        yield ("first view, warm server, cold browser: median of 3", f"{warm:.2f} s", "under 1.5 s", warm < 1.5)
+        warm = percentile(taken[WARMING:], 0.5)
+        yield ("first view, warm server, cold browser: median of 5", f"{warm:.2f} s", "under 1.5 s", warm < 1.5)
     finally:
         process.terminate()
         process.wait(timeout=30)

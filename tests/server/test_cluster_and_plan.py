@@ -10,8 +10,9 @@ from bunraku.server.cluster import run
 from bunraku.server.cluster.models import Cluster, Pin
 from bunraku.server.plan.export import COLUMNS
 from bunraku.server.plan.models import Piece, PieceKeyword
+from bunraku.server.plan.selectors import PieceFigures
 from bunraku.server.projects.models import Project
-from bunraku.server.sheet.models import Row
+from bunraku.server.sheet.models import Row, Scope
 from tests.server.conftest import Api, last_job
 
 pytestmark = pytest.mark.django_db
@@ -269,6 +270,16 @@ def test_pieces_after_the_same_results_are_told(planned: Api) -> None:
     for one in plan["overlaps"]:
         assert {one["piece"], one["other"]} <= ids
         assert one["shared"] <= one["of"]
+
+
+def test_a_piece_is_published_by_the_season_that_is_known(project: Project) -> None:
+    piece = Piece(project=project, scope=Scope(channel="web"), hours=1)
+    unknown = Row(text="a", volume=900.0)
+    little, much = Row(text="b", volume=5.0, climb_month=3), Row(text="c", volume=50.0, climb_month=6)
+    told = PieceFigures(piece, [unknown, little, much], unknown)
+    assert told.publish_by.climb_month == 6
+    assert PieceFigures(piece, [little, much], little).publish_by.climb_month == 3
+    assert PieceFigures(piece, [unknown], unknown).publish_by.day is None
 
 
 def test_the_plan_as_csv(planned: Api) -> None:

@@ -53,8 +53,11 @@ class PieceFigures:
 
     @property
     def publish_by(self) -> PublishBy:
-        """When it must be out to catch the climb of its main keyword."""
-        return publish_by(self.main.climb_month if self.main else 0, self.days_until_shown, today())
+        """When it must be out to catch the climb of its main keyword, or, where that one's year is not known, of the most
+        searched of its others that has a season."""
+        others = sorted(self.rows, key=lambda row: -(row.volume or 0))
+        climb = next((row.climb_month for row in (self.main, *others) if row and row.climb_month), 0)
+        return publish_by(climb, self.days_until_shown, today())
 
 
 def plan_of(project: Project, piece_ids: Sequence[int] | None = None) -> list[PieceFigures]:

@@ -55,7 +55,7 @@ class Standing:
     publisher: Publisher
     address: str
     title: str
-    title_words: tuple[str, ...]
+    title_phrase: str
     title_stems: frozenset[str]
     pull: float
     published: date
@@ -130,11 +130,17 @@ def page_of(topic: str, channel: str, index: int, wordings: tuple[str, ...]) -> 
         publisher=publisher,
         address=f"https://{publisher.address}/{slug}",
         title=title,
-        title_words=tuple(tokens(title)),
+        title_phrase=f" {' '.join(tokens(title))} ",
         title_stems=frozenset(stems(title, "en")),
         pull=round(pull, 1),
         published=EPOCH - timedelta(days=age_days),
     )
+
+
+@lru_cache(maxsize=20_000)
+def _strays(general: str, topic: str, channel: str) -> tuple[int, ...]:
+    """Pages on a subject as a whole stand here and there on its special pages, other ones each time."""
+    return tuple(i for i in pool(general, channel) if roll("stray", i, topic, channel) < STRAY_SHARE)
 
 
 def rank(world: World, query: Query, channel: str, day: date, depth: int) -> list[Standing]:
@@ -145,13 +151,10 @@ def rank(world: World, query: Query, channel: str, day: date, depth: int) -> lis
     phrase = f" {' '.join(words)} "
     scored: list[tuple[float, str, Standing]] = []
     for topic, (said, bonus) in topics.items():
-        standing = pool(topic, channel)
-        if topic != query.topic:
-            # Pages on the subject as a whole stand here and there on its special pages, other ones each time.
-            standing = tuple(i for i in standing if roll("stray", i, query.topic, channel) < STRAY_SHARE)
+        standing = pool(topic, channel) if topic == query.topic else _strays(topic, query.topic, channel)
         for index in standing:
             page = page_of(topic, channel, index, said)
-            exact = phrase in f" {' '.join(page.title_words)} "
+            exact = phrase in page.title_phrase
             all_words = all(stem in page.title_stems for stem in query_stems)
             score = (
                 0.62 * page.publisher.strength

@@ -11,11 +11,12 @@ export const useSession = () =>
 export const useProjects = () =>
   useQuery({ queryKey: ["projects"], queryFn: async () => data(await api.GET("/api/projects")) });
 
-export const useProject = (projectId: number) =>
-  useQuery({
-    queryKey: ["project", projectId],
-    queryFn: async () => data(await api.GET("/api/projects/{project_id}", { params: path(projectId) })),
-  });
+export const projectQuery = (projectId: number) => ({
+  queryKey: ["project", projectId],
+  queryFn: async () => data(await api.GET("/api/projects/{project_id}", { params: path(projectId) })),
+});
+
+export const useProject = (projectId: number) => useQuery(projectQuery(projectId));
 
 export const useFigures = () =>
   useQuery({
@@ -24,10 +25,14 @@ export const useFigures = () =>
     staleTime: Number.POSITIVE_INFINITY,
   });
 
+export const overviewQuery = (projectId: number) => ({
+  queryKey: ["overview", projectId],
+  queryFn: async () => data(await api.GET("/api/projects/{project_id}/overview", { params: path(projectId) })),
+});
+
 export const useOverview = (projectId: number) =>
   useQuery({
-    queryKey: ["overview", projectId],
-    queryFn: async () => data(await api.GET("/api/projects/{project_id}/overview", { params: path(projectId) })),
+    ...overviewQuery(projectId),
     // While a job runs the counts move; at rest another window may have changed them.
     refetchInterval: (query) => (query.state.data?.jobs.length ? 700 : 15_000),
   });
@@ -95,15 +100,24 @@ export const useInspection = (projectId: number, rowId: number | undefined) =>
     placeholderData: keepPreviousData,
   });
 
-export const useSheet = (projectId: number, query: Partial<Schemas["SheetQuery"]>) =>
-  usePages(["sheet", projectId, query], async (offset, signal) =>
-    data(
-      await api.GET("/api/projects/{project_id}/sheet", {
-        params: { ...path(projectId), query: { ...query, offset, limit: PAGE } },
-        signal,
-      }),
-    ),
+type SheetQuery = Partial<Schemas["SheetQuery"]>;
+
+const sheetPage = (projectId: number, query: SheetQuery) => async (offset: number, signal: AbortSignal) =>
+  data(
+    await api.GET("/api/projects/{project_id}/sheet", {
+      params: { ...path(projectId), query: { ...query, offset, limit: PAGE } },
+      signal,
+    }),
   );
+
+export const useSheet = (projectId: number, query: SheetQuery) =>
+  usePages(["sheet", projectId, query], sheetPage(projectId, query));
+
+/** The first page of a sheet, to be asked for before the page that shows it is there. */
+export const firstSheetPage = (projectId: number, query: SheetQuery) => ({
+  queryKey: ["sheet", projectId, query, 0],
+  queryFn: ({ signal }: { signal: AbortSignal }) => sheetPage(projectId, query)(0, signal),
+});
 
 export type ClustersQuery = {
   channel: Channel;

@@ -3,7 +3,6 @@ import { Command } from "cmdk";
 import { useState } from "react";
 import { useOverview, useProjects } from "../api/queries";
 import { Modal } from "../parts/Modal";
-import { useKey } from "../parts/useKey";
 import { CHANNELS, STEPS, type StepId, usePlace } from "./channels";
 
 const ITEM = "flex h-8 cursor-pointer items-center rounded-md px-3 data-[selected=true]:bg-trough";
@@ -30,10 +29,6 @@ export function CommandBox({
   const at = { projectId: String(projectId), channel };
   const go = (step: StepId, to: string = channel) =>
     navigate({ to: `/p/$projectId/$channel/${step}`, params: { ...at, channel: to } });
-  useKey("1", () => go("gather"));
-  useKey("2", () => go("weigh"));
-  useKey("3", () => go("cluster"));
-  useKey("4", () => go("plan"));
 
   const run = (act: () => void) => () => {
     onOpenChange(false);

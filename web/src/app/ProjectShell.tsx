@@ -1,17 +1,19 @@
 import { Outlet } from "@tanstack/react-router";
-import { useEffect, useState } from "react";
+import { lazy, Suspense, useEffect, useState } from "react";
 import { Problem } from "../api/client";
 import { useProject } from "../api/queries";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useKey } from "../parts/useKey";
-import { CommandBox } from "./CommandBox";
 import { usePlace } from "./channels";
 import { KeysDialog } from "./KeysDialog";
 import { LostPage } from "./LostPage";
 import { TopBar } from "./TopBar";
 import { useJobEnds } from "./useJobEnds";
+import { useStepKeys } from "./useStepKeys";
 import { useUndo } from "./useUndo";
 import { Walkway } from "./Walkway";
+
+const CommandBox = lazy(() => import("./CommandBox").then((m) => ({ default: m.CommandBox })));
 
 /** What stands around every page of a project: the top bar, the walkway, and the keys that work everywhere. */
 export function ProjectShell() {
@@ -24,6 +26,7 @@ export function ProjectShell() {
   useKey("mod+k", () => setCommanding(true), { typing: true });
   useKey("?", () => setKeys(true), { sign: true });
   useKey("z", () => undo());
+  useStepKeys();
   useEffect(() => {
     document.title = project.data ? `${project.data.name} – Bunraku` : "Bunraku";
   }, [project.data]);
@@ -34,17 +37,20 @@ export function ProjectShell() {
       <TopBar project={project.data} onCommand={() => setCommanding(true)} />
       <Walkway />
       <div className="flex min-h-0 flex-1">
-        {project.data ? (
-          <Outlet />
+        {/* The page does not wait for the project: its own figures are asked for at the same time. */}
+        {project.error ? (
+          <div className="flex-1 p-6">
+            <ProblemNote error={project.error} />
+          </div>
         ) : (
-          project.error && (
-            <div className="flex-1 p-6">
-              <ProblemNote error={project.error} />
-            </div>
-          )
+          <Outlet />
         )}
       </div>
-      <CommandBox open={commanding} onOpenChange={setCommanding} onKeys={() => setKeys(true)} onUndo={undo} />
+      {commanding && (
+        <Suspense>
+          <CommandBox open onOpenChange={setCommanding} onKeys={() => setKeys(true)} onUndo={undo} />
+        </Suspense>
+      )}
       <KeysDialog open={keys} onOpenChange={setKeys} />
     </div>
   );

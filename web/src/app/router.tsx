@@ -9,12 +9,15 @@ import {
   stripSearchParams,
 } from "@tanstack/react-router";
 import { z } from "zod";
+import type { Channel } from "../api/client";
+import { firstSheetPage, overviewQuery, projectQuery } from "../api/queries";
 import { CLUSTER_DEFAULTS, clusterSearch } from "../cluster/search";
 import { PLAN_DEFAULTS, planSearch } from "../plan/search";
-import { SHEET_DEFAULTS, sheetSearch } from "../weigh/filters";
+import { SHEET_DEFAULTS, sheetSearch, toQuery } from "../weigh/filters";
 import { CHANNELS } from "./channels";
 import { LostPage } from "./LostPage";
 import { ProjectShell } from "./ProjectShell";
+import { serverState } from "./serverState";
 
 const root = createRootRoute({ component: Outlet, notFoundComponent: LostPage });
 
@@ -41,6 +44,11 @@ const project = createRoute({
     if (!CHANNELS.some((one) => one.id === params.channel) || !/^\d+$/.test(params.projectId))
       throw redirect({ to: "/" });
   },
+  // Asked for while the page's own code is still on its way.
+  loader: ({ params }) => {
+    serverState.prefetchQuery(projectQuery(Number(params.projectId)));
+    serverState.prefetchQuery(overviewQuery(Number(params.projectId)));
+  },
   component: ProjectShell,
 });
 const step = { getParentRoute: () => project };
@@ -54,6 +62,12 @@ const weigh = createRoute({
   path: "weigh",
   validateSearch: sheetSearch,
   search: { middlewares: [stripSearchParams(SHEET_DEFAULTS)] },
+  loaderDeps: ({ search }) => ({ search }),
+  loader: ({ params, deps }) => {
+    serverState.prefetchQuery(
+      firstSheetPage(Number(params.projectId), toQuery(deps.search, params.channel as Channel)),
+    );
+  },
   component: lazyRouteComponent(() => import("../weigh/WeighPage"), "WeighPage"),
 });
 const cluster = createRoute({
