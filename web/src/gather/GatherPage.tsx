@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { Channel, Schemas } from "../api/client";
 import { useCoverage, useOverview } from "../api/queries";
-import { usePlace } from "../app/channels";
+import { CHANNELS, usePlace } from "../app/channels";
 import { exact, plural } from "../parts/format";
 import { Inspector } from "../parts/Inspector";
 import { JobLine } from "../parts/JobLine";
@@ -22,9 +22,12 @@ export function GatherPage() {
   const [run, setRun] = useState<Run>({ seeds: "", channels: [channel], ways: ALL_WAYS });
   const jobs = overview?.jobs.filter((job) => job.kind === "gather") ?? [];
   const total = overview?.channels.reduce((sum, one) => sum + one.keywords, 0) ?? 0;
-  const told = overview?.channels
+  const told = CHANNELS.map((one) => ({
+    ...one,
+    keywords: overview?.channels.find((c) => c.channel === one.id)?.keywords ?? 0,
+  }))
     .filter((one) => one.keywords)
-    .map((one) => `${exact(one.keywords)} ${one.channel}`)
+    .map((one) => `${exact(one.keywords)} ${one.id}`)
     .join(", ");
   /** Take a part of the map that was not covered, or an arrival, into the form. */
   const ask = (seed: string, on: Channel, ways: Run["ways"] = ALL_WAYS) =>
