@@ -104,6 +104,12 @@ def main_button(page: Page, name: str) -> Any:
     return page.get_by_role("button", name=re.compile(rf"^{name}"))
 
 
+def wait_for_rows(page: Page) -> None:
+    """Until a list shows its first row: keys act on rows, and there are none before."""
+    expect(page.get_by_role("grid").get_by_role("row").nth(1)).to_be_visible()
+    expect(page.get_by_role("grid").get_by_role("row").last).not_to_have_attribute("aria-busy", "true")
+
+
 def message(page: Page, text: str) -> Any:
     """A message that passes."""
     return page.locator("li[data-swipe-direction]", has_text=text).first

@@ -7,7 +7,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, expect, sync_playwright
 
-from tests.browser.conftest import CHROMIUM, FLAGS, ROOT, free_port, start, wait_until_served
+from tests.browser.conftest import CHROMIUM, FLAGS, ROOT, free_port, start, wait_for_rows, wait_until_served
 
 PLACE = ROOT / "docs/screenshots"
 
@@ -18,6 +18,7 @@ def gather(page: Page) -> None:
 
 
 def weigh(page: Page) -> None:
+    wait_for_rows(page)
     for _ in range(3):
         page.keyboard.press("j")
         page.keyboard.press("c")
@@ -26,6 +27,7 @@ def weigh(page: Page) -> None:
 
 
 def compare(page: Page) -> None:
+    wait_for_rows(page)
     for _ in range(4):
         page.keyboard.press("j")
         page.keyboard.press("c")
@@ -40,6 +42,7 @@ def measure(page: Page) -> None:
 
 def open_row(number: int) -> Callable[[Page], None]:
     def act(page: Page) -> None:
+        wait_for_rows(page)
         page.get_by_role("row").nth(number).click()
         expect(page.get_by_role("complementary").last).to_be_visible()
 

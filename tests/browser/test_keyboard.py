@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import message, wait_for_jobs
+from tests.browser.conftest import message, wait_for_jobs, wait_for_rows
 
 pytestmark = pytest.mark.browser
 NAME_OF_FOCUS = """() => {
@@ -103,6 +103,7 @@ def test_the_walk_with_the_keyboard_alone(page: Page) -> None:
     page.keyboard.press("Enter")
     expect(page.get_by_role("grid", name="Clusters")).to_be_visible(timeout=30_000)
     wait_for_jobs(page)
+    wait_for_rows(page)
     page.keyboard.press("j")
     page.keyboard.press("Space")
     page.keyboard.press("j")
@@ -114,6 +115,7 @@ def test_the_walk_with_the_keyboard_alone(page: Page) -> None:
 
     page.keyboard.press("4")
     expect(page.get_by_role("grid", name="The year")).to_be_visible()
+    wait_for_rows(page)
     page.keyboard.press("f")
     wait_for_jobs(page)
     expect(page.get_by_text("below the best possible").first).to_be_visible()

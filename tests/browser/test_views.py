@@ -7,19 +7,21 @@ from typing import Any
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import ROOT
+from tests.browser.conftest import ROOT, wait_for_rows
 
 pytestmark = pytest.mark.browser
 AXE = (ROOT / "web/node_modules/axe-core/axe.min.js").read_text("utf-8")
 
 
 def open_first(page: Page) -> None:
+    wait_for_rows(page)
     page.keyboard.press("j")
     page.keyboard.press("Enter")
     expect(page.get_by_role("complementary").last).to_be_visible()
 
 
 def open_compare(page: Page) -> None:
+    wait_for_rows(page)
     for _ in range(3):
         page.keyboard.press("j")
         page.keyboard.press("c")
@@ -37,6 +39,7 @@ def press(key: str) -> Callable[[Page], None]:
 
 def press_on_a_row(key: str) -> Callable[[Page], None]:
     def act(page: Page) -> None:
+        wait_for_rows(page)
         page.keyboard.press("j")
         press(key)(page)
 
