@@ -7,6 +7,8 @@ from typing import Any
 
 from bunraku.core.cluster.clustering import cluster_keywords
 from bunraku.core.gather.fit import fit_to_project
+from bunraku.core.gather.relevance import learn_relevance
+from bunraku.core.gather.variants import find_families
 from bunraku.core.plan.calendar import publish_by, value_by_month
 from bunraku.core.plan.fitting import fit_hours
 from bunraku.core.weigh.chance import difficulty, outlook, own_strength
@@ -45,6 +47,8 @@ FIGURES = (
     Figure("season", "Year and trend", read_seasons),
     Figure("intent", "Intent", read_intents),
     Figure("fit", "Fit", fit_to_project),
+    Figure("relevance", "Relevance", learn_relevance),
+    Figure("family", "Variants", find_families),
     Figure("wording", "Wording of a title", wording_of),
     Figure("title_matches", "Title matches", title_matches),
     Figure("strength", "Strength of a result", strength),

@@ -8,28 +8,33 @@ from hypothesis import strategies as st
 from bunraku.core.gather.brands import BrandMatcher
 from bunraku.core.gather.fit import FLOOR, fit_to_project
 from bunraku.core.gather.merge import Origin, merge_suggestions
-from bunraku.core.gather.seeds import MAX_SEEDS, MAX_TYPED_CHARACTERS, read_seeds, read_words
+from bunraku.core.gather.seed_operators import read_seed
+from bunraku.core.gather.seeds import MAX_SEEDS, MAX_TYPED_CHARACTERS, SeedList, read_seeds, read_words
 from bunraku.core.text import identity_key
 
-BOX = Origin("box", "telescope", "A source", "web")
-ASKED = Origin("questions", "telescope", "A source", "web")
+BOX = Origin("box", "telescope", "A source")
+ASKED = Origin("questions", "telescope", "A source")
+
+
+def _texts(found: SeedList) -> tuple[str, ...]:
+    return tuple(seed.text for seed in found.seeds)
 
 
 def test_seeds_are_parted_by_commas_semicolons_tabs_and_lines() -> None:
     found = read_seeds("telescope, star chart; moon map\nbarlow lens\tfinder\r\n, ,")
-    assert found.seeds == ("telescope", "star chart", "moon map", "barlow lens", "finder")
+    assert _texts(found) == ("telescope", "star chart", "moon map", "barlow lens", "finder")
     assert found.refused == ()
 
 
 def test_repeats_are_counted_by_identity() -> None:
     found = read_seeds("Telescope, telescope, “telescope”, telescopes")
-    assert found.seeds == ("Telescope", "telescopes")
+    assert _texts(found) == ("Telescope", "telescopes")
     assert found.repeated == 2
 
 
 def test_bad_seeds_are_refused_with_their_place() -> None:
     found = read_seeds(f"telescope, 🔭, {'y' * 300}, star chart")
-    assert found.seeds == ("telescope", "star chart")
+    assert _texts(found) == ("telescope", "star chart")
     assert [(one.number, one.code) for one in found.refused] == [(2, "keyword_no_word"), (3, "keyword_too_long")]
     assert all(len(one.text) <= 60 for one in found.refused)
 
@@ -44,13 +49,13 @@ def test_too_many_seeds_and_too_long_a_list_are_refused() -> None:
 
 
 def test_right_to_left_and_control_characters_are_read() -> None:
-    assert read_seeds("\u202bמרצד\u202c, tele\u0000scope").seeds == ("מרצד", "tele scope")
+    assert _texts(read_seeds("\u202bמרצד\u202c, tele\u0000scope")) == ("מרצד", "tele scope")
 
 
 @given(st.lists(st.text(max_size=12), max_size=8))
 def test_every_seed_has_a_key_of_its_own(parts: list[str]) -> None:
     seeds = read_seeds("\n".join(parts)).seeds
-    keys = [identity_key(seed) for seed in seeds]
+    keys = [identity_key(seed.text) for seed in seeds]
     assert len(set(keys)) == len(keys)
 
 
@@ -84,25 +89,25 @@ def test_short_brands_are_not_found_across_spaces() -> None:
 
 def test_merging_brings_spellings_and_origins_together() -> None:
     given_ = [("Star chart", BOX), ("star  chart", ASKED), ("star chart", BOX), ("moon map", BOX)]
-    merged = merge_suggestions(given_, BrandMatcher([]))
+    merged = merge_suggestions(given_)
     assert merged.texts == {"star chart": "Star chart", "moon map": "moon map"}
     assert merged.origins["star chart"] == [BOX, ASKED]
     assert merged.unusable == 0
 
 
-def test_merging_leaves_brands_out_and_counts_them_once_a_way() -> None:
-    given_ = [
-        ("orrinek lens", BOX),
-        ("orrinek lens", BOX),
-        ("orrinek lens", ASKED),
-        ("lens", BOX),
-        ("🔭", BOX),
-        ("", BOX),
-    ]
-    merged = merge_suggestions(given_, BrandMatcher(["orrinek"]))
-    assert list(merged.texts) == ["lens"]
-    assert merged.brand_hits == {"orrinek": 2}
-    assert merged.unusable == 2
+def test_merging_counts_what_the_seed_keeps_out_and_what_is_no_keyword() -> None:
+    given_ = [("lens case", BOX), ("lens cases", BOX), ("lens", BOX), ("🔭", BOX), ("", BOX), ("x" * 300, BOX)]
+    merged = merge_suggestions(given_, read_seed("lens -case").keeps_out)
+    assert list(merged.texts) == ["lens cases", "lens"]
+    assert merged.kept_out == {"-case in the seed": 1}
+    assert merged.unusable == 3
+
+
+@given(st.lists(st.text(alphabet="aB -'", max_size=6), max_size=20))
+def test_merging_is_one_keyword_a_key(texts: list[str]) -> None:
+    merged = merge_suggestions([(text, BOX) for text in texts])
+    assert set(merged.texts) == {identity_key(text) for text in texts} - {""}
+    assert merged.unusable == sum(not identity_key(text) for text in texts)
 
 
 def test_fit_is_decided_by_the_rare_word() -> None:

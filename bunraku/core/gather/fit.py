@@ -1,13 +1,12 @@
 """Fit: how close a keyword is to what the project is about."""
 
-import math
-from collections import Counter
 from collections.abc import Sequence
 
 import numpy as np
 from numpy.typing import NDArray
 
 from bunraku.core.text import content_stems
+from bunraku.core.text.stem_table import StemTable, stem_table
 
 FLOOR = 0.3
 """Fit of a keyword that shares no word: it was suggested for a seed, so it is not nothing."""
@@ -25,17 +24,20 @@ def fit_to_project(
     whole seed scores 1.
     The rare word decides: "telescope tattoo" is judged by "tattoo". Raises: nothing. Cost: linear.
     """
+    return fit_of_table(stem_table(texts, language), about, language, neutral)
+
+
+def fit_of_table(
+    table: StemTable, about: Sequence[str], language: str, neutral: Sequence[str] = ()
+) -> NDArray[np.float64]:
+    """`fit_to_project` of texts whose stems are known already."""
     known = {stem for text in about for stem in content_stems(text, language)}
     if not known:
-        return np.ones(len(texts))
+        return np.ones(table.texts)
     silent = {stem for text in neutral for stem in content_stems(text, language)} - known
-    per_text = [[s for s in content_stems(text, language) if s not in silent and not s.isdigit()] for text in texts]
-    frequency = Counter(stem for stems in per_text for stem in set(stems))
-    weight = {stem: math.log(1 + len(texts) / count) for stem, count in frequency.items()}
-    fits = np.ones(len(texts))
-    for row, stems in enumerate(per_text):
-        total = sum(weight[stem] for stem in stems)
-        if total > 0:
-            shared = sum(weight[stem] for stem in stems if stem in known)
-            fits[row] = FLOOR + (1 - FLOOR) * min(1.0, shared / total * 1.4)
-    return fits
+    speaks = np.array([stem not in silent and not stem.isdigit() for stem in table.names], dtype=np.float64)
+    shared = np.array([stem in known for stem in table.names], dtype=np.float64)
+    weight = speaks * np.log1p(table.texts / np.maximum(table.texts_with(), 1))
+    total = table.sums(weight)
+    share = np.divide(table.sums(weight * shared), total, out=np.ones(table.texts), where=total > 0)
+    return np.where(total > 0, FLOOR + (1 - FLOOR) * np.minimum(1.0, share * 1.4), 1.0)

@@ -11,6 +11,8 @@ _DOUBLE_QUOTES = dict.fromkeys(map(ord, "\u201c\u201d\u201e\u201f\u2033\u00ab\u0
 _DASHES = dict.fromkeys(map(ord, "\u2010\u2011\u2012\u2013\u2014\u2015\u2212\ufe58\ufe63\uff0d"), "-")
 _ONE_FORM = {**_QUOTES, **_DOUBLE_QUOTES, **_DASHES}
 _SPACES = re.compile(r"\s+")
+# Words of plain letters and digits with one space between are their own key: most keywords are such.
+_PLAIN = re.compile(r"[a-z0-9]+(?: [a-z0-9]+)*")
 # Kept inside a word because they carry meaning there: R&D, c++, kids', 1.25, 24/7, c#, t-shirt.
 _INNER = "&+'./#-"
 _EDGE = "&'./-"
@@ -49,13 +51,17 @@ def clean_keyword(text: str) -> str:
     Raises: `BadKeyword` with code `keyword_empty` when nothing that can be searched for is left,
     `keyword_too_long` above `MAX_CHARACTERS`, `keyword_no_word` when no letter or digit is in it.
     """
-    composed = unicodedata.normalize("NFKC", text).translate(_ONE_FORM)
-    visible = "".join(
-        " " if unicodedata.category(c) in ("Cc", "Zl", "Zp") else c
-        for c in composed
-        if unicodedata.category(c) not in ("Cf", "Cs", "Co", "Cn")
-    )
-    tidy = _SPACES.sub(" ", visible).strip()
+    if text.isascii() and text.isprintable():
+        # What most keywords are: nothing to compose and nothing to hide.
+        tidy = " ".join(text.replace("`", "'").split())
+    else:
+        composed = unicodedata.normalize("NFKC", text).translate(_ONE_FORM)
+        visible = "".join(
+            " " if unicodedata.category(c) in ("Cc", "Zl", "Zp") else c
+            for c in composed
+            if unicodedata.category(c) not in ("Cf", "Cs", "Co", "Cn")
+        )
+        tidy = _SPACES.sub(" ", visible).strip()
     if not tidy:
         raise BadKeyword("keyword_empty", "There is nothing to search for in this.")
     if len(tidy) > MAX_CHARACTERS:
@@ -63,7 +69,7 @@ def clean_keyword(text: str) -> str:
             "keyword_too_long",
             f"This is {len(tidy):,} characters long; a keyword has at most {MAX_CHARACTERS}.",
         )
-    if not any(c.isalnum() for c in tidy):
+    if not tidy[0].isalnum() and not any(c.isalnum() for c in tidy):
         raise BadKeyword("keyword_no_word", f"“{tidy[:40]}” has no letter and no digit in it.")
     return tidy
 
@@ -76,6 +82,8 @@ def identity_key(text: str) -> str:
     Parameters: `text`, any string. Returns: the key, empty when no letter or digit is in it.
     """
     folded = text.casefold()
+    if _PLAIN.fullmatch(folded):
+        return folded
     if not text.isascii():
         folded = unicodedata.normalize("NFKC", text).translate(_ONE_FORM).casefold()
         # Folding can leave what composes again ("ǰ"), so compose once more to make keys of keys equal.

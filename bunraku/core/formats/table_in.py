@@ -1,0 +1,188 @@
+"""Opening a table as people have it: CSV with any delimiter and encoding, plain text, spreadsheets, JSON lines."""
+
+import zipfile
+from collections.abc import Iterator
+from contextlib import closing
+from dataclasses import dataclass
+from itertools import islice
+from pathlib import Path
+from xml.etree.ElementTree import ParseError
+
+import openpyxl
+from charset_normalizer import from_bytes
+from openpyxl.utils.exceptions import InvalidFileException
+
+from bunraku.core.formats.bad_file import BadFile
+from bunraku.core.formats.delimited import delimited_rows, guess_delimiter
+from bunraku.core.formats.json_in import json_rows
+
+MOST_UNPACKED_BYTES = 120_000_000
+"""Most bytes that a spreadsheet may unpack to: three times what 100,000 rows of ten columns need."""
+MOST_COLUMNS = 200
+MOST_CELL_CHARACTERS = 5_000
+_LOOKED_AT_BYTES = 200_000
+_MAGIC = {
+    b"\x89PNG": "a picture",
+    b"\xff\xd8\xff": "a picture",
+    b"GIF8": "a picture",
+    b"%PDF": "a PDF",
+    b"\xd0\xcf\x11\xe0": "a spreadsheet of the old binary kind; save it as .xlsx or CSV",
+    b"\x1f\x8b": "a compressed file; unpack it first",
+    b"7z\xbc\xaf": "a compressed file; unpack it first",
+}
+_MARKS = ((b"\xef\xbb\xbf", "utf-8-sig"), (b"\xff\xfe", "utf-16"), (b"\xfe\xff", "utf-16"))
+_NO_TEXT = "This is no text: it holds signs that no table has. Save it as CSV or .xlsx."
+_BROKEN = (zipfile.BadZipFile, InvalidFileException, ParseError, KeyError, ValueError, OSError, EOFError, IndexError)
+Cells = list[str]
+
+
+@dataclass(frozen=True)
+class TableFile:
+    """A file understood: its kind (csv, text, xlsx, json), its encoding and delimiter where it has them, its sheets, the
+    sheet looked at."""
+
+    path: Path
+    kind: str
+    encoding: str = ""
+    delimiter: str = ""
+    sheets: tuple[str, ...] = ()
+    sheet: str = ""
+
+    def rows(self) -> Iterator[tuple[int, Cells | str]]:
+        """Each row with its number in the file, from 1: its cells, or, as a text, why it cannot be read. Rows are read as
+        they are asked for, so that memory does not grow with the file. Raises: `BadFile` where the file breaks off."""
+        readers = {"csv": _delimited, "text": _text, "xlsx": _spreadsheet, "json": _json}
+        return readers[self.kind](self)
+
+
+def open_table(path: Path, sheet: str = "") -> TableFile:
+    """Understand a file by what is in it, whatever its name says.
+
+    Parameters: `path`; `sheet`, the sheet wanted ("" takes the first that has something in it). Returns: `TableFile`.
+    Raises: `BadFile` for an empty file, one that is no table, a spreadsheet that is broken, locked or unpacks to more than
+    `MOST_UNPACKED_BYTES`, and a sheet that is not there."""
+    with path.open("rb") as file:
+        head = file.read(_LOOKED_AT_BYTES)
+    if not head.strip(b"\x00\r\n\t ") or head in [mark for mark, _ in _MARKS]:
+        raise BadFile("The file is empty.")
+    for magic, what in _MAGIC.items():
+        if head.startswith(magic):
+            raise BadFile(f"This is no table but {what}.")
+    if head.startswith(b"PK\x03\x04"):
+        return _open_spreadsheet(path, sheet)
+    encoding = _encoding(head)
+    text = head.decode(encoding, errors="replace").lstrip("\ufeff")
+    if not text.strip():
+        raise BadFile("The file is empty.")
+    if text.lstrip()[:1] in ("{", "["):
+        return TableFile(path, "json", encoding)
+    delimiter = guess_delimiter(text, whole=len(head) < _LOOKED_AT_BYTES)
+    return TableFile(path, "csv", encoding, delimiter) if delimiter else TableFile(path, "text", encoding)
+
+
+def _encoding(head: bytes) -> str:
+    for mark, encoding in _MARKS:
+        if head.startswith(mark):
+            return encoding
+    if b"\x00" in head:
+        # UTF-16 without its mark: every other byte of plain letters is 0.
+        odd, even = head[1::2].count(0), head[::2].count(0)
+        encoding = "utf-16-le" if odd > even else "utf-16-be"
+        text = head[: len(head) // 2 * 2].decode(encoding, errors="replace")
+        if max(odd, even) * 4 < len(head) or _strange(text.encode()):
+            raise BadFile(_NO_TEXT)
+        return encoding
+    # A sign of several bytes may be cut at the end of what was read.
+    for cut in range(4):
+        try:
+            told = head[: len(head) - cut].decode("utf-8")
+        except UnicodeDecodeError:
+            continue
+        if _strange(told.encode()) or "\ufffd" in told[:1000]:
+            raise BadFile(_NO_TEXT)
+        return "utf-8"
+    if _strange(head):
+        raise BadFile(_NO_TEXT)
+    best = from_bytes(head[:20_000], cp_isolation=["cp1252", "cp1250", "cp1251", "iso8859_15"]).best()
+    return best.encoding if best is not None else "cp1252"
+
+
+def _strange(head: bytes) -> bool:
+    """Whether more than one byte in fifty is a control sign that no text has."""
+    return sum(byte < 9 or 13 < byte < 32 for byte in head[:20_000]) * 50 > len(head[:20_000])
+
+
+def _delimited(table: TableFile) -> Iterator[tuple[int, Cells | str]]:
+    with table.path.open(encoding=table.encoding, errors="replace", newline="") as file:
+        yield from delimited_rows(file, table.delimiter)
+
+
+def _text(table: TableFile) -> Iterator[tuple[int, Cells | str]]:
+    with table.path.open(encoding=table.encoding, errors="replace") as file:
+        for number, line in enumerate(file, start=1):
+            text = line.strip().lstrip("\ufeff")
+            if text:
+                yield number, [text[1:-1] if text[0] == text[-1] == '"' and len(text) > 1 else text]
+
+
+def _json(table: TableFile) -> Iterator[tuple[int, Cells | str]]:
+    with table.path.open(encoding=table.encoding, errors="replace") as file:
+        yield from json_rows(file)
+
+
+def _open_spreadsheet(path: Path, sheet: str) -> TableFile:
+    try:
+        with zipfile.ZipFile(path) as packed:
+            unpacked = sum(entry.file_size for entry in packed.infolist())
+            names = packed.namelist()
+        if unpacked > MOST_UNPACKED_BYTES:
+            raise BadFile(
+                f"The spreadsheet unpacks to {unpacked / 1e6:,.0f} MB; {MOST_UNPACKED_BYTES / 1e6:,.0f} MB are the most. "
+                "Save the sheet as CSV, or split it."
+            )
+        if "xl/workbook.xml" not in names:
+            raise BadFile("This is a packed file but no spreadsheet.")
+        # As an open file, since by its name the library would refuse a spreadsheet that is called something else.
+        with path.open("rb") as file, closing(openpyxl.load_workbook(file, read_only=True, data_only=True)) as book:
+            sheets = {one.title: one for one in book.worksheets}
+            if sheet and sheet not in sheets:
+                raise BadFile(f"There is no sheet “{sheet}”. The sheets are {', '.join(sheets)}.")
+            chosen = sheet or next((name for name, one in sheets.items() if _has_something(one)), "")
+    except BadFile:
+        raise
+    except _BROKEN as error:
+        raise BadFile("The spreadsheet is broken or locked; it could not be opened.") from error
+    if not chosen:
+        raise BadFile("The spreadsheet is empty.")
+    return TableFile(path, "xlsx", sheets=tuple(sheets), sheet=chosen)
+
+
+def _has_something(sheet: "openpyxl.worksheet._read_only.ReadOnlyWorksheet") -> bool:
+    return any(cell is not None for row in islice(sheet.iter_rows(values_only=True), 50) for cell in row)
+
+
+def _spreadsheet(table: TableFile) -> Iterator[tuple[int, Cells | str]]:
+    try:
+        with (
+            table.path.open("rb") as file,
+            closing(openpyxl.load_workbook(file, read_only=True, data_only=True)) as book,
+        ):
+            sheet = book[table.sheet]
+            # What a file says of its own size is often wrong: a million empty rows, or one.
+            sheet.reset_dimensions()
+            for number, row in enumerate(sheet.iter_rows(values_only=True), start=1):
+                cells = [_cell(value) for value in row[:MOST_COLUMNS]]
+                if any(cells):
+                    yield number, cells
+    except _BROKEN as error:
+        raise BadFile("The spreadsheet breaks off: the rest of it could not be read.") from error
+
+
+def _cell(value: object) -> str:
+    if value is None:
+        return ""
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    if isinstance(value, float) and value.is_integer():
+        return str(int(value))
+    return str(value)[:MOST_CELL_CHARACTERS].strip()

@@ -1,0 +1,346 @@
+"""Files as people have them: what is understood, what is refused and why."""
+
+import io
+import json
+import zipfile
+from pathlib import Path
+
+import openpyxl
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from bunraku.core.formats.bad_file import BadFile
+from bunraku.core.formats.delimited import NEVER_CLOSED, TOO_LONG, delimited_rows, guess_delimiter
+from bunraku.core.formats.figures_in import BadFigure, Figure, decimal_sign, read_figure
+from bunraku.core.formats.keywords_in import Plan, Refused, Taken, keywords_in, look_at
+from bunraku.core.formats.mapping import MEANINGS, find_heading, guess_mapping
+from bunraku.core.formats.table_in import open_table
+
+
+@pytest.mark.parametrize(
+    ("text", "low", "high"),
+    [
+        ("1300", 1300, 1300),
+        ("1,300", 1300, 1300),
+        ("1 300", 1300, 1300),
+        ("1\u00a0300", 1300, 1300),
+        ("1'300", 1300, 1300),
+        ("1.3K", 1300, 1300),
+        ("1,3k", 1300, 1300),
+        ("2.4 M", 2_400_000, 2_400_000),
+        ("100 – 1K", 100, 1000),
+        ("1K - 10K", 1000, 10_000),
+        ("100 to 1,000", 100, 1000),
+        ("<10", 0, 10),
+        ("> 1,000", 1000, 3000),
+        ("10K+", 10_000, 30_000),
+        ("£1.20", 1.2, 1.2),
+        ("1.20 €", 1.2, 1.2),
+        ("USD 0.45", 0.45, 0.45),
+        ("12%", 0.12, 0.12),
+        ("~ 40", 40, 40),
+        ("3e3", 3000, 3000),
+        ("0", 0, 0),
+    ],
+)
+def test_figures_as_people_write_them(text: str, low: float, high: float) -> None:
+    figure = read_figure(text)
+    assert figure is not None
+    assert (figure.low, figure.high) == pytest.approx((low, high))
+
+
+@pytest.mark.parametrize("text", ["", " ", "-", "—", "–", "N/A", "n/a", "null", "None", "NaN", "k.A."])
+def test_nothing_is_not_zero(text: str) -> None:
+    assert read_figure(text) is None
+
+
+@pytest.mark.parametrize("text", ["many", "12 apples", "1.2.3.4x", "=A1*2", "10 - 5", "--3", "K"])
+def test_what_is_no_figure_is_said_to_be_none(text: str) -> None:
+    with pytest.raises(BadFigure):
+        read_figure(text)
+
+
+def test_decimal_commas_by_column() -> None:
+    assert decimal_sign(["1.234", "2.500", "1.234,50"]) == ","
+    assert decimal_sign(["0,45", "1,20"]) == ","
+    assert decimal_sign(["1,234", "12,500"]) == ""
+    assert decimal_sign(["1.234.567"]) == ","
+    assert decimal_sign([]) == ""
+    assert read_figure("1.234,5", ",") == Figure(1234.5, 1234.5)
+    assert read_figure("1.300", ",") == Figure(1300, 1300)
+    assert read_figure("12,5 %", ",") == Figure(0.125, 0.125, True)
+
+
+@given(st.integers(0, 10**9))
+def test_any_whole_number_with_separators_reads_back(number: int) -> None:
+    for text, decimal in (
+        (f"{number:,}", "."),
+        (f"{number:,}".replace(",", "."), ","),
+        (f"{number:,}".replace(",", " "), "."),
+    ):
+        assert read_figure(text, decimal) == Figure(number, number)
+
+
+@given(st.text(max_size=40))
+def test_no_text_breaks_the_reading_of_figures(text: str) -> None:
+    try:
+        figure = read_figure(text)
+    except BadFigure:
+        return
+    assert figure is None or figure.low <= figure.high
+
+
+def file(tmp_path: Path, content: str | bytes, encoding: str = "utf-8") -> Path:
+    path = tmp_path / "table"
+    path.write_bytes(content if isinstance(content, bytes) else content.encode(encoding))
+    return path
+
+
+def read(path: Path, sheet: str = "") -> tuple[list[Taken], list[Refused]]:
+    table = open_table(path, sheet)
+    found = list(keywords_in(table, look_at(table).plan))
+    return [one for one in found if isinstance(one, Taken)], [one for one in found if isinstance(one, Refused)]
+
+
+TABLE = "Keyword;Search volume;CPC\nstar chart;1.300;0,45\nmoon lamp;100 – 1K;—\n"
+
+
+@pytest.mark.parametrize("delimiter", [";", "\t", "|"])
+@pytest.mark.parametrize("encoding", ["utf-8", "utf-8-sig", "utf-16", "utf-16-le", "utf-16-be", "cp1252"])
+def test_any_delimiter_and_encoding(tmp_path: Path, delimiter: str, encoding: str) -> None:
+    taken, refused = read(file(tmp_path, TABLE.replace(";", delimiter).replace("moon", "möon"), encoding))
+    assert not refused
+    assert [one.text for one in taken] == ["star chart", "möon lamp"]
+    assert taken[0].figures["searches"] == Figure(1300, 1300)
+    assert taken[0].figures["cpc"] == Figure(0.45, 0.45)
+    assert taken[1].figures["searches"] == Figure(100, 1000)
+    assert "cpc" not in taken[1].figures
+
+
+def test_commas_with_quoted_cells(tmp_path: Path) -> None:
+    taken, refused = read(file(tmp_path, 'query,searches\n"chart, star","1,300"\n"the ""big"" dipper",20\n'))
+    assert not refused
+    assert [(one.text, one.figures["searches"].low) for one in taken] == [
+        ("chart, star", 1300),
+        ('the "big" dipper', 20),
+    ]
+
+
+def test_heading_not_first_totals_repeats_and_formulas(tmp_path: Path) -> None:
+    text = (
+        "My report,,\nmade on,1 May,\n\nKeyword,Clicks,Position\nstar chart,12,3.4\nKeyword,Clicks,Position\n=1+1,3,4\n"
+        f"{'x' * 2000},1,1\n,5,5\n?!,1,1\nmoon,lots,2\nmoon,3,2\nTotal,15,\n"
+    )
+    taken, refused = read(file(tmp_path, text))
+    assert [one.text for one in taken] == ["star chart", "moon"]
+    assert [(one.number, one.code) for one in refused] == [
+        (6, "heading"),
+        (7, "formula"),
+        (8, "keyword_too_long"),
+        (9, "keyword_empty"),
+        (10, "keyword_no_word"),
+        (11, "bad_figure"),
+        (13, "total"),
+    ]
+    assert "Clicks you had: “lots” is no figure" in refused[5].message
+
+
+def test_a_keyword_called_like_the_heading_is_one_where_it_has_figures(tmp_path: Path) -> None:
+    taken, refused = read(file(tmp_path, "query,searches\nquery,40\nquery,searches\n"))
+    assert [one.text for one in taken] == ["query"]
+    assert [one.code for one in refused] == ["heading"]
+
+
+def test_one_keyword_a_line_needs_no_heading(tmp_path: Path) -> None:
+    taken, refused = read(file(tmp_path, 'star chart\nmoon lamp, small\n\n  8" telescope \n'))
+    assert not refused
+    assert [(one.number, one.text) for one in taken] == [
+        (1, "star chart"),
+        (2, "moon lamp, small"),
+        (4, '8" telescope'),
+    ]
+
+
+def test_a_quote_that_is_never_closed_costs_its_own_row_only(tmp_path: Path) -> None:
+    rows = [f"word {n},{n}" for n in range(100)]
+    rows[3] = '"word 3,3'
+    rows[7] = 'tube 8" long,7'
+    taken, refused = read(file(tmp_path, "keyword,searches\n" + "\n".join(rows)))
+    assert [(one.number, one.message) for one in refused] == [(5, NEVER_CLOSED)]
+    assert len(taken) == 99
+    assert taken[6].text == 'tube 8" long'
+
+
+def test_rows_far_too_long_are_refused_quickly(tmp_path: Path) -> None:
+    endless = ",".join(['"a"'] * 100_000)
+    taken, refused = read(file(tmp_path, f"keyword,searches\nstar,1\n{endless}\nmoon,2\n"))
+    assert [one.text for one in taken] == ["star", "moon"]
+    assert [(one.number, one.message) for one in refused] == [(3, TOO_LONG)]
+    spaces = "1" + " " * 5_000 + "x"
+    assert [one.code for one in read(file(tmp_path, f"keyword,searches\nstar,1\nsun,2\nmoon,{spaces}\n"))[1]] == [
+        "bad_figure"
+    ]
+
+
+def test_a_row_may_span_lines_inside_quotes() -> None:
+    rows = list(delimited_rows(["a,b\n", '"one\n', 'two",2\n', "c,3\n"], ","))
+    assert rows == [(1, ["a", "b"]), (2, ["one\ntwo", "2"]), (4, ["c", "3"])]
+
+
+@given(st.lists(st.lists(st.text(alphabet='ab ",\n', max_size=6), min_size=2, max_size=2), min_size=1, max_size=8))
+def test_what_a_csv_writer_writes_is_read_back(rows: list[list[str]]) -> None:
+    import csv
+
+    buffer = io.StringIO()
+    csv.writer(buffer, lineterminator="\n", quoting=csv.QUOTE_ALL).writerows(rows)
+    wanted = [[cell.strip() for cell in row] for row in rows]
+    found = [cells for _, cells in delimited_rows(buffer.getvalue().splitlines(keepends=True), ",")]
+    assert found == [row for row in wanted if any(row)]
+
+
+def test_the_delimiter_that_parts_all_lines_alike() -> None:
+    assert guess_delimiter("a;b,c\nd;e\nf;g,h,i\n") == ";"
+    assert guess_delimiter("one two\nthree, four\nfive\nsix\n") == ""
+
+
+@pytest.mark.parametrize(
+    ("content", "says"),
+    [
+        (b"", "empty"),
+        (b"\xff\xfe", "empty"),
+        (b" \r\n\n", "empty"),
+        (b"\x89PNG\r\n\x1a\n" + bytes(200), "a picture"),
+        (b"%PDF-1.7 ...", "a PDF"),
+        (bytes(range(256)) * 20, "no text"),
+        (b"\x01\x02\x03\x04abc" * 100, "no text"),
+        (b"PK\x03\x04 broken", "broken"),
+        (b"\xd0\xcf\x11\xe0\xa1\xb1", "old binary"),
+    ],
+)
+def test_junk_is_told_as_what_it_is(tmp_path: Path, content: bytes, says: str) -> None:
+    with pytest.raises(BadFile, match=says):
+        open_table(file(tmp_path, content))
+
+
+def book(tmp_path: Path) -> Path:
+    made = openpyxl.Workbook()
+    made.active.title = "Cover"
+    sheet = made.create_sheet("Data")
+    sheet.append(["Made by", "nobody"])
+    sheet.append(["Keyword", "Searches", "CPC", "Note"])
+    sheet.append(["star chart", 1300, 0.45, "soon"])
+    sheet.append(['=CONCAT("a","b")', 3, None, None])
+    sheet.append(["moon lamp", "1.3K", None, None])
+    sheet.append([None, None, None, None])
+    sheet.append(["Total", 2600, None, None])
+    made.create_sheet("More").append(["planisphere"])
+    path = tmp_path / "book.csv"
+    made.save(path)
+    return path
+
+
+def test_spreadsheets_whatever_they_are_called(tmp_path: Path) -> None:
+    table = open_table(book(tmp_path))
+    assert (table.kind, table.sheets, table.sheet) == ("xlsx", ("Cover", "Data", "More"), "Data")
+    taken, refused = read(table.path)
+    assert [(one.number, one.text, one.figures["searches"].low) for one in taken] == [
+        (3, "star chart", 1300),
+        (5, "moon lamp", 1300),
+    ]
+    assert taken[0].texts == {"note": "soon"}
+    # A formula that no program has worked out yet has no value.
+    assert [(one.number, one.code) for one in refused] == [(4, "keyword_empty"), (7, "total")]
+    assert [one.text for one in read(table.path, "More")[0]] == ["planisphere"]
+    with pytest.raises(BadFile, match="The sheets are Cover, Data, More"):
+        open_table(table.path, "Nothing")
+
+
+def test_a_spreadsheet_that_unpacks_to_hundreds_of_megabytes(tmp_path: Path) -> None:
+    path = tmp_path / "bomb.xlsx"
+    with zipfile.ZipFile(path, "w", zipfile.ZIP_DEFLATED) as packed:
+        packed.writestr("xl/workbook.xml", "<workbook/>")
+        for number in range(3):
+            packed.writestr(f"xl/worksheets/sheet{number}.xml", b"0" * 100_000_000)
+    assert path.stat().st_size < 500_000
+    with pytest.raises(BadFile, match="unpacks to 300 MB; 120 MB are the most"):
+        open_table(path)
+
+
+def test_a_packed_file_that_is_no_spreadsheet_and_one_cut_off(tmp_path: Path) -> None:
+    path = tmp_path / "other.zip"
+    with zipfile.ZipFile(path, "w") as packed:
+        packed.writestr("letter.txt", "hello")
+    with pytest.raises(BadFile, match="no spreadsheet"):
+        open_table(path)
+    whole = book(tmp_path).read_bytes()
+    with pytest.raises(BadFile, match="broken"):
+        open_table(file(tmp_path, whole[: len(whole) // 2]))
+
+
+def test_json_lines_and_lists(tmp_path: Path) -> None:
+    lines = '{"keyword": "star chart", "volume": 1300}\n{"volume": 20, "keyword": "moon lamp", "tags": [1]}\nno json\n[1, 2]\n'
+    taken, refused = read(file(tmp_path, lines))
+    assert [(one.number, one.text, one.figures["searches"].low) for one in taken] == [
+        (1, "star chart", 1300),
+        (2, "moon lamp", 20),
+    ]
+    assert [(one.number, one.code) for one in refused] == [(3, "broken"), (4, "broken")]
+    listed = read(file(tmp_path, json.dumps([{"query": "a b", "clicks": 3}, {"query": None}], indent=1)))
+    assert [one.text for one in listed[0]] == ["a b"]
+    assert [one.number for one in listed[1]] == [2]
+    assert [one.text for one in read(file(tmp_path, '["star chart", "moon"]'))[0]] == ["star chart", "moon"]
+
+
+@pytest.mark.parametrize("content", ['{"a": {"b": 1}\n', "[1, 2, 3]", "[[[[", "{}", "[" * 5000, '[{"a": 1}, '])
+def test_json_of_the_wrong_shape(tmp_path: Path, content: str) -> None:
+    table = open_table(file(tmp_path, content))
+    with pytest.raises(BadFile):
+        look_at(table)
+
+
+def test_a_table_without_any_words_has_no_keyword_column(tmp_path: Path) -> None:
+    table = open_table(file(tmp_path, "1,2\n3,4\n5,6\n"))
+    assert "keyword" not in look_at(table).plan.mapping
+
+
+@pytest.mark.parametrize(
+    ("headings", "rows", "wanted"),
+    [
+        (["Suchbegriff", "Suchvolumen"], [["mond", "20"]], {"keyword": 0, "searches": 1}),
+        (
+            ["No.", "Search term", "Clicks", "Impressions", "Avg. position"],
+            [["1", "a b", "1", "2", "3"]],
+            {"keyword": 1},
+        ),
+        (["", ""], [["12", "star chart"]], {"keyword": 1}),
+        (["Keyword", "Keyword"], [["a", "b"]], {"keyword": 0}),
+        (["Volume (UK)", "Keyword"], [["10", "x"]], {"keyword": 1, "searches": 0}),
+        (["Page", "Query"], [["https://a.example/x", "star"]], {"keyword": 1, "page": 0}),
+        ([], [], {}),
+    ],
+)
+def test_the_mapping_guessed(headings: list[str], rows: list[list[str]], wanted: dict[str, int]) -> None:
+    found = guess_mapping(headings, rows)
+    assert {name: found.get(name) for name in wanted} == wanted
+
+
+def test_headings_found_below_other_rows() -> None:
+    assert find_heading([["Report"], ["Keyword", "Volume"], ["a", "1"]]) == 1
+    assert find_heading([["Wort", "Zahl"], ["mond", "12"]]) == 0
+    assert find_heading([["mond", "12"], ["stern", "13"]]) is None
+    assert find_heading([["star"], ["keyword"], ["moon"]]) is None
+
+
+def test_the_user_may_say_where_the_heading_is(tmp_path: Path) -> None:
+    table = open_table(file(tmp_path, "keyword,volume\nstar,1\nmoon,2\n"))
+    assert look_at(table, 2).plan.heading == 2
+    assert [one.text for one in keywords_in(table, Plan(0, {"keyword": 0})) if isinstance(one, Taken)] == [
+        "keyword",
+        "star",
+        "moon",
+    ]
+
+
+def test_every_meaning_says_what_it_is() -> None:
+    assert all(one.name and one.about and one.headings for one in MEANINGS.values())

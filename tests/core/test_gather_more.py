@@ -1,0 +1,331 @@
+"""The combiner, keeping out, seeds with operators, years, languages, relevance."""
+
+import random
+from itertools import pairwise, product
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from bunraku.core.gather.combiner import (
+    BadPattern,
+    Term,
+    check_size,
+    combine,
+    count_combinations,
+    read_pattern,
+    read_terms,
+)
+from bunraku.core.gather.leave_out import KINDS, BadRule, Facts, Rule, check_rule, left_out_by
+from bunraku.core.gather.leave_out_hints import suggest_leave_outs
+from bunraku.core.gather.relevance import learn_relevance, words_that_decided
+from bunraku.core.gather.seed_operators import read_seed
+from bunraku.core.gather.years import refresh_years
+from bunraku.core.text import BadKeyword, identity_key
+from bunraku.core.text.languages import other_language
+from bunraku.core.text.stem_table import stem_table
+from bunraku.core.text.tokens import content_stems
+
+COLUMNS = {
+    "core": [Term("telescope repair", "hot"), Term("star party", "cold")],
+    "helper": [Term("best"), Term("repair")],
+    "place": [Term("Tarnley"), Term("Quillport")],
+}
+NAMES = list(COLUMNS)
+
+
+def test_patterns_with_optional_parts() -> None:
+    made = combine([read_pattern("{core} [in {place}]", NAMES)], COLUMNS)
+    assert list(made.texts.values()) == [
+        "telescope repair",
+        "telescope repair in Tarnley",
+        "telescope repair in Quillport",
+        "star party",
+        "star party in Tarnley",
+        "star party in Quillport",
+    ]
+    assert made.heats["telescope repair in tarnley"] == "hot"
+    assert made.heats["star party"] == "cold"
+
+
+def test_a_word_twice_running_and_repeats_are_left_out_and_counted() -> None:
+    patterns = [read_pattern("{core} {helper}", NAMES), read_pattern("{core} best", NAMES)]
+    made = combine(patterns, COLUMNS)
+    assert "telescope repair repair" not in made.texts
+    assert (made.doubled, made.repeated, len(made.texts)) == (1, 2, 3)
+
+
+@pytest.mark.parametrize(
+    ("pattern", "says"),
+    [
+        ("{core", "never closed"),
+        ("[[{core}]]", "brackets"),
+        ("best", "needs a column"),
+        ("[{core}]", "needs a column"),
+        ("{town}", "no column “town”"),
+        ("", "needs a column"),
+    ],
+)
+def test_patterns_that_cannot_be_read(pattern: str, says: str) -> None:
+    with pytest.raises(BadPattern, match=says):
+        read_pattern(pattern, NAMES)
+
+
+def test_a_million_combinations_are_refused_before_they_are_made() -> None:
+    columns = {name: [Term(f"{name}{n}") for n in range(100)] for name in NAMES}
+    with pytest.raises(
+        BadPattern, match=r"1,000,000 combinations .100 core × 100 helper × 100 place.; 200,000 are the most"
+    ):
+        combine([read_pattern("{helper} {core} {place}", NAMES)], columns)
+    with pytest.raises(BadPattern, match="5,000 are the most"):
+        read_terms([f"word {n}" for n in range(5_001)])
+
+
+def test_empty_columns_make_nothing() -> None:
+    assert combine([read_pattern("{core} {place}", NAMES)], {**COLUMNS, "place": []}).texts == {}
+    assert len(combine([read_pattern("{core} [{place}]", NAMES)], {**COLUMNS, "place": []}).texts) == 2
+
+
+def test_terms_are_cleaned_and_stand_once() -> None:
+    assert read_terms([" Star  chart ", "star chart", "", "?!"], {" Star  chart ": "warm"}) == [
+        Term("Star chart", "warm")
+    ]
+
+
+WORDS = st.lists(st.sampled_from(["a", "b", "c d", "E", "a b"]), max_size=4, unique=True)
+
+
+@given(WORDS, WORDS, WORDS)
+def test_combinations_against_a_plain_product(core: list[str], helper: list[str], place: list[str]) -> None:
+    columns = {name: [Term(t) for t in words] for name, words in zip(NAMES, (core, helper, place), strict=True)}
+    pattern = read_pattern("{helper} {core} [near {place}]", NAMES)
+    plain = [f"{h} {c}{p}" for h, c in product(helper, core) for p in ["", *(f" near {one}" for one in place)]]
+    assert count_combinations(pattern, columns) == check_size([pattern], columns) == len(plain)
+    doubled = [text for text in plain if _twice(text)]
+    assert set(combine([pattern], columns).texts) == {identity_key(text) for text in plain if text not in doubled}
+
+
+def _twice(text: str) -> bool:
+    words = text.casefold().split()
+    return any(a == b for a, b in pairwise(words))
+
+
+@pytest.mark.parametrize(
+    ("typed", "text", "must", "without"),
+    [
+        ("eyepiece -case", "eyepiece", (), ("case",)),
+        ('"star chart" print', "star chart print", ("star chart",), ()),
+        ("“Star Chart” -“for kids” –app", "Star Chart", ("star chart",), ("for kids", "app")),
+        ("t-shirt telescope", "t-shirt telescope", (), ()),
+        ('8" telescope', '8" telescope', (), ()),
+        ("star - chart", "star - chart", (), ()),
+    ],
+)
+def test_operators_in_a_seed(typed: str, text: str, must: tuple[str, ...], without: tuple[str, ...]) -> None:
+    seed = read_seed(typed)
+    assert (seed.text, seed.must, seed.without) == (text, must, without)
+    again = read_seed(seed.typed)
+    assert (again.must, again.without) == (must, without)
+
+
+def test_a_seed_keeps_out_whole_words_only() -> None:
+    seed = read_seed('"star chart" -case')
+    assert seed.keeps_out("star chart poster") == ""
+    assert seed.keeps_out("star charts in a case") != ""
+    assert seed.keeps_out("star chart case") == "-case in the seed"
+    assert seed.keeps_out("star chart showcase") == ""
+    with pytest.raises(BadKeyword, match="only says what to leave out"):
+        read_seed("-case")
+
+
+def test_the_year_refresh() -> None:
+    found = refresh_years(
+        [
+            "best telescope 2023",
+            "meteor shower 2026",
+            "moon 1969",
+            "2023 vs 2024",
+            "mx-2023",
+            "2020-2021 dates",
+            "eclipse 2027",
+        ],
+        2026,
+    )
+    assert found == {
+        "best telescope 2023": ("best telescope 2026", "best telescope 2027"),
+        "meteor shower 2026": ("meteor shower 2027",),
+        "eclipse 2027": ("eclipse 2026",),
+    }
+
+
+KEYS = [
+    "star tattoo",
+    "tattooed star",
+    "orrinek mount",
+    "orri nek mounts",
+    "star chart for kids",
+    "sternkarte kaufen",
+    "moon",
+]
+
+
+@pytest.mark.parametrize(
+    ("kind", "value", "left_out"),
+    [
+        ("word", "Tattoo", {"star tattoo"}),
+        ("word", "star chart", {"star chart for kids"}),
+        ("brand", "Orrinek", {"orrinek mount", "orri nek mounts"}),
+        ("pattern", "tattoo*", {"star tattoo", "tattooed star"}),
+        ("pattern", "star*kids", {"star chart for kids"}),
+        ("pattern", "*moo*", {"moon"}),
+        ("fewer_words", "2", {"moon"}),
+        ("more_words", "2", {"orri nek mounts", "star chart for kids"}),
+        ("language", "en", {"sternkarte kaufen"}),
+        ("off_topic", "0,3", {"star tattoo"}),
+    ],
+)
+def test_what_each_kind_of_rule_leaves_out(kind: str, value: str, left_out: set[str]) -> None:
+    relevance = np.array([0.1, 0.5, 0.3, np.nan, 0.9, 0.8, 0.31])
+    found = left_out_by([Rule(1, kind, check_rule(kind, value))], Facts(KEYS, relevance))
+    assert {key for key, by in zip(KEYS, found, strict=True) if by == 0} == left_out
+
+
+def test_the_first_rule_that_fits_is_told() -> None:
+    rules = [
+        Rule(7, "more_words", "3"),
+        Rule(8, "word", "star"),
+        Rule(9, "brand", "orrinek"),
+        Rule(10, "word", "star chart"),
+    ]
+    found = left_out_by(rules, Facts(KEYS, np.full(len(KEYS), np.nan)))
+    assert found.tolist() == [1, 1, 2, 2, 0, -1, -1]
+    assert left_out_by([], Facts(KEYS, np.full(len(KEYS), np.nan))).tolist() == [-1] * len(KEYS)
+    assert left_out_by(rules, Facts([], np.array([]))).tolist() == []
+
+
+@pytest.mark.parametrize(
+    ("kind", "value"),
+    [
+        ("word", "?!"),
+        ("brand", " "),
+        ("pattern", "***"),
+        ("pattern", "*a*b*c*d*e*"),
+        ("pattern", "x" * 101),
+        ("fewer_words", "1"),
+        ("more_words", "many"),
+        ("more_words", "nan"),
+        ("language", "xx"),
+        ("off_topic", "1.5"),
+    ],
+)
+def test_rules_that_make_no_sense(kind: str, value: str) -> None:
+    with pytest.raises(BadRule):
+        check_rule(kind, value)
+
+
+def test_every_kind_says_what_it_leaves_out() -> None:
+    assert all(kind.name and kind.about and kind.value for kind in KINDS.values())
+
+
+def test_words_dropped_again_and_again_and_names_like_brands_are_suggested() -> None:
+    titles = [
+        ("a.example", "Velumscope moon map"),
+        ("b.example", "The Velumscope chart"),
+        ("c.example", "Zorblatt chart"),
+    ]
+    # Neither a misspelt word nor one that is spelled in the British way is a name.
+    titles += [
+        (publisher, f"{word} map") for word in ("Telecope", "Motorised") for publisher in ("a.example", "b.example")
+    ]
+    hints = suggest_leave_outs(
+        [
+            "moon tattoo",
+            "big tattoo idea",
+            "velumscope map",
+            "zorblatt map",
+            "telecope map",
+            "motorised map",
+            "gift for him",
+        ],
+        ["star tattoo", "sun tattoo", "comet tattoo", "moon gift", "sun gift", "star gift"],
+        ["gift set"],
+        titles,
+        ["duskfield"],
+        "en",
+    )
+    assert [(hint.kind, hint.value, hint.count) for hint in hints] == [
+        ("word", "tattoo", 2),
+        ("brand", "velumscope", 1),
+    ]
+    assert "dropped 3" in hints[0].why
+    assert hints[0].examples == ("moon tattoo", "big tattoo idea")
+    assert suggest_leave_outs([], [], [], [], [], "en") == []
+
+
+def test_languages_are_told_apart_by_how_common_words_are() -> None:
+    foreign = ["teleskop für kinder", "beste teleskope", "meilleur telescope pour debutant", "telescopio para niños"]
+    own = [
+        "telescope for kids",
+        "t-ring adapter",
+        "orrinek 70mm",
+        "kit",
+        "how to clean a lens",
+        "barlow lens 2x",
+        "2026",
+    ]
+    assert other_language(foreign, "en").all()
+    assert not other_language(own, "en").any()
+    assert other_language(own[:1], "de").all()
+    assert not other_language(["telescope", ""], "xx").any()
+
+
+@given(st.lists(st.text(alphabet="ab c-'", max_size=12), max_size=6))
+def test_the_stem_table_is_the_stems_of_each_text(texts: list[str]) -> None:
+    table = stem_table(texts, "en")
+    plain = [content_stems(text.replace("-", " "), "en") for text in texts]
+    for row, stems in enumerate(plain):
+        assert [table.names[p] for p in table.places[table.rows == row]] == stems
+    counts = {stem: sum(stem in stems for stems in plain) for stem in table.names}
+    assert table.texts_with().tolist() == [counts[stem] for stem in table.names]
+
+
+ABOUT = ["Telescopes, eyepieces and stargazing evenings", "telescope"]
+
+
+def _field() -> tuple[list[str], list[bool]]:
+    dice = random.Random(4)
+    good = [f"{a} telescope {b}" for a in ("small", "big", "red", "old") for b in ("stand", "case", "lens", "cover")]
+    bad = [
+        f"{a} {b}" for a in ("star tattoo", "horse mount", "wall mount") for b in ("idea", "stand", "price", "for her")
+    ]
+    texts = [*good, *bad] * 3
+    dice.shuffle(texts)
+    return texts, ["telescope" in text for text in texts]
+
+
+def test_relevance_learns_from_drops() -> None:
+    texts, wanted = _field()
+    before = learn_relevance(texts, [0] * len(texts), ABOUT, "en")
+    assert before.taste.decided == 0
+    said = [0] * len(texts)
+    for place in [p for p, good in enumerate(wanted) if not good][:6]:
+        said[place] = -1
+    for place in [p for p, good in enumerate(wanted) if good][:4]:
+        said[place] = 1
+    after = learn_relevance(texts, said, ABOUT, "en")
+    good = np.array(wanted)
+    assert after.shares[good].min() > after.shares[~good].max()
+    assert ((after.shares > 0) & (after.shares < 1)).all()
+    words = dict(words_that_decided("wall mount idea", after.taste, "en"))
+    assert words["mount"] < 0
+    again = learn_relevance(texts, said, ABOUT, "en")
+    assert (again.shares == after.shares).all()
+
+
+def test_relevance_of_nothing_one_and_of_drops_alone() -> None:
+    assert learn_relevance([], [], ABOUT, "en").shares.tolist() == []
+    assert learn_relevance(["telescope"], [-1], ABOUT, "en").shares.shape == (1,)
+    texts, wanted = _field()
+    only_drops = learn_relevance(texts, [0 if good else -1 for good in wanted], ABOUT, "en")
+    assert only_drops.shares[np.array(wanted)].mean() > only_drops.shares[~np.array(wanted)].mean()

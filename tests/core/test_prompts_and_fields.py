@@ -1,0 +1,84 @@
+"""What is typed into a search box, and what the best results say of themselves."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from bunraku.core.gather.fields import LONGEST_PHRASE, ResultFields, phrases_used
+from bunraku.core.gather.prompts import COMPARISONS, PREPOSITIONS, PROMPTS, QUESTIONS, prompts
+from bunraku.core.text import identity_key
+from bunraku.core.text.known_words import LANGUAGES
+
+
+def test_each_way_asks_in_its_own_manner() -> None:
+    assert prompts("box", "moon", "en") == ["moon", "moon "]
+    assert prompts("letters", "moon", "en")[:2] == ["moon a", "moon b"]
+    assert prompts("letters", "moon", "en")[-1] == "moon 9"
+    assert "how moon" in prompts("questions", "moon", "en")
+    assert "wie mond" in prompts("questions", "mond", "de")
+    assert "moon without " in prompts("prepositions", "moon", "en")
+    assert "moon better than " in prompts("comparisons", "moon", "en")
+    assert prompts("inside", "star chart", "en") == ["* star chart", "star * chart", "star chart * "]
+    assert prompts("inside", "moon", "en") == ["* moon", "moon * "]
+
+
+@pytest.mark.parametrize("language", LANGUAGES)
+def test_every_language_has_its_words(language: str) -> None:
+    for table in (QUESTIONS, PREPOSITIONS, COMPARISONS):
+        words = table[language].split()
+        assert len(words) >= 6
+        assert len(words) == len(set(words))
+
+
+def test_an_unknown_language_has_the_english_words() -> None:
+    assert prompts("questions", "x", "xx") == prompts("questions", "x", "en")
+
+
+@given(st.sampled_from(sorted(PROMPTS)), st.lists(st.sampled_from(["star", "chart", "moon"]), min_size=1, max_size=4))
+def test_every_prompt_stands_once_and_holds_the_seed(way: str, words: list[str]) -> None:
+    asked = prompts(way, " ".join(words), "en")
+    assert len(asked) == len(set(asked))
+    for prompt in asked:
+        told = [word for word in prompt.split() if word != "*"]
+        # The seed's words in their order, whatever stands around and between them.
+        rest = iter(told)
+        assert all(word in rest for word in words)
+
+
+RESULTS = [
+    ResultFields("atlas.example", "Brass star chart | Atlas", ["star chart", "wall art"], ["brass"], ["Charts"]),
+    ResultFields("lamp.example", "The brass star chart for kids", ["Star Chart"], ["brass"], ["charts"]),
+    ResultFields("other.example", "Moon poster, large", ["moon poster"], [], []),
+]
+
+
+def test_phrases_with_how_many_results_use_each() -> None:
+    used = {one.text.casefold(): one for one in phrases_used(RESULTS, "star chart", "en")}
+    assert used["star chart"].used_by == 2
+    assert used["star chart"].fields == ("tags", "title")
+    assert used["brass star chart"].used_by == 2
+    assert used["charts"].used_by == 2
+    # A material stands with the seed; here it says what titles say.
+    assert "material" in used["brass star chart"].fields
+    assert used["moon poster"].used_by == 1
+    # What a single title says is its own, as is a publisher's name; a phrase does not reach over a sign.
+    assert "chart for kids" not in used
+    assert "poster large" not in used
+    assert "atlas" not in used
+
+
+def test_the_most_used_come_first_and_nothing_gives_nothing() -> None:
+    counts = [one.used_by for one in phrases_used(RESULTS, "star chart", "en")]
+    assert counts == sorted(counts, reverse=True)
+    assert phrases_used([], "star chart", "en") == []
+    assert phrases_used([ResultFields("", "", [""], [], ["?"])], "x", "en") == []
+
+
+@given(st.lists(st.text(alphabet="ab |,-", max_size=24), max_size=5))
+def test_title_phrases_against_a_plain_count(titles: list[str]) -> None:
+    results = [ResultFields("z.example", title) for title in titles]
+    for one in phrases_used(results, "seed", "en"):
+        key = identity_key(one.text)
+        assert 2 <= len(key.split()) <= LONGEST_PHRASE
+        holding = sum(f" {key} " in f" {' '.join(identity_key(title).split())} " for title in titles)
+        assert 2 <= one.used_by <= max(holding, one.used_by)
