@@ -17,7 +17,12 @@ class What(StrEnum):
     COUNTS = "counts"
     BANDS = "bands"
     INTEREST = "interest"
+    RISING = "rising"
     PAGE = "page"
+    RANKS = "ranks"
+    FIELDS = "fields"
+    TALK = "talk"
+    LEXICON = "lexicon"
 
 
 class Answer(BaseModel):
@@ -56,10 +61,18 @@ class Bands(Answer):
 
 
 class Interest(Answer):
-    """Relative interest 0-100 a month, oldest first, on one scale for all terms of one request."""
+    """Relative interest 0-100 a month (or week, day, hour, as asked), oldest first, on one scale for all terms of one
+    request."""
 
     months: list[str] = Field(max_length=120)
     index: list[float] = Field(max_length=120)
+
+
+class Rising(Answer):
+    """Related terms that are searched more than a year ago, fastest first: the term, and its growth as a share (1 is twice as
+    much; None: a year ago nobody asked)."""
+
+    terms: list[tuple[str, float | None]] = Field(max_length=50)
 
 
 class Result(Answer):
@@ -85,24 +98,87 @@ class Page(Answer):
     related: list[str] = Field(default=[], max_length=50)
 
 
+class Ranks(Answer):
+    """A site, channel or shop: its standing, how much it has published, and the queries it ranks for with the position."""
+
+    name: str = Field(max_length=300)
+    standing: float = Field(ge=0)
+    published: int = Field(ge=0)
+    ranks: list[tuple[str, int]] = Field(max_length=200)
+
+
+class Fields(Answer):
+    """What a result says of itself: title, description, tags, materials, categories, price."""
+
+    title: str = Field(max_length=1_000)
+    description: str = Field(default="", max_length=5_000)
+    tags: list[str] = Field(default=[], max_length=60)
+    materials: list[str] = Field(default=[], max_length=30)
+    categories: list[str] = Field(default=[], max_length=30)
+    price: float | None = Field(default=None, ge=0)
+
+
+class Talk(Answer):
+    """How often a term was named in thirty days, by network."""
+
+    mentions: dict[str, int] = Field(max_length=20)
+
+
+class Lexicon(Answer):
+    """The same term in another language: one or several ways to say it, likeliest first."""
+
+    language: str = Field(max_length=2)
+    terms: list[str] = Field(max_length=10)
+
+
 ANSWERS: dict[What, type[Answer]] = {
     What.COMPLETIONS: Completions,
     What.COUNTS: Counts,
     What.BANDS: Bands,
     What.INTEREST: Interest,
+    What.RISING: Rising,
     What.PAGE: Page,
+    What.RANKS: Ranks,
+    What.FIELDS: Fields,
+    What.TALK: Talk,
+    What.LEXICON: Lexicon,
 }
 
 
 @dataclass(frozen=True)
+class OwnPiece:
+    """A page, video or listing of the person's own, as it can be seen from outside: what a results page may show."""
+
+    address: str
+    publisher: str
+    standing: float
+    title: str
+    main: str
+    published: date
+    retitled: date | None = None
+    old_title: str = ""
+
+
+@dataclass(frozen=True)
 class Request:
-    """One call to a source: a kind of figure for some terms, on a channel, in a locale ("en-GB"), as of a day."""
+    """One call to a source: a kind of figure for some terms, on a channel, in a locale ("en-GB"), as of a day.
+
+    `place` asks as from a town; `depth` is how many results are wanted; `step` how fine relative interest is (month, week,
+    day, hour); `into` the language of a lexicon; `device` desktop or phone; `viewer` somebody signed in, for a personal view;
+    `own` the person's registered pieces."""
 
     what: What
     terms: tuple[str, ...]
     channel: str
     locale: str
     on: date
+    place: str = ""
+    depth: int = 10
+    step: str = "month"
+    into: str = ""
+    device: str = "desktop"
+    viewer: str = ""
+    own: tuple[OwnPiece, ...] = ()
 
 
 class SourceBusy(Exception):

@@ -6,21 +6,19 @@ from dataclasses import dataclass, field
 from functools import lru_cache
 
 from bunraku.sources.protocol import Request, Source, SourceBusy, SourceFailed, What
+from bunraku.sources.rehearsal.demand import demand_of_months, interest_of, months_before, steps_before
 from bunraku.sources.rehearsal.dice import pick_index, roll, spread
-from bunraku.sources.rehearsal.standing import rank
-from bunraku.sources.rehearsal.world import (
-    CHANNEL_INDEX,
-    QUESTION_WORDS,
-    Query,
-    World,
-    monthly_demand,
-    months_before,
-    the_world,
-)
+from bunraku.sources.rehearsal.lexicon import translate
+from bunraku.sources.rehearsal.results import Viewpoint, rank
+from bunraku.sources.rehearsal.rivals import fields_of, ranks_of
+from bunraku.sources.rehearsal.talk import mentions, rising
+from bunraku.sources.rehearsal.world import Query, World, the_world
 
 Raw = dict[str, object]
 HISTORY_MONTHS = 36
-PAGE_DEPTH = 10
+MONTHS_UNTIL_COUNTED = 3
+"""Full months that a term must have been searched before the counts know it."""
+MOST_DEPTH = 100
 
 
 @dataclass(frozen=True)
@@ -57,7 +55,7 @@ class RehearsalSource:
         with self._lock:
             self._calls += 1
             call = self._calls
-        dice = (self.name, request.terms, call)
+        dice = (self.name, request.terms[:1], len(request.terms), call)
         if roll("busy", *dice) < self.faults.busy:
             raise SourceBusy(self.faults.wait_seconds)
         if roll("broken", *dice) < self.faults.broken:
@@ -65,9 +63,9 @@ class RehearsalSource:
         terms: Iterable[str] = request.terms
         if roll("partial", *dice) < self.faults.partial:
             terms = [term for term in request.terms if roll("left", term, *dice) < 0.6]
-        world = the_world()
+        world = the_world(request.locale)
         answers = {term: self.answer(world, term, request) for term in terms}
-        for term in answers:
+        for term in answers if self.faults.nonsense else ():
             if roll("nonsense", term, *dice) < self.faults.nonsense:
                 answers[term] = {"monthly": "many", "low": -1, "results": "none"}
         return answers
@@ -75,19 +73,21 @@ class RehearsalSource:
 
 def complete(world: World, term: str, request: Request) -> Raw:
     """Search-box completions, ten at a time; what was typed matters to the letter."""
-    return {"completions": world.complete(term, request.channel, 10)}
+    return {"completions": world.complete(term, request.channel, 10, request.place.casefold())}
 
 
 def count(world: World, term: str, request: Request) -> Raw | None:
-    """Exact-match searches, about 15 % off, to two digits; silent on what is tiny and on about one in eight others."""
+    """Exact-match searches, about 15 % off, to two digits; silent on what is tiny, on what is new, and on about one in eight
+    others."""
     query = world.query(term)
-    truth = [monthly_demand(query, request.channel, month) for month in months_before(request.on, HISTORY_MONTHS)]
-    average = sum(truth[-12:]) / 12
-    if average < 3 or roll("silent", query.key, request.channel) < 0.12:
+    months = months_before(request.on, HISTORY_MONTHS)
+    truth = demand_of_months(query, request.channel, months)
+    average = float(truth[-12:].sum()) / 12
+    if average < 3 or not truth[-MONTHS_UNTIL_COUNTED] or roll("silent", query.key, request.channel) < 0.12:
         return None
     off = spread(0.15, "counts", query.key, request.channel)
-    months = months_before(request.on, HISTORY_MONTHS)
-    history = [(month.strftime("%Y-%m"), _two_digits(v * off)) for month, v in zip(months, truth, strict=True)]
+    labels = steps_before(request.on, "month")
+    history = [(label, _two_digits(v * off)) for label, v in zip(labels, truth.tolist(), strict=True)]
     return {"monthly": _two_digits(average * off), "history": history}
 
 
@@ -112,28 +112,34 @@ def band(world: World, term: str, request: Request) -> Raw | None:
 
 
 def interest(world: World, term: str, request: Request) -> Raw:
-    """Relative interest a month, 0-100 on one scale for the terms of a request."""
-    months = months_before(request.on, HISTORY_MONTHS)
+    """Relative interest, 0-100 on one scale for the terms of a request."""
     series = _together(request)
     top = max((value for values in series.values() for value in values), default=0) or 1
     return {
-        "months": [month.strftime("%Y-%m") for month in months],
+        "months": steps_before(request.on, request.step),
         "index": [round(100 * value / top, 1) for value in series[term]],
     }
 
 
 @lru_cache(maxsize=4)
 def _together(request: Request) -> dict[str, list[float]]:
-    """Each month's demand for all terms of a request: worked out once, though each term is answered by itself."""
-    months = months_before(request.on, HISTORY_MONTHS)
-    world = the_world()
-    return {t: [monthly_demand(world.query(t), request.channel, m) for m in months] for t in request.terms}
+    """Interest in all terms of a request: worked out once, though each term is answered by itself."""
+    world = the_world(request.locale)
+    return {t: interest_of(world.query(t), request.channel, request.on, request.step) for t in request.terms}
 
 
 def page(world: World, term: str, request: Request) -> Raw:
-    """The first results page, with ads, features, questions and related searches."""
+    """The results page to the depth asked, with ads, features, questions and related searches."""
     query = world.query(term)
-    standing = rank(world, query, request.channel, request.on, PAGE_DEPTH)
+    seen = Viewpoint(
+        request.channel,
+        request.on,
+        min(request.depth, MOST_DEPTH),
+        request.place.casefold(),
+        request.device,
+        request.viewer,
+        request.own,
+    )
     results = [
         {
             "position": place,
@@ -144,18 +150,21 @@ def page(world: World, term: str, request: Request) -> Raw:
             "pull": one.pull,
             "published": one.published.isoformat(),
         }
-        for place, one in enumerate(standing, start=1)
+        for place, one in enumerate(rank(world, query, seen), start=1)
     ]
-    company = sorted(world.company(query.key), key=lambda q: (-q.demand[CHANNEL_INDEX[request.channel]], q.key))
-    questions = [q.key for q in company if q.key.split()[0] in QUESTION_WORDS and q.key != query.key]
+    company = world.company(query.key, request.channel)
+    words = world.tongue.question_words
+    questions = [q.key for q in company if q.key.split()[0] in words and q.key != query.key]
     near = [q.key for q in company if q.key != query.key and q.facet != query.facet]
-    start = pick_index(max(len(near) - 8, 1), "related", query.key)
+    # What is asked next is mostly what is asked much, not the same on every page.
+    related = near[pick_index(4, "related", query.key) : 40 : 4]
+    asked = questions[pick_index(2, "asked", query.key) : 16 : 2]
     return {
         "results": results,
         "ads": _ads(query),
         "features": _features(query) if request.channel == "web" else [],
-        "questions": questions[:6],
-        "related": near[start : start + 8],
+        "questions": asked[:6],
+        "related": related[:8],
     }
 
 
@@ -193,12 +202,17 @@ def _two_digits(value: float) -> int:
 
 
 def rehearsal_sources(faults: Faults | None = None) -> list[Source]:
-    """All sources of the practice world."""
+    """All sources of the practice world; one that tells several things stands here once for each."""
     f = faults or Faults()
     return [
         RehearsalSource("Rehearsal Box", What.COMPLETIONS, 0.0, 30, complete, f),
         RehearsalSource("Rehearsal Counts", What.COUNTS, 1.0, 200, count, f),
         RehearsalSource("Rehearsal Bands", What.BANDS, 0.2, 200, band, f),
         RehearsalSource("Rehearsal Trends", What.INTEREST, 0.0, 5, interest, f),
+        RehearsalSource("Rehearsal Trends", What.RISING, 0.0, 5, rising, f),
         RehearsalSource("Rehearsal Pages", What.PAGE, 2.0, 50, page, f),
+        RehearsalSource("Rehearsal Rivals", What.RANKS, 2.0, 10, ranks_of, f),
+        RehearsalSource("Rehearsal Rivals", What.FIELDS, 2.0, 20, fields_of, f),
+        RehearsalSource("Rehearsal Talk", What.TALK, 0.1, 100, mentions, f),
+        RehearsalSource("Rehearsal Lexicon", What.LEXICON, 0.1, 100, translate, f),
     ]

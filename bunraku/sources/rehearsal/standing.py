@@ -1,12 +1,14 @@
 """Who stands in the practice world: its sites, channels and shops, and the pages they have on a topic."""
 
+import math
 from dataclasses import dataclass
 from datetime import date, timedelta
 from functools import lru_cache
 
 from bunraku.core.text import stems, tokens
-from bunraku.sources.rehearsal.dice import bell, pick_index, roll, spread
-from bunraku.sources.rehearsal.world import EPOCH, Query, World
+from bunraku.sources.rehearsal.demand import EPOCH
+from bunraku.sources.rehearsal.dice import bell, normal_of, pick_index, roll, rolls
+from bunraku.sources.rehearsal.world import slug_of
 
 _FIRST = (
     "night sky star moon dark comet orbit lumen zenith nova meadow lantern hill harbour field stone "
@@ -25,16 +27,32 @@ _TIERS = {
     "marketplace": ((0.05, 86, 4), (0.25, 70, 5), (0.35, 57, 6), (0.35, 38, 9)),
 }
 STRAY_SHARE = 0.12
+LOOSE_SHARE = 0.45
+"""Share of pages whose title says the subject only, none of the topic's wordings."""
+PULL_SPREAD = 0.9
 _TITLES = {
-    "web": ("{t}", "{t}: a plain guide", "{t} | {p}", "{t} - what to know", "{p}: {t}", "All about {t}"),
-    "video": ("{t}", "{t} (full walkthrough)", "I tried it: {t}", "{t} in ten minutes", "{t} explained by {p}"),
-    "marketplace": (
-        "{t}",
-        "{t}, boxed, fast post",
-        "{t} handmade by {p}",
-        "New {t} with care notes",
-        "{t} for him and her",
-    ),
+    "en": {
+        "web": ("{t}", "{t}: a plain guide", "{t} | {p}", "{t} - what to know", "{p}: {t}", "All about {t}"),
+        "video": ("{t}", "{t} (full walkthrough)", "I tried it: {t}", "{t} in ten minutes", "{t} explained by {p}"),
+        "marketplace": (
+            "{t}",
+            "{t}, boxed, fast post",
+            "{t} handmade by {p}",
+            "New {t} with care notes",
+            "{t} for him and her",
+        ),
+    },
+    "de": {
+        "web": ("{t}", "{t}: der Ratgeber", "{t} | {p}", "{t} - das Wichtigste", "{p}: {t}", "Alles über {t}"),
+        "video": ("{t}", "{t} (Schritt für Schritt)", "Ausprobiert: {t}", "{t} in zehn Minuten", "{t} erklärt von {p}"),
+        "marketplace": (
+            "{t}",
+            "{t}, schneller Versand",
+            "{t} handgemacht von {p}",
+            "Neu: {t} mit Anleitung",
+            "{t} für sie und ihn",
+        ),
+    },
 }
 
 
@@ -103,67 +121,47 @@ def pool(topic: str, channel: str) -> tuple[int, ...]:
     # Some topics are crowded and contested, some lie open; a power of the dice leans to the strong end of the list.
     size = 40 if general else 16 + int(28 * roll("crowd", topic, channel))
     lean = 1.7 if general else 0.85 + 0.85 * roll("contest", topic, channel)
-    chosen: list[int] = []
+    chosen: dict[int, None] = {}
     draw = 0
     while len(chosen) < size:
         draw += 1
-        index = int(len(everyone) * roll("pool", topic, channel, draw) ** lean)
-        if index not in chosen:
-            chosen.append(index)
+        for dice in rolls("pool", topic, channel, draw):
+            if len(chosen) < size:
+                chosen[int(len(everyone) * dice**lean)] = None
     return tuple(chosen)
 
 
 @lru_cache(maxsize=60_000)
-def page_of(topic: str, channel: str, index: int, wordings: tuple[str, ...]) -> Standing:
+def page_of(topic: str, channel: str, index: int, wordings: tuple[str, ...], language: str) -> Standing:
     """The page that a publisher has on a topic; its title says one of the topic's wordings, or something near it."""
     publisher = publishers(channel)[index]
-    said = wordings[int(len(wordings) * roll("wording", topic, channel, index) ** 1.5)]
-    if roll("loose", topic, channel, index) < 0.45:
-        said = topic.split("/")[0]
-    template = _TITLES[channel][pick_index(len(_TITLES[channel]), "title", topic, channel, index)]
-    title = template.format(t=said[:1].upper() + said[1:], p=publisher.name.capitalize())
+    wording, loose, form, pull_dice, age, *_ = rolls("page", topic, channel, index)
+    said = topic.split("/")[0] if loose < LOOSE_SHARE else wordings[int(len(wordings) * wording**1.5)]
+    templates = _TITLES[language][channel]
+    title = templates[int(len(templates) * form)].format(t=said[:1].upper() + said[1:], p=publisher.name.capitalize())
     top = {"web": 60.0, "video": 1_500.0, "marketplace": 150.0}[channel]
-    pull = top * (publisher.strength / 60) ** 2.2 * spread(0.9, "pull", topic, channel, index)
-    age_days = 20 + int(1_400 * roll("age", topic, channel, index) ** 1.6)
-    slug = "-".join(tokens(topic.replace("/", " ").replace(":", " ")))
-    return Standing(
-        publisher=publisher,
-        address=f"https://{publisher.address}/{slug}",
-        title=title,
-        title_phrase=f" {' '.join(tokens(title))} ",
-        title_stems=frozenset(stems(title, "en")),
-        pull=round(pull, 1),
-        published=EPOCH - timedelta(days=age_days),
+    pull = top * (publisher.strength / 60) ** 2.2 * math.exp(PULL_SPREAD * normal_of(pull_dice))
+    age_days = 20 + int(1_400 * age**1.6)
+    return standing_of(
+        publisher,
+        f"https://{publisher.address}/{slug_of(topic)}",
+        title,
+        round(pull, 1),
+        EPOCH - timedelta(days=age_days),
+        language,
     )
 
 
-@lru_cache(maxsize=20_000)
-def _strays(general: str, topic: str, channel: str) -> tuple[int, ...]:
-    """Pages on a subject as a whole stand here and there on its special pages, other ones each time."""
-    return tuple(i for i in pool(general, channel) if roll("stray", i, topic, channel) < STRAY_SHARE)
-
-
-def rank(world: World, query: Query, channel: str, day: date, depth: int) -> list[Standing]:
-    """Organic results for a query in order: by strength, links, wording, and the chance of query and day."""
-    wordings = tuple(sorted(world.wordings(query))[:12])
-    topics = {query.topic: (wordings, 8.0), f"{query.head}/general": ((query.head,), 0.0)}
-    words, query_stems = query.key.split(), stems(query.key, "en")
-    phrase = f" {' '.join(words)} "
-    scored: list[tuple[float, str, Standing]] = []
-    for topic, (said, bonus) in topics.items():
-        standing = pool(topic, channel) if topic == query.topic else _strays(topic, query.topic, channel)
-        for index in standing:
-            page = page_of(topic, channel, index, said)
-            exact = phrase in page.title_phrase
-            all_words = all(stem in page.title_stems for stem in query_stems)
-            score = (
-                0.62 * page.publisher.strength
-                + 5.0 * min(page.pull, 2_000) ** 0.22
-                + (14 if exact else 9 if all_words else 0)
-                + bonus
-                + 6 * roll("taste", page.address, query.key)
-                + 1.6 * roll("day", page.address, query.key, day)
-            )
-            scored.append((-score, page.address, page))
-    scored.sort(key=lambda entry: entry[:2])
-    return [page for _, _, page in scored[:depth]]
+def standing_of(
+    publisher: Publisher, address: str, title: str, pull: float, published: date, language: str
+) -> Standing:
+    """A page with its title taken apart once."""
+    return Standing(
+        publisher=publisher,
+        address=address,
+        title=title,
+        title_phrase=f" {' '.join(tokens(title))} ",
+        title_stems=frozenset(stems(title, language)),
+        pull=pull,
+        published=published,
+    )

@@ -1,41 +1,32 @@
-"""The truth of the practice world: which queries exist and how often each is searched."""
+"""The truth of the practice world in one locale: which queries exist and how often each is searched."""
 
+import re
+from array import array
 from bisect import bisect_left
 from collections import defaultdict
 from dataclasses import dataclass
-from datetime import date
-from functools import cache, lru_cache
-from itertools import pairwise
+from functools import cache
 
-from dateutil.relativedelta import relativedelta
+import numpy as np
+from numpy.typing import NDArray
 
-from bunraku.core.text import identity_key
-from bunraku.sources.rehearsal.concepts import (
-    ASTRONOMERS_FACETS,
-    ASTRONOMERS_FILLS,
-    COMMON_AUDIENCES,
-    FILLS,
-    FRAMES,
-    HEADS,
-    OTHER_HEAD_WORDS,
-    SEASONS,
-    Frame,
-    Head,
-)
-from bunraku.sources.rehearsal.dice import bell, pick_index, roll, spread
+from bunraku.core.text import identity_key, tokens
+from bunraku.sources.rehearsal.dice import spread
+from bunraku.sources.rehearsal.grammar import Truth, make_truth
+from bunraku.sources.rehearsal.strange import strange_head
+from bunraku.sources.rehearsal.tongues import Head, Tongue, nearest_locale, tongue
 
 CHANNEL_INDEX = {"web": 0, "video": 1, "marketplace": 2}
-EPOCH = date(2026, 6, 1)
-"""The month for which demand is written down; growth counts from here."""
 LEAST_DEMAND = 0.5
-FRAME_SHARE = 2.2
-"""Scales what all frames together draw on a head, so that its long tail outweighs the bare word."""
-QUESTION_WORDS = frozenset(["how", "what", "when", "which", "where", "is", "can", "does", "why", "who"])
+MOST_UNDERSTOOD = 100_000
+MOST_STRANGE = 60
+MOST_COMPANY = 300
+Ids = NDArray[np.int32]
 
 
 @dataclass(frozen=True)
 class Query:
-    """One query of the world: its head, facet, demand a month on each channel, season, growth and cost per click."""
+    """One query of the world: its head, facet, demand a month on each channel, season, growth, cost per click, life."""
 
     key: str
     head: str
@@ -45,6 +36,7 @@ class Query:
     growth: float
     cpc: float
     kind: str
+    life: str = ""
 
     @property
     def topic(self) -> str:
@@ -55,220 +47,243 @@ class Query:
 class World:
     """All queries that the grammar makes, and a rule for every other one, so that any text has an answer."""
 
-    def __init__(self, heads: tuple[Head, ...] = HEADS) -> None:
-        self._queries: dict[str, Query] = {}
-        for head in heads:
-            for query in make_queries(head, heads):
-                known = self._queries.get(query.key)
-                if known is None or sum(known.demand) < sum(query.demand):
-                    self._queries[query.key] = query
-        self._sorted = sorted(self._queries)
-        self._by_word: dict[str, list[str]] = defaultdict(list)
-        self._by_head: dict[str, list[str]] = defaultdict(list)
-        self._by_topic: dict[str, list[str]] = defaultdict(list)
-        for key in self._sorted:
-            self._index(self._queries[key])
-        self._known_heads = {name: head for head in heads for name in (head.name, head.plural)}
+    def __init__(self, spoken: Tongue) -> None:
+        self.tongue = spoken
+        self.truth = make_truth(spoken)
+        self.texts = self.truth.texts
+        self._ids = {text: number for number, text in enumerate(self.texts)}
+        by_word: dict[str, array[int]] = defaultdict(lambda: array("i"))
+        by_head: dict[str, array[int]] = defaultdict(lambda: array("i"))
+        by_topic: dict[str, array[int]] = defaultdict(lambda: array("i"))
+        for number, text in enumerate(self.texts):
+            for word in set(text.split()):
+                by_word[word].append(number)
+            head = self.truth.heads[number].name
+            by_head[head].append(number)
+            by_topic[f"{head}/{self.truth.facets[number]}"].append(number)
+        self._by_word, self._by_head, self._by_topic = dict(by_word), dict(by_head), dict(by_topic)
+        self._known_heads = {name: head for head in spoken.heads for name in (head.name, head.plural)}
+        self._frame_words = frozenset(_frame_words(spoken))
+        pairs = [frame.template for frame in spoken.frames if "{o}" in frame.template]
+        self._pair_words = frozenset(word for template in pairs for word in template.split() if "{" not in word)
+        self._slugs: dict[str, str] = {}
         self._strange: dict[str, dict[str, Query]] = {}
         self._understood: dict[str, Query] = {}
 
-    def _index(self, query: Query) -> None:
-        for word in set(query.key.split()):
-            self._by_word[word].append(query.key)
-        self._by_head[query.head].append(query.key)
-        self._by_topic[query.topic].append(query.key)
-
     def __len__(self) -> int:
-        return len(self._queries)
+        return len(self.texts)
+
+    def topics_by_demand(self, column: int) -> list[str]:
+        """Every topic that the grammar knows, most searched on a channel first."""
+        drawn = {
+            t: float(self.truth.demand[np.frombuffer(ids, dtype=np.int32), column].sum())
+            for t, ids in self._by_topic.items()
+        }
+        return sorted(drawn, key=lambda topic: (-drawn[topic], topic))
+
+    def topic_of_slug(self, slug: str) -> str | None:
+        """The topic whose pages have an address that ends in `slug`."""
+        if not self._slugs:
+            self._slugs.update({slug_of(topic): topic for topic in self._by_topic})
+        return self._slugs.get(slug)
+
+    def at(self, number: int) -> Query:
+        """The query of a number."""
+        return _query(self.truth, number)
 
     def query(self, text: str) -> Query:
         """The query of a text; one that the grammar did not make is understood by its words."""
-        known = self._queries.get(text) or self._understood.get(text)
+        known = self._understood.get(text)
         if known is not None:
             return known
-        if len(self._understood) > 200_000:
+        if len(self._understood) > MOST_UNDERSTOOD:
             self._understood.clear()
-        key = identity_key(text)
-        query = self._queries.get(key) or self._understand(key)
+        key = text if text in self._ids else identity_key(text)
+        query = self.at(self._ids[key]) if key in self._ids else self._understand(key)
         self._understood[text] = query
         return query
 
     def _understand(self, key: str) -> Query:
         # Rare wordings of a known subject draw a sliver of it; other subjects get a world of their own.
-        inside = self._known_inside(key)
-        head, rest = split_frame(key)
+        inside = self.head_inside(key)
+        head, rest = self.split_frame(key)
         if inside is not None:
             return _faint(key, inside, " ".join(set(key.split()) - set(inside.name.split())))
-        made = self.strange_queries(head)
-        return made.get(key) or _faint(key, strange_head(head), rest)
+        words = set(rest.split())
+        if words & self._pair_words:
+            return self.strange_queries(head).get(key) or _faint(key, strange_head(head), rest)
+        # Only these heads can make the text, so the rest of the subject need not be made for one figure.
+        extra = [word for word in self.tongue.strange_words if words.issuperset(word.split())]
+        company = (strange_head(head), *(strange_head(f"{head} {word}") for word in extra))
+        truth = make_truth(self.tongue, company, own_subject=False)
+        place = bisect_left(truth.texts, key)
+        made = place < len(truth.texts) and truth.texts[place] == key
+        return _query(truth, place) if made else _faint(key, company[0], rest)
 
-    def _known_inside(self, key: str) -> Head | None:
+    def head_inside(self, key: str) -> Head | None:
         """The longest known head that stands in a text."""
         words = key.split()
         runs = (
-            " ".join(words[start:end])
+            " ".join(words[start : start + length])
             for length in range(len(words), 0, -1)
             for start in range(len(words) - length + 1)
-            for end in (start + length,)
         )
         return next((self._known_heads[run] for run in runs if run in self._known_heads), None)
 
     def strange_queries(self, head: str) -> dict[str, Query]:
         """The queries around a subject that the world does not know, made on first asking."""
         if head not in self._strange:
-            if len(self._strange) > 2_000:
+            if len(self._strange) > MOST_STRANGE:
                 self._strange.clear()
-            company = (strange_head(head), *(strange_head(f"{head} {word}") for word in OTHER_HEAD_WORDS))
-            self._strange[head] = {q.key: q for one in company for q in make_queries(one, company, own_subject=False)}
+            company = (
+                strange_head(head),
+                *(strange_head(f"{head} {word}") for word in self.tongue.strange_words),
+            )
+            truth = make_truth(self.tongue, company, own_subject=False)
+            self._strange[head] = {text: _query(truth, number) for number, text in enumerate(truth.texts)}
         return self._strange[head]
 
-    def complete(self, prefix: str, channel: str, count: int) -> list[str]:
-        """Queries that begin with `prefix`, or hold its words, most searched first."""
+    def complete(self, prefix: str, channel: str, count: int, place: str = "") -> list[str]:
+        """Queries that begin with `prefix`, or hold its words, most searched first; a `*` stands for any words; asked from a
+        place, what names it comes first."""
         typed = prefix.casefold().lstrip()
-        key = identity_key(typed)
+        key = identity_key(typed.replace("*", " "))
         if not key:
             return []
         column = CHANNEL_INDEX[channel]
+        ids = self._matching(typed, key, count)
+        if ids.size:
+            ids = ids[self.truth.demand[ids, column] >= LEAST_DEMAND]
+            weight = self.truth.demand[ids, column].astype(float)
+            if place and place in self._by_word.keys() | {place}:
+                local = np.isin(ids, self.holding(place))
+                weight = weight * np.where(local, 60.0, 1.0)
+            order = np.argsort(-weight, kind="stable")[: count + 1]
+            return [self.texts[n] for n in ids[order].tolist() if self.texts[n] != key][:count]
+        if self.head_inside(key) is not None:
+            return []
+        return self._strange_completions(typed, key, column, count)
+
+    def _matching(self, typed: str, key: str, count: int) -> Ids:
+        if "*" in typed:
+            left, _, right = (identity_key(part) for part in typed.partition("*"))
+            pattern = re.compile(rf"{re.escape(left)}\b.+\b{re.escape(right)}" if left else rf".+\b{re.escape(right)}")
+            held = self.holding(key)
+            return np.array([n for n in held.tolist() if pattern.match(self.texts[n])], dtype=np.int32)
         start = key + " " if typed.endswith(" ") else key
-        found = {k: self._queries[k] for k in self._span(start)}
-        if len(found) < count:
-            found |= {q.key: q for q in self._holding(key)}
-        if not found and self._known_inside(key) is None:
-            head, _ = split_frame(key)
-            stripped = head.rsplit(" ", 1)[0] if len(head.split()) > 1 and len(head.split()[-1]) == 1 else head
-            made = self.strange_queries(stripped)
-            found = {k: q for k, q in made.items() if k.startswith(start)}
-            first = key.split()[0]
-            if not found and first in QUESTION_WORDS:
-                found = {k: q for k, q in made.items() if k.startswith(first)}
-        heard = [q for q in found.values() if q.demand[column] >= LEAST_DEMAND and q.key != key]
-        heard.sort(key=lambda q: (-q.demand[column], q.key))
-        return [q.key for q in heard[:count]]
+        span = self._span(start)
+        return np.union1d(span, self.holding(key)) if span.size < count else span
 
-    def company(self, text: str) -> list[Query]:
-        """All queries around the same head, in no order."""
-        query = self.query(text)
+    def _strange_completions(self, typed: str, key: str, column: int, count: int) -> list[str]:
+        head, _ = self.split_frame(key)
+        words = head.split()
+        stripped = head.rsplit(" ", 1)[0] if len(words) > 1 and len(words[-1]) == 1 else head
+        made = self.strange_queries(stripped)
+        start = key + " " if typed.endswith(" ") else key
+        if "*" in typed:
+            wanted = set(key.split())
+            found = [q for q in made.values() if wanted <= set(q.key.split())]
+        else:
+            found = [q for q in made.values() if q.key.startswith(start)]
+        first = key.split()[0]
+        if not found and first in self.tongue.question_words:
+            found = [q for q in made.values() if q.key.startswith(first)]
+        found = [q for q in found if q.demand[column] >= LEAST_DEMAND and q.key != key]
+        found.sort(key=lambda q: (-q.demand[column], q.key))
+        return [q.key for q in found[:count]]
+
+    def company(self, text: str, channel: str) -> list[Query]:
+        """The most searched queries around the same head, in order."""
+        query, column = self.query(text), CHANNEL_INDEX[channel]
         if query.head in self._by_head:
-            return [self._queries[key] for key in self._by_head[query.head]]
-        return list(self.strange_queries(split_frame(query.key)[0]).values())
+            return self._ranked(query.head, column)
+        made = self.strange_queries(self.split_frame(query.key)[0]).values()
+        return sorted(made, key=lambda q: (-q.demand[column], q.key))[:MOST_COMPANY]
 
-    def wordings(self, query: Query) -> list[str]:
-        """Queries of the same topic: what titles on its results page may say."""
-        known = self._by_topic.get(query.topic)
+    @cache  # noqa: B019 - a world lives as long as its process
+    def _ranked(self, head: str, column: int) -> list[Query]:
+        ids = np.frombuffer(self._by_head[head], dtype=np.int32)
+        order = np.argsort(-self.truth.demand[ids, column], kind="stable")[:MOST_COMPANY]
+        return [self.at(n) for n in ids[order].tolist()]
+
+    def wordings(self, query: Query, count: int = 12) -> tuple[str, ...]:
+        """Queries of the same topic, most searched first: what titles on its results page may say."""
+        known = self.in_topic(query.topic, count)
         if known:
             return known
         if query.head in self._known_heads:
-            return [query.key]
-        made = self.strange_queries(split_frame(query.key)[0])
-        return [q.key for q in made.values() if q.topic == query.topic] or [query.key]
+            return (query.key,)
+        made = self.strange_queries(self.split_frame(query.key)[0]).values()
+        near = sorted((q for q in made if q.topic == query.topic), key=lambda q: (-sum(q.demand), q.key))
+        return tuple(q.key for q in near[:count]) or (query.key,)
+
+    def in_topic(self, topic: str, count: int) -> tuple[str, ...]:
+        """The most searched queries of a topic that the grammar knows."""
+        known = self._by_topic.get(topic)
+        if not known:
+            return ()
+        ids = np.frombuffer(known, dtype=np.int32)
+        order = np.argsort(-self.truth.demand[ids].sum(axis=1), kind="stable")[:count]
+        return tuple(self.texts[n] for n in ids[order].tolist())
 
     def broad(self, query: Query, channel: str) -> float:
         """Searches a month of every query that holds this one's words."""
         column = CHANNEL_INDEX[channel]
         own = query.demand[column]
-        others = sum(q.demand[column] for q in self._holding(query.key))
-        return max(own * 1.15, others, own)
+        held = self.holding(query.key)
+        return max(own * 1.15, float(self.truth.demand[held, column].sum()))
 
-    def _span(self, start: str) -> list[str]:
-        low = bisect_left(self._sorted, start)
-        return self._sorted[low : bisect_left(self._sorted, start + "\uffff")]
+    def _span(self, start: str) -> Ids:
+        low = bisect_left(self.texts, start)
+        return np.arange(low, bisect_left(self.texts, start + "\uffff"), dtype=np.int32)
 
-    def _holding(self, key: str) -> list[Query]:
+    def holding(self, key: str) -> Ids:
+        """Numbers of the queries that hold all words of a text."""
+        lists = sorted((self._by_word.get(word, array("i")) for word in set(key.split())), key=len)
+        if not lists:
+            return np.zeros(0, dtype=np.int32)
+        held = np.frombuffer(lists[0], dtype=np.int32)
+        for more in lists[1:]:
+            held = np.intersect1d(held, np.frombuffer(more, dtype=np.int32), assume_unique=True)
+        return held
+
+    def split_frame(self, key: str) -> tuple[str, str]:
+        """A query without the words of frames around it, and those words."""
         words = key.split()
-        lists = [self._by_word.get(word, ()) for word in words]
-        shortest = min(lists, key=len, default=())
-        wanted = set(words)
-        return [self._queries[k] for k in shortest if wanted <= set(k.split())]
+        low, high = 0, len(words)
+        while low < high and words[low] in self._frame_words:
+            low += 1
+        while high > low and words[high - 1] in self._frame_words:
+            high -= 1
+        if low == high:
+            return key, ""
+        return " ".join(words[low:high]), " ".join(words[:low] + words[high:])
 
 
-def make_queries(head: Head, others: tuple[Head, ...], *, own_subject: bool = True) -> list[Query]:
-    """Every query that the frames make of a head; a foreign subject goes without what only astronomers say."""
-    queries = []
-    same_kind = [other for other in others if other.kind == head.kind and other.name != head.name]
-    for frame in FRAMES:
-        if frame.kinds != ("*",) and head.kind not in frame.kinds:
-            continue
-        if not own_subject and (frame.fill in ASTRONOMERS_FILLS or frame.facet in ASTRONOMERS_FACETS):
-            continue
-        fills = FILLS[frame.fill] if own_subject or frame.fill != "audience" else COMMON_AUDIENCES
-        if "{o}" in frame.template:
-            fills = tuple(other.name for other in same_kind[:40] if roll("pair", head.name, other.name) < 0.35)
-        made = (_make(head, frame, fill, rank) for rank, fill in enumerate(fills))
-        queries += [query for query in made if not _stammers(query.key)]
-    return queries
+def slug_of(topic: str) -> str:
+    """The last part of the address of pages on a topic."""
+    return "-".join(tokens(topic.replace("/", " ").replace(":", " ")))
 
 
-def _stammers(key: str) -> bool:
-    words = key.split()
-    return any(a == b for a, b in pairwise(words)) or len(set(words)) < len(words) - 1
-
-
-def _make(head: Head, frame: Frame, fill: str, rank: int) -> Query:
-    text = frame.template.format(h=head.name, p=head.plural, fill=fill, o=fill)
-    key = identity_key(text)
-    facet = frame.facet.format(fill=fill)
-    if "{o}" in frame.template:
-        facet = f"compare:{min(head.name, fill)}:{max(head.name, fill)}"
-    # Zipf within a list of fills, and a broad spread between any two queries.
-    share = FRAME_SHARE / (1 + rank) ** 0.8 if fill else FRAME_SHARE
-    if frame.facet == "general":
-        share = 1.0
-    noise = spread(0.75, "demand", key) if frame.facet != "general" else spread(0.2, "demand", key)
-    base = (head.web, head.video, head.marketplace)
-    factors = (frame.web, frame.video, frame.marketplace)
-    web, video, market = (
-        b * f * share * noise * spread(0.3, key, i) for i, (b, f) in enumerate(zip(base, factors, strict=True))
-    )
-    buying = 1.5 if facet in ("price", "shop", "set", "gift") or facet.startswith("local") else 1.0
+def _query(truth: Truth, number: int) -> Query:
+    head, facet = truth.heads[number], truth.facets[number]
+    web, video, market = truth.demand[number].tolist()
     return Query(
-        key=key,
+        key=truth.texts[number],
         head=head.name,
         facet=facet,
         demand=(web, video, market),
         season="gift" if facet == "gift" else head.season,
-        growth=head.growth + 0.05 * bell("growth", key),
-        cpc=head.cpc * buying * spread(0.35, "cpc", key),
+        growth=float(truth.growth[number]),
+        cpc=float(truth.cpc[number]),
         kind=head.kind,
+        life=head.life,
     )
 
 
-@cache
-def _frame_words() -> frozenset[str]:
-    words = {w for frame in FRAMES for w in frame.template.split() if "{" not in w}
-    words |= {w for fills in FILLS.values() for fill in fills for w in fill.split()}
-    return frozenset(words)
-
-
-def split_frame(key: str) -> tuple[str, str]:
-    """A query without the words of frames around it, and those words."""
-    words = key.split()
-    low, high = 0, len(words)
-    while low < high and words[low] in _frame_words():
-        low += 1
-    while high > low and words[high - 1] in _frame_words():
-        high -= 1
-    if low == high:
-        return key, ""
-    return " ".join(words[low:high]), " ".join(words[:low] + words[high:])
-
-
-def strange_head(name: str) -> Head:
-    """A head for a subject that the world does not know: its size, season and price are the dice's."""
-    size = 10 ** (2.2 + 2.2 * roll("size", name)) / (1.6 ** max(len(name.split()) - 1, 0))
-    plural = name if name.endswith("s") else f"{name}s"
-    season = sorted(SEASONS)[pick_index(len(SEASONS), "season", name)] if roll("seasonal", name) < 0.4 else "even"
-    kind = ("thing", "topic", "service")[pick_index(3, "kind", name)]
-    return Head(
-        name,
-        plural,
-        kind,
-        size,
-        size * 0.4 * spread(0.5, "video", name),
-        size * 0.5 * spread(0.5, "market", name),
-        0.2 + 1.5 * roll("cpc", name),
-        season,
-        0.12 * bell("head growth", name),
-    )
+def _frame_words(spoken: Tongue) -> set[str]:
+    words = {w for frame in spoken.frames for w in frame.template.split() if "{" not in w}
+    return words | {w for fills in spoken.fills.values() for fill in fills for w in fill.split()}
 
 
 def _faint(key: str, head: Head, rest: str) -> Query:
@@ -283,25 +298,15 @@ def _faint(key: str, head: Head, rest: str) -> Query:
         head.growth,
         head.cpc,
         head.kind,
+        head.life,
     )
 
 
-def monthly_demand(query: Query, channel: str, month: date) -> float:
-    """Searches of a query in a calendar month: its level, its season, its growth and the month's chance."""
-    years = (month.year - EPOCH.year) + (month.month - EPOCH.month) / 12
-    shape = SEASONS[query.season]
-    season = shape[month.month - 1] * 12 / sum(shape)
-    level = query.demand[CHANNEL_INDEX[channel]] * (1 + query.growth) ** years
-    return float(level) * season * spread(0.06, "month", query.key, channel, month.year, month.month)
-
-
-@lru_cache(maxsize=64)
-def months_before(day: date, count: int) -> tuple[date, ...]:
-    """First days of the `count` full months before `day`, oldest first."""
-    return tuple(day.replace(day=1) - relativedelta(months=back) for back in range(count, 0, -1))
-
-
 @cache
-def the_world() -> World:
-    """The one world, built on first use in a process."""
-    return World()
+def _world(locale: str) -> World:
+    return World(tongue(locale))
+
+
+def the_world(locale: str = "en-GB") -> World:
+    """The one world of a locale, built on first use in a process."""
+    return _world(nearest_locale(locale))

@@ -1,0 +1,161 @@
+"""Every query that a tongue's frames make of its heads, with its demand: the truth of one locale, as arrays."""
+
+import hashlib
+from dataclasses import dataclass
+from itertools import pairwise, product
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy.special import ndtri
+
+from bunraku.sources.rehearsal.dice import roll
+from bunraku.sources.rehearsal.tongues import ASTRONOMERS_FACETS, ASTRONOMERS_FILLS, Frame, Head, Tongue
+
+FRAME_SHARE = 2.2
+"""Scales what all frames together draw on a head, so that its long tail outweighs the bare word."""
+PAIR_SHARE = 0.3
+"""Share of other heads of the same kind that a head is asked about together with."""
+MOST_PAIRS = 40
+RAREST_PAIR = 7
+"""Two fills are put together as far as their ranks add up to this: the rare with the rare is asked by nobody."""
+TYPO_SHARE = 0.035
+SWAP_SHARE = 0.05
+SPELLING_SHARE = 0.2
+BUYING = ("price", "shop", "set", "gift")
+
+
+@dataclass(frozen=True)
+class Draft:
+    """A query before its dice fall: the text, whose it is, its facet, and the demand its frame draws on each channel."""
+
+    text: str
+    head: Head
+    facet: str
+    base: tuple[float, float, float]
+    noise: float
+
+
+@dataclass(frozen=True)
+class Truth:
+    """Queries of one locale as columns, in order of text. `demand` is (n, 3): searches a month on web, video, marketplace."""
+
+    texts: list[str]
+    heads: list[Head]
+    facets: list[str]
+    demand: NDArray[np.float32]
+    growth: NDArray[np.float32]
+    cpc: NDArray[np.float32]
+
+
+def make_truth(tongue: Tongue, heads: tuple[Head, ...] | None = None, *, own_subject: bool = True) -> Truth:
+    """All queries around `heads`, by default all the tongue's own. A foreign subject goes without what only astronomers
+    say. Where two frames make one text, the one with more demand stands."""
+    company = heads if heads is not None else tongue.heads
+    drafts = [draft for head in company for draft in _drafts(head, company, tongue, own_subject)]
+    dice = _dice([draft.text for draft in drafts])
+    base = np.array([draft.base for draft in drafts])
+    noise = np.array([draft.noise for draft in drafts])
+    demand = base * np.exp(noise * dice[:, 0])[:, None] * np.exp(0.3 * dice[:, 1:4])
+    growth = np.array([draft.head.growth for draft in drafts]) + 0.05 * dice[:, 4]
+    buying = np.array([1.5 if d.facet in BUYING or d.facet.startswith("local") else 1.0 for d in drafts])
+    cpc = np.array([draft.head.cpc for draft in drafts]) * buying * np.exp(0.35 * dice[:, 5])
+    best: dict[str, int] = {}
+    total = demand.sum(axis=1)
+    for number in np.argsort(-total, kind="stable").tolist():
+        best.setdefault(drafts[number].text, number)
+    order = [best[text] for text in sorted(best)]
+    kept = [drafts[number] for number in order]
+    return Truth(
+        texts=[draft.text for draft in kept],
+        heads=[draft.head for draft in kept],
+        facets=[draft.facet for draft in kept],
+        demand=demand[order].astype(np.float32),
+        growth=growth[order].astype(np.float32),
+        cpc=cpc[order].astype(np.float32),
+    )
+
+
+def _dice(texts: list[str]) -> NDArray[np.float64]:
+    """Six standard normal numbers a text that depend on nothing else."""
+    digests = b"".join(hashlib.blake2b(text.encode(), digest_size=48).digest() for text in texts)
+    whole = np.frombuffer(digests, dtype="<u8").reshape(-1, 6)
+    return np.asarray(ndtri((whole + 0.5) / 2.0**64), dtype=np.float64)
+
+
+def _drafts(head: Head, company: tuple[Head, ...], tongue: Tongue, own_subject: bool) -> list[Draft]:
+    drafts: list[Draft] = []
+    for frame in tongue.frames:
+        if frame.kinds != ("*",) and head.kind not in frame.kinds:
+            continue
+        foreign = ASTRONOMERS_FILLS.intersection(frame.fills) or frame.facet in ASTRONOMERS_FACETS
+        if not own_subject and (foreign or len(frame.fills) > 1):
+            continue
+        drafts += _fill_frame(head, frame, company, tongue, own_subject)
+    drafts += [slip for draft in drafts[:12] for slip in _slips(draft)] if own_subject else []
+    return drafts
+
+
+def _fill_frame(head: Head, frame: Frame, company: tuple[Head, ...], tongue: Tongue, own_subject: bool) -> list[Draft]:
+    lists = [
+        tongue.common_audiences if name == "audience" and not own_subject else tongue.fills[name]
+        for name in frame.fills
+    ]
+    if "{o}" in frame.template:
+        same_kind = [o for o in company if o.kind == head.kind and o.name != head.name][:MOST_PAIRS]
+        lists = [tuple(o.name for o in same_kind if roll("pair", head.name, o.name) < PAIR_SHARE)]
+    base = (head.web, head.video, head.marketplace)
+    drafts = []
+    for places in product(*(range(len(words)) for words in lists)):
+        if len(places) > 1 and sum(places) > RAREST_PAIR:
+            continue
+        words = [words[place] for words, place in zip(lists, places, strict=True)]
+        fill, more = (*words, "", "")[:2]
+        text = frame.template.format(h=head.name, p=head.plural, fill=fill, more=more, o=fill)
+        if _stammers(text):
+            continue
+        facet = frame.facet.format(fill=fill, more=more)
+        if facet == "compare":
+            facet = f"compare:{min(head.name, fill)}:{max(head.name, fill)}"
+        # Zipf within a list of fills, and a broad spread between any two queries.
+        general = facet == "general"
+        share = 1.0 if general else FRAME_SHARE
+        for place in places:
+            share /= (1 + place) ** 0.8
+        drawn = tuple(b * f * share for b, f in zip(base, frame.factors, strict=True))
+        drafts.append(Draft(text, head, facet, (drawn[0], drawn[1], drawn[2]), 0.2 if general else 0.75))
+    return drafts
+
+
+def _stammers(text: str) -> bool:
+    words = text.split()
+    return any(a == b for a, b in pairwise(words)) or len(set(words)) < len(words) - 1
+
+
+def _slips(draft: Draft) -> list[Draft]:
+    """How people get a much-asked query wrong, or write it another way: a letter lost, two words swapped, one word for two."""
+    if draft.noise > 0.5 and sum(draft.base) < 40:
+        return []
+    words = draft.text.split()
+    longest = max(range(len(words)), key=lambda n: len(words[n]))
+    slips: list[tuple[str, float]] = []
+    word = words[longest]
+    if len(word) > 6 and word.isascii() and word.isalpha():
+        place = 2 + int(roll("slip", draft.text) * (len(word) - 4))
+        slips.append((_with(words, longest, word[:place] + word[place + 1 :]), TYPO_SHARE))
+        slips.append(
+            (_with(words, longest, word[: place - 1] + word[place] + word[place - 1] + word[place + 1 :]), 0.02)
+        )
+    if len(words) == 2:
+        slips.append((f"{words[1]} {words[0]}", SWAP_SHARE))
+        slips.append(("-".join(words), SPELLING_SHARE / 3))
+        if roll("joined", draft.text) < 0.5:
+            slips.append(("".join(words), SPELLING_SHARE * roll("joined share", draft.text)))
+    return [
+        Draft(text, draft.head, draft.facet, (draft.base[0] * s, draft.base[1] * s, draft.base[2] * s), 0.75)
+        for text, s in slips
+        if text != draft.text
+    ]
+
+
+def _with(words: list[str], place: int, word: str) -> str:
+    return " ".join([*words[:place], word, *words[place + 1 :]])

@@ -1,0 +1,167 @@
+"""Results pages of the practice world: who comes out in which order, for a query, a day, a place, a device, a viewer."""
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date
+from functools import lru_cache
+
+from bunraku.core.text import stems
+from bunraku.sources.protocol import OwnPiece
+from bunraku.sources.rehearsal.dice import roll
+from bunraku.sources.rehearsal.standing import STRAY_SHARE, Publisher, Standing, page_of, pool, standing_of
+from bunraku.sources.rehearsal.world import Query, World
+
+TOPIC_BONUS = 8.0
+STRAY_BONUS = 0.0
+DEEP_BONUS = -14.0
+"""What a page on a neighbouring topic lacks: such pages fill the deep end of a long results page."""
+WANDER = 1.6
+UPDATE_DAYS = 47
+"""How long the engine leaves its weights alone; then an update moves much at once."""
+UPDATE_WANDER = 6.0
+PERSONAL = 7.0
+LOCAL_BONUS = 9.0
+LOCAL_SHARE = 0.3
+FOUND_AFTER_DAYS = {"web": (9, 22), "video": (1, 3), "marketplace": (1, 5)}
+"""Days from publishing until a page is first seen, from and to, by channel."""
+RIPE_AFTER_DAYS = {"web": 70.0, "video": 12.0, "marketplace": 25.0}
+"""Days until a page has most of what age gives it."""
+GREEN_LOSS = 16.0
+RIVAL_LOSS = 9.0
+"""What two own pieces after one query cost each other."""
+
+
+@dataclass(frozen=True)
+class Viewpoint:
+    """From where and when a results page is looked at."""
+
+    channel: str
+    day: date
+    depth: int = 10
+    place: str = ""
+    device: str = "desktop"
+    viewer: str = ""
+    own: tuple[OwnPiece, ...] = ()
+
+
+@lru_cache(maxsize=20_000)
+def _strays(general: str, topic: str, channel: str) -> tuple[int, ...]:
+    """Pages on a subject as a whole stand here and there on its special pages, other ones each time."""
+    return tuple(i for i in pool(general, channel) if roll("stray", i, topic, channel) < STRAY_SHARE)
+
+
+def rank(world: World, query: Query, seen: Viewpoint) -> list[Standing]:
+    """Organic results in order: by strength, links, wording, freshness, and the chance of query and day."""
+    scored = [
+        (-_score(page, query, seen, world) - bonus, page.address, page) for page, bonus in _pages(world, query, seen)
+    ]
+    scored += [(-score, page.address, page) for score, page in _own_scores(world, query, seen)]
+    scored.sort(key=lambda entry: entry[:2])
+    return [page for _, _, page in scored[: seen.depth]]
+
+
+def _pages(world: World, query: Query, seen: Viewpoint) -> list[tuple[Standing, float]]:
+    language, channel = world.tongue.locale[:2], seen.channel
+    said = world.wordings(query)
+    general = f"{query.head}/general"
+    pages = [(page_of(query.topic, channel, i, said, language), TOPIC_BONUS) for i in pool(query.topic, channel)]
+    if query.topic != general:
+        strays = _strays(general, query.topic, channel)
+        words = world.in_topic(general, 12) or (query.head,)
+        pages += [(page_of(general, channel, i, words, language), STRAY_BONUS) for i in strays]
+    for number, topic in enumerate(_neighbours(world, query, channel) if seen.depth > len(pages) else ()):
+        if len(pages) >= seen.depth * 1.2:
+            break
+        words = world.in_topic(topic, 12) or (query.head,)
+        pages += [(page_of(topic, channel, i, words, language), DEEP_BONUS - number) for i in pool(topic, channel)]
+    unique: dict[str, tuple[Standing, float]] = {}
+    for page, bonus in pages:
+        unique.setdefault(page.address, (page, bonus))
+    return list(unique.values())
+
+
+def _neighbours(world: World, query: Query, channel: str) -> Sequence[str]:
+    topics = dict.fromkeys(other.topic for other in world.company(query.key, channel)[:200])
+    return [topic for topic in topics if topic != query.topic]
+
+
+@lru_cache(maxsize=60_000)
+def _query_words(key: str, language: str) -> tuple[str, tuple[str, ...]]:
+    return f" {key} ", tuple(stems(key, language))
+
+
+@lru_cache(maxsize=60_000)
+def _moved(address: str, era: int) -> float:
+    return roll("update", address, era)
+
+
+def _score(page: Standing, query: Query, seen: Viewpoint, world: World) -> float:
+    phrase, words = _query_words(query.key, world.tongue.locale[:2])
+    exact = phrase in page.title_phrase
+    all_words = exact or all(stem in page.title_stems for stem in words)
+    era = seen.day.toordinal() // UPDATE_DAYS
+    score = (
+        0.62 * page.publisher.strength
+        + 5.0 * min(page.pull, 2_000) ** 0.22
+        + (14 if exact else 9 if all_words else 0)
+        + 6 * roll("taste", page.address, query.key)
+        + WANDER * roll("day", page.address, query.key, seen.day)
+        + UPDATE_WANDER * _moved(page.address, era)
+    )
+    if seen.viewer:
+        score += PERSONAL * roll("viewer", seen.viewer, page.publisher.address)
+    if seen.device == "phone":
+        score += 2.5 * roll("phone", page.publisher.address)
+    if seen.place and roll("local", page.publisher.address, seen.place) < LOCAL_SHARE:
+        score += LOCAL_BONUS if query.kind == "service" or query.facet.startswith("local") else LOCAL_BONUS / 4
+    return score
+
+
+def _own_scores(world: World, query: Query, seen: Viewpoint) -> list[tuple[float, Standing]]:
+    """The person's own pieces that have been found and are about the query: green at first, ripening by the same rules."""
+    language = world.tongue.locale[:2]
+    scores: list[tuple[float, Standing]] = []
+    for piece in seen.own:
+        about = world.query(piece.main)
+        if about.head != query.head:
+            continue
+        found = days_until_found(piece.address, seen.channel)
+        age = (seen.day - piece.published).days
+        if age < found:
+            continue
+        title = piece.title
+        if piece.retitled is not None and (seen.day - piece.retitled).days < found // 2 + 1:
+            title = piece.old_title or piece.title
+        publisher = Publisher(piece.publisher, piece.publisher, _strength(piece.standing, seen.channel), piece.standing)
+        page = standing_of(
+            publisher, piece.address, title, _own_pull(publisher.strength, age), piece.published, language
+        )
+        ripe = 1 - 0.5 ** ((age - found) / RIPE_AFTER_DAYS[seen.channel] * 2)
+        bonus = TOPIC_BONUS if about.topic == query.topic else STRAY_BONUS
+        scores.append((_score(page, query, seen, world) + bonus - GREEN_LOSS * (1 - ripe), page))
+    aimed = [
+        page.address
+        for piece in seen.own
+        if world.query(piece.main).topic == query.topic
+        for _, page in scores
+        if page.address == piece.address
+    ]
+    if len(aimed) > 1:
+        scores = [(score - RIVAL_LOSS if page.address in aimed else score, page) for score, page in scores]
+    return scores
+
+
+def days_until_found(address: str, channel: str) -> int:
+    """Days until an engine first shows a page."""
+    low, high = FOUND_AFTER_DAYS[channel]
+    return low + int((high - low + 1) * roll("found", address, channel))
+
+
+def _own_pull(strength: float, age: int) -> float:
+    return 40.0 * (strength / 60) ** 2.2 * min(1.0, age / 200)
+
+
+def _strength(standing: float, channel: str) -> float:
+    top = {"web": 0, "video": 3_000_000, "marketplace": 60_000}[channel]
+    return standing if not top else min(97.0, 100 * math.log1p(standing) / math.log1p(top))

@@ -1,0 +1,129 @@
+"""What a site, channel or shop of the practice world ranks for, and what its pages say of themselves."""
+
+from functools import lru_cache
+
+from bunraku.sources.protocol import Request
+from bunraku.sources.rehearsal.dice import pick_index, roll
+from bunraku.sources.rehearsal.results import Viewpoint, rank
+from bunraku.sources.rehearsal.standing import Publisher, page_of, pool, publishers
+from bunraku.sources.rehearsal.world import CHANNEL_INDEX, Query, World, slug_of, the_world
+
+Raw = dict[str, object]
+TOPICS_LOOKED_AT = 40
+QUERIES_A_TOPIC = 6
+MOST_RANKS = 150
+MATERIALS = ("brass", "optical glass", "aluminium", "birch", "cotton", "recycled paper", "enamel", "silver")
+PRODUCT_WORDS = ("gift", "set", "handmade", "night sky", "stargazing", "space", "decor", "starter")
+
+
+def ranks_of(world: World, term: str, request: Request) -> Raw | None:
+    """What a publisher ranks for in the first ten: found by its address, its topics looked through by what they draw."""
+    publisher = find_publisher(term, request.channel)
+    if publisher is None:
+        return None
+    index = publishers(request.channel).index(publisher)
+    topics = _topics_of(world.tongue.locale, request.channel).get(index, ())
+    seen = Viewpoint(request.channel, request.on)
+    found: list[tuple[str, int]] = []
+    for topic in topics[:TOPICS_LOOKED_AT]:
+        for key in world.in_topic(topic, QUERIES_A_TOPIC):
+            query = world.query(key)
+            if query.demand[CHANNEL_INDEX[request.channel]] < 1:
+                continue
+            standing = rank(world, query, seen)
+            place = next((n for n, page in enumerate(standing, 1) if page.publisher == publisher), None)
+            if place is not None:
+                found.append((key, place))
+    return {
+        "name": publisher.name,
+        "standing": publisher.standing,
+        "published": len(topics),
+        "ranks": found[:MOST_RANKS],
+    }
+
+
+def find_publisher(term: str, channel: str) -> Publisher | None:
+    """The publisher of an address as people paste it: with or without scheme, path and capitals."""
+    host = term.strip().casefold().removeprefix("https://").removeprefix("http://").removeprefix("www.").split("/")[0]
+    return _by_address(channel).get(host)
+
+
+@lru_cache(maxsize=4)
+def _by_address(channel: str) -> dict[str, Publisher]:
+    return {one.address: one for one in publishers(channel)}
+
+
+@lru_cache(maxsize=12)
+def _topics_of(locale: str, channel: str) -> dict[int, tuple[str, ...]]:
+    """Every publisher's topics, most searched first."""
+    world = the_world(locale)
+    column = CHANNEL_INDEX[channel]
+    topics = world.topics_by_demand(column)
+    found: dict[int, list[str]] = {}
+    for topic in topics:
+        for index in pool(topic, channel):
+            found.setdefault(index, []).append(topic)
+    return {index: tuple(mine) for index, mine in found.items()}
+
+
+def fields_of(world: World, term: str, request: Request) -> Raw | None:
+    """The fields of one result, by its address: what its publisher wrote into title, description, tags, materials,
+    categories, price."""
+    publisher = find_publisher(term, request.channel)
+    slug = term.rstrip("/").rsplit("/", 1)[-1]
+    found = _spoken_of(world, slug) if publisher is not None else None
+    if publisher is None or found is None:
+        return None
+    topic, said = found
+    index = publishers(request.channel).index(publisher)
+    page = page_of(topic, request.channel, index, said, world.tongue.locale[:2])
+    head = world.query(said[0])
+    answer: Raw = {
+        "title": page.title,
+        "description": f"{page.title}. {_sentence(said, page.address)}",
+        "tags": _tags(world, head, said, page.address, request.channel),
+    }
+    if request.channel == "marketplace":
+        answer["materials"] = [m for m in MATERIALS if roll("material", page.address, m) < 0.3][:4]
+        answer["categories"] = [head.head, head.kind]
+        answer["price"] = round(8 + 120 * roll("price", page.address) ** 2 + 20 * head.cpc, 2)
+    return answer
+
+
+def _spoken_of(world: World, slug: str) -> tuple[str, tuple[str, ...]] | None:
+    """The topic of an address and the queries it speaks of, also of a subject that the world was not made for: the address
+    begins with the subject's words."""
+    known = world.topic_of_slug(slug)
+    if known is not None:
+        return known, world.in_topic(known, 12)
+    words = slug.split("-")
+    if "words" in words[1:-1]:
+        # A wording that no frame makes is a topic of its own.
+        at = words.index("words", 1)
+        head, rest = " ".join(words[:at]), " ".join(words[at + 1 :])
+        return f"{head}/words:{rest}", (f"{head} {rest}",)
+    for cut in range(len(words) - 1, 0, -1):
+        made = world.strange_queries(" ".join(words[:cut])).values()
+        query = next((one for one in made if slug_of(one.topic) == slug), None)
+        if query is not None:
+            return query.topic, world.wordings(query)
+    return None
+
+
+def _tags(world: World, query: Query, said: tuple[str, ...], address: str, channel: str) -> list[str]:
+    """Tags as people set them: some wordings of the topic, the subject, near subjects, the shop's usual words, and now and
+    then a brand that is not theirs."""
+    near = [other.key for other in world.company(query.key, channel)[:60]]
+    # A brand is written with its capital, as names are; the rest of a tag is not.
+    brands = [f"{brand.capitalize()} {query.head}" for brand in world.tongue.fills["brand"]]
+    chosen = [key for key in said if roll("tag", address, key) < 0.55]
+    chosen += [key for key in near if roll("near tag", address, key) < 0.09]
+    chosen += [word for word in PRODUCT_WORDS if roll("usual", address.split("/")[2], word) < 0.3]
+    chosen += [brand for brand in brands if roll("brand tag", address, brand) < 0.12]
+    return list(dict.fromkeys([query.head, *chosen]))[: 13 if channel == "marketplace" else 25]
+
+
+def _sentence(said: tuple[str, ...], address: str) -> str:
+    first = said[pick_index(len(said), "first", address)]
+    second = said[pick_index(len(said), "second", address)]
+    return f"{first[:1].upper()}{first[1:]}, {second}."

@@ -1,0 +1,50 @@
+"""What is on people's lips in the practice world: terms that rise, and how often they are named on its networks."""
+
+import numpy as np
+
+from bunraku.sources.protocol import Request
+from bunraku.sources.rehearsal.demand import demand_of_months, months_before
+from bunraku.sources.rehearsal.dice import roll, spread
+from bunraku.sources.rehearsal.world import CHANNEL_INDEX, World
+
+Raw = dict[str, object]
+NETWORKS = {"oakline": 0.004, "ferrywire": 0.0015, "bramblecast": 0.0008}
+"""Invented networks, and how many mentions a search a month makes there."""
+COMPANY_LOOKED_AT = 250
+LEAST_RISE = 0.25
+LEAST_SEARCHES = 2.0
+
+
+def rising(world: World, term: str, request: Request) -> Raw:
+    """Related terms of a subject that draw more in the last quarter than in the same months a year ago. New terms are known
+    here first."""
+    months = months_before(request.on, 15)
+    found: list[tuple[str, float | None]] = []
+    own = world.query(term)
+    company = world.company(term, request.channel)[:COMPANY_LOOKED_AT]
+    relatives = [
+        world.query(head.name) for head in world.tongue.heads if head.life.startswith("born") and own.kind != "topic"
+    ]
+    for query in [*company, *relatives]:
+        if query.key == own.key or query.demand[CHANNEL_INDEX[request.channel]] < LEAST_SEARCHES:
+            continue
+        series = demand_of_months(query, request.channel, months)
+        now, before = float(np.sum(series[-3:])), float(np.sum(series[:3]))
+        if before <= 0 and now > 0:
+            found.append((query.key, None))
+        elif before > 0 and now / before - 1 >= LEAST_RISE:
+            found.append((query.key, round(now / before - 1, 2)))
+    found.sort(key=lambda one: (one[1] is not None, -(one[1] or 0), one[0]))
+    return {"terms": found[:20]}
+
+
+def mentions(world: World, term: str, request: Request) -> Raw | None:
+    """How often a term was named in thirty days, by network: noisy, and nothing for what nobody names."""
+    query = world.query(term)
+    level = float(demand_of_months(query, request.channel, months_before(request.on, 1))[0])
+    told = {
+        network: round(level * share * spread(0.6, network, query.key, request.on.toordinal() // 7))
+        for network, share in NETWORKS.items()
+        if roll("talks", network, query.head) < 0.85
+    }
+    return {"mentions": told} if any(told.values()) else None

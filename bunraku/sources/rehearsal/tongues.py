@@ -1,0 +1,168 @@
+"""The languages of the practice world, one a locale: its heads, frames and fills, read from their tables."""
+
+from dataclasses import dataclass, replace
+from functools import cache
+
+from bunraku.sources.rehearsal import english, german
+
+
+@dataclass(frozen=True)
+class Head:
+    """A thing, part, service, event or topic: plural, demand a month on web, video and marketplace, cost per click in
+    pounds, the shape of its year, yearly growth, what kind of life it has, and the concept it names."""
+
+    name: str
+    plural: str
+    kind: str
+    web: float
+    video: float
+    marketplace: float
+    cpc: float
+    season: str
+    growth: float = 0.0
+    life: str = ""
+    concept: str = ""
+
+
+@dataclass(frozen=True)
+class Frame:
+    """A way of asking: a template with {h} or {p} and perhaps {fill}, {more} or {o} (another head); what fills it; how much
+    of the head's demand it draws on web, video and marketplace; the facet, which decides who stands on its page; the kinds
+    of head it goes with."""
+
+    template: str
+    fills: tuple[str, ...]
+    factors: tuple[float, float, float]
+    facet: str
+    kinds: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class Tongue:
+    """What is asked in one locale, and in which words."""
+
+    locale: str
+    heads: tuple[Head, ...]
+    frames: tuple[Frame, ...]
+    fills: dict[str, tuple[str, ...]]
+    question_words: frozenset[str]
+    strange_words: tuple[str, ...]
+    """What a subject the world does not know is put together with, so that any seed finds some company."""
+    common_audiences: tuple[str, ...]
+
+
+ASTRONOMERS_FILLS = frozenset(["brand", "size"])
+ASTRONOMERS_FACETS = frozenset(["see", "photo", "watch", "when", "tattoo", "poster", "software"])
+
+SEASONS: dict[str, tuple[float, ...]] = {
+    "even": (1,) * 12,
+    "gift": (0.9, 0.65, 0.6, 0.6, 0.65, 0.7, 0.8, 0.95, 0.9, 1.05, 1.8, 2.4),
+    "summer": (0.5, 0.5, 0.7, 0.9, 1.1, 1.3, 1.7, 2.0, 1.3, 0.9, 0.6, 0.5),
+    "winter": (1.6, 1.3, 1.1, 0.8, 0.6, 0.5, 0.5, 0.6, 0.9, 1.2, 1.4, 1.5),
+    "school": (1.1, 1.0, 1.1, 0.9, 0.9, 0.8, 0.5, 0.8, 1.7, 1.5, 1.1, 0.6),
+    "eclipse": (0.5, 0.5, 0.7, 0.7, 0.8, 1.0, 1.6, 4.0, 0.8, 0.5, 0.5, 0.4),
+    "perseids": (0.1, 0.1, 0.1, 0.2, 0.2, 0.4, 2.2, 8.0, 0.4, 0.1, 0.1, 0.1),
+    "geminids": (0.2, 0.1, 0.1, 0.1, 0.1, 0.1, 0.1, 0.2, 0.2, 0.5, 1.8, 8.5),
+    "leonids": (0.1, 0.1, 0.1, 0.1, 0.1, 0.1, 0.1, 0.2, 0.4, 1.6, 8.6, 0.6),
+    "march": (0.7, 1.2, 3.4, 0.9, 0.7, 0.6, 0.6, 0.8, 1.6, 0.7, 0.5, 0.4),
+}
+
+
+def read_heads(table: str) -> tuple[Head, ...]:
+    """Heads of a table; one without a concept of its own names itself."""
+    heads = []
+    for line in table.strip().splitlines():
+        name, plural, kind, web, video, market, cpc, season, growth, life, *concept = line.split("|")
+        heads.append(
+            Head(
+                name,
+                plural,
+                kind,
+                float(web),
+                float(video),
+                float(market),
+                float(cpc),
+                season,
+                float(growth),
+                life,
+                concept[0] if concept else name,
+            )
+        )
+    return tuple(heads)
+
+
+def read_frames(table: str) -> tuple[Frame, ...]:
+    """Frames of a table."""
+    frames = []
+    for line in table.strip().splitlines():
+        template, fill, web, video, market, facet, kinds = line.split("|")
+        fills = tuple(fill.split("+")) if fill else ()
+        frames.append(Frame(template, fills, (float(web), float(video), float(market)), facet, tuple(kinds.split(","))))
+    return tuple(frames)
+
+
+def _american(text: str) -> str:
+    padded = f" {text} "
+    for british, american in english.AMERICAN_WORDS.items():
+        padded = padded.replace(f" {british} ", f" {american} ")
+    return padded.strip()
+
+
+def _english(locale: str) -> Tongue:
+    heads = read_heads(english.HEADS)
+    frames = read_frames(english.FRAMES + english.MORE_FRAMES.lstrip())
+    fills = english.FILLS
+    if locale == "en-US":
+        # A larger country that says some things otherwise; what a thing is stays the same.
+        heads = tuple(
+            replace(
+                head,
+                name=_american(head.name),
+                plural=_american(head.plural),
+                web=head.web * 2.6,
+                video=head.video * 2.9,
+                marketplace=head.marketplace * 2.4,
+                cpc=head.cpc * 1.2,
+            )
+            for head in heads
+        )
+        frames = tuple(replace(frame, template=_american(frame.template)) for frame in frames)
+        fills = {name: tuple(_american(one) for one in words) for name, words in fills.items()}
+        fills = {**fills, "town": english.AMERICAN_TOWNS}
+    return Tongue(
+        locale,
+        heads,
+        frames,
+        fills,
+        frozenset("how what when which where is can does why who".split()),
+        ("kit", "course", "book", "tools", "ideas", "supplies", "workshop", "set"),
+        ("beginners", "kids", "adults", "families", "travel"),
+    )
+
+
+def _german() -> Tongue:
+    return Tongue(
+        "de-DE",
+        read_heads(german.HEADS),
+        read_frames(german.FRAMES),
+        german.FILLS,
+        frozenset("wie was wann welches welche wo warum wer kann".split()),
+        ("set", "kurs", "buch", "werkzeug", "ideen", "zubehör", "workshop", "anleitung"),
+        ("anfänger", "kinder", "erwachsene", "familien", "reisen"),
+    )
+
+
+@cache
+def tongue(locale: str) -> Tongue:
+    """The tongue of a world locale: en-GB, en-US or de-DE."""
+    return _german() if locale == "de-DE" else _english(locale)
+
+
+LOCALES = ("en-GB", "en-US", "de-DE")
+
+
+def nearest_locale(locale: str) -> str:
+    """The world's locale that serves a project's: its own, else one of its language, else British English."""
+    if locale in LOCALES:
+        return locale
+    return next((one for one in LOCALES if one[:2] == locale[:2]), "en-GB")
