@@ -12,6 +12,8 @@ from bunraku import __version__
 from bunraku.server.cluster.api import router as cluster
 from bunraku.server.errors import BunrakuError
 from bunraku.server.gather.api import router as gather
+from bunraku.server.gather.api_bringing import router as bringing
+from bunraku.server.gather.api_keeping_out import router as keeping_out
 from bunraku.server.jobs.api import router as jobs
 from bunraku.server.overview import figures_router
 from bunraku.server.overview import router as overview
@@ -36,7 +38,7 @@ api = NinjaAPI(title="Bunraku", version=__version__, docs_url=None, openapi_url=
 api.add_router("", public, auth=Anybody())
 api.add_router("", projects)
 api.add_router("", figures_router)
-for room in (overview, jobs, sheet, gather, weigh, cluster, plan):
+for room in (overview, jobs, sheet, gather, keeping_out, bringing, weigh, cluster, plan):
     api.add_router("/projects/{int:project_id}", room)
 
 

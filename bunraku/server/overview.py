@@ -11,7 +11,7 @@ from bunraku.server.jobs.models import OPEN_STATES, Job
 from bunraku.server.plan.models import Piece
 from bunraku.server.projects.access import ProjectId, ProjectRequest
 from bunraku.server.projects.models import JournalEntry
-from bunraku.server.sheet.models import Row
+from bunraku.server.sheet.models import IN_PLAY, STATE_CODE, Row
 
 router = Router(tags=["overview"])
 
@@ -24,6 +24,8 @@ class ChannelCountsOut(Schema):
     measured: int
     shortlisted: int
     dropped: int
+    parked: int
+    left_out: int
     clusters: int
     clustered: int
 
@@ -42,15 +44,17 @@ class OverviewOut(Schema):
 @router.get("/overview", response=OverviewOut, url_name="overview")
 def overview(request: ProjectRequest, project_id: ProjectId) -> Any:
     """How far each step of a project is."""
-    kept = Q(state__in=[0, 1])
+    kept = Q(state__in=IN_PLAY)
     counts = (
         Row.objects.filter(scope__project=request.project, scope__locale=request.project.locale)
         .values("scope__channel")
         .annotate(
             keywords=Count("pk", filter=kept),
             measured=Count("pk", filter=kept & Q(waiting=False)),
-            shortlisted=Count("pk", filter=Q(state=1)),
-            dropped=Count("pk", filter=Q(state=2)),
+            **{
+                name: Count("pk", filter=Q(state=STATE_CODE[name]))
+                for name in ("shortlisted", "dropped", "parked", "left_out")
+            },
             clusters=Count("cluster", filter=kept, distinct=True),
             clustered=Count("cluster", filter=kept),
         )

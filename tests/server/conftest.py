@@ -6,6 +6,7 @@ from typing import Any
 
 import pytest
 from django.contrib.auth.models import User
+from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 
 from bunraku.server.jobs.models import Job
@@ -98,6 +99,11 @@ class Api:
     def post(self, path: str, body: Any = None) -> Any:
         return self.send("POST", path, body)
 
+    def bring(self, content: str | bytes, name: str = "list.csv") -> Any:
+        """Upload a file; what it looks like."""
+        data = content if isinstance(content, bytes) else content.encode()
+        return self._told(self.client.post(f"{self.base}/files", {"file": SimpleUploadedFile(name, data)}))
+
     def refused(self, method: str, path: str, body: Any = None) -> dict[str, Any]:
         """The problem that a request is answered with."""
         response = self.raw(method, path, body)
@@ -123,7 +129,7 @@ def gathered(api: Api) -> Api:
     """A project with some hundred keywords on the web, not measured."""
     api.post(
         "/gather/runs",
-        {"seeds": "telescope repair, stargazing evening", "channels": ["web"], "ways": ["box", "questions"]},
+        {"seeds": "telescope repair, stargazing evening", "channels": ["web"], "ways": ["box", "letters", "questions"]},
     )
     return api
 

@@ -1,40 +1,65 @@
 """Gathering: what a run brings, costs, leaves out, and how it bears faults."""
 
 from collections.abc import Callable
+from typing import Any, get_args
 
 import pytest
 
+from bunraku.server.gather.api import StreamOut, WayId
 from bunraku.server.gather.models import Origin
+from bunraku.server.gather.ways import METHODS, WAYS
 from bunraku.server.jobs.models import Job
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.models import Reading
-from bunraku.server.sheet.models import Keyword, Row
+from bunraku.server.sheet.models import STATE_CODE, Decision, Keyword, Row
+from bunraku.server.sheet.scopes import add_keywords, scope_of
 from bunraku.sources.protocol import What
 from bunraku.sources.rehearsal import Faults
 from tests.server.conftest import Api, last_job
 
 pytestmark = pytest.mark.django_db
-RUN = {"seeds": "telescope repair", "channels": ["web"], "ways": ["box", "questions", "related"]}
+RUN: dict[str, Any] = {
+    "seeds": "telescope repair",
+    "channels": ["web"],
+    "ways": ["box", "letters", "questions", "related"],
+}
 
 
 def test_ways_are_named_and_priced(api: Api) -> None:
-    ways = api.get("/gather/ways")
-    assert [way["id"] for way in ways] == ["box", "questions", "related"]
-    assert [way["price"] for way in ways] == [0, 0, 2]
-    assert all(way["about"] and way["source"] for way in ways)
+    ways = {way["id"]: way for way in api.get("/gather/ways")}
+    assert list(ways) == list(WAYS) == list(get_args(WayId))
+    assert set(METHODS) == {*WAYS, "seed", "combine", "import", "report"}
+    assert {id: way["price"] for id, way in ways.items() if way["price"]} == {
+        "related": 2,
+        "fields": 22,
+        "language": 0.1,
+        "rivals": 2,
+    }
+    assert all(way["about"] and way["source"] for way in ways.values())
 
 
 def test_an_estimate_buys_nothing(api: Api) -> None:
     told = api.post(
-        "/gather/estimate", {**RUN, "seeds": "Telescope, telescope, star chart; 🔭", "channels": ["web", "video"]}
+        "/gather/estimate",
+        {**RUN, "seeds": 'Telescope, telescope, "star chart" -app; 🔭', "channels": ["web", "video"]},
     )
-    assert told["seeds"] == ["Telescope", "star chart"]
+    assert [seed["text"] for seed in told["seeds"]] == ["Telescope", "star chart"]
+    assert told["seeds"][1] == {"text": "star chart", "must": ["star chart"], "without": ["app"]}
     assert told["repeated"] == 1
     assert told["refused"][0]["number"] == 4
-    assert told["price"] == 2 * 2 * 2
+    assert told["price"] == 2 * 2 * 2 == sum(way["price"] for way in told["ways"])
     assert told["about_new"] > 0
     assert not Job.objects.exists()
     assert not Reading.objects.exists()
+
+
+def test_deeper_runs_are_priced_as_the_most_they_can_cost(api: Api, project: Project) -> None:
+    body = {**RUN, "ways": ["related"], "options": {"steps": 2}}
+    most = api.post("/gather/estimate", body)["price"]
+    api.post("/gather/runs", body)
+    job = last_job(project, "gather")
+    assert 2 < job.cost_tenths / 10 <= most
+    assert api.post("/gather/estimate", {**body, "options": {}})["price"] == 0
 
 
 def test_a_run_brings_keywords_with_all_their_origins(api: Api, project: Project) -> None:
@@ -42,11 +67,12 @@ def test_a_run_brings_keywords_with_all_their_origins(api: Api, project: Project
     job = last_job(project, "gather")
     assert job.state == "done"
     assert job.cost_tenths == 20
-    assert job.result["new"] == Keyword.objects.count() == Row.objects.count() > 20
+    left_out = sum(job.result["left_out"].values())
+    assert job.result["new"] + left_out == Keyword.objects.count() == Row.objects.count() > 20
     seed = Keyword.objects.get(key="telescope repair")
     assert Origin.objects.filter(keyword=seed, method="seed").exists()
     methods = set(Origin.objects.values_list("method", flat=True))
-    assert methods >= {"seed", "box", "questions", "related"}
+    assert methods >= {"seed", "box", "letters", "questions", "related"}
     several = [k for k in Keyword.objects.all() if k.origins.count() > 1]
     assert several
     assert api.get("")["lookups_left"] * 10 == Project.objects.get().lookups_left_tenths
@@ -65,17 +91,22 @@ def test_what_is_there_already_is_known_not_doubled(api: Api, project: Project) 
     assert job.cost_tenths == 0
 
 
-def test_rival_brands_are_kept_out_and_counted(api: Api, project: Project) -> None:
+def test_rival_brands_are_left_out_and_counted(api: Api, project: Project) -> None:
     api.post("/gather/runs", {**RUN, "seeds": "solar filter, astronomy binoculars, smart telescope"})
     left = last_job(project, "gather").result["left_out"]
-    assert sum(left.values()) > 0
-    assert set(left) <= {"velumscope", "orrinek", "polvane"}
-    assert not any(Keyword.objects.filter(key__contains=brand).exists() for brand in left)
+    assert set(left) == {"rival brands"}
+    rows = Row.objects.filter(state=STATE_CODE["left_out"])
+    assert rows.count() == left["rival brands"] > 0
+    assert all(any(brand in row.text for brand in project.rival_brands) for row in rows)
+    assert not Row.objects.filter(state=0, text__contains="velumscope").exists()
+    assert api.get("/sheet", limit=500)["total"] == last_job(project, "gather").result["new"]
 
 
 def test_a_brand_typed_by_hand_is_meant(api: Api) -> None:
     api.post("/gather/runs", {**RUN, "seeds": "velumscope review", "ways": ["box"]})
-    assert Keyword.objects.filter(key="velumscope review").exists()
+    row = Row.objects.get(keyword__key="velumscope review")
+    assert (row.state, row.left_out_by) == (STATE_CODE["kept"], 0)
+    assert Decision.objects.get(keyword=row.keyword).state == STATE_CODE["kept"]
 
 
 def test_channels_have_their_own_sheets(api: Api) -> None:
@@ -97,6 +128,12 @@ def test_channels_have_their_own_sheets(api: Api) -> None:
         ({"channels": []}, "no_channel"),
         ({"ways": []}, "no_channel"),
         ({"channels": ["radio"]}, "invalid_input"),
+        ({"ways": ["radio"]}, "invalid_input"),
+        ({"seeds": "-case"}, "no_seed"),
+        ({"ways": ["language"]}, "no_language"),
+        ({"ways": ["language"], "options": {"into": "en"}}, "no_language"),
+        ({"options": {"depth": 9}}, "invalid_input"),
+        ({"options": {"most": 0}}, "invalid_input"),
     ],
 )
 def test_bad_runs_are_refused_and_change_nothing(api: Api, change: dict[str, object], code: str) -> None:
@@ -116,7 +153,7 @@ def test_a_run_that_cannot_be_paid_is_refused(api: Api, project: Project) -> Non
     Project.objects.update(lookups_left_tenths=10)
     problem = api.refused("POST", "/gather/runs", RUN)
     assert problem["code"] == "allowance_short"
-    assert "1 are left" in problem["title"]
+    assert "costs up to 2 lookups; 1 are left" in problem["title"]
 
 
 def test_a_double_click_is_one_run(api: Api, project: Project, settings: object) -> None:
@@ -144,11 +181,9 @@ def test_faults_are_told_and_only_the_rest_is_asked_again(
     api.post("/gather/runs", RUN)
     job = last_job(project, "gather")
     assert job.state == "done"
-    assert set(job.result["missing"]) == {
-        "web|box|telescope repair",
-        "web|questions|telescope repair",
-        "web|related|telescope repair",
-    }
+    assert set(job.result["missing"]) == {f"web|{way}|telescope repair" for way in RUN["ways"]}
+    assert len(job.result["missing"]["web|letters|telescope repair"]["prompts"]) == 36
+    assert "broke off" in job.result["missing"]["web|related|telescope repair"]["why"]
     assert job.cost_tenths == 0
     assert Keyword.objects.count() == 1
     faults(Faults())
@@ -157,19 +192,181 @@ def test_faults_are_told_and_only_the_rest_is_asked_again(
     assert again.pk != job.pk
     assert again.result["missing"] == {}
     assert Keyword.objects.count() > 20
+    assert api.refused("POST", f"/gather/runs/{again.pk}/again")["code"] == "nothing_missing"
+    assert api.refused("POST", "/gather/runs/999999/again")["code"] == "not_found"
 
 
-def test_coverage_and_arrivals(api: Api) -> None:
+def test_with_faults_at_thirty_per_cent_the_rest_can_be_had(
+    api: Api, project: Project, faults: Callable[[Faults], None], counted: dict[What, list[str]]
+) -> None:
+    body = {**RUN, "seeds": "telescope, star chart, moon filter", "options": {"steps": 2}}
+    api.post("/gather/runs", body)
+    wanted = set(Row.objects.values_list("text", flat=True))
+    bought = set(Reading.objects.values_list("term", flat=True))
+    Keyword.objects.all().delete()
+    Reading.objects.all().delete()
+    Job.objects.all().delete()
+    faults(Faults.at(0.3))
+    api.post("/gather/runs", body)
+    for _ in range(6):
+        job = last_job(project, "gather")
+        assert job.state == "done"
+        if not job.result["missing"]:
+            break
+        api.post(f"/gather/runs/{job.pk}/again")
+    assert not job.result["missing"]
+    # What was missing on a first page hides what its own pages would have told; nothing else may be lost.
+    assert len(wanted & set(Row.objects.values_list("text", flat=True))) > 0.95 * len(wanted)
+    terms = list(Reading.objects.values_list("term", flat=True))
+    assert len(terms) == len(set(terms))
+    assert set(terms) <= bought | set(terms)
+    assert sum(j.cost_tenths for j in Job.objects.filter(kind="gather")) == 20 * len(terms)
+
+
+def test_asking_again_asks_only_for_the_rest(
+    api: Api, project: Project, monkeypatch: pytest.MonkeyPatch, counted: dict[What, list[str]]
+) -> None:
+    api.post("/gather/runs", {**RUN, "ways": ["letters"]})
+    first = last_job(project, "gather")
+    missing = {"web|letters|telescope repair": {"why": "it broke off", "prompts": ["telescope repair q"]}}
+    Job.objects.filter(pk=first.pk).update(result={**first.result, "missing": missing})
+    counted[What.COMPLETIONS].clear()
+    api.post(f"/gather/runs/{first.pk}/again")
+    assert counted[What.COMPLETIONS] == ["telescope repair q"]
+
+
+def test_the_map_of_what_was_covered(api: Api, project: Project) -> None:
     api.post("/gather/runs", RUN)
+    nothing = {"seeds": ["zzqx"], "channels": ["web"], "ways": ["rising"]}
+    Job.objects.create(project=project, kind="gather", params=nothing, state="done", result={"missing": {}})
     told = api.get("/gather/coverage")
-    by_method = {one["method"]: one for one in told["brought"]}
-    assert set(by_method) >= {"box", "questions"}
-    assert all(one["keywords"] >= one["new"] >= 0 for one in told["brought"])
-    assert sum(one["new"] for one in told["brought"]) <= Keyword.objects.count()
-    assert {one["channel"] for one in told["arrivals"]} == {"web"}
+    cells = {(cell["seed"], cell["way"]): cell for cell in told["cells"]}
+    assert told["seeds"] == 2
+    assert cells["telescope repair", "letters"]["keywords"] > 0
+    # Asked, and nothing came: that is covered too.
+    assert cells["zzqx", "rising"] == {"seed": "zzqx", "way": "rising", "keywords": 0, "new": 0, "asked": True}
+    assert not cells["telescope repair", "fields"]["asked"]
+    assert told["free_gaps"] == 4 + 6
+    assert (told["paid_gaps"], told["rest_price"]) == (3, 22 + 24)
+    assert api.get("/gather/coverage", channel="video")["cells"] == []
+
+
+def test_the_stream_tells_how_each_came(api: Api, project: Project) -> None:
+    api.post("/gather/runs", RUN)
+    job = last_job(project, "gather")
+    told = api.get("/gather/stream", limit=500)
+    assert told["total"] == len(told["rows"]) == Row.objects.filter(state=0).count()
+    ids = [row["id"] for row in told["rows"]]
+    assert ids == sorted(ids, reverse=True)
+    assert all(row["method"] and row["on"] and row["job_id"] == job.pk for row in told["rows"])
+    assert StreamOut.model_validate(told).model_dump(mode="json") == told
+    by_way = api.get("/gather/stream", way="related", state="all")
+    assert 0 < by_way["total"] < told["total"]
+    assert api.get("/gather/stream", job=job.pk + 99)["total"] == 0
+    assert api.get("/gather/stream", q="near -me")["total"] < api.get("/gather/stream", q="near")["total"]
+    last = api.get("/gather/stream", sort="off_topic", limit=1)["rows"][0]
+    first = api.get("/gather/stream", sort="relevance", limit=1)["rows"][0]
+    assert last["relevance"] <= first["relevance"]
+
+
+def test_what_a_run_brought_is_kept_or_dropped_as_a_whole(api: Api, project: Project) -> None:
+    api.post("/gather/runs", {**RUN, "ways": ["box"]})
+    api.post("/gather/runs", {**RUN, "seeds": "moon lamp", "ways": ["box", "letters"]})
+    job = last_job(project, "gather")
+    mine = api.get("/gather/stream", job=job.pk)
+    spared = mine["rows"][0]["id"]
+    api.post("/sheet/state", {"row_ids": [spared], "state": "shortlisted"})
+    before = Row.objects.filter(state=0).count()
+    body = {"channel": "web", "state": "dropped", "reason": "Off topic"}
+    changed = api.post(f"/gather/runs/{job.pk}/decide", body)["changed"]
+    assert changed == mine["total"] - 1
+    assert Row.objects.filter(state=0).count() == before - changed
+    api.post("/undo")
+    assert Row.objects.filter(state=0).count() == before
+    assert api.refused("POST", "/gather/runs/99999/decide", body)["code"] == "not_found"
+
+
+def test_operators_of_a_seed_hold_for_what_it_brings(api: Api, project: Project) -> None:
+    api.post("/gather/runs", {**RUN, "seeds": "telescope -repair", "ways": ["letters", "related"]})
+    assert Row.objects.count() > 10
+    assert not [row for row in Row.objects.all() if "repair" in row.text.split()]
+    job = last_job(project, "gather")
+    assert job.params["seeds"] == ["telescope -repair"]
+
+
+def test_a_rivals_ranks(api: Api, project: Project) -> None:
+    page = api.post("/gather/runs", {**RUN, "ways": ["related"]})
+    address = Reading.objects.get(what=What.PAGE).payload["results"][0]["publisher"]
+    api.post("/gather/runs", {"seeds": f"https://{address}/", "channels": ["web"], "ways": ["rivals"]})
+    job = last_job(project, "gather")
+    assert job.pk != page["id"]
+    assert job.cost_tenths == 20
+    ranks = Origin.objects.filter(method="rivals")
+    assert ranks.count() > 10
+    assert all(1 <= rank.figure <= 10 for rank in ranks)
+    # An address is no keyword.
+    assert not Keyword.objects.filter(key__contains=address).exists()
+    api.post("/gather/runs", {"seeds": "nobody.example", "channels": ["web"], "ways": ["rivals"]})
+    nobody = last_job(project, "gather").result
+    assert "No source knows “nobody.example”" in nobody["ended"]
+    # It was answered: there is no rest to ask for.
+    assert nobody["missing"] == {}
+
+
+def test_tags_and_titles_of_the_best_results_with_how_many_use_each(api: Api, project: Project) -> None:
+    body = {"seeds": "telescope", "channels": ["marketplace"], "ways": ["fields"], "options": {"results": 5}}
+    price = api.post("/gather/estimate", body)["price"]
+    api.post("/gather/runs", body)
+    job = last_job(project, "gather")
+    assert price == job.cost_tenths / 10 == 2 + 5 * 2
+    used = list(Origin.objects.filter(method="fields").order_by("-figure"))
+    assert used[0].figure >= 2
+    assert all(1 <= one.figure <= 5 for one in used)
+
+
+def test_rising_terms_translations_and_years(api: Api, project: Project) -> None:
+    api.post("/gather/runs", {"seeds": "telescope", "channels": ["web"], "ways": ["rising", "letters"]})
+    assert Origin.objects.filter(method="rising").exists()
+    api.post(
+        "/gather/runs", {"seeds": "star chart", "channels": ["web"], "ways": ["language"], "options": {"into": "de"}}
+    )
+    assert "The German terms stand in the sheet of that locale" in last_job(project, "gather").result["ended"]
+    german = Row.objects.filter(scope__locale="de-DE", keyword__origins__method="language").order_by("pk")
+    assert german[0].text == "sternkarte"
+    assert not Row.objects.filter(scope__locale="en-GB", text="sternkarte").exists()
+    add_keywords(scope_of(project, "web"), {"eclipse 2024": "eclipse 2024"})
+    body = {"seeds": "", "channels": ["web"], "ways": ["years"]}
+    assert api.post("/gather/estimate", body)["about_new"] >= 2
+    api.post("/gather/runs", body)
+    assert set(Row.objects.filter(text__startswith="eclipse 202").values_list("text", flat=True)) >= {
+        "eclipse 2026",
+        "eclipse 2027",
+    }
+    assert Origin.objects.filter(method="years", seed="eclipse 2024").count() == 2
+
+
+def test_asked_from_a_place_pages_are_readings_of_their_own(api: Api) -> None:
+    api.post("/gather/runs", {**RUN, "ways": ["related"], "options": {"place": "Harrowmere"}})
+    assert Reading.objects.get(what=What.PAGE).term == "telescope repair @ harrowmere"
+    api.post("/gather/runs", {**RUN, "ways": ["related"]})
+    assert Reading.objects.filter(what=What.PAGE).count() == 2
+
+
+def test_a_run_ends_at_its_most(api: Api, project: Project) -> None:
+    api.post("/gather/runs", {**RUN, "seeds": "telescope, star chart, moon lamp", "options": {"most": 10}})
+    result = last_job(project, "gather").result
+    assert "ended after 10" in result["ended"]
+    assert result["new"] < 200
+
+
+def test_depth_completes_completions(api: Api) -> None:
+    api.post("/gather/runs", {**RUN, "seeds": "moon", "ways": ["box"]})
+    flat = Row.objects.count()
+    api.post("/gather/runs", {**RUN, "seeds": "moon", "ways": ["box"], "options": {"depth": 2}})
+    assert Row.objects.count() > flat
 
 
 def test_completions_are_asked_for_each_prompt_once(api: Api, counted: dict[What, list[str]]) -> None:
-    api.post("/gather/runs", {**RUN, "ways": ["box"]})
+    api.post("/gather/runs", {**RUN, "ways": ["box", "letters"]})
     asked = counted[What.COMPLETIONS]
-    assert len(asked) == len(set(asked)) == 28
+    assert len(asked) == len(set(asked)) == 38

@@ -223,3 +223,13 @@ def test_unknown_api_addresses_are_not_the_page(client: Client) -> None:
 
 def test_other_hosts_are_refused(client: Client) -> None:
     assert client.get("/", HTTP_HOST="evil.example").status_code == 400
+
+
+def test_another_locale_has_its_own_keywords(gathered: Api) -> None:
+    before = gathered.get("/sheet")["total"]
+    told = gathered.send("PUT", "/locale", {"country": "DE", "language": "de"})
+    assert told["locale"] == "de-DE"
+    assert gathered.get("/sheet")["total"] == 0
+    gathered.post("/undo")
+    assert gathered.get("/sheet")["total"] == before
+    assert gathered.refused("PUT", "/locale", {"country": "Germany", "language": "de"})["code"] == "invalid_input"

@@ -153,7 +153,11 @@ def test_other_screens_count_their_queries_too(weighed: Api) -> None:
         ("/plan", 8),
         (f"/pieces/{piece}", 7),
         (f"/rows/{row}", 10),
-        ("/gather/coverage", 4),
+        ("/gather/coverage", 5),
+        ("/gather/stream", 7),
+        ("/leave-outs", 4),
+        ("/leave-outs/hints", 8),
+        (f"/rows/{row}/family", 4),
         ("/jobs", 3),
     ):
         with CaptureQueriesContext(connection) as queries:

@@ -6,6 +6,7 @@ from typing import Any
 
 import pytest
 from django.contrib.auth.models import User
+from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 
 from bunraku.server.api import api as the_api
@@ -18,12 +19,13 @@ OPERATIONS = [(method, path) for path, methods in SCHEMA["paths"].items() for me
 OF_PROJECTS = [(method, path) for method, path in OPERATIONS if "{project_id}" in path]
 
 
-def body_of(method: str, path: str) -> str:
-    """A body that fits the operation's schema as far as its required fields go."""
-    operation = SCHEMA["paths"][path][method]
-    if "requestBody" not in operation:
-        return ""
-    return json.dumps(example(operation["requestBody"]["content"]["application/json"]["schema"]))
+def call(client: Client, method: str, path: str, address: str) -> Any:
+    """Call an operation at an address, with a body that fits its schema as far as its required fields go."""
+    content = SCHEMA["paths"][path][method].get("requestBody", {}).get("content", {})
+    if "multipart/form-data" in content:
+        return client.post(address, {"file": SimpleUploadedFile("list.csv", b"star chart")})
+    body = json.dumps(example(content["application/json"]["schema"])) if content else ""
+    return client.generic(method.upper(), address, body, content_type="application/json")
 
 
 def example(schema: dict[str, Any]) -> Any:
@@ -53,7 +55,7 @@ def test_another_persons_project_is_not_there(
     stranger = User.objects.create_user("stranger", password="another long phrase")
     client.force_login(stranger)
     address = re.sub(r"\{\w+\}", "1", path.replace("{project_id}", str(project.pk)))
-    response = client.generic(method.upper(), address, body_of(method, path), content_type="application/json")
+    response = call(client, method, path, address)
     assert response.status_code == 404, response.content
     assert response.json()["code"] == "not_found"
 
@@ -62,7 +64,7 @@ def test_another_persons_project_is_not_there(
 @pytest.mark.parametrize(("method", "path"), [one for one in OPERATIONS if one not in OPEN_TO_ALL])
 def test_nobody_signed_in_gets_nothing(client: Client, method: str, path: str) -> None:
     address = re.sub(r"\{\w+\}", "1", path)
-    response = client.generic(method.upper(), address, body_of(method, path), content_type="application/json")
+    response = call(client, method, path, address)
     assert response.status_code == 401
     assert response.json()["code"] == "not_signed_in"
 
@@ -73,7 +75,7 @@ def test_changes_need_our_token(person: User, project: Project, method: str, pat
     strict = Client(enforce_csrf_checks=True)
     strict.force_login(person)
     address = re.sub(r"\{\w+\}", "1", path.replace("{project_id}", str(project.pk)))
-    response = strict.generic(method.upper(), address, body_of(method, path), content_type="application/json")
+    response = call(strict, method, path, address)
     assert response.status_code == 403
     assert response.json()["code"] == "csrf_failed"
 
@@ -96,11 +98,13 @@ def test_things_of_another_project_are_not_there_either(weighed: Api, person: Us
         "piece_id": weighed.get("/plan")["pieces"][0]["id"],
         "job_id": weighed.get("/jobs")[0]["id"],
         "outlet_id": weighed.get("")["outlets"][0]["id"],
+        "rule_id": weighed.post("/leave-outs", {"kind": "word", "value": "tattoo"})["rules"][-1]["id"],
+        "file_id": weighed.bring("star chart")["id"],
     }
     address = path.replace("{project_id}", str(other.pk))
     for name, id in ids.items():
         address = address.replace(f"{{{name}}}", str(id))
-    response = weighed.client.generic(method.upper(), address, body_of(method, path), content_type="application/json")
+    response = call(weighed.client, method, path, address)
     assert response.status_code == 404, (address, response.content)
 
 

@@ -12,13 +12,13 @@ from bunraku.server.jobs.models import Job
 from bunraku.server.projects.journal import Recorder
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.actions import rows_of
-from bunraku.server.sheet.models import Row
+from bunraku.server.sheet.models import IN_PLAY, Row
 from bunraku.server.sheet.scopes import find_scope
 
 
 def start_clustering(project: Project, channel: str, *, afresh: bool = False) -> Job:
     """Start clustering a channel. Raises: nothing_to_cluster."""
-    if not Row.objects.filter(scope=find_scope(project, channel), state__in=[0, 1]).exists():
+    if not Row.objects.filter(scope=find_scope(project, channel), state__in=IN_PLAY).exists():
         raise BunrakuError("nothing_to_cluster", f"There is no keyword to cluster on {channel} search.")
     return start_job(project, "cluster", {"channel": channel, "afresh": afresh}, distinct=channel)
 

@@ -13,7 +13,7 @@ from bunraku.server.cluster.models import Cluster, Pin
 from bunraku.server.jobs.models import Job
 from bunraku.server.jobs.running import Progress, handles
 from bunraku.server.projects.parts import in_parts
-from bunraku.server.sheet.models import Row, RowPage, Scope
+from bunraku.server.sheet.models import IN_PLAY, Row, RowPage, Scope
 from bunraku.server.sheet.scopes import scope_of
 
 
@@ -24,7 +24,7 @@ def cluster(job: Job, progress: Progress) -> None:
     scope = scope_of(job.project, job.params["channel"])
     progress.start("Clustering", 3)
     rows = list(
-        Row.objects.filter(scope=scope, state__in=[0, 1])
+        Row.objects.filter(scope=scope, state__in=IN_PLAY)
         .order_by("pk")
         .values_list("pk", "keyword_id", "text", "intent", "volume", "cluster")
     )

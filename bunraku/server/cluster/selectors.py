@@ -10,14 +10,14 @@ from bunraku.server.cluster.actions import find_cluster
 from bunraku.server.cluster.models import Cluster, Pin
 from bunraku.server.cluster.run import packed_pages
 from bunraku.server.projects.models import Project
-from bunraku.server.sheet.models import Row, Scope
+from bunraku.server.sheet.models import IN_PLAY, Row, Scope
 
 ORDER = {"worth": "worth", "volume": "volume", "keywords": "keywords", "chance": "chance"}
 
 
 def list_clusters(scope: Scope, *, q: str, sort: str, several: bool, offset: int, limit: int) -> dict[str, Any]:
     """A page of a scope's clusters with what their kept members add up to."""
-    rows = Row.objects.filter(scope=scope, state__in=[0, 1], cluster__isnull=False)
+    rows = Row.objects.filter(scope=scope, state__in=IN_PLAY, cluster__isnull=False)
     grouped = rows.values("cluster").annotate(
         keywords=Count("pk"),
         volume=Sum("volume"),
@@ -67,7 +67,7 @@ def _summary(row: dict[str, Any], cluster: Cluster | None) -> dict[str, Any]:
 def read_cluster(project: Project, cluster_id: int) -> dict[str, Any]:
     """A cluster with its members and the reason for each. Raises: not_found."""
     cluster = find_cluster(project, cluster_id)
-    rows = list(Row.objects.filter(cluster=cluster.pk, state__in=[0, 1]).order_by("-volume", "pk")[:500])
+    rows = list(Row.objects.filter(cluster=cluster.pk, state__in=IN_PLAY).order_by("-volume", "pk")[:500])
     pinned = set(Pin.objects.filter(cluster=cluster).values_list("keyword_id", flat=True))
     pages = dict(zip([row.pk for row in rows], packed_pages([row.pk for row in rows]).tolist(), strict=True))
     lead = next((row for row in rows if row.keyword_id == cluster.lead_id), rows[0] if rows else None)

@@ -1,29 +1,56 @@
-"""Gather over HTTP: what a run would cost, starting one, what is covered."""
+"""Gather over HTTP: ways, runs, the stream of arrivals, the map of what was covered."""
 
+import json
+from datetime import date
 from typing import Any, Literal
 
-from django.db.models import Count, Q
-from ninja import Field, Router, Schema
+from django.http import HttpResponse
+from ninja import Field, Query, Router, Schema
 
-from bunraku.server.errors import not_found
-from bunraku.server.gather.actions import estimate_run, start_run
-from bunraku.server.gather.models import Origin
+from bunraku.server.gather import selectors
+from bunraku.server.gather.actions import decide_run, estimate_run, run_again, start_run, way_price_tenths
+from bunraku.server.gather.options import RunOptions
 from bunraku.server.gather.ways import WAYS
 from bunraku.server.jobs.api import JobOut
-from bunraku.server.jobs.models import Job
 from bunraku.server.projects.access import ProjectId, ProjectRequest
-from bunraku.server.readings.buying import price_tenths, sources
+from bunraku.server.readings.buying import sources
+from bunraku.server.sheet.actions import MOST_AT_ONCE
+from bunraku.server.sheet.api import CountOut, IdsOut, RowOut
+from bunraku.server.sheet.scopes import find_scope
 
 router = Router(tags=["gather"])
 Channel = Literal["web", "video", "marketplace"]
+WayId = Literal[
+    "box",
+    "letters",
+    "questions",
+    "prepositions",
+    "comparisons",
+    "inside",
+    "related",
+    "fields",
+    "rising",
+    "language",
+    "rivals",
+    "years",
+]
 
 
 class RunIn(Schema):
-    """Seeds as typed, channels to search, ways to use."""
+    """Seeds as typed, channels to search, ways to use and how far they go."""
 
-    seeds: str = Field(max_length=60_000)
+    seeds: str = Field("", max_length=60_000)
     channels: list[Channel] = Field(max_length=3)
-    ways: list[Literal["box", "questions", "related"]] = Field(["box", "questions", "related"], max_length=3)
+    ways: list[WayId] = Field(["box", "letters", "questions", "related"], max_length=12)
+    options: RunOptions = RunOptions()
+
+
+class SeedOut(Schema):
+    """A seed understood: its text, phrases that must stand, words that must not."""
+
+    text: str
+    must: list[str]
+    without: list[str]
 
 
 class RefusedOut(Schema):
@@ -34,52 +61,115 @@ class RefusedOut(Schema):
     message: str
 
 
-class EstimateOut(Schema):
-    """What a run would do: seeds understood and refused, prompts, price in lookups, about how many new keywords."""
+class WayEstimateOut(Schema):
+    """What one way of a run would ask, cost at most, and about how many keywords it would bring."""
 
-    seeds: list[str]
+    way: str
+    asks: int
+    price: float
+    about_new: int
+
+
+class EstimateOut(Schema):
+    """What a run would do: seeds understood and refused, and each way's part."""
+
+    seeds: list[SeedOut]
     refused: list[RefusedOut]
     repeated: int
     known_seeds: int
+    ways: list[WayEstimateOut]
     asks: int
     price: float
     about_new: int
 
 
 class WayOut(Schema):
-    """A way of gathering, where it asks and the price a seed and channel."""
+    """A way of gathering, what it starts from, where it asks, and the least it costs a seed and channel."""
 
     id: str
     name: str
     about: str
     source: str
     price: float
+    starts_from: Literal["seeds", "publishers", "project"]
 
 
-class BroughtOut(Schema):
-    """What one seed brought by one way on one channel."""
+class DecideRunIn(Schema):
+    """What becomes of all that a run brought first to a channel and nobody decided about yet."""
 
-    channel: str
-    seed: str
-    method: str
-    keywords: int
-    new: int
+    channel: Channel
+    state: Literal["kept", "dropped"]
+    reason: str = Field("", max_length=200)
+
+
+class StreamQuery(Schema):
+    """What of the arrivals is wanted: by state ("new": nobody decided yet), run, way and words; in which order."""
+
+    channel: Channel = "web"
+    state: Literal["new", "kept", "shortlisted", "parked", "dropped", "left_out", "all"] = "new"
+    job: int = Field(0, ge=0, le=2**53)
+    way: str = Field("", max_length=20)
+    q: str = Field("", max_length=200)
+    sort: Literal["arrival", "relevance", "off_topic"] = "arrival"
+    offset: int = Field(0, ge=0, le=10_000_000)
+    limit: int = Field(100, ge=1, le=500)
 
 
 class ArrivalOut(Schema):
-    """A keyword that came in, and by which seed and way."""
+    """A keyword as it came: by which way, seed, source and run first, in how many ways in all, and what became of it."""
 
+    id: int
     text: str
-    channel: str
+    state: Literal["open", "shortlisted", "dropped", "parked", "kept", "left_out"]
+    heat: str
+    relevance: float | None
+    left_out: str
+    family: int | None
+    family_size: int
+    volume: float | None
+    ways: int
     method: str
     seed: str
+    source: str
+    on: date | None
+    job_id: int | None
+    figure: int | None
+
+
+class StreamOut(Schema):
+    """A part of the stream: how many match in all, where it begins, its rows."""
+
+    total: int
+    offset: int
+    rows: list[ArrivalOut]
+
+
+class CellOut(Schema):
+    """What one way brought for one seed; `asked` says whether it was run at all."""
+
+    seed: str
+    way: str
+    keywords: int
+    new: int
+    asked: bool
 
 
 class CoverageOut(Schema):
-    """What has been gathered so far: by seed, way and channel; and the latest arrivals."""
+    """The map of what was covered on a channel, and what it would cost to cover the rest."""
 
-    brought: list[BroughtOut]
-    arrivals: list[ArrivalOut]
+    cells: list[CellOut]
+    seeds: int
+    free_gaps: int
+    paid_gaps: int
+    rest_price: float
+    rest_new: int
+
+
+class FamilyOut(Schema):
+    """A variant family, the most searched first; and keywords of the same words in another order."""
+
+    members: list[RowOut]
+    same_words: list[RowOut]
 
 
 @router.get("/gather/ways", response=list[WayOut], url_name="ways")
@@ -90,8 +180,9 @@ def list_ways(request: ProjectRequest, project_id: ProjectId) -> Any:
             "id": way.id,
             "name": way.name,
             "about": way.about,
-            "source": sources()[way.what].name,
-            "price": price_tenths(way.what, 1) / 10,
+            "source": sources()[way.what].name if way.what else "Bunraku",
+            "price": way_price_tenths(way) / 10,
+            "starts_from": way.starts_from,
         }
         for way in WAYS.values()
     ]
@@ -100,50 +191,63 @@ def list_ways(request: ProjectRequest, project_id: ProjectId) -> Any:
 @router.post("/gather/estimate", response=EstimateOut, url_name="estimate_run")
 def estimate(request: ProjectRequest, project_id: ProjectId, given: RunIn) -> Any:
     """Price and size of a run; buys nothing."""
-    found = estimate_run(request.project, given.seeds, given.channels, given.ways)
+    found = estimate_run(request.project, given.seeds, given.channels, given.ways, given.options)
     return {
-        "seeds": list(found.seeds.seeds),
+        "seeds": [{"text": s.text, "must": list(s.must), "without": list(s.without)} for s in found.seeds.seeds],
         "refused": [{"number": r.number, "text": r.text, "message": r.message} for r in found.seeds.refused],
         "repeated": found.seeds.repeated,
         "known_seeds": found.known_seeds,
-        "asks": found.asks,
+        "ways": [
+            {"way": w.way, "asks": w.asks, "price": w.price_tenths / 10, "about_new": w.about_new} for w in found.ways
+        ],
+        "asks": sum(way.asks for way in found.ways),
         "price": found.price_tenths / 10,
-        "about_new": found.about_new,
+        "about_new": sum(way.about_new for way in found.ways),
     }
 
 
 @router.post("/gather/runs", response=JobOut, url_name="start_run")
 def start(request: ProjectRequest, project_id: ProjectId, given: RunIn) -> Any:
     """Start gathering."""
-    return start_run(request.project, given.seeds, given.channels, given.ways)
+    return start_run(request.project, given.seeds, given.channels, given.ways, given.options)
 
 
 @router.post("/gather/runs/{int:job_id}/again", response=JobOut, url_name="run_again")
 def again(request: ProjectRequest, project_id: ProjectId, job_id: int) -> Any:
-    """Run again for just what was missing."""
-    job = Job.objects.filter(project=request.project, pk=job_id, kind="gather").first()
-    if job is None:
-        raise not_found("run")
-    params = job.params
-    return start_run(
-        request.project, "\n".join(params["seeds"]), params["channels"], params["ways"], only=job.result.get("missing")
-    )
+    """Run again for just what was not answered."""
+    return run_again(request.project, job_id)
+
+
+@router.post("/gather/runs/{int:job_id}/decide", response=CountOut, url_name="decide_run")
+def decide(request: ProjectRequest, project_id: ProjectId, job_id: int, given: DecideRunIn) -> Any:
+    """Keep or drop what a run brought, as a whole."""
+    return {"changed": decide_run(request.project, job_id, given.channel, given.state, given.reason)}
+
+
+@router.get("/gather/stream", response=StreamOut, url_name="stream")
+def read_stream(request: ProjectRequest, project_id: ProjectId, wanted: Query[StreamQuery]) -> Any:
+    """What arrived, the latest first or by relevance."""
+    scope = find_scope(request.project, wanted.channel)
+    rows, total = selectors.stream(scope, wanted.model_dump())
+    # Straight to JSON, as the sheet: a test holds what is written here against `StreamOut`.
+    told = {"total": total, "offset": wanted.offset, "rows": selectors.as_told(request.project, scope, rows)}
+    return HttpResponse(json.dumps(told, separators=(",", ":"), default=str), content_type="application/json")
+
+
+@router.get("/gather/stream/ids", response=IdsOut, url_name="stream_ids")
+def read_ids(request: ProjectRequest, project_id: ProjectId, wanted: Query[StreamQuery]) -> Any:
+    """Ids of the arrivals that match: the first 5,000, which is as many as one action takes."""
+    rows = selectors.matching(find_scope(request.project, wanted.channel), wanted.model_dump())
+    return {"total": rows.count(), "ids": list(rows.order_by("-id").values_list("pk", flat=True)[:MOST_AT_ONCE])}
 
 
 @router.get("/gather/coverage", response=CoverageOut, url_name="coverage")
-def coverage(request: ProjectRequest, project_id: ProjectId) -> Any:
-    """What each seed brought by each way, and the latest arrivals."""
-    origins = Origin.objects.filter(scope__project=request.project)
-    brought = (
-        origins.exclude(method="seed")
-        .values("scope__channel", "seed", "method")
-        .annotate(keywords=Count("keyword"), new=Count("pk", filter=Q(first=True)))
-        .order_by("seed", "scope__channel", "method")[:600]
-    )
-    latest = origins.filter(first=True).select_related("keyword", "scope").order_by("-pk")[:200]
-    return {
-        "brought": [{**row, "channel": row["scope__channel"]} for row in brought],
-        "arrivals": [
-            {"text": o.keyword.text, "channel": o.scope.channel, "method": o.method, "seed": o.seed} for o in latest
-        ],
-    }
+def coverage(request: ProjectRequest, project_id: ProjectId, channel: Channel = "web") -> Any:
+    """Which ways were run for which seeds on a channel, and the cost of the rest."""
+    return selectors.coverage(request.project, channel)
+
+
+@router.get("/rows/{int:row_id}/family", response=FamilyOut, url_name="family")
+def family(request: ProjectRequest, project_id: ProjectId, row_id: int) -> Any:
+    """The variants of a keyword with their figures."""
+    return selectors.family_of(request.project, row_id)

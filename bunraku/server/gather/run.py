@@ -1,138 +1,111 @@
-"""A gathering run: asks each way for each seed on each channel, and keeps what comes."""
+"""A gathering run: asks each way for each seed on each channel, and keeps what comes before the next is asked."""
 
-from collections.abc import Iterator
-from typing import Any, cast
+import time
+from typing import Any
 
-from django.db import transaction
-
-from bunraku.core.gather.brands import BrandMatcher
-from bunraku.core.gather.merge import Merged, merge_suggestions
-from bunraku.core.gather.merge import Origin as Came
-from bunraku.core.text import identity_key
-from bunraku.server.clock import today
-from bunraku.server.gather.models import Origin
-from bunraku.server.gather.ways import WAYS, Way, prompts
+from bunraku.core.gather.seed_operators import Seed, read_seed
+from bunraku.core.text import BadKeyword
+from bunraku.server.gather.asking import Unit, ask
+from bunraku.server.gather.keeping import Tally, keep, keep_typed, recount, result_of
+from bunraku.server.gather.leave_outs import Sieve, sieve_of
+from bunraku.server.gather.options import RunOptions
+from bunraku.server.gather.tidy import start_tidying
+from bunraku.server.gather.ways import WAYS
 from bunraku.server.jobs.models import Job
 from bunraku.server.jobs.running import Progress, handles
-from bunraku.server.readings.buying import buy, sources
-from bunraku.server.readings.models import Reading
-from bunraku.server.sheet.models import Row, Scope
-from bunraku.server.sheet.scopes import add_keywords, scope_of
-from bunraku.sources.asking import ask_all
-from bunraku.sources.protocol import Completions, Request, What
+from bunraku.server.sheet.scopes import scope_of
 
-Suggestion = tuple[str, Came]
+NOTED_EVERY_SECONDS = 0.3
+"""How often what a run brought so far is written down."""
+MOST_REMARKS = 600
+COUNTRIES = {"en": "GB", "de": "DE", "fr": "FR", "es": "ES", "it": "IT", "nl": "NL", "pt": "PT"}
+"""The country whose sheet takes terms of another language."""
 
 
 @handles("gather")
 def gather(job: Job, progress: Progress) -> None:
-    """Run the ways of a job's params; every seed's finds are kept before the next is asked. Safe to run again."""
-    project, params = job.project, job.params
-    brands = BrandMatcher(project.rival_brands)
-    only = params.get("only") or {}
-    plan = [
-        (channel, WAYS[way], seed)
-        for channel in params["channels"]
-        for seed in params["seeds"]
-        for way in params["ways"]
-        if not only or f"{channel}|{way}|{seed}" in only
-    ]
-    progress.start("Gathering", len(plan))
-    left_out: dict[str, int] = {}
-    missing: dict[str, str] = {}
-    suggested = 0
-    seen: set[tuple[str, str]] = set()
-    for channel, way, seed in plan:
-        scope = scope_of(project, channel)
-        place = f"{channel}|{way.id}|{seed}"
-        suggestions, failed = _ask(scope, way, seed, project.language, progress)
-        if failed:
-            missing[place] = failed
-        own = (seed, Came("seed", seed, "You", channel))
-        merged = merge_suggestions([own, *suggestions], brands)
-        # What is typed by hand is meant, even where it names a brand.
-        merged.texts.setdefault(identity_key(seed), seed)
-        merged.origins.setdefault(identity_key(seed), [own[1]])
-        suggested += len(suggestions)
-        _keep(job, scope, merged)
-        seen.update((channel, key) for key in merged.texts)
-        for brand, count in merged.brand_hits.items():
-            left_out[brand] = left_out.get(brand, 0) + count
-        progress.note(**_result(job, suggested, len(seen), left_out, missing))
+    """Run the ways of a job's params; everything is kept as it comes. Safe to run again."""
+    units = units_of(job)
+    sieve, tally = sieve_of(job.project), Tally()
+    notes = Notes(job, progress, sieve, tally)
+    progress.start("Gathering", len(units))
+    typed = {unit.scope.channel: unit.scope for unit in units if unit.way.starts_from == "seeds"}
+    for scope in typed.values():
+        keep_typed(job, scope, [seed.text for seed in _seeds(job)], sieve, tally)
+    most = RunOptions(**job.params.get("options", {})).most
+    for unit in units:
+        scope = unit.scope
+        if unit.way.id == "language":
+            into = unit.options.into
+            scope = scope_of(job.project, scope.channel, f"{into}-{COUNTRIES[into]}")
+        for found in ask(unit, lambda _count, tenths: progress.spend(tenths)):
+            notes.miss(unit, found.missing)
+            notes.remark(found.remark)
+            keep(job, scope, found.suggestions, sieve, tally, unit.seed.keeps_out)
+            notes.take()
+            progress.advance(0)
+            if job.result["new"] >= most:
+                break
         progress.advance()
-    progress.note(**_result(job, suggested, len(seen), left_out, missing))
+        if job.result.get("new", 0) >= most:
+            notes.remark(f"It ended after {most:,} new keywords, as you asked.")
+            break
+    notes.take(now=True)
+    start_tidying(job.project)
 
 
-def _ask(scope: Scope, way: Way, seed: str, language: str, progress: Progress) -> tuple[list[Suggestion], str]:
-    if way.what is What.PAGE:
-        return _read_page(scope, seed, progress)
-    source = sources()[way.what]
-    wanted = list(dict.fromkeys(prompts(way, seed, language)))
-    request = Request(way.what, (), scope.channel, scope.locale, today())
-    came = Came(way.id, seed, source.name, scope.channel)
-    found: list[Suggestion] = []
-    failed = ""
-    for batch in ask_all(source, request, wanted):
-        for answer in batch.answers.values():
-            found += [(text, came) for text in cast(Completions, answer).completions] if answer else []
-        if batch.missing:
-            failed = f"{len(batch.missing)} of {len(wanted)} prompts: {next(iter(batch.missing.values()))}"
-    return found, failed
-
-
-def _read_page(scope: Scope, seed: str, progress: Progress) -> tuple[list[Suggestion], str]:
-    """Questions and related searches of the seed's page; the page itself is kept as a reading and not bought again."""
-    term = identity_key(seed)
-    bought = buy(scope, What.PAGE, [term], on_batch=lambda _, tenths: progress.spend(tenths))
-    reading = Reading.objects.filter(scope=scope, what=What.PAGE, term=term).order_by("-on").first()
-    page: dict[str, Any] = (reading.payload if reading else None) or {}
-    name = sources()[What.PAGE].name
-    found = [
-        (text, Came(method, seed, name, scope.channel))
-        for method in ("questions", "related")
-        for text in page.get(method, [])
+def units_of(job: Job) -> list[Unit]:
+    """The parts of a run in order: the quick and free ways of every seed before the slow ones."""
+    params = job.params
+    options = RunOptions(**params.get("options", {}))
+    only: dict[str, list[str]] = params.get("only") or {}
+    scopes = [scope_of(job.project, channel) for channel in params["channels"]]
+    units = [
+        Unit(scope, WAYS[way], seed, options)
+        for way in params["ways"]
+        for seed in ([Seed("")] if WAYS[way].starts_from == "project" else _seeds(job))
+        for scope in scopes
     ]
-    return found, bought.missing.get(term, "")
+    if not only:
+        return units
+    again = (Unit(u.scope, u.way, u.seed, u.options, tuple(only[u.place])) for u in units if u.place in only)
+    return list(again)
 
 
-def _keep(job: Job, scope: Scope, merged: Merged) -> None:
-    with transaction.atomic():
-        before = set(
-            Row.objects.filter(scope=scope, keyword__key__in=list(merged.texts)).values_list("keyword__key", flat=True)
-        )
-        keywords, _ = add_keywords(scope, merged.texts)
-        Origin.objects.bulk_create(
-            (
-                Origin(
-                    scope=scope,
-                    keyword=keywords[key],
-                    method=came.method,
-                    seed=came.seed,
-                    source=came.source,
-                    job=job,
-                    on=today(),
-                    first=key not in before and number == 0,
-                )
-                for key, came, number in _numbered(merged)
-                if key in keywords
-            ),
-            ignore_conflicts=True,
-        )
+def _seeds(job: Job) -> list[Seed]:
+    seeds = []
+    for text in job.params["seeds"]:
+        try:
+            seeds.append(read_seed(text))
+        except BadKeyword:
+            continue
+    return seeds
 
 
-def _numbered(merged: Merged) -> Iterator[tuple[str, Came, int]]:
-    for key, origins in merged.origins.items():
-        for number, came in enumerate(origins):
-            yield key, came, number
+class Notes:
+    """The result of a run as it grows."""
 
+    def __init__(self, job: Job, progress: Progress, sieve: Sieve, tally: Tally) -> None:
+        self.job, self.progress, self.sieve, self.tally = job, progress, sieve, tally
+        self.missing: dict[str, dict[str, Any]] = {}
+        self.ended = ""
+        self._last = 0.0
 
-def _result(job: Job, suggested: int, found: int, left_out: dict[str, int], missing: dict[str, str]) -> dict[str, Any]:
-    # Counted from what is stored: a run picked up after a kill still knows what it brought before.
-    new = Origin.objects.filter(job=job, first=True).count()
-    return {
-        "suggested": suggested,
-        "new": new,
-        "known": max(found - new, 0),
-        "left_out": left_out,
-        "missing": missing,
-    }
+    def miss(self, unit: Unit, missing: dict[str, str]) -> None:
+        """Note what was not answered: the unit, what it asked, and why."""
+        if missing:
+            known = self.missing.setdefault(unit.place, {"why": next(iter(missing.values())), "prompts": []})
+            known["prompts"] += [prompt for prompt in missing if prompt not in known["prompts"]]
+
+    def remark(self, sentence: str) -> None:
+        """Something the person should know of how it went."""
+        if sentence and sentence not in self.ended:
+            self.ended = f"{self.ended} {sentence}".strip()[:MOST_REMARKS]
+
+    def take(self, *, now: bool = False) -> None:
+        """Write down what the run brought so far, a few times a second at most."""
+        if now or time.monotonic() - self._last > NOTED_EVERY_SECONDS:
+            if now:
+                recount(self.job, self.tally)
+            self.progress.note(**result_of(self.tally, self.sieve), missing=self.missing, ended=self.ended)
+            self._last = time.monotonic()

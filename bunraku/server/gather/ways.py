@@ -1,53 +1,116 @@
-"""The ways of gathering of this version: what each asks the search box or the results page."""
+"""The ways of gathering: what each asks, of whom, and about how much it brings. A new way is an entry here and, where it asks
+in a manner of its own, a function in `asking.py`."""
 
-import string
 from dataclasses import dataclass
 
-from bunraku.core.text import identity_key
 from bunraku.sources.protocol import What
-
-QUESTION_OPENERS: dict[str, tuple[str, ...]] = {
-    "en": ("how", "what", "why", "which", "when", "where", "can", "is"),
-    "de": ("wie", "was", "warum", "welche", "wann", "wo", "kann"),
-}
-USUAL_NEW_SHARE = 0.45
-"""Share of suggestions that turn out new, from runs on the practice world: an estimate, shown as one."""
 
 
 @dataclass(frozen=True)
 class Way:
-    """A way of gathering: id, name, what it asks, a sentence."""
+    """A way of gathering: id, name, a sentence; what it asks of sources (None: it needs none); from what it starts: seeds,
+    publishers or the project's own keywords; about how many new keywords one seed brings on one channel, as runs on the
+    practice world did: an estimate, shown as one."""
 
     id: str
     name: str
-    what: What
     about: str
+    what: What | None
+    starts_from: str
+    brings: int
 
 
 WAYS: dict[str, Way] = {
     way.id: way
     for way in (
+        Way("box", "As typed", "What the search box completes for the seed.", What.COMPLETIONS, "seeds", 11),
         Way(
-            "box",
-            "Search box",
+            "letters",
+            "Letters and digits",
+            "What it completes for the seed with each letter and digit after it.",
             What.COMPLETIONS,
-            "What the search box completes for the seed, and for the seed with each letter after it.",
+            "seeds",
+            50,
+        ),
+        Way("questions", "Questions", "What it completes after question words.", What.COMPLETIONS, "seeds", 14),
+        Way(
+            "prepositions",
+            "Prepositions",
+            "What it completes for the seed with for, with, without, in, near and the like.",
+            What.COMPLETIONS,
+            "seeds",
+            23,
         ),
         Way(
-            "questions",
-            "Questions",
+            "comparisons",
+            "Comparisons",
+            "What it completes for the seed with vs, or, than.",
             What.COMPLETIONS,
-            "What the search box completes for question words with the seed.",
+            "seeds",
+            15,
         ),
-        Way("related", "Results page", What.PAGE, "The questions and related searches on the seed's own results page."),
+        Way(
+            "inside",
+            "Words inside",
+            "What stands before the seed, after it, and between its words.",
+            What.COMPLETIONS,
+            "seeds",
+            7,
+        ),
+        Way(
+            "related",
+            "Results page",
+            "The questions and related searches on the seed's results page; with more steps, on theirs too.",
+            What.PAGE,
+            "seeds",
+            3,
+        ),
+        Way(
+            "fields",
+            "Tags and titles",
+            "Tags, title phrases, materials and categories of the best results, with how many use each.",
+            What.FIELDS,
+            "seeds",
+            45,
+        ),
+        Way(
+            "rising",
+            "Rising",
+            "Related terms that are searched more than a year ago.",
+            What.RISING,
+            "seeds",
+            8,
+        ),
+        Way(
+            "language",
+            "Another language",
+            "The same term in another language, into that language's own sheet.",
+            What.LEXICON,
+            "seeds",
+            3,
+        ),
+        Way(
+            "rivals",
+            "A rival's ranks",
+            "What a rival site, channel or shop ranks for. Give its address as the seed.",
+            What.RANKS,
+            "publishers",
+            60,
+        ),
+        Way(
+            "years",
+            "Year refresh",
+            "This and next year's phrase for every keyword that carries a year. Needs no seed.",
+            None,
+            "project",
+            0,
+        ),
     )
 }
-
-
-def prompts(way: Way, seed: str, language: str) -> list[str]:
-    """What is asked of the source for a seed, in order."""
-    if way.id == "box":
-        return [seed, f"{seed} ", *(f"{seed} {letter}" for letter in string.ascii_lowercase)]
-    if way.id == "questions":
-        return [f"{word} {seed}" for word in QUESTION_OPENERS.get(language, QUESTION_OPENERS["en"])]
-    return [identity_key(seed)]
+METHODS = (
+    *("seed", "box", "letters", "questions", "prepositions", "comparisons", "inside", "related", "fields", "rising"),
+    *("language", "rivals", "years", "combine", "import", "report"),
+)
+"""How keywords come: typed, by a way, combined, in a file, in one's own report. Their order is stored in every row: new ones
+are only ever added at the end."""
+BITS: dict[str, int] = {method: 1 << place for place, method in enumerate(METHODS)}

@@ -18,7 +18,7 @@ from bunraku.server.errors import BunrakuError, not_found
 from bunraku.server.plan.models import Piece, PieceKeyword
 from bunraku.server.projects.journal import Recorder
 from bunraku.server.projects.models import Outlet, Project
-from bunraku.server.sheet.models import Row, RowPage
+from bunraku.server.sheet.models import IN_PLAY, Row, RowPage
 
 MOST_CLUSTERS = 1_000
 
@@ -62,7 +62,7 @@ def make_pieces(project: Project, cluster_ids: Sequence[int]) -> Made:
 
 def _members(clusters: Sequence[Cluster]) -> dict[int, list[Row]]:
     members: dict[int, list[Row]] = {}
-    rows = Row.objects.filter(cluster__in=[c.pk for c in clusters], state__in=[0, 1]).order_by(
+    rows = Row.objects.filter(cluster__in=[c.pk for c in clusters], state__in=IN_PLAY).order_by(
         "-worth", "-volume", "pk"
     )
     for row in rows:

@@ -84,6 +84,13 @@ class ProjectChange(ProjectFields):
     lookups_left: Annotated[float | None, Field(ge=0, le=10_000_000)] = None
 
 
+class LocaleIn(Schema):
+    """A locale: country and language."""
+
+    country: Annotated[str, Field(pattern=r"^[A-Z]{2}$")]
+    language: Annotated[str, Field(pattern=r"^[a-z]{2}$")]
+
+
 class ProjectOut(ProjectFields):
     """A project with its outlets and allowance."""
 
@@ -175,6 +182,12 @@ def change(request: ProjectRequest, project_id: int, given: ProjectChange) -> An
     if given.lookups_left is not None:
         fields["lookups_left_tenths"] = round(given.lookups_left * 10)
     return change_project(request.project, fields, version=given.version)
+
+
+@router.put("/projects/{int:project_id}/locale", response=ProjectOut, url_name="change_locale")
+def change_locale(request: ProjectRequest, project_id: int, given: LocaleIn) -> Any:
+    """Look at another locale: its own keywords and figures. Nothing of the one before is lost."""
+    return change_project(request.project, given.dict())
 
 
 @router.post("/projects/{int:project_id}/outlets", response=OutletOut, url_name="add_outlet")

@@ -12,7 +12,7 @@ from django.db import models, transaction
 from bunraku.server.errors import BunrakuError
 from bunraku.server.projects.models import JournalEntry, Project
 from bunraku.server.projects.parts import in_parts
-from bunraku.server.projects.signals import figures_outdated
+from bunraku.server.projects.signals import figures_outdated, taken_back
 
 KEPT_ENTRIES = 500
 Change = dict[str, Any]
@@ -135,6 +135,7 @@ def _take_away(made: Sequence[Change]) -> None:
 def _tell_figures(project: Project, entry: JournalEntry) -> None:
     """Figures rest on settings and decisions; where these went back, the figures follow."""
     touched = {change["model"] for change in entry.changes}
+    taken_back.send(sender=Project, project=project, models=touched)
     if touched & {"projects.Project", "projects.Outlet"}:
         figures_outdated.send(sender=Project, project=project)
         return

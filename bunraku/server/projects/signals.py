@@ -1,5 +1,13 @@
-"""A signal that a project's figures no longer fit its settings; the room that weighs listens."""
+"""What rooms tell those above them without knowing them: figures that no longer fit, decisions, changes taken back."""
 
 from django.dispatch import Signal
 
 figures_outdated = Signal()
+"""A project's figures no longer fit its settings, decisions or readings; the rooms that gather and weigh listen. `keyword_ids`
+where only those keywords are touched; `settings` false where the settings are as they were."""
+
+decided_anew = Signal()
+"""Keywords were kept or dropped; the room that gathers listens, and learns."""
+
+taken_back = Signal()
+"""A change was undone; `models` are the labels of what it touched."""

@@ -1,7 +1,7 @@
 """Buying readings: never twice for the same day, never beyond the allowance, each batch kept before the next."""
 
 import math
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import cache
 
@@ -58,31 +58,35 @@ def buy(
     what: What,
     terms: Sequence[str],
     *,
+    request: Request | None = None,
+    stored_as: Mapping[str, str] | None = None,
     on_batch: Callable[[int, int], None] = lambda count, tenths: None,
 ) -> Bought:
     """Ask for the terms not asked today and store every answer.
 
-    Each batch is one transaction: readings, allowance and `on_batch` (terms done, tenths spent) together. Raises:
+    `request` asks in a manner of its own (as of a place, into a language); then `stored_as` names the readings of each term
+    apart. Each batch is one transaction: readings, allowance and `on_batch` (terms done, tenths spent) together. Raises:
     `BunrakuError` allowance_short when the next batch cannot be paid; what was bought until then is kept."""
     bought = Bought()
-    known = known_today(scope, what, terms)
-    bought.known = len(known)
-    wanted = [term for term in terms if term not in known]
-    if known:
+    names = stored_as or {}
+    stored = known_today(scope, what, [names.get(term, term) for term in terms])
+    wanted = [term for term in terms if names.get(term, term) not in stored]
+    bought.known = len(terms) - len(wanted)
+    if bought.known:
         with transaction.atomic():
-            on_batch(len(known), 0)
-    for batch in _asked(scope, what, wanted):
+            on_batch(bought.known, 0)
+    for batch in _asked(scope, what, wanted, request):
         with transaction.atomic():
-            spent = store_batch(scope, what, batch)
+            spent = store_batch(scope, what, batch, names)
             on_batch(len(batch.terms), spent)
         bought.answered += len(batch.answers)
         bought.missing.update(batch.missing)
     return bought
 
 
-def _asked(scope: Scope, what: What, terms: Sequence[str]) -> Iterator[Batch]:
+def _asked(scope: Scope, what: What, terms: Sequence[str], request: Request | None) -> Iterator[Batch]:
     source = sources()[what]
-    request = Request(what, (), scope.channel, scope.locale, today())
+    request = request or Request(what, (), scope.channel, scope.locale, today())
     step = source.batch_size
     for start in range(0, len(terms), step):
         part = terms[start : start + step]
@@ -100,11 +104,12 @@ def _check_allowance(project_id: int, tenths: int) -> None:
         )
 
 
-def store_batch(scope: Scope, what: What, batch: Batch) -> int:
+def store_batch(scope: Scope, what: What, batch: Batch, stored_as: Mapping[str, str]) -> int:
     """Store a batch of answers and pay for what is new; returns tenths spent. To be called in a transaction."""
     source = sources()[what]
     per_term = price_tenths(what, 1)
-    known = known_today(scope, what, list(batch.answers))
+    answers = {stored_as.get(term, term): answer for term, answer in batch.answers.items()}
+    known = known_today(scope, what, list(answers))
     fresh = [
         Reading(
             scope=scope,
@@ -115,7 +120,7 @@ def store_batch(scope: Scope, what: What, batch: Batch) -> int:
             payload=_payload(answer),
             price_tenths=per_term,
         )
-        for term, answer in batch.answers.items()
+        for term, answer in answers.items()
         if term not in known
     ]
     Reading.objects.bulk_create(fresh)

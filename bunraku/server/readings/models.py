@@ -4,11 +4,14 @@ from django.db import models
 
 from bunraku.server.sheet.models import Scope
 
+OWN_REPORT = "own"
+"""Kind of a reading that no source sells: clicks, impressions and position from the person's own report."""
+
 
 class Reading(models.Model):
     """What a source answered about a term on a day. Stored once and never changed. An empty payload: it has nothing."""
 
-    scope = models.ForeignKey(Scope, on_delete=models.CASCADE, related_name="readings")
+    scope = models.ForeignKey(Scope, on_delete=models.CASCADE, related_name="readings", db_index=False)
     what = models.CharField(max_length=12)
     term = models.CharField(max_length=250)
     source = models.CharField(max_length=60)

@@ -26,7 +26,7 @@ class RowOut(Schema):
     id: int
     text: str
     words: int
-    state: Literal["open", "shortlisted", "dropped"]
+    state: Literal["open", "shortlisted", "dropped", "parked", "kept", "left_out"]
     heat: str
     volume: float | None
     volume_low: float | None
@@ -57,6 +57,12 @@ class RowOut(Schema):
     fit: float
     waiting: bool
     cluster: int | None
+    relevance: float | None
+    family: int | None
+    family_size: int
+    own_clicks: float | None
+    own_impressions: float | None
+    own_position: float | None
 
     @staticmethod
     def resolve_state(row: Row) -> str:
@@ -97,8 +103,9 @@ class StateIn(Schema):
     """Keywords and what becomes of them."""
 
     row_ids: RowIds
-    state: Literal["open", "shortlisted", "dropped"]
+    state: Literal["open", "kept", "shortlisted", "parked", "dropped"]
     reason: str = Field("", max_length=200)
+    note: str = Field("", max_length=500)
 
 
 class CountOut(Schema):
@@ -135,8 +142,8 @@ def read_ids(request: ProjectRequest, project_id: ProjectId, wanted: Query[Sheet
 
 @router.post("/sheet/state", response=CountOut, url_name="set_state")
 def change_state(request: ProjectRequest, project_id: ProjectId, given: StateIn) -> Any:
-    """Shortlist, drop or take back keywords."""
-    return {"changed": set_state(request.project, given.row_ids, given.state, given.reason)}
+    """Keep, shortlist, park, drop or take back keywords."""
+    return {"changed": set_state(request.project, given.row_ids, given.state, reason=given.reason, note=given.note)}
 
 
 @router.get("/keywords.csv", url_name="keywords_csv")

@@ -15,7 +15,7 @@ COLUMNS = (
     Column("Keyword", "The keyword as first spelled."),
     Column("Channel", "web, video or marketplace."),
     Column("Locale", "Language and country the figures are for."),
-    Column("State", "open, shortlisted or dropped."),
+    Column("State", "open, kept, shortlisted, parked, dropped or left_out."),
     Column("Heat", "Your own hot, warm or cold; empty where not marked."),
     Column("Searches a month", "Taken-as volume, exact match, an estimate."),
     Column("Searches low", "Lower end of the middle 80 %."),
@@ -41,6 +41,11 @@ COLUMNS = (
     Column("Value of a click", "Yours, else half the cost per click."),
     Column("Worth a month", "Expected value in the project's currency."),
     Column("Verdict", "go, try, hard or skip; empty where not weighed."),
+    Column("Relevance (0-1)", "How likely it is to be kept, learned from what was kept and dropped."),
+    Column("Variants", "Keywords in its variant family, itself among them."),
+    Column("Own clicks", "From your own report."),
+    Column("Own times shown", "From your own report."),
+    Column("Own position", "From your own report."),
     *(Column(f"{month} (share)", "Share of the year's searches.") for month in MONTHS),
 )
 
@@ -90,5 +95,10 @@ def _cells(scope: Scope, row: Row) -> list[Cell]:
         rounded(row.click_value, 2),
         rounded(row.worth, 2),
         VERDICTS[row.verdict],
+        rounded(row.relevance, 2),
+        row.family_size,
+        row.own_clicks,
+        row.own_impressions,
+        row.own_position,
         *shares,
     ]

@@ -8,7 +8,7 @@ from ninja import Field, Schema
 
 from bunraku.core.weigh.intent_cues import INTENTS
 from bunraku.core.weigh.verdict import VERDICTS
-from bunraku.server.sheet.models import STATE_CODE, Row, Scope
+from bunraku.server.sheet.models import IN_PLAY, STATE_CODE, Row, Scope
 
 Sort = Literal[
     "worth",
@@ -27,9 +27,11 @@ Sort = Literal[
     "intent",
     "verdict",
     "season",
+    "relevance",
+    "arrival",
 ]
-SORT_FIELD: dict[str, str] = {"change": "change_share", "season": "season_strength"}
-NEVER_NULL = ("text", "words", "fit", "intent", "verdict")
+SORT_FIELD: dict[str, str] = {"change": "change_share", "season": "season_strength", "arrival": "id"}
+NEVER_NULL = ("text", "words", "fit", "intent", "verdict", "id")
 RANGES = ("volume", "difficulty", "chance", "worth", "cpc", "words")
 Number = Annotated[float | None, Field(ge=0, le=1e12)]
 
@@ -55,9 +57,12 @@ class SheetFilter(Schema):
     intent: list[Literal["informational", "navigational", "commercial", "transactional"]] = []
     local: bool | None = None
     verdict: list[Literal["go", "try", "hard", "skip", "none"]] = []
-    state: Literal["kept", "open", "shortlisted", "dropped", "all"] = "kept"
+    state: Literal["in_play", "open", "kept", "shortlisted", "parked", "dropped", "left_out", "all"] = "in_play"
     waiting: bool | None = None
     cluster: Annotated[int | None, Field(ge=1, le=2**53)] = None
+    leads: bool | None = None
+    own: bool | None = None
+    rule: Annotated[int | None, Field(ge=0, le=2**53)] = None
 
 
 class SheetQuery(SheetFilter):
@@ -99,6 +104,12 @@ def filtered(scope: Scope, wanted: SheetFilter) -> QuerySet[Row]:
         condition &= Q(waiting=wanted.waiting)
     if wanted.cluster is not None:
         condition &= Q(cluster=wanted.cluster)
+    if wanted.leads is not None:
+        condition &= Q(leads=wanted.leads)
+    if wanted.own is not None:
+        condition &= Q(own_impressions__isnull=not wanted.own)
+    if wanted.rule is not None:
+        condition &= Q(left_out_by=wanted.rule)
     for word in wanted.q.split():
         condition &= Q(text__icontains=word)
     for word in wanted.without.split():
@@ -109,9 +120,9 @@ def filtered(scope: Scope, wanted: SheetFilter) -> QuerySet[Row]:
 def _state(state: str) -> Q:
     if state == "all":
         return Q()
-    if state == "kept":
+    if state == "in_play":
         # Any-of and not "not dropped", so that an index can be used.
-        return Q(state__in=[STATE_CODE["open"], STATE_CODE["shortlisted"]])
+        return Q(state__in=IN_PLAY)
     return Q(state=STATE_CODE[state])
 
 

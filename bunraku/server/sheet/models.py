@@ -4,8 +4,10 @@ from django.db import models
 
 from bunraku.server.projects.models import Project
 
-STATES = ("open", "shortlisted", "dropped")
+STATES = ("open", "shortlisted", "dropped", "parked", "kept", "left_out")
 STATE_CODE = {name: code for code, name in enumerate(STATES)}
+IN_PLAY = (STATE_CODE["open"], STATE_CODE["shortlisted"], STATE_CODE["kept"])
+"""States of keywords that are weighed, clustered and planned with."""
 
 
 class Scope(models.Model):
@@ -17,6 +19,8 @@ class Scope(models.Model):
     # What the scope's own readings taught (see core.weigh.weighing.learn).
     spreads = models.JSONField(default=dict)
     broad_ratio = models.FloatField(null=True)
+    # What relevance was learned: weights by stem and on how many decisions they rest (see core.gather.relevance).
+    taste = models.JSONField(default=dict)
 
     class Meta:
         constraints = [
@@ -30,7 +34,8 @@ class Scope(models.Model):
 class Keyword(models.Model):
     """A keyword of a project: its first spelling and its identity key."""
 
-    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="keywords")
+    # No index of its own here and below, where another one begins with the same: each costs a tenth of an import.
+    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="keywords", db_index=False)
     key = models.CharField(max_length=250)
     text = models.CharField(max_length=200)
     added = models.DateTimeField(auto_now_add=True)
@@ -45,12 +50,13 @@ class Keyword(models.Model):
 class Decision(models.Model):
     """What the user decided about a keyword in a scope; never touched by a rebuild."""
 
-    scope = models.ForeignKey(Scope, on_delete=models.CASCADE, related_name="decisions")
+    scope = models.ForeignKey(Scope, on_delete=models.CASCADE, related_name="decisions", db_index=False)
     keyword = models.ForeignKey(Keyword, on_delete=models.CASCADE, related_name="decisions")
     state = models.PositiveSmallIntegerField(default=0)
     reason = models.CharField(max_length=200, blank=True)
     heat = models.CharField(max_length=4, blank=True)
     intent = models.CharField(max_length=14, blank=True)
+    note = models.CharField(max_length=500, blank=True)
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["scope", "keyword"], name="one_decision_a_keyword_and_scope")]
@@ -68,9 +74,10 @@ def _covering(name: str, order: str) -> models.Index:
 class Row(models.Model):
     """One keyword in one scope with every column that can be filtered or sorted. Derived: it can be thrown away and rebuilt.
 
-    Null is unknown. `state`, `heat` and an overruled intent are copies of the decision."""
+    Null is unknown. `heat` and an overruled intent are copies of the decision; so is `state`, but that a keyword nobody decided
+    about is left out where a rule says so."""
 
-    scope = models.ForeignKey(Scope, on_delete=models.CASCADE, related_name="rows")
+    scope = models.ForeignKey(Scope, on_delete=models.CASCADE, related_name="rows", db_index=False)
     keyword = models.ForeignKey(Keyword, on_delete=models.CASCADE, related_name="rows")
     text = models.CharField(max_length=200)
     words = models.PositiveSmallIntegerField()
@@ -107,6 +114,22 @@ class Row(models.Model):
     fit = models.FloatField(default=1)
     waiting = models.BooleanField(default=True)
     cluster = models.BigIntegerField(null=True)
+    relevance = models.FloatField(null=True)
+    # The rule that would leave the keyword out, whatever was decided; null: none (0 is the project's list of rival brands).
+    left_out_by = models.BigIntegerField(null=True)
+    # The first row of its variant family, null where it is alone; how many it has; whether this one stands for them.
+    family = models.BigIntegerField(null=True)
+    family_size = models.PositiveSmallIntegerField(default=1)
+    leads = models.BooleanField(default=True)
+    # What keywords of the same words in another order share.
+    same_words = models.BigIntegerField(null=True)
+    # The job that brought it into the scope, and all the ways it came, a bit each (see gather.ways.BITS).
+    run = models.BigIntegerField(null=True)
+    ways = models.BigIntegerField(default=0)
+    # From the person's own report on their pages.
+    own_clicks = models.FloatField(null=True)
+    own_impressions = models.FloatField(null=True)
+    own_position = models.FloatField(null=True)
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["scope", "keyword"], name="one_row_a_keyword_and_scope")]
@@ -116,8 +139,13 @@ class Row(models.Model):
             _covering("row_by_difficulty", "difficulty"),
             _covering("row_by_chance", "-chance"),
             _covering("row_by_text", "text"),
+            models.Index(fields=["scope", "-id", "state", "run", "ways"], name="row_by_arrival"),
+            models.Index(fields=["scope", "-relevance", "id", "state", "run", "ways"], name="row_by_relevance"),
             models.Index(fields=["scope", "waiting"], name="row_waiting"),
             models.Index(fields=["scope", "cluster"], name="row_by_cluster"),
+            models.Index(fields=["family"], name="row_by_family", condition=models.Q(family__isnull=False)),
+            models.Index(fields=["same_words"], name="row_by_words", condition=models.Q(same_words__isnull=False)),
+            models.Index(fields=["left_out_by"], name="row_by_rule", condition=models.Q(left_out_by__isnull=False)),
         ]
 
     def __str__(self) -> str:

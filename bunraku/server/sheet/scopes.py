@@ -1,17 +1,21 @@
 """Finding a project's scopes, and adding keywords to them in bulk."""
 
-from collections.abc import Mapping
+from collections import defaultdict
+from collections.abc import Mapping, Sequence
+
+from django.db.models import F
 
 from bunraku.core.text import tokens
+from bunraku.server.projects.bulk import insert_many
 from bunraku.server.projects.models import Project
-from bunraku.server.sheet.models import Keyword, Row, Scope
+from bunraku.server.sheet.models import STATE_CODE, Keyword, Row, Scope
 
 _BATCH = 500
 
 
-def scope_of(project: Project, channel: str) -> Scope:
-    """The project's scope on a channel in its locale, made when it is first needed."""
-    scope, _ = Scope.objects.get_or_create(project=project, channel=channel, locale=project.locale)
+def scope_of(project: Project, channel: str, locale: str = "") -> Scope:
+    """The project's scope on a channel, in its own locale or another, made when it is first needed."""
+    scope, _ = Scope.objects.get_or_create(project=project, channel=channel, locale=locale or project.locale)
     scope.project = project
     return scope
 
@@ -24,26 +28,63 @@ def find_scope(project: Project, channel: str) -> Scope:
     return scope
 
 
-def add_keywords(scope: Scope, texts: Mapping[str, str]) -> tuple[dict[str, Keyword], int]:
-    """Make sure that keywords (key to text) stand in a scope; returns all of them by key, and how many rows are new.
+def add_keywords(
+    scope: Scope,
+    texts: Mapping[str, str],
+    *,
+    left_out: Mapping[str, int] | None = None,
+    run: int | None = None,
+    ways: Mapping[str, int] | None = None,
+) -> tuple[dict[str, int], set[str]]:
+    """Make sure that keywords (key to text) stand in a scope; returns the ids of all of them by key, and the keys that are
+    new here.
 
-    To be called in a transaction. Adding what is there already changes nothing."""
+    `left_out` is the rule that leaves a key out, `run` the job that brings them, `ways` the bits of the ways each came; what is
+    there already stays as it is, but for its ways. To be called in a transaction."""
     keys = list(texts)
-    found: dict[str, Keyword] = {}
-    new_rows = 0
+    out, came = left_out or {}, ways or {}
+    found: dict[str, int] = {}
+    new: set[str] = set()
+    # A keyword made here cannot stand anywhere yet, so only older ones are looked for.
+    before = Keyword.objects.order_by("-pk").values_list("pk", flat=True).first() or 0
     for start in range(0, len(keys), _BATCH):
         part = keys[start : start + _BATCH]
-        Keyword.objects.bulk_create(
-            (Keyword(project=scope.project, key=key, text=texts[key]) for key in part), ignore_conflicts=True
+        names = ((key, texts[key]) for key in part)
+        insert_many(Keyword, ("key", "text"), names, same={"project": scope.project.pk}, ignore_conflicts=True)
+        known = Keyword.objects.filter(project=scope.project, key__in=part).values_list("key", "pk", "text")
+        here = {key: (pk, text) for key, pk, text in known}
+        older = [pk for pk, _ in here.values() if pk <= before]
+        there = (
+            set(Row.objects.filter(scope=scope, keyword__in=older).values_list("keyword_id", flat=True))
+            if older
+            else set()
         )
-        here = {k.key: k for k in Keyword.objects.filter(project=scope.project, key__in=part)}
-        there = set(Row.objects.filter(scope=scope, keyword__in=here.values()).values_list("keyword_id", flat=True))
-        rows = [
-            Row(scope=scope, keyword=k, text=k.text, words=len(tokens(k.text)))
-            for k in here.values()
-            if k.pk not in there
-        ]
-        Row.objects.bulk_create(rows)
-        new_rows += len(rows)
-        found |= here
-    return found, new_rows
+        _note_ways(scope, [(pk, came.get(key, 0)) for key, (pk, _) in here.items() if pk in there])
+        # In the order they came: by it the stream of arrivals is told.
+        fresh = [(key, *here[key]) for key in part if key in here and here[key][0] not in there]
+        insert_many(
+            Row,
+            ("keyword", "text", "words", "state", "left_out_by", "ways"),
+            (
+                (pk, text, min(len(tokens(text)), 100), _state(out.get(key)), out.get(key), came.get(key, 0))
+                for key, pk, text in fresh
+            ),
+            same={"scope": scope.pk, "run": run},
+        )
+        new.update(key for key, _, _ in fresh)
+        found |= {key: pk for key, (pk, _) in here.items()}
+    return found, new
+
+
+def _state(left_out_by: int | None) -> int:
+    return STATE_CODE["open" if left_out_by is None else "left_out"]
+
+
+def _note_ways(scope: Scope, came: Sequence[tuple[int, int]]) -> None:
+    """Add the bits of ways to rows that stand already."""
+    by_bits: dict[int, list[int]] = defaultdict(list)
+    for keyword, bits in came:
+        if bits:
+            by_bits[bits].append(keyword)
+    for bits, keywords in by_bits.items():
+        Row.objects.filter(scope=scope, keyword__in=keywords).update(ways=F("ways").bitor(bits))

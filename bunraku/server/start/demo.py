@@ -10,6 +10,10 @@ from django.contrib.auth import get_user_model
 from bunraku.server.cluster.actions import start_clustering
 from bunraku.server.cluster.selectors import list_clusters
 from bunraku.server.gather.actions import start_run
+from bunraku.server.gather.combining import Recipe, take_combinations
+from bunraku.server.gather.leave_outs import add_rule
+from bunraku.server.gather.options import RunOptions
+from bunraku.server.gather.tidy import start_tidying
 from bunraku.server.jobs.models import Job
 from bunraku.server.jobs.running import run_job
 from bunraku.server.plan.actions import change_piece, make_pieces
@@ -42,8 +46,12 @@ def load_demo(say: Callable[[str], None] = lambda _: None) -> Project | None:
     change_project(project, {"lookups_left_tenths": scenario["lookups"] * 10})
     for run in scenario["runs"]:
         say(f"gathering: {run['seeds']}")
-        _finish(start_run(project, run["seeds"], run["channels"], run["ways"]))
+        options = RunOptions(**run.get("options", {}))
+        _finish(start_run(project, run["seeds"], run["channels"], run["ways"], options))
         project.refresh_from_db()
+    _combine(project, scenario["combine"])
+    for kind, value in scenario["leave_outs"]:
+        add_rule(project, kind, value)
     _drop(project, scenario["drop"])
     for channel, most in scenario["measure"].items():
         say(f"measuring {channel} search")
@@ -54,6 +62,7 @@ def load_demo(say: Callable[[str], None] = lambda _: None) -> Project | None:
     _decide(project, scenario)
     say("planning the year")
     _plan(project, scenario["pieces"])
+    _finish(start_tidying(project))
     # What the loader did is where the demo begins, not something to undo.
     JournalEntry.objects.filter(project=project).delete()
     whole.touch()
@@ -67,11 +76,17 @@ def _finish(job: Job) -> None:
         raise RuntimeError(f"the demo's {job.kind} job ended {job.state}: {job.error}")
 
 
+def _combine(project: Project, recipe: dict[str, Any]) -> None:
+    columns = {name: [(text, heat) for text, heat in recipe[name]] for name in ("core", "helper")}
+    columns["place"] = [(place, "") for place in recipe["place"]]
+    _finish(take_combinations(project, recipe["channel"], Recipe(columns, recipe["patterns"])))
+
+
 def _drop(project: Project, words: list[str]) -> None:
     for word in words:
         ids = list(Row.objects.filter(scope__project=project, text__icontains=word).values_list("pk", flat=True))
         if ids:
-            set_state(project, ids, "dropped", "off topic")
+            set_state(project, ids, "dropped", reason="Off topic")
 
 
 def _decide(project: Project, scenario: dict[str, Any]) -> None:
@@ -83,6 +98,10 @@ def _decide(project: Project, scenario: dict[str, Any]) -> None:
     ids = list(best.values_list("pk", flat=True)[: scenario["shortlist"]])
     if ids:
         set_state(project, ids, "shortlisted")
+    for text, note in scenario["park"].items():
+        found = Row.objects.filter(scope__project=project, text=text).values_list("pk", flat=True)
+        if found:
+            set_state(project, list(found), "parked", note=note)
 
 
 def _plan(project: Project, pieces: dict[str, int]) -> None:

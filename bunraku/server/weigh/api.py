@@ -74,6 +74,14 @@ class OriginOut(Schema):
     source: str
     on: date
     job_id: int | None
+    figure: int | None
+
+
+class WordOut(Schema):
+    """A word that decided a keyword's relevance, in log odds: above 0 it raises it."""
+
+    word: str
+    weight: float
 
 
 class MonthOut(Schema):
@@ -99,6 +107,10 @@ class InspectorOut(Schema):
     intent_evidence: list[str]
     intent_overruled: bool
     drop_reason: str
+    note: str
+    left_out: str
+    relevance_words: list[WordOut]
+    relevance_from: int
     origins: list[OriginOut]
     history: list[MonthOut]
     click_share: float | None

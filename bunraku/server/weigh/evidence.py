@@ -15,7 +15,7 @@ from bunraku.core.weigh.weighing import Evidence, Standpoint
 from bunraku.server.clock import today
 from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.projects.parts import in_parts
-from bunraku.server.readings.models import Reading
+from bunraku.server.readings.models import OWN_REPORT, Reading
 from bunraku.server.sheet.models import Decision, Row, Scope
 from bunraku.sources.protocol import What
 
@@ -30,28 +30,36 @@ class Readings:
     counts: dict[str, dict[str, tuple[date, Payload | None]]]
     bands: dict[str, Payload | None]
     interest: dict[str, Payload | None]
+    own: dict[str, Payload | None]
     pages: dict[str, Payload | None]
 
 
 def latest_readings(scope: Scope, keys: Sequence[str]) -> Readings:
     """The latest reading of every kind for keywords; of counts, of every source."""
-    found = Readings({}, {}, {}, {})
+    found = Readings({}, {}, {}, {}, {})
     into: dict[str, dict[str, Payload | None]] = {
         What.BANDS: found.bands,
         What.INTEREST: found.interest,
+        OWN_REPORT: found.own,
         What.PAGE: found.pages,
     }
     for part in in_parts(keys):
         readings = Reading.objects.filter(
             scope=scope,
-            what__in=[What.COUNTS, What.BANDS, What.INTEREST, What.PAGE],
+            what__in=[What.COUNTS, *into],
             term__in=part,
         ).order_by("on", "pk")
         for what, term, source, on, payload in readings.values_list("what", "term", "source", "on", "payload"):
             if what == What.COUNTS:
                 found.counts.setdefault(term, {})[source] = (on, payload)
+            elif what == What.BANDS and payload is not None:
+                # A file may tell a cost per click and no range; what another source told of the rest stands.
+                told = {name: value for name, value in payload.items() if value is not None}
+                found.bands[term] = {**(found.bands.get(term) or {}), **told}
             else:
-                into[what][term] = payload
+                into[what].setdefault(term, payload)
+                if payload is not None or what != What.BANDS:
+                    into[what][term] = payload
     return found
 
 

@@ -1,5 +1,6 @@
 """Everything about one keyword: its readings and where each came from, its page, its origins, its verdict's reasons."""
 
+from collections.abc import Callable
 from typing import Any
 
 import numpy as np
@@ -10,9 +11,11 @@ from bunraku.core.weigh.page import page_facts, strength, wording_of
 from bunraku.core.weigh.verdict import PRESETS, VERDICTS, Judged, explain_verdict
 from bunraku.core.weigh.weighing import Standpoint
 from bunraku.server.errors import not_found
+from bunraku.server.gather.leave_outs import sieve_of
 from bunraku.server.gather.models import Origin
+from bunraku.server.gather.selectors import why_relevant
 from bunraku.server.projects.models import Project
-from bunraku.server.readings.models import Reading
+from bunraku.server.readings.models import OWN_REPORT, Reading
 from bunraku.server.sheet.models import Decision, Row
 from bunraku.server.weigh.evidence import outlet_for, standpoint_of
 from bunraku.sources.protocol import What
@@ -27,9 +30,7 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
         raise not_found("keyword")
     row.scope.project = project
     readings = list(
-        Reading.objects.filter(scope=row.scope, term=row.keyword.key)
-        .exclude(what=What.COMPLETIONS)
-        .order_by("-on", "pk")
+        Reading.objects.filter(scope=row.scope, term=row.keyword.key).filter(what__in=list(KINDS)).order_by("-on", "pk")
     )
     latest = {reading.what: reading for reading in reversed(readings)}
     page = latest.get(What.PAGE)
@@ -54,10 +55,14 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
         "intent_evidence": explain_evidence(found.evidence[0], project.language),
         "intent_overruled": bool(decision and decision.intent),
         "drop_reason": decision.reason if decision else "",
+        "note": decision.note if decision else "",
+        "left_out": sieve_of(project).label(row.left_out_by) if row.left_out_by is not None else "",
+        "relevance_words": why_relevant(row.scope, row.text),
+        "relevance_from": row.scope.taste.get("decided", 0),
         "origins": list(
-            Origin.objects.filter(scope=row.scope, keyword=row.keyword).values(
-                "method", "seed", "source", "on", "job_id"
-            )[:50]
+            Origin.objects.filter(scope=row.scope, keyword=row.keyword)
+            .order_by("pk")
+            .values("method", "seed", "source", "on", "job_id", "figure")[:50]
         ),
         "history": _history(latest.get(What.COUNTS)),
         "click_share": _click_share(row),
@@ -73,17 +78,44 @@ def _because(project: Project, row: Row) -> str:
 def _reading(reading: Reading) -> dict[str, Any]:
     payload = reading.payload
     says = "no answer"
-    kind = {"counts": "exact", "bands": "broad", "interest": "rough", "page": "page"}[reading.what]
     if payload is not None:
-        says = {
-            What.COUNTS: lambda: f"{payload['monthly']:,}",
-            What.BANDS: lambda: f"{payload['low']:,}–{payload['high']:,}",
-            What.INTEREST: lambda: (
-                f"{payload['mean']:.1f} beside {payload['anchor_mean']:.1f} of “{payload['anchor']}”"
-            ),
-            What.PAGE: lambda: f"{len(payload['results'])} results",
-        }[What(reading.what)]()
+        says = SAYS[reading.what](payload)
+    kind = KINDS[reading.what]
     return {"source": reading.source, "kind": kind, "says": says, "on": reading.on, "price": reading.price_tenths / 10}
+
+
+def _bands(told: dict[str, Any]) -> str:
+    if told.get("low") is not None:
+        return f"{told['low']:,}–{told['high']:,}"
+    if told.get("cpc_low") is not None:
+        return f"{told['cpc_low']:g} a click"
+    return f"competition {told.get('ad_competition', 0):g}"
+
+
+def _own_report(told: dict[str, Any]) -> str:
+    names = {"clicks": "clicks", "impressions": "times shown", "position": "average position"}
+    return ", ".join(f"{told[name]:,g} {text}" for name, text in names.items() if told.get(name) is not None)
+
+
+KINDS = {
+    "counts": "exact",
+    "bands": "broad",
+    "interest": "rough",
+    "page": "page",
+    "rising": "rising",
+    "lexicon": "translated",
+    OWN_REPORT: "yours",
+}
+SAYS: dict[str, Callable[[dict[str, Any]], str]] = {
+    "counts": lambda told: f"{told['monthly']:,}",
+    "bands": _bands,
+    "interest": lambda told: f"{told['mean']:.1f} beside {told['anchor_mean']:.1f} of “{told['anchor']}”",
+    "page": lambda told: f"{len(told['results'])} results",
+    "rising": lambda told: f"{len(told['terms'])} terms",
+    "lexicon": lambda told: ", ".join(told["terms"]),
+    OWN_REPORT: _own_report,
+}
+"""What a reading of each kind says in words; kinds that are about no keyword are not shown."""
 
 
 def _results(row: Row, page: Reading | None, standpoint: Standpoint) -> list[dict[str, Any]]:

@@ -6,11 +6,12 @@ from typing import Any, cast
 from django.db import transaction
 
 from bunraku.server.clock import today
+from bunraku.server.gather.tidy import start_tidying
 from bunraku.server.jobs.models import Job
 from bunraku.server.jobs.running import Progress, handles
 from bunraku.server.readings.buying import buy, known_today, sources
 from bunraku.server.readings.models import Reading
-from bunraku.server.sheet.models import Row, Scope
+from bunraku.server.sheet.models import IN_PLAY, Row, Scope
 from bunraku.server.sheet.scopes import scope_of
 from bunraku.server.weigh.weighing import reweigh_scope, weigh_rows
 from bunraku.sources.asking import ask_all
@@ -52,12 +53,14 @@ def measure(job: Job, progress: Progress) -> None:
         reweigh_scope(scope)
         after = Row.objects.filter(scope=scope, waiting=True).count()
         progress.note(missing=missing, reasons=reasons, measured=max(before - after, 0), waiting=after)
+    # Of each variant family the member searched most stands for it, and pages may have shown that two orders are one.
+    start_tidying(job.project)
 
 
 def wanted_rows(scope: Scope, row_ids: Sequence[int] | None) -> list[int]:
     """The rows to measure: the chosen ones, or all that wait and were not dropped."""
     rows = Row.objects.filter(scope=scope)
-    rows = rows.filter(waiting=True, state__in=[0, 1]) if row_ids is None else rows.filter(pk__in=row_ids)
+    rows = rows.filter(waiting=True, state__in=IN_PLAY) if row_ids is None else rows.filter(pk__in=row_ids)
     return list(rows.order_by("pk").values_list("pk", flat=True))
 
 

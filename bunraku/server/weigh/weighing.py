@@ -7,10 +7,10 @@ import numpy as np
 from django.db import transaction
 
 from bunraku.core.gather.fit import fit_to_project
-from bunraku.core.weigh.intent_cues import CUES, INTENTS
+from bunraku.core.weigh.intent_cues import INTENTS
 from bunraku.core.weigh.volume import BROAD_RATIO, DEFAULT_SPREAD
 from bunraku.core.weigh.weighing import Evidence, Figures, learn, weigh
-from bunraku.server.gather.models import Origin
+from bunraku.server.gather.topic import about, neutral_words
 from bunraku.server.jobs.running import Progress
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Decision, Row, RowPage, Scope
@@ -25,11 +25,24 @@ from bunraku.server.weigh.evidence import (
 )
 
 _CHUNK = 2_000
-DERIVED = [
-    field.name
-    for field in Row._meta.concrete_fields
-    if field.name not in ("id", "scope", "keyword", "text", "words", "cluster")
-]
+OF_OTHERS = (
+    *(
+        "id",
+        "scope",
+        "keyword",
+        "text",
+        "words",
+        "state",
+        "cluster",
+        "relevance",
+        "left_out_by",
+        "family",
+        "family_size",
+    ),
+    *("leads", "same_words", "run", "ways"),
+)
+"""Columns of a row that other steps keep."""
+DERIVED = [field.name for field in Row._meta.concrete_fields if field.name not in OF_OTHERS]
 
 
 def weigh_rows(scope: Scope, rows: Sequence[Row]) -> None:
@@ -72,7 +85,6 @@ def _with_decisions(
     overtaken: list[Row] = []
     for row in rows:
         decision, before = now.get(row.keyword_id), weighed_with.get(row.keyword_id)
-        row.state = decision.state if decision else 0
         row.heat = decision.heat if decision else ""
         same = _weighed(decision) == _weighed(before)
         (current if same else overtaken).append(row)
@@ -129,16 +141,8 @@ def learn_scope(scope: Scope, row_ids: Sequence[int]) -> None:
 def _fits(scope: Scope) -> dict[int, float]:
     """Fit of every row by id. Over the whole scope at once, because rarity of words is told by all keywords together."""
     rows = Row.objects.filter(scope=scope).order_by("pk").values_list("pk", "text")
-    about = [scope.project.about, *scope.project.own_brands, *seeds_of(scope)]
-    language = scope.project.language
-    neutral = [word for cue in CUES.get(language, CUES["en"]) for word in cue.words] + scope.project.places
-    values = fit_to_project([text for _, text in rows], about, language, neutral)
+    values = fit_to_project([text for _, text in rows], about(scope), scope.locale[:2], neutral_words(scope))
     return {pk: float(value) for (pk, _), value in zip(rows, values, strict=True)}
-
-
-def seeds_of(scope: Scope) -> list[str]:
-    """The seeds that a scope was gathered from."""
-    return sorted(set(Origin.objects.filter(scope=scope, method="seed").values_list("seed", flat=True)))
 
 
 def reweigh_keywords(project: Project, keyword_ids: Sequence[int]) -> None:
@@ -190,4 +194,8 @@ def _fill(rows: Sequence[Row], evidence: Evidence, figures: Figures, read: Readi
         row.verdict = int(figures.verdict[number])
         row.hands = [int(v) for v in figures.hands[number]]
         key = row.keyword.key
+        own = read.own.get(key) or {}
+        row.own_clicks, row.own_impressions, row.own_position = (
+            own.get(name) for name in ("clicks", "impressions", "position")
+        )
         row.waiting = not (key in read.counts and key in read.bands and key in read.pages)

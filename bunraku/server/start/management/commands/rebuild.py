@@ -4,6 +4,8 @@ from typing import Any
 
 from django.core.management.base import BaseCommand, CommandParser
 
+from bunraku.server.gather.leave_outs import sift
+from bunraku.server.gather.tidy import keep_families, keep_relevance
 from bunraku.server.sheet.models import Scope
 from bunraku.server.weigh.weighing import reweigh_scope
 
@@ -24,4 +26,8 @@ class Command(BaseCommand):
             scopes = scopes.filter(project=options["project"])
         for scope in scopes:
             reweigh_scope(scope)
+            keep_families(scope)
+            keep_relevance(scope)
             self.stdout.write(f"{scope.project}, {scope}: weighed again.")
+        for project in {scope.project_id: scope.project for scope in scopes}.values():
+            sift(project)

@@ -1,11 +1,17 @@
 """`manage.py work`: the job worker. Picks up what a killed worker left, then takes jobs as they come."""
 
+import threading
+from contextlib import suppress
 from typing import Any
 
 from django.core.management import call_command
 from django.core.management.base import BaseCommand
 
+from bunraku.server.clock import today
 from bunraku.server.jobs.actions import requeue_orphans
+from bunraku.server.jobs.running import settle
+from bunraku.server.readings.buying import sources
+from bunraku.sources.protocol import Request, SourceBusy, SourceFailed, What
 
 
 class Command(BaseCommand):
@@ -16,4 +22,14 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         """Requeue what was left, then work."""
         requeue_orphans()
-        call_command("db_worker", interval=0.2, startup_delay=False, reload=False, verbosity=0)
+        # The first suggestions of a run should not wait for libraries and sources to be loaded.
+        threading.Thread(target=_warm, daemon=True).start()
+        settle()
+        call_command("db_worker", interval=0.1, startup_delay=False, reload=False, verbosity=0)
+
+
+def _warm() -> None:
+    for source in sources().values():
+        if source.tells is What.COMPLETIONS:
+            with suppress(SourceBusy, SourceFailed):
+                source.ask(Request(What.COMPLETIONS, ("a",), "web", "en-GB", today()))

@@ -10,8 +10,13 @@ from django.core.management.base import BaseCommand, CommandParser
 
 from bunraku.core.figures import figures_markdown
 from bunraku.core.formats.csv_out import Column
+from bunraku.core.formats.figures_in import OPEN_ENDED
+from bunraku.core.formats.mapping import MEANINGS
+from bunraku.core.formats.table_in import MOST_UNPACKED_BYTES
 from bunraku.server.api import api
 from bunraku.server.errors import CATALOGUE
+from bunraku.server.gather.api_bringing import REFUSED_COLUMNS
+from bunraku.server.gather.uploads import MOST_BYTES
 from bunraku.server.plan.export import COLUMNS as PLAN_COLUMNS
 from bunraku.server.sheet.export import COLUMNS as KEYWORD_COLUMNS
 
@@ -28,11 +33,36 @@ def generated() -> dict[str, str]:
 
 def formats_markdown() -> str:
     """docs/formats.md, whole."""
-    return f"""# What Bunraku writes
+    return f"""# What Bunraku reads and writes
 
 Generated from the code by `make docs`; do not edit.
 
-## CSV
+## What it reads
+
+A file is understood by what is in it, whatever it is called: delimited text (comma, semicolon, tab or bar), one keyword a line,
+.xlsx spreadsheets, JSON lines or one JSON list of objects or texts. Text may be UTF-8 with or without a mark, UTF-16, or
+an older encoding of one byte a sign (told by its letters; Windows-1252 where they leave it open). At most
+{MOST_BYTES // 10**6} MB; a spreadsheet may unpack to {MOST_UNPACKED_BYTES // 10**6} MB; of several sheets one is read.
+
+The heading is the first row with a known name for the keyword column, or a row without figures above rows with figures; it may
+stand below other rows, or be missing.
+
+A preview with the guessed columns comes first, and nothing is imported before it is confirmed. Good rows come in, in batches; a
+row that cannot be taken is kept with its number and the reason, to be had as CSV: a total, the heading again, a formula, an
+empty or wordless keyword, one of more than 200 characters, a quotation mark that is never closed, a line that is no JSON, a
+figure that is none. The same keyword twice is one. An import that was broken off goes on from the file's beginning when the
+worker is back, and ends with the same.
+
+| column | what is read from it | headings that are known |
+|---|---|---|
+{_lines(f"| {m.name} | {m.about} | {m.headings} |" for m in MEANINGS.values())}
+
+Figures may have thousands separators of any country (the sign before decimals is told by the whole column, then the table), K,
+M or B, a currency, a percent sign, or be a range ("100 – 1K"), "<10" (0 to 10) or ">1,000" (up to {OPEN_ENDED:g} times as far).
+"-", "N/A" and the like are unknown, never 0. Searches that are one number become an exact reading, a range a broad one, each
+with the file as its source and the day of import as its date; so do clicks, times shown and position of your own report.
+
+## CSV that it writes
 
 UTF-8 with a byte-order mark, commas, a heading row, lines ended by carriage return and line feed (RFC 4180). Numbers are plain
 numbers with a point. Unknown is empty, never 0. Days are ISO 8601. A text that begins with `=`, `+`, `-`, `@`, a tab or a
@@ -49,6 +79,12 @@ return (or their full-width forms) has an apostrophe before it, so that no sprea
 `GET /api/projects/{{id}}/plan.csv`; a line a piece, in order of month, what is left out last.
 
 {_table(PLAN_COLUMNS)}
+
+### Refused rows
+
+`GET /api/projects/{{id}}/refused.csv?job=…`; the rows that an import could not take.
+
+{_table(REFUSED_COLUMNS)}
 
 ## JSON
 
