@@ -2,7 +2,7 @@
 import { api, type Channel, data, type Schemas } from "./client";
 
 const at = (projectId: number) => ({ path: { project_id: projectId } });
-type Decided = "open" | "shortlisted" | "dropped";
+type Decided = Schemas["StateIn"]["state"];
 
 export const signIn = async (body: Schemas["CredentialsIn"]) => data(await api.POST("/api/session", { body }));
 export const signUp = async (body: Schemas["CredentialsIn"]) => data(await api.POST("/api/accounts", { body }));
@@ -11,6 +11,8 @@ export const signOut = async () => data(await api.POST("/api/sign-out"));
 export const createProject = async (body: Schemas["ProjectIn"]) => data(await api.POST("/api/projects", { body }));
 export const changeProject = async (id: number, body: Schemas["ProjectChange"]) =>
   data(await api.PUT("/api/projects/{project_id}", { params: at(id), body }));
+export const changeLocale = async (id: number, body: Schemas["LocaleIn"]) =>
+  data(await api.PUT("/api/projects/{project_id}/locale", { params: at(id), body }));
 export const addOutlet = async (id: number, body: Schemas["OutletIn"]) =>
   data(await api.POST("/api/projects/{project_id}/outlets", { params: at(id), body }));
 export const changeOutlet = async (id: number, outletId: number, body: Schemas["OutletIn"]) =>
@@ -30,6 +32,57 @@ export const undo = async (id: number) => data(await api.POST("/api/projects/{pr
 
 export const startRun = async (id: number, body: Schemas["RunIn"]) =>
   data(await api.POST("/api/projects/{project_id}/gather/runs", { params: at(id), body }));
+export const decideRun = async (id: number, jobId: number, body: Schemas["DecideRunIn"]) =>
+  data(
+    await api.POST("/api/projects/{project_id}/gather/runs/{job_id}/decide", {
+      params: { path: { project_id: id, job_id: jobId } },
+      body,
+    }),
+  );
+export const addRule = async (id: number, body: Schemas["RuleIn"]) =>
+  data(await api.POST("/api/projects/{project_id}/leave-outs", { params: at(id), body }));
+export const removeRule = async (id: number, ruleId: number) =>
+  data(
+    await api.DELETE("/api/projects/{project_id}/leave-outs/{rule_id}", {
+      params: { path: { project_id: id, rule_id: ruleId } },
+    }),
+  );
+export const askBox = async (id: number, body: Schemas["AskBoxIn"]) =>
+  data(await api.POST("/api/projects/{project_id}/combiner/box", { params: at(id), body }));
+export const takeCombinations = async (id: number, body: Schemas["RecipeIn"]) =>
+  data(await api.POST("/api/projects/{project_id}/combiner/take", { params: at(id), body }));
+export const bringFile = async (id: number, file: File) => {
+  const form = new FormData();
+  form.append("file", file);
+  return data(
+    await api.POST("/api/projects/{project_id}/files", {
+      params: at(id),
+      // The client's types know a file as text; what is sent is the form.
+      body: { file: file.name },
+      bodySerializer: () => form,
+    }),
+  );
+};
+export const lookAtFile = async (id: number, fileId: number, body: Schemas["ReadIn"]) =>
+  data(
+    await api.POST("/api/projects/{project_id}/files/{file_id}/look", {
+      params: { path: { project_id: id, file_id: fileId } },
+      body,
+    }),
+  );
+export const importFile = async (id: number, fileId: number, body: Schemas["ImportIn"]) =>
+  data(
+    await api.POST("/api/projects/{project_id}/files/{file_id}/import", {
+      params: { path: { project_id: id, file_id: fileId } },
+      body,
+    }),
+  );
+export const forgetFile = async (id: number, fileId: number) =>
+  data(
+    await api.DELETE("/api/projects/{project_id}/files/{file_id}", {
+      params: { path: { project_id: id, file_id: fileId } },
+    }),
+  );
 export const runAgain = async (id: number, jobId: number) =>
   data(
     await api.POST("/api/projects/{project_id}/gather/runs/{job_id}/again", {
@@ -49,11 +102,16 @@ export const readJob = async (id: number, jobId: number) =>
 
 export const measure = async (id: number, channel: Channel, rowIds: number[] | null) =>
   data(await api.POST("/api/projects/{project_id}/measure", { params: at(id), body: { channel, row_ids: rowIds } }));
-export const setState = async (id: number, rowIds: number[], state: Decided, reason = "") =>
+export const setState = async (
+  id: number,
+  rowIds: number[],
+  state: Decided,
+  told: { reason?: string; note?: string } = {},
+) =>
   data(
     await api.POST("/api/projects/{project_id}/sheet/state", {
       params: at(id),
-      body: { row_ids: rowIds, state, reason },
+      body: { row_ids: rowIds, state, reason: told.reason ?? "", note: told.note ?? "" },
     }),
   );
 export const markHeat = async (id: number, rowIds: number[], heat: Schemas["HeatIn"]["heat"]) =>

@@ -53,10 +53,78 @@ export const useWays = (projectId: number) =>
     staleTime: Number.POSITIVE_INFINITY,
   });
 
-export const useCoverage = (projectId: number) =>
+export const useCoverage = (projectId: number, channel: Channel) =>
   useQuery({
-    queryKey: ["coverage", projectId],
-    queryFn: async () => data(await api.GET("/api/projects/{project_id}/gather/coverage", { params: path(projectId) })),
+    queryKey: ["coverage", projectId, channel],
+    queryFn: async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/gather/coverage", {
+          params: { ...path(projectId), query: { channel } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  });
+
+export type StreamQuery = Required<Omit<Schemas["StreamQuery"], "offset" | "limit">>;
+
+/** What arrived; while something is under way it is asked for again and again, so that it streams. */
+export const useStream = (projectId: number, query: StreamQuery, live: boolean) =>
+  usePages(
+    ["stream", projectId, query],
+    async (offset, signal) =>
+      data(
+        await api.GET("/api/projects/{project_id}/gather/stream", {
+          params: { ...path(projectId), query: { ...query, offset, limit: PAGE } },
+          signal,
+        }),
+      ),
+    live ? STREAMED_EVERY_MS : undefined,
+  );
+const STREAMED_EVERY_MS = 250;
+
+export const useFamily = (projectId: number, rowId: number | undefined) =>
+  useQuery({
+    queryKey: ["family", projectId, rowId],
+    queryFn: async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/rows/{row_id}/family", {
+          params: { path: { project_id: projectId, row_id: rowId ?? 0 } },
+        }),
+      ),
+    enabled: rowId !== undefined,
+  });
+
+export const useRules = (projectId: number) =>
+  useQuery({
+    queryKey: ["rules", projectId],
+    queryFn: async () => data(await api.GET("/api/projects/{project_id}/leave-outs", { params: path(projectId) })),
+  });
+
+export const useHints = (projectId: number) =>
+  useQuery({
+    queryKey: ["hints", projectId],
+    queryFn: async () =>
+      data(await api.GET("/api/projects/{project_id}/leave-outs/hints", { params: path(projectId) })),
+  });
+
+export const useTriedRule = (projectId: number, rule: Schemas["RuleIn"]) =>
+  useQuery({
+    queryKey: ["tried", projectId, rule],
+    queryFn: async () =>
+      data(await api.POST("/api/projects/{project_id}/leave-outs/try", { params: path(projectId), body: rule })),
+    enabled: rule.value.trim() !== "",
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+
+export const useCombinations = (projectId: number, recipe: Schemas["RecipeIn"], open: boolean) =>
+  useQuery({
+    queryKey: ["combinations", projectId, recipe],
+    queryFn: async () =>
+      data(await api.POST("/api/projects/{project_id}/combiner/preview", { params: path(projectId), body: recipe })),
+    enabled: open && recipe.core.length > 0,
+    placeholderData: keepPreviousData,
+    retry: false,
   });
 
 export const useEstimate = (projectId: number, run: Schemas["RunIn"]) =>
@@ -64,7 +132,7 @@ export const useEstimate = (projectId: number, run: Schemas["RunIn"]) =>
     queryKey: ["estimate", projectId, run],
     queryFn: async () =>
       data(await api.POST("/api/projects/{project_id}/gather/estimate", { params: path(projectId), body: run })),
-    enabled: run.seeds.trim() !== "",
+    enabled: run.seeds.trim() !== "" || run.ways.includes("years"),
     placeholderData: keepPreviousData,
     retry: false,
   });
@@ -191,6 +259,16 @@ export function refreshProject(client: QueryClient, projectId: number): Promise<
   });
 }
 
+/** A job that a change has just started is open at once: one that is over before the next look would end unseen. */
+function noteStarted(client: QueryClient, projectId: number, out: unknown): void {
+  if (typeof out !== "object" || out === null || !("state" in out) || !("kind" in out)) return;
+  const job = out as Job;
+  if (!isOpen(job)) return;
+  client.setQueryData<Schemas["OverviewOut"]>(["overview", projectId], (now) =>
+    now && !now.jobs.some((one) => one.id === job.id) ? { ...now, jobs: [...now.jobs, job] } : now,
+  );
+}
+
 /** A change to a project: runs, then refreshes what it may have touched. */
 export function useChange<In, Out>(
   projectId: number,
@@ -201,6 +279,7 @@ export function useChange<In, Out>(
   return useMutation<Out, Problem, In>({
     mutationFn: change,
     onSuccess: (out, given) => {
+      noteStarted(client, projectId, out);
       refreshProject(client, projectId);
       then.done?.(out, given);
     },

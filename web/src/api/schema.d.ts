@@ -116,6 +116,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/locale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Locale
+         * @description Look at another locale: its own keywords and figures. Nothing of the one before is lost.
+         */
+        put: operations["bunraku_server_projects_api_change_locale"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/outlets": {
         parameters: {
             query?: never;
@@ -331,7 +351,7 @@ export interface paths {
         put?: never;
         /**
          * Change State
-         * @description Shortlist, drop or take back keywords.
+         * @description Keep, shortlist, park, drop or take back keywords.
          */
         post: operations["bunraku_server_sheet_api_change_state"];
         delete?: never;
@@ -431,9 +451,69 @@ export interface paths {
         put?: never;
         /**
          * Again
-         * @description Run again for just what was missing.
+         * @description Run again for just what was not answered.
          */
         post: operations["bunraku_server_gather_api_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/gather/runs/{job_id}/decide": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Decide
+         * @description Keep or drop what a run brought, as a whole.
+         */
+        post: operations["bunraku_server_gather_api_decide"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/gather/stream": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Stream
+         * @description What arrived, the latest first or by relevance.
+         */
+        get: operations["bunraku_server_gather_api_read_stream"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/gather/stream/ids": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Ids
+         * @description Ids of the arrivals that match: the first 5,000, which is as many as one action takes.
+         */
+        get: operations["bunraku_server_gather_api_read_ids"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -449,9 +529,273 @@ export interface paths {
         };
         /**
          * Coverage
-         * @description What each seed brought by each way, and the latest arrivals.
+         * @description Which ways were run for which seeds on a channel, and the cost of the rest.
          */
         get: operations["bunraku_server_gather_api_coverage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/rows/{row_id}/family": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Family
+         * @description The variants of a keyword with their figures.
+         */
+        get: operations["bunraku_server_gather_api_family"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/leave-outs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Rules
+         * @description What is left out, rule by rule.
+         */
+        get: operations["bunraku_server_gather_api_keeping_out_read_rules"];
+        put?: never;
+        /**
+         * Add
+         * @description Leave keywords out by a new rule.
+         */
+        post: operations["bunraku_server_gather_api_keeping_out_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/leave-outs/hints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Hints
+         * @description What could be left out: words dropped again and again, names that behave like brands.
+         */
+        get: operations["bunraku_server_gather_api_keeping_out_read_hints"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/leave-outs/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Out
+         * @description What a rule would leave out; changes nothing.
+         */
+        post: operations["bunraku_server_gather_api_keeping_out_try_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/leave-outs/{rule_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove
+         * @description Take a rule away; its keywords come back.
+         */
+        delete: operations["bunraku_server_gather_api_keeping_out_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/combiner/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview
+         * @description What a recipe would make; changes nothing.
+         */
+        post: operations["bunraku_server_gather_api_bringing_preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/combiner/box": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ask Box
+         * @description Which texts the search box knows; free.
+         */
+        post: operations["bunraku_server_gather_api_bringing_ask_box"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/combiner/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take
+         * @description Take what a recipe makes.
+         */
+        post: operations["bunraku_server_gather_api_bringing_take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Upload
+         * @description Bring a file and look at it; nothing is imported yet.
+         */
+        post: operations["bunraku_server_gather_api_bringing_upload"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/files/{file_id}/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look
+         * @description Look at a file again, read in another way.
+         */
+        post: operations["bunraku_server_gather_api_bringing_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/files/{file_id}/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start
+         * @description Import a file.
+         */
+        post: operations["bunraku_server_gather_api_bringing_start"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/files/{file_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove
+         * @description Forget a file that is not to be imported.
+         */
+        delete: operations["bunraku_server_gather_api_bringing_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/refused.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Refused
+         * @description The rows that an import refused, each with its number and why, as CSV.
+         */
+        get: operations["bunraku_server_gather_api_bringing_refused"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1079,6 +1423,16 @@ export interface components {
             lookups_left?: number | null;
         };
         /**
+         * LocaleIn
+         * @description A locale: country and language.
+         */
+        LocaleIn: {
+            /** Country */
+            country: string;
+            /** Language */
+            language: string;
+        };
+        /**
          * UndoneOut
          * @description What was taken back, and how much more could be.
          */
@@ -1115,6 +1469,10 @@ export interface components {
             shortlisted: number;
             /** Dropped */
             dropped: number;
+            /** Parked */
+            parked: number;
+            /** Left Out */
+            left_out: number;
             /** Clusters */
             clusters: number;
             /** Clustered */
@@ -1236,20 +1594,26 @@ export interface components {
             verdict: ("go" | "try" | "hard" | "skip" | "none")[];
             /**
              * State
-             * @default kept
+             * @default in_play
              * @enum {string}
              */
-            state: "kept" | "open" | "shortlisted" | "dropped" | "all";
+            state: "in_play" | "open" | "kept" | "shortlisted" | "parked" | "dropped" | "left_out" | "all";
             /** Waiting */
             waiting?: boolean | null;
             /** Cluster */
             cluster?: number | null;
+            /** Leads */
+            leads?: boolean | null;
+            /** Own */
+            own?: boolean | null;
+            /** Rule */
+            rule?: number | null;
             /**
              * Sort
              * @default worth
              * @enum {string}
              */
-            sort: "worth" | "volume" | "difficulty" | "chance" | "text" | "cpc" | "words" | "change" | "title_matches" | "clicks" | "position" | "weak_spots" | "fit" | "intent" | "verdict" | "season";
+            sort: "worth" | "volume" | "difficulty" | "chance" | "text" | "cpc" | "words" | "change" | "title_matches" | "clicks" | "position" | "weak_spots" | "fit" | "intent" | "verdict" | "season" | "relevance" | "arrival";
             /**
              * Descending
              * @default true
@@ -1281,7 +1645,7 @@ export interface components {
              * State
              * @enum {string}
              */
-            state: "open" | "shortlisted" | "dropped";
+            state: "open" | "shortlisted" | "dropped" | "parked" | "kept" | "left_out";
             /** Heat */
             heat: string;
             /** Volume */
@@ -1342,6 +1706,18 @@ export interface components {
             waiting: boolean;
             /** Cluster */
             cluster: number | null;
+            /** Relevance */
+            relevance: number | null;
+            /** Family */
+            family: number | null;
+            /** Family Size */
+            family_size: number;
+            /** Own Clicks */
+            own_clicks: number | null;
+            /** Own Impressions */
+            own_impressions: number | null;
+            /** Own Position */
+            own_position: number | null;
         };
         /**
          * SheetOut
@@ -1384,16 +1760,21 @@ export interface components {
              * State
              * @enum {string}
              */
-            state: "open" | "shortlisted" | "dropped";
+            state: "open" | "kept" | "shortlisted" | "parked" | "dropped";
             /**
              * Reason
              * @default
              */
             reason: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
         };
         /**
          * WayOut
-         * @description A way of gathering, where it asks and the price a seed and channel.
+         * @description A way of gathering, what it starts from, where it asks, and the least it costs a seed and channel.
          */
         WayOut: {
             /** Id */
@@ -1406,20 +1787,27 @@ export interface components {
             source: string;
             /** Price */
             price: number;
+            /**
+             * Starts From
+             * @enum {string}
+             */
+            starts_from: "seeds" | "publishers" | "project";
         };
         /**
          * EstimateOut
-         * @description What a run would do: seeds understood and refused, prompts, price in lookups, about how many new keywords.
+         * @description What a run would do: seeds understood and refused, and each way's part.
          */
         EstimateOut: {
             /** Seeds */
-            seeds: string[];
+            seeds: components["schemas"]["SeedOut"][];
             /** Refused */
             refused: components["schemas"]["RefusedOut"][];
             /** Repeated */
             repeated: number;
             /** Known Seeds */
             known_seeds: number;
+            /** Ways */
+            ways: components["schemas"]["WayEstimateOut"][];
             /** Asks */
             asks: number;
             /** Price */
@@ -1440,11 +1828,40 @@ export interface components {
             message: string;
         };
         /**
+         * SeedOut
+         * @description A seed understood: its text, phrases that must stand, words that must not.
+         */
+        SeedOut: {
+            /** Text */
+            text: string;
+            /** Must */
+            must: string[];
+            /** Without */
+            without: string[];
+        };
+        /**
+         * WayEstimateOut
+         * @description What one way of a run would ask, cost at most, and about how many keywords it would bring.
+         */
+        WayEstimateOut: {
+            /** Way */
+            way: string;
+            /** Asks */
+            asks: number;
+            /** Price */
+            price: number;
+            /** About New */
+            about_new: number;
+        };
+        /**
          * RunIn
-         * @description Seeds as typed, channels to search, ways to use.
+         * @description Seeds as typed, channels to search, ways to use and how far they go.
          */
         RunIn: {
-            /** Seeds */
+            /**
+             * Seeds
+             * @default
+             */
             seeds: string;
             /** Channels */
             channels: ("web" | "video" | "marketplace")[];
@@ -1452,51 +1869,522 @@ export interface components {
              * Ways
              * @default [
              *       "box",
+             *       "letters",
              *       "questions",
              *       "related"
              *     ]
              */
-            ways: ("box" | "questions" | "related")[];
+            ways: ("box" | "letters" | "questions" | "prepositions" | "comparisons" | "inside" | "related" | "fields" | "rising" | "language" | "rivals" | "years")[];
+            /**
+             * @default {
+             *       "depth": 1,
+             *       "steps": 1,
+             *       "place": "",
+             *       "into": "",
+             *       "results": 10,
+             *       "most": 5000
+             *     }
+             */
+            options: components["schemas"]["RunOptions"];
+        };
+        /**
+         * RunOptions
+         * @description How far a run goes. `depth`: completions of completions; `steps`: results pages of what results pages suggested;
+         *     `place`: a town to ask from; `into`: the language of "Another language"; `results`: how many of the best results are read
+         *     for tags and titles; `most`: new keywords after which the run ends.
+         */
+        RunOptions: {
+            /**
+             * Depth
+             * @default 1
+             */
+            depth: number;
+            /**
+             * Steps
+             * @default 1
+             */
+            steps: number;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /**
+             * Into
+             * @default
+             * @enum {string}
+             */
+            into: "" | "en" | "de" | "fr" | "es" | "it" | "nl" | "pt";
+            /**
+             * Results
+             * @default 10
+             */
+            results: number;
+            /**
+             * Most
+             * @default 5000
+             */
+            most: number;
+        };
+        /**
+         * DecideRunIn
+         * @description What becomes of all that a run brought first to a channel and nobody decided about yet.
+         */
+        DecideRunIn: {
+            /**
+             * Channel
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "kept" | "dropped";
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+        };
+        /**
+         * StreamQuery
+         * @description What of the arrivals is wanted: by state ("new": nobody decided yet), run, way and words; in which order.
+         */
+        StreamQuery: {
+            /**
+             * Channel
+             * @default web
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+            /**
+             * State
+             * @default new
+             * @enum {string}
+             */
+            state: "new" | "kept" | "shortlisted" | "parked" | "dropped" | "left_out" | "all";
+            /**
+             * Job
+             * @default 0
+             */
+            job: number;
+            /**
+             * Way
+             * @default
+             */
+            way: string;
+            /**
+             * Q
+             * @default
+             */
+            q: string;
+            /**
+             * Sort
+             * @default arrival
+             * @enum {string}
+             */
+            sort: "arrival" | "relevance" | "off_topic";
+            /**
+             * Offset
+             * @default 0
+             */
+            offset: number;
+            /**
+             * Limit
+             * @default 100
+             */
+            limit: number;
         };
         /**
          * ArrivalOut
-         * @description A keyword that came in, and by which seed and way.
+         * @description A keyword as it came: by which way, seed, source and run first, in how many ways in all, and what became of it.
          */
         ArrivalOut: {
+            /** Id */
+            id: number;
             /** Text */
             text: string;
-            /** Channel */
-            channel: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "open" | "shortlisted" | "dropped" | "parked" | "kept" | "left_out";
+            /** Heat */
+            heat: string;
+            /** Relevance */
+            relevance: number | null;
+            /** Left Out */
+            left_out: string;
+            /** Family */
+            family: number | null;
+            /** Family Size */
+            family_size: number;
+            /** Volume */
+            volume: number | null;
+            /** Ways */
+            ways: number;
             /** Method */
             method: string;
             /** Seed */
             seed: string;
+            /** Source */
+            source: string;
+            /** On */
+            on: string | null;
+            /** Job Id */
+            job_id: number | null;
+            /** Figure */
+            figure: number | null;
         };
         /**
-         * BroughtOut
-         * @description What one seed brought by one way on one channel.
+         * StreamOut
+         * @description A part of the stream: how many match in all, where it begins, its rows.
          */
-        BroughtOut: {
-            /** Channel */
-            channel: string;
+        StreamOut: {
+            /** Total */
+            total: number;
+            /** Offset */
+            offset: number;
+            /** Rows */
+            rows: components["schemas"]["ArrivalOut"][];
+        };
+        /**
+         * CellOut
+         * @description What one way brought for one seed; `asked` says whether it was run at all.
+         */
+        CellOut: {
             /** Seed */
             seed: string;
-            /** Method */
-            method: string;
+            /** Way */
+            way: string;
             /** Keywords */
             keywords: number;
             /** New */
             new: number;
+            /** Asked */
+            asked: boolean;
         };
         /**
          * CoverageOut
-         * @description What has been gathered so far: by seed, way and channel; and the latest arrivals.
+         * @description The map of what was covered on a channel, and what it would cost to cover the rest.
          */
         CoverageOut: {
-            /** Brought */
-            brought: components["schemas"]["BroughtOut"][];
-            /** Arrivals */
-            arrivals: components["schemas"]["ArrivalOut"][];
+            /** Cells */
+            cells: components["schemas"]["CellOut"][];
+            /** Seeds */
+            seeds: number;
+            /** Free Gaps */
+            free_gaps: number;
+            /** Paid Gaps */
+            paid_gaps: number;
+            /** Rest Price */
+            rest_price: number;
+            /** Rest New */
+            rest_new: number;
+        };
+        /**
+         * FamilyOut
+         * @description A variant family, the most searched first; and keywords of the same words in another order.
+         */
+        FamilyOut: {
+            /** Members */
+            members: components["schemas"]["RowOut"][];
+            /** Same Words */
+            same_words: components["schemas"]["RowOut"][];
+        };
+        /**
+         * RuleKindOut
+         * @description A kind of rule: what it leaves out and what stands in its value.
+         */
+        RuleKindOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** About */
+            about: string;
+            /** Value */
+            value: string;
+        };
+        /**
+         * RuleOut
+         * @description A rule with how many keywords it leaves out now. Id 0 is the project's own list of rival brands.
+         */
+        RuleOut: {
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Value */
+            value: string;
+            /** Count */
+            count: number;
+        };
+        /**
+         * RulesOut
+         * @description The project's rules, and the kinds there are.
+         */
+        RulesOut: {
+            /** Rules */
+            rules: components["schemas"]["RuleOut"][];
+            /** Kinds */
+            kinds: components["schemas"]["RuleKindOut"][];
+        };
+        /**
+         * RuleIn
+         * @description A rule: its kind and its value.
+         */
+        RuleIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "word" | "brand" | "pattern" | "fewer_words" | "more_words" | "language" | "off_topic";
+            /** Value */
+            value: string;
+        };
+        /**
+         * HintOut
+         * @description Something that could be left out: the rule, why, how many keywords it would leave out, some of them.
+         */
+        HintOut: {
+            /** Kind */
+            kind: string;
+            /** Value */
+            value: string;
+            /** Why */
+            why: string;
+            /** Count */
+            count: number;
+            /** Examples */
+            examples: string[];
+        };
+        /**
+         * TriedOut
+         * @description What a rule would leave out: how many undecided keywords, and some of them.
+         */
+        TriedOut: {
+            /** Count */
+            count: number;
+            /** Examples */
+            examples: string[];
+        };
+        /**
+         * CombinationOut
+         * @description A combination: whether it is there already, or would be left out.
+         */
+        CombinationOut: {
+            /** Text */
+            text: string;
+            /** Heat */
+            heat: string;
+            /** Known */
+            known: boolean;
+            /** Left Out */
+            left_out: boolean;
+        };
+        /**
+         * CombinationsOut
+         * @description What a recipe makes: how many, how many of them are known or would be left out, what was not made and why, the first.
+         */
+        CombinationsOut: {
+            /** Total */
+            total: number;
+            /** Known */
+            known: number;
+            /** Left Out */
+            left_out: number;
+            /** Doubled */
+            doubled: number;
+            /** Repeated */
+            repeated: number;
+            /** Too Long */
+            too_long: number;
+            /** Shown */
+            shown: components["schemas"]["CombinationOut"][];
+        };
+        /**
+         * RecipeIn
+         * @description What to combine into a channel: core terms, helper words, places; patterns; whether only what the search box knows.
+         */
+        RecipeIn: {
+            /**
+             * Channel
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+            /** Core */
+            core: components["schemas"]["TermIn"][];
+            /**
+             * Helper
+             * @default []
+             */
+            helper: components["schemas"]["TermIn"][];
+            /**
+             * Place
+             * @default []
+             */
+            place: components["schemas"]["TermIn"][];
+            /** Patterns */
+            patterns: string[];
+            /**
+             * Only Known
+             * @default false
+             */
+            only_known: boolean;
+        };
+        /**
+         * TermIn
+         * @description A term of a column, with the heat that it passes on.
+         */
+        TermIn: {
+            /** Text */
+            text: string;
+            /**
+             * Heat
+             * @default
+             * @enum {string}
+             */
+            heat: "hot" | "warm" | "cold" | "";
+        };
+        /**
+         * BoxKnowsOut
+         * @description Which texts the search box completes to themselves, and how many were not answered.
+         */
+        BoxKnowsOut: {
+            /** Known */
+            known: string[];
+            /** Missing */
+            missing: number;
+        };
+        /**
+         * AskBoxIn
+         * @description Texts to ask the search box about.
+         */
+        AskBoxIn: {
+            /**
+             * Channel
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+            /** Texts */
+            texts: string[];
+        };
+        /**
+         * FileOut
+         * @description A file looked at: its kind, sheets, the row of its heading (0: none), first rows, and what each column is taken for.
+         */
+        FileOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Encoding */
+            encoding: string;
+            /** Sheets */
+            sheets: string[];
+            /** Sheet */
+            sheet: string;
+            /** Heading */
+            heading: number;
+            /** Headings */
+            headings: string[];
+            /** Rows */
+            rows: components["schemas"]["FileRowOut"][];
+            /** Mapping */
+            mapping: {
+                [key: string]: number;
+            };
+            /** Refused */
+            refused: components["schemas"]["RefusedRowOut"][];
+            /** Meanings */
+            meanings: components["schemas"]["MeaningOut"][];
+        };
+        /**
+         * FileRowOut
+         * @description A row of a file: its number and its cells.
+         */
+        FileRowOut: {
+            /** Number */
+            number: number;
+            /** Cells */
+            cells: string[];
+        };
+        /**
+         * MeaningOut
+         * @description What a column can mean.
+         */
+        MeaningOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** About */
+            about: string;
+        };
+        /**
+         * RefusedRowOut
+         * @description A row that would not be taken, and why.
+         */
+        RefusedRowOut: {
+            /** Number */
+            number: number;
+            /** Text */
+            text: string;
+            /** Code */
+            code: string;
+            /** Message */
+            message: string;
+        };
+        /**
+         * ReadIn
+         * @description How a file is to be read: sheet, row of the heading (null: guess, 0: none), meaning to column (null: guess).
+         */
+        ReadIn: {
+            /**
+             * Sheet
+             * @default
+             */
+            sheet: string;
+            /** Heading */
+            heading?: number | null;
+            /** Mapping */
+            mapping?: {
+                [key: string]: number;
+            } | null;
+        };
+        /**
+         * ImportIn
+         * @description The same, and the channel that takes the keywords.
+         */
+        ImportIn: {
+            /**
+             * Sheet
+             * @default
+             */
+            sheet: string;
+            /** Heading */
+            heading?: number | null;
+            /** Mapping */
+            mapping?: {
+                [key: string]: number;
+            } | null;
+            /**
+             * Channel
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+        };
+        /**
+         * RefusedQuery
+         * @description Which import's refused rows.
+         */
+        RefusedQuery: {
+            /** Job */
+            job: number;
         };
         /**
          * PriceOut
@@ -1576,6 +2464,14 @@ export interface components {
             intent_overruled: boolean;
             /** Drop Reason */
             drop_reason: string;
+            /** Note */
+            note: string;
+            /** Left Out */
+            left_out: string;
+            /** Relevance Words */
+            relevance_words: components["schemas"]["WordOut"][];
+            /** Relevance From */
+            relevance_from: number;
             /** Origins */
             origins: components["schemas"]["OriginOut"][];
             /** History */
@@ -1611,6 +2507,8 @@ export interface components {
             on: string;
             /** Job Id */
             job_id: number | null;
+            /** Figure */
+            figure: number | null;
         };
         /**
          * ReadingOut
@@ -1654,6 +2552,16 @@ export interface components {
             wording: string;
             /** Weak */
             weak: boolean;
+        };
+        /**
+         * WordOut
+         * @description A word that decided a keyword's relevance, in log odds: above 0 it raises it.
+         */
+        WordOut: {
+            /** Word */
+            word: string;
+            /** Weight */
+            weight: number;
         };
         /**
          * HeatIn
@@ -2201,6 +3109,32 @@ export interface operations {
             };
         };
     };
+    bunraku_server_projects_api_change_locale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LocaleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+        };
+    };
     bunraku_server_projects_api_add_outlet: {
         parameters: {
             query?: never;
@@ -2431,10 +3365,13 @@ export interface operations {
                 intent?: ("informational" | "navigational" | "commercial" | "transactional")[];
                 local?: boolean | null;
                 verdict?: ("go" | "try" | "hard" | "skip" | "none")[];
-                state?: "kept" | "open" | "shortlisted" | "dropped" | "all";
+                state?: "in_play" | "open" | "kept" | "shortlisted" | "parked" | "dropped" | "left_out" | "all";
                 waiting?: boolean | null;
                 cluster?: number | null;
-                sort?: "worth" | "volume" | "difficulty" | "chance" | "text" | "cpc" | "words" | "change" | "title_matches" | "clicks" | "position" | "weak_spots" | "fit" | "intent" | "verdict" | "season";
+                leads?: boolean | null;
+                own?: boolean | null;
+                rule?: number | null;
+                sort?: "worth" | "volume" | "difficulty" | "chance" | "text" | "cpc" | "words" | "change" | "title_matches" | "clicks" | "position" | "weak_spots" | "fit" | "intent" | "verdict" | "season" | "relevance" | "arrival";
                 descending?: boolean;
                 offset?: number;
                 limit?: number;
@@ -2479,10 +3416,13 @@ export interface operations {
                 intent?: ("informational" | "navigational" | "commercial" | "transactional")[];
                 local?: boolean | null;
                 verdict?: ("go" | "try" | "hard" | "skip" | "none")[];
-                state?: "kept" | "open" | "shortlisted" | "dropped" | "all";
+                state?: "in_play" | "open" | "kept" | "shortlisted" | "parked" | "dropped" | "left_out" | "all";
                 waiting?: boolean | null;
                 cluster?: number | null;
-                sort?: "worth" | "volume" | "difficulty" | "chance" | "text" | "cpc" | "words" | "change" | "title_matches" | "clicks" | "position" | "weak_spots" | "fit" | "intent" | "verdict" | "season";
+                leads?: boolean | null;
+                own?: boolean | null;
+                rule?: number | null;
+                sort?: "worth" | "volume" | "difficulty" | "chance" | "text" | "cpc" | "words" | "change" | "title_matches" | "clicks" | "position" | "weak_spots" | "fit" | "intent" | "verdict" | "season" | "relevance" | "arrival";
                 descending?: boolean;
                 offset?: number;
                 limit?: number;
@@ -2553,10 +3493,13 @@ export interface operations {
                 intent?: ("informational" | "navigational" | "commercial" | "transactional")[];
                 local?: boolean | null;
                 verdict?: ("go" | "try" | "hard" | "skip" | "none")[];
-                state?: "kept" | "open" | "shortlisted" | "dropped" | "all";
+                state?: "in_play" | "open" | "kept" | "shortlisted" | "parked" | "dropped" | "left_out" | "all";
                 waiting?: boolean | null;
                 cluster?: number | null;
-                sort?: "worth" | "volume" | "difficulty" | "chance" | "text" | "cpc" | "words" | "change" | "title_matches" | "clicks" | "position" | "weak_spots" | "fit" | "intent" | "verdict" | "season";
+                leads?: boolean | null;
+                own?: boolean | null;
+                rule?: number | null;
+                sort?: "worth" | "volume" | "difficulty" | "chance" | "text" | "cpc" | "words" | "change" | "title_matches" | "clicks" | "position" | "weak_spots" | "fit" | "intent" | "verdict" | "season" | "relevance" | "arrival";
                 descending?: boolean;
                 offset?: number;
                 limit?: number;
@@ -2675,9 +3618,100 @@ export interface operations {
             };
         };
     };
-    bunraku_server_gather_api_coverage: {
+    bunraku_server_gather_api_decide: {
         parameters: {
             query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DecideRunIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountOut"];
+                };
+            };
+        };
+    };
+    bunraku_server_gather_api_read_stream: {
+        parameters: {
+            query?: {
+                channel?: "web" | "video" | "marketplace";
+                state?: "new" | "kept" | "shortlisted" | "parked" | "dropped" | "left_out" | "all";
+                job?: number;
+                way?: string;
+                q?: string;
+                sort?: "arrival" | "relevance" | "off_topic";
+                offset?: number;
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamOut"];
+                };
+            };
+        };
+    };
+    bunraku_server_gather_api_read_ids: {
+        parameters: {
+            query?: {
+                channel?: "web" | "video" | "marketplace";
+                state?: "new" | "kept" | "shortlisted" | "parked" | "dropped" | "left_out" | "all";
+                job?: number;
+                way?: string;
+                q?: string;
+                sort?: "arrival" | "relevance" | "off_topic";
+                offset?: number;
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IdsOut"];
+                };
+            };
+        };
+    };
+    bunraku_server_gather_api_coverage: {
+        parameters: {
+            query?: {
+                channel?: "web" | "video" | "marketplace";
+            };
             header?: never;
             path: {
                 project_id: number;
@@ -2694,6 +3728,355 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["CoverageOut"];
                 };
+            };
+        };
+    };
+    bunraku_server_gather_api_family: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FamilyOut"];
+                };
+            };
+        };
+    };
+    bunraku_server_gather_api_keeping_out_read_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesOut"];
+                };
+            };
+        };
+    };
+    bunraku_server_gather_api_keeping_out_add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RuleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesOut"];
+                };
+            };
+        };
+    };
+    bunraku_server_gather_api_keeping_out_read_hints: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HintOut"][];
+                };
+            };
+        };
+    };
+    bunraku_server_gather_api_keeping_out_try_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RuleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TriedOut"];
+                };
+            };
+        };
+    };
+    bunraku_server_gather_api_keeping_out_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                rule_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesOut"];
+                };
+            };
+        };
+    };
+    bunraku_server_gather_api_bringing_preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecipeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CombinationsOut"];
+                };
+            };
+        };
+    };
+    bunraku_server_gather_api_bringing_ask_box: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AskBoxIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoxKnowsOut"];
+                };
+            };
+        };
+    };
+    bunraku_server_gather_api_bringing_take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecipeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    bunraku_server_gather_api_bringing_upload: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileOut"];
+                };
+            };
+        };
+    };
+    bunraku_server_gather_api_bringing_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                file_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileOut"];
+                };
+            };
+        };
+    };
+    bunraku_server_gather_api_bringing_start: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                file_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    bunraku_server_gather_api_bringing_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                file_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    bunraku_server_gather_api_bringing_refused: {
+        parameters: {
+            query: {
+                job: number;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -8,7 +8,7 @@ import { Help } from "../parts/Help";
 import { Mark } from "../parts/Mark";
 import { MENU, MENU_ITEM } from "../parts/menu";
 import { CHANNELS, STEPS, usePlace } from "./channels";
-import { localeName } from "./locales";
+import { LocaleMenu } from "./LocaleMenu";
 
 const FRAME =
   "flex h-[31px] items-center gap-2 rounded-md border border-beam-line px-3 text-on-beam hover:border-on-beam-2";
@@ -86,9 +86,7 @@ export function TopBar({ project, onCommand }: { project: Project | undefined; o
           </ToggleGroup.Item>
         ))}
       </ToggleGroup.Root>
-      <span className="min-w-0 shrink-[3] truncate text-on-beam-2">
-        {project ? localeName(project.country, project.language) : ""}
-      </span>
+      {project && <LocaleMenu project={project} />}
       <span className="flex-1" />
       <button
         type="button"

@@ -12,6 +12,7 @@ import { z } from "zod";
 import type { Channel } from "../api/client";
 import { firstSheetPage, overviewQuery, projectQuery } from "../api/queries";
 import { CLUSTER_DEFAULTS, clusterSearch } from "../cluster/search";
+import { GATHER_DEFAULTS, gatherSearch } from "../gather/search";
 import { PLAN_DEFAULTS, planSearch } from "../plan/search";
 import { SHEET_DEFAULTS, sheetSearch, toQuery } from "../weigh/filters";
 import { CHANNELS } from "./channels";
@@ -55,6 +56,8 @@ const step = { getParentRoute: () => project };
 const gather = createRoute({
   ...step,
   path: "gather",
+  validateSearch: gatherSearch,
+  search: { middlewares: [stripSearchParams(GATHER_DEFAULTS)] },
   component: lazyRouteComponent(() => import("../gather/GatherPage"), "GatherPage"),
 });
 const weigh = createRoute({

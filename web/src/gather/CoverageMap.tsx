@@ -1,94 +1,136 @@
-import type { Channel } from "../api/client";
-import { CHANNELS } from "../app/channels";
-import { exact } from "../parts/format";
-import { type Brought, cellId, coverageRows } from "./coverage";
-import type { Run } from "./GatherPage";
+import type { Channel, Schemas } from "../api/client";
+import { useCoverage, useWays } from "../api/queries";
+import { Button } from "../parts/Button";
+import { Empty } from "../parts/Empty";
+import { exact, plural } from "../parts/format";
+import { methodName, type WayId } from "../parts/wayWords";
+import { bySeed, gapsOf } from "./coverage";
+import type { Run } from "./run";
 
-const WAYS: readonly { id: Run["ways"][number]; name: string }[] = [
-  { id: "box", name: "box" },
-  { id: "questions", name: "questions" },
-  { id: "related", name: "page" },
-];
+type Fill = (seeds: readonly string[], ways: Run["ways"], on: Channel) => void;
 
-/** Which ways were run for which seeds and channels, and how many keywords each brought; a gap is a button that fills
+/** Which ways were run for which seeds of a channel and what each brought; what it would cost to cover the rest. A gap fills
  * the form. */
-export function CoverageMap({
-  brought,
-  onAsk,
-}: {
-  brought: readonly Brought[];
-  onAsk: (seed: string, channel: Channel, ways: Run["ways"]) => void;
-}) {
-  const rows = coverageRows(brought);
-  const most = Math.max(1, ...rows.flatMap((row) => [...row.cells.values()].map((cell) => cell.keywords)));
+export function CoverageMap({ projectId, channel, onFill }: { projectId: number; channel: Channel; onFill: Fill }) {
+  const told = useCoverage(projectId, channel).data;
+  const ways = useWays(projectId).data ?? [];
+  if (!told) return null;
+  if (!told.cells.length)
+    return (
+      <Empty title="No seed was asked about on this channel yet">
+        What each seed brought by each way will stand here.
+      </Empty>
+    );
+  const seeds = bySeed(told.cells);
+  const columns = ways.filter((way) => seeds.some((seed) => seed.cells.has(way.id)));
+  const most = Math.max(1, ...told.cells.map((cell) => cell.keywords));
+  const free = gapsOf(
+    told.cells,
+    columns.filter((way) => way.price === 0).map((way) => way.id),
+  );
+  const paid = gapsOf(
+    told.cells,
+    columns.filter((way) => way.price > 0).map((way) => way.id),
+  );
   return (
-    <section aria-labelledby="covered" className="min-w-0 overflow-auto px-[18px] py-3">
-      <h2 id="covered" className="pb-2 text-base">
-        What each seed brought
-      </h2>
-      <table className="w-full border-separate border-spacing-x-[2px] border-spacing-y-[2px]">
+    <div className="px-[18px] py-3">
+      <div className="flex flex-wrap items-center gap-3 pb-3">
+        <p className="min-w-0 flex-1 text-ink-2">
+          {told.free_gaps + told.paid_gaps ? (
+            <>
+              {plural(told.free_gaps + told.paid_gaps, "gap")} on the map: {exact(told.free_gaps)} are free, the other{" "}
+              {exact(told.paid_gaps)} cost <strong className="text-ink">{exact(told.rest_price)} lookups</strong>; about{" "}
+              {exact(told.rest_new)} keywords more in all.
+            </>
+          ) : (
+            "Every way was run for every seed."
+          )}
+        </p>
+        {free.seeds.length > 0 && (
+          <Button onClick={() => onFill(free.seeds, free.ways as WayId[], channel)}>
+            Put the free gaps into the form
+          </Button>
+        )}
+        {paid.seeds.length > 0 && (
+          <Button look="bare" onClick={() => onFill(paid.seeds, paid.ways as WayId[], channel)}>
+            The ones that cost
+          </Button>
+        )}
+      </div>
+      <table className="border-separate border-spacing-[2px]">
         <thead>
-          <tr className="text-2xs text-quiet">
-            <td />
-            {CHANNELS.map((one) => (
-              <th key={one.id} colSpan={3} scope="colgroup" className="border-b border-hairline pb-1 font-semibold">
-                {one.name}
-              </th>
-            ))}
-          </tr>
           <tr className="text-2xs text-quiet">
             <th scope="col" className="text-left font-normal">
               Seed
             </th>
-            {CHANNELS.flatMap((one) =>
-              WAYS.map((way) => (
-                <th key={`${one.id}${way.id}`} scope="col" className="w-[58px] font-normal">
-                  {way.name}
-                </th>
-              )),
-            )}
+            {columns.map((way) => (
+              <th key={way.id} scope="col" className="w-[74px] px-1 font-normal" title={way.about}>
+                {methodName(way.id)}
+                {way.price > 0 && <span className="block">{way.price} each</span>}
+              </th>
+            ))}
           </tr>
         </thead>
         <tbody>
-          {rows.map((row) => (
+          {seeds.map((row) => (
             <tr key={row.seed}>
-              <th scope="row" className="max-w-[180px] truncate pr-2 text-left font-semibold">
+              <th scope="row" className="max-w-[220px] truncate pr-3 text-left font-semibold">
                 {row.seed}
               </th>
-              {CHANNELS.flatMap((one) =>
-                WAYS.map((way) => {
-                  const cell = row.cells.get(cellId(one.id, way.id));
-                  return (
-                    <td key={`${one.id}${way.id}`} className="h-[26px] p-0 text-center">
-                      {cell ? (
-                        <span
-                          title={`${exact(cell.keywords)} keywords, ${exact(cell.new)} of them first here`}
-                          className="flex h-full items-center justify-center"
-                          style={{
-                            backgroundColor: `color-mix(in srgb, var(--color-indigo) ${Math.round(6 + (34 * cell.keywords) / most)}%, var(--color-sheet))`,
-                          }}
-                        >
-                          {exact(cell.keywords)}
-                        </span>
-                      ) : (
-                        <button
-                          type="button"
-                          title={`Not asked yet: put “${row.seed}” on ${one.name} into the form`}
-                          aria-label={`${row.seed}, ${one.name} ${way.name}: not asked yet, put into the form`}
-                          onClick={() => onAsk(row.seed, one.id, [way.id])}
-                          className="h-full w-full border border-dashed border-hairline text-quiet hover:border-quiet hover:text-ink"
-                        >
-                          +
-                        </button>
-                      )}
-                    </td>
-                  );
-                }),
-              )}
+              {columns.map((way) => (
+                <td key={way.id} className="h-[26px] p-0 text-center">
+                  <Cell
+                    cell={row.cells.get(way.id)}
+                    most={most}
+                    name={`${row.seed}, ${methodName(way.id)}`}
+                    onAsk={() => onFill([row.seed], [way.id as WayId], channel)}
+                  />
+                </td>
+              ))}
             </tr>
           ))}
         </tbody>
       </table>
-    </section>
+      {told.seeds > seeds.length && (
+        <p className="pt-2 text-xs text-quiet">
+          The latest {exact(seeds.length)} of {exact(told.seeds)} seeds.
+        </p>
+      )}
+    </div>
+  );
+}
+
+function Cell({
+  cell,
+  most,
+  name,
+  onAsk,
+}: {
+  cell: Schemas["CellOut"] | undefined;
+  most: number;
+  name: string;
+  onAsk: () => void;
+}) {
+  if (!cell?.asked)
+    return (
+      <button
+        type="button"
+        title={`${name}: not asked yet. Put it into the form.`}
+        aria-label={`${name}: not asked yet, put into the form`}
+        onClick={onAsk}
+        className="h-full w-full border border-dashed border-bar text-quiet hover:border-ink hover:text-ink"
+      >
+        +
+      </button>
+    );
+  const share = cell.keywords ? Math.round(8 + (34 * cell.keywords) / most) : 0;
+  return (
+    <span
+      title={`${name}: ${exact(cell.keywords)} keywords, ${exact(cell.new)} of them first here`}
+      className="flex h-full items-center justify-center"
+      style={{ backgroundColor: `color-mix(in srgb, var(--color-indigo) ${share}%, var(--color-sheet))` }}
+    >
+      {cell.keywords ? exact(cell.keywords) : <span className="text-quiet">none</span>}
+    </span>
   );
 }

@@ -1,78 +1,165 @@
-import { useState } from "react";
-import type { Channel, Schemas } from "../api/client";
-import { useCoverage, useOverview } from "../api/queries";
+import { useNavigate, useSearch } from "@tanstack/react-router";
+import { Tabs } from "radix-ui";
+import { useCallback, useState } from "react";
+import type { Channel } from "../api/client";
+import { isOpen, useJobs, useOverview, useProject } from "../api/queries";
 import { CHANNELS, usePlace } from "../app/channels";
+import { Button } from "../parts/Button";
 import { exact, plural } from "../parts/format";
 import { Inspector } from "../parts/Inspector";
 import { JobLine } from "../parts/JobLine";
 import { PageHead } from "../parts/PageHead";
-import { Arrivals } from "./Arrivals";
+import { useKept } from "../parts/useKept";
+import { ArrivalInspector } from "./ArrivalInspector";
+import { CombineDialog } from "./CombineDialog";
 import { CoverageMap } from "./CoverageMap";
+import { ImportDialog } from "./ImportDialog";
+import { LeaveOutTab } from "./LeaveOutTab";
 import { RunsList } from "./RunsList";
+import { addSeed, emptyRun, type Run, readRun } from "./run";
 import { SeedForm } from "./SeedForm";
+import { StreamTab } from "./StreamTab";
+import { dugInto, type GatherSearch, TABS } from "./search";
 
-export type Run = Schemas["RunIn"];
-const ALL_WAYS: Run["ways"] = ["box", "questions", "related"];
+const BRINGING = ["gather", "import", "combine"];
+const TAB =
+  "h-[32px] border-b-2 border-transparent px-1 text-ink-2 hover:text-ink data-[state=active]:border-persimmon data-[state=active]:font-semibold data-[state=active]:text-ink";
 
-/** Gather: seeds in, what was covered, what arrived; the runs at the right. */
+/** Gather: the ways in, the stream of what arrives, the map of what was covered, what is left out; the runs at the right. */
 export function GatherPage() {
   const { projectId, channel } = usePlace();
+  const search = useSearch({ from: "/p/$projectId/$channel/gather" });
+  const navigate = useNavigate({ from: "/p/$projectId/$channel/gather" });
   const overview = useOverview(projectId).data;
-  const coverage = useCoverage(projectId);
-  const [run, setRun] = useState<Run>({ seeds: "", channels: [channel], ways: ALL_WAYS });
-  const jobs = overview?.jobs.filter((job) => job.kind === "gather") ?? [];
-  const total = overview?.channels.reduce((sum, one) => sum + one.keywords, 0) ?? 0;
-  const told = CHANNELS.map((one) => ({
-    ...one,
-    keywords: overview?.channels.find((c) => c.channel === one.id)?.keywords ?? 0,
-  }))
-    .filter((one) => one.keywords)
-    .map((one) => `${exact(one.keywords)} ${one.id}`)
-    .join(", ");
-  /** Take a part of the map that was not covered, or an arrival, into the form. */
-  const ask = (seed: string, on: Channel, ways: Run["ways"] = ALL_WAYS) =>
-    setRun((now) => ({
-      seeds: addSeed(now.seeds, seed),
-      channels: now.channels.includes(on) ? now.channels : [...now.channels, on],
-      ways: [...new Set([...now.ways, ...ways])],
-    }));
+  const project = useProject(projectId).data;
+  const runs = useJobs(projectId, "gather");
+  const [run, setRun] = useKept<Run>(`bunraku.run.${projectId}.${channel}`, emptyRun(channel), readRun);
+  const [dialog, setDialog] = useState<"combine" | "import" | undefined>();
+  const counts = overview?.channels.find((one) => one.channel === channel);
+  const jobs = overview?.jobs.filter((job) => [...BRINGING, "tidy"].includes(job.kind)) ?? [];
+  const patch = useCallback(
+    (changed: Partial<GatherSearch>, replace = true) =>
+      navigate({ search: (now) => ({ ...now, ...changed }), replace }),
+    [navigate],
+  );
+  /** Make a keyword the next seed, and note how one got there. */
+  const dig = useCallback(
+    (keyword: string, from: string) => {
+      setRun({ ...run, seeds: keyword });
+      navigate({ search: (now) => ({ ...now, trail: dugInto(now.trail, from, keyword), row: undefined }) });
+      document.getElementById("seeds")?.focus();
+    },
+    [navigate, run, setRun],
+  );
+  const goBack = (place: number) => {
+    setRun({ ...run, seeds: search.trail[place] ?? "" });
+    patch({ trail: search.trail.slice(0, place + 1) }, false);
+  };
+  const fill = (seeds: readonly string[], ways: Run["ways"], on: Channel) =>
+    setRun({ ...run, seeds: seeds.reduce(addSeed, ""), ways, channels: [on] });
+  const names: Record<(typeof TABS)[number], string> = {
+    stream: `Stream ${counts ? exact(counts.keywords) : ""}`,
+    covered: "Covered so far",
+    out: `Left out ${overview ? exact(overview.channels.reduce((sum, one) => sum + one.left_out, 0)) : ""}`,
+  };
   return (
     <>
-      <main className="flex min-w-0 flex-1 flex-col overflow-auto">
-        <div className="flex flex-col gap-[10px] px-[18px] pb-4">
-          <PageHead
-            title="Gather keywords"
-            about={
-              total
-                ? `${plural(total, "keyword")}: ${told}`
-                : "Begin with two or three words that people would search for"
-            }
+      <main className="flex min-w-0 flex-1 flex-col">
+        <div className="flex shrink-0 flex-col gap-[10px] px-[18px] pb-2">
+          <PageHead title="Gather keywords" about={aboutLine(overview?.channels ?? [])}>
+            <Button onClick={() => setDialog("combine")}>Combine words</Button>
+            <Button onClick={() => setDialog("import")}>Bring a list</Button>
+          </PageHead>
+          <SeedForm
+            projectId={projectId}
+            language={project?.language ?? "en"}
+            places={project?.places ?? []}
+            run={run}
+            onRun={setRun}
+            trail={search.trail}
+            onBack={goBack}
+            onLeaveTrail={() => patch({ trail: [] })}
+            onStarted={() => patch({ tab: "stream", state: "new", job: 0, way: "", q: "", sort: "arrival" })}
           />
-          <SeedForm projectId={projectId} run={run} onRun={setRun} />
           {jobs.map((job) => (
             <JobLine key={job.id} job={job} projectId={projectId} />
           ))}
         </div>
-        {coverage.data && coverage.data.brought.length > 0 && (
-          <div className="grid min-h-[300px] flex-1 grid-cols-[minmax(0,3fr)_minmax(240px,2fr)] border-t border-hairline bg-sheet">
-            <CoverageMap brought={coverage.data.brought} onAsk={ask} />
-            <Arrivals
-              arrivals={coverage.data.arrivals}
-              seeds={coverage.data.brought.map((one) => one.seed)}
-              onDig={(text, on) => ask(text, on)}
+        <Tabs.Root
+          value={search.tab}
+          onValueChange={(tab) => patch({ tab: tab as GatherSearch["tab"] }, false)}
+          className="flex min-h-[260px] flex-1 flex-col"
+        >
+          <Tabs.List aria-label="What was gathered" className="flex shrink-0 gap-5 border-b border-hairline px-[18px]">
+            {TABS.map((id) => (
+              <Tabs.Trigger key={id} value={id} className={TAB}>
+                {names[id]}
+              </Tabs.Trigger>
+            ))}
+          </Tabs.List>
+          <Tabs.Content value="stream" tabIndex={-1} className="flex min-h-0 flex-1 flex-col outline-none">
+            <StreamTab
+              projectId={projectId}
+              channel={channel}
+              search={search}
+              live={jobs.some((job) => BRINGING.includes(job.kind) && isOpen(job))}
+              onSearch={patch}
+              onDig={dig}
             />
-          </div>
-        )}
+          </Tabs.Content>
+          <Tabs.Content value="covered" tabIndex={-1} className="min-h-0 flex-1 overflow-auto bg-sheet outline-none">
+            <CoverageMap projectId={projectId} channel={channel} onFill={fill} />
+          </Tabs.Content>
+          <Tabs.Content value="out" tabIndex={-1} className="min-h-0 flex-1 overflow-auto bg-sheet outline-none">
+            <LeaveOutTab
+              projectId={projectId}
+              language={project?.language ?? "en"}
+              onShow={() => patch({ tab: "stream", state: "left_out" })}
+            />
+          </Tabs.Content>
+        </Tabs.Root>
       </main>
-      <Inspector label="Runs">
-        <RunsList projectId={projectId} />
-      </Inspector>
+      {search.row !== undefined && search.tab === "stream" ? (
+        <ArrivalInspector
+          projectId={projectId}
+          rowId={search.row}
+          onClose={() => patch({ row: undefined })}
+          onRun={(job) => patch({ job, state: "all", way: "" }, false)}
+          onDig={dig}
+        />
+      ) : (
+        <Inspector label="Runs">
+          <RunsList
+            projectId={projectId}
+            channel={channel}
+            runs={runs.data}
+            shown={search.job}
+            onShow={(job) => patch({ tab: "stream", job, state: "all", way: "" }, false)}
+          />
+        </Inspector>
+      )}
+      <CombineDialog
+        projectId={projectId}
+        channel={channel}
+        places={project?.places ?? []}
+        open={dialog === "combine"}
+        onOpenChange={(open) => setDialog(open ? "combine" : undefined)}
+      />
+      <ImportDialog
+        projectId={projectId}
+        channel={channel}
+        open={dialog === "import"}
+        onOpenChange={(open) => setDialog(open ? "import" : undefined)}
+      />
     </>
   );
 }
 
-function addSeed(typed: string, seed: string): string {
-  const there = typed.split(/[,;\n]/).map((one) => one.trim().toLowerCase());
-  if (there.includes(seed.toLowerCase())) return typed;
-  return typed.trim() ? `${typed.trim().replace(/[,;]$/, "")}, ${seed}` : seed;
+function aboutLine(channels: readonly { channel: string; keywords: number }[]): string {
+  const total = channels.reduce((sum, one) => sum + one.keywords, 0);
+  if (!total) return "Begin with two or three words that people would search for";
+  const told = CHANNELS.map((one) => ({ ...one, keywords: channels.find((c) => c.channel === one.id)?.keywords ?? 0 }))
+    .filter((one) => one.keywords)
+    .map((one) => `${exact(one.keywords)} ${one.id}`);
+  return `${plural(total, "keyword")} in play: ${told.join(", ")}`;
 }

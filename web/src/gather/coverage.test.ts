@@ -1,18 +1,23 @@
 import { describe, expect, it } from "vitest";
-import { cellId, coverageRows } from "./coverage";
+import { bySeed, gapsOf } from "./coverage";
 
-describe("the map of what was covered", () => {
-  const rows = coverageRows([
-    { channel: "web", seed: "moon", method: "box", keywords: 40, new: 10 },
-    { channel: "web", seed: "moon", method: "related", keywords: 8, new: 2 },
-    { channel: "video", seed: "star", method: "box", keywords: 30, new: 30 },
-  ]);
-  it("has a row a seed, the one that brought most first", () =>
-    expect(rows.map((row) => row.seed)).toEqual(["star", "moon"]));
-  it("has a cell a channel and way", () => {
-    expect(rows[1]?.cells.get(cellId("web", "box"))).toEqual({ keywords: 40, new: 10 });
-    expect(rows[1]?.cells.get(cellId("web", "related"))).toEqual({ keywords: 8, new: 2 });
-    expect(rows[1]?.cells.has(cellId("video", "box"))).toBe(false);
+const cell = (seed: string, way: string, asked: boolean) => ({ seed, way, asked, keywords: asked ? 3 : 0, new: 0 });
+const CELLS = [
+  cell("moon", "box", true),
+  cell("moon", "fields", false),
+  cell("star", "box", false),
+  cell("star", "fields", true),
+];
+
+describe("the map", () => {
+  it("has a row a seed", () => {
+    const rows = bySeed(CELLS);
+    expect(rows.map((row) => row.seed)).toEqual(["moon", "star"]);
+    expect(rows[0]?.cells.get("box")?.keywords).toBe(3);
   });
-  it("is empty before the first run", () => expect(coverageRows([])).toEqual([]));
+  it("knows its gaps", () => {
+    expect(gapsOf(CELLS, ["box"])).toEqual({ seeds: ["star"], ways: ["box"] });
+    expect(gapsOf(CELLS, ["box", "fields"])).toEqual({ seeds: ["moon", "star"], ways: ["box", "fields"] });
+    expect(gapsOf(CELLS, [])).toEqual({ seeds: [], ways: [] });
+  });
 });

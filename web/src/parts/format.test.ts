@@ -1,5 +1,18 @@
 import { describe, expect, it } from "vitest";
-import { change, count, day, exact, money, monthName, percent, plural, shades, timeLeft, volumeBar } from "./format";
+import {
+  change,
+  count,
+  day,
+  exact,
+  lookups,
+  money,
+  monthName,
+  percent,
+  plural,
+  shades,
+  timeLeft,
+  volumeBar,
+} from "./format";
 
 describe("numbers in words", () => {
   it.each([
@@ -11,6 +24,8 @@ describe("numbers in words", () => {
     [246_499, "246,000"],
   ])("an estimate of %d reads %s", (value, told) => expect(count(value)).toBe(told));
 
+  it("tells lookups to the tenth where they are few", () =>
+    expect([0.2, 1, 22, 1234.4].map(lookups)).toEqual(["0.2 lookups", "1 lookup", "22 lookups", "1,235 lookups"]));
   it("counts what was counted to the unit", () => expect(exact(28_342)).toBe("28,342"));
 
   it.each([

@@ -26,6 +26,10 @@ export function count(value: number): string {
 /** A count that was counted, to the unit. */
 export const exact = (value: number): string => whole.format(value);
 
+/** A number of lookups: prices go down to a tenth. */
+export const lookups = (value: number): string =>
+  `${value < 10 && !Number.isInteger(value) ? value.toFixed(1) : exact(Math.ceil(value))} ${value === 1 ? "lookup" : "lookups"}`;
+
 export function money(value: number, currency: string): string {
   return value < 10 ? `${currency}${value.toFixed(2)}` : `${currency}${count(value)}`;
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Job } from "../api/client";
-import { gapReasons, jobEnd, jobResult, unanswered } from "./jobWords";
+import { gapReasons, jobEnd, jobResult, leftOut, runTitle, unanswered } from "./jobWords";
 
 const job = (kind: string, result: Job["result"], rest: Partial<Job> = {}): Job => ({
   id: 1,
@@ -25,12 +25,23 @@ describe("what a job brought", () => {
       new: 94,
       known: 1049,
       left_out: { polvane: 2, orrinek: 1 },
-      missing: { "web|box|x": "busy" },
+      missing: { "web|box|x": { why: "busy", prompts: ["x", "x "] } },
     });
-    expect(jobResult(gathered)).toBe(
-      "94 new keywords, 1,049 known already, 3 suggestions with a brand word left out; 1 part got no answer",
-    );
-    expect(unanswered(gathered)).toBe(1);
+    expect(jobResult(gathered)).toBe("94 new keywords, 1,049 known already, 3 left out; 2 questions got no answer");
+    expect(unanswered(gathered)).toBe(2);
+    expect(leftOut(gathered)).toEqual({ polvane: 2, orrinek: 1 });
+  });
+  it("tells of imports, with repeats and refused rows", () =>
+    expect(jobResult(job("import", { new: 3, known: 1, repeated: 1, refused: 2 }))).toBe(
+      "3 new keywords, 1 known already, 1 repeat, 2 rows refused",
+    ));
+  it("names runs by what they began with", () => {
+    const named = (kind: string, params: Job["params"]) => runTitle(job(kind, {}, { params }));
+    expect(named("gather", { seeds: ["moon", "star -case"] })).toBe("moon, star -case");
+    expect(named("gather", { seeds: [] })).toBe("Year refresh");
+    expect(named("gather", { seeds: [..."abcdefghij"] })).toContain("and 2 more");
+    expect(named("combine", { patterns: ["{a} {b}"] })).toBe("Combined: {a} {b}");
+    expect(named("import", { name: "list.csv" })).toBe("list.csv");
   });
   it("tells of measuring, with lookups that got no answer", () =>
     expect(jobResult(job("measure", { measured: 1, missing: { counts: 2, page: 3 } }))).toBe(
@@ -61,4 +72,5 @@ describe("the message at the end", () => {
   it("says what a stopped job kept", () =>
     expect(jobEnd(job("gather", { new: 2 }, { state: "stopped" }))?.text).toContain("kept: 2 new"));
   it("is silent about figures that follow by themselves", () => expect(jobEnd(job("reweigh", {}))).toBeNull());
+  it("is silent about sorting too", () => expect(jobEnd(job("tidy", {}))).toBeNull());
 });

@@ -11,10 +11,12 @@ export type Pages<T> = {
   error: Error | null;
 };
 
-/** `key` names the list (see queries.ts: the project's id stands second); `fetch` reads a page from an offset. */
+/** `key` names the list (see queries.ts: the project's id stands second); `fetch` reads a page from an offset; `everyMs` reads it
+ * again and again. */
 export function usePages<T>(
   key: readonly unknown[],
   fetch: (offset: number, signal: AbortSignal) => Promise<Page<T>>,
+  everyMs?: number,
 ): Pages<T> {
   const [range, setRange] = useState({ first: 0, last: 0 });
   const pages: number[] = [];
@@ -24,6 +26,7 @@ export function usePages<T>(
       queryKey: [...key, page],
       queryFn: ({ signal }: { signal: AbortSignal }) => fetch(page * PAGE, signal),
       placeholderData: keepPreviousData,
+      refetchInterval: everyMs ?? (false as const),
     })),
   });
   // While a page far down is being read the length stays known, or the list would collapse and jump back to its top.

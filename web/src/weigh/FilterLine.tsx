@@ -8,12 +8,21 @@ type Change = (patch: SheetAddress) => void;
 type Chip = { id: string; name: string; told: string; clear: SheetAddress; body: React.ReactNode };
 
 const STATE_NAMES: Record<(typeof STATES)[number], string> = {
-  kept: "All but dropped",
-  open: "Neither shortlisted nor dropped",
+  in_play: "All in play",
+  open: "Undecided",
+  kept: "Kept",
   shortlisted: "Shortlisted",
+  parked: "Parked",
   dropped: "Dropped",
+  left_out: "Left out by a rule",
   all: "All",
 };
+const MARKS = [
+  { id: "leads", short: "One a family", name: "One line for each family of variants" },
+  { id: "local", short: "Local", name: "Local: searchers look nearby" },
+  { id: "waiting", short: "Not measured", name: "Not measured yet" },
+  { id: "own", short: "Yours", name: "Yours: in your own report" },
+] as const;
 /** About what a chip takes, in pixels: how many fit decides how many stand outside "+ Filter". */
 const CHIP = 128;
 const USUAL = ["volume", "difficulty", "intent", "verdict"];
@@ -192,9 +201,9 @@ function chipsOf(search: SheetSearch, onChange: Change): Chip[] {
     },
     {
       id: "state",
-      name: "Kept",
-      told: search.state === "kept" ? "" : STATE_NAMES[search.state],
-      clear: { state: "kept" },
+      name: "State",
+      told: search.state === "in_play" ? "" : STATE_NAMES[search.state],
+      clear: { state: "in_play" },
       body: (
         <select
           aria-label="Which keywords"
@@ -229,16 +238,16 @@ function chipsOf(search: SheetSearch, onChange: Change): Chip[] {
     {
       id: "more",
       name: "Marks",
-      told: [search.local && "Local", search.waiting && "Not measured"].filter(Boolean).join(", "),
-      clear: { local: undefined, waiting: undefined },
+      told: MARKS.filter((one) => search[one.id])
+        .map((one) => one.short)
+        .join(", "),
+      clear: { local: undefined, waiting: undefined, leads: undefined, own: undefined },
       body: (
         <Ticks
-          all={["local", "waiting"] as const}
-          on={(["local", "waiting"] as const).filter((one) => search[one])}
-          name={(one) => (one === "local" ? "Local: searchers look nearby" : "Not measured yet")}
-          onChange={(on) =>
-            onChange({ local: on.includes("local") || undefined, waiting: on.includes("waiting") || undefined })
-          }
+          all={MARKS.map((one) => one.id)}
+          on={MARKS.map((one) => one.id).filter((id) => search[id])}
+          name={(id) => MARKS.find((one) => one.id === id)?.name ?? id}
+          onChange={(on) => onChange(Object.fromEntries(MARKS.map(({ id }) => [id, on.includes(id) || undefined])))}
         />
       ),
     },

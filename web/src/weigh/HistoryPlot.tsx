@@ -87,7 +87,7 @@ export function HistoryPlot({
                 minTickGap={36}
               />
               <YAxis
-                width={44}
+                width={52}
                 tickFormatter={exact}
                 tick={{ fontSize: 11, fill: "var(--color-quiet)" }}
                 tickLine={false}

@@ -1,23 +1,19 @@
 import { lazy, Suspense } from "react";
 import { markHeat, overruleIntent } from "../api/changes";
-import type { Inspection, Schemas } from "../api/client";
+import type { Inspection, Row, Schemas } from "../api/client";
 import { useChange, useInspection } from "../api/queries";
 import { Block } from "../parts/Block";
+import { FamilyBlock } from "../parts/FamilyBlock";
 import { count, day, exact, money, monthName, percent } from "../parts/format";
 import { Help } from "../parts/Help";
 import { Inspector } from "../parts/Inspector";
+import { OriginsBlock } from "../parts/OriginsBlock";
 import { ProblemNote } from "../parts/ProblemNote";
 import { YearStrip } from "../parts/YearStrip";
 import { capital, INTENTS } from "./filters";
 import { ResultsBlock } from "./ResultsBlock";
 
 const HistoryPlot = lazy(() => import("./HistoryPlot").then((m) => ({ default: m.HistoryPlot })));
-const WAYS: Record<string, string> = {
-  seed: "typed as a seed",
-  box: "search box",
-  questions: "questions",
-  related: "results page",
-};
 const HEATS: readonly Schemas["HeatIn"]["heat"][] = ["hot", "warm", "cold"];
 const LINE = "grid grid-cols-[1fr_auto_92px] items-baseline gap-x-3 whitespace-nowrap py-[2px]";
 
@@ -113,24 +109,33 @@ function Told({ told, projectId, currency }: { told: Inspection; projectId: numb
           ))}
         </div>
       </Block>
-      <Block title="Where it came from" aside={`${exact(told.origins.length)} ways`}>
-        {told.origins.map((one) => (
-          <p key={`${one.method}|${one.seed}|${one.source}`} className="flex justify-between gap-3 py-[2px]">
-            <span className="truncate">
-              {WAYS[one.method] ?? one.method}
-              {one.method !== "seed" && <span className="text-ink-2"> for “{one.seed}”</span>}
-            </span>
-            <span className="shrink-0 text-quiet">{day(one.on)}</span>
-          </p>
-        ))}
-      </Block>
+      {told.note && (
+        <Block title="Your note">
+          <p>{told.note}</p>
+        </Block>
+      )}
+      {row.own_impressions !== null && <OwnFigures row={row} />}
+      <FamilyBlock projectId={projectId} row={row} />
+      <OriginsBlock origins={told.origins} />
     </>
+  );
+}
+
+function OwnFigures({ row }: { row: Row }) {
+  return (
+    <Block title="You have it already" aside="your own report">
+      <p>
+        Shown {exact(row.own_impressions ?? 0)} times
+        {row.own_clicks !== null && `, ${exact(row.own_clicks)} clicks`}
+        {row.own_position !== null && `, at position ${row.own_position.toFixed(1)} on average`}.
+      </p>
+    </Block>
   );
 }
 
 function Volumes({ told }: { told: Inspection }) {
   const { row, readings } = told;
-  const figures = readings.filter((one) => one.kind !== "page");
+  const figures = readings.filter((one) => !["page", "yours", "rising", "translated"].includes(one.kind));
   return (
     <Block title={<Help figure="volume">Searches a month</Help>} aside={figures[0] ? `read ${day(figures[0].on)}` : ""}>
       {figures.map((one) => (

@@ -1,7 +1,7 @@
 import { render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
-import { DropDialog } from "./DropDialog";
+import { DropDialog } from "../parts/DropDialog";
 import { RANGES, SHEET_DEFAULTS } from "./filters";
 import { RangeFields } from "./RangeFields";
 

@@ -1,6 +1,6 @@
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useCallback, useMemo, useRef, useState } from "react";
-import type { Row } from "../api/client";
+import { api, data, type Row } from "../api/client";
 import { useCoverage, useOverview, useProject, useSheet } from "../api/queries";
 import { usePlace } from "../app/channels";
 import { Button } from "../parts/Button";
@@ -11,18 +11,19 @@ import { seedWordsOf } from "../parts/keywordWords";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
 import { Sheet } from "../parts/Sheet";
+import { useChosen } from "../parts/useChosen";
+import { isOutOfPlay, useDeciding } from "../parts/useDeciding";
 import { useKey } from "../parts/useKey";
 import { useSheetKeys } from "../parts/useSheetKeys";
 import { CompareDialog } from "./CompareDialog";
 import { sheetColumns } from "./columns";
-import { DropDialog } from "./DropDialog";
 import { FilterLine } from "./FilterLine";
 import { csvAddress, isFiltered, SHEET_DEFAULTS, type SheetAddress, type Sort, toQuery } from "./filters";
 import { GapNote } from "./GapNote";
 import { KeywordInspector } from "./KeywordInspector";
 import { MeasureDialog } from "./MeasureDialog";
 import { Tray } from "./Tray";
-import { useChosen } from "./useChosen";
+import { useFamilies } from "./useFamilies";
 import { useTray } from "./useTray";
 
 const RISING_FIRST: readonly Sort[] = ["text", "difficulty", "title_matches", "intent", "verdict", "position", "words"];
@@ -34,14 +35,21 @@ export function WeighPage() {
   const navigate = useNavigate({ from: "/p/$projectId/$channel/weigh" });
   const project = useProject(projectId).data;
   const overview = useOverview(projectId).data;
-  const coverage = useCoverage(projectId).data;
+  const coverage = useCoverage(projectId, channel).data;
   const query = useMemo(() => toQuery(search, channel), [search, channel]);
-  const rows = useSheet(projectId, query);
+  const found = useSheet(projectId, query);
+  const rows = useFamilies(projectId, found, query);
   const total = rows.total ?? 0;
-  const chosen = useChosen(projectId, query);
+  const all = useCallback(
+    async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/sheet/ids", { params: { path: { project_id: projectId }, query } }),
+      ),
+    [projectId, query],
+  );
+  const chosen = useChosen<Row>(projectId, `${projectId}/${channel}`, all);
   const tray = useTray(`${projectId}/${channel}`);
   const [measuring, setMeasuring] = useState(false);
-  const [dropping, setDropping] = useState<readonly number[]>([]);
   const [comparing, setComparing] = useState(false);
   const words = useRef<HTMLInputElement>(null);
   const counts = overview?.channels.find((one) => one.channel === channel);
@@ -67,32 +75,25 @@ export function WeighPage() {
     onToggleAll: chosen.toggleAll,
   });
   const under = () => (current >= 0 ? rows.rowAt(current) : undefined);
-  /** What a key acts on: the chosen keywords, else the current one. */
-  const target = (): number[] => {
-    const row = under();
-    return chosen.ids.size ? [...chosen.ids] : row ? [row.id] : [];
-  };
-  const shortlist = () => {
-    const row = under();
-    const back = !chosen.ids.size && row?.state === "shortlisted";
-    chosen.decide(target(), back ? "open" : "shortlisted");
-  };
+  const deciding = useDeciding(chosen, under);
   useKey("/", () => words.current?.focus(), { sign: true });
-  useKey("s", shortlist);
-  useKey("x", () => {
-    const row = under();
-    if (!chosen.ids.size && row?.state === "dropped") chosen.decide([row.id], "open");
-    else setDropping(target());
-  });
   useKey("c", () => {
     const row = under();
     if (row) tray.toggle(row);
   });
+  useKey("v", () => {
+    if (current >= 0) rows.toggle(current);
+  });
   useKey("m", () => setMeasuring(true));
 
   const columns = useMemo(
-    () => sheetColumns(seedWordsOf(coverage?.brought.map((one) => one.seed) ?? []), currency),
-    [coverage, currency],
+    () =>
+      sheetColumns(seedWordsOf(coverage?.cells.map((one) => one.seed) ?? []), currency, {
+        opened: rows.opened,
+        within: rows.within,
+        onToggle: rows.toggleRow,
+      }),
+    [coverage, currency, rows.opened, rows.within, rows.toggleRow],
   );
   const jobs = overview?.jobs.filter((job) => job.kind === "measure" || job.kind === "reweigh") ?? [];
   const many = chosen.ids.size;
@@ -107,8 +108,8 @@ export function WeighPage() {
           >
             {many > 0 && (
               <>
-                <Button onClick={shortlist}>Shortlist {exact(many)}</Button>
-                <Button onClick={() => setDropping(target())}>Drop</Button>
+                <Button onClick={() => deciding.turn("shortlisted")}>Shortlist {exact(many)}</Button>
+                <Button onClick={deciding.drop}>Drop</Button>
               </>
             )}
             <a
@@ -160,7 +161,7 @@ export function WeighPage() {
             openId={search.row}
             chosen={chosen.ids}
             onChoose={chosen.toggle}
-            dimmed={(row) => row.state === "dropped"}
+            dimmed={isOutOfPlay}
             onRange={rows.show}
             sorted={{ by: search.sort, descending: search.descending }}
             onSort={(by) =>
@@ -185,14 +186,7 @@ export function WeighPage() {
         open={measuring}
         onOpenChange={setMeasuring}
       />
-      <DropDialog
-        count={dropping.length}
-        onDrop={(reason) => {
-          chosen.decide([...dropping], "dropped", reason);
-          setDropping([]);
-        }}
-        onOpenChange={(open) => !open && setDropping([])}
-      />
+      {deciding.dialogs}
       <CompareDialog
         projectId={projectId}
         rows={tray.rows}

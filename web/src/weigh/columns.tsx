@@ -66,7 +66,11 @@ function Trend({ row }: { row: Row }) {
   );
 }
 
-export function sheetColumns(seedWords: ReadonlySet<string>, currency: string): SheetColumn<Row, Sort>[] {
+export function sheetColumns(
+  seedWords: ReadonlySet<string>,
+  currency: string,
+  family: { opened: (row: Row) => boolean; within: (row: Row) => boolean; onToggle: (row: Row) => void },
+): SheetColumn<Row, Sort>[] {
   return [
     {
       id: "keyword",
@@ -75,7 +79,26 @@ export function sheetColumns(seedWords: ReadonlySet<string>, currency: string): 
       sort: "text",
       cell: (row) => (
         <>
+          {family.within(row) && (
+            <span className="mr-2 ml-3 h-full w-[2px] shrink-0 self-stretch bg-hairline" aria-hidden="true" />
+          )}
           <KeywordText text={row.text} seedWords={seedWords} />
+          {row.family_size > 1 && !family.within(row) && (
+            <button
+              type="button"
+              tabIndex={-1}
+              aria-expanded={family.opened(row)}
+              title={`${row.family_size} variants of the same, each with its own figures (v)`}
+              onClick={(event) => {
+                event.stopPropagation();
+                family.onToggle(row);
+              }}
+              className="ml-2 shrink-0 rounded-md border border-hairline px-1 text-2xs text-ink-2 hover:border-quiet"
+            >
+              {family.opened(row) ? "−" : "+"}
+              {row.family_size - 1}
+            </button>
+          )}
           {row.state === "shortlisted" && (
             <span className="ml-2 shrink-0 text-2xs font-semibold text-pine">shortlist</span>
           )}

@@ -8,7 +8,7 @@ const listOf = <T extends string>(values: readonly [T, ...T[]]) => z.array(z.enu
 
 export const INTENTS = ["informational", "navigational", "commercial", "transactional"] as const;
 export const VERDICTS = ["go", "try", "hard", "skip", "none"] as const;
-export const STATES = ["kept", "open", "shortlisted", "dropped", "all"] as const;
+export const STATES = ["in_play", "open", "kept", "shortlisted", "parked", "dropped", "left_out", "all"] as const;
 export const SORTS = [
   "worth",
   "volume",
@@ -26,6 +26,8 @@ export const SORTS = [
   "intent",
   "verdict",
   "season",
+  "relevance",
+  "arrival",
 ] as const;
 export type Sort = (typeof SORTS)[number];
 
@@ -46,7 +48,9 @@ export const sheetSearch = z.object({
   words_max: amount,
   intent: listOf(INTENTS),
   verdict: listOf(VERDICTS),
-  state: z.enum(STATES).default("kept").catch("kept"),
+  state: z.enum(STATES).default("in_play").catch("in_play"),
+  leads: z.boolean().optional().catch(undefined),
+  own: z.boolean().optional().catch(undefined),
   waiting: z.boolean().optional().catch(undefined),
   local: z.boolean().optional().catch(undefined),
   sort: z.enum(SORTS).default("worth").catch("worth"),
@@ -62,7 +66,7 @@ export const SHEET_DEFAULTS = {
   without: "",
   intent: [] as SheetSearch["intent"],
   verdict: [] as SheetSearch["verdict"],
-  state: "kept" as const,
+  state: "in_play" as const,
   sort: "worth" as const,
   descending: true,
 };

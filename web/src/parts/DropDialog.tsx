@@ -1,8 +1,8 @@
 import { useState } from "react";
-import { Button } from "../parts/Button";
-import { INPUT } from "../parts/Field";
-import { plural } from "../parts/format";
-import { Modal } from "../parts/Modal";
+import { Button } from "./Button";
+import { INPUT } from "./Field";
+import { plural } from "./format";
+import { Modal } from "./Modal";
 
 const REASONS = ["Off topic", "Another's brand", "Not for our readers", "Too hard for us", "No searches"];
 
@@ -55,7 +55,8 @@ export function DropDialog({
           </Button>
         </form>
         <p className="pt-3 text-xs text-quiet">
-          Dropped keywords keep their figures and stand under the filter Kept. z takes it back.
+          Dropped keywords keep their figures and stand under the filter State. z takes it back. What is off topic,
+          another's brand or not for your readers also teaches relevance.
         </p>
       </div>
     </Modal>

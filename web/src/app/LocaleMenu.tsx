@@ -1,0 +1,42 @@
+import { DropdownMenu } from "radix-ui";
+import { changeLocale } from "../api/changes";
+import type { Project } from "../api/client";
+import { useChange } from "../api/queries";
+import { MENU, MENU_ITEM } from "../parts/menu";
+import { useSay } from "../parts/toasts";
+import { COMMON, localeName } from "./locales";
+
+/** The locale that figures are read for; another one has keywords and figures of its own. */
+export function LocaleMenu({ project }: { project: Project }) {
+  const say = useSay();
+  const change = useChange(project.id, (to: { country: string; language: string }) => changeLocale(project.id, to), {
+    done: (_, to) => say(`Now in ${localeName(to.country, to.language)}. z goes back.`),
+    failed: (problem) => say(problem.message, { bad: true }),
+  });
+  const own = { country: project.country, language: project.language };
+  const is = (one: typeof own) => one.country === own.country && one.language === own.language;
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger
+        aria-label={`Locale: ${localeName(own.country, own.language)}`}
+        className="min-w-0 shrink-[3] truncate text-on-beam-2 hover:text-on-beam"
+      >
+        {localeName(own.country, own.language)}
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="start" sideOffset={10} className={MENU}>
+          {[...(COMMON.some(is) ? [] : [own]), ...COMMON].map((one) => (
+            <DropdownMenu.Item
+              key={`${one.language}-${one.country}`}
+              className={MENU_ITEM}
+              disabled={is(one)}
+              onSelect={() => change.mutate(one)}
+            >
+              <span className={is(one) ? "font-semibold" : ""}>{localeName(one.country, one.language)}</span>
+            </DropdownMenu.Item>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}

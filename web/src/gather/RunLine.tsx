@@ -1,0 +1,101 @@
+import { decideRun, runAgain } from "../api/changes";
+import type { Channel, Job } from "../api/client";
+import { isOpen, useChange } from "../api/queries";
+import { channelName } from "../app/channels";
+import { Button } from "../parts/Button";
+import { day, exact, lookups, plural } from "../parts/format";
+import { jobResult, leftOut, runTitle, unanswered } from "../parts/jobWords";
+import { useSay } from "../parts/toasts";
+import { methodName } from "../parts/wayWords";
+
+const list = (value: unknown): string[] => (Array.isArray(value) ? value.map(String) : []);
+
+/** One run: what it was, what it brought and left out and why, what is missing; it can be shown, kept or dropped as a whole. */
+export function RunLine({
+  job,
+  projectId,
+  channel,
+  shown,
+  onShow,
+}: {
+  job: Job;
+  projectId: number;
+  channel: Channel;
+  shown: boolean;
+  onShow: () => void;
+}) {
+  const say = useSay();
+  const again = useChange(projectId, () => runAgain(projectId, job.id));
+  const decide = useChange(
+    projectId,
+    (state: "kept" | "dropped") =>
+      decideRun(projectId, job.id, { channel, state, reason: state === "dropped" ? "Off topic" : "" }),
+    {
+      done: ({ changed }, state) => say(`${plural(changed, "undecided keyword")} ${state}. z takes it back.`),
+      failed: (problem) => say(problem.message, { bad: true }),
+    },
+  );
+  const gap = unanswered(job);
+  const missing = job.result.missing as Record<string, { why: string }> | undefined;
+  const left = Object.entries(leftOut(job));
+  const refused = Number(job.result.refused ?? 0);
+  const state = job.state === "done" ? day(job.created.slice(0, 10)) : job.state;
+  const channels = job.kind === "gather" ? list(job.params.channels) : [String(job.params.channel)];
+  const ended = String(job.result.ended ?? "");
+  return (
+    <section className="border-t border-hairline py-3">
+      <div className="flex justify-between gap-3">
+        <h3 className="min-w-0 font-semibold break-words">{runTitle(job)}</h3>
+        <span className={`shrink-0 text-xs ${job.state === "failed" ? "text-persimmon-text" : "text-quiet"}`}>
+          {state}
+        </span>
+      </div>
+      <p className="text-xs text-quiet">
+        {channels.map(channelName).join(", ")}
+        {job.kind === "gather" ? ` · ${list(job.params.ways).map(methodName).join(", ")}` : ""}
+        {job.cost > 0 ? ` · ${lookups(job.cost)}` : ""}
+      </p>
+      {!isOpen(job) && <p className="pt-1 text-ink-2">{job.state === "failed" ? job.error : `${jobResult(job)}.`}</p>}
+      {ended && <p className="pt-1 text-xs text-ink-2">{ended}</p>}
+      {left.length > 0 && (
+        <p className="pt-1 text-xs text-quiet">Left out: {left.map(([why, n]) => `${why} ${exact(n)}`).join(", ")}.</p>
+      )}
+      {refused > 0 && (
+        <p className="pt-1 text-xs">
+          <a
+            href={`/api/projects/${projectId}/refused.csv?job=${job.id}`}
+            download
+            className="text-persimmon-text underline"
+          >
+            {plural(refused, "refused row")} with reasons, as CSV
+          </a>
+        </p>
+      )}
+      {gap > 0 && missing && !isOpen(job) && (
+        <div className="pt-2">
+          <p className="text-xs text-persimmon-text">{Object.values(missing)[0]?.why}</p>
+          <Button className="mt-1" disabled={again.isPending} onClick={() => again.mutate(undefined)}>
+            Ask again for the {exact(gap)} missing
+          </Button>
+        </div>
+      )}
+      {!isOpen(job) && channels.includes(channel) && (
+        <div className="flex gap-3 pt-1 text-xs">
+          <button type="button" onClick={onShow} className={`underline ${shown ? "font-semibold" : "text-ink-2"}`}>
+            {shown ? "Shown at the left" : "Show"}
+          </button>
+          <button type="button" onClick={() => decide.mutate("kept")} className="text-ink-2 underline hover:text-pine">
+            Keep all of it
+          </button>
+          <button
+            type="button"
+            onClick={() => decide.mutate("dropped")}
+            className="text-ink-2 underline hover:text-persimmon-text"
+          >
+            Drop all of it
+          </button>
+        </div>
+      )}
+    </section>
+  );
+}

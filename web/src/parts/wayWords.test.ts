@@ -1,0 +1,23 @@
+import { describe, expect, it } from "vitest";
+import { figureWords, GROUPS, METHODS, methodName, originWords } from "./wayWords";
+
+describe("ways in words", () => {
+  it("has a word for each way and method", () => {
+    for (const way of GROUPS.flatMap((group) => group.ways)) expect(METHODS[way]).toBeTruthy();
+    expect(methodName("report")).toBe("own report");
+    expect(methodName("unheard")).toBe("unheard");
+  });
+  it("says of what a keyword came", () => {
+    expect(originWords("box", "moon")).toEqual({ way: "box", of: "of moon" });
+    expect(originWords("import", "list.csv")).toEqual({ way: "file", of: "list.csv" });
+    expect(originWords("combine", "{core}")).toEqual({ way: "combined", of: "" });
+  });
+  it("says what a figure is", () => {
+    expect(figureWords("rivals", 4)).toBe("at 4");
+    expect(figureWords("fields", 1)).toBe("1 result uses it");
+    expect(figureWords("fields", 7)).toBe("7 results use it");
+    expect(figureWords("rising", 40)).toBe("+40% in a year");
+    expect(figureWords("rising", null)).toBe("new this year");
+    expect(figureWords("box", 3)).toBe("");
+  });
+});

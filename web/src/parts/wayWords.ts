@@ -1,0 +1,57 @@
+/** The ways of gathering in words, and in which group each stands. */
+import type { Schemas } from "../api/client";
+
+export type WayId = Schemas["RunIn"]["ways"][number];
+
+export const GROUPS: readonly { name: string; ways: readonly WayId[] }[] = [
+  { name: "Search box", ways: ["box", "letters", "questions", "prepositions", "comparisons", "inside"] },
+  { name: "Elsewhere", ways: ["related", "fields", "rising", "language", "rivals", "years"] },
+];
+
+/** How a keyword came, short enough for a row. */
+export const METHODS: Record<string, string> = {
+  seed: "typed",
+  box: "box",
+  letters: "letters",
+  questions: "questions",
+  prepositions: "prepositions",
+  comparisons: "comparisons",
+  inside: "inside",
+  related: "results page",
+  fields: "tags and titles",
+  rising: "rising",
+  language: "translated",
+  rivals: "a rival's rank",
+  years: "new year",
+  combine: "combined",
+  import: "file",
+  report: "own report",
+};
+export const methodName = (id: string): string => METHODS[id] ?? id;
+
+/** By which way and of what a keyword came, in words. */
+export function originWords(method: string, seed: string): { way: string; of: string } {
+  if (method === "seed" || method === "combine" || !seed) return { way: methodName(method), of: "" };
+  if (method === "import" || method === "report") return { way: methodName(method), of: seed };
+  return { way: methodName(method), of: `of ${seed}` };
+}
+
+/** What the figure beside a way says of a keyword: a rival's position, results that use it, growth. */
+export function figureWords(method: string, figure: number | null): string {
+  if (figure === null) return method === "rising" ? "new this year" : "";
+  if (method === "rivals") return `at ${figure}`;
+  if (method === "fields") return figure === 1 ? "1 result uses it" : `${figure} results use it`;
+  if (method === "rising") return `+${figure}% in a year`;
+  return "";
+}
+
+export const STATE_NAMES: Record<string, string> = {
+  new: "Undecided",
+  open: "Undecided",
+  kept: "Kept",
+  shortlisted: "Shortlisted",
+  parked: "Parked",
+  dropped: "Dropped",
+  left_out: "Left out",
+  all: "All",
+};
