@@ -15,7 +15,7 @@ import django
 
 django.setup()
 
-from tests.bench import clustering, demo, fitting, sheet, weighing  # noqa: E402
+from tests.bench import clustering, demo, fitting, gathering, sheet, weighing  # noqa: E402
 
 
 @dataclass(frozen=True)
@@ -30,7 +30,14 @@ class Line:
 
 def main() -> int:
     """Run every bench, or those named on the command line; returns 1 where a level is missed."""
-    rooms = {"weighing": weighing, "clustering": clustering, "fitting": fitting, "sheet": sheet, "demo": demo}
+    rooms = {
+        "gathering": gathering,
+        "weighing": weighing,
+        "clustering": clustering,
+        "fitting": fitting,
+        "sheet": sheet,
+        "demo": demo,
+    }
     wanted = sys.argv[1:] or list(rooms)
     missed = 0
     for name in wanted:

@@ -113,7 +113,7 @@ def run() -> Iterator[Result]:
     project = fill()
     scope = scope_of(project, "web").pk
     client = Client(headers={"host": "localhost"})
-    client.force_login(User.objects.get())
+    client.force_login(project.owner)
     path = f"/api/projects/{project.pk}/sheet"
     direct = sqlite3.connect(settings.DATABASES["default"]["NAME"])
     direct.execute("PRAGMA cache_size=-64000")

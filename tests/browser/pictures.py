@@ -17,6 +17,27 @@ def gather(page: Page) -> None:
     expect(page.get_by_role("button", name="Gather from 2 seeds")).to_be_enabled()
 
 
+def covered(page: Page) -> None:
+    expect(page.get_by_role("rowheader").first).to_be_visible()
+
+
+def combine(page: Page) -> None:
+    page.get_by_role("button", name="Combine words").click()
+    page.get_by_label("What you offer").fill("telescope repair, mirror cleaning, collimation service")
+    page.get_by_label("Helper words").fill("best, cost of, local")
+    page.get_by_role("button", name="telescope repair none").click()
+    page.get_by_role("button", name="Ask the search box").click()
+    expect(page.get_by_text("The search box knows")).to_be_visible()
+
+
+def bring(page: Page) -> None:
+    page.get_by_role("button", name="Bring a list").click()
+    table = "Report of 12 May;;;\nQuery;Clicks;Times shown;Position\nstar party;35;1.200;8,4\nmoon lamp;0;40;31,0\n"
+    page.get_by_label("Or paste").fill(table + "red torch;<10;300;n/a\nTotal;35;1.540;\nblue torch;many;20;9\n")
+    page.get_by_role("button", name="Look at it").click()
+    expect(page.get_by_role("dialog").get_by_text("is no figure")).to_be_visible()
+
+
 def weigh(page: Page) -> None:
     wait_for_rows(page)
     for _ in range(3):
@@ -51,6 +72,10 @@ def open_row(number: int) -> Callable[[Page], None]:
 
 VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "gather": ("/p/1/web/gather", gather),
+    "covered": ("/p/1/web/gather?tab=covered", covered),
+    "left-out": ("/p/1/web/gather?tab=out", None),
+    "combine": ("/p/1/web/gather", combine),
+    "bring": ("/p/1/web/gather", bring),
     "weigh": ("/p/1/web/weigh?volume_min=100&intent=%5B%22informational%22%2C%22commercial%22%5D", weigh),
     "compare": ("/p/1/web/weigh?q=telescope", compare),
     "measure": ("/p/1/video/weigh", measure),

@@ -50,7 +50,7 @@ def test_the_walk_with_the_keyboard_alone(page: Page) -> None:
     page.keyboard.press("/")
     page.keyboard.type("moss garden")
     expect(page.get_by_role("button", name="Gather from 1 seed")).to_be_enabled()
-    page.keyboard.press("Control+Enter")
+    page.keyboard.press("Enter")
     expect(message(page, "Gathering is done")).to_be_visible(timeout=30_000)
     page.keyboard.press("Escape")
 

@@ -62,12 +62,40 @@ def type_seeds(page: Page) -> None:
     expect(page.get_by_text("Seed 2")).to_be_visible()
 
 
+def click(name: str, role: Any = "button") -> Callable[[Page], None]:
+    def act(page: Page) -> None:
+        page.get_by_role(role, name=name).click()
+
+    return act
+
+
+def combine(page: Page) -> None:
+    click("Combine words")(page)
+    page.get_by_label("What you offer").fill("moon map")
+    expect(page.get_by_role("dialog").get_by_text("combination")).to_be_visible()
+
+
+def paste_table(page: Page) -> None:
+    click("Bring a list")(page)
+    page.get_by_label("Or paste").fill("Keyword;Volume\nstar party;1.300\nbad;many\n")
+    page.get_by_role("button", name="Look at it").click()
+    expect(page.get_by_role("dialog").get_by_text("is no figure")).to_be_visible()
+
+
 def open_filters(page: Page) -> None:
     page.get_by_role("button", name="+ Filter").click()
 
 
 VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "gather": ("/p/1/web/gather", type_seeds),
+    "gather, keyword": ("/p/1/web/gather?sort=relevance", open_first),
+    "gather, covered": ("/p/1/web/gather?tab=covered", None),
+    "gather, left out": ("/p/1/web/gather?tab=out", None),
+    "gather, nothing": ("/p/1/web/gather?q=xyzzy", None),
+    "gather, combine": ("/p/1/web/gather", combine),
+    "gather, list": ("/p/1/web/gather", click("Bring a list")),
+    "gather, table": ("/p/1/web/gather", paste_table),
+    "gather, park": ("/p/1/web/gather", press_on_a_row("p")),
     "weigh": ("/p/1/web/weigh", None),
     "weigh, keyword": ("/p/1/web/weigh?volume_min=100", open_first),
     "weigh, filters": ("/p/1/web/weigh", open_filters),

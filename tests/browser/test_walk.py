@@ -41,7 +41,10 @@ def test_from_the_first_seed_to_the_plan(page: Page, tmp_path: Path) -> None:
     page.get_by_role("button", name="Gather from 2 seeds").dblclick()
     expect(message(page, "Gathering is done")).to_be_visible(timeout=30_000)
     expect(page.get_by_role("complementary", name="Runs").get_by_role("heading", level=3)).to_have_count(1)
-    expect(page.get_by_role("heading", name="What each seed brought")).to_be_visible()
+    page.get_by_role("tab", name="Covered so far").click()
+    expect(page.get_by_role("row", name=re.compile("^sourdough bread")).get_by_role("cell").first).to_contain_text(
+        re.compile(r"\d")
+    )
 
     page.get_by_role("link", name=re.compile("^Weigh")).click()
     main_button(page, "Measure").click()
