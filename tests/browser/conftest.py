@@ -26,6 +26,13 @@ FLAGS = [
     "--disable-sync",
 ]
 expect.set_options(timeout=15_000)
+# With BUNRAKU_SLOW=800 each answer of the server comes up to 800 ms late: a test that does not wait for what it reads fails.
+SLOW = int(os.environ.get("BUNRAKU_SLOW", "0"))
+LATE = """const fetched = window.fetch;
+window.fetch = async (...asked) => {
+    await new Promise((then) => setTimeout(then, Math.random() * %d));
+    return fetched(...asked);
+};"""
 
 
 def free_port() -> int:
@@ -94,6 +101,8 @@ def page(page: Page) -> Iterator[Page]:
     wrong: list[str] = []
     page.on("pageerror", lambda error: wrong.append(str(error)))
     page.on("console", lambda said: wrong.append(said.text) if said.type == "error" else None)
+    if SLOW:
+        page.context.add_init_script(LATE % SLOW)
     yield page
     # Answers that a test provokes (404, 409) are told by the browser too; the page shows them itself.
     assert [one for one in wrong if not re.search(r"status of 4\d\d", one)] == []

@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import message, wait_for_jobs
+from tests.browser.conftest import message, wait_for_jobs, wait_for_rows
 
 pytestmark = pytest.mark.browser
 
@@ -15,6 +15,7 @@ def test_the_address_holds_the_view_and_back_works(page: Page) -> None:
     grid = page.get_by_role("grid", name="Keywords")
     expect(grid).to_be_visible()
     expect(page.get_by_text("500 or more")).to_be_visible()
+    wait_for_rows(page)
     page.get_by_role("row").nth(3).click()
     expect(page).to_have_url(re.compile(r"row=\d+"))
     name = page.get_by_role("complementary", name="Keyword").get_by_role("heading", level=2).inner_text()
@@ -35,19 +36,21 @@ def test_nonsense_in_the_address_is_left_out(page: Page) -> None:
 
 def test_typing_fires_no_key(page: Page) -> None:
     page.goto("/p/1/web/weigh")
-    expect(page.get_by_role("grid", name="Keywords")).to_be_visible()
-    before = page.get_by_role("navigation", name="Steps").inner_text()
+    wait_for_rows(page)
+    steps = page.get_by_role("navigation", name="Steps")
+    expect(steps).to_contain_text(re.compile(r"\d of \d"))
+    before = steps.text_content() or ""
     page.keyboard.press("j")
     page.keyboard.press("/")
     page.keyboard.type("sxzc4?m")
     expect(page.get_by_text("No keyword matches")).to_be_visible()
-    assert page.get_by_role("navigation", name="Steps").inner_text() == before
+    expect(steps).to_have_text(before)
     assert "/weigh" in page.url
 
 
 def test_deep_scrolling_shows_rows(page: Page) -> None:
     page.goto("/p/1/web/weigh")
-    expect(page.get_by_role("row").nth(1)).to_be_visible()
+    wait_for_rows(page)
     total = int(page.get_by_role("grid").get_attribute("aria-rowcount") or 0)
     assert total > 500
     page.keyboard.press("End")
@@ -60,8 +63,10 @@ def test_deep_scrolling_shows_rows(page: Page) -> None:
 
 def test_two_windows_see_each_others_changes(page: Page) -> None:
     page.goto("/p/1/video/weigh")
+    wait_for_rows(page)
     other = page.context.new_page()
     other.goto("/p/1/video/weigh")
+    wait_for_rows(other)
     first = other.get_by_role("row").nth(1).get_by_role("checkbox")
     name = first.get_attribute("aria-label") or ""
     page.get_by_role("row").nth(1).click()
