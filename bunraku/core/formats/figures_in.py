@@ -2,7 +2,7 @@
 
 import re
 from collections.abc import Iterable
-from dataclasses import dataclass
+from typing import NamedTuple
 
 NOTHING = frozenset(["", "-", "--", "n/a", "na", "none", "null", "nan", "k.a.", "s/o", "?", "...", "not available"])
 _SCALES = {"k": 1e3, "tsd": 1e3, "m": 1e6, "mio": 1e6, "mn": 1e6, "b": 1e9, "mrd": 1e9}
@@ -29,8 +29,7 @@ class BadFigure(ValueError):
     """A text that should be a figure and is none; the message is for people."""
 
 
-@dataclass(frozen=True)
-class Figure:
+class Figure(NamedTuple):
     """A figure read: from `low` to `high`, the same for a plain number. `is_pct`: it was written with a percent sign, and is
     given here as a share (12 % is 0.12)."""
 

@@ -3,6 +3,7 @@
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from itertools import chain, islice
+from typing import NamedTuple
 
 from bunraku.core.formats.figures_in import BadFigure, Figure, decimal_sign, has_thousands_points, read_figure
 from bunraku.core.formats.mapping import MEANINGS, find_heading, guess_mapping, plain_heading
@@ -29,8 +30,7 @@ class Plan:
     decimals: Mapping[int, str] = field(default_factory=dict)
 
 
-@dataclass(frozen=True)
-class Taken:
+class Taken(NamedTuple):
     """A row taken: its number, the keyword, its key, its figures by meaning, its texts by meaning."""
 
     number: int
@@ -40,8 +40,7 @@ class Taken:
     texts: dict[str, str]
 
 
-@dataclass(frozen=True)
-class Refused:
+class Refused(NamedTuple):
     """A row refused: its number, what stood in it, a stable code and the reason for people."""
 
     number: int

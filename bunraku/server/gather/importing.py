@@ -32,7 +32,7 @@ from bunraku.server.sheet.models import Decision, Scope
 from bunraku.server.sheet.scopes import scope_of
 from bunraku.sources.protocol import What
 
-BATCH = 2_000
+BATCH = 5_000
 MOST_SEARCHES = 10**10
 _OWN = ("clicks", "impressions", "position")
 
@@ -137,6 +137,7 @@ class _Batches:
 
     def _store_readings(self, rows: Iterable[Taken]) -> int:
         readings = [(what, row.key, payload) for row in rows for what, payload in _payloads(row)]
+        readings.sort(key=lambda one: one[:2])
         same = {"scope": self.scope.pk, "source": self.source, "on": today()}
         insert_many(Reading, ("what", "term", "payload"), readings, same=same, ignore_conflicts=True)
         return len(readings)

@@ -144,5 +144,5 @@ def preview_upload(upload: Upload, wanted: Reading) -> dict[str, Any]:
         "headings": list(seen.headings),
         "rows": [{"number": number, "cells": [cell[:120] for cell in cells]} for number, cells in seen.rows],
         "mapping": dict(plan.mapping),
-        "refused": [vars(one) for one in refused[:REFUSED_SHOWN]],
+        "refused": [one._asdict() for one in refused[:REFUSED_SHOWN]],
     }

@@ -56,7 +56,8 @@ _PLAIN = (models.CharField, models.IntegerField, models.FloatField, models.Boole
 
 def _preparing(field: Any) -> Callable[[Any], Any]:
     if isinstance(field, models.JSONField):
-        return lambda value: None if value is None else connection.ops.adapt_json_value(value, field.encoder)
+        adapt, encoder = connection.ops.adapt_json_value, field.encoder
+        return lambda value: None if value is None else adapt(value, encoder)
     return lambda value: field.get_db_prep_save(value, connection)
 
 

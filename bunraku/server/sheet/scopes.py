@@ -8,9 +8,8 @@ from django.db.models import F
 from bunraku.core.text import tokens
 from bunraku.server.projects.bulk import insert_many
 from bunraku.server.projects.models import Project
+from bunraku.server.projects.parts import in_parts
 from bunraku.server.sheet.models import STATE_CODE, Keyword, Row, Scope
-
-_BATCH = 500
 
 
 def scope_of(project: Project, channel: str, locale: str = "") -> Scope:
@@ -43,37 +42,34 @@ def add_keywords(
     there already stays as it is, but for its ways. To be called in a transaction."""
     keys = list(texts)
     out, came = left_out or {}, ways or {}
-    found: dict[str, int] = {}
-    new: set[str] = set()
     # A keyword made here cannot stand anywhere yet, so only older ones are looked for.
     before = Keyword.objects.order_by("-pk").values_list("pk", flat=True).first() or 0
-    for start in range(0, len(keys), _BATCH):
-        part = keys[start : start + _BATCH]
-        names = ((key, texts[key]) for key in part)
-        insert_many(Keyword, ("key", "text"), names, same={"project": scope.project.pk}, ignore_conflicts=True)
-        known = Keyword.objects.filter(project=scope.project, key__in=part).values_list("key", "pk", "text")
-        here = {key: (pk, text) for key, pk, text in known}
-        older = [pk for pk, _ in here.values() if pk <= before]
-        there = (
-            set(Row.objects.filter(scope=scope, keyword__in=older).values_list("keyword_id", flat=True))
-            if older
-            else set()
-        )
-        _note_ways(scope, [(pk, came.get(key, 0)) for key, (pk, _) in here.items() if pk in there])
-        # In the order they came: by it the stream of arrivals is told.
-        fresh = [(key, *here[key]) for key in part if key in here and here[key][0] not in there]
-        insert_many(
-            Row,
-            ("keyword", "text", "words", "state", "left_out_by", "ways"),
-            (
-                (pk, text, min(len(tokens(text)), 100), _state(out.get(key)), out.get(key), came.get(key, 0))
-                for key, pk, text in fresh
-            ),
-            same={"scope": scope.pk, "run": run},
-        )
-        new.update(key for key, _, _ in fresh)
-        found |= {key: pk for key, (pk, _) in here.items()}
-    return found, new
+    insert_many(Keyword, ("key", "text"), texts.items(), same={"project": scope.project.pk}, ignore_conflicts=True)
+    fields = ("key", "pk", "text")
+    made = Keyword.objects.filter(project=scope.project, pk__gt=before).values_list(*fields)
+    here = {key: (pk, text) for key, pk, text in made}
+    there: set[int] = set()
+    for part in in_parts([key for key in keys if key not in here]):
+        known = {
+            key: (pk, text)
+            for key, pk, text in Keyword.objects.filter(project=scope.project, key__in=part).values_list(*fields)
+        }
+        here |= known
+        stand = Row.objects.filter(scope=scope, keyword__in=[pk for pk, _ in known.values()])
+        there.update(stand.values_list("keyword_id", flat=True))
+    _note_ways(scope, [(here[key][0], came.get(key, 0)) for key in keys if key in here and here[key][0] in there])
+    # In the order they came: by it the stream of arrivals is told.
+    fresh = [(key, *here[key]) for key in keys if key in here and here[key][0] not in there]
+    insert_many(
+        Row,
+        ("keyword", "text", "words", "state", "left_out_by", "ways"),
+        (
+            (pk, text, min(len(tokens(text)), 100), _state(out.get(key)), out.get(key), came.get(key, 0))
+            for key, pk, text in fresh
+        ),
+        same={"scope": scope.pk, "run": run},
+    )
+    return {key: pk for key, (pk, _) in here.items()}, {key for key, _, _ in fresh}
 
 
 def _state(left_out_by: int | None) -> int:
@@ -87,4 +83,5 @@ def _note_ways(scope: Scope, came: Sequence[tuple[int, int]]) -> None:
         if bits:
             by_bits[bits].append(keyword)
     for bits, keywords in by_bits.items():
-        Row.objects.filter(scope=scope, keyword__in=keywords).update(ways=F("ways").bitor(bits))
+        for part in in_parts(keywords):
+            Row.objects.filter(scope=scope, keyword__in=part).update(ways=F("ways").bitor(bits))
