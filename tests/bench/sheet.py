@@ -72,8 +72,6 @@ def fill() -> Project:
             )
             for keyword in keywords
         )
-    with connection.cursor() as cursor:
-        cursor.execute("ANALYZE")
     return project
 
 

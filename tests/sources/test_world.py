@@ -152,6 +152,17 @@ def test_a_star_stands_for_any_words_and_a_place_comes_first() -> None:
     assert "tarnley" not in WORLD.complete("stargazing evening ", "web", 10)[0]
 
 
+@pytest.mark.parametrize(("locale", "subject"), [("en-GB", "sourdough bread"), ("de-DE", "sauerteig brot")])
+def test_a_term_on_another_subject_is_the_same_asked_alone_as_among_its_own(locale: str, subject: str) -> None:
+    world = the_world(locale)
+    around = world.strange_queries(subject)
+    assert len(around) > 100
+    told = {text: world.query(text) for text in list(around)[::7]}
+    # What more than one subject can make ("bread kit" for one head is the kit of another) is told of the nearest.
+    same = sum(query.demand == around[text].demand for text, query in told.items())
+    assert same > 0.9 * len(told)
+
+
 @pytest.mark.parametrize("subject", ["sourdough bread", "dog grooming", "guitar lessons", "vegan leather wallet"])
 @pytest.mark.parametrize("locale", ["en-GB", "de-DE"])
 def test_any_other_subject_has_a_world_of_its_own(subject: str, locale: str) -> None:

@@ -32,6 +32,7 @@ Sort = Literal[
 ]
 SORT_FIELD: dict[str, str] = {"change": "change_share", "season": "season_strength", "arrival": "id"}
 NEVER_NULL = ("text", "words", "fit", "intent", "verdict", "id")
+_NARROW_NOTHING = ("channel", "state", "sort", "descending", "offset", "limit")
 RANGES = ("volume", "difficulty", "chance", "worth", "cpc", "words")
 Number = Annotated[float | None, Field(ge=0, le=1e12)]
 
@@ -126,11 +127,22 @@ def _state(state: str) -> Q:
     return Q(state=STATE_CODE[state])
 
 
-def one_page(rows: QuerySet[Row], wanted: SheetQuery) -> tuple[QuerySet[Row], int]:
+def count_of(scope: Scope, wanted: SheetFilter) -> int:
+    """How many rows of a scope a filter lets through."""
+    rows = filtered(scope, wanted)
+    if not wanted.model_dump(exclude=set(_NARROW_NOTHING), exclude_defaults=True):
+        # Waiting or not is all the same here; naming both has the rows counted in the index that begins with it, the shortest
+        # with the state, in half the time.
+        rows = rows.filter(waiting__in=(True, False))
+    return rows.count()
+
+
+def one_page(scope: Scope, wanted: SheetQuery) -> tuple[QuerySet[Row], int]:
     """The rows of a page in order, and how many the filter lets through in all. Unknown figures come last either way."""
+    rows = filtered(scope, wanted)
     field = SORT_FIELD.get(wanted.sort, wanted.sort)
     if wanted.descending or field in NEVER_NULL:
-        total = known = rows.count()
+        total = known = count_of(scope, wanted)
     else:
         counted = rows.aggregate(total=Count("pk"), known=Count(field))
         total, known = counted["total"], counted["known"]

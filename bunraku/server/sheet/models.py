@@ -141,7 +141,7 @@ class Row(models.Model):
             _covering("row_by_text", "text"),
             models.Index(fields=["scope", "-id", "state", "run", "ways"], name="row_by_arrival"),
             models.Index(fields=["scope", "-relevance", "id", "state", "run", "ways"], name="row_by_relevance"),
-            models.Index(fields=["scope", "waiting"], name="row_waiting"),
+            models.Index(fields=["scope", "waiting", "state"], name="row_waiting"),
             models.Index(fields=["scope", "cluster"], name="row_by_cluster"),
             models.Index(fields=["family"], name="row_by_family", condition=models.Q(family__isnull=False)),
             models.Index(fields=["same_words"], name="row_by_words", condition=models.Q(same_words__isnull=False)),

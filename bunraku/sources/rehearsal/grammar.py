@@ -2,6 +2,7 @@
 
 import hashlib
 from dataclasses import dataclass
+from functools import cache
 from itertools import pairwise, product
 
 import numpy as np
@@ -47,13 +48,16 @@ class Truth:
     cpc: NDArray[np.float32]
 
 
-def make_truth(tongue: Tongue, heads: tuple[Head, ...] | None = None, *, own_subject: bool = True) -> Truth:
-    """All queries around `heads`, by default all the tongue's own. A foreign subject goes without what only astronomers
-    say. Where two frames make one text, the one with more demand stands."""
+def make_truth(
+    tongue: Tongue, heads: tuple[Head, ...] | None = None, *, own_subject: bool = True, only: str = ""
+) -> Truth:
+    """All queries around `heads`, by default all the tongue's own; with `only`, no more than the one of that text, if any frame
+    makes it. A foreign subject goes without what only astronomers say. Where two frames make one text, the one with more demand
+    stands."""
     company = heads if heads is not None else tongue.heads
-    drafts = [draft for head in company for draft in _drafts(head, company, tongue, own_subject)]
+    drafts = [draft for head in company for draft in _drafts(head, company, tongue, own_subject, only)]
     dice = _dice([draft.text for draft in drafts])
-    base = np.array([draft.base for draft in drafts])
+    base = np.array([draft.base for draft in drafts]).reshape(-1, 3)
     noise = np.array([draft.noise for draft in drafts])
     demand = base * np.exp(noise * dice[:, 0])[:, None] * np.exp(0.3 * dice[:, 1:4])
     growth = np.array([draft.head.growth for draft in drafts]) + 0.05 * dice[:, 4]
@@ -82,20 +86,32 @@ def _dice(texts: list[str]) -> NDArray[np.float64]:
     return np.asarray(ndtri((whole + 0.5) / 2.0**64), dtype=np.float64)
 
 
-def _drafts(head: Head, company: tuple[Head, ...], tongue: Tongue, own_subject: bool) -> list[Draft]:
+def _drafts(head: Head, company: tuple[Head, ...], tongue: Tongue, own_subject: bool, only: str) -> list[Draft]:
     drafts: list[Draft] = []
+    wanted = set(only.split())
     for frame in tongue.frames:
+        if only and not wanted.issuperset(_own_words(frame.template)):
+            continue
         if frame.kinds != ("*",) and head.kind not in frame.kinds:
             continue
         foreign = ASTRONOMERS_FILLS.intersection(frame.fills) or frame.facet in ASTRONOMERS_FACETS
         if not own_subject and (foreign or len(frame.fills) > 1):
             continue
-        drafts += _fill_frame(head, frame, company, tongue, own_subject)
-    drafts += [slip for draft in drafts[:12] for slip in _slips(draft)] if own_subject else []
+        drafts += _fill_frame(head, frame, company, tongue, own_subject, only)
+    if own_subject and not only:
+        drafts += [slip for draft in drafts[:12] for slip in _slips(draft)]
     return drafts
 
 
-def _fill_frame(head: Head, frame: Frame, company: tuple[Head, ...], tongue: Tongue, own_subject: bool) -> list[Draft]:
+@cache
+def _own_words(template: str) -> frozenset[str]:
+    """The words of a template that stand in each text made by it."""
+    return frozenset(word for word in template.split() if "{" not in word)
+
+
+def _fill_frame(
+    head: Head, frame: Frame, company: tuple[Head, ...], tongue: Tongue, own_subject: bool, only: str
+) -> list[Draft]:
     lists = [
         tongue.common_audiences if name == "audience" and not own_subject else tongue.fills[name]
         for name in frame.fills
@@ -111,7 +127,7 @@ def _fill_frame(head: Head, frame: Frame, company: tuple[Head, ...], tongue: Ton
         words = [words[place] for words, place in zip(lists, places, strict=True)]
         fill, more = (*words, "", "")[:2]
         text = frame.template.format(h=head.name, p=head.plural, fill=fill, more=more, o=fill)
-        if _stammers(text):
+        if (only and text != only) or _stammers(text):
             continue
         facet = frame.facet.format(fill=fill, more=more)
         if facet == "compare":

@@ -115,10 +115,8 @@ class World:
         # Only these heads can make the text, so the rest of the subject need not be made for one figure.
         extra = [word for word in self.tongue.strange_words if words.issuperset(word.split())]
         company = (strange_head(head), *(strange_head(f"{head} {word}") for word in extra))
-        truth = make_truth(self.tongue, company, own_subject=False)
-        place = bisect_left(truth.texts, key)
-        made = place < len(truth.texts) and truth.texts[place] == key
-        return _query(truth, place) if made else _faint(key, company[0], rest)
+        truth = make_truth(self.tongue, company, own_subject=False, only=key)
+        return _query(truth, 0) if truth.texts else _faint(key, company[0], rest)
 
     def head_inside(self, key: str) -> Head | None:
         """The longest known head that stands in a text."""

@@ -92,6 +92,14 @@ class Migration(migrations.Migration):
             name='scope',
             field=models.ForeignKey(db_index=False, on_delete=django.db.models.deletion.CASCADE, related_name='rows', to='sheet.scope'),
         ),
+        migrations.RemoveIndex(
+            model_name='row',
+            name='row_waiting',
+        ),
+        migrations.AddIndex(
+            model_name='row',
+            index=models.Index(fields=['scope', 'waiting', 'state'], name='row_waiting'),
+        ),
         migrations.AddIndex(
             model_name='row',
             index=models.Index(fields=['scope', '-id', 'state', 'run', 'ways'], name='row_by_arrival'),
