@@ -156,11 +156,37 @@ def test_a_star_stands_for_any_words_and_a_place_comes_first() -> None:
 def test_a_term_on_another_subject_is_the_same_asked_alone_as_among_its_own(locale: str, subject: str) -> None:
     world = the_world(locale)
     around = world.strange_queries(subject)
-    assert len(around) > 100
     told = {text: world.query(text) for text in list(around)[::7]}
-    # What more than one subject can make ("bread kit" for one head is the kit of another) is told of the nearest.
-    same = sum(query.demand == around[text].demand for text, query in told.items())
-    assert same > 0.9 * len(told)
+    assert all(query.demand == around[text].demand for text, query in told.items())
+
+
+@pytest.mark.parametrize(("locale", "subject"), [("en-GB", "guitar lessons"), ("en-US", "moss"), ("de-DE", "gitarre")])
+def test_another_subject_is_asked_about_as_any_is_and_not_as_a_telescope(locale: str, subject: str) -> None:
+    world = the_world(locale)
+    around = world.strange_queries(subject)
+    assert 600 < len(around) < 2_000
+    words = {word for text in around for word in text.split()}
+    assert not words & set(
+        "telescope eyepiece blurry sky astrophotography planets mm unscharf nachthimmel planeten".split()
+    )
+    web = np.sort([query.demand[0] for query in around.values()])[::-1]
+    assert web[0] == around[subject].demand[0]
+    assert web[20:].sum() > 0.35 * web.sum()
+    assert sum(text.split()[0] in world.tongue.question_words for text in around) > 20
+
+
+@pytest.mark.parametrize(
+    ("text", "head"),
+    [
+        ("book binding", "book binding"),
+        ("kids yoga", "kids yoga"),
+        ("moss garden ideas", "moss garden"),
+        ("what is a sourdough starter", "sourdough starter"),
+        ("best sourdough kit for beginners", "sourdough"),
+    ],
+)
+def test_a_word_is_taken_from_a_subject_only_on_its_own_side(text: str, head: str) -> None:
+    assert the_world("en-GB").split_frame(text)[0] == head
 
 
 @pytest.mark.parametrize("subject", ["sourdough bread", "dog grooming", "guitar lessons", "vegan leather wallet"])

@@ -269,3 +269,132 @@ what is {h}||0.02|0.016|0|what|topic
 {h} ideas||0.012|0.014|0.008|what|topic,thing
 {h} software||0.012|0.02|0|software|topic
 """
+
+# What is asked on a subject that the world was not made for, where nobody knows whether one can count it, buy it or learn it.
+# Company: what a subject is put together with, how one says more than one, what it is.
+COMPANY = """
+kit|kits|thing
+set|sets|thing
+book|books|thing
+tools|tools|goods
+supplies|supplies|goods
+course|courses|service
+workshop|workshops|service
+lessons|lessons|service
+ideas|ideas|topic
+guide|guides|topic
+"""
+OTHER_FILLS: dict[str, tuple[str, ...]] = {
+    "audience": tuple(
+        "beginners|kids|adults|families|seniors|schools|groups|couples|travel|women|men|students".split("|")
+    ),
+    "quality": tuple(
+        "easy|simple|traditional|modern|small|large|professional|quick|luxury|local|vintage|budget".split("|")
+    ),
+    "occasion": tuple(
+        "christmas|home|weddings|birthdays|summer|winter|work|the weekend|small spaces|outdoors".split("|")
+    ),
+    "alternative": tuple("diy|professional|homemade|ready made|the alternatives|doing without".split("|")),
+    "with": ("instructions", "delivery", "video", "pictures", "friends", "a guarantee"),
+    "without": ("experience", "equipment", "waste", "a teacher", "fuss"),
+    "town": TOWNS,
+    "price": FILLS["price"],
+    "year": FILLS["year"],
+}
+OTHER_FRAMES = """
+{h}||1|1|1|general|*
+{p}||0.35|0.2|0.5|general|*
+best {h}||0.1|0.12|0.02|best|*
+best {h} {fill}|year|0.02|0.02|0.002|best|*
+{h} reviews||0.03|0.05|0.003|best|subject,thing,service
+{h} for {fill}|audience|0.03|0.02|0.024|audience:{fill}|*
+best {h} for {fill}|audience|0.016|0.016|0.002|audience:{fill}|*
+{fill} {h}|quality|0.02|0.014|0.02|quality:{fill}|*
+best {fill} {h}|quality|0.008|0.007|0.001|quality:{fill}|subject,thing,service
+{fill} {h} for {more}|quality+audience|0.014|0.009|0.012|quality:{fill}|subject,thing,topic
+{h} for {fill}|occasion|0.014|0.009|0.016|use:{fill}|subject,thing,topic
+{fill} {h} for {more}|quality+occasion|0.008|0.005|0.008|quality:{fill}|subject
+{h} {fill}|year|0.03|0.02|0.004|when|subject,service
+{h} trends {fill}|year|0.008|0.006|0.001|when|subject
+{h} with {fill}|with|0.01|0.01|0.006|with:{fill}|subject,thing,service
+{h} without {fill}|without|0.012|0.016|0.001|without:{fill}|subject
+{h} vs {fill}|alternative|0.01|0.016|0.0004|compare|subject
+{h} or {fill}|alternative|0.005|0.006|0.0002|compare|subject
+{h} alternatives||0.012|0.008|0.003|compare|subject,thing
+{h} compared||0.006|0.008|0|compare|subject,thing,service
+traditional vs modern {h}||0.004|0.006|0|compare|subject
+cheap vs expensive {h}||0.004|0.009|0|compare|subject
+homemade vs shop bought {h}||0.003|0.005|0|compare|subject
+what is {h}||0.03|0.022|0|what|subject
+what is good {h}||0.004|0.003|0|what|subject
+{h} explained||0.008|0.028|0|what|subject,topic
+{h} facts||0.01|0.014|0.0003|what|subject
+{h} history||0.012|0.012|0|what|subject
+{h} meaning||0.014|0.006|0|what|subject
+why is {h} so expensive||0.006|0.006|0|price|subject
+why is {h} so popular||0.004|0.005|0|what|subject
+why {h}||0.004|0.003|0|what|subject
+is {h} worth it||0.006|0.012|0|choose|subject
+is {h} hard||0.005|0.008|0|beginner|subject
+can you learn {h} at home||0.004|0.006|0|beginner|subject
+who invented {h}||0.005|0.003|0|what|subject
+where does {h} come from||0.005|0.004|0|what|subject
+when to start with {h}||0.003|0.003|0|beginner|subject
+which {h} is best||0.007|0.009|0|choose|subject
+are there different kinds of {h}||0.003|0.003|0|what|subject
+does {h} last||0.003|0.002|0|what|subject
+how to choose {h}||0.01|0.02|0|choose|subject
+how to start with {h}||0.02|0.05|0|beginner|subject
+how much does {h} cost||0.018|0.01|0|price|subject
+how to get better at {h}||0.006|0.03|0|howto|subject
+how long does {h} take||0.01|0.008|0|what|subject
+where to buy {h}||0.012|0.002|0|shop|subject,goods
+{h} at home||0.016|0.03|0.002|howto|subject
+{h} from scratch||0.012|0.034|0|howto|subject
+{h} on a budget||0.006|0.014|0.0004|price|subject
+{h} by hand||0.005|0.012|0.004|howto|subject
+{h} to buy||0.006|0.001|0.002|shop|subject
+{h} like a professional||0.002|0.014|0|howto|subject
+{h} in five minutes||0.003|0.02|0|howto|subject
+{h} step by step||0.01|0.05|0|howto|subject
+{h} tips||0.012|0.03|0|howto|subject
+{h} mistakes||0.006|0.02|0|fix|subject
+{h} problems||0.006|0.01|0|fix|subject
+{h} tutorial||0.008|0.05|0|howto|subject
+{h} photos||0.01|0.004|0.002|pictures|subject
+{h} near me||0.08|0.003|0.001|local|subject,service
+{h} in {fill}|town|0.008|0.0006|0.0004|local:{fill}|subject,service
+{h} {fill}|town|0.014|0.001|0.0008|local:{fill}|subject,service
+best {h} in {fill}|town|0.004|0.0004|0.0002|local:{fill}|subject,service
+{h} near {fill}|town|0.004|0.0004|0.0003|local:{fill}|service
+{h} online||0.04|0.02|0.002|online|subject,service
+{h} uk||0.02|0.002|0.012|shop|subject,thing,goods
+{h} shop||0.014|0.001|0.003|shop|subject,goods
+{h} price||0.02|0.006|0.003|price|subject,thing
+{h} for sale||0.02|0.002|0.008|shop|subject,thing,goods
+cheap {h}||0.016|0.004|0.02|price|subject,thing,goods
+buy {h}||0.012|0.002|0.004|shop|subject,thing,goods
+second hand {h}||0.008|0.002|0.014|used|thing,goods
+{h} gift||0.006|0.001|0.02|gift|subject,thing
+{h} gifts for {fill}|audience|0.003|0.0006|0.01|gift|subject
+{h} gift voucher||0.02|0.0005|0.02|gift|service
+personalised {h}||0.003|0.0003|0.018|gift|thing
+{h} under {fill}|price|0.014|0.008|0.01|price|thing,goods
+best {h} under {fill}|price|0.01|0.009|0.002|price|thing,goods
+which {h} to buy||0.008|0.011|0|choose|thing
+where to buy a {h}||0.008|0.002|0|shop|thing
+what is in a {h}||0.003|0.003|0|what|thing
+is a {h} worth it||0.005|0.01|0|choose|thing
+how to use a {h}||0.012|0.03|0|howto|thing
+{h} list||0.012|0.006|0.001|what|goods
+what {h} do i need||0.008|0.01|0|beginner|goods
+{h} cost||0.04|0.01|0.001|price|service
+{h} prices||0.03|0.004|0.001|price|service
+{h} for {fill} in {more}|audience+town|0.004|0.0004|0.0002|local:{more}|service
+how much are {p}||0.006|0.002|0|price|service
+free {h}||0.014|0.01|0.001|price|service,topic
+weekend {h}||0.008|0.001|0.001|when|service
+evening {h}||0.006|0.0008|0.0006|when|service
+{h} with pictures||0.005|0.003|0.001|pictures|topic
+{h} pdf||0.012|0.0006|0.004|pictures|topic
+"""

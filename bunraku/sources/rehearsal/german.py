@@ -164,3 +164,102 @@ wie entsteht {h}||0.014|0.02|0|what|event
 was ist {h}||0.02|0.016|0|what|topic,event
 {h} tattoo||0.02|0.003|0.002|tattoo|topic
 """
+
+# What is asked on a subject that the world was not made for: its gender and its plural are nobody's to guess, so what describes
+# it follows it, as people type.
+COMPANY = """
+set|sets|thing
+buch|bücher|thing
+werkzeug|werkzeuge|goods
+zubehör|zubehör|goods
+kurs|kurse|service
+workshop|workshops|service
+anleitung|anleitungen|topic
+ideen|ideen|topic
+"""
+OTHER_FILLS: dict[str, tuple[str, ...]] = {
+    "audience": tuple(
+        "anfänger|kinder|erwachsene|familien|senioren|schulen|gruppen|paare|reisen|frauen|männer".split("|")
+    ),
+    "quality": tuple(
+        "einfach|klein|xxl|professionell|traditionell|modern|schnell|günstig|handgemacht|regional".split("|")
+    ),
+    "occasion": tuple("weihnachten|zuhause|hochzeiten|geburtstage|sommer|winter|büro|wochenende|unterwegs".split("|")),
+    "alternative": ("selbermachen", "fertig kaufen", "alternative", "profi", "verzicht"),
+    "with": ("anleitung", "lieferung", "video", "bildern", "freunden"),
+    "without": ("erfahrung", "werkzeug", "vorkenntnisse", "aufwand"),
+    "town": TOWNS,
+    "price": FILLS["price"],
+    "year": FILLS["year"],
+}
+OTHER_FRAMES = """
+{h}||1|1|1|general|*
+{p}||0.35|0.2|0.5|general|*
+{h} test||0.08|0.08|0.006|best|*
+{h} test {fill}|year|0.02|0.02|0.002|best|subject,thing
+{h} erfahrungen||0.03|0.02|0.002|best|subject,thing,service
+{h} vergleich||0.02|0.02|0.002|compare|subject,thing,service
+{h} für {fill}|audience|0.03|0.02|0.024|audience:{fill}|*
+{h} für {fill} {more}|audience+quality|0.008|0.006|0.006|audience:{fill}|subject,thing
+{h} {fill}|quality|0.02|0.014|0.02|quality:{fill}|*
+{h} {fill} für {more}|quality+audience|0.012|0.008|0.01|quality:{fill}|subject,topic
+{h} für {fill}|occasion|0.014|0.009|0.016|use:{fill}|subject,thing,topic
+{h} {fill}|year|0.03|0.02|0.004|when|subject,service
+{h} trends {fill}|year|0.008|0.006|0.001|when|subject
+{h} mit {fill}|with|0.01|0.01|0.006|with:{fill}|subject,thing,service
+{h} ohne {fill}|without|0.012|0.016|0.001|without:{fill}|subject,service
+{h} oder {fill}|alternative|0.01|0.014|0.0004|compare|subject
+{h} vs {fill}|alternative|0.005|0.008|0.0002|compare|subject
+was ist {h}||0.03|0.022|0|what|subject
+was kostet {h}||0.016|0.006|0|price|subject
+was bringt {h}||0.006|0.006|0|what|subject
+warum {h}||0.004|0.003|0|what|subject
+warum ist {h} so teuer||0.006|0.006|0|price|subject
+wie geht {h}||0.014|0.03|0|beginner|subject
+wie lernt man {h}||0.01|0.02|0|beginner|subject
+wie lange dauert {h}||0.008|0.006|0|what|subject
+wo kauft man {h}||0.008|0.002|0|shop|subject,goods
+wo gibt es {h}||0.006|0.001|0|shop|subject,goods
+welche {h} sind gut||0.005|0.006|0|choose|subject
+wer bietet {h} an||0.004|0.001|0|local|service
+wann beginnt {h}||0.003|0.002|0|when|service
+kann man {h} selber machen||0.006|0.012|0|howto|subject
+ist {h} gut||0.006|0.006|0|choose|subject
+sind {p} gut||0.004|0.004|0|choose|thing
+{h} selber machen||0.02|0.05|0.001|howto|subject
+{h} zu hause||0.012|0.02|0.001|howto|subject
+{h} von hand||0.005|0.01|0.003|howto|subject
+{h} auf raten||0.003|0.0004|0.0006|price|subject
+{h} unter freunden||0.002|0.004|0|use:freunden|subject
+{h} nach rezept||0.004|0.012|0|howto|subject
+{h} zum verschenken||0.005|0.002|0.012|gift|subject,thing
+{h} tipps||0.012|0.03|0|howto|subject
+{h} fehler||0.006|0.016|0|fix|subject
+{h} probleme||0.006|0.008|0|fix|subject
+{h} schritt für schritt||0.008|0.04|0|howto|subject
+{h} einfach erklärt||0.008|0.028|0|what|subject,topic
+{h} geschichte||0.01|0.01|0|what|subject
+{h} bedeutung||0.012|0.005|0|what|subject
+{h} bilder||0.01|0.004|0.002|pictures|subject
+{h} in der nähe||0.08|0.003|0.001|local|subject,service
+{h} in {fill}|town|0.008|0.0006|0.0004|local:{fill}|subject,service
+{h} {fill}|town|0.014|0.001|0.0008|local:{fill}|subject,service
+{h} bei {fill}|town|0.002|0.0003|0.0001|local:{fill}|service
+{h} online||0.04|0.02|0.002|online|subject,service
+{h} online kaufen||0.014|0.001|0.005|shop|subject,thing,goods
+{h} kaufen||0.04|0.004|0.016|shop|subject,thing,goods
+{h} preis||0.02|0.006|0.003|price|subject,thing
+{h} kosten||0.03|0.008|0.001|price|subject,service
+{h} günstig kaufen||0.012|0.002|0.01|price|subject,thing,goods
+{h} gebraucht||0.012|0.002|0.014|used|thing,goods
+{h} geschenk||0.006|0.001|0.02|gift|subject,thing
+{h} gutschein||0.02|0.0005|0.02|gift|service
+{h} unter {fill} euro|price|0.012|0.007|0.009|price|thing,goods
+{h} bis {fill} euro|price|0.01|0.004|0.008|price|thing,goods
+welches {h} kaufen||0.008|0.01|0|choose|thing
+lohnt sich {h}||0.005|0.009|0|choose|subject,thing,service
+{h} liste||0.01|0.004|0.001|what|goods,topic
+{h} kostenlos||0.014|0.01|0.001|price|service,topic
+{h} pdf||0.012|0.0006|0.004|pictures|topic
+{h} wochenende||0.008|0.001|0.001|when|service
+"""

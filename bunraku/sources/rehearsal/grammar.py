@@ -1,6 +1,7 @@
 """Every query that a tongue's frames make of its heads, with its demand: the truth of one locale, as arrays."""
 
 import hashlib
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
 from itertools import pairwise, product
@@ -10,7 +11,7 @@ from numpy.typing import NDArray
 from scipy.special import ndtri
 
 from bunraku.sources.rehearsal.dice import roll
-from bunraku.sources.rehearsal.tongues import ASTRONOMERS_FACETS, ASTRONOMERS_FILLS, Frame, Head, Tongue
+from bunraku.sources.rehearsal.tongues import Frame, Head, Tongue
 
 FRAME_SHARE = 2.2
 """Scales what all frames together draw on a head, so that its long tail outweighs the bare word."""
@@ -48,14 +49,31 @@ class Truth:
     cpc: NDArray[np.float32]
 
 
-def make_truth(
-    tongue: Tongue, heads: tuple[Head, ...] | None = None, *, own_subject: bool = True, only: str = ""
-) -> Truth:
-    """All queries around `heads`, by default all the tongue's own; with `only`, no more than the one of that text, if any frame
-    makes it. A foreign subject goes without what only astronomers say. Where two frames make one text, the one with more demand
-    stands."""
-    company = heads if heads is not None else tongue.heads
-    drafts = [draft for head in company for draft in _drafts(head, company, tongue, own_subject, only)]
+def make_truth(tongue: Tongue) -> Truth:
+    """All queries of a tongue's own subject, slips of the hand with them."""
+    return _cast(
+        [
+            draft
+            for head in tongue.heads
+            for draft in _with_slips(_drafts(head, tongue.heads, tongue.frames, tongue.fills))
+        ]
+    )
+
+
+def make_truth_elsewhere(tongue: Tongue, company: tuple[Head, ...], *, only: str = "") -> Truth:
+    """All queries around the heads of a subject that the world was not made for; with `only`, no more than the one of that
+    text, if any frame makes it."""
+    return _cast(
+        [
+            draft
+            for head in company
+            for draft in _drafts(head, company, tongue.other_frames, tongue.other_fills, only=only)
+        ]
+    )
+
+
+def _cast(drafts: list[Draft]) -> Truth:
+    """The dice fall for drafts. Where two frames make one text, the one with more demand stands."""
     dice = _dice([draft.text for draft in drafts])
     base = np.array([draft.base for draft in drafts]).reshape(-1, 3)
     noise = np.array([draft.noise for draft in drafts])
@@ -86,21 +104,26 @@ def _dice(texts: list[str]) -> NDArray[np.float64]:
     return np.asarray(ndtri((whole + 0.5) / 2.0**64), dtype=np.float64)
 
 
-def _drafts(head: Head, company: tuple[Head, ...], tongue: Tongue, own_subject: bool, only: str) -> list[Draft]:
+def _drafts(
+    head: Head,
+    company: tuple[Head, ...],
+    frames: tuple[Frame, ...],
+    fills: Mapping[str, tuple[str, ...]],
+    *,
+    only: str = "",
+) -> list[Draft]:
     drafts: list[Draft] = []
     wanted = set(only.split())
-    for frame in tongue.frames:
-        if only and not wanted.issuperset(_own_words(frame.template)):
-            continue
+    for frame in frames:
         if frame.kinds != ("*",) and head.kind not in frame.kinds:
             continue
-        foreign = ASTRONOMERS_FILLS.intersection(frame.fills) or frame.facet in ASTRONOMERS_FACETS
-        if not own_subject and (foreign or len(frame.fills) > 1):
-            continue
-        drafts += _fill_frame(head, frame, company, tongue, own_subject, only)
-    if own_subject and not only:
-        drafts += [slip for draft in drafts[:12] for slip in _slips(draft)]
+        if not only or wanted.issuperset(_own_words(frame.template)):
+            drafts += _fill_frame(head, frame, company, fills, only)
     return drafts
+
+
+def _with_slips(drafts: list[Draft]) -> list[Draft]:
+    return [*drafts, *(slip for draft in drafts[:12] for slip in _slips(draft))]
 
 
 @cache
@@ -110,12 +133,9 @@ def _own_words(template: str) -> frozenset[str]:
 
 
 def _fill_frame(
-    head: Head, frame: Frame, company: tuple[Head, ...], tongue: Tongue, own_subject: bool, only: str
+    head: Head, frame: Frame, company: tuple[Head, ...], fills: Mapping[str, tuple[str, ...]], only: str
 ) -> list[Draft]:
-    lists = [
-        tongue.common_audiences if name == "audience" and not own_subject else tongue.fills[name]
-        for name in frame.fills
-    ]
+    lists = [fills[name] for name in frame.fills]
     if "{o}" in frame.template:
         same_kind = [o for o in company if o.kind == head.kind and o.name != head.name][:MOST_PAIRS]
         lists = [tuple(o.name for o in same_kind if roll("pair", head.name, o.name) < PAIR_SHARE)]

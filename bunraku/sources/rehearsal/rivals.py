@@ -13,7 +13,8 @@ TOPICS_LOOKED_AT = 40
 QUERIES_A_TOPIC = 6
 MOST_RANKS = 150
 MATERIALS = ("brass", "optical glass", "aluminium", "birch", "cotton", "recycled paper", "enamel", "silver")
-PRODUCT_WORDS = ("gift", "set", "handmade", "night sky", "stargazing", "space", "decor", "starter")
+PRODUCT_WORDS = ("gift", "set", "handmade", "decor", "starter")
+ASTRONOMERS_WORDS = ("night sky", "stargazing", "space")
 
 
 def ranks_of(world: World, term: str, request: Request) -> Raw | None:
@@ -118,7 +119,8 @@ def _tags(world: World, query: Query, said: tuple[str, ...], address: str, chann
     brands = [f"{brand.capitalize()} {query.head}" for brand in world.tongue.fills["brand"]]
     chosen = [key for key in said if roll("tag", address, key) < 0.55]
     chosen += [key for key in near if roll("near tag", address, key) < 0.09]
-    chosen += [word for word in PRODUCT_WORDS if roll("usual", address.split("/")[2], word) < 0.3]
+    usual = PRODUCT_WORDS + (ASTRONOMERS_WORDS if world.knows(query.head) else ())
+    chosen += [word for word in usual if roll("usual", address.split("/")[2], word) < 0.3]
     chosen += [brand for brand in brands if roll("brand tag", address, brand) < 0.12]
     return list(dict.fromkeys([query.head, *chosen]))[: 13 if channel == "marketplace" else 25]
 

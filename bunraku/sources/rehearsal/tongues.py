@@ -38,6 +38,15 @@ class Frame:
 
 
 @dataclass(frozen=True)
+class Companion:
+    """A word that stands after many a subject ("course"), how one says more than one, and what it makes of the subject."""
+
+    word: str
+    plural: str
+    kind: str
+
+
+@dataclass(frozen=True)
 class Tongue:
     """What is asked in one locale, and in which words."""
 
@@ -46,13 +55,13 @@ class Tongue:
     frames: tuple[Frame, ...]
     fills: dict[str, tuple[str, ...]]
     question_words: frozenset[str]
-    strange_words: tuple[str, ...]
+    articles: frozenset[str]
+    company: tuple[Companion, ...]
     """What a subject the world does not know is put together with, so that any seed finds some company."""
-    common_audiences: tuple[str, ...]
+    other_frames: tuple[Frame, ...]
+    """How such a subject is asked about, and with which fills: nothing that only astronomers say."""
+    other_fills: dict[str, tuple[str, ...]]
 
-
-ASTRONOMERS_FILLS = frozenset(["brand", "size"])
-ASTRONOMERS_FACETS = frozenset(["see", "photo", "watch", "when", "tattoo", "poster", "software"])
 
 SEASONS: dict[str, tuple[float, ...]] = {
     "even": (1,) * 12,
@@ -101,6 +110,11 @@ def read_frames(table: str) -> tuple[Frame, ...]:
     return tuple(frames)
 
 
+def read_company(table: str) -> tuple[Companion, ...]:
+    """Companions of a table."""
+    return tuple(Companion(*line.split("|")) for line in table.strip().splitlines())
+
+
 def _american(text: str) -> str:
     padded = f" {text} "
     for british, american in english.AMERICAN_WORDS.items():
@@ -112,6 +126,7 @@ def _english(locale: str) -> Tongue:
     heads = read_heads(english.HEADS)
     frames = read_frames(english.FRAMES + english.MORE_FRAMES.lstrip())
     fills = english.FILLS
+    other_frames, other_fills = read_frames(english.OTHER_FRAMES), english.OTHER_FILLS
     if locale == "en-US":
         # A larger country that says some things otherwise; what a thing is stays the same.
         heads = tuple(
@@ -127,16 +142,21 @@ def _english(locale: str) -> Tongue:
             for head in heads
         )
         frames = tuple(replace(frame, template=_american(frame.template)) for frame in frames)
-        fills = {name: tuple(_american(one) for one in words) for name, words in fills.items()}
-        fills = {**fills, "town": english.AMERICAN_TOWNS}
+        other_frames = tuple(replace(frame, template=_american(frame.template)) for frame in other_frames)
+        fills, other_fills = (
+            {**{name: tuple(map(_american, words)) for name, words in some.items()}, "town": english.AMERICAN_TOWNS}
+            for some in (fills, other_fills)
+        )
     return Tongue(
         locale,
         heads,
         frames,
         fills,
         frozenset("how what when which where is can does why who".split()),
-        ("kit", "course", "book", "tools", "ideas", "supplies", "workshop", "set"),
-        ("beginners", "kids", "adults", "families", "travel"),
+        frozenset(["a", "an", "the", "my", "your"]),
+        read_company(english.COMPANY),
+        other_frames,
+        other_fills,
     )
 
 
@@ -147,8 +167,10 @@ def _german() -> Tongue:
         read_frames(german.FRAMES),
         german.FILLS,
         frozenset("wie was wann welches welche wo warum wer kann".split()),
-        ("set", "kurs", "buch", "werkzeug", "ideen", "zubehör", "workshop", "anleitung"),
-        ("anfänger", "kinder", "erwachsene", "familien", "reisen"),
+        frozenset(["ein", "eine", "einen", "der", "die", "das", "mein"]),
+        read_company(german.COMPANY),
+        read_frames(german.OTHER_FRAMES),
+        german.OTHER_FILLS,
     )
 
 

@@ -12,8 +12,8 @@ from numpy.typing import NDArray
 
 from bunraku.core.text import identity_key, tokens
 from bunraku.sources.rehearsal.dice import spread
-from bunraku.sources.rehearsal.grammar import Truth, make_truth
-from bunraku.sources.rehearsal.strange import strange_head
+from bunraku.sources.rehearsal.grammar import Truth, make_truth, make_truth_elsewhere
+from bunraku.sources.rehearsal.strange import strange_company
 from bunraku.sources.rehearsal.tongues import Head, Tongue, nearest_locale, tongue
 
 CHANNEL_INDEX = {"web": 0, "video": 1, "marketplace": 2}
@@ -63,9 +63,7 @@ class World:
             by_topic[f"{head}/{self.truth.facets[number]}"].append(number)
         self._by_word, self._by_head, self._by_topic = dict(by_word), dict(by_head), dict(by_topic)
         self._known_heads = {name: head for head in spoken.heads for name in (head.name, head.plural)}
-        self._frame_words = frozenset(_frame_words(spoken))
-        pairs = [frame.template for frame in spoken.frames if "{o}" in frame.template]
-        self._pair_words = frozenset(word for template in pairs for word in template.split() if "{" not in word)
+        self._before, self._after = _words_around(spoken)
         self._slugs: dict[str, str] = {}
         self._strange: dict[str, dict[str, Query]] = {}
         self._understood: dict[str, Query] = {}
@@ -109,14 +107,14 @@ class World:
         head, rest = self.split_frame(key)
         if inside is not None:
             return _faint(key, inside, " ".join(set(key.split()) - set(inside.name.split())))
-        words = set(rest.split())
-        if words & self._pair_words:
-            return self.strange_queries(head).get(key) or _faint(key, strange_head(head), rest)
         # Only these heads can make the text, so the rest of the subject need not be made for one figure.
-        extra = [word for word in self.tongue.strange_words if words.issuperset(word.split())]
-        company = (strange_head(head), *(strange_head(f"{head} {word}") for word in extra))
-        truth = make_truth(self.tongue, company, own_subject=False, only=key)
+        company = strange_company(self.tongue, head, frozenset(rest.split()))
+        truth = make_truth_elsewhere(self.tongue, company, only=key)
         return _query(truth, 0) if truth.texts else _faint(key, company[0], rest)
+
+    def knows(self, head: str) -> bool:
+        """Whether a head is of the subject that the world was made for."""
+        return head in self._known_heads
 
     def head_inside(self, key: str) -> Head | None:
         """The longest known head that stands in a text."""
@@ -133,11 +131,7 @@ class World:
         if head not in self._strange:
             if len(self._strange) > MOST_STRANGE:
                 self._strange.clear()
-            company = (
-                strange_head(head),
-                *(strange_head(f"{head} {word}") for word in self.tongue.strange_words),
-            )
-            truth = make_truth(self.tongue, company, own_subject=False)
+            truth = make_truth_elsewhere(self.tongue, strange_company(self.tongue, head))
             self._strange[head] = {text: _query(truth, number) for number, text in enumerate(truth.texts)}
         return self._strange[head]
 
@@ -209,7 +203,7 @@ class World:
         known = self.in_topic(query.topic, count)
         if known:
             return known
-        if query.head in self._known_heads:
+        if self.knows(query.head):
             return (query.key,)
         made = self.strange_queries(self.split_frame(query.key)[0]).values()
         near = sorted((q for q in made if q.topic == query.topic), key=lambda q: (-sum(q.demand), q.key))
@@ -246,12 +240,12 @@ class World:
         return held
 
     def split_frame(self, key: str) -> tuple[str, str]:
-        """A query without the words of frames around it, and those words."""
+        """A query without the words around its subject, and those words."""
         words = key.split()
         low, high = 0, len(words)
-        while low < high and words[low] in self._frame_words:
+        while low < high and words[low] in self._before:
             low += 1
-        while high > low and words[high - 1] in self._frame_words:
+        while high > low and words[high - 1] in self._after:
             high -= 1
         if low == high:
             return key, ""
@@ -279,9 +273,18 @@ def _query(truth: Truth, number: int) -> Query:
     )
 
 
-def _frame_words(spoken: Tongue) -> set[str]:
-    words = {w for frame in spoken.frames for w in frame.template.split() if "{" not in w}
-    return words | {w for fills in spoken.fills.values() for fill in fills for w in fill.split()}
+def _words_around(spoken: Tongue) -> tuple[frozenset[str], frozenset[str]]:
+    """What stands before and what after a subject that the world does not know: words of frames and fills; before it articles,
+    after it company. A word is known on its own side only, so that book binding and kids' yoga are subjects."""
+    before, after = set(spoken.articles), {word for one in spoken.company for word in (one.word, one.plural)}
+    for frame in spoken.other_frames:
+        filled = dict(zip(("{fill}", "{more}"), frame.fills, strict=False))
+        left, right = re.split(r"\{[hp]\}", frame.template, maxsplit=1)
+        for side, part in ((before, left), (after, right)):
+            for word in part.split():
+                said = spoken.other_fills[filled[word]] if word in filled else (word,)
+                side.update(one for text in said for one in text.split())
+    return frozenset(before), frozenset(after)
 
 
 def _faint(key: str, head: Head, rest: str) -> Query:
