@@ -12,10 +12,11 @@ from bunraku.core.text import identity_key
 from bunraku.sources.protocol import CHANNELS, OwnPiece
 from bunraku.sources.rehearsal.demand import demand_of_months, monthly_demand, months_before
 from bunraku.sources.rehearsal.dice import bell, pick_index, roll, rolls, spread
+from bunraku.sources.rehearsal.query import CHANNEL_INDEX, Query
 from bunraku.sources.rehearsal.results import Viewpoint, days_until_found, rank
 from bunraku.sources.rehearsal.standing import publishers
 from bunraku.sources.rehearsal.tongues import LOCALES, SEASONS, nearest_locale, tongue
-from bunraku.sources.rehearsal.world import CHANNEL_INDEX, LEAST_DEMAND, Query, the_world
+from bunraku.sources.rehearsal.world import LEAST_DEMAND, the_world
 
 DAY = date(2026, 10, 15)
 WORLD = the_world()
@@ -155,7 +156,7 @@ def test_a_star_stands_for_any_words_and_a_place_comes_first() -> None:
 @pytest.mark.parametrize(("locale", "subject"), [("en-GB", "sourdough bread"), ("de-DE", "sauerteig brot")])
 def test_a_term_on_another_subject_is_the_same_asked_alone_as_among_its_own(locale: str, subject: str) -> None:
     world = the_world(locale)
-    around = world.strange_queries(subject)
+    around = world.elsewhere(subject).queries
     told = {text: world.query(text) for text in list(around)[::7]}
     assert all(query.demand == around[text].demand for text, query in told.items())
 
@@ -163,7 +164,7 @@ def test_a_term_on_another_subject_is_the_same_asked_alone_as_among_its_own(loca
 @pytest.mark.parametrize(("locale", "subject"), [("en-GB", "guitar lessons"), ("en-US", "moss"), ("de-DE", "gitarre")])
 def test_another_subject_is_asked_about_as_any_is_and_not_as_a_telescope(locale: str, subject: str) -> None:
     world = the_world(locale)
-    around = world.strange_queries(subject)
+    around = world.elsewhere(subject).queries
     assert 600 < len(around) < 2_000
     words = {word for text in around for word in text.split()}
     assert not words & set(

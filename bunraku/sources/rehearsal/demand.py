@@ -9,8 +9,8 @@ import numpy as np
 from dateutil.relativedelta import relativedelta
 from numpy.typing import NDArray
 
+from bunraku.sources.rehearsal.query import CHANNEL_INDEX, Query
 from bunraku.sources.rehearsal.tongues import SEASONS
-from bunraku.sources.rehearsal.world import CHANNEL_INDEX, Query
 
 EPOCH = date(2026, 6, 1)
 """The month for which demand is written down; growth counts from here."""

@@ -9,8 +9,9 @@ from functools import lru_cache
 from bunraku.core.text import stems
 from bunraku.sources.protocol import OwnPiece
 from bunraku.sources.rehearsal.dice import roll
+from bunraku.sources.rehearsal.query import Query
 from bunraku.sources.rehearsal.standing import STRAY_SHARE, Publisher, Standing, page_of, pool, standing_of
-from bunraku.sources.rehearsal.world import Query, World
+from bunraku.sources.rehearsal.world import World
 
 TOPIC_BONUS = 8.0
 STRAY_BONUS = 0.0

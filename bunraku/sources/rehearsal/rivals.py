@@ -4,9 +4,11 @@ from functools import lru_cache
 
 from bunraku.sources.protocol import Request
 from bunraku.sources.rehearsal.dice import pick_index, roll
+from bunraku.sources.rehearsal.query import CHANNEL_INDEX, Query
 from bunraku.sources.rehearsal.results import Viewpoint, rank
 from bunraku.sources.rehearsal.standing import Publisher, page_of, pool, publishers
-from bunraku.sources.rehearsal.world import CHANNEL_INDEX, Query, World, slug_of, the_world
+from bunraku.sources.rehearsal.strange import facet_slugs
+from bunraku.sources.rehearsal.world import World, the_world
 
 Raw = dict[str, object]
 TOPICS_LOOKED_AT = 40
@@ -104,10 +106,12 @@ def _spoken_of(world: World, slug: str) -> tuple[str, tuple[str, ...]] | None:
         head, rest = " ".join(words[:at]), " ".join(words[at + 1 :])
         return f"{head}/words:{rest}", (f"{head} {rest}",)
     for cut in range(len(words) - 1, 0, -1):
-        made = world.strange_queries(" ".join(words[:cut])).values()
-        query = next((one for one in made if slug_of(one.topic) == slug), None)
-        if query is not None:
-            return query.topic, world.wordings(query)
+        if "-".join(words[cut:]) not in facet_slugs(world.tongue.locale):
+            continue
+        around = world.elsewhere(world.split_frame(" ".join(words[:cut]))[0])
+        topic = around.topic_of_slug(slug)
+        if topic is not None:
+            return topic, around.in_topic(topic)[:12]
     return None
 
 

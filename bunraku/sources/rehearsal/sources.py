@@ -9,10 +9,11 @@ from bunraku.sources.protocol import Request, Source, SourceBusy, SourceFailed, 
 from bunraku.sources.rehearsal.demand import demand_of_months, interest_of, months_before, steps_before
 from bunraku.sources.rehearsal.dice import pick_index, roll, spread
 from bunraku.sources.rehearsal.lexicon import translate
+from bunraku.sources.rehearsal.query import Query
 from bunraku.sources.rehearsal.results import Viewpoint, rank
 from bunraku.sources.rehearsal.rivals import fields_of, ranks_of
 from bunraku.sources.rehearsal.talk import mentions, rising
-from bunraku.sources.rehearsal.world import Query, World, the_world
+from bunraku.sources.rehearsal.world import World, the_world
 
 Raw = dict[str, object]
 HISTORY_MONTHS = 36

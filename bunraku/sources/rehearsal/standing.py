@@ -8,7 +8,7 @@ from functools import lru_cache
 from bunraku.core.text import stems, tokens
 from bunraku.sources.rehearsal.demand import EPOCH
 from bunraku.sources.rehearsal.dice import bell, normal_of, pick_index, roll, rolls
-from bunraku.sources.rehearsal.world import slug_of
+from bunraku.sources.rehearsal.query import slug_of
 
 _FIRST = (
     "night sky star moon dark comet orbit lumen zenith nova meadow lantern hill harbour field stone "

@@ -5,7 +5,8 @@ import numpy as np
 from bunraku.sources.protocol import Request
 from bunraku.sources.rehearsal.demand import demand_of_months, months_before
 from bunraku.sources.rehearsal.dice import roll, spread
-from bunraku.sources.rehearsal.world import CHANNEL_INDEX, World
+from bunraku.sources.rehearsal.query import CHANNEL_INDEX
+from bunraku.sources.rehearsal.world import World
 
 Raw = dict[str, object]
 NETWORKS = {"oakline": 0.004, "ferrywire": 0.0015, "bramblecast": 0.0008}
@@ -22,9 +23,8 @@ def rising(world: World, term: str, request: Request) -> Raw:
     found: list[tuple[str, float | None]] = []
     own = world.query(term)
     company = world.company(term, request.channel)[:COMPANY_LOOKED_AT]
-    relatives = [
-        world.query(head.name) for head in world.tongue.heads if head.life.startswith("born") and own.kind != "topic"
-    ]
+    talked_about = world.tongue.heads if world.knows(own.head) and own.kind != "topic" else ()
+    relatives = [world.query(head.name) for head in talked_about if head.life.startswith("born")]
     for query in [*company, *relatives]:
         if query.key == own.key or query.demand[CHANNEL_INDEX[request.channel]] < LEAST_SEARCHES:
             continue

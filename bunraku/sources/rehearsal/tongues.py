@@ -3,7 +3,7 @@
 from dataclasses import dataclass, replace
 from functools import cache
 
-from bunraku.sources.rehearsal import english, german
+from bunraku.sources.rehearsal import elsewhere, english, german
 
 
 @dataclass(frozen=True)
@@ -126,7 +126,7 @@ def _english(locale: str) -> Tongue:
     heads = read_heads(english.HEADS)
     frames = read_frames(english.FRAMES + english.MORE_FRAMES.lstrip())
     fills = english.FILLS
-    other_frames, other_fills = read_frames(english.OTHER_FRAMES), english.OTHER_FILLS
+    other_frames, other_fills = read_frames(elsewhere.ENGLISH_FRAMES), elsewhere.ENGLISH_FILLS
     if locale == "en-US":
         # A larger country that says some things otherwise; what a thing is stays the same.
         heads = tuple(
@@ -154,7 +154,7 @@ def _english(locale: str) -> Tongue:
         fills,
         frozenset("how what when which where is can does why who".split()),
         frozenset(["a", "an", "the", "my", "your"]),
-        read_company(english.COMPANY),
+        read_company(elsewhere.ENGLISH_COMPANY),
         other_frames,
         other_fills,
     )
@@ -168,9 +168,9 @@ def _german() -> Tongue:
         german.FILLS,
         frozenset("wie was wann welches welche wo warum wer kann".split()),
         frozenset(["ein", "eine", "einen", "der", "die", "das", "mein"]),
-        read_company(german.COMPANY),
-        read_frames(german.OTHER_FRAMES),
-        german.OTHER_FILLS,
+        read_company(elsewhere.GERMAN_COMPANY),
+        read_frames(elsewhere.GERMAN_FRAMES),
+        elsewhere.GERMAN_FILLS,
     )
 
 

@@ -4,44 +4,22 @@ import re
 from array import array
 from bisect import bisect_left
 from collections import defaultdict
-from dataclasses import dataclass
 from functools import cache
 
 import numpy as np
 from numpy.typing import NDArray
 
-from bunraku.core.text import identity_key, tokens
-from bunraku.sources.rehearsal.dice import spread
-from bunraku.sources.rehearsal.grammar import Truth, make_truth, make_truth_elsewhere
-from bunraku.sources.rehearsal.strange import strange_company
+from bunraku.core.text import identity_key
+from bunraku.sources.rehearsal.grammar import make_truth, make_truth_elsewhere
+from bunraku.sources.rehearsal.query import CHANNEL_INDEX, Query, faint_query, query_of, slug_of
+from bunraku.sources.rehearsal.strange import Elsewhere, strange_company
 from bunraku.sources.rehearsal.tongues import Head, Tongue, nearest_locale, tongue
 
-CHANNEL_INDEX = {"web": 0, "video": 1, "marketplace": 2}
 LEAST_DEMAND = 0.5
 MOST_UNDERSTOOD = 100_000
 MOST_STRANGE = 60
 MOST_COMPANY = 300
 Ids = NDArray[np.int32]
-
-
-@dataclass(frozen=True)
-class Query:
-    """One query of the world: its head, facet, demand a month on each channel, season, growth, cost per click, life."""
-
-    key: str
-    head: str
-    facet: str
-    demand: tuple[float, float, float]
-    season: str
-    growth: float
-    cpc: float
-    kind: str
-    life: str = ""
-
-    @property
-    def topic(self) -> str:
-        """What decides who stands on its results page."""
-        return f"{self.head}/{self.facet}"
 
 
 class World:
@@ -65,7 +43,7 @@ class World:
         self._known_heads = {name: head for head in spoken.heads for name in (head.name, head.plural)}
         self._before, self._after = _words_around(spoken)
         self._slugs: dict[str, str] = {}
-        self._strange: dict[str, dict[str, Query]] = {}
+        self._elsewhere: dict[str, Elsewhere] = {}
         self._understood: dict[str, Query] = {}
 
     def __len__(self) -> int:
@@ -87,7 +65,7 @@ class World:
 
     def at(self, number: int) -> Query:
         """The query of a number."""
-        return _query(self.truth, number)
+        return query_of(self.truth, number)
 
     def query(self, text: str) -> Query:
         """The query of a text; one that the grammar did not make is understood by its words."""
@@ -106,11 +84,11 @@ class World:
         inside = self.head_inside(key)
         head, rest = self.split_frame(key)
         if inside is not None:
-            return _faint(key, inside, " ".join(set(key.split()) - set(inside.name.split())))
+            return faint_query(key, inside, " ".join(set(key.split()) - set(inside.name.split())))
         # Only these heads can make the text, so the rest of the subject need not be made for one figure.
         company = strange_company(self.tongue, head, frozenset(rest.split()))
         truth = make_truth_elsewhere(self.tongue, company, only=key)
-        return _query(truth, 0) if truth.texts else _faint(key, company[0], rest)
+        return query_of(truth, 0) if truth.texts else faint_query(key, company[0], rest)
 
     def knows(self, head: str) -> bool:
         """Whether a head is of the subject that the world was made for."""
@@ -126,14 +104,13 @@ class World:
         )
         return next((self._known_heads[run] for run in runs if run in self._known_heads), None)
 
-    def strange_queries(self, head: str) -> dict[str, Query]:
+    def elsewhere(self, subject: str) -> Elsewhere:
         """The queries around a subject that the world does not know, made on first asking."""
-        if head not in self._strange:
-            if len(self._strange) > MOST_STRANGE:
-                self._strange.clear()
-            truth = make_truth_elsewhere(self.tongue, strange_company(self.tongue, head))
-            self._strange[head] = {text: _query(truth, number) for number, text in enumerate(truth.texts)}
-        return self._strange[head]
+        if subject not in self._elsewhere:
+            if len(self._elsewhere) > MOST_STRANGE:
+                self._elsewhere.clear()
+            self._elsewhere[subject] = Elsewhere(self.tongue, subject)
+        return self._elsewhere[subject]
 
     def complete(self, prefix: str, channel: str, count: int, place: str = "") -> list[str]:
         """Queries that begin with `prefix`, or hold its words, most searched first; a `*` stands for any words; asked from a
@@ -170,7 +147,7 @@ class World:
         head, _ = self.split_frame(key)
         words = head.split()
         stripped = head.rsplit(" ", 1)[0] if len(words) > 1 and len(words[-1]) == 1 else head
-        made = self.strange_queries(stripped)
+        made = self.elsewhere(stripped).queries
         start = key + " " if typed.endswith(" ") else key
         if "*" in typed:
             wanted = set(key.split())
@@ -189,8 +166,7 @@ class World:
         query, column = self.query(text), CHANNEL_INDEX[channel]
         if query.head in self._by_head:
             return self._ranked(query.head, column)
-        made = self.strange_queries(self.split_frame(query.key)[0]).values()
-        return sorted(made, key=lambda q: (-q.demand[column], q.key))[:MOST_COMPANY]
+        return self.elsewhere(self.split_frame(query.key)[0]).ranked(column)[:MOST_COMPANY]
 
     @cache  # noqa: B019 - a world lives as long as its process
     def _ranked(self, head: str, column: int) -> list[Query]:
@@ -205,9 +181,7 @@ class World:
             return known
         if self.knows(query.head):
             return (query.key,)
-        made = self.strange_queries(self.split_frame(query.key)[0]).values()
-        near = sorted((q for q in made if q.topic == query.topic), key=lambda q: (-sum(q.demand), q.key))
-        return tuple(q.key for q in near[:count]) or (query.key,)
+        return self.elsewhere(self.split_frame(query.key)[0]).in_topic(query.topic)[:count] or (query.key,)
 
     def in_topic(self, topic: str, count: int) -> tuple[str, ...]:
         """The most searched queries of a topic that the grammar knows."""
@@ -252,27 +226,6 @@ class World:
         return " ".join(words[low:high]), " ".join(words[:low] + words[high:])
 
 
-def slug_of(topic: str) -> str:
-    """The last part of the address of pages on a topic."""
-    return "-".join(tokens(topic.replace("/", " ").replace(":", " ")))
-
-
-def _query(truth: Truth, number: int) -> Query:
-    head, facet = truth.heads[number], truth.facets[number]
-    web, video, market = truth.demand[number].tolist()
-    return Query(
-        key=truth.texts[number],
-        head=head.name,
-        facet=facet,
-        demand=(web, video, market),
-        season="gift" if facet == "gift" else head.season,
-        growth=float(truth.growth[number]),
-        cpc=float(truth.cpc[number]),
-        kind=head.kind,
-        life=head.life,
-    )
-
-
 def _words_around(spoken: Tongue) -> tuple[frozenset[str], frozenset[str]]:
     """What stands before and what after a subject that the world does not know: words of frames and fills; before it articles,
     after it company. A word is known on its own side only, so that book binding and kids' yoga are subjects."""
@@ -285,22 +238,6 @@ def _words_around(spoken: Tongue) -> tuple[frozenset[str], frozenset[str]]:
                 said = spoken.other_fills[filled[word]] if word in filled else (word,)
                 side.update(one for text in said for one in text.split())
     return frozenset(before), frozenset(after)
-
-
-def _faint(key: str, head: Head, rest: str) -> Query:
-    share = 0.004 * spread(0.9, "faint", key) / (1 + len(rest.split()))
-    words = tuple(sorted(set(rest.split()))) or ("other",)
-    return Query(
-        key,
-        head.name,
-        "words:" + " ".join(words),
-        (head.web * share, head.video * share, head.marketplace * share),
-        head.season,
-        head.growth,
-        head.cpc,
-        head.kind,
-        head.life,
-    )
 
 
 @cache

@@ -1,0 +1,69 @@
+"""One query of the practice world."""
+
+from dataclasses import dataclass
+
+from bunraku.core.text import tokens
+from bunraku.sources.rehearsal.dice import spread
+from bunraku.sources.rehearsal.grammar import Truth
+from bunraku.sources.rehearsal.tongues import Head
+
+CHANNEL_INDEX = {"web": 0, "video": 1, "marketplace": 2}
+
+
+@dataclass(frozen=True)
+class Query:
+    """One query of the world: its head, facet, demand a month on each channel, season, growth, cost per click, life."""
+
+    key: str
+    head: str
+    facet: str
+    demand: tuple[float, float, float]
+    season: str
+    growth: float
+    cpc: float
+    kind: str
+    life: str = ""
+
+    @property
+    def topic(self) -> str:
+        """What decides who stands on its results page."""
+        return f"{self.head}/{self.facet}"
+
+
+def query_of(truth: Truth, number: int) -> Query:
+    """A query of a truth by its number."""
+    head, facet = truth.heads[number], truth.facets[number]
+    web, video, market = truth.demand[number].tolist()
+    return Query(
+        key=truth.texts[number],
+        head=head.name,
+        facet=facet,
+        demand=(web, video, market),
+        season="gift" if facet == "gift" else head.season,
+        growth=float(truth.growth[number]),
+        cpc=float(truth.cpc[number]),
+        kind=head.kind,
+        life=head.life,
+    )
+
+
+def faint_query(key: str, head: Head, rest: str) -> Query:
+    """A wording of a subject that no frame makes: a sliver of what its head draws, less the more words it has (`rest`)."""
+    share = 0.004 * spread(0.9, "faint", key) / (1 + len(rest.split()))
+    words = tuple(sorted(set(rest.split()))) or ("other",)
+    return Query(
+        key,
+        head.name,
+        "words:" + " ".join(words),
+        (head.web * share, head.video * share, head.marketplace * share),
+        head.season,
+        head.growth,
+        head.cpc,
+        head.kind,
+        head.life,
+    )
+
+
+def slug_of(topic: str) -> str:
+    """The last part of the address of pages on a topic."""
+    return "-".join(tokens(topic.replace("/", " ").replace(":", " ")))
