@@ -61,7 +61,7 @@ export function CombineDialog({
           label="{core} What you offer"
           value={recipe.core}
           onChange={(core) => set({ core })}
-          placeholder="telescope repair, telescope cleaning"
+          placeholder="one service, another service"
         />
         <Column
           label="{helper} Helper words"

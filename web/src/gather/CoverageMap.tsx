@@ -2,9 +2,9 @@ import type { Channel, Schemas } from "../api/client";
 import { useCoverage, useWays } from "../api/queries";
 import { Button } from "../parts/Button";
 import { Empty } from "../parts/Empty";
-import { exact, plural } from "../parts/format";
+import { exact } from "../parts/format";
 import { methodName, type WayId } from "../parts/wayWords";
-import { bySeed, gapsOf } from "./coverage";
+import { bySeed, gapsOf, restWords } from "./coverage";
 import type { Run } from "./run";
 
 type Fill = (seeds: readonly string[], ways: Run["ways"], on: Channel) => void;
@@ -32,19 +32,14 @@ export function CoverageMap({ projectId, channel, onFill }: { projectId: number;
     told.cells,
     columns.filter((way) => way.price > 0).map((way) => way.id),
   );
+  const rest = restWords(told);
   return (
     <div className="px-[18px] py-3">
       <div className="flex flex-wrap items-center gap-3 pb-3">
         <p className="min-w-0 flex-1 text-ink-2">
-          {told.free_gaps + told.paid_gaps ? (
-            <>
-              {plural(told.free_gaps + told.paid_gaps, "gap")} on the map: {exact(told.free_gaps)} are free, the other{" "}
-              {exact(told.paid_gaps)} cost <strong className="text-ink">{exact(told.rest_price)} lookups</strong>; about{" "}
-              {exact(told.rest_new)} keywords more in all.
-            </>
-          ) : (
-            "Every way was run for every seed."
-          )}
+          {rest.before}
+          <strong className="text-ink">{rest.price}</strong>
+          {rest.after}
         </p>
         {free.seeds.length > 0 && (
           <Button onClick={() => onFill(free.seeds, free.ways as WayId[], channel)}>

@@ -67,7 +67,7 @@ export function SeedForm({ projectId, language, places, run, onRun, trail, onBac
           placeholder={
             run.ways.includes("rivals")
               ? "rival-site.example"
-              : 'Seeds: telescope, stargazing evening, eyepiece -case, "star chart"'
+              : 'Seeds: one phrase, another -without, "these very words"'
           }
           aria-keyshortcuts="/"
           onChange={(event) => {
