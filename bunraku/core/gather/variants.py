@@ -49,6 +49,7 @@ ORDER_MATTERS: dict[str, frozenset[str]] = {
 _SPLIT = re.compile(r"[\s/-]+")
 _ELISION = re.compile(r"^(?:l|d|j|qu|dell|all|nell|sull|un)'(?=\w)")
 _MARKS = re.compile(r"['.]+(?!\d)|(?<!\d)['.]+")
+_DOUBLED = re.compile(r"(.)\1+")
 _UNIT = re.compile(r"^(\d[\d.,]*)([a-z\"']{1,5})$")
 
 
@@ -168,11 +169,11 @@ def _corrections(
         return {}
     near: dict[str, list[str]] = defaultdict(list)
     for word in candidates:
-        for form in _deletions(word):
+        for form in {*_deletions(word), _undoubled(word)}:
             near[form].append(word)
     chosen: dict[str, str] = {}
     for word in doubtful:
-        others = {other for form in _deletions(word) for other in near[form]} - {word}
+        others = {other for form in (*_deletions(word), _undoubled(word)) for other in near[form]} - {word}
         fit = [o for o in others if _is_slip(word, o) and (o in known or _righter(o, word, asked))]
         if fit:
             chosen[word] = max(fit, key=lambda o: (o in known, asked[o], o))
@@ -203,8 +204,15 @@ def _deletions(word: str) -> list[str]:
     return [word, *(word[:place] + word[place + 1 :] for place in range(len(word)))]
 
 
+@lru_cache(maxsize=300_000)
+def _undoubled(word: str) -> str:
+    return _DOUBLED.sub(r"\1", word)
+
+
 def _is_slip(word: str, right: str) -> bool:
-    """Whether `word` is `right` with one letter wrong, lost, added or swapped with the next."""
+    """Whether `word` is `right` with one letter wrong, lost, added or swapped with the next, or wrong letters doubled."""
+    if min(len(word), len(right)) > SHORTEST_TYPO and _undoubled(word) == _undoubled(right):
+        return True
     if OSA.distance(word, right, score_cutoff=1) != 1:
         return False
     if min(len(word), len(right)) >= FREE_TYPO:

@@ -11,11 +11,12 @@ LANGUAGES = ("en", "de", "fr", "es", "it", "nl", "pt")
 
 @lru_cache(maxsize=len(LANGUAGES))
 def known_words(language: str) -> frozenset[str]:
-    """The known words of a language, without accents; empty for a language that has no list.
+    """The known words of a language, as they are spelled and without accents; empty for a language that has no list.
 
     Parameters: `language`, two letters. Returns: the words. Raises: nothing. Cost: half a second, once a process.
     Source: the frequency lists that ship with pyspellchecker."""
-    return frozenset(word if word.isascii() else strip_accents(word) for word in frequencies(language))
+    spelled = frequencies(language)
+    return frozenset(spelled) | {strip_accents(word) for word in spelled if not word.isascii()}
 
 
 @lru_cache(maxsize=len(LANGUAGES))

@@ -1,7 +1,8 @@
 """One form for singular and plural of a word, by language: a key to compare by, not a word to show.
 
-Stemmers take more away than number ("cleaning" and "cleaner" become one), so that wordings which mean different things would
-be called variants. Here only number goes; German and Dutch, whose plurals are many, keep their stemmer."""
+Stemmers take more away than number ("cleaning" and "cleaner" become one, and so do "Zeitung" and "Zeit"), so that wordings
+which mean different things would be called variants. Here only number goes. Dutch, whose plurals change the middle of a word,
+keeps its stemmer, but not where that takes an ending of another kind away."""
 
 from collections.abc import Callable
 from functools import lru_cache
@@ -55,11 +56,17 @@ _ONE_FORM = frozenset(
     "status focus genus circus minus sinus versus christmas physics mathematics politics always perhaps".split()
 )
 _KEEPS_S = ("ss", "us", "itis", "ics")
+_IRREGULAR_ENDS = ("shelves", "knives", "wolves", "leaves", "women", "children", "teeth", "people")
 
 
 def _english(word: str) -> str:
-    if word in _IRREGULAR:
-        return _IRREGULAR[word]
+    end = next((end for end in _IRREGULAR_ENDS if word.endswith(end)), word)
+    if end in _IRREGULAR:
+        singular = _IRREGULAR[end]
+        return word.removesuffix(end) + (singular if singular in _IRREGULAR else _english(singular))
+    if word.removesuffix("s") in ("men", "women", "children"):
+        # "men's", without its apostrophe.
+        return _IRREGULAR[word[:-1]]
     if len(word) > 3 and word.endswith("s") and word not in _ONE_FORM and not word.endswith(_KEEPS_S):
         if word.endswith("ies") and len(word) > 4:
             word = word[:-3] + "y"
@@ -98,7 +105,15 @@ def _spanish(word: str) -> str:
 def _portuguese(word: str) -> str:
     if len(word) <= 3 or word in ("lapis", "gratis", "oculos", "onibus", "mais"):
         return word
-    for plural, singular in (("oes", "ao"), ("aes", "ao"), ("ais", "al"), ("eis", "el"), ("ois", "ol"), ("ns", "m")):
+    for plural, singular in (
+        ("oes", "ao"),
+        ("aes", "ao"),
+        ("ais", "al"),
+        ("eis", "el"),
+        ("ois", "ol"),
+        ("uis", "ul"),
+        ("ns", "m"),
+    ):
         if word.endswith(plural):
             return word[: -len(plural)] + singular
     word = word.removesuffix("s")
@@ -114,8 +129,72 @@ def _italian(word: str) -> str:
     return body + ("a" if word[-1] in "ae" else "o")
 
 
+# Nouns whose plural takes -er: a closed list, read from the end of a word, for others of the kind are made of these. Whoever
+# does something ("Drucker", "Spieler") is none of them.
+_GERMAN_ER = tuple(
+    "bilder bucher kinder hauser kleider lander lieder manner rader walder worter glaser blatter bretter dorfer felder geister "
+    "graber guter horner huhner kalber krauter lammer locher nester rander rinder schilder schlosser schwerter tucher volker "
+    "wurmer bander bader facher fasser gesichter gewander denkmaler dacher amter taler holzer lichter munder "
+    "straucher mitglieder glieder gehalter weiber gespenster geschlechter tumer leiber eier".split()
+)
+_GERMAN_KEEPS_S = tuple(
+    "kurs hals fuchs lachs wachs krebs keks puls fels mops gips chips schnaps dachs luchs stress ss reis".split()
+)
+_GERMAN_KEEPS_E = ("reise", "karte", "seite", "weise", "masse", "halle", "lehre", "folge")
+_GERMAN_ENDS = (
+    ("innen", 3),
+    ("nissen", 3),
+    ("nisse", 2),
+    *((f"{end}{more}", 1) for end in ("er", "el") for more in "ns"),
+    ("ens", 1),
+)
+
+
+def _german(word: str) -> str:
+    # Umlauts have lost their dots, "Gläser" are "glaser" here. What remains need not be a word, only the same for both.
+    if len(word) <= 3:
+        return word
+    if word.endswith(_GERMAN_ER):
+        return _german_end(word[:-2])
+    for end, left in _GERMAN_ENDS:
+        if word.endswith(end):
+            return _german(word[:-left]) if left == 1 else _german_end(word[:-left])
+    if word.endswith(("er", "el", "lein", *_GERMAN_KEEPS_E)):
+        return word
+    if word.endswith(tuple(f"{stays}n" for stays in _GERMAN_KEEPS_E)):
+        return word[:-1]
+    if word.endswith("en"):
+        return _german_end(word[:-2])
+    return _german_end(word.removesuffix("e"))
+
+
+def _german_end(word: str) -> str:
+    return word if len(word) <= 3 or word.endswith(_GERMAN_KEEPS_S) else word.removesuffix("s")
+
+
+_DUTCH_EREN = ("kinderen", "eieren", "bladeren", "liederen")
+_DUTCH_ENDS = ("ing", "heid", "ig", "lijk", "baar", "er", "aar", "ster", "end", "je")
+
+
+def _dutch(word: str) -> str:
+    if word.endswith(_DUTCH_EREN):
+        return word[:-4]
+    if word.endswith("heden"):
+        return word[:-4] + "id"
+    if word.endswith("os") and len(word) > 4:
+        return word[:-1]
+    if word.endswith(("ingen", "ers", "aars", "jes", "sters")):
+        word = word.removesuffix("en").removesuffix("s")
+    if word.endswith(_DUTCH_ENDS):
+        return word
+    found = stems(word, "nl")
+    return found[0] if found else word
+
+
 _RULES: dict[str, Callable[[str], str]] = {
     "en": _english,
+    "de": _german,
+    "nl": _dutch,
     "fr": _french,
     "es": _spanish,
     "pt": _portuguese,
@@ -132,9 +211,4 @@ def number_key(word: str, language: str) -> str:
     if not word.isalpha():
         return word
     rule = _RULES.get(language)
-    if rule is not None:
-        return rule(word)
-    if language in ("de", "nl"):
-        found = stems(word, language)
-        return found[0] if found else word
-    return word
+    return rule(word) if rule is not None else word

@@ -8,7 +8,7 @@ _TWO_SIDES = (
     "colour color, favourite favorite, flavour flavor, harbour harbor, neighbour neighbor, labour labor, honour honor, "
     "humour humor, armour armor, vapour vapor, odour odor, centre center, theatre theater, metre meter, litre liter, "
     "fibre fiber, calibre caliber, lustre luster, spectre specter, grey gray, tyre tire, kerb curb, plough plow, "
-    "draught draft, mould mold, moulding molding, moustache mustache, pyjamas pajamas, jewellery jewelry, "
+    "pyjama pajama, draught draft, mould mold, moulding molding, moustache mustache, jewellery jewelry, "
     "aluminium aluminum, catalogue catalog, dialogue dialog, analogue analog, programme program, licence license, "
     "defence defense, offence offense, practise practice, sceptical skeptical, doughnut donut, yoghurt yogurt, "
     "travelling traveling, traveller traveler, travelled traveled, modelling modeling, levelling leveling, cosy cozy, "
@@ -31,6 +31,13 @@ def strip_accents(text: str) -> str:
 
 
 _LIGATURES = str.maketrans({"ß": "ss", "æ": "ae", "œ": "oe", "ø": "o", "ł": "l", "đ": "d", "ı": "i"})
+# Where the dots make another word, and not the plural of the same ("Küche" and "Kuchen").
+_DOTS_MATTER = frozenset(
+    "küche küchen schön drücken drückt fördern zählen möchte könnte würde rücken stück stücke stücken lösen höhle bär bären "
+    "schwül fällen hütte hütten wüste wüsten mücke mücken".split()
+)
+_DOTS_WRITTEN = str.maketrans({"ä": "ae", "ö": "oe", "ü": "ue"})
+_DOTTED = {form: word for word in _DOTS_MATTER for form in (word, word.translate(_DOTS_WRITTEN))}
 _UMLAUT_WRITTEN = re.compile(r"(?<![aeoq])([ou])e(?=[^aeiou])|(?<![aeou])ae(?=[^aeiou])")
 
 
@@ -39,9 +46,13 @@ def spelling_key(word: str, language: str) -> str:
     """The form that the right spellings of a word share.
 
     Parameters: `word`, one case-folded word; `language`, two letters. Returns: the word without accents; in English the
-    American spelling; in German with "ae", "oe", "ue" as the umlauts they may stand for, without their dots. A key to compare
-    by, not a word to show. Raises: nothing. Cost: constant, and once a word."""
+    American spelling; in German with "ae", "oe", "ue" as the umlauts they may stand for, without their dots where those make no
+    other word, and with "f" for "ph". A key to compare by, not a word to show. Raises: nothing. Cost: constant, and once a
+    word."""
     if language == "de":
+        word = word.replace("ph", "f")
+        if word in _DOTTED:
+            return _DOTTED[word]
         return _UMLAUT_WRITTEN.sub(lambda found: found.group(1) or "a", strip_accents(word))
     plain = strip_accents(word)
     if language != "en":
