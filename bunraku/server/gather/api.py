@@ -1,11 +1,11 @@
 """Gather over HTTP: ways, runs, the stream of arrivals, the map of what was covered."""
 
-import json
 from datetime import date
 from typing import Any, Literal
 
 from django.http import HttpResponse
 from ninja import Field, Query, Router, Schema
+from pydantic_core import to_json
 
 from bunraku.server.gather import selectors
 from bunraku.server.gather.actions import decide_run, estimate_run, run_again, start_run, way_price_tenths
@@ -231,7 +231,7 @@ def read_stream(request: ProjectRequest, project_id: ProjectId, wanted: Query[St
     rows, total = selectors.stream(scope, wanted.model_dump())
     # Straight to JSON, as the sheet: a test holds what is written here against `StreamOut`.
     told = {"total": total, "offset": wanted.offset, "rows": selectors.as_told(request.project, scope, rows)}
-    return HttpResponse(json.dumps(told, separators=(",", ":"), default=str), content_type="application/json")
+    return HttpResponse(to_json(told), content_type="application/json")
 
 
 @router.get("/gather/stream/ids", response=IdsOut, url_name="stream_ids")

@@ -1,10 +1,10 @@
 """The sheet over HTTP: a page of rows, ids, decisions, export."""
 
-import json
 from typing import Annotated, Any, Literal
 
 from django.http import HttpResponse, StreamingHttpResponse
 from ninja import Field, Query, Router, Schema
+from pydantic_core import to_json
 
 from bunraku.core.weigh.intent_cues import INTENTS
 from bunraku.core.weigh.season import TRENDS
@@ -122,7 +122,7 @@ def read_sheet(request: ProjectRequest, project_id: ProjectId, wanted: Query[She
     # Straight from columns to JSON: checking 100 rows field by field once more would take longer than finding them. A test
     # holds what is written here against `SheetOut`.
     told = {"total": total, "offset": wanted.offset, "rows": [_as_told(row) for row in page.values(*COLUMNS)]}
-    return HttpResponse(json.dumps(told, separators=(",", ":")), content_type="application/json")
+    return HttpResponse(to_json(told), content_type="application/json")
 
 
 def _as_told(row: dict[str, Any]) -> dict[str, Any]:
