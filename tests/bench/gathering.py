@@ -183,28 +183,25 @@ def stream(project: Project, person: User) -> Iterator[Result]:
     client = Client(headers={"host": "localhost"})
     client.force_login(person)
     job = Job.objects.filter(project=project, kind="import").get().pk
-    plain: list[dict[str, Any]] = [
+    asked: list[dict[str, Any]] = [
         {},
         {"sort": "relevance"},
         {"sort": "off_topic", "offset": 50_000},
         {"q": "moon -kids"},
+        # One run and one way that brought all of them.
+        {"job": job, "state": "all"},
+        {"way": "import", "offset": 90_000},
     ]
-    by_origin: list[dict[str, Any]] = [{"job": job, "state": "all"}, {"way": "import", "offset": 90_000}]
-    for name, asked, most in (("median", plain, 0.04), ("median of one run or way", by_origin, 0.04)):
-        times: list[float] = []
-        for round_ in range(5):
-            for query in asked:
-                began = time.perf_counter()
-                answer = client.get(f"/api/projects/{project.pk}/gather/stream", query)
-                times += [time.perf_counter() - began] if round_ else []
-                assert answer.status_code == 200, answer.content
-        middle = percentile(times, 0.5)
-        yield (
-            f"stream of 100,000: {name}",
-            f"{1000 * middle:.0f} ms, slowest {1000 * max(times):.0f}",
-            f"under {1000 * most:.0f} ms",
-            middle < most,
-        )
+    times: list[float] = []
+    for round_ in range(5):
+        for query in asked:
+            began = time.perf_counter()
+            answer = client.get(f"/api/projects/{project.pk}/gather/stream", query)
+            times += [time.perf_counter() - began] if round_ else []
+            assert answer.status_code == 200, answer.content
+    for name, share, most in (("median", 0.5, 0.04), ("95th percentile", 0.95, 0.1)):
+        took = percentile(times, share)
+        yield (f"stream of 100,000: {name}", f"{1000 * took:.0f} ms", f"under {1000 * most:.0f} ms", took < most)
 
 
 _WORLD = """

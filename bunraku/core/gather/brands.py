@@ -26,16 +26,24 @@ class BrandMatcher:
             self._by_form[joined] = word
             # A brand of one word may still be typed as two, so runs one longer are tried.
             self._longest = max(self._longest, len(parts) + 1)
+        # What some brand begins with: nearly every word of a text is told by it at once.
+        self._begins = {form[:end] for form in self._by_form for end in range(1, len(form) + 1)}
 
     def find(self, text: str) -> str | None:
         """The first brand word that stands in `text`, or None."""
         if not self._by_form:
             return None
-        words = [word.removesuffix("'s") for word in tokens(text)]
+        words = tokens(text)
+        if "'" in text:
+            words = [word.removesuffix("'s") for word in words]
+        if self._begins.isdisjoint(words):
+            return None
         for start in range(len(words)):
             joined = ""
             for length, word in enumerate(words[start : start + self._longest], start=1):
                 joined += word
+                if joined not in self._begins:
+                    break
                 found = self._by_form.get(joined)
                 if found and (length == len(tokens(found)) or len(joined) >= MIN_JOINED):
                     return found

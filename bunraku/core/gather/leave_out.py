@@ -128,7 +128,8 @@ def _by_phrase(phrases: dict[str, int], keys: Sequence[str], none: int) -> NDArr
     longer = [(f" {phrase} ", place) for phrase, place in phrases.items() if " " in phrase]
     out = np.full(len(keys), none, dtype=np.int64)
     for row, key in enumerate(keys):
-        best = min((singles[word] for word in key.split() if word in singles), default=none)
+        said = key.split()
+        best = none if singles.keys().isdisjoint(said) else min(singles[word] for word in said if word in singles)
         padded = f" {key} " if longer else ""
         for phrase, place in longer:
             if place < best and phrase in padded:
@@ -139,7 +140,9 @@ def _by_phrase(phrases: dict[str, int], keys: Sequence[str], none: int) -> NDArr
 
 def _by_pattern(value: str, facts: Facts) -> NDArray[np.bool_]:
     pattern = re.compile(r"(?<!\S)" + ".*?".join(re.escape(part) for part in value.split("*")) + r"(?!\S)")
-    return np.array([pattern.search(key) is not None for key in facts.keys], dtype=bool)
+    # Nearly every keyword is told by the longest part alone.
+    longest = max(value.split("*"), key=len)
+    return np.array([longest in key and pattern.search(key) is not None for key in facts.keys], dtype=bool)
 
 
 def _lengths(facts: Facts) -> NDArray[np.int64]:
