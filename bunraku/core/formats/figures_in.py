@@ -16,7 +16,10 @@ _RANGE = re.compile(rf"^({_NUMBER})\s*(?:-|to|bis|\.\.+|~)\s*({_NUMBER})$", re.I
 _PARTS = re.compile(r"^([+-]?\d[\d.,' ]*(?:e[+-]?\d+)?)\s*(k|tsd|mio|mn|m|b|mrd)?\.?$", re.IGNORECASE)
 _BOUND = re.compile(rf"^(<|<=|≤|under|below|unter|>|>=|≥|over|above|über)\s*({_NUMBER})$", re.IGNORECASE)
 _PLUS = re.compile(rf"^({_NUMBER})\s*\+$", re.IGNORECASE)
-_PLAIN = re.compile(r"[0-9]+(?:\.[0-9]+)?")
+_PLAIN = {
+    ".": re.compile(r"(?:[0-9]+|[0-9]{1,3}(?:,[0-9]{3})+)(?:\.[0-9]+)?"),
+    ",": re.compile(r"(?:[0-9]+|[0-9]{1,3}(?:\.[0-9]{3})+)(?:,[0-9]+)?"),
+}
 OPEN_ENDED = 3.0
 """How far above its lower end an open range (">1,000", "10K+") is taken to reach: the usual step of such ranges."""
 
@@ -44,9 +47,10 @@ def read_figure(text: str, decimal: str = ".") -> Figure | None:
     Parameters: `text`, a cell; `decimal`, the sign before decimals in this column ("." or ",", see `decimal_sign`).
     Returns: `Figure`, or None for a cell that says there is nothing ("", "-", "N/A"). "<10" is 0 to 10; ">1,000" and "10K+"
     reach up to `OPEN_ENDED` times as far. Raises: `BadFigure` for anything else."""
-    if _PLAIN.fullmatch(text) and (decimal == "." or text.isdigit()):
+    if _PLAIN[decimal].fullmatch(text):
         # What most cells of most files are.
-        return Figure(float(text), float(text))
+        value = float(text.replace("." if decimal == "," else ",", "").replace(decimal, "."))
+        return Figure(value, value)
     if len(text) > LONGEST:
         raise BadFigure(f"“{text[:40]}…” is no figure.")
     bare = _bare(text)
