@@ -141,13 +141,30 @@ def test_queries_do_not_grow_with_what_is_asked(api: Api, rows: Make) -> None:
         assert len(queries) <= MOST_QUERIES
 
 
+def test_the_walkway_counts_what_stands_where(weighed: Api) -> None:
+    ids = [row["id"] for row in weighed.get("/sheet")["rows"]]
+    for row, state in zip(ids, ("shortlisted", "dropped", "parked", "kept"), strict=False):
+        weighed.post("/sheet/state", {"row_ids": [row], "state": state})
+    channels = weighed.get("/overview")["channels"]
+    assert [one["channel"] for one in channels] == ["web"]
+    told = channels[0]
+    for state in ("shortlisted", "dropped", "parked"):
+        assert told[state] == weighed.get("/sheet", state=state)["total"] == 1
+    assert told["left_out"] == weighed.get("/sheet", state="left_out")["total"]
+    assert told["keywords"] == weighed.get("/sheet")["total"]
+    assert told["measured"] == weighed.get("/sheet", waiting=False)["total"]
+    clusters = weighed.get("/clusters")["clusters"]
+    assert told["clusters"] == len(clusters)
+    assert told["clustered"] == sum(one["keywords"] for one in clusters)
+
+
 def test_other_screens_count_their_queries_too(weighed: Api) -> None:
     cluster = weighed.get("/clusters")["clusters"][0]["id"]
     weighed.post("/pieces", {"cluster_ids": [cluster]})
     row = weighed.get("/sheet")["rows"][0]["id"]
     piece = weighed.get("/plan")["pieces"][0]["id"]
     for path, most in (
-        ("/overview", 6),
+        ("/overview", 8),
         ("/clusters", 7),
         (f"/clusters/{cluster}", 8),
         ("/plan", 8),

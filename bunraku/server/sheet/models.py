@@ -142,7 +142,7 @@ class Row(models.Model):
             models.Index(fields=["scope", "-id", "state", "run", "ways"], name="row_by_arrival"),
             models.Index(fields=["scope", "-relevance", "id", "state", "run", "ways"], name="row_by_relevance"),
             models.Index(fields=["scope", "waiting", "state"], name="row_waiting"),
-            models.Index(fields=["scope", "cluster"], name="row_by_cluster"),
+            models.Index(fields=["scope", "cluster", "state"], name="row_by_cluster"),
             models.Index(fields=["family"], name="row_by_family", condition=models.Q(family__isnull=False)),
             models.Index(fields=["same_words"], name="row_by_words", condition=models.Q(same_words__isnull=False)),
             models.Index(fields=["left_out_by"], name="row_by_rule", condition=models.Q(left_out_by__isnull=False)),

@@ -96,6 +96,14 @@ class Migration(migrations.Migration):
             model_name='row',
             name='row_waiting',
         ),
+        migrations.RemoveIndex(
+            model_name='row',
+            name='row_by_cluster',
+        ),
+        migrations.AddIndex(
+            model_name='row',
+            index=models.Index(fields=['scope', 'cluster', 'state'], name='row_by_cluster'),
+        ),
         migrations.AddIndex(
             model_name='row',
             index=models.Index(fields=['scope', 'waiting', 'state'], name='row_waiting'),
