@@ -1,4 +1,4 @@
-"""Inserting in bulk gives what saving one by one gives."""
+"""Inserting and updating in bulk give what saving one by one gives."""
 
 from datetime import date
 from typing import Any
@@ -7,7 +7,7 @@ import pytest
 from django.db import IntegrityError, transaction
 
 from bunraku.server.gather.models import Origin
-from bunraku.server.projects.bulk import insert_many
+from bunraku.server.projects.bulk import insert_many, update_many
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.models import Reading
 from bunraku.server.sheet.models import Keyword, Row
@@ -53,6 +53,19 @@ def test_conflicts_are_ignored_only_when_asked(project: Project) -> None:
         insert_many(Keyword, ("key", "text"), [("k", "again")], same=same)
     insert_many(Keyword, ("key", "text"), [], same=same)
     assert Keyword.objects.count() == 2
+
+
+def test_updates_hit_their_rows_and_nothing_else(project: Project) -> None:
+    scope = scope_of(project, "web")
+    add_keywords(scope, {"a": "a", "b": "b", "c": "c"})
+    first, second, third = Row.objects.order_by("pk")
+    third.delete()
+    told = [(4.5, [83] * 12, False, first.pk), (None, [], True, second.pk), (9.0, [], True, third.pk or 99)]
+    update_many(Row, ("volume", "month_share", "waiting"), told)
+    assert list(Row.objects.order_by("pk").values_list("text", "volume", "month_share", "waiting")) == [
+        ("a", 4.5, [83] * 12, False),
+        ("b", None, [], True),
+    ]
 
 
 def test_keywords_are_added_in_the_order_they_came_and_once(project: Project) -> None:

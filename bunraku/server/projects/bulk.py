@@ -1,5 +1,5 @@
-"""Inserting many rows of few columns: as `bulk_create` does, without an object a row and a statement a few rows. For files of a
-hundred thousand rows it is the difference between seconds and minutes."""
+"""Inserting and updating many rows: as `bulk_create` and `bulk_update` do, without a statement a few rows and a thousand
+expressions in it. For a hundred thousand rows it is the difference between seconds and minutes."""
 
 from collections.abc import Callable, Iterable, Mapping, Sequence
 from itertools import islice
@@ -44,13 +44,26 @@ def insert_many(
         f"({columns}) VALUES ({', '.join([*['%s'] * len(fields), *defaults.values()])}) "
         f"{connection.ops.on_conflict_suffix_sql(every, conflict, [], [])}"
     )
-    changed = [
-        (place, _preparing(field)) for place, field in enumerate(fields[: len(names)]) if not isinstance(field, _PLAIN)
-    ]
+    _execute(statement, fields[: len(names)], rows, prepared)
+
+
+def update_many(model: type[models.Model], names: Sequence[str], rows: Iterable[Sequence[Any]]) -> None:
+    """Update rows by their primary keys. `names` are fields, a value each in `rows`, and after them the key. A row that is gone
+    meanwhile stays gone. To be called in a transaction."""
+    fields = [model._meta.get_field(name) for name in names]
+    quote = connection.ops.quote_name
+    setting = ", ".join(f"{quote(str(field.column))} = %s" for field in fields)  # type: ignore[union-attr]
+    statement = f"UPDATE {quote(model._meta.db_table)} SET {setting} WHERE {quote(str(model._meta.pk.column))} = %s"  # noqa: S608
+    _execute(statement, fields, rows, [])
+
+
+def _execute(statement: str, fields: Sequence[Any], rows: Iterable[Sequence[Any]], same: Sequence[Any]) -> None:
+    """Execute a statement for each row, its values in the form that the database takes, those that are the same behind them."""
+    changed = [(place, _preparing(field)) for place, field in enumerate(fields) if not isinstance(field, _PLAIN)]
     source = iter(rows)
     with connection.cursor() as cursor:
         while part := list(islice(source, _AT_ONCE)):
-            values = [[*row, *prepared] for row in part]
+            values = [[*row, *same] for row in part]
             for place, prepare in changed:
                 for row in values:
                     row[place] = prepare(row[place])

@@ -11,6 +11,7 @@ from django.db.models import F
 
 from bunraku.server.clock import today
 from bunraku.server.errors import BunrakuError
+from bunraku.server.projects.bulk import insert_many
 from bunraku.server.projects.models import Project
 from bunraku.server.projects.parts import in_parts
 from bunraku.server.readings.models import Reading
@@ -110,20 +111,9 @@ def store_batch(scope: Scope, what: What, batch: Batch, stored_as: Mapping[str, 
     per_term = price_tenths(what, 1)
     answers = {stored_as.get(term, term): answer for term, answer in batch.answers.items()}
     known = known_today(scope, what, list(answers))
-    fresh = [
-        Reading(
-            scope=scope,
-            what=what,
-            term=term,
-            source=source.name,
-            on=today(),
-            payload=_payload(answer),
-            price_tenths=per_term,
-        )
-        for term, answer in answers.items()
-        if term not in known
-    ]
-    Reading.objects.bulk_create(fresh)
+    fresh = [(term, _payload(answer)) for term, answer in answers.items() if term not in known]
+    same = {"scope": scope.pk, "what": what, "source": source.name, "on": today(), "price_tenths": per_term}
+    insert_many(Reading, ("term", "payload"), fresh, same=same)
     spent = per_term * len(fresh)
     if spent:
         Project.objects.filter(pk=scope.project_id).update(lookups_left_tenths=F("lookups_left_tenths") - spent)

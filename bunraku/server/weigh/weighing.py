@@ -1,6 +1,7 @@
 """Weighing rows of a scope and keeping the figures: readings in, rows out, in bulk."""
 
 from collections.abc import Mapping, Sequence
+from operator import attrgetter
 from typing import Any
 
 import numpy as np
@@ -12,6 +13,7 @@ from bunraku.core.weigh.volume import BROAD_RATIO, DEFAULT_SPREAD
 from bunraku.core.weigh.weighing import Evidence, Figures, learn, weigh
 from bunraku.server.gather.topic import about, neutral_words
 from bunraku.server.jobs.running import Progress
+from bunraku.server.projects.bulk import update_many
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Decision, Row, RowPage, Scope
 from bunraku.server.weigh.evidence import (
@@ -43,6 +45,7 @@ OF_OTHERS = (
 )
 """Columns of a row that other steps keep."""
 DERIVED = [field.name for field in Row._meta.concrete_fields if field.name not in OF_OTHERS]
+_VALUES = attrgetter(*DERIVED, "pk")
 
 
 def weigh_rows(scope: Scope, rows: Sequence[Row]) -> None:
@@ -58,9 +61,7 @@ def weigh_rows(scope: Scope, rows: Sequence[Row]) -> None:
     _fill(rows, evidence, figures, read)
     with transaction.atomic():
         rows, overtaken = _with_decisions(scope, rows, decisions)
-        Row.objects.bulk_create(
-            rows, update_conflicts=True, unique_fields=["scope", "keyword"], update_fields=DERIVED, batch_size=500
-        )
+        update_many(Row, DERIVED, map(_VALUES, rows))
         RowPage.objects.bulk_create(
             (
                 RowPage(row=row, result_ids=result_ids(page).tobytes(), features=page["features"])
