@@ -30,8 +30,7 @@ ENGLISH_FILLS: dict[str, tuple[str, ...]] = {
     "with": ("instructions", "delivery", "video", "pictures", "friends", "a guarantee"),
     "without": ("experience", "equipment", "waste", "a teacher", "fuss"),
     "town": english.TOWNS,
-    "price": english.FILLS["price"],
-    "year": english.FILLS["year"],
+    **english.SAID_ALIKE,
 }
 ENGLISH_FRAMES = """
 {h}||1|1|1|general|*
@@ -154,8 +153,7 @@ GERMAN_FILLS: dict[str, tuple[str, ...]] = {
     "with": ("anleitung", "lieferung", "video", "bildern", "freunden"),
     "without": ("erfahrung", "werkzeug", "vorkenntnisse", "aufwand"),
     "town": german.TOWNS,
-    "price": german.FILLS["price"],
-    "year": german.FILLS["year"],
+    **english.SAID_ALIKE,
 }
 GERMAN_FRAMES = """
 {h}||1|1|1|general|*

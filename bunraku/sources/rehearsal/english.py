@@ -15,21 +15,25 @@ BRANDS = (
 TOWNS = ("harrowmere", "pellbridge", "oldmarrow", "tarnley", "quillport", "stanwick cross")
 AMERICAN_TOWNS = ("quarrow falls", "vellmar springs", "port ellinor", "new tarnley", "bitterwick", "fallowridge")
 
+SAID_ALIKE: dict[str, tuple[str, ...]] = {
+    "brand": BRANDS,
+    "price": ("50", "100", "200", "300", "500", "1000", "150", "400"),
+    "year": ("2025", "2026", "2027", "2024"),
+}
+"""Fills that are the same in every language."""
 FILLS: dict[str, tuple[str, ...]] = {
+    **SAID_ALIKE,
     "audience": tuple(
         "beginners|kids|adults|astrophotography|children|planets|deep sky|travel|families|seniors|schools|the moon".split(
             "|"
         )
     ),
-    "brand": BRANDS,
     "town": TOWNS,
-    "price": ("50", "100", "200", "300", "500", "1000", "150", "400"),
     "size": ("70mm", "80mm", "114mm", "130mm", "150mm", "200mm", "1.25", "2 inch", "60mm", "250mm"),
     "quality": tuple(
         "portable|computerised|motorised|small|large|professional|starter|folding|wide angle|lightweight|waterproof|"
         "red|budget|compact".split("|")
     ),
-    "year": ("2025", "2026", "2027", "2024"),
     "use": tuple(
         "city balcony|camping|back garden|night sky|light pollution|daytime|bird watching|dark sky site".split("|")
     ),

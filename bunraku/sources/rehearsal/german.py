@@ -1,32 +1,21 @@
 """How German speakers of the practice world ask: heads with the English concept they name, fills, frames."""
 
+from bunraku.sources.rehearsal.english import SAID_ALIKE
+
 TOWNS = ("dunkelfeld", "sternbrück", "mondheim", "altmoor", "quellhafen", "nebelau")
 
 FILLS: dict[str, tuple[str, ...]] = {
+    **SAID_ALIKE,
     "audience": tuple(
         "anfänger|kinder|erwachsene|astrofotografie|jugendliche|planeten|deep sky|reisen|familien|senioren|schulen|"
         "den mond".split("|")
     ),
-    "brand": (
-        "velumscope",
-        "orrinek",
-        "tessarq",
-        "polvane",
-        "carvosky",
-        "mirelux",
-        "duskfield",
-        "hollenbar",
-        "zephrine",
-        "osravane",
-    ),
     "town": TOWNS,
-    "price": ("50", "100", "200", "300", "500", "1000", "150", "400"),
     "size": ("70mm", "80mm", "114mm", "130mm", "150mm", "200mm", "1.25", "2 zoll", "60mm", "250mm"),
     "quality": tuple(
         "tragbare|computergesteuerte|motorisierte|kleine|mittlere|professionelle|einfache|klappbare|weitwinkel|leichte|"
         "wasserdichte|rote|günstige|kompakte".split("|")
     ),
-    "year": ("2025", "2026", "2027", "2024"),
     "use": tuple("balkon|camping|garten|nachthimmel|stadt|tagsüber|vogelbeobachtung|urlaub".split("|")),
 }
 
