@@ -1,8 +1,7 @@
-import { useState } from "react";
 import { Button } from "./Button";
-import { INPUT } from "./Field";
 import { plural } from "./format";
 import { Modal } from "./Modal";
+import { OneLine } from "./OneLine";
 
 const REASONS = ["Off topic", "Another's brand", "Not for our readers", "Too hard for us", "No searches"];
 
@@ -16,7 +15,6 @@ export function DropDialog({
   onDrop: (reason: string) => void;
   onOpenChange: (open: boolean) => void;
 }) {
-  const [own, setOwn] = useState("");
   return (
     <Modal open={count > 0} onOpenChange={onOpenChange} title={`Drop ${plural(count, "keyword")}`}>
       {/* biome-ignore lint/a11y/noStaticElementInteractions: numbers are short ways to the buttons inside */}
@@ -35,25 +33,15 @@ export function DropDialog({
             </Button>
           ))}
         </div>
-        <form
-          className="flex gap-2 pt-3"
-          onSubmit={(event) => {
-            event.preventDefault();
-            onDrop(own.trim());
-          }}
-        >
-          <input
-            aria-label="Another reason"
+        <div className="pt-3">
+          <OneLine
+            label="Another reason"
             placeholder="Another reason, or none"
-            maxLength={200}
-            value={own}
-            onChange={(event) => setOwn(event.target.value)}
-            className={INPUT}
+            most={200}
+            action="Drop"
+            onTake={onDrop}
           />
-          <Button type="submit" look="main">
-            Drop
-          </Button>
-        </form>
+        </div>
         <p className="pt-3 text-xs text-quiet">
           Dropped keywords keep their figures and stand under the filter State. z takes it back. What is off topic,
           another's brand or not for your readers also teaches relevance.

@@ -35,6 +35,14 @@ describe("deciding by keys", () => {
     await userEvent.type(screen.getByLabelText("Note"), "later{Enter}");
     expect(decide).toHaveBeenLastCalledWith([7], "parked", { note: "later" });
   });
+  it("takes a reason of one's own, and does not keep it for the next", async () => {
+    const decide = setUp("open");
+    await userEvent.keyboard("x");
+    await userEvent.type(screen.getByLabelText("Another reason"), " sold out {Enter}");
+    expect(decide).toHaveBeenLastCalledWith([7], "dropped", { reason: "sold out" });
+    await userEvent.keyboard("x");
+    expect(screen.getByLabelText("Another reason")).toHaveValue("");
+  });
   it("takes a dropped row back at once", async () => {
     const decide = setUp("dropped");
     await userEvent.keyboard("x");
