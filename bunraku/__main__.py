@@ -9,6 +9,8 @@ import sys
 import time
 from pathlib import Path
 
+from bunraku.lifeline import end_with_parent
+
 ROOT = Path(__file__).resolve().parents[1]
 GRACE_SECONDS = 15.0
 
@@ -59,7 +61,13 @@ def _serve(manage: list[str], environment: dict[str, str], port: int) -> int:
 
     def start(command: list[str]) -> subprocess.Popen[bytes]:
         # A group of their own, so that Ctrl-C reaches only us and we end both in order.
-        return subprocess.Popen(command, env=environment, cwd=ROOT, start_new_session=True)
+        return subprocess.Popen(
+            command,
+            env=environment,
+            cwd=ROOT,
+            start_new_session=True,
+            preexec_fn=end_with_parent(),  # noqa: PLW1509 - no thread runs here
+        )
 
     wanted = True
 

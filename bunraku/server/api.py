@@ -11,9 +11,10 @@ from ninja.security import SessionAuth
 from bunraku import __version__
 from bunraku.server.cluster.api import router as cluster
 from bunraku.server.errors import BunrakuError
-from bunraku.server.gather.api import router as gather
-from bunraku.server.gather.api_bringing import router as bringing
-from bunraku.server.gather.api_keeping_out import router as keeping_out
+from bunraku.server.gather.combiner.api import router as combiner
+from bunraku.server.gather.files.api import router as files
+from bunraku.server.gather.rules.api import router as rules
+from bunraku.server.gather.ways.api import router as ways
 from bunraku.server.jobs.api import router as jobs
 from bunraku.server.overview import figures_router
 from bunraku.server.overview import router as overview
@@ -34,11 +35,18 @@ class Anybody(SessionAuth):
         return True
 
 
-api = NinjaAPI(title="Bunraku", version=__version__, docs_url=None, openapi_url="/openapi.json", auth=SignedIn())
+api = NinjaAPI(
+    title="Bunraku",
+    version=__version__,
+    docs_url=None,
+    openapi_url="/openapi.json",
+    # Each endpoint declares its own right; what forgot to is for signed-in people only, and fails a test.
+    auth=SignedIn(),
+)
 api.add_router("", public, auth=Anybody())
 api.add_router("", projects)
 api.add_router("", figures_router)
-for room in (overview, jobs, sheet, gather, keeping_out, bringing, weigh, cluster, plan):
+for room in (overview, jobs, sheet, ways, rules, combiner, files, weigh, cluster, plan):
     api.add_router("/projects/{int:project_id}", room)
 
 

@@ -8,9 +8,10 @@ from ninja import Router, Schema
 from bunraku.core.figures import FIGURES
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.jobs.models import OPEN_STATES, Job
+from bunraku.server.journal.undo import undoable
 from bunraku.server.plan.models import Piece
-from bunraku.server.projects.access import ProjectId, ProjectRequest
-from bunraku.server.projects.models import JournalEntry, Project
+from bunraku.server.projects.access import READS, ProjectId, ProjectRequest, SignedIn
+from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import IN_PLAY, STATES, Row, Scope
 
 router = Router(tags=["overview"])
@@ -43,11 +44,14 @@ class OverviewOut(Schema):
 
 
 def channel_counts(project: Project) -> list[dict[str, Any]]:
-    """How many keywords of each channel stand where, in the project's own locale. Read from two indexes alone: this is asked
-    all the while a job runs."""
+    """How many keywords of each channel stand where, in the project's own locale. Read from two indexes
+    alone: this is asked all the while a job runs."""
     scopes = Scope.objects.filter(project=project, locale=project.locale).order_by("channel")
-    told = {scope.pk: {**dict.fromkeys(ChannelCountsOut.model_fields, 0), "channel": scope.channel} for scope in scopes}
-    rows = Row.objects.filter(scope__in=told)
+    nothing = dict.fromkeys(ChannelCountsOut.model_fields, 0)
+    counts_of: dict[int, dict[str, Any]] = {
+        scope.pk: {**nothing, "channel": scope.channel} for scope in scopes
+    }
+    rows = Row.objects.filter(scope__in=counts_of)
     for scope, waiting, state, count in (
         rows.values_list("scope", "waiting", "state").annotate(n=Count("pk")).order_by()
     ):
@@ -55,18 +59,22 @@ def channel_counts(project: Project) -> list[dict[str, Any]]:
         if state in IN_PLAY:
             names += ["keywords"] if waiting else ["keywords", "measured"]
         for name in names:
-            told[scope][name] += count
+            counts_of[scope][name] += count
     grouped = rows.filter(cluster__isnull=False, state__in=IN_PLAY).values_list("scope").order_by()
     for scope, clusters, clustered in grouped.annotate(Count("cluster", distinct=True), Count("pk")):
-        told[scope] |= {"clusters": clusters, "clustered": clustered}
-    return [counts for counts in told.values() if any(counts[name] for name in counts if name != "channel")]
+        counts_of[scope] |= {"clusters": clusters, "clustered": clustered}
+    return [
+        counts
+        for counts in counts_of.values()
+        if any(count for name, count in counts.items() if name != "channel")
+    ]
 
 
-@router.get("/overview", response=OverviewOut, url_name="overview")
+@router.get("/overview", response=OverviewOut, auth=READS, url_name="overview")
 def overview(request: ProjectRequest, project_id: ProjectId) -> Any:
     """How far each step of a project is."""
     pieces = Piece.objects.filter(project=request.project).aggregate(all=Count("pk"), placed=Count("month"))
-    last = JournalEntry.objects.filter(project=request.project, undone=False).order_by("-pk").only("label").first()
+    last = undoable(request.project).only("label").first()
     return {
         "channels": channel_counts(request.project),
         "pieces": pieces["all"],
@@ -88,7 +96,7 @@ class FigureOut(Schema):
 figures_router = Router(tags=["help"])
 
 
-@figures_router.get("/figures", response=list[FigureOut], url_name="figures")
+@figures_router.get("/figures", response=list[FigureOut], auth=SignedIn(), url_name="figures")
 def figures(request: Any) -> Any:
     """Help texts of all figures, from where they are made."""
     return [{"id": f.id, "name": f.name, "text": f.summary} for f in FIGURES]

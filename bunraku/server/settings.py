@@ -5,18 +5,20 @@ import secrets
 from pathlib import Path
 
 from csp.constants import NONCE, NONE, SELF
+from environs import Env
 
+env = Env()
 ROOT = Path(__file__).resolve().parents[2]
-DATA = Path(os.environ.get("BUNRAKU_DATA", ROOT / "var" / "own"))
+DATA = env.path("BUNRAKU_DATA", ROOT / "var" / "own")
 DATA.mkdir(parents=True, exist_ok=True)
 
-DEMO = os.environ.get("BUNRAKU_DEMO") == "1"
+DEMO = env.bool("BUNRAKU_DEMO", False)
 """Sign the demo's person in by itself, for requests from this machine only."""
-REHEARSAL_FAULTS = float(os.environ.get("BUNRAKU_REHEARSAL_FAULTS", "0"))
+REHEARSAL_FAULTS = env.float("BUNRAKU_REHEARSAL_FAULTS", 0.0)
 """Share of the practice sources' calls that fail, 0-1."""
-TODAY = os.environ.get("BUNRAKU_TODAY", "")
+TODAY = env.str("BUNRAKU_TODAY", "")
 """A fixed day (ISO 8601) instead of the clock's, for demos and tests."""
-STARTING_LOOKUPS = int(os.environ.get("BUNRAKU_STARTING_LOOKUPS", "12000"))
+STARTING_LOOKUPS = env.int("BUNRAKU_STARTING_LOOKUPS", 12_000)
 """Lookups that a new project may spend."""
 
 
@@ -29,9 +31,9 @@ def _secret_key() -> str:
     return path.read_text()
 
 
-SECRET_KEY = os.environ.get("BUNRAKU_SECRET_KEY") or _secret_key()
+SECRET_KEY = env.str("BUNRAKU_SECRET_KEY", "") or _secret_key()
 DEBUG = False
-ALLOWED_HOSTS = os.environ.get("BUNRAKU_HOSTS", "localhost,127.0.0.1,[::1]").split(",")
+ALLOWED_HOSTS = env.list("BUNRAKU_HOSTS", ["localhost", "127.0.0.1", "[::1]"])
 
 INSTALLED_APPS = [
     "django.contrib.auth",
@@ -40,6 +42,7 @@ INSTALLED_APPS = [
     "csp",
     "django_tasks",
     "django_tasks_db",
+    "bunraku.server.journal",
     "bunraku.server.projects",
     "bunraku.server.jobs",
     "bunraku.server.sheet",
@@ -67,24 +70,24 @@ TEMPLATES: list[dict[str, object]] = [
     {"BACKEND": "django.template.backends.django.DjangoTemplates", "DIRS": [ROOT / "bunraku/server/static"]}
 ]
 
-DATABASES = {
-    "default": {
-        "ENGINE": "django.db.backends.sqlite3",
-        "NAME": DATA / "bunraku.sqlite3",
-        "CONN_MAX_AGE": None,
-        "OPTIONS": {
-            # Readers that later write would fail in deferred mode however long they wait.
-            "transaction_mode": "IMMEDIATE",
-            "timeout": 20,
-            # Checkpoints every 32 MB: an import of a hundred thousand rows would make dozens of them otherwise.
-            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL; PRAGMA cache_size=-64000; "
-            "PRAGMA wal_autocheckpoint=8000; "
-            "PRAGMA mmap_size=268435456;",
-        },
-        # A file, because live-server tests write from several threads at once.
-        "TEST": {"NAME": DATA / "test.sqlite3"},
-    }
+SQLITE = {
+    "ENGINE": "django.db.backends.sqlite3",
+    "NAME": DATA / "bunraku.sqlite3",
+    "OPTIONS": {
+        # Readers that later write would fail in deferred mode however long they wait.
+        "transaction_mode": "IMMEDIATE",
+        "timeout": 20,
+        # Checkpoints every 32 MB: an import of a hundred thousand rows would make dozens otherwise.
+        "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL; "
+        "PRAGMA cache_size=-64000; PRAGMA wal_autocheckpoint=8000; PRAGMA mmap_size=268435456;",
+    },
+    # A file, because live-server tests write from several threads at once.
+    "TEST": {"NAME": DATA / "test.sqlite3"},
 }
+"""The embedded database, in the data folder."""
+_ELSEWHERE = env.dj_db_url("DATABASE_URL", "") if env.str("DATABASE_URL", "") else None
+DATABASES = {"default": {**(_ELSEWHERE or SQLITE), "CONN_MAX_AGE": None}}
+"""The database: the embedded one, or a server's that DATABASE_URL names."""
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 TASKS = {"default": {"BACKEND": "django_tasks_db.DatabaseBackend"}}
 
@@ -130,5 +133,5 @@ LOGGING = {
     "disable_existing_loggers": False,
     "formatters": {"plain": {"format": "{levelname} {name}: {message}", "style": "{"}},
     "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "plain"}},
-    "root": {"handlers": ["console"], "level": os.environ.get("BUNRAKU_LOG", "WARNING")},
+    "root": {"handlers": ["console"], "level": env.str("BUNRAKU_LOG", "WARNING")},
 }

@@ -145,6 +145,14 @@ ANSWERS: dict[What, type[Answer]] = {
 }
 
 
+MATTERS: dict[What, tuple[str, ...]] = {
+    What.COMPLETIONS: ("place",),
+    What.PAGE: ("place", "depth", "device", "viewer"),
+    What.LEXICON: ("into",),
+}
+"""What of a vantage makes a difference to a kind of figure; to the others nothing does."""
+
+
 @dataclass(frozen=True)
 class OwnPiece:
     """A page, video or listing of the person's own, as it can be seen from outside: what a results page may show."""
@@ -159,25 +167,43 @@ class OwnPiece:
     old_title: str = ""
 
 
-@dataclass(frozen=True)
-class Request:
-    """One call to a source: a kind of figure for some terms, on a channel, in a locale ("en-GB"), as of a day.
+@dataclass(frozen=True, kw_only=True)
+class Vantage:
+    """From where and how a source is asked: `place`, a town ("" nowhere in particular); `depth`, how
+    many results are wanted; `device`, desktop or phone; `viewer`, somebody signed in, for a personal
+    view ("" nobody); `into`, the language that a term is wanted in."""
 
-    `place` asks as from a town; `depth` is how many results are wanted; `step` how fine relative interest is (month, week,
-    day, hour); `into` the language of a lexicon; `device` desktop or phone; `viewer` somebody signed in, for a personal view;
-    `own` the person's registered pieces."""
+    place: str = ""
+    depth: int = 10
+    device: str = "desktop"
+    viewer: str = ""
+    into: str = ""
+
+    def seen_by(self, what: "What") -> "Vantage":
+        """The same as far as it makes a difference to a kind of figure; the rest as it is by default,
+        and depth 0 where none is looked to. Two vantages that are seen alike bring one answer."""
+        made_of = {name: getattr(self, name) for name in MATTERS.get(what, ())}
+        return Vantage(**{"depth": 0, **made_of})
+
+
+USUAL = Vantage()
+"""From nowhere in particular, by nobody, ten results deep, on the usual device."""
+
+
+@dataclass(frozen=True)
+class Request(Vantage):
+    """One call to a source: a kind of figure for some terms, on a channel, in a locale ("en-GB"), as
+    of a day, from a vantage.
+
+    `step` is how fine relative interest is (month, week, day, hour); `own` the person's registered
+    pieces."""
 
     what: What
     terms: tuple[str, ...]
     channel: str
     locale: str
     on: date
-    place: str = ""
-    depth: int = 10
     step: str = "month"
-    into: str = ""
-    device: str = "desktop"
-    viewer: str = ""
     own: tuple[OwnPiece, ...] = ()
 
 

@@ -23,13 +23,13 @@ from sklearn.feature_extraction.text import CountVectorizer
 from sklearn.linear_model import LogisticRegression
 
 from bunraku.core.gather.combiner import Term, combine, read_pattern
-from bunraku.core.gather.leave_out import Facts, Rule, left_out_by
 from bunraku.core.gather.merge import Origin, merge_suggestions
 from bunraku.core.gather.relevance import learn_relevance
+from bunraku.core.gather.rules import Facts, Rule, left_out_by
 from bunraku.core.gather.variants import find_families
-from bunraku.server.gather.importing import start_import
-from bunraku.server.gather.tidy import keep_families, keep_relevance
-from bunraku.server.gather.uploads import Reading, upload_file
+from bunraku.server.gather.files.importing import start_import
+from bunraku.server.gather.files.uploads import Reading, upload_file
+from bunraku.server.gather.tidying import keep_families, keep_relevance
 from bunraku.server.jobs.models import Job
 from bunraku.server.projects.actions import create_project
 from bunraku.server.projects.models import Project

@@ -13,7 +13,15 @@ from bunraku.core.figures import FIGURES, figures_markdown
 from bunraku.core.formats.csv_out import Column, csv_lines, safe_cell
 from bunraku.core.weigh.page import PageFacts
 from bunraku.core.weigh.verdict import PRESETS
-from bunraku.core.weigh.weighing import Evidence, Standpoint, learn, weigh
+from bunraku.core.weigh.weighing import (
+    Evidence,
+    Figures,
+    OutletFigures,
+    Standpoint,
+    learn,
+    weigh,
+    weigh_for_outlet,
+)
 
 NAN = float("nan")
 
@@ -91,48 +99,62 @@ def evidence(n: int, *, known: bool) -> Evidence:
     )
 
 
-STANDPOINT = Standpoint(channel="web", language="en", standing=34, thresholds=PRESETS["growing"])
+STANDPOINT = Standpoint(channel="web", language="en", thresholds=PRESETS["growing"])
+SPREADS = np.array([0.25, 0.25])
+
+
+def weighed(given: Evidence, standing: float | None = 34.0) -> tuple[Figures, OutletFigures]:
+    """For everyone, and for an outlet."""
+    figures = weigh(given, STANDPOINT, SPREADS, 0.3)
+    return figures, weigh_for_outlet(given, figures, STANDPOINT, standing)
 
 
 @pytest.mark.parametrize("n", [0, 1, 7])
 @pytest.mark.parametrize("known", [True, False])
 def test_weighing_takes_none_one_many_and_nothing_known(n: int, known: bool) -> None:
-    figures = weigh(evidence(n, known=known), STANDPOINT, np.array([0.25, 0.25]), 0.3)
-    for values in (figures.volume.value, figures.difficulty, figures.outlook.page_one, figures.worth, figures.clicks):
+    figures, ours = weighed(evidence(n, known=known))
+    for values in (figures.volume.value, figures.difficulty, ours.outlook.page_one, ours.worth, ours.clicks):
         assert values.shape == (n,)
         assert np.isfinite(values).all() if known else np.isnan(values).all()
-    assert figures.hands.shape == (n, 3)
-    assert (figures.verdict > 0).all() if known else (figures.verdict == 0).all()
+    assert ours.hands.shape == (n, 3)
+    assert (ours.verdict > 0).all() if known else (ours.verdict == 0).all()
 
 
 def test_weighing_without_an_outlet_knows_no_chance() -> None:
-    nobody = Standpoint(channel="web", language="en", standing=None, thresholds=PRESETS["growing"])
-    figures = weigh(evidence(2, known=True), nobody, np.array([0.25, 0.25]), 0.3)
-    assert np.isnan(figures.outlook.page_one).all()
-    assert np.isnan(figures.worth).all()
+    figures, nobodys = weighed(evidence(2, known=True), standing=None)
+    assert np.isnan(nobodys.outlook.page_one).all()
+    assert np.isnan(nobodys.worth).all()
     assert np.isfinite(figures.difficulty).all()
-    assert (figures.verdict == 0).all()
+    assert (nobodys.verdict == 0).all()
+
+
+def test_a_stronger_outlet_has_the_better_chance_on_the_same_figures() -> None:
+    given = evidence(2, known=True)
+    figures, weak = weighed(given, standing=10.0)
+    strong = weigh_for_outlet(given, figures, STANDPOINT, 80.0)
+    assert (strong.outlook.page_one > weak.outlook.page_one).all()
+    assert (strong.worth > weak.worth).all()
 
 
 def test_the_users_own_intent_stands() -> None:
     overruled = evidence(2, known=True)
     mine = Evidence(**{**overruled.__dict__, "intents_overruled": ["navigational", ""]})
-    assert weigh(mine, STANDPOINT, np.array([0.25, 0.25]), 0.3).intent_names == ["navigational", "informational"]
+    assert weigh(mine, STANDPOINT, SPREADS, 0.3).intent_names == ["navigational", "informational"]
 
 
 def test_one_call_gives_what_single_calls_give() -> None:
     rng = np.random.default_rng(6)
     many = evidence(5, known=True)
     many = Evidence(**{**many.__dict__, "exact": rng.uniform(10, 1e4, (5, 2))})
-    together = weigh(many, STANDPOINT, np.array([0.2, 0.3]), 0.3)
+    together, ours = weighed(many)
     for i in range(5):
         cut = {
             name: value[i : i + 1] if isinstance(value, (np.ndarray, list)) else value
             for name, value in many.__dict__.items()
         }
         cut["page"] = PageFacts(*(part[i : i + 1] for part in (many.page.standing, many.page.pull, many.page.wording)))
-        alone = weigh(Evidence(**cut), STANDPOINT, np.array([0.2, 0.3]), 0.3)
-        assert alone.worth[0] == pytest.approx(together.worth[i])
+        alone, mine = weighed(Evidence(**cut))
+        assert mine.worth[0] == pytest.approx(ours.worth[i])
         assert alone.volume.high[0] == pytest.approx(together.volume.high[i])
 
 

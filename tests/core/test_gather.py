@@ -97,9 +97,9 @@ def test_merging_brings_spellings_and_origins_together() -> None:
 
 def test_merging_counts_what_the_seed_keeps_out_and_what_is_no_keyword() -> None:
     given_ = [("lens case", BOX), ("lens cases", BOX), ("lens", BOX), ("🔭", BOX), ("", BOX), ("x" * 300, BOX)]
-    merged = merge_suggestions(given_, read_seed("lens -case").keeps_out)
+    merged = merge_suggestions(given_, read_seed("lens -case").unwanted)
     assert list(merged.texts) == ["lens cases", "lens"]
-    assert merged.kept_out == {"-case in the seed": 1}
+    assert merged.unwanted == {"-case in the seed": 1}
     assert merged.unusable == 3
 
 

@@ -17,9 +17,9 @@ from bunraku.core.gather.combiner import (
     read_pattern,
     read_terms,
 )
-from bunraku.core.gather.leave_out import KINDS, BadRule, Facts, Rule, check_rule, left_out_by
-from bunraku.core.gather.leave_out_hints import suggest_leave_outs
 from bunraku.core.gather.relevance import learn_relevance, words_that_decided
+from bunraku.core.gather.rule_hints import suggest_rules
+from bunraku.core.gather.rules import KINDS, BadRule, Facts, Rule, check_rule, left_out_by
 from bunraku.core.gather.seed_operators import read_seed
 from bunraku.core.gather.years import refresh_years
 from bunraku.core.text import BadKeyword, identity_key
@@ -131,10 +131,10 @@ def test_operators_in_a_seed(typed: str, text: str, must: tuple[str, ...], witho
 
 def test_a_seed_keeps_out_whole_words_only() -> None:
     seed = read_seed('"star chart" -case')
-    assert seed.keeps_out("star chart poster") == ""
-    assert seed.keeps_out("star charts in a case") != ""
-    assert seed.keeps_out("star chart case") == "-case in the seed"
-    assert seed.keeps_out("star chart showcase") == ""
+    assert seed.unwanted("star chart poster") == ""
+    assert seed.unwanted("star charts in a case") != ""
+    assert seed.unwanted("star chart case") == "-case in the seed"
+    assert seed.unwanted("star chart showcase") == ""
     with pytest.raises(BadKeyword, match="only says what to leave out"):
         read_seed("-case")
 
@@ -238,7 +238,7 @@ def test_words_dropped_again_and_again_and_names_like_brands_are_suggested() -> 
     titles += [
         (publisher, f"{word} map") for word in ("Telecope", "Motorised") for publisher in ("a.example", "b.example")
     ]
-    hints = suggest_leave_outs(
+    hints = suggest_rules(
         [
             "moon tattoo",
             "big tattoo idea",
@@ -260,7 +260,7 @@ def test_words_dropped_again_and_again_and_names_like_brands_are_suggested() -> 
     ]
     assert "dropped 3" in hints[0].why
     assert hints[0].examples == ("moon tattoo", "big tattoo idea")
-    assert suggest_leave_outs([], [], [], [], [], "en") == []
+    assert suggest_rules([], [], [], [], [], "en") == []
 
 
 def test_languages_are_told_apart_by_how_common_words_are() -> None:

@@ -12,7 +12,7 @@ from django.test import Client
 from bunraku.server.jobs.models import Job
 from bunraku.server.projects.actions import create_project
 from bunraku.server.projects.models import Project
-from bunraku.server.readings import buying
+from bunraku.server.readings import providers
 from bunraku.server.sheet.models import Row
 from bunraku.server.sheet.scopes import add_keywords, scope_of
 from bunraku.sources.protocol import Source, What
@@ -37,8 +37,8 @@ def faults(monkeypatch: pytest.MonkeyPatch) -> Callable[[Faults], None]:
     """Turn the sources' faults up."""
 
     def turn(up: Faults) -> None:
-        for source in rehearsal_sources(up):
-            monkeypatch.setitem(buying.sources(), source.tells, source)
+        sources = rehearsal_sources(up)
+        monkeypatch.setattr(providers, "installed", lambda: sources)
 
     return turn
 
@@ -59,8 +59,8 @@ def counted(monkeypatch: pytest.MonkeyPatch) -> dict[What, list[str]]:
             asked[request.what].extend(request.terms)
             return self.source.ask(request)
 
-    for source in rehearsal_sources():
-        monkeypatch.setitem(buying.sources(), source.tells, Listening(source))
+    listening = [Listening(source) for source in rehearsal_sources()]
+    monkeypatch.setattr(providers, "installed", lambda: listening)
     return asked
 
 
@@ -161,6 +161,12 @@ def rows(project: Project) -> Callable[..., list[Row]]:
         return made
 
     return make
+
+
+def pieces_of(api: Api) -> list[dict[str, Any]]:
+    """The pieces of a plan, in the order of the board."""
+    pieces: list[dict[str, Any]] = api.get("/plan/pieces", limit=300)["rows"]
+    return pieces
 
 
 def last_job(project: Project, kind: str) -> Job:

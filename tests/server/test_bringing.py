@@ -9,7 +9,7 @@ import openpyxl
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 
-from bunraku.server.gather import importing, uploads
+from bunraku.server.gather.files import importing, uploads
 from bunraku.server.gather.models import Origin, RefusedRow, Upload
 from bunraku.server.jobs import actions as jobs
 from bunraku.server.jobs.models import Job

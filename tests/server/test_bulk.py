@@ -6,8 +6,8 @@ from typing import Any
 import pytest
 from django.db import IntegrityError, transaction
 
+from bunraku.server.database.bulk import insert_many, update_many
 from bunraku.server.gather.models import Origin
-from bunraku.server.projects.bulk import insert_many, update_many
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.models import Reading
 from bunraku.server.sheet.models import Keyword, Row

@@ -6,14 +6,14 @@ from typing import Any
 
 import pytest
 
-from bunraku.server.cluster import run
+from bunraku.server.cluster import clustering
 from bunraku.server.cluster.models import Cluster, Pin
 from bunraku.server.plan.export import COLUMNS
 from bunraku.server.plan.models import Piece, PieceKeyword
 from bunraku.server.plan.selectors import PieceFigures
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Row, Scope
-from tests.server.conftest import Api, last_job
+from tests.server.conftest import Api, last_job, pieces_of
 
 pytestmark = pytest.mark.django_db
 
@@ -96,7 +96,7 @@ def test_a_keyword_can_have_a_cluster_of_its_own(weighed: Api) -> None:
 def test_what_is_moved_while_clusters_are_worked_out_holds(weighed: Api, monkeypatch: pytest.MonkeyPatch) -> None:
     one, other = clusters(weighed)[:2]
     row = weighed.get(f"/clusters/{one['id']}")["members"][0]["row"]
-    real = run.cluster_keywords
+    real = clustering.cluster_keywords
     taken_back: list[int] = []
 
     def slowly(*given: Any, **more: Any) -> Any:
@@ -108,7 +108,7 @@ def test_what_is_moved_while_clusters_are_worked_out_holds(weighed: Api, monkeyp
         weighed.post("/undo")
         return labels
 
-    monkeypatch.setattr(run, "cluster_keywords", slowly)
+    monkeypatch.setattr(clustering, "cluster_keywords", slowly)
     weighed.post("/clustering", {"channel": "web", "afresh": True})
     assert Row.objects.get(pk=row["id"]).cluster == other["id"]
     alive = set(Cluster.objects.values_list("pk", flat=True))
@@ -128,16 +128,16 @@ def test_nothing_to_cluster_is_told(api: Api) -> None:
 
 
 def test_pieces_come_from_clusters_with_kind_outlet_and_hours(planned: Api) -> None:
-    plan = planned.get("/plan")
-    assert len(plan["pieces"]) == 8
+    plan, pieces = planned.get("/plan"), pieces_of(planned)
+    assert len(pieces) == plan["pieces"] == 8
     assert len(plan["months"]) == 12
-    for piece in plan["pieces"]:
+    for piece in pieces:
         assert piece["kind_name"]
         assert piece["because"]
         assert piece["outlet"] == "site.example"
         assert piece["hours"] > 0
         assert piece["main"]
-    detail = planned.get(f"/pieces/{plan['pieces'][0]['id']}")
+    detail = planned.get(f"/pieces/{pieces[0]['id']}")
     assert detail["rows"][0]["text"] == detail["piece"]["main"]
     assert len(detail["rows"]) == detail["piece"]["keywords"]
 
@@ -152,7 +152,7 @@ def test_a_cluster_is_planned_once(planned: Api) -> None:
 
 
 def test_a_keyword_has_one_owner(planned: Api) -> None:
-    pieces = planned.get("/plan")["pieces"]
+    pieces = pieces_of(planned)
     giver = next(p for p in pieces if p["keywords"] > 1)
     taker = next(p for p in pieces if p["id"] != giver["id"])
     row = planned.get(f"/pieces/{giver['id']}")["rows"][1]
@@ -167,7 +167,7 @@ def test_a_keyword_has_one_owner(planned: Api) -> None:
 
 
 def test_the_main_keyword_can_be_another_of_its_own(planned: Api) -> None:
-    piece = next(p for p in planned.get("/plan")["pieces"] if p["keywords"] > 1)
+    piece = next(p for p in pieces_of(planned) if p["keywords"] > 1)
     row = planned.get(f"/pieces/{piece['id']}")["rows"][1]
     told = planned.post(f"/pieces/{piece['id']}/keywords", {"row_id": row["id"], "main": True})
     assert told["piece"]["main"] == row["text"]
@@ -189,7 +189,7 @@ def test_fitting_places_pieces_within_the_hours(planned: Api, project: Project) 
     assert job.result["value"] <= job.result["bound"] + 0.01
     assert 0 <= job.result["gap_share"] < 0.05
     hours: dict[str, float] = {}
-    for piece in planned.get("/plan")["pieces"]:
+    for piece in pieces_of(planned):
         if piece["month"]:
             hours[piece["month"]] = hours.get(piece["month"], 0) + piece["hours"]
     assert hours
@@ -198,7 +198,7 @@ def test_fitting_places_pieces_within_the_hours(planned: Api, project: Project) 
 
 def test_a_month_set_by_hand_is_pinned_and_holds(planned: Api) -> None:
     plan = planned.get("/plan")
-    piece, last = plan["pieces"][0], plan["months"][-1]
+    piece, last = pieces_of(planned)[0], plan["months"][-1]["month"]
     told = planned.send("PATCH", f"/pieces/{piece['id']}", {"month": last})
     assert told["piece"]["pinned"]
     planned.post("/plan/fit")
@@ -234,13 +234,13 @@ def test_more_hours_are_told_what_they_would_add(planned: Api, project: Project)
     ],
 )
 def test_bad_changes_of_a_piece_are_refused_with_the_field(planned: Api, change: dict[str, Any], field: str) -> None:
-    before = planned.get("/plan")["pieces"][0]
+    before = pieces_of(planned)[0]
     assert planned.refused("PATCH", f"/pieces/{before['id']}", change)["field"].endswith(field)
-    assert planned.get("/plan")["pieces"][0] == before
+    assert pieces_of(planned)[0] == before
 
 
 def test_an_outlet_of_another_channel_is_refused(planned: Api, project: Project) -> None:
-    piece = planned.get("/plan")["pieces"][0]["id"]
+    piece = pieces_of(planned)[0]["id"]
     video = project.outlets.get(channel="video")
     assert planned.refused("PATCH", f"/pieces/{piece}", {"outlet_id": video.pk})["field"] == "outlet_id"
     assert planned.refused("PATCH", f"/pieces/{piece}", {"outlet_id": 99_999})["code"] == "not_found"
@@ -248,7 +248,7 @@ def test_an_outlet_of_another_channel_is_refused(planned: Api, project: Project)
 
 
 def test_hours_follow_the_kind_until_they_are_the_users(planned: Api) -> None:
-    piece = planned.get("/plan")["pieces"][0]["id"]
+    piece = pieces_of(planned)[0]["id"]
     assert planned.send("PATCH", f"/pieces/{piece}", {"kind": "guide"})["piece"]["hours"] == 7
     assert planned.send("PATCH", f"/pieces/{piece}", {"hours": 6.5, "title": "A title"})["piece"]["hours"] == 6.5
     changed = planned.send("PATCH", f"/pieces/{piece}", {"kind": "article"})["piece"]
@@ -256,7 +256,7 @@ def test_hours_follow_the_kind_until_they_are_the_users(planned: Api) -> None:
 
 
 def test_a_removed_piece_frees_its_keywords_and_comes_back(planned: Api) -> None:
-    piece = planned.get("/plan")["pieces"][0]
+    piece = pieces_of(planned)[0]
     planned.send("DELETE", f"/pieces/{piece['id']}")
     assert planned.client.get(f"{planned.base}/pieces/{piece['id']}").status_code == 404
     assert not PieceKeyword.objects.filter(piece=piece["id"]).exists()
@@ -266,7 +266,7 @@ def test_a_removed_piece_frees_its_keywords_and_comes_back(planned: Api) -> None
 
 def test_pieces_after_the_same_results_are_told(planned: Api) -> None:
     plan = planned.get("/plan")
-    ids = {piece["id"] for piece in plan["pieces"]}
+    ids = {piece["id"] for piece in pieces_of(planned)}
     for one in plan["overlaps"]:
         assert {one["piece"], one["other"]} <= ids
         assert one["shared"] <= one["of"]
@@ -284,7 +284,7 @@ def test_a_piece_is_published_by_the_season_that_is_known(project: Project) -> N
 
 def test_the_plan_as_csv(planned: Api) -> None:
     planned.post("/plan/fit")
-    planned.send("PATCH", f"/pieces/{planned.get('/plan')['pieces'][0]['id']}", {"title": "=1+1", "month": None})
+    planned.send("PATCH", f"/pieces/{pieces_of(planned)[0]['id']}", {"title": "=1+1", "month": None})
     text = b"".join(planned.client.get(f"{planned.base}/plan.csv").streaming_content).decode("utf-8-sig")
     head, *lines = list(csv.reader(io.StringIO(text, newline="")))
     assert head == [column.name for column in COLUMNS]
@@ -296,6 +296,6 @@ def test_the_plan_as_csv(planned: Api) -> None:
 
 
 def test_an_empty_plan_is_told(api: Api) -> None:
-    assert api.get("/plan")["pieces"] == []
+    assert (api.get("/plan")["pieces"], pieces_of(api)) == (0, [])
     assert api.refused("POST", "/plan/fit")["code"] == "nothing_to_plan"
     assert Piece.objects.count() == 0

@@ -5,9 +5,10 @@ from typing import Any, get_args
 
 import pytest
 
-from bunraku.server.gather.api import StreamOut, WayId
+from bunraku.server.gather.methods import METHODS
 from bunraku.server.gather.models import Origin
-from bunraku.server.gather.ways import METHODS, WAYS
+from bunraku.server.gather.ways.api import StreamOut, WayId
+from bunraku.server.gather.ways.catalogue import WAYS
 from bunraku.server.jobs.models import Job
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.models import Reading
@@ -157,7 +158,8 @@ def test_a_run_that_cannot_be_paid_is_refused(api: Api, project: Project) -> Non
 
 
 def test_a_double_click_is_one_run(api: Api, project: Project, settings: object) -> None:
-    from bunraku.server.gather.actions import start_run
+    from bunraku.server.cluster.clustering import ClusterKeywords, ClusterParams
+    from bunraku.server.gather.ways.actions import start_run
     from bunraku.server.jobs.actions import start_job
 
     first = Job.objects.create(project=project, kind="gather", params={}, fingerprint="", state="queued")
@@ -165,7 +167,7 @@ def test_a_double_click_is_one_run(api: Api, project: Project, settings: object)
     assert job.pk != first.pk
     open_one = Job.objects.create(project=project, kind="cluster", fingerprint="", state="running")
     Job.objects.filter(pk=open_one.pk).update(fingerprint=_fingerprint("web"))
-    assert start_job(project, "cluster", {"channel": "web"}, distinct="web").pk == open_one.pk
+    assert start_job(project, ClusterKeywords, ClusterParams(channel="web"), distinct="web").pk == open_one.pk
 
 
 def _fingerprint(text: str) -> str:
@@ -347,7 +349,8 @@ def test_rising_terms_translations_and_years(api: Api, project: Project) -> None
 
 def test_asked_from_a_place_pages_are_readings_of_their_own(api: Api) -> None:
     api.post("/gather/runs", {**RUN, "ways": ["related"], "options": {"place": "Harrowmere"}})
-    assert Reading.objects.get(what=What.PAGE).term == "telescope repair @ harrowmere"
+    reading = Reading.objects.get(what=What.PAGE)
+    assert (reading.term, reading.place, reading.depth) == ("telescope repair", "harrowmere", 10)
     api.post("/gather/runs", {**RUN, "ways": ["related"]})
     assert Reading.objects.filter(what=What.PAGE).count() == 2
 

@@ -6,10 +6,11 @@ from typing import Any
 import pytest
 from django.apps import apps
 
-from bunraku.server.gather import run, tidy
-from bunraku.server.gather.actions import start_run
+from bunraku.server.gather import tidying
 from bunraku.server.gather.models import Origin
-from bunraku.server.gather.options import RunOptions
+from bunraku.server.gather.ways import run
+from bunraku.server.gather.ways.actions import start_run
+from bunraku.server.gather.ways.options import RunOptions
 from bunraku.server.jobs.models import Job
 from bunraku.server.jobs.running import run_job
 from bunraku.server.projects.models import Project
@@ -61,21 +62,21 @@ def test_rows_of_before_learn_their_run_and_ways_from_their_origins(project: Pro
 def test_options_of_a_run_are_kept_with_it(project: Project) -> None:
     job = start_run(project, "moon", ["web"], ["box"], RunOptions(depth=2, place="Harrowmere"))
     assert job.params["options"] == {"depth": 2, "place": "Harrowmere"}
-    assert [unit.options.depth for unit in run.units_of(job)] == [2]
+    assert [unit.options.depth for unit in run.units_of(project, run.Gather().params_of(job))] == [2]
 
 
 def test_what_comes_while_it_is_sorted_is_sorted_too(project: Project, monkeypatch: pytest.MonkeyPatch) -> None:
     scope = scope_of(project, "web")
     add_keywords(scope, {"star chart": "star chart"})
-    real = tidy.keep_relevance
+    real = tidying.keep_relevance
 
     def while_more_comes(of: Any) -> None:
         real(of)
         if Row.objects.count() == 1:
             add_keywords(scope, {"star charts": "star charts"})
 
-    monkeypatch.setattr(tidy, "keep_relevance", while_more_comes)
-    tidy.start_tidying(project)
+    monkeypatch.setattr(tidying, "keep_relevance", while_more_comes)
+    tidying.start_tidying(project)
     rows = Row.objects.order_by("pk")
     assert [row.family_size for row in rows] == [2, 2]
     assert all(row.relevance is not None for row in rows)
@@ -85,7 +86,7 @@ def test_a_misspelt_word_is_as_relevant_as_what_it_means(project: Project) -> No
     scope = scope_of(project, "web")
     texts = ["telescope repair", "telescoperepair", "telescope-repair", "horse saddle"]
     add_keywords(scope, {text: text for text in texts})
-    tidy.start_tidying(project)
+    tidying.start_tidying(project)
     shares = dict(Row.objects.values_list("text", "relevance"))
     assert shares["telescope repair"] == shares["telescoperepair"] == shares["telescope-repair"]
     assert shares["horse saddle"] < shares["telescope repair"]

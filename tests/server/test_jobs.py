@@ -14,29 +14,52 @@ import pytest
 from django.conf import settings
 
 from bunraku.server.jobs.actions import start_job
+from bunraku.server.jobs.kinds import JobKind, job_kind
 from bunraku.server.jobs.models import Job
-from bunraku.server.jobs.running import Progress, handles, run_job
+from bunraku.server.jobs.running import run_job
+from bunraku.server.jobs.work import Params, Result, Work
 from bunraku.server.projects.models import Project
+from tests.processes import running
 from tests.server.conftest import Api, last_job
 
 pytestmark = pytest.mark.django_db
 
 
-@handles("test-steps")
-def steps(job: Job, progress: Progress) -> None:
+class StepParams(Params):
+    stop: bool = False
+    broken: bool = False
+
+
+class StepResult(Result):
+    step: int = -1
+
+
+@job_kind
+class Steps(JobKind[StepParams, StepResult]):
     """Three steps; someone asks to stop after the first where the params say so."""
-    progress.start("Stepping", 3)
-    for step in range(3):
-        progress.note(step=step)
-        progress.advance()
-        if job.params.get("stop"):
-            Job.objects.filter(pk=job.pk).update(stop_wanted=True)
-        if job.params.get("break"):
-            raise ZeroDivisionError
+
+    id = "test-steps"
+    name = "Stepping"
+    takes = StepParams
+    gives = StepResult
+
+    def run(self, work: Work[StepParams, StepResult]) -> None:
+        work.start("Stepping", 3)
+        for step in range(3):
+            work.result.step = step
+            work.report()
+            work.advance()
+            if work.params.stop:
+                Job.objects.filter(pk=work.job.pk).update(stop_wanted=True)
+            if work.params.broken:
+                raise ZeroDivisionError
+
+    def brought(self, result: StepResult) -> str:
+        return f"step {result.step}"
 
 
 def test_a_job_tells_how_far_it_is(project: Project) -> None:
-    start_job(project, "test-steps", {})
+    start_job(project, Steps, StepParams())
     job = last_job(project, "test-steps")
     assert (job.state, job.done, job.total, job.result) == ("done", 3, 3, {"step": 2})
     assert job.started
@@ -44,13 +67,13 @@ def test_a_job_tells_how_far_it_is(project: Project) -> None:
 
 
 def test_a_job_stops_at_its_next_step_and_keeps_what_it_did(project: Project) -> None:
-    start_job(project, "test-steps", {"stop": True})
+    start_job(project, Steps, StepParams(stop=True))
     job = last_job(project, "test-steps")
     assert (job.state, job.done, job.result) == ("stopped", 1, {"step": 1})
 
 
 def test_a_fault_of_ours_is_told_and_logged(project: Project, caplog: pytest.LogCaptureFixture) -> None:
-    start_job(project, "test-steps", {"break": True})
+    start_job(project, Steps, StepParams(broken=True))
     job = last_job(project, "test-steps")
     assert job.state == "failed"
     assert "fault of its own" in job.error
@@ -68,7 +91,7 @@ def test_a_queued_job_is_stopped_at_once_and_never_runs(api: Api, project: Proje
 
 def test_jobs_are_listed_latest_first(api: Api, project: Project) -> None:
     for _ in range(3):
-        start_job(project, "test-steps", {})
+        start_job(project, Steps, StepParams())
     open_one = Job.objects.create(project=project, kind="fit", fingerprint="y")
     assert [one["id"] for one in api.get("/jobs", open_only=True)] == [open_one.pk]
     assert [one["id"] for one in api.get("/overview")["jobs"]] == [open_one.pk]
@@ -83,7 +106,7 @@ SET_UP = """
 import django; django.setup()
 from django.contrib.auth.models import User
 from bunraku.server.projects.actions import create_project
-from bunraku.server.gather.actions import start_run
+from bunraku.server.gather.ways.actions import start_run
 from bunraku.server.jobs.running import run_job
 from bunraku.server.weigh.actions import start_measuring
 project = create_project(User.objects.create_user("keeper"), {"name": "Killed"}, [
@@ -122,8 +145,8 @@ def wait(place: dict[str, str], sql: str, least: int, seconds: float = 60) -> No
         time.sleep(0.02)
 
 
-def work(place: dict[str, str]) -> subprocess.Popen[bytes]:
-    return subprocess.Popen([sys.executable, "manage.py", "work"], env=place, cwd=settings.ROOT, start_new_session=True)
+def work(place: dict[str, str]) -> Any:
+    return running([sys.executable, "manage.py", "work"], env=place, cwd=settings.ROOT)
 
 
 BOUGHT = "SELECT count(*) FROM readings_reading WHERE what IN ('counts', 'bands', 'page')"
@@ -132,17 +155,13 @@ DONE = "SELECT count(*) FROM jobs_job WHERE kind = 'measure' AND state = 'done'"
 
 def test_a_killed_worker_is_followed_by_one_that_goes_on(place: dict[str, str]) -> None:
     before = ask(place, "SELECT lookups_left_tenths FROM projects_project")[0][0]
-    killed = work(place)
-    wait(place, BOUGHT, 1)
-    killed.send_signal(signal.SIGKILL)
-    killed.wait()
+    with work(place) as killed:
+        wait(place, BOUGHT, 1)
+        killed.send_signal(signal.SIGKILL)
+        killed.wait()
     assert ask(place, DONE) == [(0,)]
-    follower = work(place)
-    try:
+    with work(place):
         wait(place, DONE, 1)
-    finally:
-        follower.terminate()
-        follower.wait(timeout=20)
     twice = ask(
         place, 'SELECT what, term, count(*) FROM readings_reading GROUP BY what, term, source, "on" HAVING count(*) > 1'
     )
@@ -158,8 +177,8 @@ def test_a_killed_worker_is_followed_by_one_that_goes_on(place: dict[str, str]) 
 
 
 def test_a_worker_told_to_end_finishes_cleanly(place: dict[str, str]) -> None:
-    worker = work(place)
-    wait(place, BOUGHT, 1)
-    worker.send_signal(signal.SIGTERM)
-    assert worker.wait(timeout=60) == 0
+    with work(place) as worker:
+        wait(place, BOUGHT, 1)
+        worker.send_signal(signal.SIGTERM)
+        assert worker.wait(timeout=60) == 0
     assert ask(place, DONE) == [(1,)]

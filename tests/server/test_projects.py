@@ -6,7 +6,8 @@ import pytest
 from django.contrib.auth.models import User
 from django.test import Client, override_settings
 
-from bunraku.server.projects.models import JournalEntry, Project
+from bunraku.server.journal.models import Entry
+from bunraku.server.projects.models import Project
 from tests.server.conftest import FIELDS, OUTLETS, Api
 
 pytestmark = pytest.mark.django_db
@@ -174,10 +175,10 @@ def test_undo_refuses_what_was_changed_since(weighed: Api) -> None:
 
 
 def test_the_journal_does_not_grow_for_ever(api: Api, monkeypatch: pytest.MonkeyPatch) -> None:
-    monkeypatch.setattr("bunraku.server.projects.journal.KEPT_ENTRIES", 3)
+    monkeypatch.setattr("bunraku.server.journal.recorder.KEPT_ENTRIES", 3)
     for n in range(6):
         api.post("/outlets", {"name": f"Site {n}", "channel": "web", "standing": n})
-    assert JournalEntry.objects.count() == 3
+    assert Entry.objects.count() == 3
 
 
 @override_settings(DEMO=True)

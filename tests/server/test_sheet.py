@@ -12,11 +12,13 @@ from django.test.utils import CaptureQueriesContext
 
 from bunraku.core.weigh.intent_cues import INTENTS
 from bunraku.core.weigh.verdict import VERDICTS
-from bunraku.server.sheet.api import RowOut, SheetOut
+from bunraku.server.sheet.api import SheetOut
+from bunraku.server.sheet.column import Column
+from bunraku.server.sheet.columns import SORTED
 from bunraku.server.sheet.export import COLUMNS
-from bunraku.server.sheet.filters import NEVER_NULL, SORT_FIELD, SheetQuery
 from bunraku.server.sheet.models import STATES, Row
-from tests.server.conftest import Api
+from bunraku.server.sheet.rows import RowOut
+from tests.server.conftest import Api, pieces_of
 
 pytestmark = pytest.mark.django_db
 Make = Callable[..., list[Row]]
@@ -100,14 +102,13 @@ def test_filters_let_through_what_they_say(
     assert ids["total"] == len(expected) == len(ids["ids"])
 
 
-SORTS = list(SheetQuery.model_fields["sort"].annotation.__args__)  # type: ignore[union-attr]
-
-
 @pytest.mark.parametrize("descending", [True, False])
-@pytest.mark.parametrize("sort", SORTS)
-def test_order_holds_across_pages_with_the_unknown_last(api: Api, rows: Make, sort: str, descending: bool) -> None:
+@pytest.mark.parametrize("column", SORTED, ids=lambda column: column.id)
+def test_order_holds_across_pages_with_the_unknown_last(
+    api: Api, rows: Make, column: Column, descending: bool
+) -> None:
     made = rows(some(57))
-    field = SORT_FIELD.get(sort, sort)
+    sort = field = column.id
     seen: list[dict[str, Any]] = []
     for offset in range(0, 70, 10):
         told = api.get("/sheet", sort=sort, descending=descending, offset=offset, limit=10, state="all")
@@ -118,7 +119,7 @@ def test_order_holds_across_pages_with_the_unknown_last(api: Api, rows: Make, so
     known = [value for value in values if value is not None]
     assert values[len(known) :] == [None] * (len(values) - len(known))
     assert known == sorted(known, reverse=descending)
-    if field in NEVER_NULL:
+    if not column.can_be_null:
         assert len(known) == len(values)
 
 
@@ -162,18 +163,24 @@ def test_other_screens_count_their_queries_too(weighed: Api) -> None:
     cluster = weighed.get("/clusters")["clusters"][0]["id"]
     weighed.post("/pieces", {"cluster_ids": [cluster]})
     row = weighed.get("/sheet")["rows"][0]["id"]
-    piece = weighed.get("/plan")["pieces"][0]["id"]
+    piece = pieces_of(weighed)[0]["id"]
     for path, most in (
         ("/overview", 8),
         ("/clusters", 7),
         (f"/clusters/{cluster}", 8),
         ("/plan", 8),
+        ("/plan/pieces", 9),
+        ("/plan/clusters", 3),
+        ("/measure/gap", 3),
+        ("/gather/runs", 3),
+        ("/log", 4),
+        ("", 4),
         (f"/pieces/{piece}", 7),
         (f"/rows/{row}", 10),
         ("/gather/coverage", 5),
         ("/gather/stream", 7),
-        ("/leave-outs", 4),
-        ("/leave-outs/hints", 8),
+        ("/rules", 4),
+        ("/rules/hints", 8),
         (f"/rows/{row}/family", 4),
         ("/jobs", 3),
     ):

@@ -17,6 +17,7 @@ from django.conf import settings
 from bunraku.server.plan.models import Piece
 from bunraku.server.sheet.models import Row
 from bunraku.server.start import demo
+from tests.processes import children, descendants, environment, gone, running
 
 ROOT: Path = settings.ROOT
 TOOLS = ("bash", "sh", "grep", "find", "test", "touch", "sed", "sort", "awk", "cat", "rm", "env", "make")
@@ -28,27 +29,10 @@ def free_port() -> int:
         return int(probe.getsockname()[1])
 
 
-def start(data: Path, port: int, *more: str) -> "subprocess.Popen[str]":
-    environment = {**os.environ, "BUNRAKU_DATA": str(data), "PYTHONUNBUFFERED": "1"}
-    environment.pop("DJANGO_SETTINGS_MODULE", None)
+def start(data: Path, port: int, *more: str) -> Any:
     command = [sys.executable, "-m", "bunraku", "--port", str(port), *more]
-    return subprocess.Popen(
-        command, cwd=ROOT, env=environment, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True
-    )
-
-
-def children(pid: int) -> dict[int, str]:
-    """Processes that a process has started, with their command lines."""
-    found = {}
-    for entry in Path("/proc").glob("[0-9]*"):
-        try:
-            parent = int((entry / "stat").read_text().rsplit(")", 1)[1].split()[1])
-            line = (entry / "cmdline").read_text().replace("\0", " ")
-        except (OSError, IndexError):
-            continue
-        if parent == pid:
-            found[int(entry.name)] = line
-    return found
+    output = {"stdout": subprocess.PIPE, "stderr": subprocess.STDOUT}
+    return running(command, cwd=ROOT, env=environment(data), **output)
 
 
 def until(seconds: float, holds: Any) -> Any:
@@ -66,8 +50,8 @@ def test_a_port_in_use_is_told_in_one_sentence(tmp_path: Path) -> None:
         taken.bind(("127.0.0.1", 0))
         taken.listen()
         port = taken.getsockname()[1]
-        process = start(tmp_path, port)
-        told, _ = process.communicate(timeout=30)
+        with start(tmp_path, port) as process:
+            told, _ = process.communicate(timeout=30)
     assert process.returncode == 1
     assert told.count("\n") == 1
     assert f"Port {port} is in use" in told
@@ -75,8 +59,7 @@ def test_a_port_in_use_is_told_in_one_sentence(tmp_path: Path) -> None:
 
 def test_both_processes_start_and_end_together_and_a_killed_worker_is_followed(tmp_path: Path) -> None:
     port = free_port()
-    process = start(tmp_path, port)
-    try:
+    with start(tmp_path, port) as process:
         assert process.stdout is not None
         for line in process.stdout:
             if "Bunraku is at" in line:
@@ -98,10 +81,18 @@ def test_both_processes_start_and_end_together_and_a_killed_worker_is_followed(t
         everyone = children(process.pid)
         process.send_signal(signal.SIGINT)
         assert process.wait(timeout=40) == 0
-        assert not [pid for pid in everyone if Path(f"/proc/{pid}").exists()]
-    finally:
-        process.kill()
+        assert gone(list(everyone), seconds=0)
     assert (tmp_path / "secret-key").stat().st_mode & 0o077 == 0
+
+
+def test_what_was_started_ends_with_whoever_started_it(tmp_path: Path) -> None:
+    """Killed so that nothing can be tidied up: neither web server nor worker stays behind."""
+    with start(tmp_path, free_port()) as process:
+        until(30, lambda: len(children(process.pid)) == 2)
+        everyone = descendants(process.pid)
+        process.kill()
+        process.wait()
+        assert gone(everyone)
 
 
 @pytest.fixture

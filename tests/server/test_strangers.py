@@ -11,7 +11,7 @@ from django.test import Client
 
 from bunraku.server.api import api as the_api
 from bunraku.server.projects.models import Project
-from tests.server.conftest import Api
+from tests.server.conftest import Api, pieces_of
 
 SCHEMA: dict[str, Any] = json.loads(json.dumps(the_api.get_openapi_schema(), default=str))
 OPEN_TO_ALL = {("get", "/api/session"), ("post", "/api/session"), ("post", "/api/accounts")}
@@ -95,10 +95,10 @@ def test_things_of_another_project_are_not_there_either(weighed: Api, person: Us
     ids = {
         "row_id": weighed.get("/sheet")["rows"][0]["id"],
         "cluster_id": weighed.get("/clusters")["clusters"][0]["id"],
-        "piece_id": weighed.get("/plan")["pieces"][0]["id"],
+        "piece_id": pieces_of(weighed)[0]["id"],
         "job_id": weighed.get("/jobs")[0]["id"],
         "outlet_id": weighed.get("")["outlets"][0]["id"],
-        "rule_id": weighed.post("/leave-outs", {"kind": "word", "value": "tattoo"})["rules"][-1]["id"],
+        "rule_id": weighed.post("/rules", {"kind": "word", "value": "tattoo"})["rules"][-1]["id"],
         "file_id": weighed.bring("star chart")["id"],
     }
     address = path.replace("{project_id}", str(other.pk))

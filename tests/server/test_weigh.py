@@ -135,8 +135,9 @@ def test_measuring_stops_where_the_allowance_ends_and_keeps_what_it_bought(gathe
     assert "about 3 keywords" in problem["hint"]
     # The allowance shrinks after the job was started, in another window say.
     from bunraku.server.jobs.actions import start_job
+    from bunraku.server.weigh.measuring import Measure, MeasureParams
 
-    start_job(project, "measure", {"channel": "web", "row_ids": ids})
+    start_job(project, Measure, MeasureParams(channel="web", row_ids=ids))
     job = last_job(project, "measure")
     assert job.state == "failed"
     assert "cannot be paid" in job.error

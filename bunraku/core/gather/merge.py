@@ -24,16 +24,16 @@ class Merged:
 
     texts: dict[str, str] = field(default_factory=dict)
     origins: dict[str, list[Origin]] = field(default_factory=dict)
-    kept_out: dict[str, int] = field(default_factory=dict)
+    unwanted: dict[str, int] = field(default_factory=dict)
     unusable: int = 0
 
 
 def merge_suggestions(
-    suggestions: Iterable[tuple[str, Origin]], keeps_out: Callable[[str], str] = lambda key: ""
+    suggestions: Iterable[tuple[str, Origin]], unwanted: Callable[[str], str] = lambda key: ""
 ) -> Merged:
     """Bring suggestions together by identity key.
 
-    Parameters: `suggestions`, pairs of text and origin; `keeps_out`, why a key is not wanted, "" when it is.
+    Parameters: `suggestions`, pairs of text and origin; `unwanted`, why a key is not wanted, "" when it is.
     Returns: every keyword once with each distinct origin once, in order of arrival; how many were kept out and why, how many
     could not be keywords. Raises: nothing. Cost: linear; 200,000 in under 3 s."""
     merged = Merged()
@@ -53,9 +53,9 @@ def merge_suggestions(
         if not key:
             merged.unusable += 1
             continue
-        why = keeps_out(key)
+        why = unwanted(key)
         if why:
-            merged.kept_out[why] = merged.kept_out.get(why, 0) + 1
+            merged.unwanted[why] = merged.unwanted.get(why, 0) + 1
             continue
         texts[key] = tidy
         origins[key] = [origin]

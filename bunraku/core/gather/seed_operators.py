@@ -28,7 +28,7 @@ class Seed:
         minus = (f'-"{one}"' if " " in one else f"-{one}" for one in self.without)
         return " ".join([text, *minus])
 
-    def keeps_out(self, key: str) -> str:
+    def unwanted(self, key: str) -> str:
         """Why a suggestion, by identity key, is not wanted; "" when it is."""
         padded = f" {key} "
         for word in self.without:

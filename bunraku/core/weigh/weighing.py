@@ -17,14 +17,16 @@ from bunraku.core.weigh.worth import click_value, expected_clicks, open_share, w
 
 Floats = NDArray[np.float64]
 
+LEARNED_STEP = 0.05
+"""Step, in ln, to which learned values are settled: finer than what they rest on tells apart."""
+
 
 @dataclass(frozen=True)
 class Standpoint:
-    """From whose side keywords are weighed: the outlet's standing on one channel, the project's words and thresholds."""
+    """From whose side keywords are weighed: the channel, the project's words, its values and thresholds."""
 
     channel: str
     language: str
-    standing: float | None
     thresholds: Thresholds
     click_values: dict[str, float] = field(default_factory=dict)
     own_brands: tuple[str, ...] = ()
@@ -54,7 +56,7 @@ class Evidence:
 
 @dataclass(frozen=True)
 class Figures:
-    """All figures of n keywords, as arrays in the order of the evidence."""
+    """What is the same for everyone, for n keywords, as arrays in the order of the evidence."""
 
     volume: TakenAs
     seasons: Seasons
@@ -62,22 +64,28 @@ class Figures:
     intent_names: list[str]
     strengths: Floats
     difficulty: Floats
-    outlook: Outlook
     title_matches: NDArray[np.int64]
-    clicks: Floats
+    open_share: Floats
     value_of_click: Floats
+
+
+@dataclass(frozen=True)
+class OutletFigures:
+    """What n keywords are to one outlet, as arrays in the order of the evidence."""
+
+    outlook: Outlook
+    clicks: Floats
     worth: Floats
     verdict: NDArray[np.int64]
     hands: NDArray[np.int64]
 
 
 def weigh(evidence: Evidence, standpoint: Standpoint, spreads: Floats, broad_ratio: float) -> Figures:
-    """Weigh keywords: every figure that the sheet shows, from readings alone.
+    """Weigh keywords for everyone: every figure that does not depend on an outlet, from readings alone.
 
-    Parameters: `evidence`, arrays of n; `standpoint`; `spreads` (s,), each exact source's spread (`learn_spreads`);
-    `broad_ratio` (`learn_broad_ratio`). Returns: `Figures`; where the project has no outlet on the channel, chance, worth
-    and verdict are unknown. Raises: `ValueError` from the parts for shapes that do not match. Cost: linear; 100,000
-    keywords in a few seconds.
+    Parameters: `evidence`, arrays of n; `standpoint`; `spreads` (s,), each exact source's spread
+    (`learn_spreads`); `broad_ratio` (`learn_broad_ratio`). Returns: `Figures`. Raises: `ValueError` from
+    the parts for shapes that do not match. Cost: linear; 100,000 keywords in a few seconds.
     """
     channel = standpoint.channel
     volume = taken_as(
@@ -98,14 +106,6 @@ def weigh(evidence: Evidence, standpoint: Standpoint, spreads: Floats, broad_rat
     )
     names = [mine or read for mine, read in zip(evidence.intents_overruled, intents.names(), strict=True)]
     strengths = strength(evidence.page, channel)
-    standing = standpoint.standing
-    own = np.full(len(evidence.texts), np.nan) if standing is None else own_strength(standing, evidence.fit, channel)
-    expected = outlook(strengths, own, channel)
-    share = open_share(evidence.features, evidence.ads, channel)
-    clicks = expected_clicks(volume.value, expected.positions, share, channel)
-    value = click_value(evidence.cpc, names, standpoint.click_values)
-    money = worth(clicks, value, evidence.fit, evidence.heat)
-    at = standpoint.thresholds
     return Figures(
         volume=volume,
         seasons=read_seasons(evidence.series, evidence.last_month),
@@ -113,13 +113,35 @@ def weigh(evidence: Evidence, standpoint: Standpoint, spreads: Floats, broad_rat
         intent_names=names,
         strengths=strengths,
         difficulty=difficulty(strengths, channel),
-        outlook=expected,
         title_matches=title_matches(evidence.page),
+        open_share=open_share(evidence.features, evidence.ads, channel),
+        value_of_click=click_value(evidence.cpc, names, standpoint.click_values),
+    )
+
+
+def weigh_for_outlet(
+    evidence: Evidence, figures: Figures, standpoint: Standpoint, standing: float | None
+) -> OutletFigures:
+    """Weigh keywords for one outlet: own strength, chance, clicks, worth and verdict.
+
+    Parameters: `evidence`, arrays of n; `figures`, of the same evidence (`weigh`); `standpoint`;
+    `standing`, the outlet's authority, followers or reviews, None where there is no outlet: then chance,
+    worth and verdict are unknown. Returns: `OutletFigures`. Raises: `ValueError` from the parts for
+    shapes that do not match. Cost: linear; 100,000 keywords in about a second.
+    """
+    channel, at = standpoint.channel, standpoint.thresholds
+    unknown = np.full(len(evidence.texts), np.nan)
+    own = unknown if standing is None else own_strength(standing, evidence.fit, channel)
+    expected = outlook(figures.strengths, own, channel)
+    volume = figures.volume.value
+    clicks = expected_clicks(volume, expected.positions, figures.open_share, channel)
+    money = worth(clicks, figures.value_of_click, evidence.fit, evidence.heat)
+    return OutletFigures(
+        outlook=expected,
         clicks=clicks,
-        value_of_click=value,
         worth=money,
-        verdict=verdicts(volume.value, expected.page_one, money, at),
-        hands=hands(volume.value, expected.page_one, money, at),
+        verdict=verdicts(volume, expected.page_one, money, at),
+        hands=hands(volume, expected.page_one, money, at),
     )
 
 
@@ -127,11 +149,15 @@ def learn(exact: Floats, broad_low: Floats, broad_high: Floats) -> tuple[Floats,
     """What a project's own readings teach: each exact source's spread, and exact searches per broad search.
 
     Parameters: `exact` (n, s), `broad_low` and `broad_high` (n,), NaN where unknown. Returns: as `learn_spreads` and
-    `learn_broad_ratio`. Raises: nothing."""
-    return (
-        volumes.learn_spreads(exact),
-        volumes.learn_broad_ratio(_first_known(exact), broad_low, broad_high),
-    )
+    `learn_broad_ratio`, in steps of 5 %, so that one reading more does not move every other figure.
+    Raises: nothing."""
+    ratio = volumes.learn_broad_ratio(_first_known(exact), broad_low, broad_high)
+    return _settled(volumes.learn_spreads(exact)), float(_settled(np.array([ratio]))[0])
+
+
+def _settled(values: Floats) -> Floats:
+    settled: Floats = np.exp(np.round(np.log(values) / LEARNED_STEP) * LEARNED_STEP)
+    return settled
 
 
 def _first_known(exact: Floats) -> Floats:

@@ -4,15 +4,18 @@ from collections.abc import Sequence
 
 from django.db import transaction
 
+from bunraku.server.cluster.clustering import ClusterKeywords, ClusterParams, set_leads
 from bunraku.server.cluster.models import Cluster, Pin
-from bunraku.server.cluster.run import set_lead
+from bunraku.server.database.bulk import insert_many
+from bunraku.server.database.parts import in_parts
 from bunraku.server.errors import BunrakuError, not_found
 from bunraku.server.jobs.actions import start_job
 from bunraku.server.jobs.models import Job
-from bunraku.server.projects.journal import Recorder
+from bunraku.server.journal.recorder import Recorder
 from bunraku.server.projects.models import Project
+from bunraku.server.sentences import named
 from bunraku.server.sheet.actions import rows_of
-from bunraku.server.sheet.models import IN_PLAY, Row
+from bunraku.server.sheet.models import IN_PLAY, Row, Scope
 from bunraku.server.sheet.scopes import find_scope
 
 
@@ -20,15 +23,17 @@ def start_clustering(project: Project, channel: str, *, afresh: bool = False) ->
     """Start clustering a channel. Raises: nothing_to_cluster."""
     if not Row.objects.filter(scope=find_scope(project, channel), state__in=IN_PLAY).exists():
         raise BunrakuError("nothing_to_cluster", f"There is no keyword to cluster on {channel} search.")
-    return start_job(project, "cluster", {"channel": channel, "afresh": afresh}, distinct=channel)
+    params = ClusterParams(channel=channel, afresh=afresh)
+    return start_job(project, ClusterKeywords, params, distinct=channel)
 
 
 def find_cluster(project: Project, cluster_id: int) -> Cluster:
     """A cluster of a project. Raises: not_found."""
-    found = Cluster.objects.select_related("lead", "scope").filter(pk=cluster_id, scope__project=project).first()
-    if found is None:
+    mine = Cluster.objects.select_related("lead", "scope").filter(scope__project=project)
+    cluster = mine.filter(pk=cluster_id).first()
+    if cluster is None:
         raise not_found("cluster")
-    return found
+    return cluster
 
 
 def rename_cluster(project: Project, cluster_id: int, name: str) -> Cluster:
@@ -36,39 +41,54 @@ def rename_cluster(project: Project, cluster_id: int, name: str) -> Cluster:
     with transaction.atomic():
         cluster = find_cluster(project, cluster_id)
         with Recorder(project, f"Renamed cluster “{cluster}”") as journal:
-            journal.touch([cluster])
+            journal.touch([cluster], only=["name"])
             cluster.name = name.strip()
             cluster.save(update_fields=["name"])
     return cluster
 
 
 def move_keywords(project: Project, row_ids: Sequence[int], cluster_id: int | None) -> Cluster:
-    """Put keywords into a cluster, or (None) into one of their own, and pin them there. Raises: not_found."""
+    """Put keywords into a cluster, or (None) into one of their own, and pin them there. Raises: not_found,
+    also where the cluster is of another channel."""
     with transaction.atomic():
         rows = rows_of(project, row_ids)
         scope = rows[0].scope
-        target = find_cluster(project, cluster_id) if cluster_id is not None else Cluster(scope=scope)
+        target = Cluster(scope=scope) if cluster_id is None else find_cluster(project, cluster_id)
         if any(row.scope_id != target.scope_id for row in rows):
             raise not_found("cluster on this channel")
-        what = f"“{rows[0].text}”" if len(rows) == 1 else f"{len(rows):,} keywords"
-        with Recorder(project, f"Moved {what}") as journal:
+        with Recorder(project, f"Moved {named([row.text for row in rows], 'keyword')}") as journal:
             if target.pk is None:
                 target.save()
                 journal.made([target])
-            pins = list(Pin.objects.filter(scope=scope, keyword__in=[row.keyword_id for row in rows]))
-            left = {row.cluster for row in rows} - {target.pk, None}
-            journal.touch(pins)
-            journal.touch(rows, only=["cluster"])
-            affected = list(Cluster.objects.filter(pk__in=[*left, target.pk]))
+            left = {row.cluster for row in rows if row.cluster is not None} - {target.pk}
+            affected = [target]
+            for part in in_parts(sorted(left)):
+                affected += Cluster.objects.filter(pk__in=part)
             journal.touch(affected, only=["lead"])
-            pinned = {pin.keyword_id: pin for pin in pins}
-            for row in rows:
-                pin = pinned.get(row.keyword_id) or Pin(scope=scope, keyword=row.keyword)
-                pin.cluster = target
-                pin.save()
-                journal.made([pin])
-                row.cluster = target.pk
-            Row.objects.bulk_update(rows, ["cluster"], batch_size=400)
-            for changed in affected:
-                set_lead(changed)
+            journal.touch(rows, only=["cluster"])
+            _pin(scope, rows, target, journal)
+            for part in in_parts([row.pk for row in rows]):
+                Row.objects.filter(pk__in=part).update(cluster=target.pk)
+            set_leads(affected)
     return find_cluster(project, target.pk)
+
+
+def _pin(scope: Scope, rows: Sequence[Row], target: Cluster, journal: Recorder) -> None:
+    """Pin keywords to a cluster; those that were pinned elsewhere are no more."""
+    keywords = [row.keyword_id for row in rows]
+    there = _pins(scope, keywords)
+    journal.touch(there)
+    for part in in_parts([pin.pk for pin in there]):
+        Pin.objects.filter(pk__in=part).update(cluster=target)
+    pinned = {pin.keyword_id for pin in there}
+    fresh = [(keyword,) for keyword in keywords if keyword not in pinned]
+    insert_many(Pin, ("keyword",), fresh, same={"scope": scope.pk, "cluster": target.pk})
+    journal.made(pin for pin in _pins(scope, keywords) if pin.keyword_id not in pinned)
+
+
+def _pins(scope: Scope, keywords: Sequence[int]) -> list[Pin]:
+    return [
+        pin
+        for part in in_parts(keywords)
+        for pin in Pin.objects.filter(scope=scope, keyword__in=part).order_by("pk")
+    ]

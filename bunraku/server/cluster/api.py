@@ -7,8 +7,9 @@ from ninja import Field, Query, Router, Schema
 from bunraku.server.cluster.actions import move_keywords, rename_cluster, start_clustering
 from bunraku.server.cluster.selectors import list_clusters, read_cluster
 from bunraku.server.jobs.api import JobOut
-from bunraku.server.projects.access import ProjectId, ProjectRequest
-from bunraku.server.sheet.api import RowIds, RowOut
+from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
+from bunraku.server.sheet.api import RowIds
+from bunraku.server.sheet.rows import RowOut
 from bunraku.server.sheet.scopes import find_scope
 
 router = Router(tags=["cluster"])
@@ -90,33 +91,33 @@ class ClustersQuery(Schema):
     limit: Annotated[int, Field(ge=1, le=500)] = 200
 
 
-@router.get("/clusters", response=ClustersOut, url_name="clusters")
+@router.get("/clusters", response=ClustersOut, auth=READS, url_name="clusters")
 def clusters(request: ProjectRequest, project_id: ProjectId, wanted: Query[ClustersQuery]) -> Any:
     """A page of a channel's clusters."""
     scope = find_scope(request.project, wanted.channel)
     return list_clusters(scope, **wanted.dict(exclude={"channel"}))
 
 
-@router.post("/clustering", response=JobOut, url_name="start_clustering")
+@router.post("/clustering", response=JobOut, auth=CHANGES, url_name="start_clustering")
 def start(request: ProjectRequest, project_id: ProjectId, given: ClusteringIn) -> Any:
     """Start clustering a channel."""
     return start_clustering(request.project, given.channel, afresh=given.afresh)
 
 
-@router.get("/clusters/{int:cluster_id}", response=ClusterDetailOut, url_name="cluster")
+@router.get("/clusters/{int:cluster_id}", response=ClusterDetailOut, auth=READS, url_name="cluster")
 def read(request: ProjectRequest, project_id: ProjectId, cluster_id: int) -> Any:
     """A cluster with its members and why each belongs."""
     return read_cluster(request.project, cluster_id)
 
 
-@router.put("/clusters/{int:cluster_id}/name", response=ClusterDetailOut, url_name="rename_cluster")
+@router.put("/clusters/{int:cluster_id}/name", response=ClusterDetailOut, auth=CHANGES, url_name="rename_cluster")
 def rename(request: ProjectRequest, project_id: ProjectId, cluster_id: int, given: NameIn) -> Any:
     """Name a cluster."""
     rename_cluster(request.project, cluster_id, given.name)
     return read_cluster(request.project, cluster_id)
 
 
-@router.post("/clusters/move", response=ClusterDetailOut, url_name="move_keywords")
+@router.post("/clusters/move", response=ClusterDetailOut, auth=CHANGES, url_name="move_keywords")
 def move(request: ProjectRequest, project_id: ProjectId, given: MoveIn) -> Any:
     """Put keywords into a cluster and pin them there."""
     return read_cluster(request.project, move_keywords(request.project, given.row_ids, given.cluster_id).pk)

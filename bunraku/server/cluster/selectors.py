@@ -2,17 +2,20 @@
 
 from typing import Any
 
-from django.db.models import Avg, Count, Max, Q, Sum
+from django.db.models import Avg, Count, F, Q, Sum
 
 from bunraku.core.cluster.members import why_member
+from bunraku.core.text.folding import fold
 from bunraku.core.weigh.intent_cues import INTENTS
 from bunraku.server.cluster.actions import find_cluster
+from bunraku.server.cluster.clustering import packed_pages
 from bunraku.server.cluster.models import Cluster, Pin
-from bunraku.server.cluster.run import packed_pages
 from bunraku.server.projects.models import Project
+from bunraku.server.sheet.filters import words_in
 from bunraku.server.sheet.models import IN_PLAY, Row, Scope
+from bunraku.server.sheet.ordering import ordered
 
-ORDER = {"worth": "worth", "volume": "volume", "keywords": "keywords", "chance": "chance"}
+MOST_MEMBERS = 500
 
 
 def list_clusters(scope: Scope, *, q: str, sort: str, several: bool, offset: int, limit: int) -> dict[str, Any]:
@@ -24,20 +27,16 @@ def list_clusters(scope: Scope, *, q: str, sort: str, several: bool, offset: int
         worth=Sum("worth"),
         chance=Avg("chance"),
         difficulty=Avg("difficulty"),
-        local=Sum("local"),
-        climb=Max("climb_month"),
+        local=Count("pk", filter=Q(local=True)),
         **{name: Count("pk", filter=Q(intent=code)) for code, name in enumerate(INTENTS)},
     )
     if several:
         grouped = grouped.filter(keywords__gt=1)
     if q:
-        matching = rows.filter(text__icontains=q).values("cluster")
-        grouped = grouped.filter(
-            Q(cluster__in=matching) | Q(cluster__in=Cluster.objects.filter(scope=scope, name__icontains=q).values("pk"))
-        )
+        matching = rows.filter(words_in(q)).values("cluster")
+        grouped = grouped.filter(Q(cluster__in=matching) | Q(cluster__in=_named(scope, q)))
     totals = rows.aggregate(clusters=Count("cluster", distinct=True), keywords=Count("pk"))
-    order = ORDER.get(sort, "worth")
-    matched = list(grouped.order_by(f"-{order}", "cluster"))
+    matched = list(grouped.order_by(F(sort).desc(nulls_last=True), "cluster"))
     page = matched[offset : offset + limit]
     names = Cluster.objects.select_related("lead").in_bulk([row["cluster"] for row in page])
     return {
@@ -46,6 +45,13 @@ def list_clusters(scope: Scope, *, q: str, sort: str, several: bool, offset: int
         "keywords": totals["keywords"],
         "clusters": [_summary(dict(row), names.get(row["cluster"])) for row in page],
     }
+
+
+def _named(scope: Scope, q: str) -> list[int]:
+    """Clusters whose own name holds all words. Few are named by hand, so they are looked through here."""
+    words = fold(q).split()
+    names = Cluster.objects.filter(scope=scope).exclude(name="").values_list("pk", "name")
+    return [pk for pk, name in names if all(word in fold(name) for word in words)]
 
 
 def _summary(row: dict[str, Any], cluster: Cluster | None) -> dict[str, Any]:
@@ -67,7 +73,8 @@ def _summary(row: dict[str, Any], cluster: Cluster | None) -> dict[str, Any]:
 def read_cluster(project: Project, cluster_id: int) -> dict[str, Any]:
     """A cluster with its members and the reason for each. Raises: not_found."""
     cluster = find_cluster(project, cluster_id)
-    rows = list(Row.objects.filter(cluster=cluster.pk, state__in=IN_PLAY).order_by("-volume", "pk")[:500])
+    members = Row.objects.filter(cluster=cluster.pk, state__in=IN_PLAY)
+    rows = list(ordered(members, "volume", descending=True)[:MOST_MEMBERS])
     pinned = set(Pin.objects.filter(cluster=cluster).values_list("keyword_id", flat=True))
     pages = dict(zip([row.pk for row in rows], packed_pages([row.pk for row in rows]).tolist(), strict=True))
     lead = next((row for row in rows if row.keyword_id == cluster.lead_id), rows[0] if rows else None)

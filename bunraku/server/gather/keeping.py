@@ -2,7 +2,6 @@
 
 from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, field
-from typing import Any
 
 from django.db import transaction
 from django.db.models import Count
@@ -10,23 +9,25 @@ from django.db.models import Count
 from bunraku.core.gather.merge import Merged, merge_suggestions
 from bunraku.core.gather.merge import Origin as Came
 from bunraku.server.clock import today
-from bunraku.server.gather.leave_outs import Sieve
+from bunraku.server.database.bulk import insert_many
+from bunraku.server.database.parts import in_parts
+from bunraku.server.gather.methods import BITS
 from bunraku.server.gather.models import Origin
-from bunraku.server.gather.ways import BITS
+from bunraku.server.gather.rules.ruleset import RuleSet
 from bunraku.server.jobs.models import Job
-from bunraku.server.projects.bulk import insert_many
 from bunraku.server.sheet.models import STATE_CODE, Decision, Row, Scope
 from bunraku.server.sheet.scopes import add_keywords
 
 
 @dataclass
 class Tally:
-    """What a run counts as it goes: suggestions in all, those that could not be keywords, those that the seed itself kept out
-    (by why), new keywords, those of them that a rule left out (by its id), and the keys met, by scope."""
+    """What a run counts as it goes: suggestions in all, those that could not be keywords, those that the
+    seed itself did not want (by why), new keywords, those of them that a rule left out (by its id), and
+    the keys met, by scope."""
 
     suggested: int = 0
     unusable: int = 0
-    kept_out: dict[str, int] = field(default_factory=dict)
+    unwanted: dict[str, int] = field(default_factory=dict)
     new: int = 0
     left_out: dict[int, int] = field(default_factory=dict)
     met: set[tuple[int, str]] = field(default_factory=set)
@@ -36,23 +37,23 @@ def keep(
     job: Job,
     scope: Scope,
     suggestions: Sequence[tuple[str, Came]],
-    sieve: Sieve,
+    rules: RuleSet,
     tally: Tally,
-    keeps_out: Callable[[str], str] = lambda key: "",
+    unwanted: Callable[[str], str] = lambda key: "",
 ) -> dict[str, int]:
     """Keep suggestions in a scope. Returns the keyword ids by key. Safe to be done again: what is there stays as it is."""
-    merged = merge_suggestions(suggestions, keeps_out)
+    merged = merge_suggestions(suggestions, unwanted)
     tally.suggested += len(suggestions)
     tally.unusable += merged.unusable
-    for why, count in merged.kept_out.items():
-        tally.kept_out[why] = tally.kept_out.get(why, 0) + count
-    return keep_merged(job, scope, merged, sieve, tally)
+    for why, count in merged.unwanted.items():
+        tally.unwanted[why] = tally.unwanted.get(why, 0) + count
+    return keep_merged(job, scope, merged, rules, tally)
 
 
-def keep_merged(job: Job, scope: Scope, merged: Merged, sieve: Sieve, tally: Tally) -> dict[str, int]:
+def keep_merged(job: Job, scope: Scope, merged: Merged, rules: RuleSet, tally: Tally) -> dict[str, int]:
     """Keep keywords that are merged already. Returns their ids by key."""
     tally.met.update((scope.pk, key) for key in merged.texts)
-    out = sieve.left_out(list(merged.texts))
+    out = rules.left_out(list(merged.texts))
     with transaction.atomic():
         ways = {key: _bits(origins) for key, origins in merged.origins.items()}
         ids, new = add_keywords(scope, merged.texts, left_out=out, run=job.pk, ways=ways)
@@ -63,17 +64,21 @@ def keep_merged(job: Job, scope: Scope, merged: Merged, sieve: Sieve, tally: Tal
     return ids
 
 
-def keep_typed(job: Job, scope: Scope, texts: Iterable[str], sieve: Sieve, tally: Tally) -> None:
+def keep_typed(job: Job, scope: Scope, texts: Iterable[str], rules: RuleSet, tally: Tally) -> None:
     """Keep what the person typed: meant, even where a rule would leave it out."""
     came = [(text, Came("seed", text[:200], "You")) for text in texts]
-    ids = keep(job, scope, came, sieve, tally)
+    ids = keep(job, scope, came, rules, tally)
     with transaction.atomic():
-        rows = Row.objects.filter(scope=scope, keyword__in=ids.values(), state=STATE_CODE["left_out"])
-        for row in rows:
-            Decision.objects.update_or_create(
-                scope=scope, keyword_id=row.keyword_id, defaults={"state": STATE_CODE["kept"]}
+        for part in in_parts(list(ids.values())):
+            rows = Row.objects.filter(scope=scope, keyword__in=part, state=STATE_CODE["left_out"])
+            keywords = list(rows.values_list("keyword_id", flat=True))
+            Decision.objects.bulk_create(
+                (Decision(scope=scope, keyword_id=pk, state=STATE_CODE["kept"]) for pk in keywords),
+                update_conflicts=True,
+                unique_fields=["scope", "keyword"],
+                update_fields=["state"],
             )
-        rows.update(state=STATE_CODE["kept"])
+            rows.update(state=STATE_CODE["kept"])
 
 
 def _bits(origins: Sequence[Came]) -> int:
@@ -104,15 +109,3 @@ def recount(job: Job, tally: Tally) -> None:
     tally.new = mine.count()
     out = mine.filter(state=STATE_CODE["left_out"], left_out_by__isnull=False)
     tally.left_out = dict(out.values_list("left_out_by").annotate(count=Count("pk")).order_by())
-
-
-def result_of(tally: Tally, sieve: Sieve) -> dict[str, Any]:
-    """What a run brought: new keywords in play, known ones, what was left out and why, what could be no keyword."""
-    left_out = {sieve.label(rule): count for rule, count in tally.left_out.items()}
-    return {
-        "suggested": tally.suggested,
-        "new": tally.new - sum(left_out.values()),
-        "known": max(len(tally.met) - tally.new, 0),
-        "left_out": {**left_out, **tally.kept_out},
-        "unusable": tally.unusable,
-    }

@@ -1,4 +1,4 @@
-"""Where keywords came from, what is to be left out, and files on their way in."""
+"""Where keywords came from, the rules that leave some out, and files on their way in."""
 
 from django.db import models
 
@@ -33,10 +33,10 @@ class Origin(models.Model):
         return f"{self.method} of {self.seed}"
 
 
-class LeaveOut(models.Model):
-    """A rule that leaves keywords out of a project, on all its channels (see core.gather.leave_out)."""
+class Rule(models.Model):
+    """A rule that leaves keywords out of a project, on all its channels (see core.gather.rules)."""
 
-    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="leave_outs")
+    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="rules")
     kind = models.CharField(max_length=12)
     value = models.CharField(max_length=200)
     created = models.DateTimeField(auto_now_add=True)

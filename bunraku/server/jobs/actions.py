@@ -9,37 +9,56 @@ from django_tasks import TaskResultStatus
 from django_tasks_db.models import DBTaskResult
 
 from bunraku.server.errors import BunrakuError, not_found
+from bunraku.server.jobs.kinds import JobKind
 from bunraku.server.jobs.models import OPEN_STATES, Job
 from bunraku.server.jobs.running import run_job
+from bunraku.server.jobs.work import P
+from bunraku.server.journal.acting import who_acts
 from bunraku.server.projects.models import Project
 
 
-def start_job(project: Project, kind: str, params: dict[str, Any], *, distinct: str | None = None) -> Job:
-    """Queue a job. The same job that is still open is returned instead of a second one: a double click is one job.
+def start_job(project: Project, kind: type[JobKind[P, Any]], params: P, *, distinct: str = "") -> Job:
+    """Queue a job. The same job that is still open is returned instead of a second one: a double click is
+    one job.
 
     `distinct` tells jobs of a kind apart; without it their params do."""
-    told_apart = distinct if distinct is not None else json.dumps(params, sort_keys=True)
+    given = params.model_dump(mode="json")
+    told_apart = distinct or json.dumps(given, sort_keys=True)
     fingerprint = hashlib.sha256(told_apart.encode()).hexdigest()
-    same = {"project": project, "kind": kind, "fingerprint": fingerprint, "state__in": OPEN_STATES}
+    same = {"project": project, "kind": kind.id, "fingerprint": fingerprint, "state__in": OPEN_STATES}
+    existing = Job.objects.filter(**same).first()
+    if existing is not None:
+        return existing
     try:
         with transaction.atomic():
-            existing = Job.objects.filter(**same).first()
-            if existing is not None:
-                return existing
-            job = Job.objects.create(project=project, kind=kind, params=params, fingerprint=fingerprint)
+            job = Job.objects.create(
+                project=project,
+                by_id=who_acts(project),
+                kind=kind.id,
+                params=given,
+                fingerprint=fingerprint,
+            )
             run_job.enqueue(job.pk)
     except IntegrityError:
+        # Another request was quicker; the constraint let only one of us in.
         return Job.objects.get(**same)
     job.refresh_from_db()
+    return job
+
+
+def find_job(project: Project, job_id: int, kind: type[JobKind[Any, Any]] | None = None) -> Job:
+    """A job of a project, of a kind where one is named. Raises: not_found."""
+    jobs = Job.objects.filter(project=project, pk=job_id)
+    job = (jobs.filter(kind=kind.id) if kind else jobs).first()
+    if job is None:
+        raise not_found("job")
     return job
 
 
 def stop_job(project: Project, job_id: int) -> Job:
     """Ask a job to stop at its next step; one that has not begun stops at once. Raises: not_found, job_over."""
     with transaction.atomic():
-        job = Job.objects.filter(project=project, pk=job_id).first()
-        if job is None:
-            raise not_found("job")
+        job = find_job(project, job_id)
         if job.state not in OPEN_STATES:
             raise BunrakuError("job_over", "The job is over already.")
         job.stop_wanted = True

@@ -1,5 +1,6 @@
 """Long work as a row: kind, progress, cost, result, error."""
 
+from django.conf import settings
 from django.db import models
 
 from bunraku.server.projects.models import Project
@@ -13,7 +14,9 @@ class Job(models.Model):
     STATES = ("queued", "running", "done", "stopped", "failed")
 
     project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="jobs")
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
     kind = models.CharField(max_length=20)
+    # As their kind's class has them (see jobs.kinds).
     params = models.JSONField(default=dict)
     # What tells two jobs apart: pressing a button twice is one job.
     fingerprint = models.CharField(max_length=64)

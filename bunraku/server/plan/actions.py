@@ -7,18 +7,19 @@ from typing import Any
 
 from django.db import transaction
 
-from bunraku.core.gather.brands import BrandMatcher
 from bunraku.core.plan.calendar import months_ahead
-from bunraku.core.plan.ownership import divide_keywords
-from bunraku.core.plan.pieces import KINDS, suggest_kind, title_from
-from bunraku.core.weigh.intent_cues import INTENTS
+from bunraku.core.plan.pieces import KINDS
 from bunraku.server.clock import today
 from bunraku.server.cluster.models import Cluster
+from bunraku.server.database.bulk import insert_many
 from bunraku.server.errors import BunrakuError, not_found
+from bunraku.server.journal.recorder import Recorder
+from bunraku.server.plan.drafting import Draft, draft_pieces
 from bunraku.server.plan.models import Piece, PieceKeyword
-from bunraku.server.projects.journal import Recorder
+from bunraku.server.projects.actions import find_outlet
 from bunraku.server.projects.models import Outlet, Project
-from bunraku.server.sheet.models import IN_PLAY, Row, RowPage
+from bunraku.server.sentences import plural
+from bunraku.server.sheet.models import Row
 
 MOST_CLUSTERS = 1_000
 
@@ -32,8 +33,8 @@ class Made:
 
 
 def make_pieces(project: Project, cluster_ids: Sequence[int]) -> Made:
-    """Make a piece of each cluster: kind and outlet suggested, its lead keyword the main one, each other keyword that
-    nobody owns also served. Raises: not_found, nothing_to_plan when none could be made."""
+    """Make a piece of each cluster: kind and outlet suggested, its lead keyword the main one, each other
+    keyword that nobody owns also served. Raises: not_found, nothing_to_plan when none could be made."""
     with transaction.atomic():
         clusters = list(
             Cluster.objects.filter(pk__in=cluster_ids, scope__project=project)
@@ -42,90 +43,43 @@ def make_pieces(project: Project, cluster_ids: Sequence[int]) -> Made:
         )
         if len(clusters) != len(set(cluster_ids)):
             raise not_found("cluster")
-        skipped: dict[str, int] = {}
-        rows = _members(clusters)
-        planned = set(Piece.objects.filter(cluster__in=clusters).values_list("cluster_id", flat=True))
-        owned = _owners(clusters)
-        with Recorder(project, f"Planned {len(clusters):,} cluster{'s' if len(clusters) != 1 else ''}") as journal:
-            pieces = []
-            for cluster in clusters:
-                reason = _make_piece(project, cluster, rows.get(cluster.pk, []), cluster.pk in planned, owned, journal)
-                if isinstance(reason, Piece):
-                    pieces.append(reason)
-                else:
-                    skipped[reason] = skipped.get(reason, 0) + 1
-        if not pieces:
-            why = "; ".join(f"{count} {reason}" for reason, count in skipped.items()) or "no cluster was chosen"
+        drafts, skipped = draft_pieces(project, clusters)
+        if not drafts:
+            reasons = (f"{count} {reason}" for reason, count in skipped.items())
+            why = "; ".join(reasons) or "no cluster was chosen"
             raise BunrakuError("nothing_to_plan", f"No piece was made: {why}.")
+        with Recorder(project, f"Planned {plural(len(drafts), 'piece')}") as journal:
+            pieces = _store_drafts(project, drafts)
+            owned = PieceKeyword.objects.filter(piece__in=pieces).order_by("pk")
+            journal.made([*pieces, *owned])
     return Made(pieces, skipped)
 
 
-def _members(clusters: Sequence[Cluster]) -> dict[int, list[Row]]:
-    members: dict[int, list[Row]] = {}
-    rows = Row.objects.filter(cluster__in=[c.pk for c in clusters], state__in=IN_PLAY).order_by(
-        "-worth", "-volume", "pk"
+def _store_drafts(project: Project, drafts: Sequence[Draft]) -> list[Piece]:
+    """Store drafts in as many queries whatever their number."""
+    names = ("scope", "outlet", "cluster", "title", "kind", "because", "hours")
+    rows = (
+        (
+            draft.cluster.scope_id,
+            draft.outlet.pk if draft.outlet else None,
+            draft.cluster.pk,
+            draft.title,
+            draft.kind,
+            draft.because,
+            draft.hours,
+        )
+        for draft in drafts
     )
-    for row in rows:
-        members.setdefault(row.cluster or 0, []).append(row)
-    return members
-
-
-def _owners(clusters: Sequence[Cluster]) -> dict[int, int]:
-    """Who owns what on the scopes of these clusters: row-wise, keyed by scope and keyword folded into the row's id."""
-    scopes = {cluster.scope_id for cluster in clusters}
-    owned = PieceKeyword.objects.filter(scope__in=scopes).values_list("scope_id", "keyword_id", "piece_id")
-    by_place = {(scope, keyword): piece for scope, keyword, piece in owned}
-    rows = Row.objects.filter(scope__in=scopes, keyword__in=[keyword for _, keyword in by_place]) if by_place else []
-    return {
-        row.pk: by_place[row.scope_id, row.keyword_id] for row in rows if (row.scope_id, row.keyword_id) in by_place
-    }
-
-
-def _make_piece(
-    project: Project, cluster: Cluster, rows: list[Row], planned: bool, owned: dict[int, int], journal: Recorder
-) -> Piece | str:
-    if planned:
-        return "already planned"
-    if not rows:
-        return "without keywords"
-    main = next((row for row in rows if row.keyword_id == cluster.lead_id), rows[0])
-    ordered = [main.pk, *(row.pk for row in rows if row.pk != main.pk)]
-    mine = divide_keywords({0: ordered}, owned)[0]
-    if main.pk not in mine:
-        return "whose main keyword another piece owns"
-    channel = cluster.scope.channel
-    places = BrandMatcher(project.places)
-    shown = [
-        name
-        for features in RowPage.objects.filter(row__in=ordered).values_list("features", flat=True)
-        for name in features
-    ]
-    suggestion = suggest_kind(
-        channel,
-        [INTENTS[row.intent] for row in rows if row.intent >= 0],
-        sum(row.local for row in rows) / len(rows),
-        shown,
-        sum(places.find(row.text) is not None for row in rows),
+    insert_many(Piece, names, rows, same={"project": project.pk})
+    of_clusters = Piece.objects.filter(cluster__in=[draft.cluster.pk for draft in drafts])
+    pieces = {piece.cluster_id: piece for piece in of_clusters.order_by("pk")}
+    owned = (
+        (pieces[draft.cluster.pk].pk, draft.cluster.scope_id, keyword, keyword == draft.main)
+        for draft in drafts
+        for keyword in draft.keywords
     )
-    outlet = next((one for one in project.outlets.all() if one.channel == channel), None)
-    piece = Piece.objects.create(
-        project=project,
-        scope=cluster.scope,
-        outlet=outlet,
-        cluster=cluster,
-        title=title_from(cluster.name or main.text),
-        kind=suggestion.kind,
-        because=suggestion.because,
-        hours=KINDS[suggestion.kind].hours,
-    )
-    by_id = {row.pk: row for row in rows}
-    owns = PieceKeyword.objects.bulk_create(
-        PieceKeyword(piece=piece, scope=cluster.scope, keyword_id=by_id[pk].keyword_id, main=pk == main.pk)
-        for pk in mine
-    )
-    owned.update(dict.fromkeys(mine, piece.pk))
-    journal.made([piece, *owns])
-    return piece
+    insert_many(PieceKeyword, ("piece", "scope", "keyword", "main"), owned)
+    return [pieces[draft.cluster.pk] for draft in drafts]
 
 
 def find_piece(project: Project, piece_id: int) -> Piece:
@@ -176,11 +130,10 @@ def _set_kind(piece: Piece, kind: str, *, keep_hours: bool) -> None:
 def _outlet(project: Project, piece: Piece, outlet_id: int | None) -> Outlet | None:
     if outlet_id is None:
         return None
-    outlet = project.outlets.filter(pk=outlet_id).first()
-    if outlet is None:
-        raise not_found("outlet")
+    outlet = find_outlet(project, outlet_id)
     if outlet.channel != piece.scope.channel:
-        raise BunrakuError("invalid_input", f"{outlet.name} is not on {piece.scope.channel} search.", field="outlet_id")
+        message = f"{outlet.name} is not on {piece.scope.channel} search."
+        raise BunrakuError("invalid_input", message, field="outlet_id")
     return outlet
 
 
@@ -198,8 +151,7 @@ def remove_piece(project: Project, piece_id: int) -> None:
     with transaction.atomic():
         piece = find_piece(project, piece_id)
         with Recorder(project, f"Removed “{piece.title}”") as journal:
-            journal.touch([piece, *piece.keywords.all()])
-            piece.delete()
+            journal.remove([piece])
 
 
 def give_keyword(project: Project, piece_id: int, row_id: int, *, main: bool = False) -> Piece:
@@ -221,9 +173,9 @@ def give_keyword(project: Project, piece_id: int, row_id: int, *, main: bool = F
                 )
             former = list(piece.keywords.filter(main=True)) if main else []
             journal.touch([*([owned] if owned else []), *former])
-            for one in former:
-                one.main = False
-                one.save()
+            for keyword in former:
+                keyword.main = False
+                keyword.save(update_fields=["main"])
             owned = owned or PieceKeyword(scope_id=row.scope_id, keyword_id=row.keyword_id)
             owned.piece = piece
             owned.main = main or (owned.main and not former)
@@ -245,6 +197,5 @@ def drop_keyword(project: Project, piece_id: int, row_id: int) -> Piece:
                 "invalid_input", "A piece keeps its main keyword; make another the main one first.", field="keyword"
             )
         with Recorder(project, f"Took “{row.text}” from “{piece.title}”") as journal:
-            journal.touch([owned])
-            owned.delete()
+            journal.remove([owned])
     return piece

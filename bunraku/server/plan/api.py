@@ -4,11 +4,9 @@ from datetime import date
 from typing import Annotated, Any, Literal
 
 from django.http import HttpResponse, StreamingHttpResponse
-from ninja import Field, Router, Schema, Status
+from ninja import Field, Query, Router, Schema, Status
 
-from bunraku.core.plan.calendar import months_ahead
 from bunraku.core.plan.pieces import KINDS
-from bunraku.server.clock import today
 from bunraku.server.errors import not_found
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.plan.actions import (
@@ -19,11 +17,13 @@ from bunraku.server.plan.actions import (
     make_pieces,
     remove_piece,
 )
+from bunraku.server.plan.board import Order, page_of_plan, summary_of
 from bunraku.server.plan.export import plan_csv
 from bunraku.server.plan.fit import start_fitting
-from bunraku.server.plan.selectors import PieceFigures, plan_of, shared_pages
-from bunraku.server.projects.access import ProjectId, ProjectRequest
-from bunraku.server.sheet.api import RowOut
+from bunraku.server.plan.models import Piece
+from bunraku.server.plan.selectors import PieceFigures, plan_of
+from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
+from bunraku.server.sheet.rows import RowOut
 
 router = Router(tags=["plan"])
 KindId = Literal["article", "guide", "landing", "location", "home", "video", "listing"]
@@ -60,9 +60,40 @@ class OverlapOut(Schema):
     """Two pieces whose main keywords share results."""
 
     piece: int
+    title: str
     other: int
+    other_title: str
     shared: int
     of: int
+
+
+class MonthOut(Schema):
+    """A month of the plan, its first day, and the hours that its pieces take."""
+
+    month: date
+    hours: float
+
+
+class OutletPiecesOut(Schema):
+    """How many pieces an outlet has; id 0 is none."""
+
+    id: int
+    name: str
+    pieces: int
+
+
+class FitReportOut(Schema):
+    """What a fit brought: pieces placed and left out, its value over the horizon and the proven bound, the
+    gap between them, and what ten more hours would add."""
+
+    placed: int
+    left_out: int
+    without_worth: int
+    value: float
+    bound: float
+    gap_share: float
+    next_piece: str
+    next_value: float
 
 
 class KindOut(Schema):
@@ -75,13 +106,37 @@ class KindOut(Schema):
 
 
 class PlanOut(Schema):
-    """The year: its twelve months, hours to spend in each, the pieces, the overlaps."""
+    """The year in sums: its twelve months, hours to spend in each, how many pieces there are and are
+    placed, their hours and worth, the outlets, the overlaps, the last fit. The pieces themselves are
+    read in pages."""
 
-    months: list[date]
+    months: list[MonthOut]
     hours_a_month: float
-    pieces: list[PieceOut]
+    pieces: int
+    placed: int
+    hours: float
+    worth: float
+    outlets: list[OutletPiecesOut]
     overlaps: list[OverlapOut]
     kinds: list[KindOut]
+    fit: FitReportOut | None
+
+
+class PiecesQuery(Schema):
+    """Which pieces are wanted: of an outlet (0: of none), in which order, which part."""
+
+    outlet: Annotated[int | None, Field(ge=0, le=2**53)] = None
+    order: Order = "month"
+    offset: Annotated[int, Field(ge=0, le=1_000_000)] = 0
+    limit: Annotated[int, Field(ge=1, le=300)] = 100
+
+
+class PiecesOut(Schema):
+    """A part of the plan's pieces: how many there are in all, where it begins, its rows."""
+
+    total: int
+    offset: int
+    rows: list[PieceOut]
 
 
 class PieceDetailOut(Schema):
@@ -122,23 +177,15 @@ class KeywordIn(Schema):
     main: bool = False
 
 
-class FitOut(Schema):
+class FitOut(FitReportOut):
     """The first, greedy answer; the job brings the proven one."""
 
-    placed: int
-    left_out: int
-    without_worth: int
-    value: float
-    bound: float
-    gap_share: float
-    next_piece: str
-    next_value: float
     job: JobOut
 
 
-def piece_out(one: PieceFigures) -> dict[str, Any]:
+def piece_out(figures: PieceFigures) -> dict[str, Any]:
     """A piece as the page shows it."""
-    piece, by = one.piece, one.publish_by
+    piece, by, main = figures.piece, figures.publish_by, figures.main
     return {
         "id": piece.pk,
         "cluster_id": piece.cluster_id,
@@ -155,37 +202,46 @@ def piece_out(one: PieceFigures) -> dict[str, Any]:
         "publish_by": by.day,
         "late": by.late,
         "climb_month": by.climb_month,
-        "days_until_shown": one.days_until_shown,
-        "main": one.main.text if one.main else "",
-        "chance": one.main.chance if one.main else None,
-        "keywords": len(one.rows),
-        "volume": one.volume,
-        "worth": one.worth,
-        "month_share": one.month_share,
+        "days_until_shown": figures.days_until_shown,
+        "main": main.text if main else "",
+        "chance": main.chance if main else None,
+        "keywords": len(figures.rows),
+        "volume": figures.volume,
+        "worth": figures.worth,
+        "month_share": figures.month_share,
     }
 
 
 def _detail(request: ProjectRequest, piece_id: int) -> dict[str, Any]:
-    found = plan_of(request.project, [piece_id])
-    if not found:
+    plan = plan_of(request.project, [piece_id])
+    if not plan:
         raise not_found("piece")
-    return {"piece": piece_out(found[0]), "rows": found[0].rows}
+    return {"piece": piece_out(plan[0]), "rows": plan[0].rows}
 
 
-@router.get("/plan", response=PlanOut, url_name="plan")
+@router.get("/plan", response=PlanOut, auth=READS, url_name="plan")
 def read_plan(request: ProjectRequest, project_id: ProjectId) -> Any:
-    """The year of a project over all channels."""
-    plan = plan_of(request.project)
-    return {
-        "months": months_ahead(today()),
-        "hours_a_month": request.project.hours_a_month,
-        "pieces": [piece_out(one) for one in plan],
-        "overlaps": shared_pages(plan),
-        "kinds": list(KINDS.values()),
-    }
+    """The year of a project over all channels, in sums."""
+    return {**summary_of(request.project), "kinds": list(KINDS.values())}
 
 
-@router.get("/plan.csv", url_name="plan_csv")
+@router.get("/plan/pieces", response=PiecesOut, auth=READS, url_name="pieces")
+def read_pieces(request: ProjectRequest, project_id: ProjectId, wanted: Query[PiecesQuery]) -> Any:
+    """A part of the plan's pieces in the order of the board."""
+    total, page = page_of_plan(
+        request.project, wanted.order, wanted.outlet, wanted.offset, wanted.limit
+    )
+    return {"total": total, "offset": wanted.offset, "rows": [piece_out(figures) for figures in page]}
+
+
+@router.get("/plan/clusters", response=list[int], auth=READS, url_name="planned_clusters")
+def planned_clusters(request: ProjectRequest, project_id: ProjectId) -> Any:
+    """Ids of the clusters that have a piece."""
+    pieces = Piece.objects.filter(project=request.project, cluster__isnull=False)
+    return list(pieces.order_by("cluster").values_list("cluster", flat=True))
+
+
+@router.get("/plan.csv", auth=READS, url_name="plan_csv")
 def export(request: ProjectRequest, project_id: ProjectId) -> HttpResponse:
     """The plan as CSV."""
     response = StreamingHttpResponse(plan_csv(plan_of(request.project)), content_type="text/csv; charset=utf-8")
@@ -193,20 +249,20 @@ def export(request: ProjectRequest, project_id: ProjectId) -> HttpResponse:
     return response  # type: ignore[return-value]
 
 
-@router.post("/pieces", response=MadeOut, url_name="make_pieces")
+@router.post("/pieces", response=MadeOut, auth=CHANGES, url_name="make_pieces")
 def make(request: ProjectRequest, project_id: ProjectId, given: PiecesIn) -> Any:
     """Make pieces from clusters."""
     made = make_pieces(request.project, given.cluster_ids)
     return {"made": len(made.pieces), "skipped": made.skipped}
 
 
-@router.get("/pieces/{int:piece_id}", response=PieceDetailOut, url_name="piece")
+@router.get("/pieces/{int:piece_id}", response=PieceDetailOut, auth=READS, url_name="piece")
 def read_piece(request: ProjectRequest, project_id: ProjectId, piece_id: int) -> Any:
     """One piece with its keywords."""
     return _detail(request, piece_id)
 
 
-@router.patch("/pieces/{int:piece_id}", response=PieceDetailOut, url_name="change_piece")
+@router.patch("/pieces/{int:piece_id}", response=PieceDetailOut, auth=CHANGES, url_name="change_piece")
 def change(request: ProjectRequest, project_id: ProjectId, piece_id: int, given: PieceIn) -> Any:
     """Change a piece; a month set here is pinned."""
     fields = given.dict(exclude_unset=True)
@@ -217,29 +273,29 @@ def change(request: ProjectRequest, project_id: ProjectId, piece_id: int, given:
     return _detail(request, piece_id)
 
 
-@router.delete("/pieces/{int:piece_id}", response={204: None}, url_name="remove_piece")
+@router.delete("/pieces/{int:piece_id}", response={204: None}, auth=CHANGES, url_name="remove_piece")
 def remove(request: ProjectRequest, project_id: ProjectId, piece_id: int) -> Any:
     """Take a piece out of the plan."""
     remove_piece(request.project, piece_id)
     return Status(204, None)
 
 
-@router.post("/pieces/{int:piece_id}/keywords", response=PieceDetailOut, url_name="give_keyword")
+@router.post("/pieces/{int:piece_id}/keywords", response=PieceDetailOut, auth=CHANGES, url_name="give_keyword")
 def give(request: ProjectRequest, project_id: ProjectId, piece_id: int, given: KeywordIn) -> Any:
     """Give a keyword to a piece, or make it the main one."""
     give_keyword(request.project, piece_id, given.row_id, main=given.main)
     return _detail(request, piece_id)
 
 
-@router.delete("/pieces/{int:piece_id}/keywords/{int:row_id}", response=PieceDetailOut, url_name="drop_keyword")
+@router.delete("/pieces/{int:piece_id}/keywords/{int:row_id}", response=PieceDetailOut, auth=CHANGES, url_name="drop_keyword")
 def take(request: ProjectRequest, project_id: ProjectId, piece_id: int, row_id: int) -> Any:
     """Take an also-served keyword from a piece."""
     drop_keyword(request.project, piece_id, row_id)
     return _detail(request, piece_id)
 
 
-@router.post("/plan/fit", response=FitOut, url_name="fit")
+@router.post("/plan/fit", response=FitOut, auth=CHANGES, url_name="fit")
 def fit(request: ProjectRequest, project_id: ProjectId) -> Any:
     """Fit the plan to the project's hours: the greedy answer now, the proven one by a job."""
     report, job = start_fitting(request.project)
-    return {**report.__dict__, "job": job}
+    return {**report.model_dump(), "job": job}

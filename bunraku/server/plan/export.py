@@ -26,12 +26,12 @@ COLUMNS = (
 
 def plan_csv(plan: Sequence[PieceFigures]) -> Iterator[str]:
     """The plan in order of month, what is not placed last."""
-    ordered = sorted(plan, key=lambda one: (one.piece.month is None, str(one.piece.month), one.piece.pk))
-    return csv_lines(COLUMNS, (_cells(one) for one in ordered))
+    in_order = sorted(plan, key=lambda f: (f.piece.month is None, str(f.piece.month), f.piece.pk))
+    return csv_lines(COLUMNS, (_cells(figures) for figures in in_order))
 
 
-def _cells(one: PieceFigures) -> list[Cell]:
-    piece, main = one.piece, one.main
+def _cells(figures: PieceFigures) -> list[Cell]:
+    piece, main = figures.piece, figures.main
     chance = main.chance if main else None
     return [
         piece.title,
@@ -40,12 +40,12 @@ def _cells(one: PieceFigures) -> list[Cell]:
         piece.scope.channel,
         piece.month,
         piece.pinned,
-        one.publish_by.day,
+        figures.publish_by.day,
         piece.hours,
         main.text if main else None,
-        "; ".join(row.text for row in one.rows if row is not main),
-        len(one.rows),
-        round(one.volume),
-        None if one.worth is None else round(one.worth, 2),
+        "; ".join(row.text for row in figures.rows if row is not main),
+        len(figures.rows),
+        round(figures.volume),
+        None if figures.worth is None else round(figures.worth, 2),
         None if chance is None else round(chance, 3),
     ]

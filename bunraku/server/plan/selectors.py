@@ -1,10 +1,9 @@
 """Reading the plan: pieces with what their keywords add up to."""
 
 from collections import defaultdict
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 from datetime import date
-from typing import Any
 
 import numpy as np
 
@@ -12,9 +11,12 @@ from bunraku.core.plan.calendar import DAYS_UNTIL_SHOWN, PublishBy, months_ahead
 from bunraku.core.plan.fitting import Problem
 from bunraku.core.plan.ownership import Overlap, overlaps
 from bunraku.server.clock import today
+from bunraku.server.database.parts import in_parts
 from bunraku.server.plan.models import Piece, PieceKeyword
 from bunraku.server.projects.models import Project
-from bunraku.server.sheet.models import Row, RowPage
+from bunraku.server.sheet.models import Outlook, Row, RowPage
+from bunraku.server.weigh.weighing import OF_OUTLETS
+from bunraku.sources.protocol import CHANNELS
 
 
 @dataclass
@@ -53,48 +55,70 @@ class PieceFigures:
 
     @property
     def publish_by(self) -> PublishBy:
-        """When it must be out to catch the climb of its main keyword, or, where that one's year is not known, of the most
-        searched of its others that has a season."""
+        """When it must be out to catch the climb of its main keyword, or, where that one's year is not
+        known, of the most searched of its others that has a season."""
         others = sorted(self.rows, key=lambda row: -(row.volume or 0))
         climb = next((row.climb_month for row in (self.main, *others) if row and row.climb_month), 0)
         return publish_by(climb, self.days_until_shown, today())
 
 
 def plan_of(project: Project, piece_ids: Sequence[int] | None = None) -> list[PieceFigures]:
-    """All pieces of a project, or some, with their rows: three queries whatever their number."""
+    """All pieces of a project, or some, with their rows, in order of id (of the ids given): as many queries
+    whatever their number. What depends on an outlet is that of the piece's own."""
     pieces = Piece.objects.filter(project=project).select_related("outlet", "scope", "cluster")
     if piece_ids is not None:
         pieces = pieces.filter(pk__in=piece_ids)
     figures = {piece.pk: PieceFigures(piece) for piece in pieces}
     owned = PieceKeyword.objects.filter(piece__in=list(figures)).order_by("-main", "pk")
-    owners = {(one.scope_id, one.keyword_id): one for one in owned}
-    keywords = {keyword for _, keyword in owners}
+    owners = {(keyword.scope_id, keyword.keyword_id): keyword for keyword in owned}
     rows: dict[tuple[int, int], Row] = {}
-    wanted = sorted(keywords)
-    for start in range(0, len(wanted), 5_000):
-        for row in Row.objects.filter(scope__project=project, keyword__in=wanted[start : start + 5_000]):
-            rows[row.scope_id, row.keyword_id] = row
-    for place, one in owners.items():
-        owned_row = rows.get(place)
-        if owned_row is not None:
-            figures[one.piece_id].rows.append(owned_row)
-            if one.main:
-                figures[one.piece_id].main = owned_row
-    return list(figures.values())
+    for part in in_parts(sorted({keyword for _, keyword in owners})):
+        for row in Row.objects.filter(scope__project=project, keyword__in=part):
+            if (row.scope_id, row.keyword_id) in owners:
+                rows[row.scope_id, row.keyword_id] = row
+    for place, keyword in owners.items():
+        if place in rows:
+            figures[keyword.piece_id].rows.append(rows[place])
+            if keyword.main:
+                figures[keyword.piece_id].main = rows[place]
+    _as_for_own_outlets(project, figures.values())
+    return list(figures.values()) if piece_ids is None else [figures[pk] for pk in piece_ids if pk in figures]
+
+
+def _as_for_own_outlets(project: Project, plan: Iterable[PieceFigures]) -> None:
+    """Rows are weighed for their channel's chosen outlet; those of pieces for another one take its
+    figures. A row belongs to one piece, so nobody else sees it so."""
+    outlets = list(project.outlets.all())
+    among = (project.chosen_among(outlets, channel) for channel in CHANNELS)
+    chosen = {outlet.pk for outlet in among if outlet is not None}
+    others = {
+        row.pk: (row, figures.piece.outlet_id)
+        for figures in plan
+        if figures.piece.outlet_id and figures.piece.outlet_id not in chosen
+        for row in figures.rows
+    }
+    for part in in_parts(sorted(others)):
+        for outlook in Outlook.objects.filter(row__in=part):
+            row, outlet = others[outlook.row_id]
+            if outlook.outlet_id == outlet:
+                for name in OF_OUTLETS:
+                    setattr(row, name, getattr(outlook, name))
 
 
 def fitting_problem(project: Project, plan: Sequence[PieceFigures]) -> tuple[Problem, list[date]]:
     """The plan as the core's problem, and the months of the horizon."""
     months = months_ahead(today())
     place = {month: number for number, month in enumerate(months)}
-    share = np.array([one.month_share or [np.nan] * 12 for one in plan], dtype=float).reshape(len(plan), 12)
-    worth = np.array([one.worth or 0.0 for one in plan], dtype=float)
-    delay = np.array([one.days_until_shown for one in plan], dtype=float)
-    pinned = [place.get(one.piece.month, -1) if one.piece.pinned and one.piece.month else -1 for one in plan]
+    share = np.array([figures.month_share or [np.nan] * 12 for figures in plan], dtype=float).reshape(len(plan), 12)
+    worth = np.array([figures.worth or 0.0 for figures in plan], dtype=float)
+    delay = np.array([figures.days_until_shown for figures in plan], dtype=float)
+    pinned = [place.get(figures.piece.month, -1)
+        if figures.piece.pinned and figures.piece.month
+        else -1 for figures in plan]
     return (
         Problem(
             value=value_by_month(worth, share, delay, months[0].month),
-            hours=np.array([one.piece.hours for one in plan], dtype=float),
+            hours=np.array([figures.piece.hours for figures in plan], dtype=float),
             capacity=np.full(len(months), float(project.hours_a_month)),
             pinned=np.array(pinned, dtype=np.int64),
         ),
@@ -102,15 +126,20 @@ def fitting_problem(project: Project, plan: Sequence[PieceFigures]) -> tuple[Pro
     )
 
 
-def shared_pages(plan: Sequence[PieceFigures]) -> list[Overlap]:
-    """Pieces whose main keywords show mostly the same results, on one channel."""
+def shared_pages(mains: Iterable[tuple[int, int, int]]) -> list[Overlap]:
+    """Pieces whose main keywords show mostly the same results, on one channel. `mains`: piece, scope and
+    row of the main keyword of each."""
     by_scope: dict[int, dict[int, int]] = defaultdict(dict)
-    for one in plan:
-        if one.main is not None:
-            by_scope[one.piece.scope_id][one.main.pk] = one.piece.pk
-    found: list[Overlap] = []
-    for mains in by_scope.values():
-        packed = RowPage.objects.filter(row__in=list(mains)).values_list("row_id", "result_ids")
-        pages: dict[int, Any] = {mains[row]: np.frombuffer(ids, dtype=np.int64).tolist() for row, ids in packed}
-        found += overlaps(pages)
-    return found
+    for piece, scope, row in mains:
+        by_scope[scope][row] = piece
+    rows = [row for of_scope in by_scope.values() for row in of_scope]
+    packed = {
+        row: np.frombuffer(ids, dtype=np.int64).tolist()
+        for part in in_parts(rows)
+        for row, ids in RowPage.objects.filter(row__in=part).values_list("row_id", "result_ids")
+    }
+    return [
+        overlap
+        for of_scope in by_scope.values()
+        for overlap in overlaps({of_scope[row]: packed[row] for row in of_scope if row in packed})
+    ]

@@ -8,9 +8,9 @@ from django.db import IntegrityError, transaction
 
 from bunraku.core.gather.seeds import read_words
 from bunraku.server.errors import BunrakuError, not_found
-from bunraku.server.projects.journal import Recorder
+from bunraku.server.journal.recorder import Recorder
 from bunraku.server.projects.models import Outlet, Project
-from bunraku.server.projects.signals import figures_outdated
+from bunraku.server.signals import figures_outdated
 
 WORD_LISTS = ("own_brands", "rival_brands", "places")
 
@@ -29,17 +29,18 @@ def create_project(owner: User, fields: dict[str, Any], outlets: list[dict[str, 
 
 
 def change_project(project: Project, fields: dict[str, Any], *, version: int | None = None) -> Project:
-    """Change a project. `version` is the one that the person saw. Raises: `BunrakuError` name_taken, and stale where
-    another window has changed the project since."""
+    """Change a project. `version` is the one that the person saw. Raises: `BunrakuError` name_taken, and
+    stale where another window has changed the project since."""
     # Only these fields: the allowance is spent by jobs meanwhile and must not be written back.
     names = [*fields, "version"]
     try:
         with transaction.atomic(), Recorder(project, "Changed the project") as journal:
-            project.refresh_from_db()
+            project.refresh_from_db(from_queryset=Project.objects.select_for_update())
             if version is not None and version != project.version:
                 raise BunrakuError(
                     "stale",
-                    "The project was changed in another window since you opened it here; nothing was saved.",
+                    "The project was changed in another window since you opened it here; "
+                    "nothing was saved.",
                     hint="What you typed is still here. Copy what you need, then reload to see the change.",
                 )
             journal.touch([project], only=names)
@@ -54,12 +55,7 @@ def change_project(project: Project, fields: dict[str, Any], *, version: int | N
 
 def save_outlet(project: Project, outlet_id: int | None, fields: dict[str, Any]) -> Outlet:
     """Add or change an outlet. Raises: `BunrakuError` not_found, name_taken."""
-    outlet = Outlet(project=project)
-    if outlet_id is not None:
-        found = project.outlets.filter(pk=outlet_id).first()
-        if found is None:
-            raise not_found("outlet")
-        outlet = found
+    outlet = Outlet(project=project) if outlet_id is None else find_outlet(project, outlet_id)
     try:
         with transaction.atomic(), Recorder(project, f"Changed outlet {fields.get('name', '')}") as journal:
             if outlet.pk:
@@ -74,17 +70,36 @@ def save_outlet(project: Project, outlet_id: int | None, fields: dict[str, Any])
     return outlet
 
 
-def drop_outlet(project: Project, outlet_id: int) -> None:
-    """Remove an outlet; pieces that pointed to it stay without one, and get it back with an undo. Raises: not_found."""
+def choose_outlet(project: Project, outlet_id: int) -> Outlet:
+    """Have its channel weighed for an outlet. Figures follow in the background; until a keyword is weighed
+    anew, the sheet shows it for the outlet before. Raises: not_found."""
     with transaction.atomic():
-        outlet = project.outlets.filter(pk=outlet_id).first()
-        if outlet is None:
-            raise not_found("outlet")
-        with Recorder(project, f"Removed outlet {outlet.name}") as journal:
-            journal.touch([outlet])
-            journal.touch(outlet.pieces.all(), only=["outlet"])
-            outlet.delete()
+        outlet = find_outlet(project, outlet_id)
+        with Recorder(project, f"Chose outlet {outlet.name}") as journal:
+            project.refresh_from_db(from_queryset=Project.objects.select_for_update())
+            journal.touch([project], only=["weighed_for"])
+            project.weighed_for = {**project.weighed_for, outlet.channel: outlet.pk}
+            project.save(update_fields=["weighed_for"])
     figures_outdated.send(sender=Project, project=project)
+    return outlet
+
+
+def drop_outlet(project: Project, outlet_id: int) -> None:
+    """Remove an outlet; what pointed to it stays without one and gets it back with an undo. Raises:
+    not_found."""
+    with transaction.atomic():
+        outlet = find_outlet(project, outlet_id)
+        with Recorder(project, f"Removed outlet {outlet.name}") as journal:
+            journal.remove([outlet])
+    figures_outdated.send(sender=Project, project=project)
+
+
+def find_outlet(project: Project, outlet_id: int) -> Outlet:
+    """An outlet of a project. Raises: not_found."""
+    outlet = Outlet.objects.filter(project=project, pk=outlet_id).first()
+    if outlet is None:
+        raise not_found("outlet")
+    return outlet
 
 
 def _set(project: Project, fields: dict[str, Any]) -> None:

@@ -1,4 +1,6 @@
-"""A project, its outlets, and the journal of changes that can be undone."""
+"""A project and its outlets."""
+
+from collections.abc import Sequence
 
 from django.conf import settings
 from django.db import models
@@ -21,6 +23,10 @@ class Project(models.Model):
     places = models.JSONField(default=list)
     preset = models.CharField(max_length=12, default="growing")
     click_values = models.JSONField(default=dict)
+    # Names of sources, the most trusted first; those not named come after, in the installation's order.
+    source_order = models.JSONField(default=list)
+    # Channel to the id of the outlet that it is weighed for, where one was chosen.
+    weighed_for = models.JSONField(default=dict)
     # Whole tenths: prices go down to 0.1 and sums must not drift.
     lookups_left_tenths = models.IntegerField(default=0)
     # Counts changes of the settings, so that two windows do not overwrite each other unseen.
@@ -38,6 +44,17 @@ class Project(models.Model):
     def locale(self) -> str:
         """Language and country, as in "en-GB"."""
         return f"{self.language}-{self.country}"
+
+    def chosen_outlet(self, channel: str) -> "Outlet | None":
+        """The outlet that a channel is weighed for and planned with: the chosen one, else the one that
+        has been there longest; None where there is none."""
+        return self.chosen_among(list(self.outlets.all()), channel)
+
+    def chosen_among(self, outlets: Sequence["Outlet"], channel: str) -> "Outlet | None":
+        """The same where the project's outlets are at hand."""
+        standing = [outlet for outlet in outlets if outlet.channel == channel]
+        chosen = self.weighed_for.get(channel)
+        return next((o for o in standing if o.pk == chosen), standing[0] if standing else None)
 
     def __str__(self) -> str:
         return self.name
@@ -60,20 +77,3 @@ class Outlet(models.Model):
 
     def __str__(self) -> str:
         return self.name
-
-
-class JournalEntry(models.Model):
-    """One change by the user, with what is needed to take it back."""
-
-    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="journal")
-    label = models.CharField(max_length=200)
-    # A list of {model, pk, before, after}; before is null for what was made, after for what was removed.
-    changes = models.JSONField()
-    at = models.DateTimeField(auto_now_add=True)
-    undone = models.BooleanField(default=False)
-
-    class Meta:
-        indexes = [models.Index(fields=["project", "undone", "-id"], name="journal_latest")]
-
-    def __str__(self) -> str:
-        return self.label

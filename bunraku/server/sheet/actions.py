@@ -5,12 +5,14 @@ from typing import Any
 
 from django.db import transaction
 
+from bunraku.server.database.bulk import insert_many
+from bunraku.server.database.parts import in_parts
 from bunraku.server.errors import not_found
-from bunraku.server.projects.journal import Recorder
+from bunraku.server.journal.recorder import Recorder
 from bunraku.server.projects.models import Project
-from bunraku.server.projects.parts import in_parts
-from bunraku.server.projects.signals import decided_anew
+from bunraku.server.sentences import named
 from bunraku.server.sheet.models import STATE_CODE, Decision, Row
+from bunraku.server.signals import decided_anew
 
 MOST_AT_ONCE = 5_000
 
@@ -28,24 +30,26 @@ def rows_of(project: Project, row_ids: Sequence[int]) -> list[Row]:
 
 
 def decisions_for(rows: Sequence[Row], journal: Recorder) -> dict[int, Decision]:
-    """The decisions on rows by row id, made where there is none, remembered by the journal before they change."""
-    keywords = [row.keyword_id for row in rows]
-    scopes = {row.scope_id for row in rows}
-    existing = {
-        (d.scope_id, d.keyword_id): d
-        for part in in_parts(keywords)
-        for d in Decision.objects.filter(scope__in=scopes, keyword__in=part)
-    }
+    """The decisions on rows by row id, made where there is none, remembered by the journal before they
+    change. To be called in a transaction."""
+    there = _decisions(rows)
+    journal.touch(there.values())
     fresh = [
-        Decision(scope_id=row.scope_id, keyword_id=row.keyword_id)
-        for row in rows
-        if (row.scope_id, row.keyword_id) not in existing
+        (row.scope_id, row.keyword_id) for row in rows if (row.scope_id, row.keyword_id) not in there
     ]
-    made = Decision.objects.bulk_create(fresh)
-    journal.touch(existing.values(), only=["state", "reason", "heat", "intent", "note"])
-    journal.made(made)
-    existing |= {(d.scope_id, d.keyword_id): d for d in made}
-    return {row.pk: existing[row.scope_id, row.keyword_id] for row in rows}
+    insert_many(Decision, ("scope", "keyword"), fresh, ignore_conflicts=True)
+    now = _decisions(rows) if fresh else there
+    journal.made(decision for place, decision in now.items() if place not in there)
+    return {row.pk: now[row.scope_id, row.keyword_id] for row in rows}
+
+
+def _decisions(rows: Sequence[Row]) -> dict[tuple[int, int], Decision]:
+    scopes = {row.scope_id for row in rows}
+    return {
+        (decision.scope_id, decision.keyword_id): decision
+        for part in in_parts([row.keyword_id for row in rows])
+        for decision in Decision.objects.filter(scope__in=scopes, keyword__in=part)
+    }
 
 
 def decide(decisions: Iterable[Decision], **same: Any) -> None:
@@ -63,7 +67,7 @@ def set_state(project: Project, row_ids: Sequence[int], state: str, *, reason: s
     What is taken back though a rule leaves it out is kept: that is what taking it back means. Raises: not_found."""
     with transaction.atomic():
         rows = rows_of(project, row_ids)
-        what = f"“{rows[0].text}”" if len(rows) == 1 else f"{len(rows):,} keywords"
+        what = named([row.text for row in rows], "keyword")
         with Recorder(project, f"{VERBS[state]} {what}") as journal:
             decisions = decisions_for(rows, journal)
             journal.touch(rows, only=["state"])
@@ -82,9 +86,9 @@ def set_state(project: Project, row_ids: Sequence[int], state: str, *, reason: s
 
 
 def _decide_state(decisions: Sequence[Decision], state: str, reason: str, note: str) -> None:
-    told: dict[str, Any] = {"state": STATE_CODE[state], "reason": reason if state == "dropped" else ""}
     # A note is kept when its keyword is taken out of the park: it may still be of use.
-    decide(decisions, **told, **({"note": note} if note else {}))
+    noted = {"note": note} if note else {}
+    decide(decisions, state=STATE_CODE[state], reason=reason if state == "dropped" else "", **noted)
 
 
 def set_row_state(rows: Sequence[Row], decided: int) -> None:

@@ -1,78 +1,73 @@
-"""The filters of the sheet: what can be asked of it, and how that becomes one query."""
+"""The filters of the sheet: what can be asked of it, made from its columns, and how that becomes one
+query."""
 
-from typing import Annotated, Literal
+from typing import TYPE_CHECKING, Annotated, Any, Literal
 
-from django.db.models import Count, F, Q, QuerySet
-from django.db.models.expressions import OrderBy
+from django.db.models import F, Q, QuerySet
 from ninja import Field, Schema
+from pydantic import create_model
 
-from bunraku.core.weigh.intent_cues import INTENTS
-from bunraku.core.weigh.verdict import VERDICTS
+from bunraku.core.text.folding import fold
+from bunraku.server.sheet.column import Column
+from bunraku.server.sheet.columns import FILTERED, RANGES, SORTED
 from bunraku.server.sheet.models import IN_PLAY, STATE_CODE, Row, Scope
+from bunraku.server.sheet.ordering import page_of
 
-Sort = Literal[
-    "worth",
-    "volume",
-    "difficulty",
-    "chance",
-    "text",
-    "cpc",
-    "words",
-    "change",
-    "title_matches",
-    "clicks",
-    "position",
-    "weak_spots",
-    "fit",
-    "intent",
-    "verdict",
-    "season",
-    "relevance",
-    "arrival",
-]
-SORT_FIELD: dict[str, str] = {"change": "change_share", "season": "season_strength", "arrival": "id"}
-NEVER_NULL = ("text", "words", "fit", "intent", "verdict", "id")
-_NARROW_NOTHING = ("channel", "state", "sort", "descending", "offset", "limit")
-RANGES = ("volume", "difficulty", "chance", "worth", "cpc", "words")
 Number = Annotated[float | None, Field(ge=0, le=1e12)]
+Id = Annotated[int | None, Field(ge=0, le=2**53)]
+_NARROW_NOTHING = ("channel", "state", "sort", "descending", "offset", "limit")
 
 
-class SheetFilter(Schema):
-    """What of a scope's keywords is wanted. All conditions hold together; lists are any-of."""
+def _asked(column: Column) -> dict[str, Any]:
+    """How a column is filtered, as fields of a schema."""
+    if column.filter == "range":
+        return {f"{column.asked_as}_min": (Number, None), f"{column.asked_as}_max": (Number, None)}
+    if column.filter == "any_of":
+        names = tuple(name or "none" for name in column.names)
+        return {column.asked_as: (list[Literal[names]], [])}  # type: ignore[valid-type]
+    return {column.asked_as: (Id if column.filter == "is" else bool | None, None)}
+
+
+class _Words(Schema):
+    """What is asked of every list of keywords."""
 
     channel: Literal["web", "video", "marketplace"] = "web"
     q: str = Field("", max_length=200)
     without: str = Field("", max_length=200)
-    volume_min: Number = None
-    volume_max: Number = None
-    difficulty_min: Number = None
-    difficulty_max: Number = None
-    chance_min: Number = None
-    chance_max: Number = None
-    worth_min: Number = None
-    worth_max: Number = None
-    cpc_min: Number = None
-    cpc_max: Number = None
-    words_min: Number = None
-    words_max: Number = None
-    intent: list[Literal["informational", "navigational", "commercial", "transactional"]] = []
-    local: bool | None = None
-    verdict: list[Literal["go", "try", "hard", "skip", "none"]] = []
-    state: Literal["in_play", "open", "kept", "shortlisted", "parked", "dropped", "left_out", "all"] = "in_play"
-    waiting: bool | None = None
-    cluster: Annotated[int | None, Field(ge=1, le=2**53)] = None
-    leads: bool | None = None
-    own: bool | None = None
-    rule: Annotated[int | None, Field(ge=0, le=2**53)] = None
+    state: Literal[
+        "in_play", "open", "kept", "shortlisted", "parked", "dropped", "left_out", "all"
+    ] = "in_play"
 
 
-class SheetQuery(SheetFilter):
-    """A filter with its order and the part of the list that is wanted."""
+if TYPE_CHECKING:
 
-    sort: Sort = "worth"
-    descending: bool = True
-    offset: int = Field(0, ge=0, le=10_000_000)
-    limit: int = Field(100, ge=1, le=500)
+    class SheetFilter(_Words):
+        """A filter, with fields for each column that can be filtered."""
+
+    class SheetQuery(SheetFilter):
+        """A filter with an order and a part of the list."""
+
+        sort: str = "worth"
+        descending: bool = True
+        offset: int = 0
+        limit: int = 100
+
+else:
+    SheetFilter = create_model(
+        "SheetFilter",
+        __base__=_Words,
+        __doc__="What of a scope's keywords is wanted. All conditions hold together; lists are any-of.",
+        **{name: field for column in FILTERED for name, field in _asked(column).items()},
+    )
+    SheetQuery = create_model(
+        "SheetQuery",
+        __base__=SheetFilter,
+        __doc__="A filter with its order and the part of the list that is wanted.",
+        sort=(Literal[tuple(column.id for column in SORTED)], "worth"),
+        descending=(bool, True),
+        offset=(int, Field(0, ge=0, le=10_000_000)),
+        limit=(int, Field(100, ge=1, le=500)),
+    )
 
 
 def filtered(scope: Scope, wanted: SheetFilter) -> QuerySet[Row]:
@@ -80,42 +75,44 @@ def filtered(scope: Scope, wanted: SheetFilter) -> QuerySet[Row]:
     condition = Q(scope=scope) & _state(wanted.state)
     rows = Row.objects.all()
     worded = bool(wanted.q.split() or wanted.without.split())
-    for name in RANGES:
-        low, high = getattr(wanted, f"{name}_min"), getattr(wanted, f"{name}_max")
+    for column in RANGES:
+        low, high = getattr(wanted, f"{column.asked_as}_min"), getattr(wanted, f"{column.asked_as}_max")
         if low is None and high is None:
             continue
-        column = name
+        field = column.id
         if worded:
-            # Words are looked for in the index that begins with the text and covers everything else; a bare range would lure
-            # the database to another index and from there to every single row.
-            column = f"{name}_as_is"
-            rows = rows.alias(**{column: F(name) + 0})
+            # Words are looked for in the index that begins with the text and covers everything else; a
+            # bare range would lure the database to another index and from there to every single row.
+            field = f"{column.id}_as_is"
+            rows = rows.alias(**{field: F(column.id) + 0})
         if low is not None:
-            condition &= Q(**{f"{column}__gte": low})
+            condition &= Q(**{f"{field}__gte": low})
         if high is not None:
-            condition &= Q(**{f"{column}__lte": high})
-    if wanted.intent:
-        condition &= Q(intent__in=[INTENTS.index(name) for name in wanted.intent])
-    if wanted.verdict:
-        codes = [VERDICTS.index("" if name == "none" else name) for name in wanted.verdict]
-        condition &= Q(verdict__in=codes)
-    if wanted.local is not None:
-        condition &= Q(local=wanted.local)
-    if wanted.waiting is not None:
-        condition &= Q(waiting=wanted.waiting)
-    if wanted.cluster is not None:
-        condition &= Q(cluster=wanted.cluster)
-    if wanted.leads is not None:
-        condition &= Q(leads=wanted.leads)
-    if wanted.own is not None:
-        condition &= Q(own_impressions__isnull=not wanted.own)
-    if wanted.rule is not None:
-        condition &= Q(left_out_by=wanted.rule)
-    for word in wanted.q.split():
-        condition &= Q(text__icontains=word)
-    for word in wanted.without.split():
-        condition &= ~Q(text__icontains=word)
-    return rows.filter(condition)
+            condition &= Q(**{f"{field}__lte": high})
+    for column in FILTERED:
+        condition &= _narrowed(column, getattr(wanted, column.asked_as, None))
+    return rows.filter(condition & words_in(wanted.q, wanted.without))
+
+
+def _narrowed(column: Column, asked: Any) -> Q:
+    """The condition of any filter but a range."""
+    if asked is None or asked == [] or column.filter == "range":
+        return Q()
+    if column.filter == "any_of":
+        return Q(**{f"{column.id}__in": [column.code_of(name) for name in asked]})
+    if column.filter == "known":
+        return Q(**{f"{column.id}__isnull": not asked})
+    return Q(**{column.id: asked})
+
+
+def words_in(q: str, without: str = "") -> Q:
+    """All words of `q` stand in the keyword and none of `without`, whatever their case and accents."""
+    condition = Q()
+    for word in fold(q).split():
+        condition &= Q(folded__contains=word)
+    for word in fold(without).split():
+        condition &= ~Q(folded__contains=word)
+    return condition
 
 
 def _state(state: str) -> Q:
@@ -131,38 +128,19 @@ def count_of(scope: Scope, wanted: SheetFilter) -> int:
     """How many rows of a scope a filter lets through."""
     rows = filtered(scope, wanted)
     if not wanted.model_dump(exclude=set(_NARROW_NOTHING), exclude_defaults=True):
-        # Waiting or not is all the same here; naming both has the rows counted in the index that begins with it, the shortest
-        # with the state, in half the time.
+        # Waiting or not is all the same here; naming both has the rows counted in the index that begins
+        # with it, the shortest with the state, in half the time.
         rows = rows.filter(waiting__in=(True, False))
     return rows.count()
 
 
 def one_page(scope: Scope, wanted: SheetQuery) -> tuple[QuerySet[Row], int]:
-    """The rows of a page in order, and how many the filter lets through in all. Unknown figures come last either way."""
-    rows = filtered(scope, wanted)
-    field = SORT_FIELD.get(wanted.sort, wanted.sort)
-    if wanted.descending or field in NEVER_NULL:
-        total = known = count_of(scope, wanted)
-    else:
-        counted = rows.aggregate(total=Count("pk"), known=Count(field))
-        total, known = counted["total"], counted["known"]
-    start, end = wanted.offset, wanted.offset + wanted.limit
-    order = [f"-{field}" if wanted.descending else field, "id"]
-    if wanted.descending or field in NEVER_NULL:
-        # SQLite and the standard differ on where nulls go; falling order puts them last here.
-        ids = rows.order_by(*order)
-    elif end <= known:
-        ids = rows.filter(**{f"{field}__isnull": False}).order_by(*order)
-    elif start >= known:
-        ids = rows.filter(**{f"{field}__isnull": True}).order_by("id")
-        start, end = start - known, end - known
-    else:
-        # The one page where the known end and the unknown begin.
-        ids = rows.order_by(_nulls_last(field), "id")
-    # Ids from the index alone, then only these rows: walking deep costs index entries, not rows.
-    page = Row.objects.filter(pk__in=ids.values("pk")[start:end])
-    return page.order_by(_nulls_last(field, descending=wanted.descending), "id"), total
-
-
-def _nulls_last(field: str, *, descending: bool = False) -> OrderBy:
-    return F(field).desc(nulls_last=True) if descending else F(field).asc(nulls_last=True)
+    """The rows of a page in order, and how many the filter lets through in all."""
+    page = page_of(
+        filtered(scope, wanted),
+        wanted.sort,
+        descending=wanted.descending,
+        offset=wanted.offset,
+        limit=wanted.limit,
+    )
+    return page, count_of(scope, wanted)

@@ -2,7 +2,7 @@
 
 from django.db import models
 
-from bunraku.server.projects.models import Project
+from bunraku.server.projects.models import Outlet, Project
 
 STATES = ("open", "shortlisted", "dropped", "parked", "kept", "left_out")
 STATE_CODE = {name: code for code, name in enumerate(STATES)}
@@ -72,7 +72,8 @@ def _covering(name: str, order: str) -> models.Index:
 
 
 class Row(models.Model):
-    """One keyword in one scope with every column that can be filtered or sorted. Derived: it can be thrown away and rebuilt.
+    """One keyword in one scope with every column that can be filtered or sorted (`columns.py` says what
+    each is). Derived: it can be thrown away and rebuilt. What depends on an outlet is the chosen one's.
 
     Null is unknown. `heat` and an overruled intent are copies of the decision; so is `state`, but that a keyword nobody decided
     about is left out where a rule says so."""
@@ -80,6 +81,8 @@ class Row(models.Model):
     scope = models.ForeignKey(Scope, on_delete=models.CASCADE, related_name="rows", db_index=False)
     keyword = models.ForeignKey(Keyword, on_delete=models.CASCADE, related_name="rows")
     text = models.CharField(max_length=200)
+    # The text without case and accents: what words are looked for in, and sorted by.
+    folded = models.CharField(max_length=400, default="")
     words = models.PositiveSmallIntegerField()
     state = models.PositiveSmallIntegerField(default=0)
     heat = models.CharField(max_length=4, blank=True, default="")
@@ -138,7 +141,7 @@ class Row(models.Model):
             _covering("row_by_volume", "-volume"),
             _covering("row_by_difficulty", "difficulty"),
             _covering("row_by_chance", "-chance"),
-            _covering("row_by_text", "text"),
+            _covering("row_by_text", "folded"),
             models.Index(fields=["scope", "-id", "state", "run", "ways"], name="row_by_arrival"),
             models.Index(fields=["scope", "-relevance", "id", "state", "run", "ways"], name="row_by_relevance"),
             models.Index(fields=["scope", "waiting", "state"], name="row_waiting"),
@@ -150,6 +153,26 @@ class Row(models.Model):
 
     def __str__(self) -> str:
         return self.text
+
+
+class Outlook(models.Model):
+    """What a keyword is to one outlet: its strength for it, its chance, clicks, worth and verdict. Derived.
+
+    A row holds a copy of those of its channel's chosen outlet, for the sheet to filter and sort by."""
+
+    row = models.ForeignKey(Row, on_delete=models.CASCADE, related_name="outlooks", db_index=False)
+    outlet = models.ForeignKey(Outlet, on_delete=models.CASCADE, related_name="+")
+    own_strength = models.FloatField(null=True)
+    chance = models.FloatField(null=True)
+    position = models.FloatField(null=True)
+    weak_spots = models.PositiveSmallIntegerField(null=True)
+    clicks = models.FloatField(null=True)
+    worth = models.FloatField(null=True)
+    verdict = models.PositiveSmallIntegerField(default=0)
+    hands = models.JSONField(default=list)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["row", "outlet"], name="one_outlook_a_row_and_outlet")]
 
 
 class RowPage(models.Model):

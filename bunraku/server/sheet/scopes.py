@@ -3,12 +3,13 @@
 from collections import defaultdict
 from collections.abc import Mapping, Sequence
 
-from django.db.models import F
+from django.db.models import Exists, F, OuterRef
 
 from bunraku.core.text import tokens
-from bunraku.server.projects.bulk import insert_many
+from bunraku.core.text.folding import fold
+from bunraku.server.database.bulk import insert_many
+from bunraku.server.database.parts import in_parts
 from bunraku.server.projects.models import Project
-from bunraku.server.projects.parts import in_parts
 from bunraku.server.sheet.models import STATE_CODE, Keyword, Row, Scope
 
 
@@ -42,34 +43,35 @@ def add_keywords(
     there already stays as it is, but for its ways. To be called in a transaction."""
     keys = list(texts)
     out, came = left_out or {}, ways or {}
-    # A keyword made here cannot stand anywhere yet, so only older ones are looked for.
-    before = Keyword.objects.order_by("-pk").values_list("pk", flat=True).first() or 0
-    insert_many(Keyword, ("key", "text"), texts.items(), same={"project": scope.project.pk}, ignore_conflicts=True)
-    fields = ("key", "pk", "text")
-    made = Keyword.objects.filter(project=scope.project, pk__gt=before).values_list(*fields)
-    here = {key: (pk, text) for key, pk, text in made}
+    same = {"project": scope.project.pk}
+    insert_many(Keyword, ("key", "text"), texts.items(), same=same, ignore_conflicts=True)
+    here: dict[str, tuple[int, str]] = {}
     there: set[int] = set()
-    for part in in_parts([key for key in keys if key not in here]):
-        known = {
-            key: (pk, text)
-            for key, pk, text in Keyword.objects.filter(project=scope.project, key__in=part).values_list(*fields)
-        }
-        here |= known
-        stand = Row.objects.filter(scope=scope, keyword__in=[pk for pk, _ in known.values()])
-        there.update(stand.values_list("keyword_id", flat=True))
+    for part in in_parts(keys):
+        keywords = Keyword.objects.filter(project=scope.project, key__in=part)
+        stands = Exists(Row.objects.filter(scope=scope, keyword=OuterRef("pk")))
+        for key, pk, text, known in keywords.values_list("key", "pk", "text", stands):
+            here[key] = (pk, text)
+            if known:
+                there.add(pk)
     _note_ways(scope, [(here[key][0], came.get(key, 0)) for key in keys if key in here and here[key][0] in there])
     # In the order they came: by it the stream of arrivals is told.
     fresh = [(key, *here[key]) for key in keys if key in here and here[key][0] not in there]
     insert_many(
         Row,
-        ("keyword", "text", "words", "state", "left_out_by", "ways"),
+        ("keyword", "text", "folded", "words", "state", "left_out_by", "ways"),
         (
-            (pk, text, min(len(tokens(text)), 100), _state(out.get(key)), out.get(key), came.get(key, 0))
+            (pk, text, fold(text), _words(text), _state(out.get(key)), out.get(key), came.get(key, 0))
             for key, pk, text in fresh
         ),
         same={"scope": scope.pk, "run": run},
+        ignore_conflicts=True,
     )
     return {key: pk for key, (pk, _) in here.items()}, {key for key, _, _ in fresh}
+
+
+def _words(text: str) -> int:
+    return min(len(tokens(text)), 100)
 
 
 def _state(left_out_by: int | None) -> int:

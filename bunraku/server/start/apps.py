@@ -4,12 +4,16 @@ from importlib import import_module
 
 from django.apps import AppConfig
 
-# Modules that register job handlers or listen to signals when they are imported.
-REGISTERING = ("gather.run", "weigh.measure", "weigh.actions", "cluster.run", "plan.fit")
+# Modules that register kinds of jobs, say how things are carried, or listen, when they are imported.
+REGISTERING = (
+    *("projects.carrying", "sheet.carrying", "gather.carrying", "cluster.carrying", "plan.carrying"),
+    *("gather.rules.ruleset", "gather.tidying", "gather.runs"),
+    *("weigh.measuring", "weigh.reweighing", "cluster.clustering", "plan.fit"),
+)
 
 
 class StartConfig(AppConfig):
-    """Commands, the register of job handlers and the signals' receivers."""
+    """Commands, the register of kinds of jobs and the signals' receivers."""
 
     name = "bunraku.server.start"
     label = "start"

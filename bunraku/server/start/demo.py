@@ -9,20 +9,23 @@ from django.contrib.auth import get_user_model
 
 from bunraku.server.cluster.actions import start_clustering
 from bunraku.server.cluster.selectors import list_clusters
-from bunraku.server.gather.actions import start_run
-from bunraku.server.gather.combining import Recipe, take_combinations
-from bunraku.server.gather.leave_outs import add_rule
-from bunraku.server.gather.options import RunOptions
-from bunraku.server.gather.tidy import start_tidying
+from bunraku.server.gather.combiner.actions import Recipe, take_combinations
+from bunraku.server.gather.rules.actions import add_rule
+from bunraku.server.gather.tidying import start_tidying
+from bunraku.server.gather.ways.actions import start_run
+from bunraku.server.gather.ways.options import RunOptions
 from bunraku.server.jobs.models import Job
 from bunraku.server.jobs.running import run_job
+from bunraku.server.journal.models import Entry, LogLine
 from bunraku.server.plan.actions import change_piece, make_pieces
 from bunraku.server.plan.fit import start_fitting
 from bunraku.server.plan.models import Piece
 from bunraku.server.projects.actions import change_project, create_project
-from bunraku.server.projects.models import JournalEntry, Project
+from bunraku.server.projects.models import Project
 from bunraku.server.sheet.actions import set_state
+from bunraku.server.sheet.filters import words_in
 from bunraku.server.sheet.models import Row
+from bunraku.server.sheet.ordering import ordered
 from bunraku.server.sheet.scopes import find_scope
 from bunraku.server.weigh.actions import mark_heat, start_measuring
 
@@ -50,9 +53,10 @@ def load_demo(say: Callable[[str], None] = lambda _: None) -> Project | None:
         _finish(start_run(project, run["seeds"], run["channels"], run["ways"], options))
         project.refresh_from_db()
     _combine(project, scenario["combine"])
-    for kind, value in scenario["leave_outs"]:
+    for kind, value in scenario["rules"]:
         add_rule(project, kind, value)
     _drop(project, scenario["drop"])
+    _finish(start_tidying(project))
     for channel, most in scenario["measure"].items():
         say(f"measuring {channel} search")
         rows = Row.objects.filter(scope=find_scope(project, channel), state=0, waiting=True).order_by("pk")
@@ -64,7 +68,8 @@ def load_demo(say: Callable[[str], None] = lambda _: None) -> Project | None:
     _plan(project, scenario["pieces"])
     _finish(start_tidying(project))
     # What the loader did is where the demo begins, not something to undo.
-    JournalEntry.objects.filter(project=project).delete()
+    Entry.objects.filter(project=project).delete()
+    LogLine.objects.filter(project=project).delete()
     whole.touch()
     return project
 
@@ -84,7 +89,8 @@ def _combine(project: Project, recipe: dict[str, Any]) -> None:
 
 def _drop(project: Project, words: list[str]) -> None:
     for word in words:
-        ids = list(Row.objects.filter(scope__project=project, text__icontains=word).values_list("pk", flat=True))
+        rows = Row.objects.filter(words_in(word), scope__project=project)
+        ids = list(rows.values_list("pk", flat=True))
         if ids:
             set_state(project, ids, "dropped", reason="Off topic")
 
@@ -94,22 +100,23 @@ def _decide(project: Project, scenario: dict[str, Any]) -> None:
     hot = Row.objects.filter(scope=web, text__in=scenario["hot"]).values_list("pk", flat=True)
     if hot:
         mark_heat(project, list(hot), "hot")
-    best = Row.objects.filter(scope=web, state=0, verdict=1).order_by("-worth", "pk")
+    best = ordered(Row.objects.filter(scope=web, state=0, verdict=1), "worth", descending=True)
     ids = list(best.values_list("pk", flat=True)[: scenario["shortlist"]])
     if ids:
         set_state(project, ids, "shortlisted")
     for text, note in scenario["park"].items():
-        found = Row.objects.filter(scope__project=project, text=text).values_list("pk", flat=True)
-        if found:
-            set_state(project, list(found), "parked", note=note)
+        rows = Row.objects.filter(scope__project=project, text=text)
+        if rows:
+            set_state(project, [row.pk for row in rows], "parked", note=note)
 
 
 def _plan(project: Project, pieces: dict[str, int]) -> None:
     for channel, count in pieces.items():
-        found = list_clusters(
-            find_scope(project, channel), q="", sort="worth", several=channel != "marketplace", offset=0, limit=count
+        several = channel != "marketplace"
+        best = list_clusters(
+            find_scope(project, channel), q="", sort="worth", several=several, offset=0, limit=count
         )
-        make_pieces(project, [cluster["id"] for cluster in found["clusters"]])
+        make_pieces(project, [cluster["id"] for cluster in best["clusters"]])
     _, job = start_fitting(project)
     _finish(job)
     # Two months that the user settled by hand: they hold when the plan is fitted again.

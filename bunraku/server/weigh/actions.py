@@ -2,27 +2,25 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Any
 
 from django.db import transaction
-from django.dispatch import receiver
 
+from bunraku.server.database.parts import in_parts
 from bunraku.server.errors import BunrakuError
 from bunraku.server.jobs.actions import start_job
 from bunraku.server.jobs.models import Job
-from bunraku.server.projects.journal import Recorder
+from bunraku.server.journal.recorder import Recorder
 from bunraku.server.projects.models import Project
-from bunraku.server.projects.parts import in_parts
-from bunraku.server.projects.signals import figures_outdated
-from bunraku.server.readings.buying import known_today, price_tenths, sources
+from bunraku.server.readings.buying import price_tenths
+from bunraku.server.readings.known import known_today
+from bunraku.server.readings.providers import sources
+from bunraku.server.sentences import plural
 from bunraku.server.sheet.actions import decide, decisions_for, rows_of
-from bunraku.server.sheet.models import Keyword, Row
+from bunraku.server.sheet.models import Keyword
 from bunraku.server.sheet.scopes import find_scope
-from bunraku.server.weigh.measure import MEASURED, wanted_rows
+from bunraku.server.weigh.measuring import MEASURED, Channel, Measure, MeasureParams, wanted_rows
 from bunraku.server.weigh.weighing import reweigh_keywords
 from bunraku.sources.protocol import What
-
-FEW = 2_000
 
 
 @dataclass(frozen=True)
@@ -36,22 +34,23 @@ class Price:
     price_tenths: int
 
 
-def price_measuring(project: Project, channel: str, row_ids: Sequence[int] | None) -> tuple[int, list[Price]]:
+def price_measuring(project: Project, channel: Channel, row_ids: Sequence[int] | None) -> tuple[int, list[Price]]:
     """How many keywords would be measured and what each source would cost. Buys nothing."""
     scope = find_scope(project, channel)
     ids = wanted_rows(scope, row_ids)
     keys: list[str] = []
     for part in in_parts(ids):
         keys += Keyword.objects.filter(rows__in=part).values_list("key", flat=True)
+    telling = sources(project)
     prices = []
-    for what in MEASURED:
-        known = len(known_today(scope, what, keys))
+    for source in (source for what in MEASURED for source in telling[what]):
+        known = len(known_today(scope, source.tells, source.name, keys))
         lookups = len(keys) - known
-        prices.append(Price(what, sources()[what].name, lookups, known, price_tenths(what, lookups)))
+        prices.append(Price(source.tells, source.name, lookups, known, price_tenths(source, lookups)))
     return len(keys), prices
 
 
-def start_measuring(project: Project, channel: str, row_ids: Sequence[int] | None) -> Job:
+def start_measuring(project: Project, channel: Channel, row_ids: Sequence[int] | None) -> Job:
     """Start measuring. Raises: nothing_to_measure, allowance_short, not_found for rows that are not the project's."""
     if row_ids is not None:
         rows_of(project, row_ids)
@@ -67,12 +66,13 @@ def start_measuring(project: Project, channel: str, row_ids: Sequence[int] | Non
         each = total / count / 10
         raise BunrakuError(
             "allowance_short",
-            f"Measuring {count:,} keywords costs {total / 10:,.0f} lookups; {project.lookups_left_tenths / 10:,.0f} are left.",
+            f"Measuring {count:,} keywords costs {total / 10:,.0f} lookups; "
+            f"{project.lookups_left_tenths / 10:,.0f} are left.",
             hint=f"Choose about {int(project.lookups_left_tenths / 10 / each):,} keywords, "
             "or raise the allowance in the project's settings.",
         )
-    params: dict[str, Any] = {"channel": channel, "row_ids": None if row_ids is None else sorted(row_ids)}
-    return start_job(project, "measure", params, distinct=channel if row_ids is None else None)
+    params = MeasureParams(channel=channel, row_ids=None if row_ids is None else sorted(row_ids))
+    return start_job(project, Measure, params, distinct=channel if row_ids is None else "")
 
 
 def mark_heat(project: Project, row_ids: Sequence[int], heat: str) -> int:
@@ -88,17 +88,8 @@ def overrule_intent(project: Project, row_ids: Sequence[int], intent: str) -> in
 def _decide(project: Project, row_ids: Sequence[int], field: str, value: str, label: str) -> int:
     with transaction.atomic():
         rows = rows_of(project, row_ids)
-        with Recorder(project, f"{label} on {len(rows):,} keyword{'s' if len(rows) != 1 else ''}") as journal:
+        with Recorder(project, f"{label} on {plural(len(rows), 'keyword')}") as journal:
             decisions = decisions_for(rows, journal)
             decide(decisions.values(), **{field: value})
     reweigh_keywords(project, [row.keyword_id for row in rows])
     return len(rows)
-
-
-@receiver(figures_outdated)
-def weigh_again(sender: object, project: Project, keyword_ids: Sequence[int] | None = None, **_: object) -> None:
-    """Figures follow settings and decisions: at once for a few keywords, by a job for all."""
-    if keyword_ids is not None and len(keyword_ids) <= FEW:
-        reweigh_keywords(project, keyword_ids)
-    elif Row.objects.filter(scope__project=project).exists():
-        start_job(project, "reweigh", {}, distinct="all")

@@ -6,11 +6,14 @@ from typing import Any, Literal
 from ninja import Field, Router, Schema
 
 from bunraku.server.jobs.api import JobOut
-from bunraku.server.projects.access import ProjectId, ProjectRequest
+from bunraku.server.jobs.models import Job
+from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 from bunraku.server.sheet.actions import MOST_AT_ONCE
-from bunraku.server.sheet.api import CountOut, RowIds, RowOut
+from bunraku.server.sheet.api import CountOut, RowIds
+from bunraku.server.sheet.rows import RowOut
 from bunraku.server.weigh.actions import mark_heat, overrule_intent, price_measuring, start_measuring
 from bunraku.server.weigh.inspect import inspect_row
+from bunraku.server.weigh.measuring import Measure, measuring_gap
 
 router = Router(tags=["weigh"])
 Channel = Literal["web", "video", "marketplace"]
@@ -40,6 +43,13 @@ class PriceOut(Schema):
     sources: list[SourcePriceOut]
     price: float
     lookups_left: float
+
+
+class GapOut(Schema):
+    """What the last measuring of a channel did not get: how many lookups, of what and why in words."""
+
+    unanswered: int
+    says: str
 
 
 class ReadingOut(Schema):
@@ -130,7 +140,7 @@ class IntentIn(Schema):
     intent: Literal["informational", "navigational", "commercial", "transactional", ""]
 
 
-@router.post("/measure/price", response=PriceOut, url_name="price_measuring")
+@router.post("/measure/price", response=PriceOut, auth=READS, url_name="price_measuring")
 def price(request: ProjectRequest, project_id: ProjectId, given: MeasureIn) -> Any:
     """What measuring would cost; buys nothing."""
     count, prices = price_measuring(request.project, given.channel, given.row_ids)
@@ -145,25 +155,36 @@ def price(request: ProjectRequest, project_id: ProjectId, given: MeasureIn) -> A
     }
 
 
-@router.post("/measure", response=JobOut, url_name="start_measuring")
+@router.post("/measure", response=JobOut, auth=CHANGES, url_name="start_measuring")
 def measure(request: ProjectRequest, project_id: ProjectId, given: MeasureIn) -> Any:
     """Start measuring."""
     return start_measuring(request.project, given.channel, given.row_ids)
 
 
-@router.get("/rows/{int:row_id}", response=InspectorOut, url_name="inspect")
+@router.get("/measure/gap", response=GapOut, auth=READS, url_name="measuring_gap")
+def gap(request: ProjectRequest, project_id: ProjectId, channel: Channel = "web") -> Any:
+    """What the last measuring of a channel did not get."""
+    jobs = Job.objects.filter(project=request.project, kind=Measure.id, params__channel=channel)
+    last = jobs.first()
+    if last is None:
+        return {"unanswered": 0, "says": ""}
+    measure = Measure()
+    return {"unanswered": measure.unanswered(measure.result_of(last)), "says": measuring_gap(last)}
+
+
+@router.get("/rows/{int:row_id}", response=InspectorOut, auth=READS, url_name="inspect")
 def inspect(request: ProjectRequest, project_id: ProjectId, row_id: int) -> Any:
     """Everything about one keyword."""
     return inspect_row(request.project, row_id)
 
 
-@router.post("/rows/heat", response=CountOut, url_name="mark_heat")
+@router.post("/rows/heat", response=CountOut, auth=CHANGES, url_name="mark_heat")
 def heat(request: ProjectRequest, project_id: ProjectId, given: HeatIn) -> Any:
     """Mark keywords hot, warm or cold."""
     return {"changed": mark_heat(request.project, given.row_ids, given.heat)}
 
 
-@router.post("/rows/intent", response=CountOut, url_name="overrule_intent")
+@router.post("/rows/intent", response=CountOut, auth=CHANGES, url_name="overrule_intent")
 def intent(request: ProjectRequest, project_id: ProjectId, given: IntentIn) -> Any:
     """Overrule the intent of keywords."""
     return {"changed": overrule_intent(request.project, given.row_ids, given.intent)}

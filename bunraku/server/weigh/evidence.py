@@ -2,7 +2,7 @@
 
 import hashlib
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import date
 from typing import Any
 
@@ -13,69 +13,79 @@ from bunraku.core.weigh.verdict import PRESETS
 from bunraku.core.weigh.volume import rough_volume
 from bunraku.core.weigh.weighing import Evidence, Standpoint
 from bunraku.server.clock import today
-from bunraku.server.projects.models import Outlet, Project
-from bunraku.server.projects.parts import in_parts
-from bunraku.server.readings.models import OWN_REPORT, Reading
+from bunraku.server.database.parts import in_parts
+from bunraku.server.readings.kinds import OWN_REPORT
+from bunraku.server.readings.known import Payload, readings_on
+from bunraku.server.readings.providers import in_order_of_trust
 from bunraku.server.sheet.models import Decision, Row, Scope
 from bunraku.sources.protocol import What
 
 HISTORY_MONTHS = 36
-Payload = dict[str, Any]
+WEIGHED = (What.COUNTS, What.BANDS, What.INTEREST, What.PAGE, OWN_REPORT)
+"""Kinds of reading that figures are made from."""
 
 
 @dataclass(frozen=True)
 class Readings:
-    """The latest readings of keywords by key: what each source said last, and when."""
+    """The latest readings of keywords by key. Of counts what each source said and when; of the other
+    kinds what the most trusted source said that said something."""
 
-    counts: dict[str, dict[str, tuple[date, Payload | None]]]
-    bands: dict[str, Payload | None]
-    interest: dict[str, Payload | None]
-    own: dict[str, Payload | None]
-    pages: dict[str, Payload | None]
+    counts: dict[str, dict[str, tuple[date, Payload | None]]] = field(default_factory=dict)
+    bands: dict[str, Payload | None] = field(default_factory=dict)
+    interest: dict[str, Payload | None] = field(default_factory=dict)
+    own: dict[str, Payload | None] = field(default_factory=dict)
+    pages: dict[str, Payload | None] = field(default_factory=dict)
+    # Sources of counts, the most trusted first.
+    counted_by: Sequence[str] = ()
 
 
 def latest_readings(scope: Scope, keys: Sequence[str]) -> Readings:
-    """The latest reading of every kind for keywords; of counts, of every source."""
-    found = Readings({}, {}, {}, {}, {})
-    into: dict[str, dict[str, Payload | None]] = {
-        What.BANDS: found.bands,
-        What.INTEREST: found.interest,
-        OWN_REPORT: found.own,
-        What.PAGE: found.pages,
-    }
-    for part in in_parts(keys):
-        readings = Reading.objects.filter(
-            scope=scope,
-            what__in=[What.COUNTS, *into],
-            term__in=part,
-        ).order_by("on", "pk")
-        for what, term, source, on, payload in readings.values_list("what", "term", "source", "on", "payload"):
-            if what == What.COUNTS:
-                found.counts.setdefault(term, {})[source] = (on, payload)
-            elif what == What.BANDS and payload is not None:
-                # A file may tell a cost per click and no range; what another source told of the rest stands.
-                told = {name: value for name, value in payload.items() if value is not None}
-                found.bands[term] = {**(found.bands.get(term) or {}), **told}
-            else:
-                into[what].setdefault(term, payload)
-                if payload is not None or what != What.BANDS:
-                    into[what][term] = payload
-    return found
+    """The latest readings of every kind that keywords are weighed by."""
+    latest: dict[tuple[str, str], dict[str, tuple[date, Payload | None]]] = {}
+    names: set[str] = set()
+    for reading in readings_on(scope, WEIGHED, keys):
+        by_source = latest.setdefault((reading.what, reading.term), {})
+        names.add(reading.source)
+        # That a source has nothing today does not take away what it had.
+        if reading.payload is not None or reading.source not in by_source:
+            by_source[reading.source] = (reading.on, reading.payload)
+    order = in_order_of_trust(scope.project, names)
+    read = Readings(counted_by=[name for name in order if _counts(latest, name)])
+    into = {What.INTEREST: read.interest, OWN_REPORT: read.own, What.PAGE: read.pages}
+    for (what, term), by_source in latest.items():
+        if what == What.COUNTS:
+            read.counts[term] = by_source
+            continue
+        payloads = [by_source[name][1] for name in order if name in by_source]
+        if what == What.BANDS:
+            read.bands[term] = _together(payloads)
+        else:
+            into[what][term] = next((payload for payload in payloads if payload is not None), None)
+    return read
 
 
-def outlet_for(project: Project, channel: str) -> Outlet | None:
-    """The outlet that a channel is weighed for: the project's first on it."""
-    return next((outlet for outlet in project.outlets.all() if outlet.channel == channel), None)
+def _counts(latest: Mapping[tuple[str, str], Mapping[str, object]], source: str) -> bool:
+    return any(what == What.COUNTS and source in by_source for (what, _), by_source in latest.items())
+
+
+def _together(payloads: Sequence[Payload | None]) -> Payload | None:
+    """Bands of several sources as one: a file may tell a cost per click and no range; then what the next
+    source tells of the rest stands."""
+    known = [payload for payload in payloads if payload is not None]
+    if not known:
+        return None
+    together: Payload = {}
+    for payload in reversed(known):
+        together.update({name: value for name, value in payload.items() if value is not None})
+    return together
 
 
 def standpoint_of(scope: Scope) -> Standpoint:
     """From whose side a scope is weighed."""
     project = scope.project
-    outlet = outlet_for(project, scope.channel)
     return Standpoint(
         channel=scope.channel,
         language=project.language,
-        standing=outlet.standing if outlet else None,
         thresholds=PRESETS.get(project.preset, PRESETS["growing"]),
         click_values={name: float(value) for name, value in project.click_values.items()},
         own_brands=tuple(project.own_brands),
@@ -96,8 +106,7 @@ def decisions_on(scope: Scope, rows: Sequence[Row]) -> dict[int, Decision]:
 def gather_evidence(scope: Scope, rows: Sequence[Row], read: Readings, decisions: Mapping[int, Decision]) -> Evidence:
     """The arrays for rows of a scope, in their order, from their latest readings and the user's decisions."""
     keys = [row.keyword.key for row in rows]
-    sources = sorted({source for by_source in read.counts.values() for source in by_source}) or ["none"]
-    exact, ages, series = _counts(keys, sources, read)
+    exact, ages, series = _exact(keys, read.counted_by or ["none"], read)
     bands = [read.bands.get(key) for key in keys]
     pages = [read.pages.get(key) for key in keys]
     project = scope.project
@@ -137,7 +146,7 @@ def result_ids(page: Payload | None) -> "np.ndarray[Any, np.dtype[np.int64]]":
     return ids
 
 
-def _counts(keys: Sequence[str], sources: Sequence[str], read: Readings) -> tuple[Any, Any, Any]:
+def _exact(keys: Sequence[str], sources: Sequence[str], read: Readings) -> tuple[Any, Any, Any]:
     n = len(keys)
     exact, ages = np.full((n, len(sources)), np.nan), np.zeros((n, len(sources)))
     series = np.full((n, HISTORY_MONTHS), np.nan)
@@ -158,9 +167,11 @@ def _counts(keys: Sequence[str], sources: Sequence[str], read: Readings) -> tupl
 
 
 def _rough(keys: Sequence[str], read: Readings) -> Any:
-    told = [read.interest.get(key) for key in keys]
+    compared = [read.interest.get(key) for key in keys]
     return rough_volume(
-        _column(told, "mean"), np.nan_to_num(_column(told, "anchor_mean")), _column(told, "anchor_volume")
+        _column(compared, "mean"),
+        np.nan_to_num(_column(compared, "anchor_mean")),
+        _column(compared, "anchor_volume"),
     )
 
 

@@ -11,13 +11,14 @@ from bunraku.core.weigh.page import page_facts, strength, wording_of
 from bunraku.core.weigh.verdict import PRESETS, VERDICTS, Judged, explain_verdict
 from bunraku.core.weigh.weighing import Standpoint
 from bunraku.server.errors import not_found
-from bunraku.server.gather.leave_outs import sieve_of
 from bunraku.server.gather.models import Origin
-from bunraku.server.gather.selectors import why_relevant
+from bunraku.server.gather.relevance import why_relevant
+from bunraku.server.gather.rules.ruleset import rules_of
 from bunraku.server.projects.models import Project
-from bunraku.server.readings.models import OWN_REPORT, Reading
+from bunraku.server.readings.kinds import OWN_REPORT
+from bunraku.server.readings.known import Seen, all_readings
 from bunraku.server.sheet.models import Decision, Row
-from bunraku.server.weigh.evidence import outlet_for, standpoint_of
+from bunraku.server.weigh.evidence import standpoint_of
 from bunraku.sources.protocol import What
 
 WORDING_NAMES = {1.0: "exact phrase", 0.6: "all words", 0.25: "some words", 0.0: "none of it"}
@@ -29,13 +30,11 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
     if row is None:
         raise not_found("keyword")
     row.scope.project = project
-    readings = list(
-        Reading.objects.filter(scope=row.scope, term=row.keyword.key).filter(what__in=list(KINDS)).order_by("-on", "pk")
-    )
-    latest = {reading.what: reading for reading in reversed(readings)}
-    page = latest.get(What.PAGE)
+    readings = all_readings(row.scope, row.keyword.key, list(KINDS))
+    page = next((r for r in readings if r.what == What.PAGE and r.plainly), None)
+    counts = next((r for r in readings if r.what == What.COUNTS), None)
     standpoint = standpoint_of(row.scope)
-    outlet = outlet_for(project, row.scope.channel)
+    outlet = project.chosen_outlet(row.scope.channel)
     decision = Decision.objects.filter(scope=row.scope, keyword=row.keyword).first()
     features = page.payload["features"] if page and page.payload else []
     found = read_intents(
@@ -56,7 +55,7 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
         "intent_overruled": bool(decision and decision.intent),
         "drop_reason": decision.reason if decision else "",
         "note": decision.note if decision else "",
-        "left_out": sieve_of(project).label(row.left_out_by) if row.left_out_by is not None else "",
+        "left_out": rules_of(project).label(row.left_out_by) if row.left_out_by is not None else "",
         "relevance_words": why_relevant(row.scope, row.text),
         "relevance_from": row.scope.taste.get("decided", 0),
         "origins": list(
@@ -64,7 +63,7 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
             .order_by("pk")
             .values("method", "seed", "source", "on", "job_id", "figure")[:50]
         ),
-        "history": _history(latest.get(What.COUNTS)),
+        "history": _history(counts),
         "click_share": _click_share(row),
     }
 
@@ -75,13 +74,21 @@ def _because(project: Project, row: Row) -> str:
     return explain_verdict(VERDICTS[row.verdict], judged, at, project.currency)
 
 
-def _reading(reading: Reading) -> dict[str, Any]:
+def _reading(reading: Seen) -> dict[str, Any]:
     payload = reading.payload
     says = "no answer"
     if payload is not None:
         says = SAYS[reading.what](payload)
     kind = KINDS[reading.what]
-    return {"source": reading.source, "kind": kind, "says": says, "on": reading.on, "price": reading.price_tenths / 10}
+    if reading.place:
+        kind = f"{kind} from {reading.place}"
+    return {
+        "source": reading.source,
+        "kind": kind,
+        "says": says,
+        "on": reading.on,
+        "price": reading.price_tenths / 10,
+    }
 
 
 def _bands(told: dict[str, Any]) -> str:
@@ -118,7 +125,7 @@ SAYS: dict[str, Callable[[dict[str, Any]], str]] = {
 """What a reading of each kind says in words; kinds that are about no keyword are not shown."""
 
 
-def _results(row: Row, page: Reading | None, standpoint: Standpoint) -> list[dict[str, Any]]:
+def _results(row: Row, page: Seen | None, standpoint: Standpoint) -> list[dict[str, Any]]:
     if page is None or page.payload is None:
         return []
     results = page.payload["results"][:10]
@@ -141,7 +148,7 @@ def _results(row: Row, page: Reading | None, standpoint: Standpoint) -> list[dic
     ]
 
 
-def _history(counts: Reading | None) -> list[dict[str, Any]]:
+def _history(counts: Seen | None) -> list[dict[str, Any]]:
     told = counts.payload["history"] if counts and counts.payload else []
     return [{"month": month, "searches": searches} for month, searches in told]
 

@@ -7,15 +7,12 @@ from typing import Any
 import numpy as np
 from django.db import transaction
 
-from bunraku.core.gather.fit import fit_to_project
 from bunraku.core.weigh.intent_cues import INTENTS
 from bunraku.core.weigh.volume import BROAD_RATIO, DEFAULT_SPREAD
-from bunraku.core.weigh.weighing import Evidence, Figures, learn, weigh
-from bunraku.server.gather.topic import about, neutral_words
-from bunraku.server.jobs.running import Progress
-from bunraku.server.projects.bulk import update_many
-from bunraku.server.projects.models import Project
-from bunraku.server.sheet.models import Decision, Row, RowPage, Scope
+from bunraku.core.weigh.weighing import Evidence, Figures, OutletFigures, weigh, weigh_for_outlet
+from bunraku.server.database.bulk import update_many
+from bunraku.server.projects.models import Outlet, Project
+from bunraku.server.sheet.models import Decision, Outlook, Row, RowPage, Scope
 from bunraku.server.weigh.evidence import (
     Readings,
     ad_competition,
@@ -25,62 +22,88 @@ from bunraku.server.weigh.evidence import (
     result_ids,
     standpoint_of,
 )
+from bunraku.server.weigh.learning import learn_scope
 
 _CHUNK = 2_000
 OF_OTHERS = (
-    *(
-        "id",
-        "scope",
-        "keyword",
-        "text",
-        "words",
-        "state",
-        "cluster",
-        "relevance",
-        "left_out_by",
-        "family",
-        "family_size",
-    ),
-    *("leads", "same_words", "run", "ways"),
+    *("id", "scope", "keyword", "text", "folded", "words", "state", "cluster", "fit", "relevance"),
+    *("left_out_by", "family", "family_size", "leads", "same_words", "run", "ways"),
 )
-"""Columns of a row that other steps keep."""
+"""Columns of a row that other rooms keep."""
+OF_OUTLETS = [
+    field.name for field in Outlook._meta.concrete_fields if field.name not in ("id", "row", "outlet")
+]
+"""What depends on an outlet: in an outlook for each, in the row for the chosen one."""
 DERIVED = [field.name for field in Row._meta.concrete_fields if field.name not in OF_OTHERS]
 _VALUES = attrgetter(*DERIVED, "pk")
 
 
 def weigh_rows(scope: Scope, rows: Sequence[Row]) -> None:
-    """Weigh rows with what the scope has learned so far, and store their figures in one write."""
+    """Weigh rows with what the scope has learned so far, for everyone and for each outlet of its channel,
+    and store their figures in one write."""
     if not rows:
         return
     read = latest_readings(scope, [row.keyword.key for row in rows])
     decisions = decisions_on(scope, rows)
     evidence = gather_evidence(scope, rows, read, decisions)
-    sources = sorted({source for by_source in read.counts.values() for source in by_source}) or ["none"]
-    spreads = np.array([scope.spreads.get(source, DEFAULT_SPREAD) for source in sources])
-    figures = weigh(evidence, standpoint_of(scope), spreads, scope.broad_ratio or BROAD_RATIO)
+    spreads = np.array([scope.spreads.get(name, DEFAULT_SPREAD) for name in read.counted_by or ["none"]])
+    standpoint = standpoint_of(scope)
+    figures = weigh(evidence, standpoint, spreads, scope.broad_ratio or BROAD_RATIO)
+    outlets = [outlet for outlet in scope.project.outlets.all() if outlet.channel == scope.channel]
+    chosen = scope.project.chosen_among(outlets, scope.channel)
+    by_outlet = {
+        outlet: weigh_for_outlet(evidence, figures, standpoint, outlet.standing) for outlet in outlets
+    }
+    of_chosen = by_outlet[chosen] if chosen else weigh_for_outlet(evidence, figures, standpoint, None)
     _fill(rows, evidence, figures, read)
+    for name, values in _for_outlet(of_chosen, figures).items():
+        for row, value in zip(rows, values, strict=True):
+            setattr(row, name, value)
     with transaction.atomic():
-        rows, overtaken = _with_decisions(scope, rows, decisions)
-        update_many(Row, DERIVED, map(_VALUES, rows))
-        RowPage.objects.bulk_create(
+        current, overtaken = _with_decisions(scope, rows, decisions)
+        update_many(Row, DERIVED, map(_VALUES, current))
+        _keep_outlooks(rows, by_outlet, figures)
+        _keep_pages(rows, read)
+    weigh_rows(scope, overtaken)
+
+
+def _keep_outlooks(
+    rows: Sequence[Row], by_outlet: Mapping[Outlet, OutletFigures], figures: Figures
+) -> None:
+    for outlet, weighed in by_outlet.items():
+        columns = _for_outlet(weighed, figures)
+        Outlook.objects.bulk_create(
             (
-                RowPage(row=row, result_ids=result_ids(page).tobytes(), features=page["features"])
-                for row in rows
-                if (page := read.pages.get(row.keyword.key)) is not None
+                Outlook(row=row, outlet=outlet, **dict(zip(columns, values, strict=True)))
+                for row, *values in zip(rows, *columns.values(), strict=True)
             ),
             update_conflicts=True,
-            unique_fields=["row"],
-            update_fields=["result_ids", "features"],
+            unique_fields=["row", "outlet"],
+            update_fields=OF_OUTLETS,
             batch_size=500,
         )
-    weigh_rows(scope, overtaken)
+
+
+def _keep_pages(rows: Sequence[Row], read: Readings) -> None:
+    RowPage.objects.bulk_create(
+        (
+            RowPage(row=row, result_ids=result_ids(page).tobytes(), features=page["features"])
+            for row in rows
+            if (page := read.pages.get(row.keyword.key)) is not None
+        ),
+        update_conflicts=True,
+        unique_fields=["row"],
+        update_fields=["result_ids", "features"],
+        batch_size=500,
+    )
 
 
 def _with_decisions(
     scope: Scope, rows: Sequence[Row], weighed_with: Mapping[int, Decision]
 ) -> tuple[list[Row], list[Row]]:
-    """Rows with the decisions of this moment copied in, and apart those whose heat or intent was changed while they were
-    being weighed: figures of an older decision must not overwrite those of a newer one. To be called in a transaction."""
+    """Rows with the decisions of this moment copied in, and apart those whose heat or intent was changed
+    while they were being weighed: figures of an older decision must not overwrite those of a newer one.
+    To be called in a transaction."""
     now = decisions_on(scope, rows)
     current: list[Row] = []
     overtaken: list[Row] = []
@@ -96,87 +119,69 @@ def _weighed(decision: Decision | None) -> tuple[str, str]:
     return (decision.heat, decision.intent) if decision else ("", "")
 
 
-def reweigh_scope(scope: Scope, progress: Progress | None = None) -> None:
-    """Learn from all readings of a scope and weigh all its rows again: the way to rebuild every figure.
+def rows_to_weigh(scope: Scope, **narrowed: Any) -> list[Row]:
+    """Rows of a scope as weighing takes them."""
+    return list(Row.objects.filter(scope=scope, **narrowed).select_related("keyword").order_by("pk"))
+
+
+def reweigh_scope(scope: Scope, on_part: Any = lambda count: None) -> None:
+    """Learn from the readings of a scope and weigh all its rows again: the way to rebuild every figure.
 
     What it gives depends on readings, decisions and settings alone, not on the order of earlier runs."""
+    learn_scope(scope)
+    # An outlet may have gone to another channel since.
+    Outlook.objects.filter(row__scope=scope).exclude(outlet__channel=scope.channel).delete()
     ids = list(Row.objects.filter(scope=scope).order_by("pk").values_list("pk", flat=True))
-    if progress:
-        progress.start("Weighing", len(ids))
-    learn_scope(scope, ids)
-    fits = _fits(scope)
     for start in range(0, len(ids), _CHUNK):
         part = ids[start : start + _CHUNK]
-        rows = list(Row.objects.filter(pk__in=part).select_related("keyword").order_by("pk"))
-        for row in rows:
-            row.fit = fits.get(row.pk, row.fit)
-        weigh_rows(scope, rows)
-        if progress:
-            progress.advance(len(part))
-
-
-def learn_scope(scope: Scope, row_ids: Sequence[int]) -> None:
-    """Each source's spread and the broad ratio, from all readings of a scope."""
-    exact_parts: list[Any] = []
-    low, high = [], []
-    names: list[str] = []
-    for start in range(0, len(row_ids), _CHUNK):
-        rows = Row.objects.filter(pk__in=row_ids[start : start + _CHUNK]).values_list("keyword__key", flat=True)
-        read = latest_readings(scope, list(rows))
-        for key in rows:
-            counts = {s: p["monthly"] for s, (_, p) in read.counts.get(key, {}).items() if p}
-            names += [name for name in counts if name not in names]
-            exact_parts.append(counts)
-            band = read.bands.get(key) or {}
-            low.append(band.get("low", np.nan))
-            high.append(band.get("high", np.nan))
-    names.sort()
-    exact = np.array([[part.get(name, np.nan) for name in names] for part in exact_parts], dtype=float)
-    exact = exact.reshape(len(exact_parts), len(names))
-    spreads, ratio = learn(exact, np.array(low, dtype=float), np.array(high, dtype=float))
-    scope.spreads = {name: float(spread) for name, spread in zip(names, spreads, strict=True)}
-    scope.broad_ratio = ratio
-    scope.save(update_fields=["spreads", "broad_ratio"])
-
-
-def _fits(scope: Scope) -> dict[int, float]:
-    """Fit of every row by id. Over the whole scope at once, because rarity of words is told by all keywords together."""
-    rows = Row.objects.filter(scope=scope).order_by("pk").values_list("pk", "text")
-    values = fit_to_project([text for _, text in rows], about(scope), scope.locale[:2], neutral_words(scope))
-    return {pk: float(value) for (pk, _), value in zip(rows, values, strict=True)}
+        weigh_rows(scope, rows_to_weigh(scope, pk__in=part))
+        on_part(len(part))
 
 
 def reweigh_keywords(project: Project, keyword_ids: Sequence[int]) -> None:
     """Weigh a few keywords again in every scope, after a decision about them changed."""
     for scope in Scope.objects.filter(project=project):
         scope.project = project
-        rows = list(Row.objects.filter(scope=scope, keyword__in=keyword_ids).select_related("keyword").order_by("pk"))
-        weigh_rows(scope, rows)
+        for start in range(0, len(keyword_ids), _CHUNK):
+            weigh_rows(scope, rows_to_weigh(scope, keyword__in=keyword_ids[start : start + _CHUNK]))
+
+
+def _rounded(values: Any) -> list[float | None]:
+    # Rounded where they are stored: ten digits of an estimate would only be noise, and cost room.
+    return [None if np.isnan(value) else round(float(value), 4) for value in values]
+
+
+def _for_outlet(weighed: OutletFigures, figures: Figures) -> dict[str, list[Any]]:
+    """What depends on an outlet, column by column."""
+    stands = (np.isfinite(figures.strengths).any(axis=1) & np.isfinite(weighed.outlook.own)).tolist()
+    spots = weighed.outlook.weak_spots.tolist()
+    return {
+        "own_strength": _rounded(weighed.outlook.own),
+        "chance": _rounded(weighed.outlook.page_one),
+        "position": _rounded(weighed.outlook.expected_position),
+        "weak_spots": [count if known else None for count, known in zip(spots, stands, strict=True)],
+        "clicks": _rounded(weighed.clicks),
+        "worth": _rounded(weighed.worth),
+        "verdict": weighed.verdict.tolist(),
+        "hands": weighed.hands.tolist(),
+    }
 
 
 def _fill(rows: Sequence[Row], evidence: Evidence, figures: Figures, read: Readings) -> None:
-    competition = ad_competition([row.keyword.key for row in rows], read)
-    columns: dict[str, Any] = {
-        "volume": figures.volume.value,
-        "volume_low": figures.volume.low,
-        "volume_high": figures.volume.high,
-        "change_share": figures.seasons.change_share,
-        "season_strength": figures.seasons.strength,
-        "cpc": evidence.cpc,
-        "ad_competition": competition,
-        "difficulty": figures.difficulty,
-        "own_strength": figures.outlook.own,
-        "chance": figures.outlook.page_one,
-        "position": figures.outlook.expected_position,
-        "clicks": figures.clicks,
-        "click_value": figures.value_of_click,
-        "worth": figures.worth,
-        "fit": evidence.fit,
+    """What is the same for everyone."""
+    lists = {
+        "volume": _rounded(figures.volume.value),
+        "volume_low": _rounded(figures.volume.low),
+        "volume_high": _rounded(figures.volume.high),
+        "change_share": _rounded(figures.seasons.change_share),
+        "season_strength": _rounded(figures.seasons.strength),
+        "cpc": _rounded(evidence.cpc),
+        "ad_competition": _rounded(ad_competition([row.keyword.key for row in rows], read)),
+        "difficulty": _rounded(figures.difficulty),
+        "click_value": _rounded(figures.value_of_click),
     }
-    # Rounded where they are stored: ten digits of an estimate would only be noise, and cost room.
-    lists = {name: [None if np.isnan(v) else round(float(v), 4) for v in values] for name, values in columns.items()}
     thousandths = np.round(1000 * figures.seasons.month_share)
-    read_page = np.asarray(np.isfinite(figures.strengths).any(axis=1)).tolist()
+    read_page: Any = np.isfinite(figures.strengths).any(axis=1).tolist()
     for number, row in enumerate(rows):
         for name, values in lists.items():
             setattr(row, name, values[number])
@@ -185,15 +190,12 @@ def _fill(rows: Sequence[Row], evidence: Evidence, figures: Figures, read: Readi
         row.volume_disagrees = bool(figures.volume.disagree[number])
         row.trend = int(figures.seasons.trend[number])
         share = thousandths[number]
-        row.month_share = [] if np.isnan(share).any() else [int(v) for v in share]
+        row.month_share = [] if np.isnan(share).any() else [int(value) for value in share]
         row.peak_month = int(figures.seasons.peak_month[number])
         row.climb_month = int(figures.seasons.climb_month[number])
         row.intent = INTENTS.index(figures.intent_names[number])
         row.local = bool(figures.intents.local[number] > 0.5)
-        row.weak_spots = int(figures.outlook.weak_spots[number]) if read_page[number] else None
         row.title_matches = int(figures.title_matches[number]) if read_page[number] else None
-        row.verdict = int(figures.verdict[number])
-        row.hands = [int(v) for v in figures.hands[number]]
         key = row.keyword.key
         own = read.own.get(key) or {}
         row.own_clicks, row.own_impressions, row.own_position = (

@@ -4,8 +4,17 @@ from collections import defaultdict
 
 from django.db import migrations
 
-from bunraku.server.gather.ways import BITS
-from bunraku.server.projects.parts import in_parts
+# The methods as they stood then: a migration is about its own day.
+METHODS = (
+    *("seed", "box", "letters", "questions", "prepositions", "comparisons", "inside", "related", "fields", "rising"),
+    *("language", "rivals", "years", "combine", "import", "report"),
+)
+BITS = {method: 1 << place for place, method in enumerate(METHODS)}
+PART = 500
+
+
+def in_parts(items):
+    return (items[start : start + PART] for start in range(0, len(items), PART))
 
 
 def fill(apps, schema_editor):

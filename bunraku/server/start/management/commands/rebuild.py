@@ -4,8 +4,10 @@ from typing import Any
 
 from django.core.management.base import BaseCommand, CommandParser
 
-from bunraku.server.gather.leave_outs import sift
-from bunraku.server.gather.tidy import keep_families, keep_relevance
+from bunraku.server.gather.families import keep_families
+from bunraku.server.gather.fit import keep_fit
+from bunraku.server.gather.relevance import keep_relevance
+from bunraku.server.gather.rules.ruleset import apply_rules
 from bunraku.server.sheet.models import Scope
 from bunraku.server.weigh.weighing import reweigh_scope
 
@@ -25,9 +27,10 @@ class Command(BaseCommand):
         if options["project"]:
             scopes = scopes.filter(project=options["project"])
         for scope in scopes:
+            keep_fit(scope)
             reweigh_scope(scope)
             keep_families(scope)
             keep_relevance(scope)
             self.stdout.write(f"{scope.project}, {scope}: weighed again.")
         for project in {scope.project_id: scope.project for scope in scopes}.values():
-            sift(project)
+            apply_rules(project)

@@ -10,7 +10,7 @@ from django.core.management.base import BaseCommand
 from bunraku.server.clock import today
 from bunraku.server.jobs.actions import requeue_orphans
 from bunraku.server.jobs.running import settle
-from bunraku.server.readings.buying import sources
+from bunraku.server.readings.providers import installed
 from bunraku.sources.protocol import Request, SourceBusy, SourceFailed, What
 
 
@@ -29,7 +29,7 @@ class Command(BaseCommand):
 
 
 def _warm() -> None:
-    for source in sources().values():
+    for source in installed():
         if source.tells is What.COMPLETIONS:
             with suppress(SourceBusy, SourceFailed):
                 source.ask(Request(What.COMPLETIONS, ("a",), "web", "en-GB", today()))

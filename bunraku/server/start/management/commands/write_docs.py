@@ -15,8 +15,8 @@ from bunraku.core.formats.mapping import MEANINGS
 from bunraku.core.formats.table_in import MOST_UNPACKED_BYTES
 from bunraku.server.api import api
 from bunraku.server.errors import CATALOGUE
-from bunraku.server.gather.api_bringing import REFUSED_COLUMNS
-from bunraku.server.gather.uploads import MOST_BYTES
+from bunraku.server.gather.files.api import REFUSED_COLUMNS
+from bunraku.server.gather.files.uploads import MOST_BYTES
 from bunraku.server.plan.export import COLUMNS as PLAN_COLUMNS
 from bunraku.server.sheet.export import COLUMNS as KEYWORD_COLUMNS
 

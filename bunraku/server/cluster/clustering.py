@@ -1,0 +1,171 @@
+"""Clustering a scope as a job: reads packed results, calls the core, stores who belongs where."""
+
+from collections.abc import Iterable, Sequence
+from typing import Any
+
+import numpy as np
+from django.db import transaction
+
+from bunraku.core.cluster.clustering import ToCluster, cluster_keywords
+from bunraku.core.cluster.members import lead_of
+from bunraku.core.weigh.page import PAGE_ONE
+from bunraku.server.cluster.models import Cluster, Pin
+from bunraku.server.database.bulk import insert_many, update_many
+from bunraku.server.database.parts import in_parts
+from bunraku.server.jobs.kinds import JobKind, job_kind
+from bunraku.server.jobs.work import Params, Result, Work
+from bunraku.server.sentences import plural
+from bunraku.server.sheet.models import IN_PLAY, Row, RowPage, Scope
+from bunraku.server.sheet.scopes import scope_of
+
+
+class ClusterParams(Params):
+    """Which channel, and whether what is clustered already may move."""
+
+    channel: str
+    afresh: bool = False
+
+
+class ClusterResult(Result):
+    """How many clusters there are, of several keywords and of one, and how many keywords moved."""
+
+    clusters: int = 0
+    several: int = 0
+    alone: int = 0
+    moved: int = 0
+
+
+@job_kind
+class ClusterKeywords(JobKind[ClusterParams, ClusterResult]):
+    """Cluster a channel's keywords in play. Names and keywords moved by hand hold; so does everything
+    already clustered, but where the person asked to cluster afresh."""
+
+    id = "cluster"
+    name = "Clustering"
+    takes = ClusterParams
+    gives = ClusterResult
+
+    def run(self, work: Work[ClusterParams, ClusterResult]) -> None:
+        """Read, cluster, store."""
+        scope = scope_of(work.project, work.params.channel)
+        work.start("Clustering", 3)
+        rows = list(
+            Row.objects.filter(scope=scope, state__in=IN_PLAY)
+            .order_by("pk")
+            .values_list("pk", "keyword_id", "text", "intent", "volume", "cluster")
+        )
+        pages = packed_pages([row[0] for row in rows])
+        existing = sorted(Cluster.objects.filter(scope=scope).values_list("pk", flat=True))
+        work.advance()
+        labels = cluster_keywords(
+            _to_cluster(scope, rows, pages, existing),
+            work.project.language,
+            afresh=work.params.afresh,
+        ).tolist()
+        work.advance()
+        members: dict[int, list[int]] = {}
+        for index, label in enumerate(labels):
+            members.setdefault(label, []).append(index)
+        ids, moved = _store(scope, rows, labels, existing)
+        _set_leads(rows, pages, members, ids)
+        several = sum(len(indices) > 1 for indices in members.values())
+        result = work.result
+        result.clusters, result.several, result.moved = len(members), several, moved
+        result.alone = len(members) - several
+        work.report()
+        work.advance()
+
+    def brought(self, result: ClusterResult) -> str:
+        """Clusters of several keywords, and keywords alone."""
+        return f"{plural(result.several, 'cluster')} of several keywords, {result.alone:,} alone"
+
+
+def _to_cluster(scope: Scope, rows: Sequence[Any], pages: Any, existing: Sequence[int]) -> ToCluster:
+    pins = dict(Pin.objects.filter(scope=scope).values_list("keyword_id", "cluster_id"))
+    numbers = {pk: number for number, pk in enumerate(existing)}
+    current = [pins.get(keyword, now) for _, keyword, _, _, _, now in rows]
+    return ToCluster(
+        texts=[row[2] for row in rows],
+        pages=pages,
+        intents=np.array([row[3] for row in rows], dtype=np.int64),
+        current=np.array([numbers.get(now, -1) if now else -1 for now in current], dtype=np.int64),
+        pinned=np.array([row[1] in pins for row in rows], dtype=bool),
+    )
+
+
+def packed_pages(row_ids: Sequence[int]) -> Any:
+    """Result ids of rows, (n, 10), 0 where no page was read."""
+    pages = np.zeros((len(row_ids), PAGE_ONE), dtype=np.int64)
+    place = {pk: number for number, pk in enumerate(row_ids)}
+    for part in in_parts(row_ids):
+        found = RowPage.objects.filter(row__in=part).values_list("row_id", "result_ids")
+        for pk, packed in found:
+            pages[place[pk]] = np.frombuffer(packed, dtype=np.int64)
+    return pages
+
+
+def _store(
+    scope: Scope, rows: Sequence[Any], labels: Sequence[int], existing: Sequence[int]
+) -> tuple[dict[int, int], int]:
+    """Write each row's cluster; returns label to cluster id, and how many keywords changed theirs."""
+    with transaction.atomic():
+        # What a person did while this was worked out comes first: clusters they took back, keywords they moved.
+        alive = set(Cluster.objects.filter(scope=scope).values_list("pk", flat=True))
+        pins = dict(Pin.objects.filter(scope=scope).values_list("keyword_id", "cluster_id"))
+        ids = {number: pk for number, pk in enumerate(existing) if pk in alive}
+        new = sorted({label for label in labels if label not in ids})
+        ids |= dict(zip(new, _make_clusters(scope, len(new)), strict=True))
+        changed: dict[int, list[int]] = {}
+        moved = 0
+        for (pk, keyword, _, _, _, now), label in zip(rows, labels, strict=True):
+            target = pins.get(keyword, ids[label])
+            if now != target:
+                changed.setdefault(target, []).append(pk)
+                moved += now is not None
+        for target, pks in changed.items():
+            for part in in_parts(pks):
+                Row.objects.filter(pk__in=part).update(cluster=target)
+        used = {ids[label] for label in labels}
+        # A cluster that the user named stays even while it is empty: the name is theirs.
+        Cluster.objects.filter(scope=scope, name="", pins=None).exclude(pk__in=list(used)).delete()
+    return ids, moved
+
+
+def _make_clusters(scope: Scope, count: int) -> list[int]:
+    """Make so many empty clusters; their ids."""
+    there = set(Cluster.objects.filter(scope=scope).values_list("pk", flat=True))
+    insert_many(Cluster, (), [()] * count, same={"scope": scope.pk})
+    made = Cluster.objects.filter(scope=scope).order_by("pk").values_list("pk", flat=True)
+    return [pk for pk in made if pk not in there][:count]
+
+
+def _set_leads(
+    rows: Sequence[Any], pages: Any, members: dict[int, list[int]], ids: dict[int, int]
+) -> None:
+    leads = []
+    volume = np.array([np.nan if row[4] is None else row[4] for row in rows], dtype=float)
+    for label, indices in members.items():
+        lead = indices[lead_of(volume[indices], pages[indices])]
+        leads.append((rows[lead][1], ids[label]))
+    with transaction.atomic():
+        update_many(Cluster, ("lead",), leads)
+
+
+def set_leads(clusters: Iterable[Cluster]) -> None:
+    """Choose the lead keywords of clusters again after their members changed. To be called in a
+    transaction."""
+    ids = [cluster.pk for cluster in clusters]
+    members: dict[int, list[tuple[int, int, float]]] = {}
+    for part in in_parts(ids):
+        held = Row.objects.filter(cluster__in=part).order_by("pk")
+        for cluster, pk, keyword, searches in held.values_list("cluster", "pk", "keyword_id", "volume"):
+            known = np.nan if searches is None else searches
+            members.setdefault(cluster or 0, []).append((pk, keyword, known))
+    everyone = [pk for rows in members.values() for pk, _, _ in rows]
+    pages = dict(zip(everyone, packed_pages(everyone), strict=True))
+    leads = []
+    for cluster, rows in members.items():
+        volume = np.array([row[2] for row in rows], dtype=float)
+        lead = lead_of(volume, np.array([pages[pk] for pk, _, _ in rows]))
+        leads.append((rows[lead][1], cluster))
+    update_many(Cluster, ("lead",), leads)

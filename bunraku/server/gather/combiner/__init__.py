@@ -1,0 +1,1 @@
+"""The combiner: terms of columns put together by patterns."""

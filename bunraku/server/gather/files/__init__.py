@@ -1,0 +1,1 @@
+"""Lists and reports that a person brings in a file."""

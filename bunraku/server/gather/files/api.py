@@ -1,0 +1,133 @@
+"""Bringing files over HTTP."""
+
+from typing import Annotated, Any, Literal
+
+from django.http import HttpResponse, StreamingHttpResponse
+from ninja import Field, File, Query, Router, Schema, Status
+from ninja.files import UploadedFile
+
+from bunraku.core.formats.csv_out import Column, csv_lines
+from bunraku.core.formats.mapping import MEANINGS
+from bunraku.server.gather.files.importing import Import, start_import
+from bunraku.server.gather.files.uploads import Wanted, find_upload, forget, preview_upload, upload_file
+from bunraku.server.gather.models import RefusedRow
+from bunraku.server.jobs.actions import find_job
+from bunraku.server.jobs.api import JobOut
+from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
+
+router = Router(tags=["gather"])
+Channel = Literal["web", "video", "marketplace"]
+REFUSED_COLUMNS = [
+    Column("Row", "Its number in the file."),
+    Column("Keyword", "What stood in the keyword column, its beginning."),
+    Column("Why", "Why it could not be taken."),
+]
+
+
+class MeaningOut(Schema):
+    """What a column can mean."""
+
+    id: str
+    name: str
+    about: str
+
+
+class FileRowOut(Schema):
+    """A row of a file: its number and its cells."""
+
+    number: int
+    cells: list[str]
+
+
+class RefusedRowOut(Schema):
+    """A row that would not be taken, and why."""
+
+    number: int
+    text: str
+    code: str
+    message: str
+
+
+class FileOut(Schema):
+    """A file looked at: its kind, sheets, the row of its heading (0: none), first rows, and what each
+    column is taken for."""
+
+    id: int
+    name: str
+    kind: str
+    encoding: str
+    sheets: list[str]
+    sheet: str
+    heading: int
+    headings: list[str]
+    rows: list[FileRowOut]
+    mapping: dict[str, int]
+    refused: list[RefusedRowOut]
+    meanings: list[MeaningOut]
+
+
+class ReadIn(Schema):
+    """How a file is to be read: sheet, row of the heading (null: guess, 0: none), meaning to column (null:
+    guess)."""
+
+    sheet: str = Field("", max_length=120)
+    heading: int | None = Field(None, ge=0, le=200)
+    mapping: dict[str, Annotated[int, Field(ge=0, le=500)]] | None = Field(None, max_length=20)
+
+    def wanted(self) -> Wanted:
+        """The same in the words of the room."""
+        return Wanted(self.sheet, self.heading, self.mapping)
+
+
+class ImportIn(ReadIn):
+    """The same, and the channel that takes the keywords."""
+
+    channel: Channel
+
+
+class RefusedQuery(Schema):
+    """Which import's refused rows."""
+
+    job: int = Field(ge=1, le=2**53)
+
+
+def _with_meanings(preview: dict[str, Any]) -> dict[str, Any]:
+    meanings = [{"id": id, "name": m.name, "about": m.about} for id, m in MEANINGS.items()]
+    return {**preview, "meanings": meanings}
+
+
+@router.post("/files", response=FileOut, auth=CHANGES, url_name="upload_file")
+def upload(request: ProjectRequest, project_id: ProjectId, file: File[UploadedFile]) -> Any:
+    """Bring a file and look at it; nothing is imported yet."""
+    return _with_meanings(preview_upload(upload_file(request.project, file), Wanted()))
+
+
+@router.post("/files/{int:file_id}/look", response=FileOut, auth=READS, url_name="look_at_file")
+def look(request: ProjectRequest, project_id: ProjectId, file_id: int, given: ReadIn) -> Any:
+    """Look at a file again, read in another way."""
+    return _with_meanings(preview_upload(find_upload(request.project, file_id), given.wanted()))
+
+
+@router.post("/files/{int:file_id}/import", response=JobOut, auth=CHANGES, url_name="import_file")
+def start(request: ProjectRequest, project_id: ProjectId, file_id: int, given: ImportIn) -> Any:
+    """Import a file."""
+    return start_import(request.project, file_id, given.channel, given.wanted())
+
+
+@router.delete("/files/{int:file_id}", response={204: None}, auth=CHANGES, url_name="forget_file")
+def remove(request: ProjectRequest, project_id: ProjectId, file_id: int) -> Any:
+    """Forget a file that is not to be imported."""
+    forget(find_upload(request.project, file_id))
+    return Status(204, None)
+
+
+@router.get("/refused.csv", auth=READS, url_name="refused_csv")
+def refused(request: ProjectRequest, project_id: ProjectId, wanted: Query[RefusedQuery]) -> HttpResponse:
+    """The rows that an import refused, each with its number and why, as CSV."""
+    job = find_job(request.project, wanted.job, Import)
+    rows = RefusedRow.objects.filter(job=job).values_list("number", "text", "message")
+    response = StreamingHttpResponse(
+        csv_lines(REFUSED_COLUMNS, rows.iterator(2_000)), content_type="text/csv; charset=utf-8"
+    )
+    response["Content-Disposition"] = 'attachment; filename="refused-rows.csv"'
+    return response  # type: ignore[return-value]

@@ -1,0 +1,224 @@
+"""Importing: the rows of a file become keywords and readings, in batches that can be done again; what is
+refused is kept with its reason."""
+
+from collections.abc import Iterable, Sequence
+from itertools import islice
+
+from django.db import transaction
+
+from bunraku.core.formats.bad_file import BadFile
+from bunraku.core.formats.keywords_in import Plan, Refused, Taken, keywords_in
+from bunraku.core.gather.merge import Merged
+from bunraku.core.gather.merge import Origin as Came
+from bunraku.server.clock import today
+from bunraku.server.database.parts import in_parts
+from bunraku.server.errors import BunrakuError
+from bunraku.server.gather.brought import Bringing, Brought
+from bunraku.server.gather.files.uploads import Wanted, find_upload, path_of, plan_of, table_of
+from bunraku.server.gather.keeping import keep_merged
+from bunraku.server.gather.models import RefusedRow, Upload
+from bunraku.server.gather.rules.ruleset import rules_of
+from bunraku.server.gather.tidying import start_tidying
+from bunraku.server.jobs.actions import start_job
+from bunraku.server.jobs.kinds import JobKind, job_kind
+from bunraku.server.jobs.models import Job
+from bunraku.server.jobs.work import Params, Work
+from bunraku.server.projects.models import Project
+from bunraku.server.readings.kinds import OWN_REPORT
+from bunraku.server.readings.providers import file_source
+from bunraku.server.readings.writing import Answered, keep_readings
+from bunraku.server.sentences import plural
+from bunraku.server.sheet.models import Decision
+from bunraku.server.sheet.scopes import scope_of
+from bunraku.server.signals import figures_outdated
+from bunraku.sources.protocol import What
+
+BATCH = 5_000
+MOST_SEARCHES = 10**10
+_OWN = ("clicks", "impressions", "position")
+
+
+class ImportParams(Params):
+    """Which file, into which channel, and how it is to be read: sheet, row of the heading, meaning to
+    column, sign before decimals by column."""
+
+    upload: int
+    name: str = "A list"
+    channel: str
+    sheet: str = ""
+    heading: int = 0
+    mapping: dict[str, int] = {}
+    decimals: dict[str, str] = {}
+
+
+class Imported(Brought):
+    """What a file brought: also rows read, refused and repeated, and figures kept."""
+
+    rows: int = 0
+    refused: int = 0
+    repeated: int = 0
+    figures: int = 0
+
+
+def start_import(project: Project, upload_id: int, channel: str, wanted: Wanted) -> Job:
+    """Import a file into a channel. Raises: not_found, bad_file, bad_mapping."""
+    upload = find_upload(project, upload_id)
+    table = table_of(upload, wanted.sheet)
+    _, plan = plan_of(table, wanted)
+    if "keyword" not in plan.mapping:
+        raise BunrakuError("bad_mapping", "Say which column holds the keywords.", field="mapping")
+    params = ImportParams(
+        upload=upload.pk,
+        name=upload.name,
+        channel=channel,
+        sheet=table.sheet,
+        heading=plan.heading,
+        mapping=dict(plan.mapping),
+        decimals={str(column): sign for column, sign in plan.decimals.items()},
+    )
+    return start_job(project, Import, params)
+
+
+@job_kind
+class Import(JobKind[ImportParams, Imported]):
+    """Read a file from its beginning to its end. Done again from the start after a kill, it ends with the
+    same: keywords, origins, readings and refused rows that are there already stay as they are."""
+
+    id = "import"
+    name = "Importing"
+    takes = ImportParams
+    gives = Imported
+
+    def run(self, work: Work[ImportParams, Imported]) -> None:
+        """Batch by batch."""
+        params = work.params
+        upload = Upload.objects.filter(project=work.project, pk=params.upload).first()
+        if upload is None or not path_of(upload).exists():
+            raise BunrakuError(
+                "not_found", "The file is gone: it is kept for a week.", hint="Bring it again."
+            )
+        table = table_of(upload, params.sheet)
+        decimals = {int(column): sign for column, sign in params.decimals.items()}
+        plan = Plan(params.heading, params.mapping, decimals)
+        work.start("Reading the file", upload.size_bytes and _rows_about(upload))
+        RefusedRow.objects.filter(job=work.job).delete()
+        batches = _Batches(work, plan)
+        rows = keywords_in(table, plan)
+        try:
+            while part := list(islice(rows, BATCH)):
+                batches.take(part)
+                work.advance(len(part))
+        except BadFile as bad:
+            work.result.remark(f"{bad} What came before it is in.")
+        finally:
+            batches.bringing.report(now=True)
+        start_tidying(work.project)
+        if work.result.figures:
+            figures_outdated.send(sender=Project, project=work.project, settings=False)
+
+    def brought(self, result: Imported) -> str:
+        """New, known and left out; repeated and refused rows."""
+        return result.in_words(
+            plural(result.repeated, "repeat") if result.repeated else "",
+            f"{plural(result.refused, 'row')} refused" if result.refused else "",
+        )
+
+    def title(self, params: ImportParams) -> str:
+        """The file, as the heading of a run."""
+        return params.name
+
+
+def _rows_about(upload: Upload) -> int:
+    """About how many rows a file has: its lines; of a spreadsheet, from its size."""
+    with path_of(upload).open("rb") as file:
+        if file.read(2) == b"PK":
+            return max(upload.size_bytes // 25, 1)
+        file.seek(0)
+        return sum(chunk.count(b"\n") for chunk in iter(lambda: file.read(1_000_000), b"")) or 1
+
+
+class _Batches:
+    """Takes rows a batch at a time, and counts them."""
+
+    def __init__(self, work: Work[ImportParams, Imported], plan: Plan) -> None:
+        self.work = work
+        self.scope = scope_of(work.project, work.params.channel)
+        self.bringing = Bringing(work, rules_of(work.project))
+        method = "report" if any(meaning in plan.mapping for meaning in _OWN) else "import"
+        self.source = file_source(work.params.name)
+        self.came = Came(method, work.params.name[:200], self.source)
+        self._seen: set[str] = set()
+
+    def take(self, part: Sequence[Taken | Refused]) -> None:
+        """Keep the good rows of a batch with their figures and notes; note the refused ones."""
+        job, result, bringing = self.work.job, self.work.result, self.bringing
+        refused = [row for row in part if isinstance(row, Refused)]
+        taken = self._once(row for row in part if isinstance(row, Taken))
+        RefusedRow.objects.bulk_create(
+            RefusedRow(job=job, number=r.number, text=r.text, code=r.code, message=r.message[:300])
+            for r in refused
+        )
+        merged = Merged(
+            {key: row.text for key, row in taken.items()}, {key: [self.came] for key in taken}
+        )
+        bringing.tally.suggested += len(taken)
+        ids = keep_merged(job, self.scope, merged, bringing.rules, bringing.tally)
+        readings = [reading for row in taken.values() for reading in _readings(row)]
+        with transaction.atomic():
+            keep_readings(self.scope, self.source, today(), readings)
+            self._store_notes({ids[key]: row.texts.get("note", "") for key, row in taken.items() if key in ids})
+        result.rows += len(part)
+        result.refused += len(refused)
+        result.figures += len(readings)
+        bringing.report()
+
+    def _once(self, rows: Iterable[Taken]) -> dict[str, Taken]:
+        """Each keyword once, as it stood first; those that were met before are counted."""
+        taken: dict[str, Taken] = {}
+        for row in rows:
+            self.work.result.repeated += row.key in self._seen
+            self._seen.add(row.key)
+            taken.setdefault(row.key, row)
+        return taken
+
+    def _store_notes(self, notes: dict[int, str]) -> None:
+        """Notes of the file on keywords; what the person noted stays."""
+        for part in in_parts([pk for pk, note in notes.items() if note]):
+            decided = Decision.objects.filter(scope=self.scope, keyword__in=part)
+            noted = set(decided.exclude(note="").values_list("keyword", flat=True))
+            Decision.objects.bulk_create(
+                (Decision(scope=self.scope, keyword_id=pk, note=notes[pk]) for pk in part if pk not in noted),
+                update_conflicts=True,
+                unique_fields=["scope", "keyword"],
+                update_fields=["note"],
+            )
+
+
+def _readings(row: Taken) -> list[Answered]:
+    """The readings that a row's figures are."""
+    figures, key = row.figures, row.key
+    out: list[Answered] = []
+    searches, cpc, competition = figures.get("searches"), figures.get("cpc"), figures.get("competition")
+    exact = searches is not None and searches.low == searches.high
+    if searches is not None and exact:
+        counts = {"monthly": round(min(searches.low, MOST_SEARCHES)), "history": []}
+        out.append((What.COUNTS.value, key, counts))
+    banded = searches is not None and not exact
+    if banded or cpc or competition:
+        share = competition.high if competition else None
+        if share is not None and share > 1:
+            # Told in per cent.
+            share /= 100
+        bands = {
+            "low": round(min(searches.low, MOST_SEARCHES)) if searches and banded else None,
+            "high": round(min(searches.high, MOST_SEARCHES)) if searches and banded else None,
+            "cpc_low": cpc.low if cpc else None,
+            "cpc_high": cpc.high if cpc else None,
+            "ad_competition": None if share is None else min(share, 1.0),
+        }
+        known = {name: value for name, value in bands.items() if value is not None}
+        out.append((What.BANDS.value, key, known))
+    own = {name: figures[name].high for name in _OWN if name in figures}
+    if own:
+        out.append((OWN_REPORT, key, {**own, "page": row.texts.get("page", "")}))
+    return out

@@ -1,0 +1,1 @@
+"""Rules that leave keywords out: by words, brands, patterns, lengths, language, relevance."""

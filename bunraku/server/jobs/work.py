@@ -1,0 +1,62 @@
+"""A job under way: what it was given, what it has brought, how far it is."""
+
+from typing import Generic, TypeVar
+
+from django.db.models import F
+from pydantic import BaseModel, ConfigDict
+
+from bunraku.server.jobs.models import Job
+
+
+class Params(BaseModel):
+    """What a job is given. Read leniently: an old job must stay readable when its kind has grown."""
+
+    model_config = ConfigDict(frozen=True, extra="ignore")
+
+
+class Result(BaseModel):
+    """What a job has brought so far."""
+
+    model_config = ConfigDict(extra="ignore")
+
+
+P = TypeVar("P", bound=Params)
+R = TypeVar("R", bound=Result)
+
+
+class Stopped(Exception):
+    """The person asked the job to stop."""
+
+
+class Work(Generic[P, R]):
+    """A job as its kind sees it. Every report of its progress is a chance to be stopped."""
+
+    def __init__(self, job: Job, params: P, result: R) -> None:
+        self.job = job
+        self.project = job.project
+        self.params = params
+        self.result = result
+
+    def start(self, doing: str, total: int) -> None:
+        """Begin a part of the work: what it is and of how many."""
+        self._save(doing=doing, done=0, total=total)
+
+    def advance(self, count: int = 1) -> None:
+        """So many more are done."""
+        self._save(done=self.job.done + count)
+
+    def spend(self, tenths: int) -> None:
+        """So many tenths of a lookup were bought; call it in the transaction that stores what was bought."""
+        if tenths:
+            Job.objects.filter(pk=self.job.pk).update(cost_tenths=F("cost_tenths") + tenths)
+
+    def report(self) -> None:
+        """Keep the result as it is by now."""
+        Job.objects.filter(pk=self.job.pk).update(result=self.result.model_dump(mode="json"))
+
+    def _save(self, **fields: object) -> None:
+        for name, value in fields.items():
+            setattr(self.job, name, value)
+        mine = Job.objects.filter(pk=self.job.pk, stop_wanted=False, state="running")
+        if not mine.update(**fields):
+            raise Stopped

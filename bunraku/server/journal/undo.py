@@ -1,0 +1,117 @@
+"""Taking back a person's own last change, whole or not at all."""
+
+from collections import defaultdict
+from collections.abc import Sequence
+from typing import Any
+
+from django.apps import apps
+from django.core.serializers.python import Deserializer
+from django.db import models, transaction
+
+from bunraku.server.database.parts import in_parts
+from bunraku.server.errors import BunrakuError
+from bunraku.server.journal.acting import who_acts
+from bunraku.server.journal.carrying import Fields
+from bunraku.server.journal.dependents import dependents_of
+from bunraku.server.journal.log import log
+from bunraku.server.journal.models import Entry
+from bunraku.server.journal.recorder import Change
+from bunraku.server.journal.values import columns_of, read
+from bunraku.server.signals import taken_back
+
+
+def undoable(project: Any) -> models.QuerySet[Entry]:
+    """What whoever acts could take back of a project, the latest first."""
+    mine = Entry.objects.filter(project=project, by=who_acts(project), undone=False)
+    return mine.order_by("-pk")
+
+
+def undo_last(project: Any) -> Entry:
+    """Take back the last change of whoever acts that has not been taken back.
+
+    Raises: `BunrakuError` nothing_to_undo when there is none, when what it changed has been changed
+    since, or when something has been built since on what it made."""
+    with transaction.atomic():
+        entry = undoable(project).first()
+        if entry is None:
+            raise BunrakuError("nothing_to_undo", "There is nothing to undo.")
+        made = [change for change in entry.changes if change["before"] is None]
+        _check_unchanged(entry)
+        _check_nothing_built_on(entry, made)
+        # Removed things come back first, then changes are taken back, then made things go: so no
+        # reference ever dangles.
+        _bring_back([change for change in entry.changes if change["after"] is None])
+        _put_back([change for change in entry.changes if change["before"] and change["after"]])
+        _take_away(made)
+        entry.undone = True
+        entry.save(update_fields=["undone"])
+        log(project, f"Took back: {entry.label}")
+    taken_back.send(sender=Entry, project=project, changes=by_model(entry))
+    return entry
+
+
+def by_model(entry: Entry) -> dict[type[models.Model], list[Change]]:
+    """An entry's changes by the model they are of."""
+    changes: dict[type[models.Model], list[Change]] = defaultdict(list)
+    for change in entry.changes:
+        changes[apps.get_model(change["model"])].append(change)
+    return changes
+
+
+def _check_unchanged(entry: Entry) -> None:
+    groups: dict[tuple[str, Fields], list[Change]] = defaultdict(list)
+    for change in entry.changes:
+        groups[change["model"], tuple(change["after"] or change["before"])].append(change)
+    for (label, fields), changes in groups.items():
+        now = read(apps.get_model(label), fields, [change["pk"] for change in changes])
+        if any(now.get(change["pk"]) != change["after"] for change in changes):
+            raise _refused(entry, "something in it has been changed since")
+
+
+def _check_nothing_built_on(entry: Entry, made: Sequence[Change]) -> None:
+    """What was made must hold nothing that is not of the same change: it would go without a word."""
+    own = {(change["model"], change["pk"]) for change in entry.changes}
+    for label, pks in _keys(made).items():
+        model = apps.get_model(label)
+        rows = [row for part in in_parts(pks) for row in model._default_manager.filter(pk__in=part)]
+        for held in dependents_of(rows):
+            if any((held.model._meta.label, row.pk) not in own for row in held.rows):
+                raise _refused(entry, "something has been added to it since")
+
+
+def _refused(entry: Entry, why: str) -> BunrakuError:
+    return BunrakuError("nothing_to_undo", f"“{entry.label}” cannot be undone: {why}.")
+
+
+def _bring_back(removed: Sequence[Change]) -> None:
+    records = [
+        {"model": change["model"], "pk": change["pk"], "fields": change["before"]} for change in removed
+    ]
+    for restored in Deserializer(records):
+        restored.save()
+
+
+def _put_back(changed: Sequence[Change]) -> None:
+    # Most changes are the same for many rows, so that a few updates serve them all.
+    groups: dict[tuple[str, str], tuple[Change, list[Any]]] = {}
+    for change in changed:
+        key = (change["model"], repr(change["before"]))
+        groups.setdefault(key, (change["before"], []))[1].append(change["pk"])
+    for (label, _), (before, pks) in groups.items():
+        model = apps.get_model(label)
+        values = dict(zip(columns_of(model, list(before)), before.values(), strict=True))
+        for part in in_parts(pks):
+            model._default_manager.filter(pk__in=part).update(**values)
+
+
+def _take_away(made: Sequence[Change]) -> None:
+    for label, pks in _keys(list(reversed(made))).items():
+        for part in in_parts(pks):
+            apps.get_model(label)._default_manager.filter(pk__in=part).delete()
+
+
+def _keys(changes: Sequence[Change]) -> dict[str, list[Any]]:
+    keys: dict[str, list[Any]] = defaultdict(list)
+    for change in changes:
+        keys[change["model"]].append(change["pk"])
+    return keys

@@ -1,0 +1,7 @@
+"""How pieces and their keywords are carried by the journal."""
+
+from bunraku.server.journal.carrying import carry
+from bunraku.server.plan.models import Piece, PieceKeyword
+
+carry(Piece)
+carry(PieceKeyword)

@@ -1,0 +1,44 @@
+"""The one writer of readings, whether they were bought, brought in a file or made of others."""
+
+from collections.abc import Iterable
+from datetime import date
+from typing import Any
+
+from bunraku.server.database.bulk import insert_many
+from bunraku.server.readings.models import Device, Reading
+from bunraku.server.sheet.models import Scope
+from bunraku.sources.protocol import Vantage
+
+Answered = tuple[str, str, dict[str, Any] | None]
+"""Kind, term, payload (None: the source has nothing)."""
+NOWHERE = Vantage(depth=0)
+"""The vantage of what looks the same from everywhere."""
+
+
+def keep_readings(
+    scope: Scope,
+    source: str,
+    on: date,
+    readings: Iterable[Answered],
+    *,
+    vantage: Vantage = NOWHERE,
+    price_tenths: int = 0,
+) -> None:
+    """Keep readings of one source and day. One that is there already stays as it is: a reading is a fact.
+    To be called in a transaction."""
+    # In the order of their index, which then grows at few places at a time.
+    in_order = sorted(readings, key=lambda reading: reading[:2])
+    given = {"scope": scope.pk, "source": source, "on": on, "price_tenths": price_tenths}
+    same = {**given, **columns_of(vantage)}
+    insert_many(Reading, ("what", "term", "payload"), in_order, same=same, ignore_conflicts=True)
+
+
+def columns_of(vantage: Vantage) -> dict[str, Any]:
+    """A vantage as the columns of a reading."""
+    return {
+        "place": vantage.place,
+        "depth": vantage.depth,
+        "device": Device[vantage.device.upper()],
+        "viewer": vantage.viewer,
+        "into": vantage.into,
+    }

@@ -1,0 +1,16 @@
+"""What rooms tell each other without knowing who listens: figures that no longer fit, decisions,
+changes taken back."""
+
+from django.dispatch import Signal
+
+figures_outdated = Signal()
+"""A project's figures no longer fit its settings, decisions or readings; the rooms that gather and
+weigh listen. `keyword_ids` where only those keywords are touched; `settings` false where the settings
+are as they were."""
+
+decided_anew = Signal()
+"""Keywords were kept or dropped; the room that gathers listens, and learns."""
+
+taken_back = Signal()
+"""A change was undone; `changes` are its changes by model (see `journal.models.Entry`). Every room
+brings what it derives from its own models up to date."""
