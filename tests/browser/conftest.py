@@ -13,6 +13,8 @@ from typing import Any
 import pytest
 from playwright.sync_api import Page, expect
 
+from tests.processes import environment, running
+
 ROOT = Path(__file__).resolve().parents[2]
 CHROMIUM = os.environ.get("BUNRAKU_CHROMIUM", "/usr/bin/chromium")
 FLAGS = [
@@ -41,21 +43,18 @@ def free_port() -> int:
         return int(probe.getsockname()[1])
 
 
-def start(data: Path, port: int) -> "subprocess.Popen[str]":
-    """Start the demo; returns when it says where it is."""
-    environment = {**os.environ, "BUNRAKU_DATA": str(data), "PYTHONUNBUFFERED": "1"}
-    environment.pop("DJANGO_SETTINGS_MODULE", None)
-    process = subprocess.Popen(
-        [sys.executable, "-m", "bunraku", "--demo", "--port", str(port)],
-        cwd=ROOT,
-        env=environment,
-        stdout=subprocess.PIPE,
-        text=True,
-    )
+def start(data: Path, port: int) -> Any:
+    """The demo, as a person starts it; it ends on leaving."""
+    command = [sys.executable, "-m", "bunraku", "--demo", "--port", str(port)]
+    return running(command, cwd=ROOT, env=environment(data), stdout=subprocess.PIPE)
+
+
+def wait_until_told(process: "subprocess.Popen[str]") -> None:
+    """Until the demo says where it is."""
     assert process.stdout is not None
     for line in process.stdout:
         if "Bunraku is at" in line:
-            return process
+            return
     raise AssertionError(f"the demo did not start, code {process.wait()}")
 
 
@@ -73,11 +72,12 @@ def wait_until_served(port: int) -> None:
 def address(tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
     """Where the demo is."""
     port = free_port()
-    process = start(tmp_path_factory.mktemp("demo"), port)
-    wait_until_served(port)
-    yield f"http://127.0.0.1:{port}"
-    process.terminate()
-    assert process.wait(timeout=40) == 0
+    with start(tmp_path_factory.mktemp("demo"), port) as process:
+        wait_until_told(process)
+        wait_until_served(port)
+        yield f"http://127.0.0.1:{port}"
+        process.terminate()
+        assert process.wait(timeout=40) == 0
 
 
 @pytest.fixture(scope="session")

@@ -7,7 +7,16 @@ from pathlib import Path
 
 from playwright.sync_api import Page, expect, sync_playwright
 
-from tests.browser.conftest import CHROMIUM, FLAGS, ROOT, free_port, start, wait_for_rows, wait_until_served
+from tests.browser.conftest import (
+    CHROMIUM,
+    FLAGS,
+    ROOT,
+    free_port,
+    start,
+    wait_for_rows,
+    wait_until_served,
+    wait_until_told,
+)
 
 PLACE = ROOT / "docs/screenshots"
 
@@ -74,7 +83,7 @@ def open_row(number: int) -> Callable[[Page], None]:
 VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "gather": ("/p/1/web/gather", gather),
     "covered": ("/p/1/web/gather?tab=covered", covered),
-    "left-out": ("/p/1/web/gather?tab=out", None),
+    "rules": ("/p/1/web/gather?tab=rules", None),
     "combine": ("/p/1/web/gather", combine),
     "bring": ("/p/1/web/gather", bring),
     "weigh": ("/p/1/web/weigh?volume_min=100&intent=%5B%22informational%22%2C%22commercial%22%5D", weigh),
@@ -90,9 +99,9 @@ def main() -> None:
     """Take all pictures."""
     PLACE.mkdir(parents=True, exist_ok=True)
     port = free_port()
-    process = start(Path(tempfile.mkdtemp(prefix="bunraku-pictures-")), port)
-    wait_until_served(port)
-    try:
+    with start(Path(tempfile.mkdtemp(prefix="bunraku-pictures-")), port) as process:
+        wait_until_told(process)
+        wait_until_served(port)
         with sync_playwright() as playwright:
             browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
             for name, (address, act) in VIEWS.items():
@@ -105,9 +114,6 @@ def main() -> None:
                 page.screenshot(path=PLACE / f"{name}.png")
                 page.close()
             browser.close()
-    finally:
-        process.terminate()
-        process.wait(timeout=30)
 
 
 if __name__ == "__main__":

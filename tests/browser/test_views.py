@@ -90,7 +90,7 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "gather": ("/p/1/web/gather", type_seeds),
     "gather, keyword": ("/p/1/web/gather?sort=relevance", open_first),
     "gather, covered": ("/p/1/web/gather?tab=covered", None),
-    "gather, left out": ("/p/1/web/gather?tab=out", None),
+    "gather, left out": ("/p/1/web/gather?tab=rules", None),
     "gather, nothing": ("/p/1/web/gather?q=xyzzy", None),
     "gather, combine": ("/p/1/web/gather", combine),
     "gather, list": ("/p/1/web/gather", click("Bring a list")),

@@ -152,12 +152,14 @@ def learn(exact: Floats, broad_low: Floats, broad_high: Floats) -> tuple[Floats,
     `learn_broad_ratio`, in steps of 5 %, so that one reading more does not move every other figure.
     Raises: nothing."""
     ratio = volumes.learn_broad_ratio(_first_known(exact), broad_low, broad_high)
-    return _settled(volumes.learn_spreads(exact)), float(_settled(np.array([ratio]))[0])
+    spreads = _settled(volumes.learn_spreads(exact), volumes.DEFAULT_SPREAD)
+    return spreads, float(_settled(np.array([ratio]), volumes.BROAD_RATIO)[0])
 
 
-def _settled(values: Floats) -> Floats:
-    settled: Floats = np.exp(np.round(np.log(values) / LEARNED_STEP) * LEARNED_STEP)
-    return settled
+def _settled(values: Floats, usual: float) -> Floats:
+    """Values in whole steps from the usual one."""
+    steps = np.round(np.log(values / usual) / LEARNED_STEP)
+    return np.asarray(usual * np.exp(steps * LEARNED_STEP), dtype=np.float64)
 
 
 def _first_known(exact: Floats) -> Floats:

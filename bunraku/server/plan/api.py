@@ -67,7 +67,7 @@ class OverlapOut(Schema):
     of: int
 
 
-class MonthOut(Schema):
+class PlanMonthOut(Schema):
     """A month of the plan, its first day, and the hours that its pieces take."""
 
     month: date
@@ -110,7 +110,7 @@ class PlanOut(Schema):
     placed, their hours and worth, the outlets, the overlaps, the last fit. The pieces themselves are
     read in pages."""
 
-    months: list[MonthOut]
+    months: list[PlanMonthOut]
     hours_a_month: float
     pieces: int
     placed: int

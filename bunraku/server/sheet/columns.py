@@ -26,6 +26,7 @@ COLUMNS: tuple[Column, ...] = (
         sorts=True,
         rises=True,
         export="Keyword",
+        shown=True,
     ),
     Column(
         *("words", "count", "Words", "Words in the keyword; four or more are the long tail."),
@@ -35,6 +36,7 @@ COLUMNS: tuple[Column, ...] = (
         sorts=True,
         rises=True,
         filter="range",
+        shown=True,
     ),
     Column(
         *("state", "code", "State", "open, kept, shortlisted, parked, dropped or left_out."),
@@ -53,6 +55,7 @@ COLUMNS: tuple[Column, ...] = (
         export="Searches a month",
         digits=0,
         figure="volume",
+        shown=True,
     ),
     Column(
         *("volume_low", "number", "Searches low", "Lower end of the middle 80 %."),
@@ -119,12 +122,14 @@ COLUMNS: tuple[Column, ...] = (
         filter="range",
         export="Cost per click",
         digits=2,
+        shown=True,
     ),
     Column(
         *("ad_competition", "number", "Ad competition", "How contested ads on the keyword are, as a source tells it."),
         **SHARE,
         export="Ad competition (0-1)",
         digits=3,
+        shown=True,
     ),
     Column(
         *("intent", "code", "Intent", "informational, navigational, commercial or transactional."),
@@ -134,6 +139,7 @@ COLUMNS: tuple[Column, ...] = (
         filter="any_of",
         export="Intent",
         figure="intent",
+        shown=True,
     ),
     Column(
         *("local", "flag", "Local", "yes where searchers look nearby."),
@@ -149,6 +155,7 @@ COLUMNS: tuple[Column, ...] = (
         export="Difficulty (0-100)",
         digits=1,
         figure="difficulty",
+        shown=True,
     ),
     Column(
         *("own_strength", "number", "Own strength"),
@@ -166,6 +173,7 @@ COLUMNS: tuple[Column, ...] = (
         export="Chance of page one (0-1)",
         digits=3,
         figure="chance",
+        shown=True,
     ),
     Column(
         *("position", "number", "Position", "Where your outlet stands if it gets on page one."),
@@ -184,6 +192,7 @@ COLUMNS: tuple[Column, ...] = (
         optional=True,
         sorts=True,
         export="Weak spots",
+        shown=True,
     ),
     Column(
         *("title_matches", "count", "Title matches"),
@@ -194,6 +203,7 @@ COLUMNS: tuple[Column, ...] = (
         rises=True,
         export="Title matches",
         figure="title_matches",
+        shown=True,
     ),
     Column(
         *("clicks", "number", "Clicks", "Clicks a month to be expected."),
@@ -202,6 +212,7 @@ COLUMNS: tuple[Column, ...] = (
         export="Clicks a month",
         digits=1,
         figure="clicks",
+        shown=True,
     ),
     Column(
         *("click_value", "number", "Value of a click", "Yours, else half the cost per click."),
@@ -218,6 +229,7 @@ COLUMNS: tuple[Column, ...] = (
         export="Worth a month",
         digits=2,
         figure="worth",
+        shown=True,
     ),
     Column(
         *("verdict", "code", "Verdict", "go, try, hard or skip; empty where not weighed."),
@@ -227,6 +239,7 @@ COLUMNS: tuple[Column, ...] = (
         filter="any_of",
         export="Verdict",
         figure="verdict",
+        shown=True,
     ),
     Column("hands", "list", "Hands", "Heights of demand, chance and worth, 0-100; -1 unknown."),
     Column(
@@ -236,6 +249,7 @@ COLUMNS: tuple[Column, ...] = (
         sorts=True,
         digits=2,
         figure="fit",
+        shown=True,
     ),
     Column(
         *("waiting", "flag", "Waiting", "Whether a figure is still to be asked for."),
@@ -292,7 +306,11 @@ COLUMNS: tuple[Column, ...] = (
         low=1,
         export="Own position",
     ),
-    Column("month_share", "list", "Year", "Share of the year's searches, in thousandths, January first."),
+    Column(
+        *("month_share", "list", "Year", "Share of the year's searches, in thousandths, January first."),
+        shown=True,
+        figure="season",
+    ),
 )
 
 BY_ID: dict[str, Column] = {column.id: column for column in COLUMNS}

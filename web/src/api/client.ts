@@ -31,7 +31,12 @@ function cookie(name: string): string {
 
 async function toProblem(response: Response): Promise<Problem> {
   try {
-    const told = (await response.json()) as { code?: string; title?: string; field?: string; hint?: string };
+    const told = (await response.json()) as {
+      code?: string;
+      title?: string;
+      field?: string;
+      hint?: string;
+    };
     return new Problem(
       told.code ?? "unknown",
       told.title ?? response.statusText,
@@ -70,7 +75,9 @@ const guard: Middleware = {
   },
 };
 
-export const api = createClient<paths>({ querySerializer: { array: { style: "form", explode: true } } });
+export const api = createClient<paths>({
+  querySerializer: { array: { style: "form", explode: true } },
+});
 api.use(guard);
 
 /** The data of an answer; errors were thrown before. */

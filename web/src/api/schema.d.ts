@@ -180,6 +180,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/outlets/{outlet_id}/choose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Choose
+         * @description Weigh an outlet's channel for it; figures follow in the background.
+         */
+        post: operations["bunraku_server_projects_api_choose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/undo": {
         parameters: {
             query?: never;
@@ -191,9 +211,29 @@ export interface paths {
         put?: never;
         /**
          * Undo
-         * @description Take back the last change.
+         * @description Take back one's own last change.
          */
         post: operations["bunraku_server_projects_api_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Log
+         * @description What was done to a project, the latest first.
+         */
+        get: operations["bunraku_server_projects_api_read_log"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -391,7 +431,7 @@ export interface paths {
          * List Ways
          * @description The ways of gathering and their prices.
          */
-        get: operations["bunraku_server_gather_api_list_ways"];
+        get: operations["bunraku_server_gather_ways_api_list_ways"];
         put?: never;
         post?: never;
         delete?: never;
@@ -413,7 +453,7 @@ export interface paths {
          * Estimate
          * @description Price and size of a run; buys nothing.
          */
-        post: operations["bunraku_server_gather_api_estimate"];
+        post: operations["bunraku_server_gather_ways_api_estimate"];
         delete?: never;
         options?: never;
         head?: never;
@@ -427,13 +467,17 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Runs
+         * @description The latest runs, combinings and imports, newest first, a hundred at most.
+         */
+        get: operations["bunraku_server_gather_ways_api_runs"];
         put?: never;
         /**
          * Start
          * @description Start gathering.
          */
-        post: operations["bunraku_server_gather_api_start"];
+        post: operations["bunraku_server_gather_ways_api_start"];
         delete?: never;
         options?: never;
         head?: never;
@@ -453,7 +497,7 @@ export interface paths {
          * Again
          * @description Run again for just what was not answered.
          */
-        post: operations["bunraku_server_gather_api_again"];
+        post: operations["bunraku_server_gather_ways_api_again"];
         delete?: never;
         options?: never;
         head?: never;
@@ -473,7 +517,7 @@ export interface paths {
          * Decide
          * @description Keep or drop what a run brought, as a whole.
          */
-        post: operations["bunraku_server_gather_api_decide"];
+        post: operations["bunraku_server_gather_ways_api_decide"];
         delete?: never;
         options?: never;
         head?: never;
@@ -491,7 +535,7 @@ export interface paths {
          * Read Stream
          * @description What arrived, the latest first or by relevance.
          */
-        get: operations["bunraku_server_gather_api_read_stream"];
+        get: operations["bunraku_server_gather_ways_api_read_stream"];
         put?: never;
         post?: never;
         delete?: never;
@@ -511,7 +555,7 @@ export interface paths {
          * Read Ids
          * @description Ids of the arrivals that match: the first 5,000, which is as many as one action takes.
          */
-        get: operations["bunraku_server_gather_api_read_ids"];
+        get: operations["bunraku_server_gather_ways_api_read_ids"];
         put?: never;
         post?: never;
         delete?: never;
@@ -528,10 +572,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Coverage
+         * Read Coverage
          * @description Which ways were run for which seeds on a channel, and the cost of the rest.
          */
-        get: operations["bunraku_server_gather_api_coverage"];
+        get: operations["bunraku_server_gather_ways_api_read_coverage"];
         put?: never;
         post?: never;
         delete?: never;
@@ -551,7 +595,7 @@ export interface paths {
          * Family
          * @description The variants of a keyword with their figures.
          */
-        get: operations["bunraku_server_gather_api_family"];
+        get: operations["bunraku_server_gather_ways_api_family"];
         put?: never;
         post?: never;
         delete?: never;
@@ -560,7 +604,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/projects/{project_id}/leave-outs": {
+    "/api/projects/{project_id}/rules": {
         parameters: {
             query?: never;
             header?: never;
@@ -571,20 +615,20 @@ export interface paths {
          * Read Rules
          * @description What is left out, rule by rule.
          */
-        get: operations["bunraku_server_gather_api_keeping_out_read_rules"];
+        get: operations["bunraku_server_gather_rules_api_read_rules"];
         put?: never;
         /**
          * Add
          * @description Leave keywords out by a new rule.
          */
-        post: operations["bunraku_server_gather_api_keeping_out_add"];
+        post: operations["bunraku_server_gather_rules_api_add"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/projects/{project_id}/leave-outs/hints": {
+    "/api/projects/{project_id}/rules/hints": {
         parameters: {
             query?: never;
             header?: never;
@@ -595,7 +639,7 @@ export interface paths {
          * Read Hints
          * @description What could be left out: words dropped again and again, names that behave like brands.
          */
-        get: operations["bunraku_server_gather_api_keeping_out_read_hints"];
+        get: operations["bunraku_server_gather_rules_api_read_hints"];
         put?: never;
         post?: never;
         delete?: never;
@@ -604,7 +648,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/projects/{project_id}/leave-outs/try": {
+    "/api/projects/{project_id}/rules/try": {
         parameters: {
             query?: never;
             header?: never;
@@ -617,14 +661,14 @@ export interface paths {
          * Try Out
          * @description What a rule would leave out; changes nothing.
          */
-        post: operations["bunraku_server_gather_api_keeping_out_try_out"];
+        post: operations["bunraku_server_gather_rules_api_try_out"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/projects/{project_id}/leave-outs/{rule_id}": {
+    "/api/projects/{project_id}/rules/{rule_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -638,7 +682,7 @@ export interface paths {
          * Remove
          * @description Take a rule away; its keywords come back.
          */
-        delete: operations["bunraku_server_gather_api_keeping_out_remove"];
+        delete: operations["bunraku_server_gather_rules_api_remove"];
         options?: never;
         head?: never;
         patch?: never;
@@ -657,7 +701,7 @@ export interface paths {
          * Preview
          * @description What a recipe would make; changes nothing.
          */
-        post: operations["bunraku_server_gather_api_bringing_preview"];
+        post: operations["bunraku_server_gather_combiner_api_preview"];
         delete?: never;
         options?: never;
         head?: never;
@@ -677,7 +721,7 @@ export interface paths {
          * Ask Box
          * @description Which texts the search box knows; free.
          */
-        post: operations["bunraku_server_gather_api_bringing_ask_box"];
+        post: operations["bunraku_server_gather_combiner_api_ask_box"];
         delete?: never;
         options?: never;
         head?: never;
@@ -697,7 +741,7 @@ export interface paths {
          * Take
          * @description Take what a recipe makes.
          */
-        post: operations["bunraku_server_gather_api_bringing_take"];
+        post: operations["bunraku_server_gather_combiner_api_take"];
         delete?: never;
         options?: never;
         head?: never;
@@ -717,7 +761,7 @@ export interface paths {
          * Upload
          * @description Bring a file and look at it; nothing is imported yet.
          */
-        post: operations["bunraku_server_gather_api_bringing_upload"];
+        post: operations["bunraku_server_gather_files_api_upload"];
         delete?: never;
         options?: never;
         head?: never;
@@ -737,7 +781,7 @@ export interface paths {
          * Look
          * @description Look at a file again, read in another way.
          */
-        post: operations["bunraku_server_gather_api_bringing_look"];
+        post: operations["bunraku_server_gather_files_api_look"];
         delete?: never;
         options?: never;
         head?: never;
@@ -757,7 +801,7 @@ export interface paths {
          * Start
          * @description Import a file.
          */
-        post: operations["bunraku_server_gather_api_bringing_start"];
+        post: operations["bunraku_server_gather_files_api_start"];
         delete?: never;
         options?: never;
         head?: never;
@@ -778,7 +822,7 @@ export interface paths {
          * Remove
          * @description Forget a file that is not to be imported.
          */
-        delete: operations["bunraku_server_gather_api_bringing_remove"];
+        delete: operations["bunraku_server_gather_files_api_remove"];
         options?: never;
         head?: never;
         patch?: never;
@@ -795,7 +839,7 @@ export interface paths {
          * Refused
          * @description The rows that an import refused, each with its number and why, as CSV.
          */
-        get: operations["bunraku_server_gather_api_bringing_refused"];
+        get: operations["bunraku_server_gather_files_api_refused"];
         put?: never;
         post?: never;
         delete?: never;
@@ -838,6 +882,26 @@ export interface paths {
          * @description Start measuring.
          */
         post: operations["bunraku_server_weigh_api_measure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/measure/gap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Gap
+         * @description What the last measuring of a channel did not get.
+         */
+        get: operations["bunraku_server_weigh_api_gap"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1013,9 +1077,49 @@ export interface paths {
         };
         /**
          * Read Plan
-         * @description The year of a project over all channels.
+         * @description The year of a project over all channels, in sums.
          */
         get: operations["bunraku_server_plan_api_read_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/plan/pieces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Pieces
+         * @description A part of the plan's pieces in the order of the board.
+         */
+        get: operations["bunraku_server_plan_api_read_pieces"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/plan/clusters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Planned Clusters
+         * @description Ids of the clusters that have a piece.
+         */
+        get: operations["bunraku_server_plan_api_planned_clusters"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1200,7 +1304,8 @@ export interface components {
         };
         /**
          * ProjectOut
-         * @description A project with its outlets and allowance.
+         * @description A project with its outlets and allowance; `chosen_outlets` are those that its channels are weighed
+         *     for.
          */
         ProjectOut: {
             /** Name */
@@ -1266,8 +1371,12 @@ export interface components {
             locale: string;
             /** Lookups Left */
             lookups_left: number;
+            /** Source Order */
+            source_order: string[];
             /** Outlets */
             outlets: components["schemas"]["OutletOut"][];
+            /** Chosen Outlets */
+            chosen_outlets: number[];
         };
         /**
          * OutletIn
@@ -1359,7 +1468,8 @@ export interface components {
         };
         /**
          * ProjectChange
-         * @description A changed project and the version it was made from; the allowance stays where it is left out.
+         * @description A changed project and the version it was made from; the allowance and the order in
+         *     which sources are trusted stay as they are where they are left out.
          */
         ProjectChange: {
             /** Name */
@@ -1421,6 +1531,8 @@ export interface components {
             version: number;
             /** Lookups Left */
             lookups_left?: number | null;
+            /** Source Order */
+            source_order?: string[] | null;
         };
         /**
          * LocaleIn
@@ -1441,6 +1553,49 @@ export interface components {
             label: string;
             /** Left */
             left: number;
+        };
+        /**
+         * LogQuery
+         * @description Which part of the log is wanted.
+         */
+        LogQuery: {
+            /**
+             * Offset
+             * @default 0
+             */
+            offset: number;
+            /**
+             * Limit
+             * @default 100
+             */
+            limit: number;
+        };
+        /**
+         * LogLineOut
+         * @description What was done, by whom (empty: an account that is gone), and when.
+         */
+        LogLineOut: {
+            /** Text */
+            text: string;
+            /** By */
+            by: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
+         * LogOut
+         * @description A part of the log, the latest first, and how many lines there are.
+         */
+        LogOut: {
+            /** Total */
+            total: number;
+            /** Offset */
+            offset: number;
+            /** Rows */
+            rows: components["schemas"]["LogLineOut"][];
         };
         /**
          * FigureOut
@@ -1480,15 +1635,22 @@ export interface components {
         };
         /**
          * JobOut
-         * @description A job as it stands: its progress, what it cost in lookups, its result.
+         * @description A job as it stands: its progress, what it cost in lookups, and in words what it is called, what it
+         *     brought and, when it is over and that is news, how it ended. What it brought in figures is told by the
+         *     room that it belongs to.
          */
         JobOut: {
             /** Id */
             id: number;
             /** Kind */
             kind: string;
-            /** State */
-            state: string;
+            /** Name */
+            name: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "queued" | "running" | "done" | "stopped" | "failed";
             /** Doing */
             doing: string;
             /** Done */
@@ -1497,14 +1659,14 @@ export interface components {
             total: number;
             /** Cost */
             cost: number;
-            /** Params */
-            params: {
-                [key: string]: unknown;
-            };
-            /** Result */
-            result: {
-                [key: string]: unknown;
-            };
+            /** Channels */
+            channels: string[];
+            /** Says */
+            says: string;
+            /** Ending */
+            ending: string;
+            /** Unanswered */
+            unanswered: number;
             /** Error */
             error: string;
             /**
@@ -1556,10 +1718,31 @@ export interface components {
              * @default
              */
             without: string;
+            /**
+             * State
+             * @default in_play
+             * @enum {string}
+             */
+            state: "in_play" | "open" | "kept" | "shortlisted" | "parked" | "dropped" | "left_out" | "all";
+            /** Words Min */
+            words_min?: number | null;
+            /** Words Max */
+            words_max?: number | null;
             /** Volume Min */
             volume_min?: number | null;
             /** Volume Max */
             volume_max?: number | null;
+            /** Cpc Min */
+            cpc_min?: number | null;
+            /** Cpc Max */
+            cpc_max?: number | null;
+            /**
+             * Intent
+             * @default []
+             */
+            intent: ("informational" | "navigational" | "commercial" | "transactional")[];
+            /** Local */
+            local?: boolean | null;
             /** Difficulty Min */
             difficulty_min?: number | null;
             /** Difficulty Max */
@@ -1572,48 +1755,27 @@ export interface components {
             worth_min?: number | null;
             /** Worth Max */
             worth_max?: number | null;
-            /** Cpc Min */
-            cpc_min?: number | null;
-            /** Cpc Max */
-            cpc_max?: number | null;
-            /** Words Min */
-            words_min?: number | null;
-            /** Words Max */
-            words_max?: number | null;
-            /**
-             * Intent
-             * @default []
-             */
-            intent: ("informational" | "navigational" | "commercial" | "transactional")[];
-            /** Local */
-            local?: boolean | null;
             /**
              * Verdict
              * @default []
              */
-            verdict: ("go" | "try" | "hard" | "skip" | "none")[];
-            /**
-             * State
-             * @default in_play
-             * @enum {string}
-             */
-            state: "in_play" | "open" | "kept" | "shortlisted" | "parked" | "dropped" | "left_out" | "all";
+            verdict: ("none" | "go" | "try" | "hard" | "skip")[];
             /** Waiting */
             waiting?: boolean | null;
             /** Cluster */
             cluster?: number | null;
             /** Leads */
             leads?: boolean | null;
-            /** Own */
-            own?: boolean | null;
             /** Rule */
             rule?: number | null;
+            /** Own */
+            own?: boolean | null;
             /**
              * Sort
              * @default worth
              * @enum {string}
              */
-            sort: "worth" | "volume" | "difficulty" | "chance" | "text" | "cpc" | "words" | "change" | "title_matches" | "clicks" | "position" | "weak_spots" | "fit" | "intent" | "verdict" | "season" | "relevance" | "arrival";
+            sort: "id" | "text" | "words" | "volume" | "change_share" | "season_strength" | "cpc" | "intent" | "difficulty" | "chance" | "position" | "weak_spots" | "title_matches" | "clicks" | "worth" | "verdict" | "fit" | "relevance";
             /**
              * Descending
              * @default true
@@ -1658,14 +1820,15 @@ export interface components {
             volume_rough: boolean;
             /** Volume Disagrees */
             volume_disagrees: boolean;
-            /** Trend */
-            trend: string;
+            /**
+             * Trend
+             * @enum {string}
+             */
+            trend: "unknown" | "steady" | "rising" | "fading" | "new" | "fad";
             /** Change Share */
             change_share: number | null;
             /** Season Strength */
             season_strength: number | null;
-            /** Month Share */
-            month_share: number[];
             /** Peak Month */
             peak_month: number;
             /** Climb Month */
@@ -1674,8 +1837,11 @@ export interface components {
             cpc: number | null;
             /** Ad Competition */
             ad_competition: number | null;
-            /** Intent */
-            intent: string;
+            /**
+             * Intent
+             * @enum {string}
+             */
+            intent: "informational" | "navigational" | "commercial" | "transactional" | "";
             /** Local */
             local: boolean;
             /** Difficulty */
@@ -1696,8 +1862,11 @@ export interface components {
             click_value: number | null;
             /** Worth */
             worth: number | null;
-            /** Verdict */
-            verdict: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "" | "go" | "try" | "hard" | "skip";
             /** Hands */
             hands: number[];
             /** Fit */
@@ -1718,6 +1887,8 @@ export interface components {
             own_impressions: number | null;
             /** Own Position */
             own_position: number | null;
+            /** Month Share */
+            month_share: number[];
         };
         /**
          * SheetOut
@@ -1927,6 +2098,28 @@ export interface components {
             most: number;
         };
         /**
+         * RunOut
+         * @description A run, a combining or an import: its job, its heading, the ways it went, what it left out and by
+         *     what, rows it refused, how it went, and why what is missing got no answer.
+         */
+        RunOut: {
+            job: components["schemas"]["JobOut"];
+            /** Title */
+            title: string;
+            /** Ways */
+            ways: string[];
+            /** Left Out */
+            left_out: {
+                [key: string]: number;
+            };
+            /** Refused */
+            refused: number;
+            /** Ended */
+            ended: string;
+            /** Why Missing */
+            why_missing: string;
+        };
+        /**
          * DecideRunIn
          * @description What becomes of all that a run brought first to a channel and nobody decided about yet.
          */
@@ -1949,7 +2142,8 @@ export interface components {
         };
         /**
          * StreamQuery
-         * @description What of the arrivals is wanted: by state ("new": nobody decided yet), run, way and words; in which order.
+         * @description What of the arrivals is wanted: by state ("new": nobody decided yet), run, way and words; in which
+         *     order.
          */
         StreamQuery: {
             /**
@@ -1998,7 +2192,8 @@ export interface components {
         };
         /**
          * ArrivalOut
-         * @description A keyword as it came: by which way, seed, source and run first, in how many ways in all, and what became of it.
+         * @description A keyword as it came: by which way, seed, source and run first, in how many ways in all, and what
+         *     became of it.
          */
         ArrivalOut: {
             /** Id */
@@ -2186,7 +2381,8 @@ export interface components {
         };
         /**
          * CombinationsOut
-         * @description What a recipe makes: how many, how many of them are known or would be left out, what was not made and why, the first.
+         * @description What a recipe makes: how many, how many of them are known or would be left out, what was not made and
+         *     why, the first.
          */
         CombinationsOut: {
             /** Total */
@@ -2206,7 +2402,8 @@ export interface components {
         };
         /**
          * RecipeIn
-         * @description What to combine into a channel: core terms, helper words, places; patterns; whether only what the search box knows.
+         * @description What to combine into a channel: core terms, helper words, places; patterns; whether only what the
+         *     search box knows.
          */
         RecipeIn: {
             /**
@@ -2273,7 +2470,8 @@ export interface components {
         };
         /**
          * FileOut
-         * @description A file looked at: its kind, sheets, the row of its heading (0: none), first rows, and what each column is taken for.
+         * @description A file looked at: its kind, sheets, the row of its heading (0: none), first rows, and what each
+         *     column is taken for.
          */
         FileOut: {
             /** Id */
@@ -2341,7 +2539,8 @@ export interface components {
         };
         /**
          * ReadIn
-         * @description How a file is to be read: sheet, row of the heading (null: guess, 0: none), meaning to column (null: guess).
+         * @description How a file is to be read: sheet, row of the heading (null: guess, 0: none), meaning to column (null:
+         *     guess).
          */
         ReadIn: {
             /**
@@ -2428,6 +2627,16 @@ export interface components {
             channel: "web" | "video" | "marketplace";
             /** Row Ids */
             row_ids?: number[] | null;
+        };
+        /**
+         * GapOut
+         * @description What the last measuring of a channel did not get: how many lookups, of what and why in words.
+         */
+        GapOut: {
+            /** Unanswered */
+            unanswered: number;
+            /** Says */
+            says: string;
         };
         /**
          * InspectorOut
@@ -2738,6 +2947,29 @@ export interface components {
             cluster_id?: number | null;
         };
         /**
+         * FitReportOut
+         * @description What a fit brought: pieces placed and left out, its value over the horizon and the proven bound, the
+         *     gap between them, and what ten more hours would add.
+         */
+        FitReportOut: {
+            /** Placed */
+            placed: number;
+            /** Left Out */
+            left_out: number;
+            /** Without Worth */
+            without_worth: number;
+            /** Value */
+            value: number;
+            /** Bound */
+            bound: number;
+            /** Gap Share */
+            gap_share: number;
+            /** Next Piece */
+            next_piece: string;
+            /** Next Value */
+            next_value: number;
+        };
+        /**
          * KindOut
          * @description A kind of piece.
          */
@@ -2755,18 +2987,98 @@ export interface components {
             hours: number;
         };
         /**
+         * OutletPiecesOut
+         * @description How many pieces an outlet has; id 0 is none.
+         */
+        OutletPiecesOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: number;
+        };
+        /**
          * OverlapOut
          * @description Two pieces whose main keywords share results.
          */
         OverlapOut: {
             /** Piece */
             piece: number;
+            /** Title */
+            title: string;
             /** Other */
             other: number;
+            /** Other Title */
+            other_title: string;
             /** Shared */
             shared: number;
             /** Of */
             of: number;
+        };
+        /**
+         * PlanMonthOut
+         * @description A month of the plan, its first day, and the hours that its pieces take.
+         */
+        PlanMonthOut: {
+            /**
+             * Month
+             * Format: date
+             */
+            month: string;
+            /** Hours */
+            hours: number;
+        };
+        /**
+         * PlanOut
+         * @description The year in sums: its twelve months, hours to spend in each, how many pieces there are and are
+         *     placed, their hours and worth, the outlets, the overlaps, the last fit. The pieces themselves are
+         *     read in pages.
+         */
+        PlanOut: {
+            /** Months */
+            months: components["schemas"]["PlanMonthOut"][];
+            /** Hours A Month */
+            hours_a_month: number;
+            /** Pieces */
+            pieces: number;
+            /** Placed */
+            placed: number;
+            /** Hours */
+            hours: number;
+            /** Worth */
+            worth: number;
+            /** Outlets */
+            outlets: components["schemas"]["OutletPiecesOut"][];
+            /** Overlaps */
+            overlaps: components["schemas"]["OverlapOut"][];
+            /** Kinds */
+            kinds: components["schemas"]["KindOut"][];
+            fit: components["schemas"]["FitReportOut"] | null;
+        };
+        /**
+         * PiecesQuery
+         * @description Which pieces are wanted: of an outlet (0: of none), in which order, which part.
+         */
+        PiecesQuery: {
+            /** Outlet */
+            outlet?: number | null;
+            /**
+             * Order
+             * @default month
+             * @enum {string}
+             */
+            order: "month" | "worth" | "hours" | "title";
+            /**
+             * Offset
+             * @default 0
+             */
+            offset: number;
+            /**
+             * Limit
+             * @default 100
+             */
+            limit: number;
         };
         /**
          * PieceOut
@@ -2822,20 +3134,16 @@ export interface components {
             month_share: number[];
         };
         /**
-         * PlanOut
-         * @description The year: its twelve months, hours to spend in each, the pieces, the overlaps.
+         * PiecesOut
+         * @description A part of the plan's pieces: how many there are in all, where it begins, its rows.
          */
-        PlanOut: {
-            /** Months */
-            months: string[];
-            /** Hours A Month */
-            hours_a_month: number;
-            /** Pieces */
-            pieces: components["schemas"]["PieceOut"][];
-            /** Overlaps */
-            overlaps: components["schemas"]["OverlapOut"][];
-            /** Kinds */
-            kinds: components["schemas"]["KindOut"][];
+        PiecesOut: {
+            /** Total */
+            total: number;
+            /** Offset */
+            offset: number;
+            /** Rows */
+            rows: components["schemas"]["PieceOut"][];
         };
         /**
          * MadeOut
@@ -3209,6 +3517,29 @@ export interface operations {
             };
         };
     };
+    bunraku_server_projects_api_choose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                outlet_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+        };
+    };
     bunraku_server_projects_api_undo: {
         parameters: {
             query?: never;
@@ -3227,6 +3558,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["UndoneOut"];
+                };
+            };
+        };
+    };
+    bunraku_server_projects_api_read_log: {
+        parameters: {
+            query?: {
+                offset?: number;
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
                 };
             };
         };
@@ -3350,28 +3706,28 @@ export interface operations {
                 channel?: "web" | "video" | "marketplace";
                 q?: string;
                 without?: string;
+                state?: "in_play" | "open" | "kept" | "shortlisted" | "parked" | "dropped" | "left_out" | "all";
+                words_min?: number | null;
+                words_max?: number | null;
                 volume_min?: number | null;
                 volume_max?: number | null;
+                cpc_min?: number | null;
+                cpc_max?: number | null;
+                intent?: ("informational" | "navigational" | "commercial" | "transactional")[];
+                local?: boolean | null;
                 difficulty_min?: number | null;
                 difficulty_max?: number | null;
                 chance_min?: number | null;
                 chance_max?: number | null;
                 worth_min?: number | null;
                 worth_max?: number | null;
-                cpc_min?: number | null;
-                cpc_max?: number | null;
-                words_min?: number | null;
-                words_max?: number | null;
-                intent?: ("informational" | "navigational" | "commercial" | "transactional")[];
-                local?: boolean | null;
-                verdict?: ("go" | "try" | "hard" | "skip" | "none")[];
-                state?: "in_play" | "open" | "kept" | "shortlisted" | "parked" | "dropped" | "left_out" | "all";
+                verdict?: ("none" | "go" | "try" | "hard" | "skip")[];
                 waiting?: boolean | null;
                 cluster?: number | null;
                 leads?: boolean | null;
-                own?: boolean | null;
                 rule?: number | null;
-                sort?: "worth" | "volume" | "difficulty" | "chance" | "text" | "cpc" | "words" | "change" | "title_matches" | "clicks" | "position" | "weak_spots" | "fit" | "intent" | "verdict" | "season" | "relevance" | "arrival";
+                own?: boolean | null;
+                sort?: "id" | "text" | "words" | "volume" | "change_share" | "season_strength" | "cpc" | "intent" | "difficulty" | "chance" | "position" | "weak_spots" | "title_matches" | "clicks" | "worth" | "verdict" | "fit" | "relevance";
                 descending?: boolean;
                 offset?: number;
                 limit?: number;
@@ -3401,28 +3757,28 @@ export interface operations {
                 channel?: "web" | "video" | "marketplace";
                 q?: string;
                 without?: string;
+                state?: "in_play" | "open" | "kept" | "shortlisted" | "parked" | "dropped" | "left_out" | "all";
+                words_min?: number | null;
+                words_max?: number | null;
                 volume_min?: number | null;
                 volume_max?: number | null;
+                cpc_min?: number | null;
+                cpc_max?: number | null;
+                intent?: ("informational" | "navigational" | "commercial" | "transactional")[];
+                local?: boolean | null;
                 difficulty_min?: number | null;
                 difficulty_max?: number | null;
                 chance_min?: number | null;
                 chance_max?: number | null;
                 worth_min?: number | null;
                 worth_max?: number | null;
-                cpc_min?: number | null;
-                cpc_max?: number | null;
-                words_min?: number | null;
-                words_max?: number | null;
-                intent?: ("informational" | "navigational" | "commercial" | "transactional")[];
-                local?: boolean | null;
-                verdict?: ("go" | "try" | "hard" | "skip" | "none")[];
-                state?: "in_play" | "open" | "kept" | "shortlisted" | "parked" | "dropped" | "left_out" | "all";
+                verdict?: ("none" | "go" | "try" | "hard" | "skip")[];
                 waiting?: boolean | null;
                 cluster?: number | null;
                 leads?: boolean | null;
-                own?: boolean | null;
                 rule?: number | null;
-                sort?: "worth" | "volume" | "difficulty" | "chance" | "text" | "cpc" | "words" | "change" | "title_matches" | "clicks" | "position" | "weak_spots" | "fit" | "intent" | "verdict" | "season" | "relevance" | "arrival";
+                own?: boolean | null;
+                sort?: "id" | "text" | "words" | "volume" | "change_share" | "season_strength" | "cpc" | "intent" | "difficulty" | "chance" | "position" | "weak_spots" | "title_matches" | "clicks" | "worth" | "verdict" | "fit" | "relevance";
                 descending?: boolean;
                 offset?: number;
                 limit?: number;
@@ -3478,28 +3834,28 @@ export interface operations {
                 channel?: "web" | "video" | "marketplace";
                 q?: string;
                 without?: string;
+                state?: "in_play" | "open" | "kept" | "shortlisted" | "parked" | "dropped" | "left_out" | "all";
+                words_min?: number | null;
+                words_max?: number | null;
                 volume_min?: number | null;
                 volume_max?: number | null;
+                cpc_min?: number | null;
+                cpc_max?: number | null;
+                intent?: ("informational" | "navigational" | "commercial" | "transactional")[];
+                local?: boolean | null;
                 difficulty_min?: number | null;
                 difficulty_max?: number | null;
                 chance_min?: number | null;
                 chance_max?: number | null;
                 worth_min?: number | null;
                 worth_max?: number | null;
-                cpc_min?: number | null;
-                cpc_max?: number | null;
-                words_min?: number | null;
-                words_max?: number | null;
-                intent?: ("informational" | "navigational" | "commercial" | "transactional")[];
-                local?: boolean | null;
-                verdict?: ("go" | "try" | "hard" | "skip" | "none")[];
-                state?: "in_play" | "open" | "kept" | "shortlisted" | "parked" | "dropped" | "left_out" | "all";
+                verdict?: ("none" | "go" | "try" | "hard" | "skip")[];
                 waiting?: boolean | null;
                 cluster?: number | null;
                 leads?: boolean | null;
-                own?: boolean | null;
                 rule?: number | null;
-                sort?: "worth" | "volume" | "difficulty" | "chance" | "text" | "cpc" | "words" | "change" | "title_matches" | "clicks" | "position" | "weak_spots" | "fit" | "intent" | "verdict" | "season" | "relevance" | "arrival";
+                own?: boolean | null;
+                sort?: "id" | "text" | "words" | "volume" | "change_share" | "season_strength" | "cpc" | "intent" | "difficulty" | "chance" | "position" | "weak_spots" | "title_matches" | "clicks" | "worth" | "verdict" | "fit" | "relevance";
                 descending?: boolean;
                 offset?: number;
                 limit?: number;
@@ -3521,7 +3877,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_gather_api_list_ways: {
+    bunraku_server_gather_ways_api_list_ways: {
         parameters: {
             query?: never;
             header?: never;
@@ -3543,7 +3899,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_gather_api_estimate: {
+    bunraku_server_gather_ways_api_estimate: {
         parameters: {
             query?: never;
             header?: never;
@@ -3569,7 +3925,29 @@ export interface operations {
             };
         };
     };
-    bunraku_server_gather_api_start: {
+    bunraku_server_gather_ways_api_runs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"][];
+                };
+            };
+        };
+    };
+    bunraku_server_gather_ways_api_start: {
         parameters: {
             query?: never;
             header?: never;
@@ -3595,7 +3973,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_gather_api_again: {
+    bunraku_server_gather_ways_api_again: {
         parameters: {
             query?: never;
             header?: never;
@@ -3618,7 +3996,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_gather_api_decide: {
+    bunraku_server_gather_ways_api_decide: {
         parameters: {
             query?: never;
             header?: never;
@@ -3645,7 +4023,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_gather_api_read_stream: {
+    bunraku_server_gather_ways_api_read_stream: {
         parameters: {
             query?: {
                 channel?: "web" | "video" | "marketplace";
@@ -3676,7 +4054,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_gather_api_read_ids: {
+    bunraku_server_gather_ways_api_read_ids: {
         parameters: {
             query?: {
                 channel?: "web" | "video" | "marketplace";
@@ -3707,7 +4085,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_gather_api_coverage: {
+    bunraku_server_gather_ways_api_read_coverage: {
         parameters: {
             query?: {
                 channel?: "web" | "video" | "marketplace";
@@ -3731,7 +4109,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_gather_api_family: {
+    bunraku_server_gather_ways_api_family: {
         parameters: {
             query?: never;
             header?: never;
@@ -3754,7 +4132,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_gather_api_keeping_out_read_rules: {
+    bunraku_server_gather_rules_api_read_rules: {
         parameters: {
             query?: never;
             header?: never;
@@ -3776,7 +4154,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_gather_api_keeping_out_add: {
+    bunraku_server_gather_rules_api_add: {
         parameters: {
             query?: never;
             header?: never;
@@ -3802,7 +4180,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_gather_api_keeping_out_read_hints: {
+    bunraku_server_gather_rules_api_read_hints: {
         parameters: {
             query?: never;
             header?: never;
@@ -3824,7 +4202,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_gather_api_keeping_out_try_out: {
+    bunraku_server_gather_rules_api_try_out: {
         parameters: {
             query?: never;
             header?: never;
@@ -3850,7 +4228,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_gather_api_keeping_out_remove: {
+    bunraku_server_gather_rules_api_remove: {
         parameters: {
             query?: never;
             header?: never;
@@ -3873,7 +4251,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_gather_api_bringing_preview: {
+    bunraku_server_gather_combiner_api_preview: {
         parameters: {
             query?: never;
             header?: never;
@@ -3899,7 +4277,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_gather_api_bringing_ask_box: {
+    bunraku_server_gather_combiner_api_ask_box: {
         parameters: {
             query?: never;
             header?: never;
@@ -3925,7 +4303,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_gather_api_bringing_take: {
+    bunraku_server_gather_combiner_api_take: {
         parameters: {
             query?: never;
             header?: never;
@@ -3951,7 +4329,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_gather_api_bringing_upload: {
+    bunraku_server_gather_files_api_upload: {
         parameters: {
             query?: never;
             header?: never;
@@ -3983,7 +4361,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_gather_api_bringing_look: {
+    bunraku_server_gather_files_api_look: {
         parameters: {
             query?: never;
             header?: never;
@@ -4010,7 +4388,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_gather_api_bringing_start: {
+    bunraku_server_gather_files_api_start: {
         parameters: {
             query?: never;
             header?: never;
@@ -4037,7 +4415,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_gather_api_bringing_remove: {
+    bunraku_server_gather_files_api_remove: {
         parameters: {
             query?: never;
             header?: never;
@@ -4058,7 +4436,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_gather_api_bringing_refused: {
+    bunraku_server_gather_files_api_refused: {
         parameters: {
             query: {
                 job: number;
@@ -4128,6 +4506,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    bunraku_server_weigh_api_gap: {
+        parameters: {
+            query?: {
+                channel?: "web" | "video" | "marketplace";
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GapOut"];
                 };
             };
         };
@@ -4356,6 +4758,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+        };
+    };
+    bunraku_server_plan_api_read_pieces: {
+        parameters: {
+            query?: {
+                outlet?: number | null;
+                order?: "month" | "worth" | "hours" | "title";
+                offset?: number;
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PiecesOut"];
+                };
+            };
+        };
+    };
+    bunraku_server_plan_api_planned_clusters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": number[];
                 };
             };
         };

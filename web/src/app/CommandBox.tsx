@@ -1,9 +1,9 @@
 import { useNavigate } from "@tanstack/react-router";
 import { Command } from "cmdk";
 import { useState } from "react";
-import { useOverview, useProjects } from "../api/queries";
 import { Modal } from "../parts/Modal";
-import { CHANNELS, STEPS, type StepId, usePlace } from "./channels";
+import { CHANNELS, STEPS, type StepId, usePlace } from "../shared/channels";
+import { useOverview, useProjects } from "../shared/queries";
 
 const ITEM = "flex h-8 cursor-pointer items-center rounded-md px-3 data-[selected=true]:bg-trough";
 const GROUP =
@@ -86,7 +86,10 @@ export function CommandBox({
                 value={`project ${one.name} ${one.id}`}
                 className={ITEM}
                 onSelect={run(() =>
-                  navigate({ to: "/p/$projectId/$channel/gather", params: { projectId: String(one.id), channel } }),
+                  navigate({
+                    to: "/p/$projectId/$channel/gather",
+                    params: { projectId: String(one.id), channel },
+                  }),
                 )}
               >
                 {one.name}
@@ -100,7 +103,11 @@ export function CommandBox({
                 value={`show keywords ${typed}`}
                 className={ITEM}
                 onSelect={run(() =>
-                  navigate({ to: "/p/$projectId/$channel/weigh", params: at, search: { q: typed.trim() } }),
+                  navigate({
+                    to: "/p/$projectId/$channel/weigh",
+                    params: at,
+                    search: { q: typed.trim() },
+                  }),
                 )}
               >
                 Show keywords with “{typed.trim()}”

@@ -25,7 +25,13 @@ const KEYS: readonly [string, string][] = [
 ];
 
 /** The list of keys. */
-export function KeysDialog({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
+export function KeysDialog({
+  open,
+  onOpenChange,
+}: {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+}) {
   return (
     <Modal open={open} onOpenChange={onOpenChange} title="Keys">
       <dl className="grid grid-cols-[120px_1fr] gap-y-1">

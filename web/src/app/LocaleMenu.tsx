@@ -1,18 +1,22 @@
 import { DropdownMenu } from "radix-ui";
-import { changeLocale } from "../api/changes";
 import type { Project } from "../api/client";
-import { useChange } from "../api/queries";
 import { MENU, MENU_ITEM } from "../parts/menu";
 import { useSay } from "../parts/toasts";
-import { COMMON, localeName } from "./locales";
+import { changeLocale } from "../projects/changes";
+import { COMMON, localeName } from "../shared/locales";
+import { useChange } from "../shared/useChange";
 
 /** The locale that figures are read for; another one has keywords and figures of its own. */
 export function LocaleMenu({ project }: { project: Project }) {
   const say = useSay();
-  const change = useChange(project.id, (to: { country: string; language: string }) => changeLocale(project.id, to), {
-    done: (_, to) => say(`Now in ${localeName(to.country, to.language)}. z goes back.`),
-    failed: (problem) => say(problem.message, { bad: true }),
-  });
+  const change = useChange(
+    project.id,
+    (to: { country: string; language: string }) => changeLocale(project.id, to),
+    {
+      done: (_, to) => say(`Now in ${localeName(to.country, to.language)}. z goes back.`),
+      failed: (problem) => say(problem.message, { bad: true }),
+    },
+  );
   const own = { country: project.country, language: project.language };
   const is = (one: typeof own) => one.country === own.country && one.language === own.language;
   return (
@@ -32,7 +36,9 @@ export function LocaleMenu({ project }: { project: Project }) {
               disabled={is(one)}
               onSelect={() => change.mutate(one)}
             >
-              <span className={is(one) ? "font-semibold" : ""}>{localeName(one.country, one.language)}</span>
+              <span className={is(one) ? "font-semibold" : ""}>
+                {localeName(one.country, one.language)}
+              </span>
             </DropdownMenu.Item>
           ))}
         </DropdownMenu.Content>

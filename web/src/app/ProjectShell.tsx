@@ -1,10 +1,10 @@
 import { Outlet } from "@tanstack/react-router";
 import { lazy, Suspense, useEffect, useState } from "react";
 import { Problem } from "../api/client";
-import { useProject } from "../api/queries";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useKey } from "../parts/useKey";
-import { usePlace } from "./channels";
+import { usePlace } from "../shared/channels";
+import { useProject } from "../shared/queries";
 import { KeysDialog } from "./KeysDialog";
 import { LostPage } from "./LostPage";
 import { TopBar } from "./TopBar";
@@ -48,7 +48,12 @@ export function ProjectShell() {
       </div>
       {commanding && (
         <Suspense>
-          <CommandBox open onOpenChange={setCommanding} onKeys={() => setKeys(true)} onUndo={undo} />
+          <CommandBox
+            open
+            onOpenChange={setCommanding}
+            onKeys={() => setKeys(true)}
+            onUndo={undo}
+          />
         </Suspense>
       )}
       <KeysDialog open={keys} onOpenChange={setKeys} />

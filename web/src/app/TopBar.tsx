@@ -1,20 +1,26 @@
 import { Link, useNavigate, useRouterState } from "@tanstack/react-router";
 import { DropdownMenu, ToggleGroup } from "radix-ui";
-import { signOut } from "../api/changes";
 import type { Project } from "../api/client";
-import { useOverview, useProjects, useSession } from "../api/queries";
 import { exact } from "../parts/format";
 import { Help } from "../parts/Help";
 import { Mark } from "../parts/Mark";
 import { MENU, MENU_ITEM } from "../parts/menu";
-import { CHANNELS, STEPS, usePlace } from "./channels";
+import { signOut } from "../projects/changes";
+import { CHANNELS, STEPS, usePlace } from "../shared/channels";
+import { useOverview, useProjects, useSession } from "../shared/queries";
 import { LocaleMenu } from "./LocaleMenu";
 
 const FRAME =
   "flex h-[31px] items-center gap-2 rounded-md border border-beam-line px-3 text-on-beam hover:border-on-beam-2";
 
 /** The top bar: mark, project, channel, locale, command box, allowance, person. */
-export function TopBar({ project, onCommand }: { project: Project | undefined; onCommand: () => void }) {
+export function TopBar({
+  project,
+  onCommand,
+}: {
+  project: Project | undefined;
+  onCommand: () => void;
+}) {
   const { projectId, channel } = usePlace();
   const navigate = useNavigate();
   const projects = useProjects();
@@ -40,7 +46,10 @@ export function TopBar({ project, onCommand }: { project: Project | undefined; o
                 key={one.id}
                 className={MENU_ITEM}
                 onSelect={() =>
-                  navigate({ to: `/p/$projectId/$channel/${step}`, params: { projectId: String(one.id), channel } })
+                  navigate({
+                    to: `/p/$projectId/$channel/${step}`,
+                    params: { projectId: String(one.id), channel },
+                  })
                 }
               >
                 <span className={one.id === projectId ? "font-semibold" : ""}>{one.name}</span>
@@ -50,12 +59,18 @@ export function TopBar({ project, onCommand }: { project: Project | undefined; o
             <DropdownMenu.Item
               className={MENU_ITEM}
               onSelect={() =>
-                navigate({ to: "/p/$projectId/$channel/settings", params: { projectId: String(projectId), channel } })
+                navigate({
+                  to: "/p/$projectId/$channel/settings",
+                  params: { projectId: String(projectId), channel },
+                })
               }
             >
               Project and outlets
             </DropdownMenu.Item>
-            <DropdownMenu.Item className={MENU_ITEM} onSelect={() => navigate({ to: "/projects/new" })}>
+            <DropdownMenu.Item
+              className={MENU_ITEM}
+              onSelect={() => navigate({ to: "/projects/new" })}
+            >
               New project
             </DropdownMenu.Item>
           </DropdownMenu.Content>
@@ -94,7 +109,8 @@ export function TopBar({ project, onCommand }: { project: Project | undefined; o
         aria-keyshortcuts="Control+K"
         className="flex h-[31px] w-[250px] min-w-[110px] shrink-[2] items-center justify-between rounded-md bg-beam-2 px-3 text-on-beam-2 hover:text-on-beam"
       >
-        <span className="truncate">Go to or do</span> <kbd className="font-sans text-2xs whitespace-nowrap">Ctrl K</kbd>
+        <span className="truncate">Go to or do</span>{" "}
+        <kbd className="font-sans text-2xs whitespace-nowrap">Ctrl K</kbd>
       </button>
       <Help
         figure=""
@@ -129,7 +145,13 @@ export function TopBar({ project, onCommand }: { project: Project | undefined; o
 
 function Caret() {
   return (
-    <svg width="8" height="5" viewBox="0 0 8 5" aria-hidden="true" className="inline-block shrink-0">
+    <svg
+      width="8"
+      height="5"
+      viewBox="0 0 8 5"
+      aria-hidden="true"
+      className="inline-block shrink-0"
+    >
       <path d="M0 0h8L4 5z" fill="currentColor" />
     </svg>
   );

@@ -1,7 +1,7 @@
 import { Link, useMatchRoute } from "@tanstack/react-router";
-import { useOverview } from "../api/queries";
 import { exact } from "../parts/format";
-import { STEPS, type StepId, usePlace } from "./channels";
+import { STEPS, type StepId, usePlace } from "../shared/channels";
+import { useOverview } from "../shared/queries";
 
 type Counts = { keywords: number; measured: number; clusters: number };
 
@@ -10,11 +10,20 @@ export function Walkway() {
   const { projectId, channel } = usePlace();
   const overview = useOverview(projectId).data;
   const matchRoute = useMatchRoute();
-  const counts = overview?.channels.find((one) => one.channel === channel) ?? { keywords: 0, measured: 0, clusters: 0 };
+  const counts = overview?.channels.find((one) => one.channel === channel) ?? {
+    keywords: 0,
+    measured: 0,
+    clusters: 0,
+  };
   const params = { projectId: String(projectId), channel };
-  const current = STEPS.findIndex((step) => matchRoute({ to: `/p/$projectId/$channel/${step.id}`, params }));
+  const current = STEPS.findIndex((step) =>
+    matchRoute({ to: `/p/$projectId/$channel/${step.id}`, params }),
+  );
   return (
-    <nav aria-label="Steps" className="flex h-[58px] shrink-0 border-b border-hairline bg-sheet px-[18px]">
+    <nav
+      aria-label="Steps"
+      className="flex h-[58px] shrink-0 border-b border-hairline bg-sheet px-[18px]"
+    >
       {STEPS.map((step, i) => {
         const here = i === current;
         const done = overview ? isDone(step.id, counts, overview.pieces) : false;
@@ -35,13 +44,21 @@ export function Walkway() {
             <span className="ml-2 text-xs text-quiet">
               {overview ? told(step.id, counts, overview.pieces, overview.placed) : ""}
             </span>
-            <span className={`absolute right-0 bottom-[15px] left-0 h-[2px] ${done ? "bg-pine" : "bg-hairline"}`} />
+            <span
+              className={`absolute right-0 bottom-[15px] left-0 h-[2px] ${done ? "bg-pine" : "bg-hairline"}`}
+            />
             <span
               className={`absolute bottom-[10px] left-[2px] size-[12px] rotate-45 border-2 ${
-                here ? "border-persimmon bg-persimmon" : done ? "border-pine bg-pine" : "border-bar bg-sheet"
+                here
+                  ? "border-persimmon bg-persimmon"
+                  : done
+                    ? "border-pine bg-pine"
+                    : "border-bar bg-sheet"
               }`}
             />
-            {last && <span className="absolute right-0 bottom-[12px] h-[8px] w-[2px] bg-hairline" />}
+            {last && (
+              <span className="absolute right-0 bottom-[12px] h-[8px] w-[2px] bg-hairline" />
+            )}
           </Link>
         );
       })}
@@ -58,7 +75,8 @@ function isDone(step: StepId, counts: Counts, pieces: number): boolean {
 
 function told(step: StepId, counts: Counts, pieces: number, placed: number): string {
   if (step === "gather") return exact(counts.keywords);
-  if (step === "weigh") return counts.keywords ? `${exact(counts.measured)} of ${exact(counts.keywords)}` : "0";
+  if (step === "weigh")
+    return counts.keywords ? `${exact(counts.measured)} of ${exact(counts.keywords)}` : "0";
   if (step === "cluster") return exact(counts.clusters);
   return pieces ? `${exact(pieces)} pieces, ${exact(placed)} placed` : "0";
 }

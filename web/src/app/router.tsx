@@ -10,12 +10,13 @@ import {
 } from "@tanstack/react-router";
 import { z } from "zod";
 import type { Channel } from "../api/client";
-import { firstSheetPage, overviewQuery, projectQuery } from "../api/queries";
 import { CLUSTER_DEFAULTS, clusterSearch } from "../cluster/search";
 import { GATHER_DEFAULTS, gatherSearch } from "../gather/search";
 import { PLAN_DEFAULTS, planSearch } from "../plan/search";
+import { CHANNELS } from "../shared/channels";
+import { overviewQuery, projectQuery } from "../shared/queries";
 import { SHEET_DEFAULTS, sheetSearch, toQuery } from "../weigh/filters";
-import { CHANNELS } from "./channels";
+import { firstSheetPage } from "../weigh/queries";
 import { LostPage } from "./LostPage";
 import { ProjectShell } from "./ProjectShell";
 import { serverState } from "./serverState";

@@ -14,7 +14,8 @@ export const serverState = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 5_000,
-      retry: (times, error) => times < 2 && !(error instanceof Problem && error.status >= 400 && error.status < 500),
+      retry: (times, error) =>
+        times < 2 && !(error instanceof Problem && error.status >= 400 && error.status < 500),
     },
   },
 });

@@ -1,9 +1,9 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
-import { readJob } from "../api/changes";
-import { refreshProject, useOverview } from "../api/queries";
-import { jobEnd } from "../parts/jobWords";
 import { useSay } from "../parts/toasts";
+import { readJob } from "../shared/changes";
+import { useOverview } from "../shared/queries";
+import { refreshProject } from "../shared/useChange";
 
 /** When a job is over: show what became of it, and read anew what it changed. */
 export function useJobEnds(projectId: number): void {
@@ -20,8 +20,7 @@ export function useJobEnds(projectId: number): void {
     for (const id of over)
       readJob(projectId, id)
         .then((job) => {
-          const end = jobEnd(job);
-          if (end) say(end.text, { bad: end.bad });
+          if (job.ending) say(job.ending, { bad: job.state === "failed" || job.unanswered > 0 });
           return refreshProject(client, projectId);
         })
         .catch(() => refreshProject(client, projectId));

@@ -1,13 +1,16 @@
 import { useNavigate } from "@tanstack/react-router";
 import { useKey } from "../parts/useKey";
-import { type StepId, usePlace } from "./channels";
+import { type StepId, usePlace } from "../shared/channels";
 
 /** The keys 1 to 4 go to the four steps. */
 export function useStepKeys(): void {
   const { projectId, channel } = usePlace();
   const navigate = useNavigate();
   const go = (step: StepId) =>
-    navigate({ to: `/p/$projectId/$channel/${step}`, params: { projectId: String(projectId), channel } });
+    navigate({
+      to: `/p/$projectId/$channel/${step}`,
+      params: { projectId: String(projectId), channel },
+    });
   useKey("1", () => go("gather"));
   useKey("2", () => go("weigh"));
   useKey("3", () => go("cluster"));

@@ -1,9 +1,9 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useRef } from "react";
-import { undo } from "../api/changes";
 import { Problem } from "../api/client";
-import { refreshProject } from "../api/queries";
 import { useSay } from "../parts/toasts";
+import { refreshProject } from "../shared/useChange";
+import { undo } from "./changes";
 
 /** Take back the last change and say what it was; presses while one is under way wait for nothing and do nothing. */
 export function useUndo(projectId: number): () => void {

@@ -1,7 +1,5 @@
 import { useState } from "react";
-import { moveKeywords, renameCluster } from "../api/changes";
 import { Problem, type Schemas } from "../api/client";
-import { useChange, useCluster } from "../api/queries";
 import { Block } from "../parts/Block";
 import { Button } from "../parts/Button";
 import { INPUT } from "../parts/Field";
@@ -9,7 +7,10 @@ import { count, money, plural } from "../parts/format";
 import { Inspector } from "../parts/Inspector";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useSay } from "../parts/toasts";
+import { useChange } from "../shared/useChange";
+import { moveKeywords, renameCluster } from "./changes";
 import { MoveDialog } from "./MoveDialog";
+import { useCluster } from "./queries";
 
 type Detail = Schemas["ClusterDetailOut"];
 
@@ -41,16 +42,29 @@ export function ClusterInspector({
   );
 }
 
-function Told({ cluster, projectId, currency }: { cluster: Detail; projectId: number; currency: string }) {
-  const [moving, setMoving] = useState<Schemas["RowOut"] | null>(null);
+function Told({
+  cluster,
+  projectId,
+  currency,
+}: {
+  cluster: Detail;
+  projectId: number;
+  currency: string;
+}) {
+  const [movingId, setMoving] = useState<number | null>(null);
+  const rows = cluster.members.map((member) => member.row);
+  const moving = rows.find((row) => row.id === movingId) ?? null;
   const say = useSay();
-  const move = useChange(projectId, (to: number | null) => moveKeywords(projectId, moving ? [moving.id] : [], to), {
-    done: (out) => {
-      say(`“${moving?.text}” is in “${out.name}” now and stays there. z takes it back.`);
-      setMoving(null);
+  const move = useChange(
+    projectId,
+    (to: number | null) => moveKeywords(projectId, movingId ? [movingId] : [], to),
+    {
+      done: (out) => {
+        say(`“${moving?.text}” is in “${out.name}” now and stays there. z takes it back.`);
+        setMoving(null);
+      },
     },
-  });
-  const rows = cluster.members.map((one) => one.row);
+  );
   const searches = rows.reduce((sum, row) => sum + (row.volume ?? 0), 0);
   const worth = rows.reduce((sum, row) => sum + (row.worth ?? 0), 0);
   return (
@@ -71,7 +85,9 @@ function Told({ cluster, projectId, currency }: { cluster: Detail; projectId: nu
             >
               <span className="min-w-0 truncate font-semibold" title={row.text}>
                 {row.text}
-                {row.text === cluster.lead && <span className="ml-2 text-2xs font-semibold text-pine">leads</span>}
+                {row.text === cluster.lead && (
+                  <span className="ml-2 text-2xs font-semibold text-pine">leads</span>
+                )}
               </span>
               <span className="text-right">
                 {row.volume === null ? (
@@ -87,7 +103,7 @@ function Told({ cluster, projectId, currency }: { cluster: Detail; projectId: nu
               <button
                 type="button"
                 aria-label={`Move ${row.text}`}
-                onClick={() => setMoving(row)}
+                onClick={() => setMoving(row.id)}
                 className="text-xs font-semibold text-quiet underline decoration-hairline underline-offset-2 hover:text-ink"
               >
                 Move
@@ -97,7 +113,7 @@ function Told({ cluster, projectId, currency }: { cluster: Detail; projectId: nu
         </ul>
       </Block>
       <MoveDialog
-        key={moving?.id}
+        key={movingId}
         keyword={moving}
         from={cluster}
         projectId={projectId}

@@ -1,122 +1,85 @@
 import { useNavigate, useSearch } from "@tanstack/react-router";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { makePieces, startClustering } from "../api/changes";
-import type { Cluster } from "../api/client";
-import { useChange, useClusterPages, useOverview, usePlan, useProject } from "../api/queries";
-import { usePlace } from "../app/channels";
+import { useCallback, useMemo, useRef, useState } from "react";
+import type { Cluster, Schemas } from "../api/client";
 import { Button } from "../parts/Button";
 import { Empty } from "../parts/Empty";
-import { INPUT } from "../parts/Field";
 import { exact, plural } from "../parts/format";
 import { JobLine } from "../parts/JobLine";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
 import { Sheet } from "../parts/Sheet";
 import { useSay } from "../parts/toasts";
+import { type Chosen, useGrid } from "../parts/useGrid";
 import { useKey } from "../parts/useKey";
-import { useSheetKeys } from "../parts/useSheetKeys";
+import { usePlace } from "../shared/channels";
+import { useOverview, useProject } from "../shared/queries";
+import { useChange } from "../shared/useChange";
+import type { Pages } from "../shared/usePages";
+import { ClusterFilters } from "./ClusterFilters";
 import { ClusterInspector } from "./ClusterInspector";
+import { makePieces, startClustering } from "./changes";
 import { clusterColumns } from "./columns";
+import { useClusterPages, usePlannedClusters } from "./queries";
 import { RegroupDialog } from "./RegroupDialog";
+import type { ClusterSearch } from "./search";
 
 const MOST_AT_ONCE = 1_000;
+type Counts = Schemas["ChannelCountsOut"] | undefined;
 
 /** Cluster: what one piece can serve, with sums; pieces are made from here. */
 export function ClusterPage() {
   const { projectId, channel } = usePlace();
   const search = useSearch({ from: "/p/$projectId/$channel/cluster" });
   const navigate = useNavigate({ from: "/p/$projectId/$channel/cluster" });
-  const say = useSay();
-  const project = useProject(projectId).data;
+  const currency = useProject(projectId).data?.currency ?? "£";
   const overview = useOverview(projectId).data;
-  const plan = usePlan(projectId).data;
+  const planned = usePlannedIds(projectId);
   const { q, sort, several } = search;
-  const pages = useClusterPages(
-    projectId,
-    useMemo(() => ({ channel, q, sort, several }), [channel, q, sort, several]),
+  const query = useMemo(() => ({ channel, q, sort, several }), [channel, q, sort, several]);
+  const pages = useClusterPages(projectId, query);
+  const patch = useCallback(
+    (changed: Partial<ClusterSearch>) =>
+      navigate({ search: (now) => ({ ...now, ...changed }), replace: true }),
+    [navigate],
   );
-  const total = pages.total ?? 0;
-  const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
+  const onOpen = useCallback(
+    (cluster: number | undefined) => navigate({ search: (now) => ({ ...now, cluster }) }),
+    [navigate],
+  );
+  const grid = useGrid<Cluster>({
+    pages,
+    place: `${projectId}/${channel}`,
+    openId: search.cluster,
+    onOpen,
+    all: async () => unplanned(pages, planned),
+  });
   const [regrouping, setRegrouping] = useState(false);
   const words = useRef<HTMLInputElement>(null);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another channel has other clusters
-  useEffect(() => setChosen(new Set()), [channel, projectId]);
-
-  const planned = useMemo(() => new Set(plan?.pieces.map((piece) => piece.cluster_id)), [plan]);
-  const counts = overview?.channels.find((one) => one.channel === channel);
-  const loose = counts ? counts.keywords - counts.clustered : 0;
-  const cluster = useChange(projectId, (afresh: boolean) => startClustering(projectId, channel, afresh));
-  const make = useChange(projectId, () => makePieces(projectId, [...chosen].slice(0, MOST_AT_ONCE)), {
-    done: (out) => {
-      const skipped = Object.entries(out.skipped).map(([why, n]) => `${n} ${why}`);
-      say(
-        `${plural(out.made, "piece")} planned${skipped.length ? `; left: ${skipped.join(", ")}` : ""}. z takes it back.`,
-      );
-      setChosen(new Set());
-    },
-  });
-  const toggle = useCallback((row: Cluster) => {
-    setChosen((now) => {
-      const next = new Set(now);
-      if (!next.delete(row.id)) next.add(row.id);
-      return next;
-    });
-  }, []);
-  const openAt = useCallback(
-    (index: number) => {
-      const row = pages.rowAt(index);
-      if (row) navigate({ search: (now) => ({ ...now, cluster: now.cluster === row.id ? undefined : row.id }) });
-    },
-    [navigate, pages.rowAt],
-  );
-  const toggleAll = () => {
-    if (chosen.size) return setChosen(new Set());
-    const seen: number[] = [];
-    for (let i = 0; i < Math.min(total, MOST_AT_ONCE); i++) {
-      const row = pages.rowAt(i);
-      if (row && !planned.has(row.id)) seen.push(row.id);
-    }
-    setChosen(new Set(seen));
-  };
-  const { current, setCurrent } = useSheetKeys<Cluster>({
-    total,
-    rowAt: pages.rowAt,
-    onChoose: toggle,
-    onOpen: openAt,
-    onToggleAll: toggleAll,
-  });
   useKey("/", () => words.current?.focus(), { sign: true });
-  const columns = useMemo(() => clusterColumns(project?.currency ?? "£", planned), [project, planned]);
+  const cluster = useChange(projectId, (afresh: boolean) =>
+    startClustering(projectId, channel, afresh),
+  );
+  const make = useMaking(projectId, grid.chosen);
+  const columns = useMemo(() => clusterColumns(currency, planned), [currency, planned]);
   const jobs = overview?.jobs.filter((job) => job.kind === "cluster") ?? [];
+  const counts = overview?.channels.find((counted) => counted.channel === channel);
   const clustered = (counts?.clusters ?? 0) > 0;
+  const many = grid.chosen.ids.size;
 
   return (
     <>
       <main className="flex min-w-0 flex-1 flex-col">
         <div className="flex shrink-0 flex-col gap-[10px] px-[18px] pb-3">
-          <PageHead
-            title="Cluster the keywords"
-            about={
-              counts
-                ? `${exact(counts.clusters)} clusters of ${exact(counts.clustered)} keywords${loose ? `, ${exact(loose)} in none yet` : ""}`
-                : ""
-            }
-          >
-            {clustered && <Button onClick={() => setRegrouping(true)}>Cluster afresh</Button>}
-            {(loose > 0 || !clustered) && (
-              <Button
-                look={chosen.size ? "plain" : "main"}
-                disabled={cluster.isPending || jobs.length > 0 || !counts?.keywords}
-                onClick={() => cluster.mutate(false)}
-              >
-                Cluster {exact(loose)}
-              </Button>
-            )}
-            {clustered && (
-              <Button look="main" disabled={!chosen.size || make.isPending} onClick={() => make.mutate(undefined)}>
-                Plan {chosen.size ? plural(chosen.size, "piece") : "pieces"}
-              </Button>
-            )}
+          <PageHead title="Cluster the keywords" about={aboutLine(counts)}>
+            <Buttons
+              counts={counts}
+              many={many}
+              busy={cluster.isPending || jobs.length > 0}
+              making={make.isPending}
+              onCluster={() => cluster.mutate(false)}
+              onRegroup={() => setRegrouping(true)}
+              onPlan={() => make.mutate(undefined)}
+            />
           </PageHead>
           {jobs.map((job) => (
             <JobLine key={job.id} job={job} projectId={projectId} />
@@ -125,67 +88,28 @@ export function ClusterPage() {
             (error) => error && <ProblemNote key={error.message} error={error} />,
           )}
           {clustered && (
-            <div className="flex h-[30px] items-center gap-3">
-              <input
-                ref={words}
-                type="search"
-                aria-label="Filter by words"
-                placeholder="Words  /"
-                maxLength={200}
-                value={q}
-                onChange={(event) => navigate({ search: (now) => ({ ...now, q: event.target.value }), replace: true })}
-                onKeyDown={(event) => event.key === "Escape" && event.currentTarget.blur()}
-                className={`${INPUT} !w-[150px]`}
-              />
-              <label className="flex items-center gap-2">
-                <input
-                  type="checkbox"
-                  className="accent-pine"
-                  checked={several}
-                  onChange={(event) =>
-                    navigate({ search: (now) => ({ ...now, several: event.target.checked }), replace: true })
-                  }
-                />
-                Only of several keywords
-              </label>
-              <span role="status" className="flex-1 text-right text-ink-2">
-                {chosen.size
-                  ? `${exact(chosen.size)} chosen of ${exact(total)}`
-                  : `${plural(total, "match", "match")} · by ${sort === "volume" ? "searches" : sort}`}
-              </span>
-            </div>
+            <ClusterFilters
+              search={search}
+              onChange={patch}
+              wordsRef={words}
+              told={
+                many
+                  ? `${exact(many)} chosen of ${exact(grid.total)}`
+                  : `${plural(grid.total, "match", "match")} · by ${sort === "volume" ? "searches" : sort}`
+              }
+            />
           )}
         </div>
-        {!clustered ? (
-          <Empty title="Not clustered yet">
-            {counts?.keywords
-              ? "Keywords whose results pages show the same results belong to one piece. Where a page was not read, wording decides."
-              : "There is no keyword on this channel yet. Gather some first, and measure them: clusters rest on results pages."}
-          </Empty>
-        ) : total === 0 && pages.total !== undefined ? (
-          <Empty
-            title="No cluster matches"
-            action={<Button onClick={() => navigate({ search: {} })}>Clear the filters</Button>}
-          >
-            No cluster holds these words.
-          </Empty>
+        {!clustered || pages.total === 0 ? (
+          <Nothing counts={counts} clustered={clustered} onClear={() => navigate({ search: {} })} />
         ) : (
           <Sheet
             label="Clusters"
             columns={columns}
-            total={total}
-            rowAt={pages.rowAt}
-            idOf={(row) => row.id}
+            grid={grid}
             nameOf={(row) => row.name}
-            current={current}
-            onCurrent={setCurrent}
-            onOpen={openAt}
-            openId={search.cluster}
-            chosen={chosen}
-            onChoose={toggle}
-            onRange={pages.show}
             sorted={{ by: sort, descending: true }}
-            onSort={(by) => navigate({ search: (now) => ({ ...now, sort: by }), replace: true })}
+            onSort={(by) => patch({ sort: by })}
           />
         )}
       </main>
@@ -193,11 +117,112 @@ export function ClusterPage() {
         <ClusterInspector
           projectId={projectId}
           clusterId={search.cluster}
-          currency={project?.currency ?? "£"}
-          onOpen={(id) => navigate({ search: (now) => ({ ...now, cluster: id }) })}
+          currency={currency}
+          onOpen={onOpen}
         />
       )}
-      <RegroupDialog open={regrouping} onOpenChange={setRegrouping} onGo={() => cluster.mutate(true)} />
+      <RegroupDialog
+        open={regrouping}
+        onOpenChange={setRegrouping}
+        onGo={() => cluster.mutate(true)}
+      />
     </>
+  );
+}
+
+function usePlannedIds(projectId: number): ReadonlySet<number> {
+  const planned = usePlannedClusters(projectId).data;
+  return useMemo(() => new Set(planned), [planned]);
+}
+
+/** Make pieces of the chosen clusters, and say what became of them. */
+function useMaking(projectId: number, chosen: Chosen) {
+  const say = useSay();
+  return useChange(projectId, () => makePieces(projectId, [...chosen.ids].slice(0, MOST_AT_ONCE)), {
+    done: (out) => {
+      const skipped = Object.entries(out.skipped).map(([why, n]) => `${n} ${why}`);
+      const left = skipped.length ? `; left: ${skipped.join(", ")}` : "";
+      say(`${plural(out.made, "piece")} planned${left}. z takes it back.`);
+      chosen.clear();
+    },
+  });
+}
+
+/** The clusters in sight that have no piece yet: what "all" chooses. */
+function unplanned(pages: Pages<Cluster>, planned: ReadonlySet<number>): Schemas["IdsOut"] {
+  const ids: number[] = [];
+  for (let i = 0; i < Math.min(pages.total ?? 0, MOST_AT_ONCE); i++) {
+    const row = pages.rowAt(i);
+    if (row && !planned.has(row.id)) ids.push(row.id);
+  }
+  return { ids, total: ids.length };
+}
+
+const looseOf = (counts: Counts) => (counts ? counts.keywords - counts.clustered : 0);
+
+function aboutLine(counts: Counts): string {
+  if (!counts) return "";
+  const loose = looseOf(counts);
+  const left = loose ? `, ${exact(loose)} in none yet` : "";
+  return `${exact(counts.clusters)} clusters of ${exact(counts.clustered)} keywords${left}`;
+}
+
+function Buttons(props: {
+  counts: Counts;
+  many: number;
+  busy: boolean;
+  making: boolean;
+  onCluster: () => void;
+  onRegroup: () => void;
+  onPlan: () => void;
+}) {
+  const { counts, many } = props;
+  const clustered = (counts?.clusters ?? 0) > 0;
+  const loose = looseOf(counts);
+  return (
+    <>
+      {clustered && <Button onClick={props.onRegroup}>Cluster afresh</Button>}
+      {(loose > 0 || !clustered) && (
+        <Button
+          look={many ? "plain" : "main"}
+          disabled={props.busy || !counts?.keywords}
+          onClick={props.onCluster}
+        >
+          Cluster {exact(loose)}
+        </Button>
+      )}
+      {clustered && (
+        <Button look="main" disabled={!many || props.making} onClick={props.onPlan}>
+          Plan {many ? plural(many, "piece") : "pieces"}
+        </Button>
+      )}
+    </>
+  );
+}
+
+function Nothing({
+  counts,
+  clustered,
+  onClear,
+}: {
+  counts: Counts;
+  clustered: boolean;
+  onClear: () => void;
+}) {
+  if (clustered)
+    return (
+      <Empty
+        title="No cluster matches"
+        action={<Button onClick={onClear}>Clear the filters</Button>}
+      >
+        No cluster holds these words.
+      </Empty>
+    );
+  return (
+    <Empty title="Not clustered yet">
+      {counts?.keywords
+        ? "Keywords whose results pages show the same results belong to one piece. Where a page was not read, wording decides."
+        : "There is no keyword on this channel yet. Gather some first, and measure them: clusters rest on results pages."}
+    </Empty>
   );
 }

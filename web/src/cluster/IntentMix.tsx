@@ -6,7 +6,10 @@ export function IntentMix({ intents, local }: { intents: Record<string, number>;
   if (!first) return null;
   const told = ranked.map(([name, n]) => `${n} ${name}`).join(", ");
   return (
-    <span className="truncate text-xs text-ink-2" title={`${told}${local ? `, ${local} local` : ""}`}>
+    <span
+      className="truncate text-xs text-ink-2"
+      title={`${told}${local ? `, ${local} local` : ""}`}
+    >
       {first[0].charAt(0).toUpperCase() + first[0].slice(1)}
       {second && first[1] < all * 0.75 && <span className="text-quiet">, some {second[0]}</span>}
       {local > all / 2 && <span className="text-quiet"> · local</span>}

@@ -1,11 +1,11 @@
 import { useState } from "react";
 import type { Schemas } from "../api/client";
-import { useClusters } from "../api/queries";
 import { Button } from "../parts/Button";
 import { INPUT } from "../parts/Field";
 import { plural } from "../parts/format";
 import { Modal } from "../parts/Modal";
 import { ProblemNote } from "../parts/ProblemNote";
+import { useClusters } from "./queries";
 
 /** Where a keyword is to go: another cluster, found by its words, or one of its own. */
 export function MoveDialog({
@@ -24,10 +24,19 @@ export function MoveDialog({
   onOpenChange: (open: boolean) => void;
 }) {
   const [q, setQ] = useState("");
-  const found = useClusters(projectId, { channel: from.channel, q, sort: "volume", several: false });
+  const found = useClusters(projectId, {
+    channel: from.channel,
+    q,
+    sort: "volume",
+    several: false,
+  });
   const others = found.data?.clusters.filter((one) => one.id !== from.id) ?? [];
   return (
-    <Modal open={keyword !== null} onOpenChange={onOpenChange} title={`Move “${keyword?.text ?? ""}”`}>
+    <Modal
+      open={keyword !== null}
+      onOpenChange={onOpenChange}
+      title={`Move “${keyword?.text ?? ""}”`}
+    >
       <input
         autoFocus
         type="search"
@@ -51,7 +60,9 @@ export function MoveDialog({
             </button>
           </li>
         ))}
-        {found.data && !others.length && <li className="p-2 text-quiet">No other cluster holds these words.</li>}
+        {found.data && !others.length && (
+          <li className="p-2 text-quiet">No other cluster holds these words.</li>
+        )}
       </ul>
       <div className="flex justify-between gap-2 pt-3">
         <Button disabled={from.members.length < 2} onClick={() => onMove(null)}>

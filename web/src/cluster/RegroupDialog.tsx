@@ -14,8 +14,9 @@ export function RegroupDialog({
   return (
     <Modal open={open} onOpenChange={onOpenChange} title="Cluster this channel afresh">
       <p className="text-ink-2">
-        All keywords are grouped again from their present results pages. Names you gave and keywords you moved by hand
-        hold; other keywords may change their cluster. Pieces in the plan keep their keywords. It cannot be undone.
+        All keywords are grouped again from their present results pages. Names you gave and keywords
+        you moved by hand hold; other keywords may change their cluster. Pieces in the plan keep
+        their keywords. It cannot be undone.
       </p>
       <div className="flex justify-end gap-2 pt-4">
         <Button onClick={() => onOpenChange(false)}>Cancel</Button>

@@ -9,7 +9,7 @@ const Unknown = () => <span className="hatched h-[10px] w-9" title="Not measured
 
 export function clusterColumns(
   currency: string,
-  planned: ReadonlySet<number | null>,
+  planned: ReadonlySet<number>,
 ): SheetColumn<Cluster, ClusterSort>[] {
   return [
     {
@@ -20,8 +20,12 @@ export function clusterColumns(
       cell: (row) => (
         <>
           <span className="truncate font-semibold">{row.name}</span>
-          {row.named && row.lead !== row.name && <span className="ml-2 truncate text-quiet">{row.lead}</span>}
-          {planned.has(row.id) && <span className="ml-2 shrink-0 text-2xs font-semibold text-pine">planned</span>}
+          {row.named && row.lead !== row.name && (
+            <span className="ml-2 truncate text-quiet">{row.lead}</span>
+          )}
+          {planned.has(row.id) && (
+            <span className="ml-2 shrink-0 text-2xs font-semibold text-pine">planned</span>
+          )}
         </>
       ),
     },
@@ -46,7 +50,10 @@ export function clusterColumns(
           <span className="flex items-center gap-2">
             <span className="w-[62px] text-right">{count(row.volume)}</span>
             <span className="relative h-[5px] w-[42px] bg-trough">
-              <span className="absolute inset-y-0 left-0 bg-indigo" style={{ width: `${volumeBar(row.volume)}%` }} />
+              <span
+                className="absolute inset-y-0 left-0 bg-indigo"
+                style={{ width: `${volumeBar(row.volume)}%` }}
+              />
             </span>
           </span>
         ),

@@ -8,3 +8,4 @@ export const clusterSearch = z.object({
   cluster: z.number().int().positive().optional().catch(undefined),
 });
 export const CLUSTER_DEFAULTS = { q: "", sort: "worth" as const, several: false };
+export type ClusterSearch = z.output<typeof clusterSearch>;

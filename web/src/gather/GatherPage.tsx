@@ -2,24 +2,25 @@ import { useNavigate, useSearch } from "@tanstack/react-router";
 import { Tabs } from "radix-ui";
 import { useCallback, useState } from "react";
 import type { Channel } from "../api/client";
-import { isOpen, useJobs, useOverview, useProject } from "../api/queries";
-import { CHANNELS, usePlace } from "../app/channels";
 import { Button } from "../parts/Button";
 import { exact, plural } from "../parts/format";
 import { Inspector } from "../parts/Inspector";
 import { JobLine } from "../parts/JobLine";
 import { PageHead } from "../parts/PageHead";
 import { useKept } from "../parts/useKept";
-import { ArrivalInspector } from "./ArrivalInspector";
-import { CombineDialog } from "./CombineDialog";
-import { CoverageMap } from "./CoverageMap";
-import { ImportDialog } from "./ImportDialog";
-import { LeaveOutTab } from "./LeaveOutTab";
-import { RunsList } from "./RunsList";
-import { addSeed, emptyRun, type Run, readRun } from "./run";
-import { SeedForm } from "./SeedForm";
-import { StreamTab } from "./StreamTab";
+import { CHANNELS, usePlace } from "../shared/channels";
+import { useOverview, useProject } from "../shared/queries";
+import { isOpen } from "../shared/useChange";
+import { CombineDialog } from "./combiner/CombineDialog";
+import { ImportDialog } from "./files/ImportDialog";
+import { RulesTab } from "./rules/RulesTab";
 import { dugInto, type GatherSearch, TABS } from "./search";
+import { ArrivalInspector } from "./stream/ArrivalInspector";
+import { StreamTab } from "./stream/StreamTab";
+import { CoverageMap } from "./ways/CoverageMap";
+import { RunsList } from "./ways/RunsList";
+import { addSeed, emptyRun, type Run, readRun } from "./ways/run";
+import { SeedForm } from "./ways/SeedForm";
 
 const BRINGING = ["gather", "import", "combine"];
 const TAB =
@@ -32,8 +33,11 @@ export function GatherPage() {
   const navigate = useNavigate({ from: "/p/$projectId/$channel/gather" });
   const overview = useOverview(projectId).data;
   const project = useProject(projectId).data;
-  const runs = useJobs(projectId, "gather");
-  const [run, setRun] = useKept<Run>(`bunraku.run.${projectId}.${channel}`, emptyRun(channel), readRun);
+  const [run, setRun] = useKept<Run>(
+    `bunraku.run.${projectId}.${channel}`,
+    emptyRun(channel),
+    readRun,
+  );
   const [dialog, setDialog] = useState<"combine" | "import" | undefined>();
   const counts = overview?.channels.find((one) => one.channel === channel);
   const jobs = overview?.jobs.filter((job) => [...BRINGING, "tidy"].includes(job.kind)) ?? [];
@@ -46,7 +50,9 @@ export function GatherPage() {
   const dig = useCallback(
     (keyword: string, from: string) => {
       setRun({ ...run, seeds: keyword });
-      navigate({ search: (now) => ({ ...now, trail: dugInto(now.trail, from, keyword), row: undefined }) });
+      navigate({
+        search: (now) => ({ ...now, trail: dugInto(now.trail, from, keyword), row: undefined }),
+      });
       document.getElementById("seeds")?.focus();
     },
     [navigate, run, setRun],
@@ -60,7 +66,7 @@ export function GatherPage() {
   const names: Record<(typeof TABS)[number], string> = {
     stream: `Stream ${counts ? exact(counts.keywords) : ""}`,
     covered: "Covered so far",
-    out: `Left out ${overview ? exact(overview.channels.reduce((sum, one) => sum + one.left_out, 0)) : ""}`,
+    rules: `Rules ${overview ? exact(overview.channels.reduce((sum, one) => sum + one.left_out, 0)) : ""}`,
   };
   return (
     <>
@@ -79,7 +85,9 @@ export function GatherPage() {
             trail={search.trail}
             onBack={goBack}
             onLeaveTrail={() => patch({ trail: [] })}
-            onStarted={() => patch({ tab: "stream", state: "new", job: 0, way: "", q: "", sort: "arrival" })}
+            onStarted={() =>
+              patch({ tab: "stream", state: "new", job: 0, way: "", q: "", sort: "arrival" })
+            }
           />
           {jobs.map((job) => (
             <JobLine key={job.id} job={job} projectId={projectId} />
@@ -90,14 +98,21 @@ export function GatherPage() {
           onValueChange={(tab) => patch({ tab: tab as GatherSearch["tab"] }, false)}
           className="flex min-h-[260px] flex-1 flex-col"
         >
-          <Tabs.List aria-label="What was gathered" className="flex shrink-0 gap-5 border-b border-hairline px-[18px]">
+          <Tabs.List
+            aria-label="What was gathered"
+            className="flex shrink-0 gap-5 border-b border-hairline px-[18px]"
+          >
             {TABS.map((id) => (
               <Tabs.Trigger key={id} value={id} className={TAB}>
                 {names[id]}
               </Tabs.Trigger>
             ))}
           </Tabs.List>
-          <Tabs.Content value="stream" tabIndex={-1} className="flex min-h-0 flex-1 flex-col outline-none">
+          <Tabs.Content
+            value="stream"
+            tabIndex={-1}
+            className="flex min-h-0 flex-1 flex-col outline-none"
+          >
             <StreamTab
               projectId={projectId}
               channel={channel}
@@ -107,11 +122,19 @@ export function GatherPage() {
               onDig={dig}
             />
           </Tabs.Content>
-          <Tabs.Content value="covered" tabIndex={-1} className="min-h-0 flex-1 overflow-auto bg-sheet outline-none">
+          <Tabs.Content
+            value="covered"
+            tabIndex={-1}
+            className="min-h-0 flex-1 overflow-auto bg-sheet outline-none"
+          >
             <CoverageMap projectId={projectId} channel={channel} onFill={fill} />
           </Tabs.Content>
-          <Tabs.Content value="out" tabIndex={-1} className="min-h-0 flex-1 overflow-auto bg-sheet outline-none">
-            <LeaveOutTab
+          <Tabs.Content
+            value="rules"
+            tabIndex={-1}
+            className="min-h-0 flex-1 overflow-auto bg-sheet outline-none"
+          >
+            <RulesTab
               projectId={projectId}
               language={project?.language ?? "en"}
               onShow={() => patch({ tab: "stream", state: "left_out" })}
@@ -132,7 +155,6 @@ export function GatherPage() {
           <RunsList
             projectId={projectId}
             channel={channel}
-            runs={runs.data}
             shown={search.job}
             onShow={(job) => patch({ tab: "stream", job, state: "all", way: "" }, false)}
           />
@@ -158,7 +180,10 @@ export function GatherPage() {
 function aboutLine(channels: readonly { channel: string; keywords: number }[]): string {
   const total = channels.reduce((sum, one) => sum + one.keywords, 0);
   if (!total) return "Begin with two or three words that people would search for";
-  const told = CHANNELS.map((one) => ({ ...one, keywords: channels.find((c) => c.channel === one.id)?.keywords ?? 0 }))
+  const told = CHANNELS.map((one) => ({
+    ...one,
+    keywords: channels.find((c) => c.channel === one.id)?.keywords ?? 0,
+  }))
     .filter((one) => one.keywords)
     .map((one) => `${exact(one.keywords)} ${one.id}`);
   return `${plural(total, "keyword")} in play: ${told.join(", ")}`;

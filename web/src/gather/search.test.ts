@@ -5,7 +5,9 @@ describe("the address of Gather", () => {
   it("has its defaults", () => expect(gatherSearch.parse({})).toEqual(GATHER_DEFAULTS));
 
   it("leaves nonsense out", () =>
-    expect(gatherSearch.parse({ tab: "x", state: 3, job: -1, row: "a", trail: "b", q: 7 })).toEqual(GATHER_DEFAULTS));
+    expect(gatherSearch.parse({ tab: "x", state: 3, job: -1, row: "a", trail: "b", q: 7 })).toEqual(
+      GATHER_DEFAULTS,
+    ));
 
   it("becomes what the server is asked", () =>
     expect(toStreamQuery(gatherSearch.parse({ q: "moon", row: 3, job: 4 }), "video")).toEqual({
@@ -19,7 +21,8 @@ describe("the address of Gather", () => {
 });
 
 describe("the trail", () => {
-  it("begins with the seed", () => expect(dugInto([], "telescope", "wall mount")).toEqual(["telescope", "wall mount"]));
+  it("begins with the seed", () =>
+    expect(dugInto([], "telescope", "wall mount")).toEqual(["telescope", "wall mount"]));
   it("goes on from where one is", () =>
     expect(dugInto(["telescope", "wall mount"], "wall mount", "mount for wood")).toEqual([
       "telescope",
@@ -27,7 +30,10 @@ describe("the trail", () => {
       "mount for wood",
     ]));
   it("turns off where an earlier seed brought the keyword", () =>
-    expect(dugInto(["telescope", "wall mount"], "telescope", "star chart")).toEqual(["telescope", "star chart"]));
+    expect(dugInto(["telescope", "wall mount"], "telescope", "star chart")).toEqual([
+      "telescope",
+      "star chart",
+    ]));
   it("does not go in circles", () => {
     expect(dugInto(["a", "b"], "b", "a")).toEqual(["b", "a"]);
     expect(dugInto([], "", "a")).toEqual(["a"]);

@@ -1,10 +1,18 @@
 /** What the address of Gather may hold: what is looked at, and how one got there. */
 import { z } from "zod";
 import type { Channel } from "../api/client";
-import type { StreamQuery } from "../api/queries";
+import type { StreamQuery } from "./queries";
 
-export const TABS = ["stream", "covered", "out"] as const;
-export const STATES = ["new", "kept", "shortlisted", "parked", "dropped", "left_out", "all"] as const;
+export const TABS = ["stream", "covered", "rules"] as const;
+export const STATES = [
+  "new",
+  "kept",
+  "shortlisted",
+  "parked",
+  "dropped",
+  "left_out",
+  "all",
+] as const;
 export const SORTS = ["arrival", "relevance", "off_topic"] as const;
 
 export const gatherSearch = z.object({

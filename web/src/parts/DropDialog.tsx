@@ -3,7 +3,13 @@ import { plural } from "./format";
 import { Modal } from "./Modal";
 import { OneLine } from "./OneLine";
 
-const REASONS = ["Off topic", "Another's brand", "Not for our readers", "Too hard for us", "No searches"];
+const REASONS = [
+  "Off topic",
+  "Another's brand",
+  "Not for our readers",
+  "Too hard for us",
+  "No searches",
+];
 
 /** Why keywords are dropped: one of the usual reasons by its number, one's own, or none. */
 export function DropDialog({
@@ -43,8 +49,8 @@ export function DropDialog({
           />
         </div>
         <p className="pt-3 text-xs text-quiet">
-          Dropped keywords keep their figures and stand under the filter State. z takes it back. What is off topic,
-          another's brand or not for your readers also teaches relevance.
+          Dropped keywords keep their figures and stand under the filter State. z takes it back.
+          What is off topic, another's brand or not for your readers also teaches relevance.
         </p>
       </div>
     </Modal>

@@ -1,7 +1,15 @@
 import type { ReactNode } from "react";
 
 /** Where nothing is yet: what to do next, and the one button. */
-export function Empty({ title, children, action }: { title: string; children: ReactNode; action?: ReactNode }) {
+export function Empty({
+  title,
+  children,
+  action,
+}: {
+  title: string;
+  children: ReactNode;
+  action?: ReactNode;
+}) {
   return (
     <div className="flex flex-1 flex-col items-center justify-center gap-2 border-t border-hairline bg-sheet p-8 text-center">
       <h2 className="text-lg">{title}</h2>

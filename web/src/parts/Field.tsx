@@ -1,6 +1,7 @@
 import { type ReactNode, useId } from "react";
 
-export const INPUT = "h-[30px] w-full rounded-md border border-bar bg-sheet px-2 text-ink placeholder:text-quiet";
+export const INPUT =
+  "h-[30px] w-full rounded-md border border-bar bg-sheet px-2 text-ink placeholder:text-quiet";
 
 /** A labelled field; what is wrong with it stands under it. The child gets the id. */
 export function Field({

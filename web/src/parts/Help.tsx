@@ -1,6 +1,6 @@
 import { Tooltip } from "radix-ui";
 import type { ReactNode } from "react";
-import { useFigures } from "../api/queries";
+import { useFigures } from "../shared/queries";
 
 /** A heading with its help text on hover and focus. A figure's text is the docstring of what makes it; `text` is for
  * what is no figure. */
@@ -21,7 +21,8 @@ export function Help({
   focusable?: boolean;
 }) {
   const figures = useFigures();
-  const found = figures.data?.find((one) => one.id === figure) ?? (text ? { name: title, text } : undefined);
+  const found =
+    figures.data?.find((one) => one.id === figure) ?? (text ? { name: title, text } : undefined);
   return (
     <Tooltip.Root delayDuration={350}>
       <Tooltip.Trigger asChild>

@@ -7,7 +7,15 @@ const WIDTH_KEY = "bunraku.inspector";
 const clamp = (width: number) => Math.max(LEAST, Math.min(MOST, width));
 
 /** The panel at the right: closable with Escape, its width drawn by its edge or with the arrow keys, and remembered. */
-export function Inspector({ label, onClose, children }: { label: string; onClose?: () => void; children: ReactNode }) {
+export function Inspector({
+  label,
+  onClose,
+  children,
+}: {
+  label: string;
+  onClose?: () => void;
+  children: ReactNode;
+}) {
   const [width, setWidth] = useState(() => clamp(Number(localStorage.getItem(WIDTH_KEY)) || 352));
   useKey("escape", () => onClose?.(), { enabled: onClose !== undefined });
   const change = (next: number) => {
@@ -35,7 +43,8 @@ export function Inspector({ label, onClose, children }: { label: string; onClose
         }}
         onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
         onPointerMove={(event) => {
-          if (event.currentTarget.hasPointerCapture(event.pointerId)) change(window.innerWidth - event.clientX);
+          if (event.currentTarget.hasPointerCapture(event.pointerId))
+            change(window.innerWidth - event.clientX);
         }}
       />
       {onClose && (
@@ -45,13 +54,23 @@ export function Inspector({ label, onClose, children }: { label: string; onClose
           onClick={onClose}
           className="absolute top-[10px] right-[10px] z-10 flex size-6 items-center justify-center rounded-md text-quiet hover:bg-trough hover:text-ink"
         >
-          <svg width="10" height="10" viewBox="0 0 10 10" aria-hidden="true" stroke="currentColor" strokeWidth="1.5">
+          <svg
+            width="10"
+            height="10"
+            viewBox="0 0 10 10"
+            aria-hidden="true"
+            stroke="currentColor"
+            strokeWidth="1.5"
+          >
             <path d="M1 1l8 8M9 1L1 9" />
           </svg>
         </button>
       )}
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard */}
-      <div tabIndex={0} className="min-h-0 flex-1 overflow-auto px-[18px] py-4 focus-visible:-outline-offset-2">
+      <div
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard
+        tabIndex={0}
+        className="min-h-0 flex-1 overflow-auto px-[18px] py-4 focus-visible:-outline-offset-2"
+      >
         {children}
       </div>
     </aside>

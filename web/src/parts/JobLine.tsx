@@ -1,9 +1,8 @@
-import { stopJob } from "../api/changes";
 import type { Job } from "../api/client";
-import { useChange } from "../api/queries";
+import { stopJob } from "../shared/changes";
+import { useChange } from "../shared/useChange";
 import { Button } from "./Button";
 import { exact, timeLeft } from "./format";
-import { jobName } from "./jobWords";
 
 /** A job under way: what it does, how far it is, the time left, what it cost so far, and a way to stop it. */
 export function JobLine({ job, projectId }: { job: Job; projectId: number }) {
@@ -12,7 +11,7 @@ export function JobLine({ job, projectId }: { job: Job; projectId: number }) {
   const share = job.total ? (100 * job.done) / job.total : 0;
   return (
     <div role="status" className="flex h-8 items-center gap-3 text-ink-2">
-      <strong className="text-ink">{jobName(job)}</strong>
+      <strong className="text-ink">{job.name}</strong>
       <span className="h-[6px] w-[160px] bg-trough">
         <span className="block h-full bg-pine" style={{ width: `${share}%` }} />
       </span>

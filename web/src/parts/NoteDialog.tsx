@@ -13,7 +13,11 @@ export function NoteDialog({
   onOpenChange: (open: boolean) => void;
 }) {
   return (
-    <Modal open={count > 0} onOpenChange={onOpenChange} title={`Park ${plural(count, "keyword")} for later`}>
+    <Modal
+      open={count > 0}
+      onOpenChange={onOpenChange}
+      title={`Park ${plural(count, "keyword")} for later`}
+    >
       <OneLine
         label="Note"
         placeholder="An idea for another piece, or nothing"
@@ -22,7 +26,8 @@ export function NoteDialog({
         onTake={onPark}
       />
       <p className="pt-3 text-xs text-quiet">
-        Parked keywords are not weighed, clustered or planned. They stand under the filter State with their note.
+        Parked keywords are not weighed, clustered or planned. They stand under the filter State
+        with their note.
       </p>
     </Modal>
   );

@@ -1,7 +1,15 @@
 import type { ReactNode } from "react";
 
 /** The heading line of a page: what is here and how much; its buttons at the right. */
-export function PageHead({ title, about, children }: { title: string; about: ReactNode; children?: ReactNode }) {
+export function PageHead({
+  title,
+  about,
+  children,
+}: {
+  title: string;
+  about: ReactNode;
+  children?: ReactNode;
+}) {
   return (
     <div className="flex min-h-[30px] items-center gap-3 pt-4">
       <h1 className="text-xl whitespace-nowrap">{title}</h1>

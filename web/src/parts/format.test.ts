@@ -25,7 +25,12 @@ describe("numbers in words", () => {
   ])("an estimate of %d reads %s", (value, told) => expect(count(value)).toBe(told));
 
   it("tells lookups to the tenth where they are few", () =>
-    expect([0.2, 1, 22, 1234.4].map(lookups)).toEqual(["0.2 lookups", "1 lookup", "22 lookups", "1,235 lookups"]));
+    expect([0.2, 1, 22, 1234.4].map(lookups)).toEqual([
+      "0.2 lookups",
+      "1 lookup",
+      "22 lookups",
+      "1,235 lookups",
+    ]));
   it("counts what was counted to the unit", () => expect(exact(28_342)).toBe("28,342"));
 
   it.each([

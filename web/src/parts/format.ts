@@ -1,5 +1,18 @@
 /** Numbers and dates in words: every figure on the screen passes through here. */
-export const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"] as const;
+export const MONTHS = [
+  "Jan",
+  "Feb",
+  "Mar",
+  "Apr",
+  "May",
+  "Jun",
+  "Jul",
+  "Aug",
+  "Sep",
+  "Oct",
+  "Nov",
+  "Dec",
+] as const;
 const LONG_MONTHS = [
   "January",
   "February",
@@ -51,17 +64,21 @@ export function day(iso: string, now: Date = new Date()): string {
   return year === now.getFullYear() ? text : `${text} ${year}`;
 }
 
-export const plural = (n: number, one: string, many = `${one}s`): string => `${exact(n)} ${n === 1 ? one : many}`;
+export const plural = (n: number, one: string, many = `${one}s`): string =>
+  `${exact(n)} ${n === 1 ? one : many}`;
 
 /** Seconds left as words, from how far a job is and since when. */
 export function timeLeft(done: number, total: number, seconds: number): string {
   if (done === 0 || done >= total) return "";
   const left = (seconds / done) * (total - done);
-  return left < 60 ? `about ${Math.max(1, Math.round(left))} s left` : `about ${Math.round(left / 60)} min left`;
+  return left < 60
+    ? `about ${Math.max(1, Math.round(left))} s left`
+    : `about ${Math.round(left / 60)} min left`;
 }
 
 /** Length of a volume bar, 0-100, by logarithm: 10 searches are little, 100,000 fill it. */
-export const volumeBar = (volume: number): number => Math.min(100, Math.max(3, (Math.log10(volume + 1) / 5) * 100));
+export const volumeBar = (volume: number): number =>
+  Math.min(100, Math.max(3, (Math.log10(volume + 1) / 5) * 100));
 
 /** Shades of a year strip, 0-1, from shares of the year: its quietest month pale, its busiest full. */
 export function shades(shares: readonly number[]): number[] {

@@ -12,8 +12,13 @@ describe("quiet words", () => {
     expect(quiet("telescope under 50")).toEqual(["telescope"]);
     expect(quiet("best telescopes for kids")).toEqual(["telescopes"]);
   });
-  it("are none where nothing else would be left to tell it apart", () => expect(quiet("telescope repair")).toEqual([]));
+  it("are none where nothing else would be left to tell it apart", () =>
+    expect(quiet("telescope repair")).toEqual([]));
   it("never are words of two letters", () => expect(quiet("how to repair")).toEqual(["repair"]));
   it("keep every word in order", () =>
-    expect(splitKeyword("star chart set", seeds).map((part) => part.text)).toEqual(["star", "chart", "set"]));
+    expect(splitKeyword("star chart set", seeds).map((part) => part.text)).toEqual([
+      "star",
+      "chart",
+      "set",
+    ]));
 });

@@ -11,9 +11,15 @@ export const useSay = () => useContext(SayContext);
 export function Toasts({ children }: { children: ReactNode }) {
   const [messages, setMessages] = useState<Message[]>([]);
   const say = useCallback<Say>((text, options) => {
-    setMessages((now) => [...now.slice(-2), { id: Date.now() + Math.random(), text, bad: options?.bad ?? false }]);
+    setMessages((now) => [
+      ...now.slice(-2),
+      { id: Date.now() + Math.random(), text, bad: options?.bad ?? false },
+    ]);
   }, []);
-  const drop = useCallback((id: number) => setMessages((now) => now.filter((one) => one.id !== id)), []);
+  const drop = useCallback(
+    (id: number) => setMessages((now) => now.filter((one) => one.id !== id)),
+    [],
+  );
   const context = useMemo(() => say, [say]);
   return (
     <SayContext.Provider value={context}>

@@ -4,8 +4,12 @@ import { beforeEach, describe, expect, it } from "vitest";
 import { useKept } from "./useKept";
 
 function Box({ name, usual = "usual" }: { name: string; usual?: string }) {
-  const [value, setValue] = useKept(name, usual, (kept) => (typeof kept === "string" ? kept : undefined));
-  return <input aria-label="Box" value={value} onChange={(event) => setValue(event.target.value)} />;
+  const [value, setValue] = useKept(name, usual, (kept) =>
+    typeof kept === "string" ? kept : undefined,
+  );
+  return (
+    <input aria-label="Box" value={value} onChange={(event) => setValue(event.target.value)} />
+  );
 }
 
 describe("what is kept over a reload", () => {

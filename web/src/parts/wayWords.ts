@@ -4,7 +4,10 @@ import type { Schemas } from "../api/client";
 export type WayId = Schemas["RunIn"]["ways"][number];
 
 export const GROUPS: readonly { name: string; ways: readonly WayId[] }[] = [
-  { name: "Search box", ways: ["box", "letters", "questions", "prepositions", "comparisons", "inside"] },
+  {
+    name: "Search box",
+    ways: ["box", "letters", "questions", "prepositions", "comparisons", "inside"],
+  },
   { name: "Elsewhere", ways: ["related", "fields", "rising", "language", "rivals", "years"] },
 ];
 
@@ -31,7 +34,8 @@ export const methodName = (id: string): string => METHODS[id] ?? id;
 
 /** By which way and of what a keyword came, in words. */
 export function originWords(method: string, seed: string): { way: string; of: string } {
-  if (method === "seed" || method === "combine" || !seed) return { way: methodName(method), of: "" };
+  if (method === "seed" || method === "combine" || !seed)
+    return { way: methodName(method), of: "" };
   if (method === "import" || method === "report") return { way: methodName(method), of: seed };
   return { way: methodName(method), of: `of ${seed}` };
 }

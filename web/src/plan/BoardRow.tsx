@@ -71,7 +71,9 @@ export function BoardRow({
               }}
               className={`group/cell relative flex size-full items-center justify-center ${shade.length ? "" : "hatched"}`}
             >
-              {shade.length > 0 && <span className="absolute inset-0 bg-indigo" style={{ opacity: shade[i] }} />}
+              {shade.length > 0 && (
+                <span className="absolute inset-0 bg-indigo" style={{ opacity: shade[i] }} />
+              )}
               {i === at - 1 && (
                 <span className="absolute top-1/2 right-0 left-[3px] h-[3px] -translate-y-1/2 bg-persimmon outline-1 outline-sheet" />
               )}

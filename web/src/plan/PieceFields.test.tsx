@@ -30,10 +30,18 @@ const piece: Piece = {
   month_share: [],
 };
 const plan: Plan = {
-  months: ["2026-12-01", "2027-01-01"],
+  months: [
+    { month: "2026-12-01", hours: 0 },
+    { month: "2027-01-01", hours: 5 },
+  ],
   hours_a_month: 30,
-  pieces: [piece],
+  pieces: 1,
+  placed: 1,
+  hours: 5,
+  worth: 10,
+  outlets: [],
   overlaps: [],
+  fit: null,
   kinds: [
     { id: "article", name: "Article", channel: "web", hours: 5 },
     { id: "guide", name: "Buying guide", channel: "web", hours: 7 },
@@ -41,13 +49,34 @@ const plan: Plan = {
   ],
 };
 const outlets: Schemas["OutletOut"][] = [
-  { id: 7, name: "site.example", channel: "web", address: "", standing: 34, days_until_shown: null },
-  { id: 8, name: "A channel", channel: "video", address: "", standing: 900, days_until_shown: null },
+  {
+    id: 7,
+    name: "site.example",
+    channel: "web",
+    address: "",
+    standing: 34,
+    days_until_shown: null,
+  },
+  {
+    id: 8,
+    name: "A channel",
+    channel: "video",
+    address: "",
+    standing: 900,
+    days_until_shown: null,
+  },
 ];
 
 function show(given: Partial<Piece> = {}) {
   const onChange = vi.fn();
-  render(<PieceFields piece={{ ...piece, ...given }} plan={plan} outlets={outlets} onChange={onChange} />);
+  render(
+    <PieceFields
+      piece={{ ...piece, ...given }}
+      plan={plan}
+      outlets={outlets}
+      onChange={onChange}
+    />,
+  );
   return onChange;
 }
 

@@ -2,7 +2,7 @@ import { useEffect, useState } from "react";
 import type { Piece, Schemas } from "../api/client";
 import { INPUT } from "../parts/Field";
 import { MONTHS } from "../parts/format";
-import type { Plan } from "./planMath";
+import { monthsOf, type Plan } from "./planMath";
 
 const LABEL = "text-2xs font-semibold text-quiet";
 
@@ -33,7 +33,9 @@ export function PieceFields({
           value={title}
           onChange={(event) => setTitle(event.target.value)}
           onBlur={() =>
-            title.trim() ? title !== piece.title && onChange({ title: title.trim() }) : setTitle(piece.title)
+            title.trim()
+              ? title !== piece.title && onChange({ title: title.trim() })
+              : setTitle(piece.title)
           }
           onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
           className={INPUT}
@@ -59,7 +61,9 @@ export function PieceFields({
         <span className={LABEL}>Outlet</span>
         <select
           value={piece.outlet_id ?? ""}
-          onChange={(event) => onChange({ outlet_id: event.target.value ? Number(event.target.value) : null })}
+          onChange={(event) =>
+            onChange({ outlet_id: event.target.value ? Number(event.target.value) : null })
+          }
           className={INPUT}
         >
           <option value="">None</option>
@@ -93,7 +97,7 @@ export function PieceFields({
           className={INPUT}
         >
           <option value="">Left out</option>
-          {plan.months.map((month) => (
+          {monthsOf(plan).map((month) => (
             <option key={month} value={month}>
               {MONTHS[Number(month.slice(5, 7)) - 1]} {month.slice(0, 4)}
             </option>

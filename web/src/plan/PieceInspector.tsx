@@ -1,6 +1,4 @@
-import { changePiece, dropKeyword, giveKeyword, removePiece } from "../api/changes";
 import { Problem, type Schemas } from "../api/client";
-import { useChange, usePiece } from "../api/queries";
 import { Block } from "../parts/Block";
 import { Button } from "../parts/Button";
 import { count, day, money, monthName, percent, plural } from "../parts/format";
@@ -8,8 +6,11 @@ import { Help } from "../parts/Help";
 import { Inspector } from "../parts/Inspector";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useSay } from "../parts/toasts";
+import { useChange } from "../shared/useChange";
+import { changePiece, dropKeyword, giveKeyword, removePiece } from "./changes";
 import { PieceFields } from "./PieceFields";
 import type { Plan } from "./planMath";
+import { usePiece } from "./queries";
 
 type Detail = Schemas["PieceDetailOut"];
 type Row = Schemas["RowOut"];
@@ -71,7 +72,9 @@ function Told({
 }) {
   const { piece, rows } = told;
   const say = useSay();
-  const change = useChange(projectId, (fields: Schemas["PieceIn"]) => changePiece(projectId, piece.id, fields));
+  const change = useChange(projectId, (fields: Schemas["PieceIn"]) =>
+    changePiece(projectId, piece.id, fields),
+  );
   const remove = useChange(projectId, () => removePiece(projectId, piece.id), {
     done: () => {
       say(`“${piece.title}” is out of the plan; its keywords are free. z takes it back.`);
@@ -93,11 +96,19 @@ function Told({
         <When piece={piece} />
       </p>
       {problem && <ProblemNote error={problem} />}
-      <PieceFields piece={piece} plan={plan} outlets={outlets} onChange={(fields) => change.mutate(fields)} />
+      <PieceFields
+        piece={piece}
+        plan={plan}
+        outlets={outlets}
+        onChange={(fields) => change.mutate(fields)}
+      />
       <Block title="Main keyword" aside="searches, chance">
         {first ? <Keyword row={first} /> : <p className="text-quiet">Its main keyword is gone.</p>}
       </Block>
-      <Block title={`Also serves ${others.length}`} aside={others.length ? `+ ${count(also)} searches` : ""}>
+      <Block
+        title={`Also serves ${others.length}`}
+        aside={others.length ? `+ ${count(also)} searches` : ""}
+      >
         <ul>
           {others.map((row) => (
             <li key={row.id} className="group">
@@ -123,27 +134,30 @@ function Told({
           ))}
         </ul>
         {!others.length && (
-          <p className="text-quiet">Nothing else; its cluster has one keyword, or others own the rest.</p>
+          <p className="text-quiet">
+            Nothing else; its cluster has one keyword, or others own the rest.
+          </p>
         )}
       </Block>
       {overlaps.length > 0 && (
         <Block title="After the same results">
-          {overlaps.map((one) => {
-            const other = plan.pieces.find((p) => p.id === (one.piece === piece.id ? one.other : one.piece));
+          {overlaps.map((overlap) => {
+            const other =
+              overlap.piece === piece.id
+                ? { id: overlap.other, title: overlap.other_title }
+                : { id: overlap.piece, title: overlap.title };
             return (
-              other && (
-                <p key={other.id} className="py-[2px]">
-                  <button
-                    type="button"
-                    onClick={() => onOpen(other.id)}
-                    className="font-semibold underline decoration-hairline underline-offset-2"
-                  >
-                    {other.title}
-                  </button>{" "}
-                  shows {one.shared} of {one.of} of its results. Two pieces after one keyword hurt each other
-                  (cannibalisation): one should own it.
-                </p>
-              )
+              <p key={other.id} className="py-[2px]">
+                <button
+                  type="button"
+                  onClick={() => onOpen(other.id)}
+                  className="font-semibold underline decoration-hairline underline-offset-2"
+                >
+                  {other.title}
+                </button>{" "}
+                shows {overlap.shared} of {overlap.of} of its results. Two pieces after one keyword
+                hurt each other (cannibalisation): one should own it.
+              </p>
             );
           })}
         </Block>
@@ -165,7 +179,8 @@ function Told({
 }
 
 function When({ piece }: { piece: Schemas["PieceOut"] }) {
-  if (!piece.publish_by) return <>Publish any time: its searches know no season. {capitalFirst(piece.because)}.</>;
+  if (!piece.publish_by)
+    return <>Publish any time: its searches know no season. {capitalFirst(piece.because)}.</>;
   return (
     <>
       <strong className={piece.late ? "text-persimmon-text" : "text-pine"}>
@@ -173,8 +188,9 @@ function When({ piece }: { piece: Schemas["PieceOut"] }) {
           ? `Too late for this year; publish by ${day(piece.publish_by)}.`
           : `Publish by ${day(piece.publish_by)}.`}
       </strong>{" "}
-      Searches climb from {monthName(piece.climb_month)}, and a new piece on {piece.outlet || "this channel"} takes
-      about {plural(piece.days_until_shown, "day")} to show. {capitalFirst(piece.because)}.
+      Searches climb from {monthName(piece.climb_month)}, and a new piece on{" "}
+      {piece.outlet || "this channel"} takes about {plural(piece.days_until_shown, "day")} to show.{" "}
+      {capitalFirst(piece.because)}.
     </>
   );
 }
@@ -194,8 +210,12 @@ function Keyword({ row, children }: { row: Row; children?: React.ReactNode }) {
           count(row.volume)
         )}
       </span>
-      <span className="text-right text-quiet">{row.chance === null ? "" : percent(row.chance)}</span>
-      {children && <span className="hidden gap-3 group-focus-within:flex group-hover:flex">{children}</span>}
+      <span className="text-right text-quiet">
+        {row.chance === null ? "" : percent(row.chance)}
+      </span>
+      {children && (
+        <span className="hidden gap-3 group-focus-within:flex group-hover:flex">{children}</span>
+      )}
     </span>
   );
 }

@@ -1,7 +1,5 @@
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
-import { fitPlan } from "../api/changes";
-import { useChange, useJobs, useOverview, usePlan, useProject } from "../api/queries";
-import { usePlace } from "../app/channels";
+import { useCallback, useMemo } from "react";
 import { Button } from "../parts/Button";
 import { Empty } from "../parts/Empty";
 import { exact, money, plural } from "../parts/format";
@@ -10,9 +8,14 @@ import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useSay } from "../parts/toasts";
 import { useKey } from "../parts/useKey";
+import { usePlace } from "../shared/channels";
+import { useOverview, useProject } from "../shared/queries";
+import { useChange } from "../shared/useChange";
+import { fitPlan } from "./changes";
 import { FitNote } from "./FitNote";
 import { PieceInspector } from "./PieceInspector";
-import { ordered, type Plan, sums } from "./planMath";
+import type { Plan } from "./planMath";
+import { usePieces, usePlan } from "./queries";
 import { YearBoard } from "./YearBoard";
 
 const PLAIN =
@@ -20,63 +23,35 @@ const PLAIN =
 
 /** Plan: the year board over all channels, fitted to the hours there are. */
 export function PlanPage() {
-  const { projectId, channel } = usePlace();
+  const { projectId } = usePlace();
   const search = useSearch({ from: "/p/$projectId/$channel/plan" });
   const navigate = useNavigate({ from: "/p/$projectId/$channel/plan" });
   const project = useProject(projectId).data;
   const overview = useOverview(projectId).data;
   const plan = usePlan(projectId);
-  const fits = useJobs(projectId, "fit");
-  const say = useSay();
+  const { order, outlet } = search;
+  const query = useMemo(
+    () => (outlet === undefined ? { order } : { order, outlet }),
+    [order, outlet],
+  );
+  const pieces = usePieces(projectId, query);
   const currency = project?.currency ?? "£";
-  const fit = useChange(projectId, () => fitPlan(projectId), {
-    done: (out) =>
-      say(
-        `First answer: ${exact(out.placed)} placed, ${exact(out.left_out)} left out. A better one is being worked out.`,
-      ),
-  });
+  const fit = useFitting(projectId);
   const jobs = overview?.jobs.filter((job) => job.kind === "fit") ?? [];
-  useKey("f", () => !fit.isPending && fit.mutate(undefined), { enabled: !!plan.data?.pieces.length });
-  const params = { projectId: String(projectId), channel };
-
-  if (plan.data && !plan.data.pieces.length)
-    return (
-      <main className="flex min-w-0 flex-1 flex-col gap-3">
-        <div className="px-[18px]">
-          <PageHead title="Plan the year" about="No piece yet" />
-        </div>
-        <Empty
-          title="Make pieces from clusters"
-          action={
-            <Link
-              to="/p/$projectId/$channel/cluster"
-              params={params}
-              className="inline-flex h-[30px] items-center rounded-md bg-beam px-3 font-semibold text-on-beam"
-            >
-              Choose clusters
-            </Link>
-          }
-        >
-          Choose the clusters worth this year's hours; each becomes a piece with its main and also-served keywords, and
-          is placed in the month that catches its season.
-        </Empty>
-      </main>
-    );
-  const told = plan.data ? sums(plan.data.pieces) : undefined;
+  useKey("f", () => !fit.isPending && fit.mutate(undefined), { enabled: !!plan.data?.pieces });
+  const onOpen = useCallback(
+    (piece: number | undefined) => navigate({ search: (now) => ({ ...now, piece }) }),
+    [navigate],
+  );
+  if (plan.data?.pieces === 0) return <NoPiece />;
+  const error = fit.error ?? plan.error ?? pieces.error;
   return (
     <>
       <main className="flex min-w-0 flex-1 flex-col">
         <div className="flex shrink-0 flex-col gap-[10px] px-[18px] pb-3">
-          <PageHead
-            title="Plan the year"
-            about={
-              plan.data && told
-                ? `${plural(plan.data.pieces.length, "piece")}, ${exact(told.hours)} of ${exact(12 * plan.data.hours_a_month)} hours, worth about ${money(told.worth, currency)} a month once settled`
-                : ""
-            }
-          >
+          <PageHead title="Plan the year" about={plan.data ? aboutLine(plan.data, currency) : ""}>
             <a href={`/api/projects/${projectId}/plan.csv`} download className={PLAIN}>
-              Export {exact(plan.data?.pieces.length ?? 0)}
+              Export {exact(plan.data?.pieces ?? 0)}
             </a>
             <Button
               look="main"
@@ -89,17 +64,19 @@ export function PlanPage() {
           {jobs.map((job) => (
             <JobLine key={job.id} job={job} projectId={projectId} />
           ))}
-          {(fit.error ?? plan.error) && <ProblemNote error={(fit.error ?? plan.error) as Error} />}
+          {error && <ProblemNote error={error} />}
           {plan.data && (
             <div className="flex h-[28px] items-center gap-2">
               <Outlets
-                plan={plan.data}
-                outlet={search.outlet}
-                onOutlet={(outlet) => navigate({ search: (now) => ({ ...now, outlet }), replace: true })}
+                outlets={plan.data.outlets}
+                chosen={outlet}
+                onChoose={(id) =>
+                  navigate({ search: (now) => ({ ...now, outlet: id }), replace: true })
+                }
               />
               <span className="min-w-0 flex-1 truncate text-right text-ink-2">
                 <FitNote
-                  job={fits.data?.find((job) => job.state === "done")}
+                  fit={plan.data.fit}
                   currency={currency}
                   overlaps={plan.data.overlaps.length}
                 />
@@ -111,14 +88,12 @@ export function PlanPage() {
           <YearBoard
             projectId={projectId}
             plan={plan.data}
-            pieces={ordered(plan.data.pieces, search.order, search.outlet)}
+            pieces={pieces}
             currency={currency}
-            order={search.order}
-            onOrder={(order) => navigate({ search: (now) => ({ ...now, order }), replace: true })}
+            order={order}
+            onOrder={(by) => navigate({ search: (now) => ({ ...now, order: by }), replace: true })}
             openId={search.piece}
-            onOpen={(piece) =>
-              navigate({ search: (now) => ({ ...now, piece: now.piece === piece ? undefined : piece }) })
-            }
+            onOpen={onOpen}
           />
         )}
       </main>
@@ -129,43 +104,85 @@ export function PlanPage() {
           plan={plan.data}
           outlets={project?.outlets ?? []}
           currency={currency}
-          onOpen={(piece) => navigate({ search: (now) => ({ ...now, piece }) })}
+          onOpen={onOpen}
         />
       )}
     </>
   );
 }
 
+function useFitting(projectId: number) {
+  const say = useSay();
+  return useChange(projectId, () => fitPlan(projectId), {
+    done: (out) =>
+      say(
+        `First answer: ${exact(out.placed)} placed, ${exact(out.left_out)} left out. A better one is being worked out.`,
+      ),
+  });
+}
+
+function aboutLine(plan: Plan, currency: string): string {
+  const hours = `${exact(plan.hours)} of ${exact(plan.months.length * plan.hours_a_month)} hours`;
+  const worth = `worth about ${money(plan.worth, currency)} a month once settled`;
+  return `${plural(plan.pieces, "piece")}, ${hours}, ${worth}`;
+}
+
+function NoPiece() {
+  const { projectId, channel } = usePlace();
+  return (
+    <main className="flex min-w-0 flex-1 flex-col gap-3">
+      <div className="px-[18px]">
+        <PageHead title="Plan the year" about="No piece yet" />
+      </div>
+      <Empty
+        title="Make pieces from clusters"
+        action={
+          <Link
+            to="/p/$projectId/$channel/cluster"
+            params={{ projectId: String(projectId), channel }}
+            className="inline-flex h-[30px] items-center rounded-md bg-beam px-3 font-semibold text-on-beam"
+          >
+            Choose clusters
+          </Link>
+        }
+      >
+        Choose the clusters worth this year's hours; each becomes a piece with its main and
+        also-served keywords, and is placed in the month that catches its season.
+      </Empty>
+    </main>
+  );
+}
+
 function Outlets({
-  plan,
-  outlet,
-  onOutlet,
+  outlets,
+  chosen,
+  onChoose,
 }: {
-  plan: Plan;
-  outlet: number | undefined;
-  onOutlet: (id: number | undefined) => void;
+  outlets: Plan["outlets"];
+  chosen: number | undefined;
+  onChoose: (id: number | undefined) => void;
 }) {
-  const names = new Map<number, { name: string; pieces: number }>();
-  for (const piece of plan.pieces) {
-    const id = piece.outlet_id ?? 0;
-    names.set(id, { name: piece.outlet || "Without an outlet", pieces: (names.get(id)?.pieces ?? 0) + 1 });
-  }
   const chip =
     "h-[28px] rounded-md border px-3 whitespace-nowrap aria-pressed:border-pine-line aria-pressed:bg-pine-wash border-hairline bg-sheet";
   return (
     <>
-      <button type="button" className={chip} aria-pressed={outlet === undefined} onClick={() => onOutlet(undefined)}>
+      <button
+        type="button"
+        className={chip}
+        aria-pressed={chosen === undefined}
+        onClick={() => onChoose(undefined)}
+      >
         All outlets
       </button>
-      {[...names].map(([id, one]) => (
+      {outlets.map((outlet) => (
         <button
-          key={id}
+          key={outlet.id}
           type="button"
           className={chip}
-          aria-pressed={outlet === id}
-          onClick={() => onOutlet(outlet === id ? undefined : id)}
+          aria-pressed={chosen === outlet.id}
+          onClick={() => onChoose(chosen === outlet.id ? undefined : outlet.id)}
         >
-          {one.name} <strong>{exact(one.pieces)}</strong>
+          {outlet.name} <strong>{exact(outlet.pieces)}</strong>
         </button>
       ))}
     </>

@@ -1,8 +1,8 @@
 import { Link, Navigate } from "@tanstack/react-router";
-import { useProjects, useSession } from "../api/queries";
-import { localeName } from "../app/locales";
 import { plural } from "../parts/format";
 import { ProblemNote } from "../parts/ProblemNote";
+import { localeName } from "../shared/locales";
+import { useProjects, useSession } from "../shared/queries";
 import { PlainPage } from "./PlainPage";
 
 /** Where one lands: sign in first; a first project if there is none; the list of projects. */

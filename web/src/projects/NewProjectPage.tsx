@@ -1,14 +1,21 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
-import { createProject } from "../api/changes";
 import type { Problem, Schemas } from "../api/client";
 import { Button } from "../parts/Button";
 import { ProblemNote } from "../parts/ProblemNote";
+import { createProject } from "./changes";
 import { OutletFields } from "./OutletFields";
 import { PlainPage } from "./PlainPage";
 import { ProjectFields } from "./ProjectFields";
-import { EMPTY_FIELDS, emptyOutlet, fieldErrors, fromFields, type OutletDraft, readOutlet } from "./projectWords";
+import {
+  EMPTY_FIELDS,
+  emptyOutlet,
+  fieldErrors,
+  fromFields,
+  type OutletDraft,
+  readOutlet,
+} from "./projectWords";
 
 const DRAFT = "bunraku.new-project";
 type Draft = { fields: typeof EMPTY_FIELDS; outlets: OutletDraft[] };
@@ -16,7 +23,8 @@ type Draft = { fields: typeof EMPTY_FIELDS; outlets: OutletDraft[] };
 function kept(): Draft {
   try {
     const found: unknown = JSON.parse(sessionStorage.getItem(DRAFT) ?? "null");
-    if (found && typeof found === "object" && "fields" in found && "outlets" in found) return found as Draft;
+    if (found && typeof found === "object" && "fields" in found && "outlets" in found)
+      return found as Draft;
   } catch {
     // A draft that cannot be read is no draft.
   }
@@ -59,13 +67,23 @@ export function NewProjectPage() {
           event.preventDefault();
           setTried(true);
           const good = read.flatMap((one) => ("outlet" in one ? [one.outlet] : []));
-          if (!create.isPending && good.length === read.length && !Object.keys(fieldErrors(draft.fields)).length)
+          if (
+            !create.isPending &&
+            good.length === read.length &&
+            !Object.keys(fieldErrors(draft.fields)).length
+          )
             create.mutate({ ...fromFields(draft.fields), outlets: good });
         }}
       >
-        <ProjectFields fields={draft.fields} errors={errors} onChange={(fields) => keep({ ...draft, fields })} />
+        <ProjectFields
+          fields={draft.fields}
+          errors={errors}
+          onChange={(fields) => keep({ ...draft, fields })}
+        />
         <fieldset className="flex flex-col gap-2">
-          <legend className="pb-1 font-semibold">Outlets: where you publish, and how strong each is</legend>
+          <legend className="pb-1 font-semibold">
+            Outlets: where you publish, and how strong each is
+          </legend>
           {draft.outlets.map((one, i) => {
             const told = tried && outlets.includes(one) ? read[outlets.indexOf(one)] : undefined;
             return (
@@ -75,7 +93,10 @@ export function NewProjectPage() {
                 draft={one}
                 wrong={told && "wrong" in told ? told.wrong : undefined}
                 onChange={(next) =>
-                  keep({ ...draft, outlets: draft.outlets.map((other, j) => (i === j ? next : other)) })
+                  keep({
+                    ...draft,
+                    outlets: draft.outlets.map((other, j) => (i === j ? next : other)),
+                  })
                 }
               />
             );
@@ -86,7 +107,10 @@ export function NewProjectPage() {
               onClick={() =>
                 keep({
                   ...draft,
-                  outlets: [...draft.outlets, emptyOutlet(draft.outlets.length === 1 ? "video" : "marketplace")],
+                  outlets: [
+                    ...draft.outlets,
+                    emptyOutlet(draft.outlets.length === 1 ? "video" : "marketplace"),
+                  ],
                 })
               }
             >
@@ -94,7 +118,8 @@ export function NewProjectPage() {
             </Button>
           </div>
           <p className="text-xs text-quiet">
-            Without an outlet on a channel, Bunraku can tell demand and difficulty there, but not your chance.
+            Without an outlet on a channel, Bunraku can tell demand and difficulty there, but not
+            your chance.
           </p>
         </fieldset>
         {problem && problem.field !== "name" && <ProblemNote error={problem} />}

@@ -1,5 +1,5 @@
-import { CHANNELS } from "../app/channels";
 import { INPUT } from "../parts/Field";
+import { CHANNELS } from "../shared/channels";
 import type { OutletDraft } from "./projectWords";
 
 const HINTS = { web: "authority", video: "followers", marketplace: "reviews" } as const;

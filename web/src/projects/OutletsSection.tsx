@@ -1,40 +1,61 @@
 import { useState } from "react";
-import { addOutlet, changeOutlet, removeOutlet } from "../api/changes";
 import type { Project } from "../api/client";
-import { useChange } from "../api/queries";
 import { Button } from "../parts/Button";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useSay } from "../parts/toasts";
+import { channelName } from "../shared/channels";
+import { useChange } from "../shared/useChange";
+import { addOutlet, changeOutlet, chooseOutlet, removeOutlet } from "./changes";
 import { OutletFields } from "./OutletFields";
 import { emptyOutlet, type OutletDraft, readOutlet } from "./projectWords";
 
 /** The outlets of a project, each saved by itself. */
 export function OutletsSection({ project }: { project: Project }) {
   return (
-    <section aria-labelledby="outlets" className="mt-6 flex flex-col gap-4 border-t border-hairline pt-5">
+    <section
+      aria-labelledby="outlets"
+      className="mt-6 flex flex-col gap-4 border-t border-hairline pt-5"
+    >
       <h2 id="outlets" className="text-lg">
         Outlets
       </h2>
-      {project.outlets.map((one) => (
+      {project.outlets.map((outlet) => (
         <OutletLine
-          key={`${one.id}|${one.name}|${one.standing}|${one.channel}|${one.address}|${one.days_until_shown}`}
+          key={`${outlet.id}|${outlet.name}|${outlet.standing}|${outlet.channel}|${outlet.address}|${outlet.days_until_shown}`}
           projectId={project.id}
+          chosen={project.chosen_outlets.includes(outlet.id)}
+          alone={project.outlets.filter((other) => other.channel === outlet.channel).length < 2}
           start={{
-            id: one.id,
-            name: one.name,
-            channel: one.channel,
-            address: one.address ?? "",
-            standing: String(one.standing),
-            days: one.days_until_shown == null ? "" : String(one.days_until_shown),
+            id: outlet.id,
+            name: outlet.name,
+            channel: outlet.channel,
+            address: outlet.address ?? "",
+            standing: String(outlet.standing),
+            days: outlet.days_until_shown == null ? "" : String(outlet.days_until_shown),
           }}
         />
       ))}
-      <OutletLine key={`new${project.outlets.length}`} projectId={project.id} start={emptyOutlet()} />
+      <OutletLine
+        key={`new${project.outlets.length}`}
+        projectId={project.id}
+        start={emptyOutlet()}
+      />
     </section>
   );
 }
 
-function OutletLine({ projectId, start }: { projectId: number; start: OutletDraft }) {
+function OutletLine({
+  projectId,
+  start,
+  chosen = false,
+  alone = true,
+}: {
+  projectId: number;
+  start: OutletDraft;
+  /** Whether its channel is weighed for it, and whether it has that channel to itself. */
+  chosen?: boolean;
+  alone?: boolean;
+}) {
   const [draft, setDraft] = useState(start);
   const [tried, setTried] = useState(false);
   const say = useSay();
@@ -43,13 +64,22 @@ function OutletLine({ projectId, start }: { projectId: number; start: OutletDraf
     projectId,
     async () => {
       if (!("outlet" in read)) return;
-      await (start.id ? changeOutlet(projectId, start.id, read.outlet) : addOutlet(projectId, read.outlet));
+      await (start.id
+        ? changeOutlet(projectId, start.id, read.outlet)
+        : addOutlet(projectId, read.outlet));
     },
     { done: () => say(`${draft.name} is saved; chances are weighed again.`) },
   );
   const remove = useChange(projectId, () => removeOutlet(projectId, start.id ?? 0), {
     done: () => say(`${start.name} is removed. z takes it back.`),
   });
+  const choose = useChange(projectId, () => chooseOutlet(projectId, start.id ?? 0), {
+    done: () =>
+      say(
+        `${channelName(start.channel)} search is weighed for ${start.name} now, in the background. z takes it back.`,
+      ),
+  });
+  const problem = save.error ?? remove.error ?? choose.error;
   const changed = JSON.stringify(draft) !== JSON.stringify(start);
   return (
     <form
@@ -62,12 +92,29 @@ function OutletLine({ projectId, start }: { projectId: number; start: OutletDraf
         if (!save.isPending && "outlet" in read) save.mutate(undefined);
       }}
     >
-      <OutletFields draft={draft} wrong={tried && "wrong" in read ? read.wrong : undefined} onChange={setDraft} />
-      {(save.error ?? remove.error) && <ProblemNote error={(save.error ?? remove.error) as Error} />}
+      <OutletFields
+        draft={draft}
+        wrong={tried && "wrong" in read ? read.wrong : undefined}
+        onChange={setDraft}
+      />
+      {problem && <ProblemNote error={problem} />}
       <div className="flex gap-2">
-        <Button type="submit" look={changed ? "main" : "plain"} disabled={!changed || save.isPending}>
+        <Button
+          type="submit"
+          look={changed ? "main" : "plain"}
+          disabled={!changed || save.isPending}
+        >
           {start.id ? "Save the outlet" : "Add the outlet"}
         </Button>
+        {start.id && !alone && (
+          <Button
+            aria-pressed={chosen}
+            disabled={chosen || choose.isPending}
+            onClick={() => choose.mutate(undefined)}
+          >
+            {chosen ? "The sheet is weighed for it" : "Weigh the sheet for it"}
+          </Button>
+        )}
         {start.id && (
           <Button look="bare" disabled={remove.isPending} onClick={() => remove.mutate(undefined)}>
             Remove

@@ -1,5 +1,5 @@
-import { COUNTRIES, countryName, LANGUAGES, languageName } from "../app/locales";
 import { Field, INPUT } from "../parts/Field";
+import { COUNTRIES, countryName, LANGUAGES, languageName } from "../shared/locales";
 import { CURRENCIES, type Fields } from "./projectWords";
 
 const PRESETS = {
@@ -24,7 +24,8 @@ export function ProjectFields({
   errors: Record<string, string>;
   onChange: (fields: Fields) => void;
 }) {
-  const set = <K extends keyof Fields>(name: K, value: Fields[K]) => onChange({ ...fields, [name]: value });
+  const set = <K extends keyof Fields>(name: K, value: Fields[K]) =>
+    onChange({ ...fields, [name]: value });
   return (
     <div className="flex flex-col gap-4">
       <Field label="Name" error={errors.name}>
@@ -61,7 +62,11 @@ export function ProjectFields({
               id={id}
               value={fields.country}
               onChange={(event) =>
-                onChange({ ...fields, country: event.target.value, currency: CURRENCIES[event.target.value] ?? "€" })
+                onChange({
+                  ...fields,
+                  country: event.target.value,
+                  currency: CURRENCIES[event.target.value] ?? "€",
+                })
               }
               className={INPUT}
             >
@@ -166,7 +171,9 @@ export function ProjectFields({
         </Field>
       </div>
       <fieldset>
-        <legend className="font-semibold">What a visitor is worth to you, in {fields.currency}</legend>
+        <legend className="font-semibold">
+          What a visitor is worth to you, in {fields.currency}
+        </legend>
         <div className="grid grid-cols-4 gap-3 pt-1">
           {VALUES.map(([intent, name]) => (
             <Field key={intent} label={name} error={errors[`click_${intent}`]}>
@@ -176,7 +183,9 @@ export function ProjectFields({
                   inputMode="decimal"
                   placeholder="half the click price"
                   value={fields.click_values[intent] ?? ""}
-                  onChange={(event) => set("click_values", { ...fields.click_values, [intent]: event.target.value })}
+                  onChange={(event) =>
+                    set("click_values", { ...fields.click_values, [intent]: event.target.value })
+                  }
                   className={INPUT}
                 />
               )}

@@ -1,12 +1,14 @@
 import { useCallback, useEffect, useState } from "react";
-import { changeProject } from "../api/changes";
 import type { Project } from "../api/client";
-import { useChange, useProject } from "../api/queries";
-import { usePlace } from "../app/channels";
 import { Button } from "../parts/Button";
 import { Field, INPUT } from "../parts/Field";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useSay } from "../parts/toasts";
+import { usePlace } from "../shared/channels";
+import { useProject } from "../shared/queries";
+import { useChange } from "../shared/useChange";
+import { changeProject } from "./changes";
+import { LogSection } from "./LogSection";
 import { OutletsSection } from "./OutletsSection";
 import { ProjectFields } from "./ProjectFields";
 import { fieldErrors, fromFields, toFields } from "./projectWords";
@@ -21,6 +23,7 @@ export function SettingsPage() {
         <h1 className="pb-4 text-xl">Project and outlets</h1>
         {project && <Form key={project.id} project={project} />}
         {project && <OutletsSection project={project} />}
+        <LogSection projectId={projectId} />
       </div>
     </main>
   );
@@ -68,7 +71,8 @@ function Form({ project }: { project: Project }) {
       className="flex flex-col gap-4"
       onSubmit={(event) => {
         event.preventDefault();
-        if (!save.isPending && !wrongLeft && !Object.keys(fieldErrors(fields)).length) save.mutate(undefined);
+        if (!save.isPending && !wrongLeft && !Object.keys(fieldErrors(fields)).length)
+          save.mutate(undefined);
       }}
     >
       <ProjectFields fields={fields} errors={errors} onChange={setFields} />

@@ -1,10 +1,10 @@
 import { useMutation } from "@tanstack/react-query";
 import { useSearch } from "@tanstack/react-router";
 import { useState } from "react";
-import { signIn, signUp } from "../api/changes";
 import type { Problem, Schemas } from "../api/client";
 import { Button } from "../parts/Button";
 import { Field, INPUT } from "../parts/Field";
+import { signIn, signUp } from "./changes";
 import { PlainPage } from "./PlainPage";
 
 /** Sign in, or make an account; afterwards back to where one wanted to go. */
@@ -18,7 +18,8 @@ export function SignInPage() {
     // pages: an address that begins with two slashes would lead elsewhere.
     onSuccess: () => location.assign(back && !back.startsWith("//") ? back : "/"),
   });
-  const wrong = (field: string) => (enter.error?.field.includes(field) ? enter.error.message : undefined);
+  const wrong = (field: string) =>
+    enter.error?.field.includes(field) ? enter.error.message : undefined;
   return (
     <PlainPage title={fresh ? "Make an account" : "Sign in"}>
       <form
@@ -60,7 +61,9 @@ export function SignInPage() {
             />
           )}
         </Field>
-        {enter.error && !wrong("name") && !wrong("password") && <p role="alert">{enter.error.message}</p>}
+        {enter.error && !wrong("name") && !wrong("password") && (
+          <p role="alert">{enter.error.message}</p>
+        )}
         <div className="flex items-center gap-4">
           <Button type="submit" look="main" disabled={enter.isPending}>
             {fresh ? "Make the account" : "Sign in"}

@@ -1,5 +1,12 @@
 import { describe, expect, it } from "vitest";
-import { EMPTY_FIELDS, emptyOutlet, fieldErrors, fromFields, readOutlet, toFields } from "./projectWords";
+import {
+  EMPTY_FIELDS,
+  emptyOutlet,
+  fieldErrors,
+  fromFields,
+  readOutlet,
+  toFields,
+} from "./projectWords";
 
 const fields = {
   ...EMPTY_FIELDS,
@@ -15,13 +22,26 @@ describe("a project's form", () => {
     expect(sent.click_values).toEqual({ any: 0.5 });
   });
   it("shows again what was saved", () => {
-    const saved = { ...fromFields(fields), id: 1, version: 1, locale: "en-GB", lookups_left: 5, outlets: [] };
-    expect(fromFields(toFields(saved as Parameters<typeof toFields>[0]))).toEqual(fromFields(fields));
+    const saved = {
+      ...fromFields(fields),
+      id: 1,
+      version: 1,
+      locale: "en-GB",
+      lookups_left: 5,
+      outlets: [],
+      source_order: [],
+      chosen_outlets: [],
+    };
+    expect(fromFields(toFields(saved as Parameters<typeof toFields>[0]))).toEqual(
+      fromFields(fields),
+    );
   });
   it("tells what is wrong, at the field", () => {
     expect(fieldErrors(fields)).toEqual({});
     expect(
-      Object.keys(fieldErrors({ ...fields, name: " ", hours_a_month: -1, click_values: { any: "lots" } })),
+      Object.keys(
+        fieldErrors({ ...fields, name: " ", hours_a_month: -1, click_values: { any: "lots" } }),
+      ),
     ).toEqual(["name", "hours_a_month", "click_any"]);
   });
 });
@@ -30,10 +50,19 @@ describe("an outlet's line", () => {
   const good = { ...emptyOutlet("web"), name: " site.example ", standing: "34", days: "" };
   it("is read", () =>
     expect(readOutlet(good)).toEqual({
-      outlet: { name: "site.example", channel: "web", address: "", standing: 34, days_until_shown: null },
+      outlet: {
+        name: "site.example",
+        channel: "web",
+        address: "",
+        standing: 34,
+        days_until_shown: null,
+      },
     }));
   it("takes thousands", () =>
-    expect(readOutlet({ ...good, channel: "video", standing: "3,400" })).toHaveProperty("outlet.standing", 3400));
+    expect(readOutlet({ ...good, channel: "video", standing: "3,400" })).toHaveProperty(
+      "outlet.standing",
+      3400,
+    ));
   it.each([
     [{ name: "" }, "needs a name"],
     [{ standing: "" }, "number of 0 or more"],

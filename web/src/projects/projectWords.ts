@@ -59,14 +59,28 @@ const words = (text: string): string[] =>
 
 /** The form of a project that is there. */
 export function toFields(project: Schemas["ProjectOut"]): Fields {
-  const { id, version, locale, lookups_left, outlets, own_brands, rival_brands, places, click_values, ...rest } =
-    project;
+  const {
+    id,
+    version,
+    locale,
+    lookups_left,
+    outlets,
+    source_order,
+    chosen_outlets,
+    own_brands,
+    rival_brands,
+    places,
+    click_values,
+    ...rest
+  } = project;
   return {
     ...rest,
     own_brands: own_brands.join(", "),
     rival_brands: rival_brands.join(", "),
     places: places.join(", "),
-    click_values: Object.fromEntries(Object.entries(click_values).map(([intent, value]) => [intent, String(value)])),
+    click_values: Object.fromEntries(
+      Object.entries(click_values).map(([intent, value]) => [intent, String(value)]),
+    ),
   };
 }
 
@@ -86,18 +100,23 @@ export function fromFields(fields: Fields): Omit<Schemas["ProjectIn"], "outlets"
 export function fieldErrors(fields: Fields): Record<string, string> {
   const found: Record<string, string> = {};
   if (!fields.name.trim()) found.name = "A project needs a name.";
-  if (!(fields.hours_a_month >= 0 && fields.hours_a_month <= 2000)) found.hours_a_month = "From 0 to 2,000 hours.";
+  if (!(fields.hours_a_month >= 0 && fields.hours_a_month <= 2000))
+    found.hours_a_month = "From 0 to 2,000 hours.";
   for (const [intent, value] of Object.entries(fields.click_values))
-    if (value.trim() && !(Number(value) >= 0)) found[`click_${intent}`] = `“${value}” is not an amount.`;
+    if (value.trim() && !(Number(value) >= 0))
+      found[`click_${intent}`] = `“${value}” is not an amount.`;
   return found;
 }
 
 /** An outlet as the server takes it, or what is wrong with it. */
-export function readOutlet(draft: OutletDraft): { outlet: Schemas["OutletIn"] } | { wrong: string } {
+export function readOutlet(
+  draft: OutletDraft,
+): { outlet: Schemas["OutletIn"] } | { wrong: string } {
   const standing = Number(draft.standing.replaceAll(",", ""));
   const days = draft.days.trim() === "" ? null : Number(draft.days);
   if (!draft.name.trim()) return { wrong: "An outlet needs a name." };
-  if (draft.standing.trim() === "" || !(standing >= 0)) return { wrong: "Its strength is a number of 0 or more." };
+  if (draft.standing.trim() === "" || !(standing >= 0))
+    return { wrong: "Its strength is a number of 0 or more." };
   if (draft.channel === "web" && standing > 100) return { wrong: "Authority goes from 0 to 100." };
   if (days !== null && !(Number.isInteger(days) && days >= 0 && days <= 365))
     return { wrong: "Days until shown: a whole number from 0 to 365." };

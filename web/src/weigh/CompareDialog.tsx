@@ -1,17 +1,22 @@
 import { useQueries } from "@tanstack/react-query";
 import { lazy, Suspense } from "react";
 import type { Row } from "../api/client";
-import { inspectionQuery } from "../api/queries";
 import { change, count, money, percent } from "../parts/format";
 import { Hands } from "../parts/Hands";
 import { Help } from "../parts/Help";
 import { Modal } from "../parts/Modal";
 import { YearStrip } from "../parts/YearStrip";
+import { inspectionQuery } from "../shared/queries";
 import { capital } from "./filters";
 
 const HistoryPlot = lazy(() => import("./HistoryPlot").then((m) => ({ default: m.HistoryPlot })));
 
-type Line = { name: string; figure?: string; of: (row: Row) => React.ReactNode; best?: (row: Row) => number | null };
+type Line = {
+  name: string;
+  figure?: string;
+  of: (row: Row) => React.ReactNode;
+  best?: (row: Row) => number | null;
+};
 
 const lines = (currency: string): Line[] => [
   {
@@ -22,9 +27,14 @@ const lines = (currency: string): Line[] => [
   },
   {
     name: "Between",
-    of: (r) => (r.volume === null ? null : `${count(r.volume_low ?? 0)} – ${count(r.volume_high ?? 0)}`),
+    of: (r) =>
+      r.volume === null ? null : `${count(r.volume_low ?? 0)} – ${count(r.volume_high ?? 0)}`,
   },
-  { name: "Year", figure: "season", of: (r) => <YearStrip shares={r.month_share} peak={r.peak_month} /> },
+  {
+    name: "Year",
+    figure: "season",
+    of: (r) => <YearStrip shares={r.month_share} peak={r.peak_month} />,
+  },
   {
     name: "Trend",
     of: (r) =>
@@ -33,7 +43,11 @@ const lines = (currency: string): Line[] => [
         : `${capital(r.trend)}${r.change_share === null ? "" : `, ${change(r.change_share)}`}`,
   },
   { name: "Intent", figure: "intent", of: (r) => capital(r.intent) || null },
-  { name: "Per click", of: (r) => (r.cpc === null ? null : money(r.cpc, currency)), best: (r) => r.cpc },
+  {
+    name: "Per click",
+    of: (r) => (r.cpc === null ? null : money(r.cpc, currency)),
+    best: (r) => r.cpc,
+  },
   {
     name: "Title matches",
     figure: "title_matches",
@@ -102,7 +116,11 @@ export function CompareDialog({
             <tr>
               <td className="w-[120px]" />
               {now.map((row) => (
-                <th key={row.id} scope="col" className="px-2 pb-2 text-left align-bottom font-semibold">
+                <th
+                  key={row.id}
+                  scope="col"
+                  className="px-2 pb-2 text-left align-bottom font-semibold"
+                >
                   {row.text}
                 </th>
               ))}
@@ -114,14 +132,22 @@ export function CompareDialog({
               const top = Math.max(...values.map((value) => value ?? Number.NEGATIVE_INFINITY));
               return (
                 <tr key={line.name} className="border-t border-hairline">
-                  <th scope="row" className="py-[6px] pr-3 text-left text-xs font-normal whitespace-nowrap text-quiet">
+                  <th
+                    scope="row"
+                    className="py-[6px] pr-3 text-left text-xs font-normal whitespace-nowrap text-quiet"
+                  >
                     <Help figure={line.figure ?? ""} focusable={line.figure !== undefined}>
                       {line.name}
                     </Help>
                   </th>
                   {now.map((row, i) => (
-                    <td key={row.id} className={`px-2 ${values[i] !== null && values[i] === top ? "font-bold" : ""}`}>
-                      {line.of(row) ?? <span className="hatched inline-block h-[10px] w-9" title="not known" />}
+                    <td
+                      key={row.id}
+                      className={`px-2 ${values[i] !== null && values[i] === top ? "font-bold" : ""}`}
+                    >
+                      {line.of(row) ?? (
+                        <span className="hatched inline-block h-[10px] w-9" title="not known" />
+                      )}
                     </td>
                   ))}
                 </tr>
@@ -133,7 +159,9 @@ export function CompareDialog({
       <Suspense fallback={<p className="py-8 text-center text-quiet">Drawing</p>}>
         <HistoryPlot series={series} file="comparison" height={190} />
       </Suspense>
-      <p className="pt-2 text-xs text-quiet">The best of each line is strong. All figures are estimates.</p>
+      <p className="pt-2 text-xs text-quiet">
+        The best of each line is strong. All figures are estimates.
+      </p>
     </Modal>
   );
 }

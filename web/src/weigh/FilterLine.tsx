@@ -1,7 +1,16 @@
 import { Popover } from "radix-ui";
 import { type RefObject, useEffect, useRef, useState } from "react";
 import { INPUT } from "../parts/Field";
-import { capital, INTENTS, RANGES, rangeWords, type SheetAddress, type SheetSearch, STATES, VERDICTS } from "./filters";
+import {
+  capital,
+  INTENTS,
+  RANGES,
+  rangeWords,
+  type SheetAddress,
+  type SheetSearch,
+  STATES,
+  VERDICTS,
+} from "./filters";
 import { RangeFields } from "./RangeFields";
 
 type Change = (patch: SheetAddress) => void;
@@ -44,7 +53,8 @@ export function FilterLine({
   useEffect(() => {
     if (!line.current) return;
     const watcher = new ResizeObserver(
-      ([entry]) => entry && setRoom(Math.max(1, Math.floor((entry.contentRect.width - 480) / CHIP))),
+      ([entry]) =>
+        entry && setRoom(Math.max(1, Math.floor((entry.contentRect.width - 480) / CHIP))),
     );
     watcher.observe(line.current);
     return () => watcher.disconnect();
@@ -82,7 +92,8 @@ export function FilterLine({
   );
 }
 
-const rank = (chip: Chip) => (chip.told ? 0 : 10) + (USUAL.includes(chip.id) ? USUAL.indexOf(chip.id) : 9);
+const rank = (chip: Chip) =>
+  (chip.told ? 0 : 10) + (USUAL.includes(chip.id) ? USUAL.indexOf(chip.id) : 9);
 
 /** What is typed shows at once; the list follows a moment later, so that typing is never held up. */
 function Words({
@@ -134,7 +145,11 @@ function ChipButton({ chip, onClear }: { chip: Chip; onClear: () => void }) {
       <Popover.Root>
         <Popover.Trigger className="h-full rounded-md px-3 hover:text-ink">
           {chip.name}{" "}
-          {chip.told && <strong className="inline-block max-w-[120px] truncate align-bottom">{chip.told}</strong>}
+          {chip.told && (
+            <strong className="inline-block max-w-[120px] truncate align-bottom">
+              {chip.told}
+            </strong>
+          )}
         </Popover.Trigger>
         <Panel name={chip.name}>{chip.body}</Panel>
       </Popover.Root>
@@ -183,7 +198,14 @@ function chipsOf(search: SheetSearch, onChange: Change): Chip[] {
       name: "Intent",
       told: search.intent.map(capital).join(", "),
       clear: { intent: [] },
-      body: <Ticks all={INTENTS} on={search.intent} name={capital} onChange={(intent) => onChange({ intent })} />,
+      body: (
+        <Ticks
+          all={INTENTS}
+          on={search.intent}
+          name={capital}
+          onChange={(intent) => onChange({ intent })}
+        />
+      ),
     },
     {
       id: "verdict",
@@ -247,7 +269,9 @@ function chipsOf(search: SheetSearch, onChange: Change): Chip[] {
           all={MARKS.map((one) => one.id)}
           on={MARKS.map((one) => one.id).filter((id) => search[id])}
           name={(id) => MARKS.find((one) => one.id === id)?.name ?? id}
-          onChange={(on) => onChange(Object.fromEntries(MARKS.map(({ id }) => [id, on.includes(id) || undefined])))}
+          onChange={(on) =>
+            onChange(Object.fromEntries(MARKS.map(({ id }) => [id, on.includes(id) || undefined])))
+          }
         />
       ),
     },
@@ -273,7 +297,9 @@ function Ticks<T extends string>({
             type="checkbox"
             className="accent-pine"
             checked={on.includes(one)}
-            onChange={(event) => onChange(event.target.checked ? [...on, one] : on.filter((other) => other !== one))}
+            onChange={(event) =>
+              onChange(event.target.checked ? [...on, one] : on.filter((other) => other !== one))
+            }
           />
           {name(one)}
         </label>

@@ -1,5 +1,13 @@
 import { useState } from "react";
-import { CartesianGrid, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
+import {
+  CartesianGrid,
+  Line,
+  LineChart,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from "recharts";
 import { Button } from "../parts/Button";
 import { exact, MONTHS } from "../parts/format";
 import { byMonth, historyCsv, labelShifts, type Series } from "./history";
@@ -14,7 +22,8 @@ const LOOKS = [
   ["var(--color-slate)", "1 4"],
 ] as const;
 
-const monthText = (month: string) => `${MONTHS[Number(month.slice(5, 7)) - 1]} ${month.slice(2, 4)}`;
+const monthText = (month: string) =>
+  `${MONTHS[Number(month.slice(5, 7)) - 1]} ${month.slice(2, 4)}`;
 
 /** Searches month by month, labelled on the lines, with a crosshair, and the data as a table and as CSV. */
 export function HistoryPlot({
@@ -77,7 +86,10 @@ export function HistoryPlot({
           aria-label={`Searches a month of ${series.map((one) => one.name).join(", ")}`}
         >
           <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 316, height }}>
-            <LineChart data={rows} margin={{ top: 8, right: series.length > 1 ? 150 : 8, bottom: 0, left: 0 }}>
+            <LineChart
+              data={rows}
+              margin={{ top: 8, right: series.length > 1 ? 150 : 8, bottom: 0, left: 0 }}
+            >
               <CartesianGrid vertical={false} stroke="var(--color-hairline)" />
               <XAxis
                 dataKey="month"

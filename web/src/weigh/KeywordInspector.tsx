@@ -1,15 +1,16 @@
 import { lazy, Suspense } from "react";
-import { markHeat, overruleIntent } from "../api/changes";
 import type { Inspection, Row, Schemas } from "../api/client";
-import { useChange, useInspection } from "../api/queries";
+import { FamilyBlock } from "../gather/stream/FamilyBlock";
 import { Block } from "../parts/Block";
-import { FamilyBlock } from "../parts/FamilyBlock";
 import { count, day, exact, money, monthName, percent } from "../parts/format";
 import { Help } from "../parts/Help";
 import { Inspector } from "../parts/Inspector";
 import { OriginsBlock } from "../parts/OriginsBlock";
 import { ProblemNote } from "../parts/ProblemNote";
 import { YearStrip } from "../parts/YearStrip";
+import { useInspection } from "../shared/queries";
+import { useChange } from "../shared/useChange";
+import { markHeat, overruleIntent } from "./changes";
 import { capital, INTENTS } from "./filters";
 import { ResultsBlock } from "./ResultsBlock";
 
@@ -38,23 +39,40 @@ export function KeywordInspector({
   );
 }
 
-function Told({ told, projectId, currency }: { told: Inspection; projectId: number; currency: string }) {
+function Told({
+  told,
+  projectId,
+  currency,
+}: {
+  told: Inspection;
+  projectId: number;
+  currency: string;
+}) {
   const { row } = told;
-  const heat = useChange(projectId, (to: Schemas["HeatIn"]["heat"]) => markHeat(projectId, [row.id], to));
-  const intent = useChange(projectId, (to: Schemas["IntentIn"]["intent"]) => overruleIntent(projectId, [row.id], to));
+  const heat = useChange(projectId, (to: Schemas["HeatIn"]["heat"]) =>
+    markHeat(projectId, [row.id], to),
+  );
+  const intent = useChange(projectId, (to: Schemas["IntentIn"]["intent"]) =>
+    overruleIntent(projectId, [row.id], to),
+  );
   return (
     <>
       <h2 className="pr-6 text-lg break-words">{row.text}</h2>
       <p className="pt-1 pb-3 text-ink-2">
         {row.verdict && (
-          <strong className={row.verdict === "go" ? "text-pine" : "text-ink"}>{capital(row.verdict)}. </strong>
+          <strong className={row.verdict === "go" ? "text-pine" : "text-ink"}>
+            {capital(row.verdict)}.{" "}
+          </strong>
         )}
         {told.because}
         {row.climb_month > 0 &&
           ` Searches climb from ${monthName(row.climb_month)} and peak in ${monthName(row.peak_month)}.`}
-        {row.state === "dropped" && ` Dropped${told.drop_reason ? `: ${told.drop_reason.toLowerCase()}` : ""}.`}
+        {row.state === "dropped" &&
+          ` Dropped${told.drop_reason ? `: ${told.drop_reason.toLowerCase()}` : ""}.`}
       </p>
-      {(heat.error ?? intent.error) && <ProblemNote error={(heat.error ?? intent.error) as Error} />}
+      {(heat.error ?? intent.error) && (
+        <ProblemNote error={(heat.error ?? intent.error) as Error} />
+      )}
       <Volumes told={told} />
       <Block title={<Help figure="season">The year, January to December</Help>}>
         <YearStrip shares={row.month_share} peak={row.peak_month} tall />
@@ -70,7 +88,10 @@ function Told({ told, projectId, currency }: { told: Inspection; projectId: numb
       </Block>
       <ResultsBlock told={told} />
       <Why told={told} currency={currency} />
-      <Block title={<Help figure="intent">Intent</Help>} aside={told.intent_overruled ? "yours" : "read"}>
+      <Block
+        title={<Help figure="intent">Intent</Help>}
+        aside={told.intent_overruled ? "yours" : "read"}
+      >
         <div className="flex items-center gap-2">
           <select
             aria-label="Intent"
@@ -135,9 +156,14 @@ function OwnFigures({ row }: { row: Row }) {
 
 function Volumes({ told }: { told: Inspection }) {
   const { row, readings } = told;
-  const figures = readings.filter((one) => !["page", "yours", "rising", "translated"].includes(one.kind));
+  const figures = readings.filter(
+    (one) => !["page", "yours", "rising", "translated"].includes(one.kind),
+  );
   return (
-    <Block title={<Help figure="volume">Searches a month</Help>} aside={figures[0] ? `read ${day(figures[0].on)}` : ""}>
+    <Block
+      title={<Help figure="volume">Searches a month</Help>}
+      aside={figures[0] ? `read ${day(figures[0].on)}` : ""}
+    >
       {figures.map((one) => (
         <p key={`${one.source}|${one.kind}|${one.on}`} className={LINE}>
           <span>{one.source}</span>
@@ -160,7 +186,9 @@ function Volumes({ told }: { told: Inspection }) {
           </span>
         </p>
       )}
-      {row.volume_disagrees && <p className="pt-1 text-xs text-persimmon-text">Sources differ more than twofold.</p>}
+      {row.volume_disagrees && (
+        <p className="pt-1 text-xs text-persimmon-text">Sources differ more than twofold.</p>
+      )}
     </Block>
   );
 }
@@ -172,7 +200,9 @@ function Why({ told, currency }: { told: Inspection; currency: string }) {
       "chance",
       "Chance of page one",
       row.chance === null ? null : percent(row.chance),
-      row.own_strength === null ? "" : `you ${Math.round(row.own_strength)}, page ${Math.round(row.difficulty ?? 0)}`,
+      row.own_strength === null
+        ? ""
+        : `you ${Math.round(row.own_strength)}, page ${Math.round(row.difficulty ?? 0)}`,
     ],
     [
       "clicks",

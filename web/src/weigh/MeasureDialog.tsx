@@ -1,10 +1,11 @@
-import { measure } from "../api/changes";
 import type { Channel } from "../api/client";
-import { useChange, usePrice } from "../api/queries";
 import { Button } from "../parts/Button";
 import { exact, plural } from "../parts/format";
 import { Modal } from "../parts/Modal";
 import { ProblemNote } from "../parts/ProblemNote";
+import { useChange } from "../shared/useChange";
+import { measure } from "./changes";
+import { usePrice } from "./queries";
 
 const WHAT: Record<string, string> = {
   counts: "searches and history",
@@ -27,14 +28,18 @@ export function MeasureDialog({
   onOpenChange: (open: boolean) => void;
 }) {
   const price = usePrice(projectId, channel, rowIds, open);
-  const start = useChange(projectId, () => measure(projectId, channel, rowIds), { done: () => onOpenChange(false) });
+  const start = useChange(projectId, () => measure(projectId, channel, rowIds), {
+    done: () => onOpenChange(false),
+  });
   const told = price.data;
   const short = told !== undefined && told.price > told.lookups_left;
   return (
     <Modal
       open={open}
       onOpenChange={onOpenChange}
-      title={rowIds ? `Measure ${plural(rowIds.length, "chosen keyword")}` : "Measure all that wait"}
+      title={
+        rowIds ? `Measure ${plural(rowIds.length, "chosen keyword")}` : "Measure all that wait"
+      }
     >
       {price.error && <ProblemNote error={price.error} />}
       {told && (
@@ -45,7 +50,9 @@ export function MeasureDialog({
                 <th className="py-1 font-semibold">Source</th>
                 <th className="pl-4 text-right font-semibold whitespace-nowrap">To look up</th>
                 <th className="pl-4 text-right font-semibold whitespace-nowrap">Known today</th>
-                <th className="pl-4 text-right font-semibold whitespace-nowrap">Price in lookups</th>
+                <th className="pl-4 text-right font-semibold whitespace-nowrap">
+                  Price in lookups
+                </th>
               </tr>
             </thead>
             <tbody>

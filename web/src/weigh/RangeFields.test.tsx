@@ -11,7 +11,13 @@ describe("a range's fields", () => {
   it("show per cent and tell shares", async () => {
     const onChange = vi.fn();
     if (!chance) throw new Error("no chance");
-    render(<RangeFields range={chance} search={{ ...SHEET_DEFAULTS, chance_min: 0.25 }} onChange={onChange} />);
+    render(
+      <RangeFields
+        range={chance}
+        search={{ ...SHEET_DEFAULTS, chance_min: 0.25 }}
+        onChange={onChange}
+      />,
+    );
     expect(screen.getByLabelText("Chance from")).toHaveValue("25");
     await userEvent.clear(screen.getByLabelText("Chance from"));
     expect(onChange).toHaveBeenLastCalledWith({ chance_min: undefined });

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { INPUT } from "../parts/Field";
-import type { RANGES, SheetAddress, SheetSearch } from "./filters";
+import type { Range, SheetAddress, SheetSearch } from "./filters";
 
 /** From and to of a range filter; either may stay empty. What is no number is told and changes nothing. */
 export function RangeFields({
@@ -8,7 +8,7 @@ export function RangeFields({
   search,
   onChange,
 }: {
-  range: (typeof RANGES)[number];
+  range: Range;
   search: SheetSearch;
   onChange: (patch: SheetAddress) => void;
 }) {

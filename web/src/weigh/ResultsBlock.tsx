@@ -14,9 +14,10 @@ const FEATURES: Record<string, string> = {
 /** The first ten results, ads left out: who stands there, how strong, and which the outlet would outrank. */
 export function ResultsBlock({ told }: { told: Inspection }) {
   const weak = told.results.filter((one) => one.weak).length;
-  const also = [told.ads ? plural(told.ads, "ad") : "", ...told.features.map((one) => FEATURES[one] ?? one)].filter(
-    Boolean,
-  );
+  const also = [
+    told.ads ? plural(told.ads, "ad") : "",
+    ...told.features.map((one) => FEATURES[one] ?? one),
+  ].filter(Boolean);
   return (
     <Block
       title={<Help figure="strength">Results page, top 10, ads left out</Help>}
@@ -42,7 +43,10 @@ export function ResultsBlock({ told }: { told: Inspection }) {
                 aria-label={`strength ${Math.round(one.strength ?? 0)}${one.weak ? ", weak spot" : ""}`}
                 className="relative h-[6px] bg-trough"
               >
-                <span className="absolute inset-y-0 left-0 bg-bar" style={{ width: `${one.strength ?? 0}%` }} />
+                <span
+                  className="absolute inset-y-0 left-0 bg-bar"
+                  style={{ width: `${one.strength ?? 0}%` }}
+                />
                 {told.row.own_strength !== null && (
                   <span
                     className="absolute -inset-y-[3px] w-[2px] bg-persimmon"
@@ -54,9 +58,13 @@ export function ResultsBlock({ told }: { told: Inspection }) {
           ))}
         </ol>
       ) : (
-        <p className="text-quiet">{told.page_on ? "The source found no results." : "Not read yet."}</p>
+        <p className="text-quiet">
+          {told.page_on ? "The source found no results." : "Not read yet."}
+        </p>
       )}
-      {also.length > 0 && <p className="pt-1 text-xs text-quiet">Also on the page: {also.join(", ")}.</p>}
+      {also.length > 0 && (
+        <p className="pt-1 text-xs text-quiet">Also on the page: {also.join(", ")}.</p>
+      )}
     </Block>
   );
 }

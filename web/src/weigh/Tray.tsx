@@ -17,7 +17,10 @@ export function Tray({
 }) {
   if (!rows.length) return null;
   return (
-    <section aria-label="Tray" className="flex h-12 shrink-0 items-center gap-2 bg-beam px-[18px] text-on-beam">
+    <section
+      aria-label="Tray"
+      className="flex h-12 shrink-0 items-center gap-2 bg-beam px-[18px] text-on-beam"
+    >
       <strong className="pr-2">Compare</strong>
       <div className="flex min-w-0 flex-1 gap-2 overflow-hidden">
         {rows.map((row) => (

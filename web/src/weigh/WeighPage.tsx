@@ -1,8 +1,8 @@
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useCallback, useMemo, useRef, useState } from "react";
+import { at } from "../api/at";
 import { api, data, type Row } from "../api/client";
-import { useCoverage, useOverview, useProject, useSheet } from "../api/queries";
-import { usePlace } from "../app/channels";
+import { useCoverage } from "../gather/queries";
 import { Button } from "../parts/Button";
 import { Empty } from "../parts/Empty";
 import { exact, plural } from "../parts/format";
@@ -11,22 +11,30 @@ import { seedWordsOf } from "../parts/keywordWords";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
 import { Sheet } from "../parts/Sheet";
-import { useChosen } from "../parts/useChosen";
 import { isOutOfPlay, useDeciding } from "../parts/useDeciding";
+import { useGrid } from "../parts/useGrid";
 import { useKey } from "../parts/useKey";
-import { useSheetKeys } from "../parts/useSheetKeys";
+import { usePlace } from "../shared/channels";
+import { useOverview, useProject } from "../shared/queries";
 import { CompareDialog } from "./CompareDialog";
 import { sheetColumns } from "./columns";
 import { FilterLine } from "./FilterLine";
-import { csvAddress, isFiltered, SHEET_DEFAULTS, type SheetAddress, type Sort, toQuery } from "./filters";
+import {
+  csvAddress,
+  isFiltered,
+  pressed,
+  SHEET_DEFAULTS,
+  type SheetAddress,
+  sortName,
+  toQuery,
+} from "./filters";
 import { GapNote } from "./GapNote";
 import { KeywordInspector } from "./KeywordInspector";
 import { MeasureDialog } from "./MeasureDialog";
+import { useSheet } from "./queries";
 import { Tray } from "./Tray";
 import { useFamilies } from "./useFamilies";
 import { useTray } from "./useTray";
-
-const RISING_FIRST: readonly Sort[] = ["text", "difficulty", "title_matches", "intent", "verdict", "position", "words"];
 
 /** Weigh: the keyword sheet, its filters, the inspector and the tray. */
 export function WeighPage() {
@@ -39,51 +47,47 @@ export function WeighPage() {
   const query = useMemo(() => toQuery(search, channel), [search, channel]);
   const found = useSheet(projectId, query);
   const rows = useFamilies(projectId, found, query);
-  const total = rows.total ?? 0;
   const all = useCallback(
     async () =>
       data(
-        await api.GET("/api/projects/{project_id}/sheet/ids", { params: { path: { project_id: projectId }, query } }),
+        await api.GET("/api/projects/{project_id}/sheet/ids", {
+          params: { ...at(projectId), query },
+        }),
       ),
     [projectId, query],
   );
-  const chosen = useChosen<Row>(projectId, `${projectId}/${channel}`, all);
-  const tray = useTray(`${projectId}/${channel}`);
+  const onOpen = useCallback(
+    (row: number | undefined) => navigate({ search: (now) => ({ ...now, row }) }),
+    [navigate],
+  );
+  const grid = useGrid<Row>({
+    pages: rows,
+    place: `${projectId}/${channel}`,
+    openId: search.row,
+    onOpen,
+    all,
+  });
+  const { total } = grid;
+  const tray = useTray(projectId, channel);
   const [measuring, setMeasuring] = useState(false);
   const [comparing, setComparing] = useState(false);
   const words = useRef<HTMLInputElement>(null);
-  const counts = overview?.channels.find((one) => one.channel === channel);
+  const counts = overview?.channels.find((counted) => counted.channel === channel);
   const waiting = counts ? counts.keywords - counts.measured : 0;
   const currency = project?.currency ?? "£";
 
   const patch = useCallback(
-    (changed: SheetAddress) => navigate({ search: (now) => ({ ...now, ...changed }), replace: true }),
+    (changed: SheetAddress) =>
+      navigate({ search: (now) => ({ ...now, ...changed }), replace: true }),
     [navigate],
   );
-  const openAt = useCallback(
-    (index: number) => {
-      const row = rows.rowAt(index);
-      if (row) navigate({ search: (now) => ({ ...now, row: now.row === row.id ? undefined : row.id }) });
-    },
-    [navigate, rows.rowAt],
-  );
-  const { current, setCurrent } = useSheetKeys<Row>({
-    total,
-    rowAt: rows.rowAt,
-    onChoose: chosen.toggle,
-    onOpen: openAt,
-    onToggleAll: chosen.toggleAll,
-  });
-  const under = () => (current >= 0 ? rows.rowAt(current) : undefined);
-  const deciding = useDeciding(chosen, under);
+  const deciding = useDeciding(projectId, grid.chosen, grid.under);
   useKey("/", () => words.current?.focus(), { sign: true });
   useKey("c", () => {
-    const row = under();
-    if (row) tray.toggle(row);
+    const row = grid.under();
+    if (row) tray.toggle(row.id);
   });
-  useKey("v", () => {
-    if (current >= 0) rows.toggle(current);
-  });
+  useKey("v", () => grid.current >= 0 && rows.toggle(grid.current));
   useKey("m", () => setMeasuring(true));
 
   const columns = useMemo(
@@ -95,8 +99,9 @@ export function WeighPage() {
       }),
     [coverage, currency, rows.opened, rows.within, rows.toggleRow],
   );
-  const jobs = overview?.jobs.filter((job) => job.kind === "measure" || job.kind === "reweigh") ?? [];
-  const many = chosen.ids.size;
+  const jobs =
+    overview?.jobs.filter((job) => job.kind === "measure" || job.kind === "reweigh") ?? [];
+  const many = grid.chosen.ids.size;
 
   return (
     <>
@@ -108,7 +113,9 @@ export function WeighPage() {
           >
             {many > 0 && (
               <>
-                <Button onClick={() => deciding.turn("shortlisted")}>Shortlist {exact(many)}</Button>
+                <Button onClick={() => deciding.turn("shortlisted")}>
+                  Shortlist {exact(many)}
+                </Button>
                 <Button onClick={deciding.drop}>Drop</Button>
               </>
             )}
@@ -146,30 +153,27 @@ export function WeighPage() {
           />
         </div>
         {rows.total === 0 ? (
-          <Nothing filtered={isFiltered(search)} onClear={() => navigate({ search: { ...SHEET_DEFAULTS } })} />
+          <Nothing
+            filtered={isFiltered(search)}
+            onClear={() => navigate({ search: { ...SHEET_DEFAULTS } })}
+          />
         ) : (
           <Sheet
             label="Keywords"
             columns={columns}
-            total={total}
-            rowAt={rows.rowAt}
-            idOf={(row) => row.id}
+            grid={grid}
             nameOf={(row) => row.text}
-            current={current}
-            onCurrent={setCurrent}
-            onOpen={openAt}
-            openId={search.row}
-            chosen={chosen.ids}
-            onChoose={chosen.toggle}
             dimmed={isOutOfPlay}
-            onRange={rows.show}
             sorted={{ by: search.sort, descending: search.descending }}
-            onSort={(by) =>
-              patch({ sort: by, descending: by === search.sort ? !search.descending : !RISING_FIRST.includes(by) })
-            }
+            onSort={(by) => patch(pressed(search, by))}
           />
         )}
-        <Tray rows={tray.rows} onRemove={tray.remove} onClear={tray.clear} onCompare={() => setComparing(true)} />
+        <Tray
+          rows={tray.rows}
+          onRemove={tray.remove}
+          onClear={tray.clear}
+          onCompare={() => setComparing(true)}
+        />
       </main>
       {search.row !== undefined && (
         <KeywordInspector
@@ -182,7 +186,7 @@ export function WeighPage() {
       <MeasureDialog
         projectId={projectId}
         channel={channel}
-        rowIds={many ? [...chosen.ids] : null}
+        rowIds={many ? [...grid.chosen.ids] : null}
         open={measuring}
         onOpenChange={setMeasuring}
       />
@@ -208,16 +212,6 @@ function aboutLine(measured: number, waiting: number, shortlisted: number): stri
     .join(", ");
 }
 
-const SORT_NAMES: Partial<Record<Sort, string>> = {
-  text: "keyword",
-  volume: "searches",
-  cpc: "cost per click",
-  change: "trend",
-  title_matches: "title matches",
-  weak_spots: "weak spots",
-};
-const sortName = (sort: Sort) => SORT_NAMES[sort] ?? sort;
-
 function Nothing({ filtered, onClear }: { filtered: boolean; onClear: () => void }) {
   const { projectId, channel } = usePlace();
   return filtered ? (
@@ -237,7 +231,8 @@ function Nothing({ filtered, onClear }: { filtered: boolean; onClear: () => void
         </Link>
       }
     >
-      Start from two or three seed terms; what people search for around them comes here to be weighed.
+      Start from two or three seed terms; what people search for around them comes here to be
+      weighed.
     </Empty>
   );
 }

@@ -1,5 +1,6 @@
 /** The columns of the keyword sheet. */
 import type { Row } from "../api/client";
+import { COLUMNS } from "../api/columns";
 import { change, count, money, percent, volumeBar } from "../parts/format";
 import { Hands } from "../parts/Hands";
 import { KeywordText } from "../parts/KeywordText";
@@ -21,7 +22,10 @@ function Volume({ row }: { row: Row }) {
     return row.waiting ? (
       <span className="text-quiet italic">not measured</span>
     ) : (
-      <span className="text-quiet italic" title="The source has no answer for it, and nothing to compare it with">
+      <span
+        className="text-quiet italic"
+        title="The source has no answer for it, and nothing to compare it with"
+      >
         no figure yet
       </span>
     );
@@ -32,7 +36,9 @@ function Volume({ row }: { row: Row }) {
   ].filter(Boolean);
   return (
     <span className="flex items-center gap-2" title={[range, ...doubts].join("; ")}>
-      <span className={`w-[72px] text-right whitespace-nowrap ${row.volume_rough ? "text-quiet" : ""}`}>
+      <span
+        className={`w-[72px] text-right whitespace-nowrap ${row.volume_rough ? "text-quiet" : ""}`}
+      >
         {row.volume_rough && <span className="text-2xs">about </span>}
         {count(row.volume)}
       </span>
@@ -48,7 +54,8 @@ function Volume({ row }: { row: Row }) {
 
 function Trend({ row }: { row: Row }) {
   if (row.trend === "unknown") return null;
-  if (row.trend === "new" || row.trend === "fad") return <span className="text-persimmon-text">{row.trend}</span>;
+  if (row.trend === "new" || row.trend === "fad")
+    return <span className="text-persimmon-text">{row.trend}</span>;
   if (row.change_share === null) return null;
   return (
     <span
@@ -66,208 +73,180 @@ function Trend({ row }: { row: Row }) {
   );
 }
 
+type Family = {
+  opened: (row: Row) => boolean;
+  within: (row: Row) => boolean;
+  onToggle: (row: Row) => void;
+};
+type Id = (typeof COLUMNS)[number]["id"];
+/** What is special about a column in the sheet; all else is told by its type and unit. */
+type Special = Pick<SheetColumn<Row, Sort>, "cell"> & Partial<SheetColumn<Row, Sort>>;
+
+/** The first columns from the left; those that are not named follow in the order they are declared in. */
+const FIRST: readonly Id[] = [
+  "text",
+  "intent",
+  "volume",
+  "month_share",
+  "difficulty",
+  "verdict",
+  "worth",
+  "chance",
+  "clicks",
+  "cpc",
+  "ad_competition",
+  "title_matches",
+  "weak_spots",
+];
+/** Widths of columns whose headings need more room than a figure does. */
+const WIDTHS: Partial<Record<Id, string>> = {
+  cpc: "104px",
+  ad_competition: "112px",
+  title_matches: "96px",
+  weak_spots: "88px",
+};
+
+/** Figures that stand at the left of their column, because a mark stands beside them. */
+const LEFT: readonly Id[] = ["volume", "difficulty"];
+
+const special = (seedWords: ReadonlySet<string>, family: Family): Partial<Record<Id, Special>> => ({
+  text: {
+    width: "minmax(216px, 1fr)",
+    cell: (row) => (
+      <>
+        {family.within(row) && (
+          <span
+            className="mr-2 ml-3 h-full w-[2px] shrink-0 self-stretch bg-hairline"
+            aria-hidden="true"
+          />
+        )}
+        <KeywordText text={row.text} seedWords={seedWords} />
+        {row.family_size > 1 && !family.within(row) && (
+          <button
+            type="button"
+            tabIndex={-1}
+            aria-expanded={family.opened(row)}
+            title={`${row.family_size} variants of the same, each with its own figures (v)`}
+            onClick={(event) => {
+              event.stopPropagation();
+              family.onToggle(row);
+            }}
+            className="ml-2 shrink-0 rounded-md border border-hairline px-1 text-2xs text-ink-2 hover:border-quiet"
+          >
+            {family.opened(row) ? "−" : "+"}
+            {row.family_size - 1}
+          </button>
+        )}
+        {row.state === "shortlisted" && (
+          <span className="ml-2 shrink-0 text-2xs font-semibold text-pine">shortlist</span>
+        )}
+        {row.state === "dropped" && <span className="ml-2 shrink-0 text-2xs">dropped</span>}
+        {row.heat && (
+          <span className="ml-2 shrink-0 text-2xs text-persimmon-text">
+            {HEAT[row.heat as keyof typeof HEAT]}
+          </span>
+        )}
+      </>
+    ),
+  },
+  intent: {
+    width: "122px",
+    cell: (row) => (
+      <span
+        className="truncate text-xs text-ink-2"
+        title={row.local ? `${capital(row.intent)}, local` : capital(row.intent)}
+      >
+        {capital(row.intent)}
+        {row.local && <span className="text-quiet"> · local</span>}
+      </span>
+    ),
+  },
+  volume: { width: "132px", cell: (row) => <Volume row={row} /> },
+  month_share: {
+    heading: "Year, Jan to Dec",
+    width: "150px",
+    sort: "change_share",
+    cell: (row) => (
+      <span className="flex items-center gap-2 text-xs">
+        {row.waiting && !row.month_share.length ? (
+          <Unknown />
+        ) : (
+          <YearStrip shares={row.month_share} peak={row.peak_month} />
+        )}
+        <Trend row={row} />
+      </span>
+    ),
+  },
+  difficulty: {
+    heading: "Difficulty, you",
+    width: "122px",
+    cell: (row) =>
+      row.difficulty === null ? (
+        <Unknown why="the results page was not read" />
+      ) : (
+        <span className="flex items-center gap-2">
+          <span className="w-5 text-right">{Math.round(row.difficulty)}</span>
+          <Ladder difficulty={row.difficulty} own={row.own_strength} />
+        </span>
+      ),
+  },
+  verdict: {
+    width: "82px",
+    cell: (row) => (
+      <span className="flex items-center gap-2">
+        <Hands heights={row.hands} />
+        <span
+          className={
+            row.verdict === "go"
+              ? "font-bold text-ink"
+              : row.verdict === "try"
+                ? "font-semibold text-ink-2"
+                : "text-quiet"
+          }
+        >
+          {capital(row.verdict) || <span className="sr-only">not weighed</span>}
+        </span>
+      </span>
+    ),
+  },
+  title_matches: {
+    cell: (row) => (row.title_matches === null ? <Unknown /> : `${row.title_matches} of 10`),
+  },
+});
+
+/** A figure as its unit has it. */
+function plain(column: (typeof COLUMNS)[number], currency: string) {
+  const told = (value: number): string => {
+    if (column.unit === "money") return money(value, currency);
+    if (column.unit === "share") return percent(value);
+    if (column.unit === "searches" || column.unit === "clicks") return count(value);
+    return String(+value.toFixed(1));
+  };
+  return (row: Row) => {
+    const value = row[column.id as keyof Row];
+    return typeof value === "number" ? told(value) : <Unknown />;
+  };
+}
+
+/** The columns of the sheet, made from what the server declares of each. */
 export function sheetColumns(
   seedWords: ReadonlySet<string>,
   currency: string,
-  family: { opened: (row: Row) => boolean; within: (row: Row) => boolean; onToggle: (row: Row) => void },
+  family: Family,
 ): SheetColumn<Row, Sort>[] {
-  return [
-    {
-      id: "keyword",
-      heading: "Keyword",
-      width: "minmax(216px, 1fr)",
-      sort: "text",
-      cell: (row) => (
-        <>
-          {family.within(row) && (
-            <span className="mr-2 ml-3 h-full w-[2px] shrink-0 self-stretch bg-hairline" aria-hidden="true" />
-          )}
-          <KeywordText text={row.text} seedWords={seedWords} />
-          {row.family_size > 1 && !family.within(row) && (
-            <button
-              type="button"
-              tabIndex={-1}
-              aria-expanded={family.opened(row)}
-              title={`${row.family_size} variants of the same, each with its own figures (v)`}
-              onClick={(event) => {
-                event.stopPropagation();
-                family.onToggle(row);
-              }}
-              className="ml-2 shrink-0 rounded-md border border-hairline px-1 text-2xs text-ink-2 hover:border-quiet"
-            >
-              {family.opened(row) ? "−" : "+"}
-              {row.family_size - 1}
-            </button>
-          )}
-          {row.state === "shortlisted" && (
-            <span className="ml-2 shrink-0 text-2xs font-semibold text-pine">shortlist</span>
-          )}
-          {row.state === "dropped" && <span className="ml-2 shrink-0 text-2xs">dropped</span>}
-          {row.heat && (
-            <span className="ml-2 shrink-0 text-2xs text-persimmon-text">{HEAT[row.heat as keyof typeof HEAT]}</span>
-          )}
-        </>
-      ),
-    },
-    {
-      id: "intent",
-      heading: "Intent",
-      width: "122px",
-      figure: "intent",
-      sort: "intent",
-      cell: (row) => (
-        <span
-          className="truncate text-xs text-ink-2"
-          title={row.local ? `${capital(row.intent)}, local` : capital(row.intent)}
-        >
-          {capital(row.intent)}
-          {row.local && <span className="text-quiet"> · local</span>}
-        </span>
-      ),
-    },
-    {
-      id: "volume",
-      heading: "Searches a month",
-      width: "132px",
-      figure: "volume",
-      sort: "volume",
-      cell: (row) => <Volume row={row} />,
-    },
-    {
-      id: "year",
-      heading: "Year, Jan to Dec",
-      width: "150px",
-      figure: "season",
-      sort: "change",
-      cell: (row) => (
-        <span className="flex items-center gap-2 text-xs">
-          {row.waiting && !row.month_share.length ? (
-            <Unknown />
-          ) : (
-            <YearStrip shares={row.month_share} peak={row.peak_month} />
-          )}
-          <Trend row={row} />
-        </span>
-      ),
-    },
-    {
-      id: "difficulty",
-      heading: "Difficulty, you",
-      width: "122px",
-      figure: "difficulty",
-      sort: "difficulty",
-      cell: (row) =>
-        row.difficulty === null ? (
-          <Unknown why="the results page was not read" />
-        ) : (
-          <span className="flex items-center gap-2">
-            <span className="w-5 text-right">{Math.round(row.difficulty)}</span>
-            <Ladder difficulty={row.difficulty} own={row.own_strength} />
-          </span>
-        ),
-    },
-    {
-      id: "verdict",
-      heading: "Verdict",
-      width: "82px",
-      figure: "verdict",
-      sort: "verdict",
-      cell: (row) => (
-        <span className="flex items-center gap-2">
-          <Hands heights={row.hands} />
-          <span
-            className={
-              row.verdict === "go"
-                ? "font-bold text-ink"
-                : row.verdict === "try"
-                  ? "font-semibold text-ink-2"
-                  : "text-quiet"
-            }
-          >
-            {capital(row.verdict) || <span className="sr-only">not weighed</span>}
-          </span>
-        </span>
-      ),
-    },
-    {
-      id: "worth",
-      heading: "Worth",
-      width: "64px",
-      figure: "worth",
-      sort: "worth",
-      right: true,
-      cell: (row) => (row.worth === null ? <Unknown /> : money(row.worth, currency)),
-    },
-    {
-      id: "chance",
-      heading: "Chance",
-      width: "64px",
-      figure: "chance",
-      sort: "chance",
-      right: true,
-      cell: (row) => (row.chance === null ? <Unknown /> : percent(row.chance)),
-    },
-    {
-      id: "clicks",
-      heading: "Clicks",
-      width: "64px",
-      figure: "clicks",
-      sort: "clicks",
-      right: true,
-      cell: (row) => (row.clicks === null ? <Unknown /> : count(row.clicks)),
-    },
-    {
-      id: "cpc",
-      heading: "Per click",
-      help: "The middle of what advertisers pay for a click, as a source tells it. High prices are a sign of buyers.",
-      width: "72px",
-      sort: "cpc",
-      right: true,
-      cell: (row) => (row.cpc === null ? <Unknown /> : money(row.cpc, currency)),
-    },
-    {
-      id: "ads",
-      heading: "Ad competition",
-      help: "How contested ads on the keyword are, as a source tells it.",
-      width: "104px",
-      right: true,
-      cell: (row) => (row.ad_competition === null ? <Unknown /> : percent(row.ad_competition)),
-    },
-    {
-      id: "matches",
-      heading: "Title matches",
-      width: "96px",
-      figure: "title_matches",
-      sort: "title_matches",
-      right: true,
-      cell: (row) => (row.title_matches === null ? <Unknown /> : `${row.title_matches} of 10`),
-    },
-    {
-      id: "spots",
-      heading: "Weak spots",
-      help: "Results on page one that your outlet would more likely than not outrank.",
-      width: "84px",
-      sort: "weak_spots",
-      right: true,
-      cell: (row) => row.weak_spots ?? <Unknown />,
-    },
-    {
-      id: "words",
-      heading: "Words",
-      help: "Words in the keyword. Four or more are the long tail: fewer searches, more specific.",
-      width: "60px",
-      sort: "words",
-      right: true,
-      cell: (row) => row.words,
-    },
-    {
-      id: "fit",
-      heading: "Fit",
-      width: "56px",
-      figure: "fit",
-      sort: "fit",
-      right: true,
-      cell: (row) => row.fit.toFixed(2),
-    },
-  ];
+  const own = special(seedWords, family);
+  const rank = (id: Id) => (FIRST.includes(id) ? FIRST.indexOf(id) : FIRST.length);
+  return COLUMNS.filter((column) => column.shown)
+    .sort((a, b) => rank(a.id) - rank(b.id))
+    .map((column) => ({
+      id: column.id,
+      heading: column.heading,
+      width: WIDTHS[column.id] ?? "64px",
+      figure: column.figure,
+      help: column.figure ? "" : column.help,
+      ...(column.sorts ? { sort: column.id } : {}),
+      right: (column.type === "number" || column.type === "count") && !LEFT.includes(column.id),
+      cell: plain(column, currency),
+      ...own[column.id],
+    }));
 }

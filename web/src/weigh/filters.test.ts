@@ -1,5 +1,13 @@
 import { describe, expect, it } from "vitest";
-import { csvAddress, isFiltered, RANGES, rangeWords, SHEET_DEFAULTS, sheetSearch, toQuery } from "./filters";
+import {
+  csvAddress,
+  isFiltered,
+  RANGES,
+  rangeWords,
+  SHEET_DEFAULTS,
+  sheetSearch,
+  toQuery,
+} from "./filters";
 
 const range = (id: string) => {
   const found = RANGES.find((one) => one.id === id);

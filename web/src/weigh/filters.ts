@@ -1,58 +1,64 @@
-/** The filters of the sheet: what the address may hold, how each is named, and what goes to the server. */
+/** The filters of the sheet: what the address may hold, how each is named, and what goes to the server. All of
+ * it is made from the sheet's columns. */
 import { z } from "zod";
-import type { Channel, Schemas } from "../api/client";
+import type { Channel, Row, Schemas } from "../api/client";
+import { COLUMNS } from "../api/columns";
+
+type Column = (typeof COLUMNS)[number];
+type Named<F extends Column["filter"]> = Extract<Column, { filter: F }>;
 
 export type ServerQuery = Partial<Schemas["SheetQuery"]>;
-const amount = z.number().nonnegative().optional().catch(undefined);
-const listOf = <T extends string>(values: readonly [T, ...T[]]) => z.array(z.enum(values)).default([]).catch([]);
+export type Sort = Extract<Column, { sorts: true }>["id"];
+export type RangeId = Named<"range">["filter_id"];
+type FlagId = Named<"flag" | "known">["filter_id"];
 
-export const INTENTS = ["informational", "navigational", "commercial", "transactional"] as const;
-export const VERDICTS = ["go", "try", "hard", "skip", "none"] as const;
-export const STATES = ["in_play", "open", "kept", "shortlisted", "parked", "dropped", "left_out", "all"] as const;
-export const SORTS = [
-  "worth",
-  "volume",
-  "difficulty",
-  "chance",
-  "text",
-  "cpc",
-  "words",
-  "change",
-  "title_matches",
-  "clicks",
-  "position",
-  "weak_spots",
-  "fit",
-  "intent",
-  "verdict",
-  "season",
-  "relevance",
-  "arrival",
+const amount = z.number().nonnegative().optional().catch(undefined);
+const flag = z.boolean().optional().catch(undefined);
+
+const sorted = COLUMNS.filter((column) => column.sorts);
+const SORTS = sorted.map((column) => column.id) as [Sort, ...Sort[]];
+const isRange = (column: Column): column is Named<"range"> => column.filter === "range";
+const isFlag = (column: Column): column is Named<"flag" | "known"> =>
+  column.filter === "flag" || column.filter === "known";
+
+/** The names that a column can be narrowed to any of. */
+const namesOf = <T extends string>(id: Named<"any_of">["id"]): readonly [T, ...T[]] =>
+  COLUMNS.find((column) => column.id === id)?.names as unknown as readonly [T, ...T[]];
+const anyOf = <T extends string>(names: readonly [T, ...T[]]) =>
+  z.array(z.enum(names)).default([]).catch([]);
+
+export const INTENTS = namesOf<Exclude<Row["intent"], "">>("intent");
+export const VERDICTS = namesOf<Exclude<Row["verdict"], ""> | "none">("verdict");
+export const STATES = [
+  "in_play",
+  "open",
+  "kept",
+  "shortlisted",
+  "parked",
+  "dropped",
+  "left_out",
+  "all",
 ] as const;
-export type Sort = (typeof SORTS)[number];
+
+type Ends = { [K in `${RangeId}_min` | `${RangeId}_max`]: typeof amount };
+const ends = Object.fromEntries(
+  COLUMNS.filter(isRange).flatMap(({ filter_id: id }) => [
+    [`${id}_min`, amount],
+    [`${id}_max`, amount],
+  ]),
+) as Ends;
+const flags = Object.fromEntries(
+  COLUMNS.filter(isFlag).map((column) => [column.filter_id, flag]),
+) as { [K in FlagId]: typeof flag };
 
 export const sheetSearch = z.object({
   q: z.string().max(200).default("").catch(""),
   without: z.string().max(200).default("").catch(""),
-  volume_min: amount,
-  volume_max: amount,
-  difficulty_min: amount,
-  difficulty_max: amount,
-  chance_min: amount,
-  chance_max: amount,
-  worth_min: amount,
-  worth_max: amount,
-  cpc_min: amount,
-  cpc_max: amount,
-  words_min: amount,
-  words_max: amount,
-  intent: listOf(INTENTS),
-  verdict: listOf(VERDICTS),
+  ...ends,
+  ...flags,
+  intent: anyOf(INTENTS),
+  verdict: anyOf(VERDICTS),
   state: z.enum(STATES).default("in_play").catch("in_play"),
-  leads: z.boolean().optional().catch(undefined),
-  own: z.boolean().optional().catch(undefined),
-  waiting: z.boolean().optional().catch(undefined),
-  local: z.boolean().optional().catch(undefined),
   sort: z.enum(SORTS).default("worth").catch("worth"),
   descending: z.boolean().default(true).catch(true),
   row: z.number().int().positive().optional().catch(undefined),
@@ -71,22 +77,49 @@ export const SHEET_DEFAULTS = {
   descending: true,
 };
 
-export type RangeId = "volume" | "difficulty" | "chance" | "worth" | "cpc" | "words";
 /** A range filter: its name, its unit as shown, and how many of the shown unit make one of the server's. */
-export const RANGES: readonly { id: RangeId; name: string; unit: string; per: number }[] = [
-  { id: "volume", name: "Searches", unit: "a month", per: 1 },
-  { id: "difficulty", name: "Difficulty", unit: "0-100", per: 1 },
-  { id: "chance", name: "Chance", unit: "%", per: 100 },
-  { id: "worth", name: "Worth", unit: "a month", per: 1 },
-  { id: "cpc", name: "Cost per click", unit: "", per: 1 },
-  { id: "words", name: "Words", unit: "words", per: 1 },
-];
+export type Range = { id: RangeId; name: string; unit: string; per: number };
+const UNITS: Partial<Record<Column["unit"], { unit: string; per?: number }>> = {
+  searches: { unit: "a month" },
+  share: { unit: "%", per: 100 },
+  points: { unit: "0-100" },
+  words: { unit: "words" },
+};
+/** The ranges in the order in which they are offered: what is asked for most stands first. */
+const OFFERED: readonly RangeId[] = ["volume", "difficulty", "chance", "worth", "cpc", "words"];
+export const RANGES: readonly Range[] = COLUMNS.filter(isRange)
+  .map((column) => ({
+    id: column.filter_id,
+    name: column.id === "volume" ? "Searches" : column.heading,
+    unit: UNITS[column.unit]?.unit ?? (column.id === "worth" ? "a month" : ""),
+    per: UNITS[column.unit]?.per ?? 1,
+  }))
+  .sort((a, b) => rankOf(a.id) - rankOf(b.id));
+
+function rankOf(id: RangeId): number {
+  const place = OFFERED.indexOf(id);
+  return place < 0 ? OFFERED.length : place;
+}
+
+/** The order that a press on a heading asks for: the other way round where it is sorted by already, else the
+ * way in which one looks at such a figure first. */
+export function pressed(search: { sort: Sort; descending: boolean }, by: Sort) {
+  if (by === search.sort) return { sort: by, descending: !search.descending };
+  return { sort: by, descending: !sorted.find((column) => column.id === by)?.rises };
+}
+
+/** What a list is sorted by, in words. */
+export const sortName = (by: Sort): string => {
+  const heading = sorted.find((column) => column.id === by)?.heading ?? by;
+  return heading.charAt(0).toLowerCase() + heading.slice(1);
+};
 
 /** A range in words, or nothing where it is open at both ends. */
-export function rangeWords(search: SheetAddress, range: (typeof RANGES)[number]): string {
+export function rangeWords(search: SheetAddress, range: Range): string {
   const low = search[`${range.id}_min`];
   const high = search[`${range.id}_max`];
-  const shown = (value: number) => `${+(value * range.per).toFixed(2)}${range.unit === "%" ? "%" : ""}`;
+  const shown = (value: number) =>
+    `${+(value * range.per).toFixed(2)}${range.unit === "%" ? "%" : ""}`;
   if (low === undefined && high === undefined) return "";
   if (high === undefined) return `${shown(low as number)} or more`;
   if (low === undefined) return `up to ${shown(high)}`;
@@ -115,7 +148,8 @@ export function csvAddress(projectId: number, query: ServerQuery): string {
   const parts = new URLSearchParams();
   for (const [name, value] of Object.entries(query)) {
     if (Array.isArray(value)) for (const one of value) parts.append(name, String(one));
-    else if (value !== undefined && value !== null && value !== "") parts.append(name, String(value));
+    else if (value !== undefined && value !== null && value !== "")
+      parts.append(name, String(value));
   }
   return `/api/projects/${projectId}/keywords.csv?${parts}`;
 }

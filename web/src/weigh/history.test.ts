@@ -25,20 +25,26 @@ describe("CSV", () => {
     expect(historyCsv([first, second])).toBe(
       '\uFEFFMonth,one,"\'=two, ""too"""\r\n2025-12,,9\r\n2026-01,5,\r\n2026-03,0,\r\n',
     ));
-  it.each(["=1", "+1", "-1", "@x", "\t=1", "＝1"])("tames %j", (text) => expect(safeCell(text)).toBe(`'${text}`));
+  it.each(["=1", "+1", "-1", "@x", "\t=1", "＝1"])("tames %j", (text) =>
+    expect(safeCell(text)).toBe(`'${text}`),
+  );
   it("leaves other texts alone", () => expect(safeCell("moon map")).toBe("moon map"));
 });
 
 describe("labels at the lines' ends", () => {
   const ending = (...values: number[]) =>
     values.map((searches, i) => ({ name: `s${i}`, points: [{ month: "2026-01", searches }] }));
-  it("stay where they are far apart", () => expect(labelShifts(ending(100, 50, 0), 100)).toEqual([0, 0, 0]));
+  it("stay where they are far apart", () =>
+    expect(labelShifts(ending(100, 50, 0), 100)).toEqual([0, 0, 0]));
   it("move up where they would overlap", () => {
     expect(labelShifts(ending(100, 2, 0), 100)).toEqual([0, -11, 0]);
     expect(labelShifts(ending(0, 0, 100), 100)).toEqual([0, -13, 0]);
   });
   it("pass over a line that ends earlier", () =>
-    expect(labelShifts([...ending(10), { name: "old", points: [{ month: "2025-01", searches: 10 }] }], 100)).toEqual([
-      0, 0,
-    ]));
+    expect(
+      labelShifts(
+        [...ending(10), { name: "old", points: [{ month: "2025-01", searches: 10 }] }],
+        100,
+      ),
+    ).toEqual([0, 0]));
 });

@@ -4,7 +4,9 @@ export type Month = { month: string; values: (number | null)[] };
 
 /** All months that occur, in order, with each series' value or null where it has none. */
 export function byMonth(series: readonly Series[]): Month[] {
-  const maps = series.map((one) => new Map(one.points.map((point) => [point.month, point.searches])));
+  const maps = series.map(
+    (one) => new Map(one.points.map((point) => [point.month, point.searches])),
+  );
   const months = [...new Set(maps.flatMap((one) => [...one.keys()]))].sort();
   return months.map((month) => ({ month, values: maps.map((one) => one.get(month) ?? null) }));
 }
@@ -18,7 +20,9 @@ export function safeCell(text: string): string {
 /** The months as CSV, a heading row first. */
 export function historyCsv(series: readonly Series[]): string {
   const head = ["Month", ...series.map((one) => safeCell(one.name))].join(",");
-  const rows = byMonth(series).map((one) => [one.month, ...one.values.map((value) => value ?? "")].join(","));
+  const rows = byMonth(series).map((one) =>
+    [one.month, ...one.values.map((value) => value ?? "")].join(","),
+  );
   return `\uFEFF${[head, ...rows].join("\r\n")}\r\n`;
 }
 
@@ -27,9 +31,13 @@ export function historyCsv(series: readonly Series[]): string {
 export function labelShifts(series: readonly Series[], height: number, gap = 13): number[] {
   const months = byMonth(series);
   const top = Math.max(1, ...months.flatMap((one) => one.values.map((value) => value ?? 0)));
-  const ends = (months.at(-1)?.values ?? []).map((value) => (value === null ? null : height * (1 - value / top)));
+  const ends = (months.at(-1)?.values ?? []).map((value) =>
+    value === null ? null : height * (1 - value / top),
+  );
   const shifts = series.map(() => 0);
-  const inOrder = ends.flatMap((at, i) => (at === null ? [] : [{ at, i }])).sort((a, b) => b.at - a.at);
+  const inOrder = ends
+    .flatMap((at, i) => (at === null ? [] : [{ at, i }]))
+    .sort((a, b) => b.at - a.at);
   // From the lowest upwards: each label stands at its line's end, or as far above the one below as it must.
   let free = Number.POSITIVE_INFINITY;
   for (const { at, i } of inOrder) {

@@ -1,17 +1,32 @@
 /** Families opened in place: the other members of a keyword's family stand under it, with their own figures. */
-import { useQueryClient } from "@tanstack/react-query";
+import { useQueries } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useState } from "react";
-import { api, data, type Row } from "../api/client";
-import type { Pages } from "../parts/usePages";
-import { type Opened, placeOf, totalWith } from "./families";
+import type { Row } from "../api/client";
+import { familyQuery } from "../gather/queries";
+import type { Pages } from "../shared/usePages";
+import { placeOf, totalWith } from "./families";
 import type { ServerQuery } from "./filters";
 
+/** A family opened at a place of the list, under the row with this id. */
+type Head = { at: number; of: number };
+
 export function useFamilies(projectId: number, pages: Pages<Row>, query: ServerQuery) {
-  const [opened, setOpened] = useState<readonly Opened<Row>[]>([]);
-  const client = useQueryClient();
+  const [heads, setHeads] = useState<readonly Head[]>([]);
   const list = JSON.stringify(query);
   // biome-ignore lint/correctness/useExhaustiveDependencies: in another list the places are others
-  useEffect(() => setOpened([]), [list]);
+  useEffect(() => setHeads([]), [list]);
+  const families = useQueries({
+    queries: heads.map((head) => familyQuery(projectId, head.of)),
+    combine: (answers) => answers.map((answer) => answer.data?.members ?? []),
+  });
+  const opened = useMemo(
+    () =>
+      heads.map((head, i) => ({
+        at: head.at,
+        members: (families[i] ?? []).filter((member) => member.id !== head.of),
+      })),
+    [heads, families],
+  );
 
   const { rowAt: plainAt, show: plainShow, total } = pages;
   const rowAt = useCallback(
@@ -22,36 +37,22 @@ export function useFamilies(projectId: number, pages: Pages<Row>, query: ServerQ
     [opened, plainAt],
   );
   const toggle = useCallback(
-    async (index: number) => {
-      const place = placeOf(opened, index);
-      const open = opened.find((one) => one.at === place.at);
-      if (open) {
-        setOpened((now) => now.filter((one) => one !== open));
-        return;
-      }
-      const row = plainAt(place.at);
-      if (!row || row.family_size < 2) return;
-      const family = await client.fetchQuery({
-        queryKey: ["family", projectId, row.id],
-        queryFn: async () =>
-          data(
-            await api.GET("/api/projects/{project_id}/rows/{row_id}/family", {
-              params: { path: { project_id: projectId, row_id: row.id } },
-            }),
-          ),
+    (index: number) => {
+      const { at } = placeOf(opened, index);
+      const row = plainAt(at);
+      setHeads((now) => {
+        if (now.some((head) => head.at === at)) return now.filter((head) => head.at !== at);
+        return row && row.family_size > 1 ? [...now, { at, of: row.id }] : now;
       });
-      const members = family.members.filter((one) => one.id !== row.id);
-      setOpened((now) => [...now.filter((one) => one.at !== place.at), { at: place.at, of: row.id, members }]);
     },
-    [opened, plainAt, client, projectId],
+    [opened, plainAt],
   );
-  const within = useMemo(() => {
-    const ids = new Set(opened.flatMap((one) => one.members.map((member) => member.id)));
-    const heads = new Set(opened.map((one) => one.of));
-    return { ids, heads };
-  }, [opened]);
-  const isMember = useCallback((row: Row) => within.ids.has(row.id) && !within.heads.has(row.id), [within]);
-  const isOpen = useCallback((row: Row) => within.heads.has(row.id), [within]);
+  const isOpen = useCallback((row: Row) => heads.some((head) => head.of === row.id), [heads]);
+  const isMember = useCallback(
+    (row: Row) =>
+      !isOpen(row) && opened.some((family) => family.members.some((one) => one.id === row.id)),
+    [opened, isOpen],
+  );
   const toggleRow = useCallback(
     (row: Row) => {
       const last = totalWith(opened, total ?? 0);

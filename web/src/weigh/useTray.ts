@@ -1,37 +1,46 @@
 /** The tray: up to six keywords to compare, kept for the project and channel while the page is open or reloaded. */
+import { useQueries } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
-import type { Row } from "../api/client";
+import { z } from "zod";
 import { useSay } from "../parts/toasts";
+import { inspectionQuery } from "../shared/queries";
 import { TRAY_HOLDS } from "./Tray";
 
-function read(key: string): Row[] {
+const kept = z.array(z.number().int().positive()).max(TRAY_HOLDS).catch([]);
+
+function read(key: string): number[] {
   try {
-    const kept: unknown = JSON.parse(sessionStorage.getItem(key) ?? "[]");
-    return Array.isArray(kept) ? (kept as Row[]) : [];
+    return kept.parse(JSON.parse(sessionStorage.getItem(key) ?? "[]"));
   } catch {
     return [];
   }
 }
 
-export function useTray(place: string) {
-  const key = `bunraku.tray.${place}`;
-  const [held, setHeld] = useState(() => ({ key, rows: read(key) }));
-  useEffect(() => setHeld((now) => (now.key === key ? now : { key, rows: read(key) })), [key]);
-  useEffect(() => sessionStorage.setItem(held.key, JSON.stringify(held.rows)), [held]);
+/** Only ids are held: what is compared is as it is now, not as it was when it was put in. */
+export function useTray(projectId: number, channel: string) {
+  const key = `bunraku.tray.${projectId}/${channel}`;
+  const [held, setHeld] = useState(() => ({ key, ids: read(key) }));
+  useEffect(() => setHeld((now) => (now.key === key ? now : { key, ids: read(key) })), [key]);
+  useEffect(() => sessionStorage.setItem(held.key, JSON.stringify(held.ids)), [held]);
   const say = useSay();
-  const rows = held.key === key ? held.rows : [];
+  const ids = held.key === key ? held.ids : [];
+  const rows = useQueries({
+    queries: ids.map((id) => inspectionQuery(projectId, id)),
+    combine: (answers) => answers.flatMap((answer) => (answer.data ? [answer.data.row] : [])),
+  });
   const toggle = useCallback(
-    (row: Row) => {
-      const inside = rows.some((one) => one.id === row.id);
-      if (!inside && rows.length >= TRAY_HOLDS) say(`The tray holds ${TRAY_HOLDS}. Take one out first.`, { bad: true });
-      else setHeld({ key, rows: inside ? rows.filter((one) => one.id !== row.id) : [...rows, row] });
+    (id: number) => {
+      const inside = ids.includes(id);
+      if (!inside && ids.length >= TRAY_HOLDS)
+        say(`The tray holds ${TRAY_HOLDS}. Take one out first.`, { bad: true });
+      else setHeld({ key, ids: inside ? ids.filter((other) => other !== id) : [...ids, id] });
     },
-    [key, rows, say],
+    [key, ids, say],
   );
   const remove = useCallback(
-    (id: number) => setHeld((now) => ({ ...now, rows: now.rows.filter((one) => one.id !== id) })),
+    (id: number) => setHeld((now) => ({ ...now, ids: now.ids.filter((other) => other !== id) })),
     [],
   );
-  const clear = useCallback(() => setHeld((now) => ({ ...now, rows: [] })), []);
+  const clear = useCallback(() => setHeld((now) => ({ ...now, ids: [] })), []);
   return { rows, toggle, remove, clear };
 }

@@ -18,6 +18,7 @@ from bunraku.server.errors import CATALOGUE
 from bunraku.server.gather.files.api import REFUSED_COLUMNS
 from bunraku.server.gather.files.uploads import MOST_BYTES
 from bunraku.server.plan.export import COLUMNS as PLAN_COLUMNS
+from bunraku.server.sheet.columns import COLUMNS as SHEET_COLUMNS
 from bunraku.server.sheet.export import COLUMNS as KEYWORD_COLUMNS
 
 
@@ -28,7 +29,25 @@ def generated() -> dict[str, str]:
         "bunraku/server/openapi.json": json.dumps(schema, indent=1, ensure_ascii=False) + "\n",
         "docs/figures.md": figures_markdown(),
         "docs/formats.md": formats_markdown(),
+        "web/src/api/columns.ts": columns_typescript(),
     }
+
+
+SHOWN = ("id", "type", "heading", "help", "figure", "unit", "low", "high", "shown", "sorts", "rises", "filter")
+"""What the page knows of a column."""
+
+
+def columns_typescript() -> str:
+    """web/src/api/columns.ts: what the page knows of the sheet's columns."""
+    lines = []
+    for column in SHEET_COLUMNS:
+        known = {name: getattr(column, name) for name in SHOWN}
+        known |= {"filter_id": column.asked_as, "names": [name or "none" for name in column.names]}
+        lines.append(f"  {json.dumps(known, ensure_ascii=False)},\n")
+    return (
+        "/** The columns of the sheet, generated from bunraku/server/sheet/columns.py by `make docs`; do "
+        f"not edit. */\nexport const COLUMNS = [\n{''.join(lines)}] as const;\n"
+    )
 
 
 def formats_markdown() -> str:
@@ -110,7 +129,7 @@ def _lines(rows: Iterable[str]) -> str:
 class Command(BaseCommand):
     """Writes or checks generated files."""
 
-    help = "Write openapi.json, docs/figures.md and docs/formats.md; with --check only say what is stale."
+    help = "Write what is generated from the code; with --check only say what is stale."
 
     def add_arguments(self, parser: CommandParser) -> None:
         """Whether to check only."""

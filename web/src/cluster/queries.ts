@@ -1,0 +1,58 @@
+/** What clustering asks of the server. */
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { at } from "../api/at";
+import { api, type Channel, data } from "../api/client";
+import { PAGE, usePages } from "../shared/usePages";
+
+export type ClustersQuery = {
+  channel: Channel;
+  q: string;
+  sort: "worth" | "volume" | "keywords" | "chance";
+  several: boolean;
+};
+
+export const useClusterPages = (projectId: number, query: ClustersQuery) =>
+  usePages(["clusters", projectId, query], async (offset, signal) => {
+    const found = data(
+      await api.GET("/api/projects/{project_id}/clusters", {
+        params: { ...at(projectId), query: { ...query, offset, limit: PAGE } },
+        signal,
+      }),
+    );
+    return { total: found.matched, offset, rows: found.clusters };
+  });
+
+/** The clusters that fit some words, for choosing one: fifty at most. */
+export const useClusters = (projectId: number, query: ClustersQuery) =>
+  useQuery({
+    queryKey: ["cluster choice", projectId, query],
+    queryFn: async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/clusters", {
+          params: { ...at(projectId), query: { ...query, limit: 50 } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  });
+
+export const useCluster = (projectId: number, clusterId: number | undefined) =>
+  useQuery({
+    queryKey: ["cluster", projectId, clusterId],
+    queryFn: async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/clusters/{cluster_id}", {
+          params: at(projectId, { cluster_id: clusterId ?? 0 }),
+        }),
+      ),
+    enabled: clusterId !== undefined,
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+
+/** Ids of the clusters that have a piece. */
+export const usePlannedClusters = (projectId: number) =>
+  useQuery({
+    queryKey: ["planned clusters", projectId],
+    queryFn: async () =>
+      data(await api.GET("/api/projects/{project_id}/plan/clusters", { params: at(projectId) })),
+  });

@@ -1,0 +1,192 @@
+import { useId } from "react";
+import { z } from "zod";
+import type { Channel } from "../../api/client";
+import { Button } from "../../parts/Button";
+import { exact } from "../../parts/format";
+import { Modal } from "../../parts/Modal";
+import { ProblemNote } from "../../parts/ProblemNote";
+import { useKept } from "../../parts/useKept";
+import { useSettled } from "../../parts/useSettled";
+import { useChange } from "../../shared/useChange";
+import { takeCombinations } from "../changes";
+import { useCombinations } from "../queries";
+import { CombinePreview } from "./CombinePreview";
+import { HeatMarks } from "./HeatMarks";
+import { emptyRecipe, HELPERS, PATTERNS, type Recipe, termsOf, toServer } from "./recipe";
+
+const AREA =
+  "w-full resize-none rounded-md border border-bar bg-sheet px-2 py-1 placeholder:text-quiet";
+const heat = z.enum(["", "hot", "warm", "cold"]);
+const shape = z.object({
+  core: z.string(),
+  heats: z.record(z.string(), heat),
+  helper: z.string(),
+  place: z.string(),
+  patterns: z.string(),
+  onlyKnown: z.boolean(),
+});
+
+/** Core terms, helper words and places put together by patterns; the list is seen before it is taken. */
+export function CombineDialog({
+  projectId,
+  channel,
+  places,
+  open,
+  onOpenChange,
+}: {
+  projectId: number;
+  channel: Channel;
+  places: readonly string[];
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+}) {
+  const [recipe, setRecipe] = useKept<Recipe>(
+    `bunraku.recipe.${projectId}`,
+    emptyRecipe(places),
+    (kept) => shape.safeParse(kept).data,
+  );
+  const sent = toServer(recipe, channel);
+  const settled = useSettled(JSON.stringify(sent), 300);
+  const made = useCombinations(projectId, JSON.parse(settled), open);
+  const take = useChange(projectId, () => takeCombinations(projectId, sent), {
+    done: () => onOpenChange(false),
+  });
+  const set = (changed: Partial<Recipe>) => {
+    take.reset();
+    setRecipe({ ...recipe, ...changed });
+  };
+  const terms = termsOf(recipe.core);
+  const wrong = take.error ?? (terms.length ? made.error : null);
+  const fresh = made.data ? made.data.total - made.data.known : 0;
+  return (
+    <Modal open={open} onOpenChange={onOpenChange} title="Combine words" wide>
+      <div className="grid grid-cols-3 gap-4">
+        <Column
+          label="{core} What you offer"
+          value={recipe.core}
+          onChange={(core) => set({ core })}
+          placeholder="one service, another service"
+        />
+        <Column
+          label="{helper} Helper words"
+          value={recipe.helper}
+          onChange={(helper) => set({ helper })}
+          placeholder="best, cost of, near me"
+        >
+          <div className="flex gap-2 text-xs">
+            {HELPERS.map((one) => (
+              <button
+                key={one.name}
+                type="button"
+                onClick={() =>
+                  set({ helper: termsOf(`${recipe.helper}, ${one.words}`).join(", ") })
+                }
+                className="text-ink-2 underline hover:text-ink"
+              >
+                + {one.name}
+              </button>
+            ))}
+          </div>
+        </Column>
+        <Column
+          label="{place} Places"
+          value={recipe.place}
+          onChange={(place) => set({ place })}
+          placeholder="Harrowmere, Pellbridge"
+        />
+      </div>
+      <HeatMarks terms={terms} heats={recipe.heats} onMark={(heats) => set({ heats })} />
+      <div className="grid grid-cols-[minmax(0,1fr)_auto] gap-4 pt-2">
+        <label className="flex flex-col gap-1">
+          <span className="text-2xs font-semibold text-quiet">
+            Patterns, one a line; [square brackets] around what may be left out
+          </span>
+          <textarea
+            rows={2}
+            value={recipe.patterns}
+            onChange={(event) => set({ patterns: event.target.value })}
+            className={`${AREA} font-mono`}
+          />
+        </label>
+        <div className="flex flex-col items-start gap-[2px] pt-4 text-xs">
+          {PATTERNS.map((one) => (
+            <button
+              key={one}
+              type="button"
+              onClick={() =>
+                recipe.patterns.split("\n").includes(one) ||
+                set({ patterns: `${recipe.patterns.trim()}\n${one}`.trim() })
+              }
+              className="font-mono text-ink-2 underline hover:text-ink"
+            >
+              {one}
+            </button>
+          ))}
+        </div>
+      </div>
+      {wrong ? (
+        <div className="pt-3">
+          <ProblemNote error={wrong} />
+        </div>
+      ) : (
+        <CombinePreview
+          projectId={projectId}
+          channel={channel}
+          made={terms.length ? made.data : undefined}
+        />
+      )}
+      <div className="flex items-center gap-4 pt-3">
+        <Button
+          look="go"
+          disabled={!fresh || take.isPending || !!made.error}
+          onClick={() => take.mutate(undefined)}
+        >
+          {recipe.onlyKnown ? "Take what the search box knows" : `Take ${exact(fresh)}`}
+        </Button>
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="accent-pine"
+            checked={recipe.onlyKnown}
+            onChange={(event) => set({ onlyKnown: event.target.checked })}
+          />
+          Only what the search box knows (asked one by one, free)
+        </label>
+      </div>
+    </Modal>
+  );
+}
+
+function Column({
+  label,
+  value,
+  onChange,
+  placeholder,
+  children,
+}: {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+  placeholder: string;
+  children?: React.ReactNode;
+}) {
+  const id = useId();
+  return (
+    <div className="flex flex-col gap-1">
+      <label htmlFor={id} className="text-2xs font-semibold text-quiet">
+        {label}
+        <span className="font-normal">, {exact(termsOf(value).length)}</span>
+      </label>
+      <textarea
+        id={id}
+        rows={4}
+        maxLength={200_000}
+        value={value}
+        placeholder={placeholder}
+        onChange={(event) => onChange(event.target.value)}
+        className={AREA}
+      />
+      {children}
+    </div>
+  );
+}

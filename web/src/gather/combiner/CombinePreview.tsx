@@ -1,0 +1,91 @@
+import { useState } from "react";
+import type { Channel, Schemas } from "../../api/client";
+import { Button } from "../../parts/Button";
+import { exact, plural } from "../../parts/format";
+import { useSay } from "../../parts/toasts";
+import { askBox } from "../changes";
+
+/** What a recipe makes, before it is taken: how many, which are here already, and which the search box knows. */
+export function CombinePreview({
+  projectId,
+  channel,
+  made,
+}: {
+  projectId: number;
+  channel: Channel;
+  made: Schemas["CombinationsOut"] | undefined;
+}) {
+  const [known, setKnown] = useState<{ of: string; texts: ReadonlySet<string>; missing: number }>();
+  const [asking, setAsking] = useState(false);
+  const say = useSay();
+  if (!made)
+    return (
+      <p className="pt-3 text-ink-2">
+        The combinations are listed here, before anything is taken, once there is a core term.
+      </p>
+    );
+  const shown = made.shown.map((one) => one.text);
+  const list = shown.join("|");
+  const told = known?.of === list ? known : undefined;
+  const ask = async () => {
+    setAsking(true);
+    try {
+      const answer = await askBox(projectId, { channel, texts: shown });
+      setKnown({ of: list, texts: new Set(answer.known), missing: answer.missing });
+    } catch (error) {
+      say(error instanceof Error ? error.message : "The search box could not be asked.", {
+        bad: true,
+      });
+    } finally {
+      setAsking(false);
+    }
+  };
+  return (
+    <section aria-label="Combinations" className="pt-3">
+      <div className="flex items-center gap-3 pb-1">
+        <p role="status" className="min-w-0 flex-1 text-ink-2">
+          <strong className="text-ink">{plural(made.total, "combination")}</strong>
+          {made.known > 0 && `, ${exact(made.known)} here already`}
+          {made.left_out > 0 && `, ${exact(made.left_out)} that your rules leave out`}
+          {made.doubled > 0 &&
+            `; ${exact(made.doubled)} would say a word twice running and are not made`}
+          {made.too_long > 0 && `; ${exact(made.too_long)} would be too long`}.
+          {told &&
+            ` The search box knows ${exact(told.texts.size)} of the ${exact(shown.length)} shown`}
+          {told && told.missing > 0 && `, ${exact(told.missing)} got no answer`}
+          {told && "."}
+        </p>
+        <Button disabled={asking || !shown.length} onClick={ask}>
+          {asking ? "Asking" : `Ask the search box about ${exact(shown.length)}`}
+        </Button>
+      </div>
+      <ul
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard
+        tabIndex={0}
+        className="h-[150px] columns-3 gap-4 overflow-auto border-t border-hairline pt-1"
+      >
+        {made.shown.map((one) => (
+          <li
+            key={one.text}
+            className={`truncate leading-6 ${one.known || one.left_out ? "text-quiet" : ""}`}
+          >
+            {told?.texts.has(one.text.toLowerCase()) && (
+              <span className="font-semibold text-pine" title="The search box knows it">
+                ✓{" "}
+              </span>
+            )}
+            {one.text}
+            {one.known && <span className="text-2xs"> here already</span>}
+            {one.left_out && <span className="text-2xs"> left out</span>}
+            {one.heat && <span className="text-2xs text-persimmon-text"> {one.heat}</span>}
+          </li>
+        ))}
+      </ul>
+      {made.total > shown.length && (
+        <p className="pt-1 text-xs text-quiet">
+          The first {exact(shown.length)} of {exact(made.total)}.
+        </p>
+      )}
+    </section>
+  );
+}

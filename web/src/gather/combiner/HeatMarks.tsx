@@ -1,0 +1,45 @@
+import { exact } from "../../parts/format";
+import { type Heat, nextHeat } from "./recipe";
+
+const SHOWN = 200;
+const MARK = "h-[24px] shrink-0 rounded-md border border-hairline px-2 text-xs hover:border-quiet";
+
+/** The heat that core terms pass on: each press turns it, for one term or for all. */
+export function HeatMarks({
+  terms,
+  heats,
+  onMark,
+}: {
+  terms: readonly string[];
+  heats: Readonly<Record<string, Heat>>;
+  onMark: (heats: Record<string, Heat>) => void;
+}) {
+  const first = heats[terms[0] ?? ""];
+  return (
+    <div className="flex min-h-[32px] items-start gap-2 pt-2">
+      <span className="pt-1 text-xs whitespace-nowrap text-quiet">Heat they pass on</span>
+      {terms.length > 1 && (
+        <button
+          type="button"
+          onClick={() => onMark(Object.fromEntries(terms.map((term) => [term, nextHeat(first)])))}
+          className={`${MARK} font-semibold`}
+        >
+          all {exact(terms.length)}
+        </button>
+      )}
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard */}
+      <div tabIndex={0} className="flex max-h-[56px] min-w-0 flex-1 flex-wrap gap-2 overflow-auto">
+        {terms.slice(0, SHOWN).map((term) => (
+          <button
+            key={term}
+            type="button"
+            onClick={() => onMark({ ...heats, [term]: nextHeat(heats[term]) })}
+            className={MARK}
+          >
+            {term} <strong className="text-persimmon-text">{heats[term] || "none"}</strong>
+          </button>
+        ))}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,49 @@
+import { render, screen, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { describe, expect, it, vi } from "vitest";
+import type { Schemas } from "../../api/client";
+import { ImportPreview } from "./ImportPreview";
+
+const FILE: Schemas["FileOut"] = {
+  id: 1,
+  name: "list.csv",
+  kind: "Delimited text, parted by comma",
+  encoding: "utf-8",
+  sheets: ["One", "Two"],
+  sheet: "One",
+  heading: 1,
+  headings: ["Keyword", "Volume"],
+  rows: [
+    { number: 2, cells: ["star", "3"] },
+    { number: 3, cells: ["moon", "many"] },
+  ],
+  mapping: { keyword: 0, searches: 1 },
+  refused: [{ number: 3, text: "moon", code: "bad_figure", message: "“many” is no figure." }],
+  meanings: [
+    { id: "keyword", name: "Keyword", about: "The keyword." },
+    { id: "searches", name: "Searches a month", about: "A number." },
+  ],
+};
+
+describe("the preview of a file", () => {
+  it("says why a row is refused, at the row", () => {
+    render(<ImportPreview file={FILE} busy={false} onRead={vi.fn()} />);
+    const row = screen.getByText("moon").closest("tr") as HTMLElement;
+    expect(within(row).getByText("“many” is no figure.")).toBeVisible();
+    expect(screen.getByLabelText("Column 2 is")).toHaveValue("searches");
+  });
+
+  it("reads again when a column means something else", async () => {
+    const onRead = vi.fn();
+    render(<ImportPreview file={FILE} busy={false} onRead={onRead} />);
+    await userEvent.selectOptions(screen.getByLabelText("Column 2 is"), "keyword");
+    expect(onRead).toHaveBeenCalledWith({ sheet: "One", heading: 1, mapping: { keyword: 1 } });
+  });
+
+  it("guesses anew for another sheet", async () => {
+    const onRead = vi.fn();
+    render(<ImportPreview file={FILE} busy={false} onRead={onRead} />);
+    await userEvent.selectOptions(screen.getByLabelText("Sheet"), "Two");
+    expect(onRead).toHaveBeenCalledWith({ sheet: "Two", heading: null, mapping: null });
+  });
+});

@@ -1,0 +1,123 @@
+import type { Schemas } from "../../api/client";
+import { exact } from "../../parts/format";
+import { columnsOf, meaningOf, remapped } from "./fileColumns";
+
+const SELECT = "h-[26px] w-full rounded-md border border-bar bg-sheet px-1";
+
+/** The first rows of a file with what each column was taken for; sheet, heading and columns can be put right. */
+export function ImportPreview({
+  file,
+  busy,
+  onRead,
+}: {
+  file: Schemas["FileOut"];
+  busy: boolean;
+  onRead: (read: Schemas["ReadIn"]) => void;
+}) {
+  const columns = columnsOf(file);
+  const bad = new Map(file.refused.map((one) => [one.number, one.message]));
+  const read = (changed: Partial<Schemas["ReadIn"]>) =>
+    onRead({ sheet: file.sheet, heading: file.heading, mapping: file.mapping, ...changed });
+  return (
+    <>
+      <div className="flex flex-wrap items-center gap-4 pb-3">
+        <p className="min-w-0 flex-1 truncate">
+          <strong>{file.name}</strong>{" "}
+          <span className="text-ink-2">
+            {file.kind}
+            {file.encoding && `, ${file.encoding}`}
+          </span>
+        </p>
+        {file.sheets.length > 1 && (
+          <label className="flex items-center gap-2">
+            Sheet
+            <select
+              value={file.sheet}
+              disabled={busy}
+              onChange={(event) =>
+                onRead({ sheet: event.target.value, heading: null, mapping: null })
+              }
+              className="h-[26px] rounded-md border border-bar bg-sheet px-1"
+            >
+              {file.sheets.map((one) => (
+                <option key={one}>{one}</option>
+              ))}
+            </select>
+          </label>
+        )}
+        <label className="flex items-center gap-2">
+          Heading in row
+          <input
+            type="number"
+            min={0}
+            max={200}
+            value={file.heading}
+            disabled={busy}
+            onChange={(event) => read({ heading: Number(event.target.value) || 0, mapping: null })}
+            className="h-[26px] w-[58px] rounded-md border border-bar bg-sheet px-2"
+          />
+          <span className="text-xs text-quiet">0: none</span>
+        </label>
+      </div>
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard */}
+      <div tabIndex={0} className="max-h-[46vh] overflow-auto border-y border-hairline">
+        <table className="w-full border-collapse">
+          <thead className="sticky top-0 bg-sheet">
+            <tr>
+              <th scope="col" className="w-[46px] px-2 text-left text-2xs font-normal text-quiet">
+                Row
+              </th>
+              {columns.map((column) => (
+                <th
+                  key={column.number}
+                  scope="col"
+                  className="min-w-[112px] px-1 py-2 text-left font-normal"
+                >
+                  <span className="block truncate pb-1 text-xs text-quiet">
+                    {column.heading || `Column ${column.number + 1}`}
+                  </span>
+                  <select
+                    aria-label={`Column ${column.number + 1} is`}
+                    disabled={busy}
+                    value={meaningOf(file, column.number)}
+                    onChange={(event) =>
+                      read({ mapping: remapped(file.mapping, column.number, event.target.value) })
+                    }
+                    className={`${SELECT} ${meaningOf(file, column.number) ? "font-semibold" : "text-quiet"}`}
+                  >
+                    <option value="">not read</option>
+                    {file.meanings.map((one) => (
+                      <option key={one.id} value={one.id} title={one.about}>
+                        {one.name}
+                      </option>
+                    ))}
+                  </select>
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {file.rows.map((row) => (
+              <tr
+                key={row.number}
+                className={`border-t border-hairline ${bad.has(row.number) ? "bg-persimmon-wash" : ""}`}
+              >
+                <td className="px-2 text-xs text-quiet">{exact(row.number)}</td>
+                {columns.map((column) => (
+                  <td key={column.number} className="max-w-[240px] truncate px-2 py-1">
+                    {row.cells[column.number]}
+                    {column.number === (file.mapping.keyword ?? 0) && bad.has(row.number) && (
+                      <span className="block truncate text-xs text-persimmon-text">
+                        {bad.get(row.number)}
+                      </span>
+                    )}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </>
+  );
+}

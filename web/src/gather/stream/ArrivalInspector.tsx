@@ -1,0 +1,106 @@
+import type { Inspection } from "../../api/client";
+import { Block } from "../../parts/Block";
+import { Button } from "../../parts/Button";
+import { day, exact, percent } from "../../parts/format";
+import { Help } from "../../parts/Help";
+import { Inspector } from "../../parts/Inspector";
+import { OriginsBlock } from "../../parts/OriginsBlock";
+import { ProblemNote } from "../../parts/ProblemNote";
+import { STATE_NAMES } from "../../parts/wayWords";
+import { useInspection } from "../../shared/queries";
+import { FamilyBlock } from "./FamilyBlock";
+
+type Props = {
+  projectId: number;
+  rowId: number;
+  onClose: () => void;
+  onRun: (job: number) => void;
+  onDig: (keyword: string, from: string) => void;
+};
+
+/** One arrival: what became of it, how relevant it is and by which words, all the ways it came, its variants. */
+export function ArrivalInspector({ projectId, rowId, onClose, onRun, onDig }: Props) {
+  const found = useInspection(projectId, rowId);
+  return (
+    <Inspector label="Keyword" onClose={onClose}>
+      {found.error && <ProblemNote error={found.error} />}
+      {found.data && <Told told={found.data} projectId={projectId} onRun={onRun} onDig={onDig} />}
+    </Inspector>
+  );
+}
+
+function Told({
+  told,
+  projectId,
+  onRun,
+  onDig,
+}: { told: Inspection } & Pick<Props, "projectId" | "onRun" | "onDig">) {
+  const { row } = told;
+  const first = told.origins[0];
+  return (
+    <>
+      <h2 className="pr-6 text-lg break-words">{row.text}</h2>
+      <p className="pt-1 pb-3 text-ink-2">{conclusion(told)}</p>
+      <div className="pb-3">
+        <Button onClick={() => onDig(row.text, first?.seed ?? "")}>Dig deeper from it</Button>
+      </div>
+      {told.note && (
+        <Block title="Your note">
+          <p>{told.note}</p>
+        </Block>
+      )}
+      <Block
+        title={<Help figure="relevance">Relevance</Help>}
+        aside={
+          told.relevance_from
+            ? `from ${exact(told.relevance_from)} decisions`
+            : "from what the project says"
+        }
+      >
+        <p>
+          {row.relevance === null ? (
+            <span className="text-quiet">It is learned when the run is over.</span>
+          ) : (
+            <strong>{percent(row.relevance)}</strong>
+          )}
+          {told.relevance_words.map((one) => (
+            <span key={one.word} className="text-ink-2">
+              {" · "}
+              <span className={one.weight > 0 ? "text-pine" : "text-persimmon-text"}>
+                {one.weight > 0 ? "raised" : "lowered"} by “{one.word}”
+              </span>
+            </span>
+          ))}
+        </p>
+      </Block>
+      <OriginsBlock origins={told.origins} onRun={onRun} />
+      {told.readings.length > 0 && (
+        <Block title="Figures so far">
+          {told.readings.map((one) => (
+            <p
+              key={`${one.source}|${one.kind}|${one.on}`}
+              className="flex justify-between gap-3 py-[2px]"
+            >
+              <span className="truncate">{one.source}</span>
+              <span className="shrink-0 text-ink-2">
+                {one.says}, {day(one.on)}
+              </span>
+            </p>
+          ))}
+        </Block>
+      )}
+      <FamilyBlock projectId={projectId} row={row} />
+    </>
+  );
+}
+
+function conclusion(told: Inspection): string {
+  const { row } = told;
+  if (row.state === "left_out") return `Left out by ${told.left_out}.`;
+  if (row.state === "dropped")
+    return `Dropped${told.drop_reason ? `: ${told.drop_reason.toLowerCase()}` : ""}.`;
+  const came = `It came by ${exact(told.origins.length)} ${told.origins.length === 1 ? "way" : "ways"}`;
+  return row.state === "open"
+    ? `${came}; nothing is decided yet.`
+    : `${STATE_NAMES[row.state]}. ${came}.`;
+}

@@ -1,0 +1,48 @@
+import type { Row } from "../../api/client";
+import { Block } from "../../parts/Block";
+import { count, exact, percent } from "../../parts/format";
+import { Help } from "../../parts/Help";
+import { useFamily } from "../queries";
+
+const LINE = "grid grid-cols-[1fr_64px_44px_64px] items-baseline gap-x-2 py-[2px]";
+
+/** A keyword's variants, their figures side by side; and the same words in another order, which may be something else. */
+export function FamilyBlock({ projectId, row }: { projectId: number; row: Row }) {
+  const family = useFamily(projectId, row.id).data;
+  if (!family || (family.members.length < 2 && !family.same_words.length)) return null;
+  return (
+    <Block title={<Help figure="family">Variants</Help>} aside={exact(family.members.length)}>
+      <div className={`${LINE} text-2xs text-quiet`}>
+        <span />
+        <span className="text-right">searches</span>
+        <span className="text-right">chance</span>
+        <span className="text-right">difficulty</span>
+      </div>
+      {family.members.map((one) => (
+        <Member key={one.id} row={one} own={one.id === row.id} />
+      ))}
+      {family.same_words.length > 0 && (
+        <>
+          <p className="pt-2 pb-1 text-xs text-quiet">
+            The same words in another order: perhaps the same, once their results pages agree
+          </p>
+          {family.same_words.map((one) => (
+            <Member key={one.id} row={one} own={false} />
+          ))}
+        </>
+      )}
+    </Block>
+  );
+}
+
+function Member({ row, own }: { row: Row; own: boolean }) {
+  const unknown = <span className="text-quiet italic">{row.waiting ? "waits" : "none"}</span>;
+  return (
+    <div className={LINE}>
+      <span className={`truncate ${own ? "font-semibold" : ""}`}>{row.text}</span>
+      <span className="text-right">{row.volume === null ? unknown : count(row.volume)}</span>
+      <span className="text-right">{row.chance === null ? "" : percent(row.chance)}</span>
+      <span className="text-right">{row.difficulty === null ? "" : exact(row.difficulty)}</span>
+    </div>
+  );
+}

@@ -1,0 +1,104 @@
+import { type ReactNode, type RefObject, useEffect, useRef, useState } from "react";
+import { INPUT } from "../../parts/Field";
+import { useSettled } from "../../parts/useSettled";
+import { METHODS, STATE_NAMES } from "../../parts/wayWords";
+import { type GatherSearch, STATES } from "../search";
+
+const SELECT = "h-[28px] rounded-md border border-hairline bg-sheet px-2";
+
+/** The stream's filters in one line: words, state, way, run, order; and what is done with the chosen ones. */
+export function StreamFilters({
+  search,
+  onSearch,
+  wordsRef,
+  told,
+  children,
+}: {
+  search: GatherSearch;
+  onSearch: (changed: Partial<GatherSearch>) => void;
+  wordsRef: RefObject<HTMLInputElement | null>;
+  told: string;
+  children: ReactNode;
+}) {
+  const [typed, setTyped] = useState(search.q);
+  const settled = useSettled(typed, 160);
+  const sent = useRef(search.q);
+  useEffect(() => {
+    if (settled === sent.current) return;
+    sent.current = settled;
+    onSearch({ q: settled });
+  }, [settled, onSearch]);
+  useEffect(() => {
+    // Changed from elsewhere: by Back, or by a button that clears.
+    if (search.q === sent.current) return;
+    sent.current = search.q;
+    setTyped(search.q);
+  }, [search.q]);
+  return (
+    <div className="flex h-[30px] items-center gap-2">
+      <input
+        ref={wordsRef}
+        type="search"
+        aria-label="Filter by words"
+        placeholder="Words, -without"
+        maxLength={200}
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        onKeyDown={(event) => event.key === "Escape" && event.currentTarget.blur()}
+        className={`${INPUT} !w-[150px] shrink-0`}
+      />
+      <select
+        aria-label="State"
+        value={search.state}
+        onChange={(event) => onSearch({ state: event.target.value as GatherSearch["state"] })}
+        className={SELECT}
+      >
+        {STATES.map((one) => (
+          <option key={one} value={one}>
+            {STATE_NAMES[one]}
+          </option>
+        ))}
+      </select>
+      <select
+        aria-label="Way"
+        value={search.way}
+        onChange={(event) => onSearch({ way: event.target.value })}
+        className={SELECT}
+      >
+        <option value="">any way</option>
+        {Object.entries(METHODS).map(([id, name]) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+      <select
+        aria-label="Order"
+        value={search.sort}
+        onChange={(event) => onSearch({ sort: event.target.value as GatherSearch["sort"] })}
+        className={SELECT}
+      >
+        <option value="arrival">latest first</option>
+        <option value="relevance">most relevant first</option>
+        <option value="off_topic">off topic first</option>
+      </select>
+      {search.job > 0 && (
+        <span className="flex h-[28px] items-center rounded-md border border-pine-line bg-pine-wash pl-3 whitespace-nowrap">
+          of one run
+          <button
+            type="button"
+            aria-label="Of all runs"
+            onClick={() => onSearch({ job: 0, state: "new" })}
+            className="h-full px-2 text-quiet hover:text-ink"
+          >
+            ×
+          </button>
+        </span>
+      )}
+      <span role="status" className="min-w-0 flex-1 truncate text-right text-ink-2">
+        {told}
+      </span>
+      {children}
+    </div>
+  );
+}

@@ -1,0 +1,124 @@
+import { useCallback, useEffect, useMemo, useRef } from "react";
+import { at } from "../../api/at";
+import { api, type Channel, data, type Schemas } from "../../api/client";
+import { Button } from "../../parts/Button";
+import { Empty } from "../../parts/Empty";
+import { exact, plural } from "../../parts/format";
+import { ProblemNote } from "../../parts/ProblemNote";
+import { Sheet } from "../../parts/Sheet";
+import { isOutOfPlay, useDeciding } from "../../parts/useDeciding";
+import { useGrid } from "../../parts/useGrid";
+import { useKey } from "../../parts/useKey";
+import { useStream } from "../queries";
+import { type GatherSearch, toStreamQuery } from "../search";
+import { StreamFilters } from "./StreamFilters";
+import { streamColumns } from "./streamColumns";
+
+type Arrival = Schemas["ArrivalOut"];
+type Props = {
+  projectId: number;
+  channel: Channel;
+  search: GatherSearch;
+  live: boolean;
+  onSearch: (changed: Partial<GatherSearch>, replace?: boolean) => void;
+  onDig: (keyword: string, from: string) => void;
+};
+
+/** The stream of what arrived: decided on with the keyboard, dug into, the latest first or by relevance. */
+export function StreamTab({ projectId, channel, search, live, onSearch, onDig }: Props) {
+  const query = useMemo(() => toStreamQuery(search, channel), [search, channel]);
+  const rows = useStream(projectId, query, live);
+  const all = useCallback(
+    async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/gather/stream/ids", {
+          params: { ...at(projectId), query },
+        }),
+      ),
+    [projectId, query],
+  );
+  const onOpen = useCallback((row: number | undefined) => onSearch({ row }, false), [onSearch]);
+  const grid = useGrid<Arrival>({
+    pages: rows,
+    place: `${projectId}/${channel}`,
+    openId: search.row,
+    onOpen,
+    all,
+  });
+  const { setCurrent } = grid;
+  const words = useRef<HTMLInputElement>(null);
+  const list = `${channel}|${search.state}|${search.job}|${search.way}|${search.q}|${search.sort}`;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: in another list one begins at its top
+  useEffect(() => setCurrent(-1), [list]);
+  const deciding = useDeciding(projectId, grid.chosen, grid.under);
+  useKey("d", () => {
+    const row = grid.under();
+    if (row) onDig(row.text, row.seed);
+  });
+  const columns = useMemo(() => streamColumns(onDig), [onDig]);
+  const many = grid.chosen.ids.size;
+  return (
+    <>
+      <div className="flex shrink-0 flex-col gap-2 px-[18px] py-2">
+        <StreamFilters
+          search={search}
+          onSearch={onSearch}
+          wordsRef={words}
+          told={
+            many
+              ? `${exact(many)} chosen of ${exact(grid.total)}`
+              : rows.total === undefined
+                ? ""
+                : plural(grid.total, "keyword")
+          }
+        >
+          {many > 0 && (
+            <>
+              <Button onClick={() => deciding.turn("kept")}>Keep {exact(many)}</Button>
+              <Button onClick={deciding.park}>Park</Button>
+              <Button onClick={deciding.drop}>Drop</Button>
+            </>
+          )}
+        </StreamFilters>
+        {rows.error && <ProblemNote error={rows.error} />}
+      </div>
+      {rows.total === 0 ? (
+        <Nothing live={live} search={search} onSearch={onSearch} />
+      ) : (
+        <Sheet
+          label="Arrivals"
+          columns={columns}
+          grid={grid}
+          nameOf={(row) => row.text}
+          dimmed={isOutOfPlay}
+        />
+      )}
+      {deciding.dialogs}
+    </>
+  );
+}
+
+function Nothing({ live, search, onSearch }: Pick<Props, "live" | "search" | "onSearch">) {
+  const filtered =
+    search.q !== "" || search.job !== 0 || search.way !== "" || search.state !== "new";
+  if (live)
+    return <Empty title="The first keywords are on their way">They stand here as they come.</Empty>;
+  return filtered ? (
+    <Empty
+      title="No keyword matches"
+      action={
+        <Button onClick={() => onSearch({ q: "", job: 0, way: "", state: "new" })}>
+          Show what is undecided
+        </Button>
+      }
+    >
+      Nothing that came is of this state, run and way, with these words.
+    </Empty>
+  ) : (
+    <Empty title="Nothing waits to be decided here">
+      Type the words your customers, readers or viewers would use; two or three are enough. What
+      comes stands here: y keeps it, s shortlists it, p parks it with a note, x drops it, d digs
+      deeper from it.
+    </Empty>
+  );
+}

@@ -1,0 +1,115 @@
+/** The columns of the stream. */
+import type { Schemas } from "../../api/client";
+import { count, percent } from "../../parts/format";
+import { KeywordText } from "../../parts/KeywordText";
+import { seedWordsOf } from "../../parts/keywordWords";
+import type { SheetColumn } from "../../parts/Sheet";
+import { figureWords, originWords, STATE_NAMES } from "../../parts/wayWords";
+
+type Arrival = Schemas["ArrivalOut"];
+
+export function streamColumns(
+  onDig: (keyword: string, from: string) => void,
+): SheetColumn<Arrival>[] {
+  return [
+    {
+      id: "keyword",
+      heading: "Keyword",
+      width: "minmax(230px, 1fr)",
+      help: "The words that its seed does not have stand out.",
+      cell: (row) => (
+        <>
+          <KeywordText text={row.text} seedWords={seedWordsOf([row.seed])} />
+          {row.family_size > 1 && (
+            <span
+              className="ml-2 shrink-0 text-2xs text-quiet"
+              title={`${row.family_size} variants of the same, kept apart with their own figures`}
+            >
+              1 of {row.family_size}
+            </span>
+          )}
+          {row.heat && (
+            <span className="ml-2 shrink-0 text-2xs font-semibold text-persimmon-text">
+              {row.heat}
+            </span>
+          )}
+        </>
+      ),
+    },
+    {
+      id: "came",
+      heading: "Came by",
+      width: "minmax(190px, 250px)",
+      help: "The way and the seed that brought it first, and by how many ways it came in all.",
+      cell: (row) => (
+        <span className="truncate text-ink-2" title={`${row.source}, for “${row.seed}”`}>
+          {originWords(row.method, row.seed).way}
+          <span className="text-quiet"> {originWords(row.method, row.seed).of}</span>
+          {row.ways > 1 && <span className="text-quiet">, +{row.ways - 1}</span>}
+        </span>
+      ),
+    },
+    {
+      id: "figure",
+      heading: "Told",
+      width: "112px",
+      help: "What the way says of it: a rival's position, how many results use it, growth; or its searches, once measured.",
+      cell: (row) => (
+        <span className="truncate text-ink-2">
+          {figureWords(row.method, row.figure) ||
+            (row.volume !== null ? `${count(row.volume)} a month` : "")}
+        </span>
+      ),
+    },
+    {
+      id: "relevance",
+      heading: "Relevance",
+      width: "84px",
+      figure: "relevance",
+      cell: (row) =>
+        row.relevance === null ? (
+          <span className="hatched h-[6px] w-[52px]" title="Not learned yet">
+            <span className="sr-only">not learned yet</span>
+          </span>
+        ) : (
+          <span
+            className="relative h-[6px] w-[52px] bg-trough"
+            title={`Relevance ${percent(row.relevance)}`}
+          >
+            <span
+              className="absolute inset-y-0 left-0 bg-indigo"
+              style={{ width: percent(row.relevance) }}
+            />
+            <span className="sr-only">{percent(row.relevance)}</span>
+          </span>
+        ),
+    },
+    {
+      id: "state",
+      heading: "State",
+      width: "112px",
+      cell: (row) => (
+        <span className="group/state flex w-full items-center justify-between gap-1">
+          <span
+            className={`truncate ${row.state === "kept" || row.state === "shortlisted" ? "font-semibold text-pine" : "text-quiet"}`}
+            title={row.left_out ? `Left out by ${row.left_out}` : ""}
+          >
+            {row.state === "open" ? "" : STATE_NAMES[row.state]}
+          </span>
+          <button
+            type="button"
+            tabIndex={-1}
+            onClick={(event) => {
+              event.stopPropagation();
+              onDig(row.text, row.seed);
+            }}
+            title="Make it the next seed (d)"
+            className="text-2xs font-semibold text-quiet hover:text-persimmon-text"
+          >
+            dig
+          </button>
+        </span>
+      ),
+    },
+  ];
+}

@@ -1,0 +1,47 @@
+import type { Schemas } from "../../api/client";
+import { exact, lookups, plural } from "../../parts/format";
+
+/** What a run would bring and cost, in a line. */
+export function EstimateLine({
+  told,
+  error,
+  missesLanguage,
+}: {
+  told: Schemas["EstimateOut"] | undefined;
+  error: Error | null;
+  missesLanguage: boolean;
+}) {
+  const rules = told?.seeds.flatMap((seed) => [
+    ...seed.must.map((phrase) => `with “${phrase}”`),
+    ...seed.without.map((word) => `without “${word}”`),
+  ]);
+  return (
+    <p role="status" className="min-w-0 flex-1 truncate text-ink-2">
+      {missesLanguage && "Choose the language to translate into. "}
+      {told ? (
+        <>
+          {(told.seeds.length > 0 || told.about_new > 0) && (
+            <>
+              About <strong className="text-ink">{exact(told.about_new)}</strong> new from{" "}
+              {plural(told.asks, "question")},{" "}
+              <strong className="text-ink">
+                {told.price ? `up to ${lookups(told.price)}` : "free"}
+              </strong>
+              .{" "}
+            </>
+          )}
+          {rules && rules.length > 0 && `Only ${rules.join(", ")}. `}
+          {told.repeated > 0 && `${plural(told.repeated, "repeat")} left out. `}
+          {told.known_seeds > 0 &&
+            `${plural(told.known_seeds, "seed is", "seeds are")} here already. `}
+        </>
+      ) : error ? (
+        <span className="text-persimmon-text">{error.message}</span>
+      ) : (
+        <span className="text-quiet">
+          Estimates of how many come, and the price, stand here before you begin.
+        </span>
+      )}
+    </p>
+  );
+}

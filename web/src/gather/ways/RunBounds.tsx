@@ -1,0 +1,49 @@
+import { exact } from "../../parts/format";
+import type { Run } from "./run";
+
+const SMALL = "h-[24px] rounded-md border border-bar bg-sheet px-1 text-xs";
+
+/** From where a run asks, and after how many new keywords it ends. */
+export function RunBounds({
+  places,
+  run,
+  onRun,
+}: {
+  places: readonly string[];
+  run: Run;
+  onRun: (run: Run) => void;
+}) {
+  const set = (changed: Partial<Run["options"]>) =>
+    onRun({ ...run, options: { ...run.options, ...changed } });
+  return (
+    <div className="flex shrink-0 items-center gap-2">
+      {places.length > 0 && (
+        <select
+          aria-label="Asked from"
+          value={run.options.place}
+          onChange={(event) => set({ place: event.target.value })}
+          className={SMALL}
+        >
+          <option value="">from anywhere</option>
+          {places.map((place) => (
+            <option key={place} value={place}>
+              from {place}
+            </option>
+          ))}
+        </select>
+      )}
+      <select
+        aria-label="End after"
+        value={run.options.most}
+        onChange={(event) => set({ most: Number(event.target.value) })}
+        className={SMALL}
+      >
+        {[100, 500, 1_000, 5_000, 20_000, 100_000].map((n) => (
+          <option key={n} value={n}>
+            at most {exact(n)} new
+          </option>
+        ))}
+      </select>
+    </div>
+  );
+}

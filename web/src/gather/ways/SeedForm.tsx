@@ -1,0 +1,158 @@
+import { useRef } from "react";
+import { Button } from "../../parts/Button";
+import { exact, plural } from "../../parts/format";
+import { ProblemNote } from "../../parts/ProblemNote";
+import { useKey } from "../../parts/useKey";
+import { useSettled } from "../../parts/useSettled";
+import { CHANNELS } from "../../shared/channels";
+import { useChange } from "../../shared/useChange";
+import { startRun } from "../changes";
+import { useEstimate, useWays } from "../queries";
+import { Trail } from "../stream/Trail";
+import { EstimateLine } from "./EstimateLine";
+import { RunBounds } from "./RunBounds";
+import { type Run, toggled } from "./run";
+import { WaysBoard } from "./WaysBoard";
+
+type Props = {
+  projectId: number;
+  language: string;
+  places: readonly string[];
+  run: Run;
+  onRun: (run: Run) => void;
+  trail: readonly string[];
+  onBack: (place: number) => void;
+  onLeaveTrail: () => void;
+  onStarted: () => void;
+};
+
+/** Seeds typed or pasted, channels and ways, what it would bring and cost, and the button that starts it. */
+export function SeedForm({
+  projectId,
+  language,
+  places,
+  run,
+  onRun,
+  trail,
+  onBack,
+  onLeaveTrail,
+  onStarted,
+}: Props) {
+  const ways = useWays(projectId);
+  const box = useRef<HTMLTextAreaElement>(null);
+  const estimate = useEstimate(projectId, useSettled(run, 250));
+  const start = useChange(projectId, () => startRun(projectId, run), {
+    done: () => {
+      onRun({ ...run, seeds: "" });
+      onStarted();
+    },
+  });
+  useKey("/", () => box.current?.focus(), { sign: true });
+  const seedless = run.ways.length > 0 && run.ways.every((way) => way === "years");
+  const told = run.seeds.trim() || seedless ? estimate.data : undefined;
+  const missesLanguage = run.ways.includes("language") && ["", language].includes(run.options.into);
+  const ready =
+    !!told &&
+    (told.seeds.length > 0 || seedless) &&
+    run.channels.length > 0 &&
+    run.ways.length > 0 &&
+    !missesLanguage;
+  const go = () => !start.isPending && ready && start.mutate(undefined);
+  return (
+    <form
+      className="flex flex-col gap-2 rounded-md border border-hairline bg-sheet px-4 py-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        go();
+      }}
+    >
+      {trail.length > 0 && <Trail trail={trail} onBack={onBack} onLeave={onLeaveTrail} />}
+      <div className="flex items-start gap-4">
+        <textarea
+          ref={box}
+          id="seeds"
+          aria-label={
+            run.ways.includes("rivals")
+              ? "Seeds or addresses, parted by commas or lines"
+              : "Seeds, parted by commas or lines"
+          }
+          rows={1}
+          maxLength={60_000}
+          value={run.seeds}
+          placeholder={
+            run.ways.includes("rivals")
+              ? "rival-site.example"
+              : 'Seeds: one phrase, another -without, "these very words"'
+          }
+          aria-keyshortcuts="/"
+          onChange={(event) => {
+            start.reset();
+            onRun({ ...run, seeds: event.target.value });
+          }}
+          onKeyDown={(event) => {
+            // A line more is made with Shift; Enter alone begins, as in any search box.
+            if (event.key === "Enter" && !event.shiftKey) {
+              event.preventDefault();
+              go();
+            }
+            if (event.key === "Escape") event.currentTarget.blur();
+          }}
+          className="field-sizing-content max-h-[120px] min-h-[34px] min-w-0 flex-1 resize-none rounded-md border border-bar bg-sheet px-3 py-[6px] text-base placeholder:text-quiet"
+        />
+        <fieldset className="flex h-[34px] shrink-0 items-center gap-3">
+          <legend className="sr-only">On</legend>
+          {CHANNELS.map((one) => (
+            <label key={one.id} className="flex items-center gap-[6px]">
+              <input
+                type="checkbox"
+                className="accent-pine"
+                checked={run.channels.includes(one.id)}
+                onChange={() => onRun({ ...run, channels: toggled(run.channels, one.id) })}
+              />
+              {one.name}
+            </label>
+          ))}
+        </fieldset>
+      </div>
+      <WaysBoard
+        ways={ways.data ?? []}
+        language={language}
+        run={run}
+        onRun={(next) => {
+          start.reset();
+          onRun(next);
+        }}
+      />
+      {start.error && <ProblemNote error={start.error} />}
+      <div className="flex min-h-[30px] items-center gap-4">
+        <Button look="go" type="submit" disabled={!ready || start.isPending}>
+          {seedless
+            ? "Refresh the years"
+            : told?.seeds.length
+              ? `Gather from ${plural(told.seeds.length, "seed")}`
+              : "Gather"}
+        </Button>
+        <EstimateLine
+          told={told}
+          error={run.seeds.trim() ? estimate.error : null}
+          missesLanguage={missesLanguage}
+        />
+        <RunBounds places={places} run={run} onRun={onRun} />
+      </div>
+      {told && told.refused.length > 0 && (
+        <div
+          role="alert"
+          className="max-h-[96px] overflow-auto border-l-2 border-persimmon bg-persimmon-wash px-3 py-2"
+        >
+          <ul>
+            {told.refused.map((one) => (
+              <li key={one.number}>
+                Seed {exact(one.number)}, “{one.text || "…"}”: {one.message}
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,175 @@
+import type { Schemas } from "../../api/client";
+import { Help } from "../../parts/Help";
+import { GROUPS, type WayId } from "../../parts/wayWords";
+import { LANGUAGES, languageName } from "../../shared/locales";
+import { type Run, toggled } from "./run";
+
+const SMALL = "h-[24px] rounded-md border border-bar bg-sheet px-1 text-xs";
+
+/** The ways in, by where they ask: each on or off, with its price, and how far it goes. */
+export function WaysBoard({
+  ways,
+  language,
+  run,
+  onRun,
+}: {
+  ways: readonly Schemas["WayOut"][];
+  language: string;
+  run: Run;
+  onRun: (run: Run) => void;
+}) {
+  const set = (changed: Partial<Run["options"]>) =>
+    onRun({ ...run, options: { ...run.options, ...changed } });
+  const on = (id: WayId) => run.ways.includes(id);
+  return (
+    <div className="grid grid-cols-[76px_minmax(0,1fr)] gap-x-3 gap-y-[6px]">
+      {GROUPS.map((group) => (
+        <div key={group.name} role="group" aria-label={group.name} className="contents">
+          <span className="flex h-[26px] items-center text-2xs font-semibold text-quiet">
+            {group.name}
+          </span>
+          <div className="flex min-w-0 flex-wrap items-center gap-x-[6px] gap-y-[6px]">
+            {group.ways.map((id) => {
+              const way = ways.find((one) => one.id === id);
+              return (
+                way && (
+                  <WayToggle
+                    key={id}
+                    way={way}
+                    on={on(id)}
+                    onToggle={() => onRun({ ...run, ways: toggled(run.ways, id) })}
+                  />
+                )
+              );
+            })}
+            {group.name === "Search box" && group.ways.some(on) && (
+              <Steps
+                label="Depth"
+                value={run.options.depth}
+                onChange={(depth) => set({ depth })}
+                help={HELP.depth}
+              />
+            )}
+            {group.name === "Elsewhere" && (
+              <ElsewhereOptions language={language} run={run} set={set} />
+            )}
+          </div>
+        </div>
+      ))}
+    </div>
+  );
+}
+
+/** How far the ways beside the search box go, for those that are on. */
+function ElsewhereOptions({
+  language,
+  run,
+  set,
+}: {
+  language: string;
+  run: Run;
+  set: (changed: Partial<Run["options"]>) => void;
+}) {
+  const on = (id: WayId) => run.ways.includes(id);
+  return (
+    <>
+      {on("related") && (
+        <Steps
+          label="Steps"
+          value={run.options.steps}
+          onChange={(steps) => set({ steps })}
+          help={HELP.steps}
+        />
+      )}
+      {on("fields") && (
+        <label className="flex items-center gap-1 text-xs text-ink-2">
+          Tags of the best
+          <select
+            value={run.options.results}
+            onChange={(event) => set({ results: Number(event.target.value) })}
+            className={SMALL}
+          >
+            {[3, 5, 8, 10, 15, 20].map((n) => (
+              <option key={n}>{n}</option>
+            ))}
+          </select>
+        </label>
+      )}
+      {on("language") && (
+        <select
+          aria-label="Into which language"
+          value={run.options.into}
+          onChange={(event) => set({ into: event.target.value as Run["options"]["into"] })}
+          className={SMALL}
+        >
+          <option value="">into …</option>
+          {LANGUAGES.filter((one) => one !== language).map((one) => (
+            <option key={one} value={one}>
+              into {languageName(one)}
+            </option>
+          ))}
+        </select>
+      )}
+    </>
+  );
+}
+
+const HELP = {
+  depth:
+    "How often completions are completed again: 2 asks also for everything that the first round brought.",
+  steps:
+    "How many results pages deep: 2 reads also the pages of the questions and related searches found, at 2 lookups each.",
+};
+
+function WayToggle({
+  way,
+  on,
+  onToggle,
+}: {
+  way: Schemas["WayOut"];
+  on: boolean;
+  onToggle: () => void;
+}) {
+  return (
+    <Help figure="" title={way.name} text={`${way.about} Source: ${way.source}.`} focusable={false}>
+      <button
+        type="button"
+        aria-pressed={on}
+        onClick={onToggle}
+        className="flex h-[26px] items-center gap-[6px] rounded-md border border-hairline px-[9px] whitespace-nowrap text-ink-2 hover:border-quiet aria-pressed:border-pine-line aria-pressed:bg-pine-wash aria-pressed:font-semibold aria-pressed:text-ink"
+      >
+        {way.name}
+        {way.price > 0 && <span className="text-2xs font-normal text-quiet">{way.price}</span>}
+      </button>
+    </Help>
+  );
+}
+
+function Steps({
+  label,
+  value,
+  onChange,
+  help,
+}: {
+  label: string;
+  value: number;
+  onChange: (value: number) => void;
+  help: string;
+}) {
+  return (
+    <label className="flex items-center gap-1 text-xs text-ink-2">
+      <Help figure="" title={label} text={help} focusable={false}>
+        {label}
+      </Help>
+      <select
+        value={value}
+        onChange={(event) => onChange(Number(event.target.value))}
+        className={SMALL}
+      >
+        {[1, 2, 3].map((n) => (
+          <option key={n}>{n}</option>
+        ))}
+      </select>
+    </label>
+  );
+}

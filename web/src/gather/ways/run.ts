@@ -1,0 +1,40 @@
+/** A run as the form holds it: what it may be, how it begins, how seeds are added. */
+import { z } from "zod";
+import type { Channel, Schemas } from "../../api/client";
+import { GROUPS, type WayId } from "../../parts/wayWords";
+
+const WAYS = GROUPS.flatMap((group) => group.ways);
+
+const runShape = z.object({
+  seeds: z.string().max(60_000),
+  channels: z.array(z.enum(["web", "video", "marketplace"])).max(3),
+  ways: z.array(z.custom<WayId>((id) => WAYS.includes(id as WayId))).max(WAYS.length),
+  options: z.object({
+    depth: z.number().int().min(1).max(3),
+    steps: z.number().int().min(1).max(3),
+    place: z.string().max(80),
+    into: z.enum(["", "en", "de", "fr", "es", "it", "nl", "pt"]),
+    results: z.number().int().min(3).max(20),
+    most: z.number().int().min(10).max(100_000),
+  }),
+});
+export type Run = z.output<typeof runShape> & Schemas["RunIn"];
+
+export const emptyRun = (channel: Channel): Run => ({
+  seeds: "",
+  channels: [channel],
+  ways: ["box", "letters", "questions", "related"],
+  options: { depth: 1, steps: 1, place: "", into: "", results: 10, most: 5_000 },
+});
+
+export const readRun = (kept: unknown): Run | undefined => runShape.safeParse(kept).data;
+
+/** The seeds typed, with one more; not twice. */
+export function addSeed(typed: string, seed: string): string {
+  const there = typed.split(/[,;\n]/).map((one) => one.trim().toLowerCase());
+  if (there.includes(seed.toLowerCase())) return typed;
+  return typed.trim() ? `${typed.trim().replace(/[,;]$/, "")}, ${seed}` : seed;
+}
+
+export const toggled = <T>(list: readonly T[], one: T): T[] =>
+  list.includes(one) ? list.filter((other) => other !== one) : [...list, one];

@@ -1,0 +1,69 @@
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { type CSSProperties, Fragment, type ReactNode, useEffect, useRef } from "react";
+
+type Props = {
+  label: string;
+  /** How many rows there are, and what a row is high. */
+  total: number;
+  height: number;
+  /** Its header rows, how many there are of them, and what they are high together. */
+  head: ReactNode;
+  heads: number;
+  headHeight: number;
+  minWidth: string;
+  /** The current row, and the id of its element: what a screen reader is told. */
+  current: number;
+  activeId: string | undefined;
+  columns?: number;
+  many?: boolean;
+  row: (index: number, style: CSSProperties) => ReactNode;
+  onRange?: ((first: number, last: number) => void) | undefined;
+};
+
+/** The shell of every grid: its header stays in sight, rows are drawn only where one looks, and the
+ * current one is scrolled to. Its keys are the page's (see useGrid). */
+export function Grid(props: Props) {
+  const { total, height, current, onRange } = props;
+  const grid = useRef<HTMLDivElement>(null);
+  const rows = useVirtualizer({
+    count: total,
+    getScrollElement: () => grid.current,
+    estimateSize: () => height,
+    overscan: 12,
+    // What stands beside a scrolling heading is never covered by it.
+    scrollPaddingStart: props.headHeight + 4,
+  });
+  const items = rows.getVirtualItems();
+  const first = items[0]?.index ?? 0;
+  const last = items.at(-1)?.index ?? 0;
+  useEffect(() => onRange?.(first, last), [first, last, onRange]);
+  useEffect(() => {
+    if (current >= 0 && current < total) rows.scrollToIndex(current, { align: "auto" });
+  }, [current, total, rows.scrollToIndex]);
+  return (
+    <div
+      ref={grid}
+      role="grid"
+      aria-label={props.label}
+      aria-rowcount={total + props.heads}
+      aria-colcount={props.columns}
+      aria-multiselectable={props.many}
+      aria-activedescendant={current >= 0 && current < total ? props.activeId : undefined}
+      tabIndex={0}
+      className="relative min-h-0 flex-1 overflow-auto border-t border-l border-hairline bg-sheet focus-visible:-outline-offset-2"
+    >
+      <div style={{ minWidth: props.minWidth }}>
+        <div role="rowgroup" className="sticky top-0 z-10">
+          {props.head}
+        </div>
+        <div role="rowgroup" className="relative" style={{ height: rows.getTotalSize() }}>
+          {items.map((item) => (
+            <Fragment key={item.key}>
+              {props.row(item.index, { height, transform: `translateY(${item.start}px)` })}
+            </Fragment>
+          ))}
+        </div>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,114 @@
+import { exact, MONTHS } from "../parts/format";
+import { TRACKS } from "./BoardRow";
+import { fill, monthsOf, type Order, type Plan } from "./planMath";
+
+const HEADS: readonly { order: Order | null; name: string; right?: boolean }[] = [
+  { order: "title", name: "Piece" },
+  { order: null, name: "Keywords", right: true },
+  { order: "hours", name: "Hours", right: true },
+  { order: "worth", name: "A month", right: true },
+];
+const RISES: readonly Order[] = ["title"];
+/** What both rows of the head are high together, and how many they are. */
+export const HEAD_HEIGHT = 86;
+export const HEADS_COUNT = 2;
+
+/** The head of the year board: what stands below, and the hours that each month holds. */
+export function BoardHead({
+  plan,
+  order,
+  onOrder,
+}: {
+  plan: Plan;
+  order: Order;
+  onOrder: (order: Order) => void;
+}) {
+  return (
+    <div className="border-b border-hairline bg-sheet">
+      <div
+        role="row"
+        aria-rowindex={1}
+        className="grid h-8 items-center text-xs text-quiet"
+        style={{ gridTemplateColumns: TRACKS }}
+      >
+        {HEADS.map((head) => (
+          <ColumnHead key={head.name} head={head} order={order} onOrder={onOrder} />
+        ))}
+        {monthsOf(plan).map((month, i) => (
+          <span key={month} role="columnheader" className="text-center" title={month.slice(0, 4)}>
+            {MONTHS[Number(month.slice(5, 7)) - 1]}
+            {(i === 0 || month.endsWith("-01-01")) && (
+              <span className="text-2xs"> {month.slice(2, 4)}</span>
+            )}
+          </span>
+        ))}
+      </div>
+      <div
+        role="row"
+        aria-rowindex={2}
+        className="grid h-[54px] items-end pb-1 text-xs"
+        style={{ gridTemplateColumns: TRACKS }}
+      >
+        <span role="gridcell" aria-colspan={4} className="col-span-4 px-2 pb-1 text-quiet">
+          Hours planned, {exact(plan.hours_a_month)} a month to spend
+        </span>
+        {plan.months.map((month) => (
+          <MonthHours key={month.month} spent={month.hours} hours={plan.hours_a_month} />
+        ))}
+      </div>
+    </div>
+  );
+}
+
+function ColumnHead({
+  head,
+  order,
+  onOrder,
+}: {
+  head: (typeof HEADS)[number];
+  order: Order;
+  onOrder: (order: Order) => void;
+}) {
+  const by = head.order;
+  const sorted = by !== null && by === order;
+  return (
+    <span
+      role="columnheader"
+      aria-sort={sorted ? (RISES.includes(order) ? "ascending" : "descending") : undefined}
+      className={`px-2 ${head.right ? "text-right" : ""}`}
+    >
+      {by ? (
+        <button
+          type="button"
+          className={`hover:text-ink ${sorted ? "font-bold text-ink" : ""}`}
+          onClick={() => onOrder(sorted ? "month" : by)}
+        >
+          {head.name}
+        </button>
+      ) : (
+        head.name
+      )}
+    </span>
+  );
+}
+
+function MonthHours({ spent, hours }: { spent: number; hours: number }) {
+  const { share, over } = fill(spent, hours);
+  return (
+    <span
+      role="gridcell"
+      className="flex flex-col items-center gap-[2px]"
+      title={over ? "More than there are: pinned pieces fill it" : undefined}
+    >
+      <span className="relative h-[26px] w-[24px] bg-trough">
+        <span
+          className={`absolute inset-x-0 bottom-0 ${over ? "bg-persimmon" : "bg-pine"}`}
+          style={{ height: `${100 * share}%` }}
+        />
+      </span>
+      <span className={over ? "font-semibold text-persimmon-text" : "text-ink-2"}>
+        {+spent.toFixed(1)}
+      </span>
+    </span>
+  );
+}

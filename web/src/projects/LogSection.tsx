@@ -1,0 +1,47 @@
+import { Button } from "../parts/Button";
+import { ProblemNote } from "../parts/ProblemNote";
+import { useLog } from "./queries";
+
+const WHEN = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
+
+/** What was done to the project, by whom and when. It is only ever added to. */
+export function LogSection({ projectId }: { projectId: number }) {
+  const log = useLog(projectId);
+  const lines = log.data?.pages.flatMap((page) => page.rows) ?? [];
+  const total = log.data?.pages[0]?.total ?? 0;
+  return (
+    <section aria-labelledby="log" className="mt-6 border-t border-hairline pt-5">
+      <h2 id="log" className="pb-1 text-lg">
+        What was done
+      </h2>
+      <p className="pb-2 text-ink-2">
+        Kept for as long as the project; taking something back adds a line and removes none.
+      </p>
+      {log.error && <ProblemNote error={log.error} />}
+      {log.data && !total && <p className="text-quiet">Nothing yet.</p>}
+      <ol>
+        {lines.map((line) => (
+          <li
+            key={`${line.at}${line.text}`}
+            className="grid grid-cols-[132px_1fr_auto] gap-x-3 border-t border-hairline py-1"
+          >
+            <time dateTime={line.at} className="text-quiet">
+              {WHEN.format(new Date(line.at))}
+            </time>
+            <span className="min-w-0 break-words">{line.text}</span>
+            <span className="text-quiet">{line.by || "somebody who has left"}</span>
+          </li>
+        ))}
+      </ol>
+      {log.hasNextPage && (
+        <Button
+          className="mt-2"
+          disabled={log.isFetchingNextPage}
+          onClick={() => log.fetchNextPage()}
+        >
+          Show earlier ones
+        </Button>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,45 @@
+/** What can be changed about accounts, projects and outlets. */
+import { at } from "../api/at";
+import { api, data, type Schemas } from "../api/client";
+
+export const signIn = async (body: Schemas["CredentialsIn"]) =>
+  data(await api.POST("/api/session", { body }));
+
+export const signUp = async (body: Schemas["CredentialsIn"]) =>
+  data(await api.POST("/api/accounts", { body }));
+
+export const signOut = async () => data(await api.POST("/api/sign-out"));
+
+export const createProject = async (body: Schemas["ProjectIn"]) =>
+  data(await api.POST("/api/projects", { body }));
+
+export const changeProject = async (id: number, body: Schemas["ProjectChange"]) =>
+  data(await api.PUT("/api/projects/{project_id}", { params: at(id), body }));
+
+export const changeLocale = async (id: number, body: Schemas["LocaleIn"]) =>
+  data(await api.PUT("/api/projects/{project_id}/locale", { params: at(id), body }));
+
+export const addOutlet = async (id: number, body: Schemas["OutletIn"]) =>
+  data(await api.POST("/api/projects/{project_id}/outlets", { params: at(id), body }));
+
+export const changeOutlet = async (id: number, outletId: number, body: Schemas["OutletIn"]) =>
+  data(
+    await api.PUT("/api/projects/{project_id}/outlets/{outlet_id}", {
+      params: at(id, { outlet_id: outletId }),
+      body,
+    }),
+  );
+
+export const removeOutlet = async (id: number, outletId: number) =>
+  data(
+    await api.DELETE("/api/projects/{project_id}/outlets/{outlet_id}", {
+      params: at(id, { outlet_id: outletId }),
+    }),
+  );
+
+export const chooseOutlet = async (id: number, outletId: number) =>
+  data(
+    await api.POST("/api/projects/{project_id}/outlets/{outlet_id}/choose", {
+      params: at(id, { outlet_id: outletId }),
+    }),
+  );

@@ -1,0 +1,23 @@
+/** What is asked of the server about a project itself. */
+import { useInfiniteQuery } from "@tanstack/react-query";
+import { at } from "../api/at";
+import { api, data } from "../api/client";
+
+const LINES = 30;
+
+/** What was done to a project, the latest first, some lines at a time. */
+export const useLog = (projectId: number) =>
+  useInfiniteQuery({
+    queryKey: ["log", projectId],
+    queryFn: async ({ pageParam: offset }) =>
+      data(
+        await api.GET("/api/projects/{project_id}/log", {
+          params: { ...at(projectId), query: { offset, limit: LINES } },
+        }),
+      ),
+    initialPageParam: 0,
+    getNextPageParam: (last) => {
+      const next = last.offset + last.rows.length;
+      return next < last.total ? next : undefined;
+    },
+  });
