@@ -23,20 +23,30 @@ def main() -> int:
     parser.add_argument("--port", type=int, default=int(os.environ.get("BUNRAKU_PORT", "8000")))
     given = parser.parse_args()
     if not _port_free(given.port):
-        print(f"Port {given.port} is in use. Stop what runs there, or choose another, as in: make demo PORT=8001")
+        print(
+            f"Port {given.port} is in use. Stop what runs there, or choose another, as in: "
+            f"make demo PORT=8001"
+        )
         return 1
     if not (ROOT / "bunraku/server/static/index.html").exists():
         print("The front end is not built. Run `make build` first.")
         return 1
     data = Path(os.environ.get("BUNRAKU_DATA", ROOT / "var" / ("demo" if given.demo else "own")))
-    environment = {**os.environ, "BUNRAKU_DATA": str(data), "DJANGO_SETTINGS_MODULE": "bunraku.server.settings"}
+    environment = {
+        **os.environ,
+        "BUNRAKU_DATA": str(data),
+        "DJANGO_SETTINGS_MODULE": "bunraku.server.settings",
+    }
     if given.demo:
         environment["BUNRAKU_DEMO"] = "1"
     if given.reset:
         for path in data.glob("bunraku.sqlite3*"):
             path.unlink()
     manage = [sys.executable, str(ROOT / "manage.py")]
-    steps = [[*manage, "migrate", "--verbosity", "0"], *([[*manage, "load_demo"]] if given.demo else [])]
+    steps = [
+        [*manage, "migrate", "--verbosity", "0"],
+        *([[*manage, "load_demo"]] if given.demo else []),
+    ]
     for step in steps:
         if subprocess.run(step, env=environment, cwd=ROOT, check=False).returncode:
             return 1

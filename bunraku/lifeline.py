@@ -1,4 +1,5 @@
-"""A lifeline: a process that was started ends when the one that started it does, however that ended."""
+"""A lifeline: a process that was started ends when the one that started it does, however that
+ended."""
 
 import ctypes
 import signal
@@ -10,9 +11,9 @@ _PR_SET_PDEATHSIG = 1
 
 
 def end_with_parent() -> Callable[[], None] | None:
-    """What a child does before it begins, for `subprocess.Popen(preexec_fn=…)`: it asks to be told to
-    end when its parent dies, even by a signal that nobody can catch. None where the system has no such
-    thing."""
+    """What a child does before it begins, for `subprocess.Popen(preexec_fn=…)`: it asks to be told
+    to end when its parent dies, even by a signal that nobody can catch. None where the system has
+    no such thing."""
     if not sys.platform.startswith("linux"):
         return None
     # Loaded here and not in the child: between fork and exec little is safe.

@@ -1,4 +1,5 @@
-"""Processes that tests start: each ends with its test, however that ends, and so do its own children."""
+"""Processes that tests start: each ends with its test, however that ends, and so do its own
+children."""
 
 import os
 import signal
@@ -16,10 +17,18 @@ GRACE_SECONDS = 20
 
 @contextmanager
 def running(command: Sequence[str], **options: Any) -> Iterator["subprocess.Popen[str]"]:
-    """A process in a group of its own, told to end on leaving, and killed with its group if it does not.
-    Should the tests themselves be killed, the system tells it."""
+    """A process in a group of its own, told to end on leaving, and killed with its group if it does
+    not. Should the tests themselves be killed, the system tells it."""
+    # What the child runs before it begins only asks the kernel for a signal.
+    first = end_with_parent()
+    # What the child runs before it begins only asks the kernel for a signal.
+    first = end_with_parent()
     process = subprocess.Popen(
-        command, text=True, start_new_session=True, preexec_fn=end_with_parent(), **options
+        command,
+        text=True,
+        start_new_session=True,
+        preexec_fn=first,  # noqa: PLW1509
+        **options,
     )
     try:
         yield process
@@ -73,6 +82,7 @@ def gone(pids: Sequence[int], seconds: float = 15) -> bool:
 
 
 def environment(data: Path, **more: str) -> Mapping[str, str]:
-    """The environment of an installation of its own."""
-    kept = {name: value for name, value in os.environ.items() if name != "DJANGO_SETTINGS_MODULE"}
+    """The environment of an installation of its own, with a database in its folder."""
+    left_out = ("DJANGO_SETTINGS_MODULE", "DATABASE_URL")
+    kept = {name: value for name, value in os.environ.items() if name not in left_out}
     return {**kept, "BUNRAKU_DATA": str(data), "PYTHONUNBUFFERED": "1", **more}

@@ -1,4 +1,5 @@
-"""The register of figures: each with the function that makes it, whose docstring is its only description."""
+"""The register of figures: each with the function that makes it, whose docstring is its only
+description."""
 
 import inspect
 from collections.abc import Callable
@@ -72,10 +73,13 @@ def figures_markdown() -> str:
     """docs/figures.md, whole."""
     parts = [
         "# How every number is made\n",
-        "Generated from the docstrings of `bunraku/core` by `make docs`; do not edit. Unknown is never 0: arrays hold NaN, "
+        "Generated from the docstrings of `bunraku/core` by `make docs`; do not edit. Unknown "
+        "is never 0: arrays hold NaN, "
         "the interface shows hatching. All figures are estimates.\n",
     ]
     for figure in FIGURES:
         module = figure.made_by.__module__.replace(".", "/")
-        parts.append(f"## {figure.name}\n\n`{module}.py`, `{figure.made_by.__name__}`\n\n{figure.doc}\n")
+        parts.append(
+            f"## {figure.name}\n\n`{module}.py`, `{figure.made_by.__name__}`\n\n{figure.doc}\n"
+        )
     return "\n".join(parts)

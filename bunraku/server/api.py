@@ -40,7 +40,8 @@ api = NinjaAPI(
     version=__version__,
     docs_url=None,
     openapi_url="/openapi.json",
-    # Each endpoint declares its own right; what forgot to is for signed-in people only, and fails a test.
+    # Each endpoint declares its own right; what forgot to is for signed-in people only, and fails a
+    # test.
     auth=SignedIn(),
 )
 api.add_router("", public, auth=Anybody())
@@ -71,16 +72,24 @@ def problem(
 def on_bunraku_error(request: HttpRequest, error: Any) -> HttpResponse:
     """Errors raised on purpose."""
     known = cast(BunrakuError, error)
-    return problem(request, known.status, known.code, known.message, field=known.field, hint=known.hint)
+    return problem(
+        request, known.status, known.code, known.message, field=known.field, hint=known.hint
+    )
 
 
 @api.exception_handler(ValidationError)
 def on_invalid(request: HttpRequest, error: Any) -> HttpResponse:
     """Input that does not fit: the first field that is wrong is named."""
     first = cast(ValidationError, error).errors[0]
-    path = [str(part) for part in first["loc"] if part not in ("body", "query", "path", "given", "wanted")]
+    path = [
+        str(part)
+        for part in first["loc"]
+        if part not in ("body", "query", "path", "given", "wanted")
+    ]
     field = ".".join(path)
-    return problem(request, 422, "invalid_input", f"{field or 'The request'}: {first['msg']}.", field=field)
+    return problem(
+        request, 422, "invalid_input", f"{field or 'The request'}: {first['msg']}.", field=field
+    )
 
 
 @api.exception_handler(AuthenticationError)
@@ -93,7 +102,13 @@ def on_stranger(request: HttpRequest, error: Any) -> HttpResponse:
 def on_fault(request: HttpRequest, error: Any) -> HttpResponse:
     """A fault of ours: logged whole, told in a sentence."""
     logger.error("%s %s broke", request.method, request.path, exc_info=error)
-    return problem(request, 500, "fault", "Bunraku met a fault of its own.", hint="Nothing was changed. Try again.")
+    return problem(
+        request,
+        500,
+        "fault",
+        "Bunraku met a fault of its own.",
+        hint="Nothing was changed. Try again.",
+    )
 
 
 @api.exception_handler(HttpError)

@@ -14,7 +14,9 @@ class Kind:
 CATALOGUE: dict[str, Kind] = {
     "not_found": Kind(404, "There is no such thing, or it is another person's."),
     "not_signed_in": Kind(401, "Nobody is signed in."),
-    "csrf_failed": Kind(403, "The request did not come from Bunraku's own page, or the page is stale."),
+    "csrf_failed": Kind(
+        403, "The request did not come from Bunraku's own page, or the page is stale."
+    ),
     "wrong_password": Kind(400, "Name and password do not go together."),
     "name_taken": Kind(409, "The name is already used."),
     "weak_password": Kind(422, "The password is too easy to guess."),
@@ -22,7 +24,9 @@ CATALOGUE: dict[str, Kind] = {
     "no_seed": Kind(422, "No seed was given that could be searched for."),
     "no_channel": Kind(422, "No channel was chosen."),
     "no_language": Kind(422, "No other language was chosen to translate into."),
-    "nothing_missing": Kind(409, "Everything of the run was answered; there is no rest to ask for."),
+    "nothing_missing": Kind(
+        409, "Everything of the run was answered; there is no rest to ask for."
+    ),
     "bad_rule": Kind(422, "A rule for leaving out makes no sense."),
     "rule_exists": Kind(409, "The same is left out already."),
     "bad_pattern": Kind(422, "A pattern of the combiner cannot be read, or would make too much."),
@@ -32,17 +36,22 @@ CATALOGUE: dict[str, Kind] = {
     "nothing_to_measure": Kind(409, "Every chosen keyword has been measured today."),
     "nothing_to_cluster": Kind(409, "There is no keyword to cluster."),
     "nothing_to_plan": Kind(409, "No piece can be made of what was chosen."),
-    "nothing_to_undo": Kind(409, "There is nothing left to undo, or it was changed by something since."),
+    "nothing_to_undo": Kind(
+        409, "There is nothing left to undo, or it was changed by something since."
+    ),
     "allowance_short": Kind(409, "The lookups left do not pay for what is asked."),
     "job_over": Kind(409, "The job is over; it cannot be stopped any more."),
     "keyword_taken": Kind(409, "Another piece owns the keyword on this channel."),
-    "fault": Kind(500, "Bunraku met a fault of its own; it is in the log, and nothing was changed."),
+    "fault": Kind(
+        500, "Bunraku met a fault of its own; it is in the log, and nothing was changed."
+    ),
     "stale": Kind(409, "It was changed in another window since it was read."),
 }
 
 
 class BunrakuError(Exception):
-    """Something that a person should be told: a stable code, a sentence, the field it is about, a way out."""
+    """Something that a person should be told: a stable code, a sentence, the field it is about, a
+    way out."""
 
     def __init__(self, code: str, message: str, *, field: str = "", hint: str = "") -> None:
         super().__init__(message)
@@ -54,5 +63,6 @@ class BunrakuError(Exception):
 
 
 def not_found(what: str) -> BunrakuError:
-    """The error for a thing that is not there or not this person's; the two look alike on purpose."""
+    """The error for a thing that is not there or not this person's; the two look alike on
+    purpose."""
     return BunrakuError("not_found", f"There is no such {what}.")

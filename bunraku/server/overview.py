@@ -44,8 +44,8 @@ class OverviewOut(Schema):
 
 
 def channel_counts(project: Project) -> list[dict[str, Any]]:
-    """How many keywords of each channel stand where, in the project's own locale. Read from two indexes
-    alone: this is asked all the while a job runs."""
+    """How many keywords of each channel stand where, in the project's own locale. Read from two
+    indexes alone: this is asked all the while a job runs."""
     scopes = Scope.objects.filter(project=project, locale=project.locale).order_by("channel")
     nothing = dict.fromkeys(ChannelCountsOut.model_fields, 0)
     counts_of: dict[int, dict[str, Any]] = {
@@ -61,7 +61,9 @@ def channel_counts(project: Project) -> list[dict[str, Any]]:
         for name in names:
             counts_of[scope][name] += count
     grouped = rows.filter(cluster__isnull=False, state__in=IN_PLAY).values_list("scope").order_by()
-    for scope, clusters, clustered in grouped.annotate(Count("cluster", distinct=True), Count("pk")):
+    for scope, clusters, clustered in grouped.annotate(
+        Count("cluster", distinct=True), Count("pk")
+    ):
         counts_of[scope] |= {"clusters": clusters, "clustered": clustered}
     return [
         counts
@@ -73,7 +75,9 @@ def channel_counts(project: Project) -> list[dict[str, Any]]:
 @router.get("/overview", response=OverviewOut, auth=READS, url_name="overview")
 def overview(request: ProjectRequest, project_id: ProjectId) -> Any:
     """How far each step of a project is."""
-    pieces = Piece.objects.filter(project=request.project).aggregate(all=Count("pk"), placed=Count("month"))
+    pieces = Piece.objects.filter(project=request.project).aggregate(
+        all=Count("pk"), placed=Count("month")
+    )
     last = undoable(request.project).only("label").first()
     return {
         "channels": channel_counts(request.project),

@@ -1,4 +1,5 @@
-"""Settings, safe on loopback by default; each can be set in the environment (see docs/architecture.md)."""
+"""Settings, safe on loopback by default; each can be set in the environment (see
+docs/architecture.md)."""
 
 import os
 import secrets
@@ -63,11 +64,15 @@ MIDDLEWARE = [
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "bunraku.server.journal.acting.nobody_acts_yet",
 ]
 ROOT_URLCONF = "bunraku.server.urls"
 WSGI_APPLICATION = "bunraku.server.wsgi.application"
 TEMPLATES: list[dict[str, object]] = [
-    {"BACKEND": "django.template.backends.django.DjangoTemplates", "DIRS": [ROOT / "bunraku/server/static"]}
+    {
+        "BACKEND": "django.template.backends.django.DjangoTemplates",
+        "DIRS": [ROOT / "bunraku/server/static"],
+    }
 ]
 
 SQLITE = {
@@ -93,7 +98,10 @@ TASKS = {"default": {"BACKEND": "django_tasks_db.DatabaseBackend"}}
 
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": "django.contrib.auth.password_validation.UserAttributeSimilarityValidator"},
-    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
+    {
+        "NAME": "django.contrib.auth.password_validation.MinimumLengthValidator",
+        "OPTIONS": {"min_length": 10},
+    },
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
 ]
 # Signed cookies: a page of the sheet should not cost a query for the session.

@@ -5,8 +5,8 @@ from django.dispatch import Signal
 
 figures_outdated = Signal()
 """A project's figures no longer fit its settings, decisions or readings; the rooms that gather and
-weigh listen. `keyword_ids` where only those keywords are touched; `settings` false where the settings
-are as they were."""
+weigh listen. `keyword_ids` where only those keywords are touched; `settings` false where the
+settings are as they were."""
 
 decided_anew = Signal()
 """Keywords were kept or dropped; the room that gathers listens, and learns."""

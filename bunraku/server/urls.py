@@ -16,7 +16,11 @@ DEMO_PERSON = "demo"
 @ensure_csrf_cookie
 def page(request: HttpRequest) -> HttpResponse:
     """The one page of the application; on the demo's own machine its person is signed in."""
-    if settings.DEMO and not request.user.is_authenticated and request.META.get("REMOTE_ADDR") in LOOPBACK:
+    if (
+        settings.DEMO
+        and not request.user.is_authenticated
+        and request.META.get("REMOTE_ADDR") in LOOPBACK
+    ):
         person = get_user_model().objects.filter(username=DEMO_PERSON).first()
         if person is not None:
             login(request, person, backend="django.contrib.auth.backends.ModelBackend")

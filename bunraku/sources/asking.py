@@ -14,8 +14,8 @@ MOST_WAIT_SECONDS = 30.0
 
 @dataclass(frozen=True)
 class Batch:
-    """What one call brought: checked answers by term (None: the source has nothing on it), and for the terms that were
-    not answered, why. Only answered terms are to be paid for."""
+    """What one call brought: checked answers by term (None: the source has nothing on it), and for
+    the terms that were not answered, why. Only answered terms are to be paid for."""
 
     terms: tuple[str, ...]
     answers: dict[str, Answer | None] = field(default_factory=dict)
@@ -25,11 +25,13 @@ class Batch:
 def ask_all(
     source: Source, request: Request, terms: Sequence[str], *, most_wait: float = MOST_WAIT_SECONDS
 ) -> Iterator[Batch]:
-    """Ask for all terms, a batch at a time, so that the caller can store each before the next is asked.
+    """Ask for all terms, a batch at a time, so that the caller can store each before the next is
+    asked.
 
-    Parameters: `source`; `request`, whose own terms are ignored; `terms`, each once; `most_wait`, seconds to wait for a
-    busy source in all per batch. Returns: an iterator of batches that together name every term once. Raises: nothing for
-    a source that fails: its terms come back as missing with the reason.
+    Parameters: `source`; `request`, whose own terms are ignored; `terms`, each once; `most_wait`,
+    seconds to wait for a busy source in all per batch. Returns: an iterator of batches that
+    together name every term once. Raises: nothing for a source that fails: its terms come back as
+    missing with the reason.
     """
     for start in range(0, len(terms), source.batch_size):
         part = tuple(terms[start : start + source.batch_size])
@@ -43,7 +45,11 @@ def _ask_batch(source: Source, request: Request, most_wait: float) -> Batch:
     attempt_number = 0
     try:
         for attempt in stamina.retry_context(
-            on=_worth_another_try, attempts=ATTEMPTS, timeout=most_wait, wait_initial=0.05, wait_max=2.0
+            on=_worth_another_try,
+            attempts=ATTEMPTS,
+            timeout=most_wait,
+            wait_initial=0.05,
+            wait_max=2.0,
         ):
             with attempt:
                 attempt_number += 1

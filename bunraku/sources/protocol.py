@@ -26,7 +26,8 @@ class What(StrEnum):
 
 
 class Answer(BaseModel):
-    """An answer for one term, checked field by field: what does not fit is nonsense, not a figure."""
+    """An answer for one term, checked field by field: what does not fit is nonsense, not a
+    figure."""
 
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
 
@@ -38,7 +39,8 @@ class Completions(Answer):
 
 
 class Counts(Answer):
-    """Exact-match searches: the monthly average, and each month's as (year-month, searches), oldest first."""
+    """Exact-match searches: the monthly average, and each month's as (year-month, searches), oldest
+    first."""
 
     monthly: int = Field(ge=0, le=10**10)
     history: list[tuple[str, int]] = Field(default=[], max_length=120)
@@ -61,23 +63,24 @@ class Bands(Answer):
 
 
 class Interest(Answer):
-    """Relative interest 0-100 a month (or week, day, hour, as asked), oldest first, on one scale for all terms of one
-    request."""
+    """Relative interest 0-100 a month (or week, day, hour, as asked), oldest first, on one scale
+    for all terms of one request."""
 
     months: list[str] = Field(max_length=120)
     index: list[float] = Field(max_length=120)
 
 
 class Rising(Answer):
-    """Related terms that are searched more than a year ago, fastest first: the term, and its growth as a share (1 is twice as
-    much; None: a year ago nobody asked)."""
+    """Related terms that are searched more than a year ago, fastest first: the term, and its growth
+    as a share (1 is twice as much; None: a year ago nobody asked)."""
 
     terms: list[tuple[str, float | None]] = Field(max_length=50)
 
 
 class Result(Answer):
-    """One organic result: position from 1, address, title, who publishes it, their standing (authority, followers or
-    reviews), the page's pull (linking sites, views a day or sales a month), the day it was published."""
+    """One organic result: position from 1, address, title, who publishes it, their standing
+    (authority, followers or reviews), the page's pull (linking sites, views a day or sales a
+    month), the day it was published."""
 
     position: int = Field(ge=1, le=200)
     address: str = Field(max_length=2_000)
@@ -89,7 +92,8 @@ class Result(Answer):
 
 
 class Page(Answer):
-    """A results page: organic results in order, how many ads, which features, questions and related searches."""
+    """A results page: organic results in order, how many ads, which features, questions and related
+    searches."""
 
     results: list[Result] = Field(max_length=200)
     ads: int = Field(default=0, ge=0, le=20)
@@ -99,7 +103,8 @@ class Page(Answer):
 
 
 class Ranks(Answer):
-    """A site, channel or shop: its standing, how much it has published, and the queries it ranks for with the position."""
+    """A site, channel or shop: its standing, how much it has published, and the queries it ranks
+    for with the position."""
 
     name: str = Field(max_length=300)
     standing: float = Field(ge=0)
@@ -155,7 +160,8 @@ MATTERS: dict[What, tuple[str, ...]] = {
 
 @dataclass(frozen=True)
 class OwnPiece:
-    """A page, video or listing of the person's own, as it can be seen from outside: what a results page may show."""
+    """A page, video or listing of the person's own, as it can be seen from outside: what a results
+    page may show."""
 
     address: str
     publisher: str
@@ -169,9 +175,9 @@ class OwnPiece:
 
 @dataclass(frozen=True, kw_only=True)
 class Vantage:
-    """From where and how a source is asked: `place`, a town ("" nowhere in particular); `depth`, how
-    many results are wanted; `device`, desktop or phone; `viewer`, somebody signed in, for a personal
-    view ("" nobody); `into`, the language that a term is wanted in."""
+    """From where and how a source is asked: `place`, a town ("" nowhere in particular); `depth`,
+    how many results are wanted; `device`, desktop or phone; `viewer`, somebody signed in, for a
+    personal view ("" nobody); `into`, the language that a term is wanted in."""
 
     place: str = ""
     depth: int = 10
@@ -180,8 +186,9 @@ class Vantage:
     into: str = ""
 
     def seen_by(self, what: "What") -> "Vantage":
-        """The same as far as it makes a difference to a kind of figure; the rest as it is by default,
-        and depth 0 where none is looked to. Two vantages that are seen alike bring one answer."""
+        """The same as far as it makes a difference to a kind of figure; the rest as it is by
+        default, and depth 0 where none is looked to. Two vantages that are seen alike bring one
+        answer."""
         made_of = {name: getattr(self, name) for name in MATTERS.get(what, ())}
         return Vantage(**{"depth": 0, **made_of})
 
@@ -192,8 +199,8 @@ USUAL = Vantage()
 
 @dataclass(frozen=True)
 class Request(Vantage):
-    """One call to a source: a kind of figure for some terms, on a channel, in a locale ("en-GB"), as
-    of a day, from a vantage.
+    """One call to a source: a kind of figure for some terms, on a channel, in a locale ("en-GB"),
+    as of a day, from a vantage.
 
     `step` is how fine relative interest is (month, week, day, hour); `own` the person's registered
     pieces."""
@@ -220,9 +227,10 @@ class SourceFailed(Exception):
 
 
 class Source(Protocol):
-    """A source of figures. `tells` is one kind of figure; `price` is lookups a term; the same term on the same day is
-    charged once by the source. `ask` takes at most `batch_size` terms and returns a raw answer for each term it knows,
-    None for a term it has nothing on; a term that is not in the mapping at all was not answered.
+    """A source of figures. `tells` is one kind of figure; `price` is lookups a term; the same term
+    on the same day is charged once by the source. `ask` takes at most `batch_size` terms and
+    returns a raw answer for each term it knows, None for a term it has nothing on; a term that is
+    not in the mapping at all was not answered.
 
     Raises `SourceBusy` and `SourceFailed`; anything else is a bug of the source."""
 

@@ -1,7 +1,8 @@
-"""`make bench`: how fast Bunraku is, each figure beside a plain baseline measured in the same run, on data made here.
+"""`make bench`: how fast Bunraku is, each figure beside a plain baseline measured in the same run,
+on data made here.
 
-A baseline is what one would write without thinking of speed: plain sqlite3, a loop per keyword, pairwise sets. Ratios
-travel between machines; seconds do not."""
+A baseline is what one would write without thinking of speed: plain sqlite3, a loop per keyword,
+pairwise sets. Ratios travel between machines; seconds do not."""
 
 import os
 import sys
@@ -46,7 +47,8 @@ def main() -> int:
             told = Line(*line)
             missed += not told.kept
             print(
-                f"  {told.name:<58} {told.measured:<44} {told.level:<22} {'kept' if told.kept else 'MISSED'}",
+                f"  {told.name:<58} {told.measured:<44} {told.level:<22} "
+                f"{'kept' if told.kept else 'MISSED'}",
                 flush=True,
             )
     print(f"\n{missed} level{'s' if missed != 1 else ''} missed")

@@ -1,4 +1,5 @@
-"""Clustering 10,000 keywords with pages, beside comparing every pair of pages as sets; and how right it is."""
+"""Clustering 10,000 keywords with pages, beside comparing every pair of pages as sets; and how
+right it is."""
 
 from collections import Counter
 from collections.abc import Iterator
@@ -13,7 +14,8 @@ PAIRED = 1_500
 
 
 def made(n: int) -> tuple[np.ndarray, np.ndarray]:
-    """Pages of keywords of some 1,200 topics: most results from the topic's pool, some from its neighbour's, some giants."""
+    """Pages of keywords of some 1,200 topics: most results from the topic's pool, some from its
+    neighbour's, some giants."""
     rng = np.random.default_rng(3)
     truth = rng.integers(0, n // 8, n)
     pages = np.zeros((n, 10), dtype=np.int64)
@@ -65,6 +67,11 @@ def run() -> Iterator[Result]:
     order = np.random.default_rng(5).permutation(COUNT)
     old = COUNT * 95 // 100
     first = cluster_keywords(given(pages[order][:old]), "en")
-    again = ToCluster(**{**given(pages[order]).__dict__, "current": np.concatenate([first, np.full(COUNT - old, -1)])})
+    again = ToCluster(
+        **{
+            **given(pages[order]).__dict__,
+            "current": np.concatenate([first, np.full(COUNT - old, -1)]),
+        }
+    )
     moved = float((cluster_keywords(again, "en")[:old] != first).mean())
     yield ("  old keywords that move when 5 % are added", f"{100 * moved:.1f} %", "0 %", moved == 0)

@@ -18,7 +18,8 @@ STATIC = settings.ROOT / "bunraku/server/static"
 
 
 def first_load() -> tuple[int, int]:
-    """Bytes, gzipped, of what the first view asks for: its scripts and styles; and of its fonts (which are packed already)."""
+    """Bytes, gzipped, of what the first view asks for: its scripts and styles; and of its fonts
+    (which are packed already)."""
     text = (STATIC / "index.html").read_text("utf-8")
     names = set(re.findall(r"/static/(assets/[\w.-]+\.(?:js|css))", text))
     page = max(STATIC.glob("assets/WeighPage-*.js"), key=lambda path: path.stat().st_size)
@@ -48,7 +49,8 @@ def run() -> Iterator[Result]:
         with sync_playwright() as playwright:
             browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
             taken = []
-            # The server has two processes, and each builds what it needs on its first requests: a warm server is one that has.
+            # The server has two processes, and each builds what it needs on its first requests: a
+            # warm server is one that has.
             for _ in range(WARMING + 5):
                 # A context of its own has nothing kept.
                 page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
@@ -59,7 +61,12 @@ def run() -> Iterator[Result]:
                 page.context.close()
             browser.close()
         warm = percentile(taken[WARMING:], 0.5)
-        yield ("first view, warm server, cold browser: median of 5", f"{warm:.2f} s", "under 1.5 s", warm < 1.5)
+        yield (
+            "first view, warm server, cold browser: median of 5",
+            f"{warm:.2f} s",
+            "under 1.5 s",
+            warm < 1.5,
+        )
     finally:
         process.terminate()
         process.wait(timeout=30)

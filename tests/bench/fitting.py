@@ -14,7 +14,9 @@ def problem(n: int, seed: int) -> Problem:
     hours = rng.integers(2, 13, n).astype(float)
     peak = rng.integers(0, 12, n)
     season = 1 + 0.6 * np.cos((np.arange(12)[None, :] - peak[:, None]) * np.pi / 6)
-    return Problem(rng.lognormal(4, 1, (n, 1)) * season, hours, np.full(12, hours.sum() / 24), np.full(n, -1))
+    return Problem(
+        rng.lognormal(4, 1, (n, 1)) * season, hours, np.full(12, hours.sum() / 24), np.full(n, -1)
+    )
 
 
 def run() -> Iterator[Result]:
@@ -23,7 +25,9 @@ def run() -> Iterator[Result]:
         greedy = max(seconds(lambda one=one: fit_greedily(one)) for one in cases)
         taken = [seconds(lambda one=one: fit_hours(one)) for one in cases]
         fits = [fit_hours(one) for one in cases]
-        better = np.mean([fit.value / fit_greedily(one).value for fit, one in zip(fits, cases, strict=True)])
+        better = np.mean(
+            [fit.value / fit_greedily(one).value for fit, one in zip(fits, cases, strict=True)]
+        )
         widest = max(fit.gap_share for fit in fits)
         yield (
             f"fit {n} pieces, worst of four",
@@ -31,4 +35,9 @@ def run() -> Iterator[Result]:
             f"{most:g} s, gap {100 * gap:g} %",
             max(taken) < most and widest < gap,
         )
-        yield (f"  the greedy answer for {n}", f"{1000 * greedy:.1f} ms", "at once (50 ms)", greedy < 0.05)
+        yield (
+            f"  the greedy answer for {n}",
+            f"{1000 * greedy:.1f} ms",
+            "at once (50 ms)",
+            greedy < 0.05,
+        )

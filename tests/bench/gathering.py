@@ -1,5 +1,5 @@
-"""Gathering at size: merging, families, combiner, keeping out, relevance; files of 100,000 rows; the stream; the practice
-world."""
+"""Gathering at size: merging, families, combiner, keeping out, relevance; files of 100,000 rows;
+the stream; the practice world."""
 
 import csv
 import itertools
@@ -39,8 +39,10 @@ from tests.bench.timing import Result, percentile, seconds
 
 COUNT = 100_000
 WORDS = (
-    "telescope star chart moon map lens filter repair replacement kids beginners best cheap near me set kit colour grey mount "
-    "tripod eyepiece planet galaxy comet binoculars camera adapter light red solar lunar night sky guide book course club"
+    "telescope star chart moon map lens filter repair replacement kids beginners best cheap "
+    "near me set kit colour grey mount "
+    "tripod eyepiece planet galaxy comet binoculars camera adapter light red solar lunar night "
+    "sky guide book course club"
 ).split()
 
 
@@ -68,12 +70,22 @@ def rules() -> Iterator[Result]:
     many = phrases(200_000)
     plain = seconds(lambda: {" ".join(text.lower().split()): text for text in many}, times=3)
     took = seconds(lambda: merge_suggestions([(text, came) for text in many]), times=2)
-    yield ("merging 200,000 by identity", f"{took:.2f} s; lower-cased dict {plain:.2f} s", "under 3 s", took < 3)
+    yield (
+        "merging 200,000 by identity",
+        f"{took:.2f} s; lower-cased dict {plain:.2f} s",
+        "under 3 s",
+        took < 3,
+    )
     keys = list(merge_suggestions([(text, came) for text in many]).texts)
     keys = (keys + [f"{key} x" for key in keys])[:200_000]
     plain = seconds(lambda: {tuple(sorted(key.split())) for key in keys})
     took = seconds(lambda: find_families(keys, "en"))
-    yield (f"families of {len(keys):,}", f"{took:.1f} s; sorted words {plain:.2f} s", "under 9 s", took < 9)
+    yield (
+        f"families of {len(keys):,}",
+        f"{took:.1f} s; sorted words {plain:.2f} s",
+        "under 9 s",
+        took < 9,
+    )
     columns = {
         "core": [Term(f"core {n}", "hot") for n in range(100)],
         "helper": [Term(f"helper{n}") for n in range(50)],
@@ -94,12 +106,24 @@ def rules() -> Iterator[Result]:
     facts = Facts(keys, np.full(len(keys), np.nan))
     plain = seconds(lambda: [any(rule.value in key for rule in told) for key in keys])
     took = seconds(lambda: left_out_by(told, facts), times=2)
-    yield ("22 rules against 100,000", f"{took:.2f} s; substrings in a loop {plain:.2f} s", "under 1 s", took < 1)
+    yield (
+        "22 rules against 100,000",
+        f"{took:.2f} s; substrings in a loop {plain:.2f} s",
+        "under 1 s",
+        took < 1,
+    )
     dice = random.Random(2)
     said = [dice.choice([0] * 40 + [1, -1]) for _ in keys]
-    took = seconds(lambda: learn_relevance(keys, said, ["telescope repair", "star charts"], "en"), times=2)
+    took = seconds(
+        lambda: learn_relevance(keys, said, ["telescope repair", "star charts"], "en"), times=2
+    )
     plain = seconds(lambda: _library_alone(keys, said))
-    yield ("relevance of 100,000", f"{took:.2f} s; library alone {plain:.2f} s", "under 1 s", took < 1)
+    yield (
+        "relevance of 100,000",
+        f"{took:.2f} s; library alone {plain:.2f} s",
+        "under 1 s",
+        took < 1,
+    )
 
 
 def _library_alone(keys: list[str], said: list[int]) -> Any:
@@ -110,7 +134,8 @@ def _library_alone(keys: list[str], said: list[int]) -> Any:
 
 
 def files() -> Iterator[Result]:
-    """Files of 100,000 rows, from upload to keywords; each import in a process of its own, for its memory."""
+    """Files of 100,000 rows, from upload to keywords; each import in a process of its own, for its
+    memory."""
     call_command("migrate", verbosity=0)
     person = User.objects.create_user("bench-gather")
     folder = Path(tempfile.mkdtemp(prefix="bunraku-bench-files-"))
@@ -169,7 +194,11 @@ def _plainly(path: Path) -> None:
         with path.open() as file:
             rows = list(csv.reader(file))[1:]
     else:
-        rows = list(openpyxl.load_workbook(path, read_only=True).active.iter_rows(values_only=True, min_row=2))
+        rows = list(
+            openpyxl.load_workbook(path, read_only=True).active.iter_rows(
+                values_only=True, min_row=2
+            )
+        )
     direct.executemany("INSERT OR IGNORE INTO k VALUES (?, ?, ?)", rows)
 
 
@@ -201,7 +230,12 @@ def stream(project: Project, person: User) -> Iterator[Result]:
             assert answer.status_code == 200, answer.content
     for name, share, most in (("median", 0.5, 0.04), ("95th percentile", 0.95, 0.1)):
         took = percentile(times, share)
-        yield (f"stream of 100,000: {name}", f"{1000 * took:.0f} ms", f"under {1000 * most:.0f} ms", took < most)
+        yield (
+            f"stream of 100,000: {name}",
+            f"{1000 * took:.0f} ms",
+            f"under {1000 * most:.0f} ms",
+            took < most,
+        )
 
 
 _WORLD = """
@@ -218,16 +252,21 @@ for locale in ("en-GB", "en-US", "de-DE"):
 built = time.perf_counter() - began
 found = {}
 words = "best for with review kids price near set cheap guide".split()
-heads = "telescope, reflector telescope, dobsonian telescope, star chart, barlow lens, meteor shower, telescope eyepiece, "
-heads += "astronomy gift, star tracker, solar filter, star projector, planisphere, astronomy binoculars, moon lamp, moon filter"
+heads = (
+    "telescope, reflector telescope, dobsonian telescope, star chart, barlow lens, meteor shower, "
+    "telescope eyepiece, astronomy gift, star tracker, solar filter, star projector, planisphere, "
+    "astronomy binoculars, moon lamp, moon filter"
+)
 for text in [f"{head} {chr(97 + n)}" for head in heads.split(", ") for n in range(26)]:
-    answer = box[What.COMPLETIONS].ask(Request(What.COMPLETIONS, (text,), "web", "en-GB", date(2026, 10, 15)))[text]
+    request = Request(What.COMPLETIONS, (text,), "web", "en-GB", date(2026, 10, 15))
+    answer = box[What.COMPLETIONS].ask(request)[text]
     found.update(dict.fromkeys(answer["completions"] if answer else []))
     if len(found) > 1000:
         break
 terms = tuple(found)[:1000]
 assert len(terms) == 1000, len(terms)
-foreign = tuple(f"{end} sourdough {n} {start}" for n in range(10) for start in words for end in words)[:1000]
+pairs = [(start, end) for start in words for end in words]
+foreign = tuple(f"{end} sourdough {n} {start}" for n in range(10) for start, end in pairs)[:1000]
 taken = []
 for what, asked in ((What.COUNTS, terms), (What.COUNTS, foreign), (What.PAGE, terms)):
     began = time.perf_counter()
@@ -240,7 +279,9 @@ print(built, *taken, memory)
 
 def world() -> Iterator[Result]:
     """The practice world, in a process of its own."""
-    answer = subprocess.run([sys.executable, "-c", _WORLD], capture_output=True, text=True, check=True)
+    answer = subprocess.run(
+        [sys.executable, "-c", _WORLD], capture_output=True, text=True, check=True
+    )
     built, counts, foreign, pages, memory = map(float, answer.stdout.split())
     # Of the process itself: what the system tells of a child otherwise begins with its parent's.
     memory /= 1024

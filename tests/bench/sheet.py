@@ -25,13 +25,26 @@ ASKED: list[dict[str, Any]] = [
     {},
     {"sort": "volume", "offset": 40_000},
     {"sort": "difficulty", "descending": False, "volume_min": 300, "difficulty_max": 60},
-    {"sort": "worth", "volume_min": 100, "difficulty_max": 70, "chance_min": 0.2, "worth_min": 1, "offset": 9_000},
+    {
+        "sort": "worth",
+        "volume_min": 100,
+        "difficulty_max": 70,
+        "chance_min": 0.2,
+        "worth_min": 1,
+        "offset": 9_000,
+    },
     {"sort": "chance", "intent": ["commercial", "transactional"], "verdict": ["go", "try"]},
     {"sort": "volume", "q": "telescope re"},
     {"q": "moon", "without": "kids", "volume_min": 50, "sort": "worth"},
     {"sort": "text", "descending": False, "offset": 99_900},
     {"sort": "worth", "descending": False, "offset": 50_000},
-    {"sort": "difficulty", "descending": False, "state": "shortlisted", "words_min": 4, "cpc_min": 1},
+    {
+        "sort": "difficulty",
+        "descending": False,
+        "state": "shortlisted",
+        "words_min": 4,
+        "cpc_min": 1,
+    },
 ]
 
 
@@ -42,15 +55,21 @@ def fill() -> Project:
     project = create_project(User.objects.create_user("bench"), {"name": "Bench"}, [])
     scope = scope_of(project, "web")
     words = (
-        "telescope star chart moon map lens filter repair replacement kids beginners best cheap near me set kit".split()
-    )
+        "telescope star chart moon map lens filter repair replacement kids beginners best "
+        "cheap near me set kit"
+    ).split()
 
     def maybe(value: float) -> float | None:
         return None if dice.random() < 0.1 else round(value, 4)
 
     for start in range(0, COUNT, 10_000):
-        texts = [f"{' '.join(dice.sample(words, dice.randint(1, 5)))} {n}" for n in range(start, start + 10_000)]
-        keywords = Keyword.objects.bulk_create(Keyword(project=project, key=text, text=text) for text in texts)
+        texts = [
+            f"{' '.join(dice.sample(words, dice.randint(1, 5)))} {n}"
+            for n in range(start, start + 10_000)
+        ]
+        keywords = Keyword.objects.bulk_create(
+            Keyword(project=project, key=text, text=text) for text in texts
+        )
         Row.objects.bulk_create(
             Row(
                 scope=scope,
@@ -100,10 +119,9 @@ def plain(asked: dict[str, Any], scope: int) -> tuple[str, str, list[Any]]:
         values.append(f"%{word}%")
     held = " AND ".join(where)
     sort, falling = asked.get("sort", "worth"), asked.get("descending", True)
-    page = (
-        f"SELECT * FROM sheet_row WHERE {held} ORDER BY {sort} {'DESC' if falling else 'ASC'} NULLS LAST, id "  # noqa: S608
-        f"LIMIT 100 OFFSET {asked.get('offset', 0)}"
-    )
+    order = f"{sort} {'DESC' if falling else 'ASC'} NULLS LAST, id"
+    part = f"LIMIT 100 OFFSET {asked.get('offset', 0)}"
+    page = f"SELECT * FROM sheet_row WHERE {held} ORDER BY {order} {part}"  # noqa: S608
     return page, f"SELECT count(*) FROM sheet_row WHERE {held}", values  # noqa: S608
 
 
@@ -158,4 +176,9 @@ def run() -> Iterator[Result]:
         mine = [times[i] for i in range(number, len(times), len(ASKED))]
         theirs = [base[i] for i in range(number, len(base), len(ASKED))]
         name = ", ".join(f"{k}={v}" for k, v in asked.items()) or "as it opens"
-        yield (f"    {name[:54]}", f"{1000 * min(mine):.0f} ms; sqlite3 {1000 * min(theirs):.0f} ms", "", True)
+        yield (
+            f"    {name[:54]}",
+            f"{1000 * min(mine):.0f} ms; sqlite3 {1000 * min(theirs):.0f} ms",
+            "",
+            True,
+        )

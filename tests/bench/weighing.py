@@ -11,14 +11,22 @@ from tests.bench.timing import Result, seconds
 
 COUNT = 100_000
 LOOPED = 300
-STANDPOINT = Standpoint("web", "en", PRESETS["growing"], {"transactional": 2.0}, ("duskfield",), ("harrowmere",))
+STANDPOINT = Standpoint(
+    "web", "en", PRESETS["growing"], {"transactional": 2.0}, ("duskfield",), ("harrowmere",)
+)
 
 
 def evidence(n: int) -> Evidence:
     """n keywords with counts of two sources, three years of history, bands and pages."""
     rng = np.random.default_rng(1)
-    words = "telescope star chart repair best cheap how to near me set kids 2026 moon map lens filter".split()
-    series = rng.lognormal(6, 1, (n, 1)) * (1 + 0.5 * np.sin(np.arange(36) / 2)) * rng.lognormal(0, 0.1, (n, 36))
+    words = (
+        "telescope star chart repair best cheap how to near me set kids 2026 moon map lens filter"
+    ).split()
+    series = (
+        rng.lognormal(6, 1, (n, 1))
+        * (1 + 0.5 * np.sin(np.arange(36) / 2))
+        * rng.lognormal(0, 0.1, (n, 36))
+    )
     exact = rng.lognormal(6, 2, (n, 2))
     exact[rng.random((n, 2)) < 0.15] = np.nan
     features = [[], ["shopping_strip"], ["questions_box", "video_strip"], ["map"]]
@@ -36,7 +44,9 @@ def evidence(n: int) -> Evidence:
         rough=np.full(n, np.nan),
         cpc=rng.uniform(0.1, 3, n),
         page=PageFacts(
-            rng.uniform(5, 95, (n, 10)), rng.lognormal(2, 1, (n, 10)), rng.choice([0, 0.25, 0.6, 1.0], (n, 10))
+            rng.uniform(5, 95, (n, 10)),
+            rng.lognormal(2, 1, (n, 10)),
+            rng.choice([0, 0.25, 0.6, 1.0], (n, 10)),
         ),
         features=[features[i % 4] for i in range(n)],
         ads=rng.integers(0, 4, n).astype(float),
@@ -49,7 +59,9 @@ def part(of: Evidence, i: int) -> Evidence:
         name: value[i : i + 1] if isinstance(value, (np.ndarray, list)) else value
         for name, value in of.__dict__.items()
     }
-    cut["page"] = PageFacts(*(one[i : i + 1] for one in (of.page.standing, of.page.pull, of.page.wording)))
+    cut["page"] = PageFacts(
+        *(one[i : i + 1] for one in (of.page.standing, of.page.pull, of.page.wording))
+    )
     return Evidence(**cut)
 
 

@@ -1,4 +1,5 @@
-"""A real installation for browser tests: the demo, started as a person starts it, on a port of its own."""
+"""A real installation for browser tests: the demo, started as a person starts it, on a port of its
+own."""
 
 import os
 import re
@@ -28,7 +29,8 @@ FLAGS = [
     "--disable-sync",
 ]
 expect.set_options(timeout=15_000)
-# With BUNRAKU_SLOW=800 each answer of the server comes up to 800 ms late: a test that does not wait for what it reads fails.
+# With BUNRAKU_SLOW=800 each answer of the server comes up to 800 ms late: a test that does not wait
+# for what it reads fails.
 SLOW = int(os.environ.get("BUNRAKU_SLOW", "0"))
 LATE = """const fetched = window.fetch;
 window.fetch = async (...asked) => {
@@ -104,7 +106,8 @@ def page(page: Page) -> Iterator[Page]:
     if SLOW:
         page.context.add_init_script(LATE % SLOW)
     yield page
-    # Answers that a test provokes (404, 409) are told by the browser too; the page shows them itself.
+    # Answers that a test provokes (404, 409) are told by the browser too; the page shows them
+    # itself.
     assert [one for one in wrong if not re.search(r"status of 4\d\d", one)] == []
 
 
@@ -116,7 +119,9 @@ def main_button(page: Page, name: str) -> Any:
 def wait_for_rows(page: Page) -> None:
     """Until a list shows its first row: keys act on rows, and there are none before."""
     expect(page.get_by_role("grid").get_by_role("row").nth(1)).to_be_visible()
-    expect(page.get_by_role("grid").get_by_role("row").last).not_to_have_attribute("aria-busy", "true")
+    expect(page.get_by_role("grid").get_by_role("row").last).not_to_have_attribute(
+        "aria-busy", "true"
+    )
 
 
 def message(page: Page, text: str) -> Any:

@@ -22,7 +22,9 @@ PLACE = ROOT / "docs/screenshots"
 
 
 def gather(page: Page) -> None:
-    page.get_by_label("Seeds, parted by commas or lines").fill("telescope mount, binoculars for stargazing")
+    page.get_by_label("Seeds, parted by commas or lines").fill(
+        "telescope mount, binoculars for stargazing"
+    )
     expect(page.get_by_role("button", name="Gather from 2 seeds")).to_be_enabled()
 
 
@@ -42,8 +44,13 @@ def combine(page: Page) -> None:
 
 def bring(page: Page) -> None:
     page.get_by_role("button", name="Bring a list").click()
-    table = "Report of 12 May;;;\nQuery;Clicks;Times shown;Position\nstar party;35;1.200;8,4\nmoon lamp;0;40;31,0\n"
-    page.get_by_label("Or paste").fill(table + "red torch;<10;300;n/a\nTotal;35;1.540;\nblue torch;many;20;9\n")
+    table = (
+        "Report of 12 May;;;\nQuery;Clicks;Times shown;Position\nstar "
+        "party;35;1.200;8,4\nmoon lamp;0;40;31,0\n"
+    )
+    page.get_by_label("Or paste").fill(
+        table + "red torch;<10;300;n/a\nTotal;35;1.540;\nblue torch;many;20;9\n"
+    )
     page.get_by_role("button", name="Look at it").click()
     expect(page.get_by_role("dialog").get_by_text("is no figure")).to_be_visible()
 
@@ -54,7 +61,9 @@ def weigh(page: Page) -> None:
         page.keyboard.press("j")
         page.keyboard.press("c")
     page.keyboard.press("Enter")
-    expect(page.get_by_role("complementary", name="Keyword").locator("svg.recharts-surface")).to_be_visible()
+    expect(
+        page.get_by_role("complementary", name="Keyword").locator("svg.recharts-surface")
+    ).to_be_visible()
 
 
 def compare(page: Page) -> None:
@@ -68,7 +77,9 @@ def compare(page: Page) -> None:
 
 def measure(page: Page) -> None:
     page.keyboard.press("m")
-    expect(page.get_by_role("dialog").get_by_role("button", name=re.compile(r"^Measure \d"))).to_be_visible()
+    expect(
+        page.get_by_role("dialog").get_by_role("button", name=re.compile(r"^Measure \d"))
+    ).to_be_visible()
 
 
 def open_row(number: int) -> Callable[[Page], None]:
@@ -86,7 +97,10 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "rules": ("/p/1/web/gather?tab=rules", None),
     "combine": ("/p/1/web/gather", combine),
     "bring": ("/p/1/web/gather", bring),
-    "weigh": ("/p/1/web/weigh?volume_min=100&intent=%5B%22informational%22%2C%22commercial%22%5D", weigh),
+    "weigh": (
+        "/p/1/web/weigh?volume_min=100&intent=%5B%22informational%22%2C%22commercial%22%5D",
+        weigh,
+    ),
     "compare": ("/p/1/web/weigh?q=telescope", compare),
     "measure": ("/p/1/video/weigh", measure),
     "cluster": ("/p/1/web/cluster", open_row(3)),
@@ -105,7 +119,9 @@ def main() -> None:
         with sync_playwright() as playwright:
             browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
             for name, (address, act) in VIEWS.items():
-                page = browser.new_page(viewport={"width": 1280, "height": 800}, reduced_motion="reduce")
+                page = browser.new_page(
+                    viewport={"width": 1280, "height": 800}, reduced_motion="reduce"
+                )
                 page.goto(f"http://127.0.0.1:{port}{address}")
                 page.wait_for_load_state("networkidle")
                 if act:

@@ -1,4 +1,5 @@
-"""Gathering in a real browser: the stream by keyboard, digging, leaving out, combining, bringing files, families."""
+"""Gathering in a real browser: the stream by keyboard, digging, leaving out, combining, bringing
+files, families."""
 
 import re
 from pathlib import Path
@@ -33,7 +34,9 @@ def test_the_stream_is_decided_with_the_keyboard(page: Page) -> None:
     page.get_by_label("State").select_option("parked")
     expect(page.get_by_role("row").filter(has_text=first)).to_be_visible()
     page.get_by_role("row").filter(has_text=first).click()
-    expect(page.get_by_role("complementary", name="Keyword").get_by_text("for a gift guide")).to_be_visible()
+    expect(
+        page.get_by_role("complementary", name="Keyword").get_by_text("for a gift guide")
+    ).to_be_visible()
     page.keyboard.press("z")
     expect(message(page, "Taken back: Parked")).to_be_visible()
 
@@ -109,7 +112,9 @@ def test_combinations_are_seen_before_they_are_taken(page: Page) -> None:
     dialog.get_by_role("button", name="Take 8").click()
     expect(message(page, "Combining is done: 8 new keywords")).to_be_visible()
     page.get_by_label("Filter by words").fill("polishing tarnley")
-    expect(page.get_by_role("row").filter(has_text="best lens polishing in Tarnley")).to_contain_text("hot")
+    expect(
+        page.get_by_role("row").filter(has_text="best lens polishing in Tarnley")
+    ).to_contain_text("hot")
 
 
 def test_a_wrong_file_a_table_and_its_refused_rows(page: Page, tmp_path: Path) -> None:
@@ -123,7 +128,12 @@ def test_a_wrong_file_a_table_and_its_refused_rows(page: Page, tmp_path: Path) -
     book = openpyxl.Workbook()
     book.active.append(["Something else"])
     sheet = book.create_sheet("Words")
-    for row in (["Query", "Volume"], ["comet chaser kit", 320], ["comet chaser hat", "many"], ["Total", 320]):
+    for row in (
+        ["Query", "Volume"],
+        ["comet chaser kit", 320],
+        ["comet chaser hat", "many"],
+        ["Total", 320],
+    ):
         sheet.append(row)
     book.save(tmp_path / "words.xlsx")
     dialog.get_by_label("File").set_input_files(tmp_path / "words.xlsx")
@@ -156,7 +166,9 @@ def test_a_family_opens_in_place(page: Page) -> None:
     for _ in range(number):
         page.keyboard.press("j")
     page.keyboard.press("v")
-    expect(page.locator(f"#row-{number}").get_by_role("button", name=re.compile("^−"))).to_be_visible()
+    expect(
+        page.locator(f"#row-{number}").get_by_role("button", name=re.compile("^−"))
+    ).to_be_visible()
     inner = current(page, number + 1)
     assert inner != text
     page.keyboard.press("v")

@@ -1,4 +1,5 @@
-"""What an impatient person does: back, reload, two windows, keys while typing, a stopped job, a stranger's address."""
+"""What an impatient person does: back, reload, two windows, keys while typing, a stopped job, a
+stranger's address."""
 
 import re
 
@@ -18,9 +19,15 @@ def test_the_address_holds_the_view_and_back_works(page: Page) -> None:
     wait_for_rows(page)
     page.get_by_role("row").nth(3).click()
     expect(page).to_have_url(re.compile(r"row=\d+"))
-    name = page.get_by_role("complementary", name="Keyword").get_by_role("heading", level=2).inner_text()
+    name = (
+        page.get_by_role("complementary", name="Keyword")
+        .get_by_role("heading", level=2)
+        .inner_text()
+    )
     page.reload()
-    expect(page.get_by_role("complementary", name="Keyword").get_by_role("heading", level=2)).to_have_text(name)
+    expect(
+        page.get_by_role("complementary", name="Keyword").get_by_role("heading", level=2)
+    ).to_have_text(name)
     page.go_back()
     expect(page.get_by_role("complementary", name="Keyword")).to_be_hidden()
     expect(page.get_by_text("500 or more")).to_be_visible()
@@ -85,7 +92,9 @@ def test_two_windows_see_each_others_changes(page: Page) -> None:
 
 def test_a_job_can_be_stopped_and_the_page_left(page: Page) -> None:
     page.goto("/p/1/marketplace/gather")
-    page.get_by_label("Seeds, parted by commas or lines").fill("\n".join(f"garden lamp {n}" for n in range(60)))
+    page.get_by_label("Seeds, parted by commas or lines").fill(
+        "\n".join(f"garden lamp {n}" for n in range(60))
+    )
     page.get_by_role("button", name="Gather from 60 seeds").click()
     expect(page.get_by_role("button", name="Stop")).to_be_visible()
     page.goto("/p/1/marketplace/plan")
@@ -93,7 +102,9 @@ def test_a_job_can_be_stopped_and_the_page_left(page: Page) -> None:
     page.get_by_role("button", name="Stop").click()
     wait_for_jobs(page)
     page.reload()
-    expect(page.get_by_role("complementary", name="Runs").get_by_text("stopped", exact=True)).to_be_visible()
+    expect(
+        page.get_by_role("complementary", name="Runs").get_by_text("stopped", exact=True)
+    ).to_be_visible()
 
 
 def test_signing_out_and_in_as_another(page: Page) -> None:

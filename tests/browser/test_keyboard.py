@@ -22,7 +22,9 @@ def tab_to(page: Page, name: str, most: int = 80) -> None:
         page.keyboard.press("Tab")
         if re.match(name, page.evaluate(NAME_OF_FOCUS)):
             return
-    raise AssertionError(f"“{name}” is not reached by Tab; the focus is on “{page.evaluate(NAME_OF_FOCUS)}”")
+    raise AssertionError(
+        f"“{name}” is not reached by Tab; the focus is on “{page.evaluate(NAME_OF_FOCUS)}”"
+    )
 
 
 def command(page: Page, words: str) -> None:
@@ -57,7 +59,9 @@ def test_the_walk_with_the_keyboard_alone(page: Page) -> None:
     page.keyboard.press("2")
     expect(page.get_by_role("grid", name="Keywords")).to_be_visible()
     page.keyboard.press("m")
-    expect(page.get_by_role("dialog").get_by_role("button", name=re.compile(r"^Measure \d"))).to_be_focused()
+    expect(
+        page.get_by_role("dialog").get_by_role("button", name=re.compile(r"^Measure \d"))
+    ).to_be_focused()
     page.keyboard.press("Enter")
     expect(page.get_by_role("dialog")).to_be_hidden()
     wait_for_jobs(page)
@@ -84,7 +88,9 @@ def test_the_walk_with_the_keyboard_alone(page: Page) -> None:
     for _ in range(2):
         page.keyboard.press("j")
         page.keyboard.press("c")
-    expect(page.get_by_role("region", name="Tray").get_by_role("button", name="Compare 2")).to_be_enabled()
+    expect(
+        page.get_by_role("region", name="Tray").get_by_role("button", name="Compare 2")
+    ).to_be_enabled()
     page.keyboard.press("Enter")
     expect(page.get_by_role("complementary", name="Keyword")).to_be_visible()
     page.keyboard.press("Escape")

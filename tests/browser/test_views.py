@@ -1,4 +1,5 @@
-"""Every view: axe finds nothing, nothing overflows at three widths, and the first view comes quickly enough to use."""
+"""Every view: axe finds nothing, nothing overflows at three widths, and the first view comes
+quickly enough to use."""
 
 import json
 from collections.abc import Callable
@@ -137,12 +138,16 @@ def test_axe_finds_nothing(page: Page, view: str) -> None:
 
 
 @pytest.mark.parametrize("width", [1024, 1280, 1920])
-@pytest.mark.parametrize("view", ["/p/1/web/gather", "/p/1/web/weigh?row=1", "/p/1/web/cluster", "/p/1/web/plan"])
+@pytest.mark.parametrize(
+    "view", ["/p/1/web/gather", "/p/1/web/weigh?row=1", "/p/1/web/cluster", "/p/1/web/plan"]
+)
 def test_nothing_overflows_the_window(page: Page, view: str, width: int) -> None:
     page.set_viewport_size({"width": width, "height": 800})
     page.goto(view)
     page.wait_for_load_state("networkidle")
-    wide = page.evaluate("() => [document.documentElement.scrollWidth, document.documentElement.scrollHeight]")
+    wide = page.evaluate(
+        "() => [document.documentElement.scrollWidth, document.documentElement.scrollHeight]"
+    )
     assert wide == [width, 800]
 
 

@@ -40,11 +40,13 @@ def test_from_the_first_seed_to_the_plan(page: Page, tmp_path: Path) -> None:
     expect(page.get_by_role("button", name="Gather from 2 seeds")).to_be_enabled()
     page.get_by_role("button", name="Gather from 2 seeds").dblclick()
     expect(message(page, "Gathering is done")).to_be_visible(timeout=30_000)
-    expect(page.get_by_role("complementary", name="Runs").get_by_role("heading", level=3)).to_have_count(1)
+    expect(
+        page.get_by_role("complementary", name="Runs").get_by_role("heading", level=3)
+    ).to_have_count(1)
     page.get_by_role("tab", name="Covered so far").click()
-    expect(page.get_by_role("row", name=re.compile("^sourdough bread")).get_by_role("cell").first).to_contain_text(
-        re.compile(r"\d")
-    )
+    expect(
+        page.get_by_role("row", name=re.compile("^sourdough bread")).get_by_role("cell").first
+    ).to_contain_text(re.compile(r"\d"))
 
     page.get_by_role("link", name=re.compile("^Weigh")).click()
     main_button(page, "Measure").click()
@@ -83,7 +85,11 @@ def test_from_the_first_seed_to_the_plan(page: Page, tmp_path: Path) -> None:
     expect(page.get_by_text("below the best possible").first).to_be_visible()
     page.get_by_role("row").nth(2).click()
     inspector = page.get_by_role("complementary", name="Piece")
-    last = inspector.get_by_role("combobox", name=re.compile("^Month")).locator("option").last.get_attribute("value")
+    last = (
+        inspector.get_by_role("combobox", name=re.compile("^Month"))
+        .locator("option")
+        .last.get_attribute("value")
+    )
     inspector.get_by_role("combobox", name=re.compile("^Month")).select_option(last)
     expect(inspector.get_by_label("Pinned")).to_be_checked()
     page.get_by_role("button", name="Fit to my hours").click()

@@ -18,7 +18,8 @@ from bunraku.core.cluster.similarity import LEAST_SHARED, shared_results, shared
 def made_pages(
     topics: int, each: int, *, seed: int = 1, pool: int = 16, giants: int = 30
 ) -> tuple[np.ndarray, np.ndarray]:
-    """Pages of keywords of known topics: eight results from the topic's own pool, two from giants on many pages."""
+    """Pages of keywords of known topics: eight results from the topic's own pool, two from giants
+    on many pages."""
     rng = np.random.default_rng(seed)
     truth = np.repeat(np.arange(topics), each)
     pages = np.zeros((len(truth), 10), dtype=np.int64)
@@ -32,12 +33,17 @@ def pair_f1(found: np.ndarray, truth: np.ndarray) -> float:
     def pairs(labels: np.ndarray) -> int:
         return sum(n * (n - 1) // 2 for n in Counter(labels.tolist()).values())
 
-    both = sum(n * (n - 1) // 2 for n in Counter(zip(found.tolist(), truth.tolist(), strict=True)).values())
+    both = sum(
+        n * (n - 1) // 2 for n in Counter(zip(found.tolist(), truth.tolist(), strict=True)).values()
+    )
     return 2 * both / max(pairs(found) + pairs(truth), 1)
 
 
 def given_(
-    texts: list[str], pages: np.ndarray, current: list[int] | None = None, pinned: list[bool] | None = None
+    texts: list[str],
+    pages: np.ndarray,
+    current: list[int] | None = None,
+    pinned: list[bool] | None = None,
 ) -> ToCluster:
     n = len(texts)
     return ToCluster(
@@ -123,7 +129,9 @@ def test_words_alone_do_not_join_other_intents() -> None:
 def test_cluster_edges() -> None:
     none = np.zeros((0, 10), dtype=np.int64)
     assert cluster_keywords(given_([], none), "en").shape == (0,)
-    assert cluster_keywords(given_(["one"], np.zeros((1, 10), dtype=np.int64)), "en").tolist() == [0]
+    assert cluster_keywords(given_(["one"], np.zeros((1, 10), dtype=np.int64)), "en").tolist() == [
+        0
+    ]
     with pytest.raises(ValueError, match="one row a keyword"):
         cluster_keywords(given_(["a", "b"], np.zeros((1, 10), dtype=np.int64)), "en")
 
@@ -134,7 +142,11 @@ def plain_similarity(pages: np.ndarray) -> np.ndarray:
     df = Counter(int(r) for page in pages for r in page if r)
     rows = []
     for page in pages:
-        row = {int(r): np.log1p(n / df[int(r)]) / (place + 1) ** 0.3 for place, r in enumerate(page) if r}
+        row = {
+            int(r): np.log1p(n / df[int(r)]) / (place + 1) ** 0.3
+            for place, r in enumerate(page)
+            if r
+        }
         length = np.sqrt(sum(w * w for w in row.values())) or 1.0
         rows.append({r: w / length for r, w in row.items()})
     full = np.zeros((n, n))
@@ -188,7 +200,10 @@ def test_the_lead_is_searched_and_central() -> None:
 def test_every_member_has_its_reason() -> None:
     assert why_member("a", [], "b", [], "en", pinned=True) == "you put it here"
     assert why_member("a", [1], "a", [1], "en", pinned=False) == "leads the cluster"
-    assert why_member("a", [1, 2, 3, 0], "b", [2, 3, 4], "en", pinned=False) == "shares 2 of 3 results with “b”"
+    assert (
+        why_member("a", [1, 2, 3, 0], "b", [2, 3, 4], "en", pinned=False)
+        == "shares 2 of 3 results with “b”"
+    )
     assert "none with" in why_member("a", [1], "b", [2], "en", pinned=False)
     assert "telescopes" in why_member("new telescopes", [], "telescope", [], "en", pinned=False)
     assert "closest" in why_member("alpha", [], "beta", [], "en", pinned=False)

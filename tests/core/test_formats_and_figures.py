@@ -113,7 +113,13 @@ def weighed(given: Evidence, standing: float | None = 34.0) -> tuple[Figures, Ou
 @pytest.mark.parametrize("known", [True, False])
 def test_weighing_takes_none_one_many_and_nothing_known(n: int, known: bool) -> None:
     figures, ours = weighed(evidence(n, known=known))
-    for values in (figures.volume.value, figures.difficulty, ours.outlook.page_one, ours.worth, ours.clicks):
+    for values in (
+        figures.volume.value,
+        figures.difficulty,
+        ours.outlook.page_one,
+        ours.worth,
+        ours.clicks,
+    ):
         assert values.shape == (n,)
         assert np.isfinite(values).all() if known else np.isnan(values).all()
     assert ours.hands.shape == (n, 3)
@@ -152,7 +158,9 @@ def test_one_call_gives_what_single_calls_give() -> None:
             name: value[i : i + 1] if isinstance(value, (np.ndarray, list)) else value
             for name, value in many.__dict__.items()
         }
-        cut["page"] = PageFacts(*(part[i : i + 1] for part in (many.page.standing, many.page.pull, many.page.wording)))
+        cut["page"] = PageFacts(
+            *(part[i : i + 1] for part in (many.page.standing, many.page.pull, many.page.wording))
+        )
         alone, mine = weighed(Evidence(**cut))
         assert mine.worth[0] == pytest.approx(ours.worth[i])
         assert alone.volume.high[0] == pytest.approx(together.volume.high[i])

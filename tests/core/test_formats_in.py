@@ -50,7 +50,9 @@ def test_figures_as_people_write_them(text: str, low: float, high: float) -> Non
     assert (figure.low, figure.high) == pytest.approx((low, high))
 
 
-@pytest.mark.parametrize("text", ["", " ", "-", "—", "–", "N/A", "n/a", "null", "None", "NaN", "k.A."])
+@pytest.mark.parametrize(
+    "text", ["", " ", "-", "—", "–", "N/A", "n/a", "null", "None", "NaN", "k.A."]
+)
 def test_nothing_is_not_zero(text: str) -> None:
     assert read_figure(text) is None
 
@@ -100,16 +102,22 @@ def file(tmp_path: Path, content: str | bytes, encoding: str = "utf-8") -> Path:
 def read(path: Path, sheet: str = "") -> tuple[list[Taken], list[Refused]]:
     table = open_table(path, sheet)
     found = list(keywords_in(table, look_at(table).plan))
-    return [one for one in found if isinstance(one, Taken)], [one for one in found if isinstance(one, Refused)]
+    return [one for one in found if isinstance(one, Taken)], [
+        one for one in found if isinstance(one, Refused)
+    ]
 
 
 TABLE = "Keyword;Search volume;CPC\nstar chart;1.300;0,45\nmoon lamp;100 – 1K;—\n"
 
 
 @pytest.mark.parametrize("delimiter", [";", "\t", "|"])
-@pytest.mark.parametrize("encoding", ["utf-8", "utf-8-sig", "utf-16", "utf-16-le", "utf-16-be", "cp1252"])
+@pytest.mark.parametrize(
+    "encoding", ["utf-8", "utf-8-sig", "utf-16", "utf-16-le", "utf-16-be", "cp1252"]
+)
 def test_any_delimiter_and_encoding(tmp_path: Path, delimiter: str, encoding: str) -> None:
-    taken, refused = read(file(tmp_path, TABLE.replace(";", delimiter).replace("moon", "möon"), encoding))
+    taken, refused = read(
+        file(tmp_path, TABLE.replace(";", delimiter).replace("moon", "möon"), encoding)
+    )
     assert not refused
     assert [one.text for one in taken] == ["star chart", "möon lamp"]
     assert taken[0].figures["searches"] == Figure(1300, 1300)
@@ -119,7 +127,9 @@ def test_any_delimiter_and_encoding(tmp_path: Path, delimiter: str, encoding: st
 
 
 def test_commas_with_quoted_cells(tmp_path: Path) -> None:
-    taken, refused = read(file(tmp_path, 'query,searches\n"chart, star","1,300"\n"the ""big"" dipper",20\n'))
+    taken, refused = read(
+        file(tmp_path, 'query,searches\n"chart, star","1,300"\n"the ""big"" dipper",20\n')
+    )
     assert not refused
     assert [(one.text, one.figures["searches"].low) for one in taken] == [
         ("chart, star", 1300),
@@ -129,7 +139,8 @@ def test_commas_with_quoted_cells(tmp_path: Path) -> None:
 
 def test_heading_not_first_totals_repeats_and_formulas(tmp_path: Path) -> None:
     text = (
-        "My report,,\nmade on,1 May,\n\nKeyword,Clicks,Position\nstar chart,12,3.4\nKeyword,Clicks,Position\n=1+1,3,4\n"
+        "My report,,\nmade on,1 May,\n\nKeyword,Clicks,Position\nstar "
+        "chart,12,3.4\nKeyword,Clicks,Position\n=1+1,3,4\n"
         f"{'x' * 2000},1,1\n,5,5\n?!,1,1\nmoon,lots,2\nmoon,3,2\nTotal,15,\n"
     )
     taken, refused = read(file(tmp_path, text))
@@ -178,9 +189,10 @@ def test_rows_far_too_long_are_refused_quickly(tmp_path: Path) -> None:
     assert [one.text for one in taken] == ["star", "moon"]
     assert [(one.number, one.message) for one in refused] == [(3, TOO_LONG)]
     spaces = "1" + " " * 5_000 + "x"
-    assert [one.code for one in read(file(tmp_path, f"keyword,searches\nstar,1\nsun,2\nmoon,{spaces}\n"))[1]] == [
-        "bad_figure"
-    ]
+    assert [
+        one.code
+        for one in read(file(tmp_path, f"keyword,searches\nstar,1\nsun,2\nmoon,{spaces}\n"))[1]
+    ] == ["bad_figure"]
 
 
 def test_a_row_may_span_lines_inside_quotes() -> None:
@@ -188,7 +200,13 @@ def test_a_row_may_span_lines_inside_quotes() -> None:
     assert rows == [(1, ["a", "b"]), (2, ["one\ntwo", "2"]), (4, ["c", "3"])]
 
 
-@given(st.lists(st.lists(st.text(alphabet='ab ",\n', max_size=6), min_size=2, max_size=2), min_size=1, max_size=8))
+@given(
+    st.lists(
+        st.lists(st.text(alphabet='ab ",\n', max_size=6), min_size=2, max_size=2),
+        min_size=1,
+        max_size=8,
+    )
+)
 def test_what_a_csv_writer_writes_is_read_back(rows: list[list[str]]) -> None:
     import csv
 
@@ -279,20 +297,30 @@ def test_a_packed_file_that_is_no_spreadsheet_and_one_cut_off(tmp_path: Path) ->
 
 
 def test_json_lines_and_lists(tmp_path: Path) -> None:
-    lines = '{"keyword": "star chart", "volume": 1300}\n{"volume": 20, "keyword": "moon lamp", "tags": [1]}\nno json\n[1, 2]\n'
+    lines = (
+        '{"keyword": "star chart", "volume": 1300}\n{"volume": 20, "keyword": "moon lamp", '
+        '"tags": [1]}\nno json\n[1, 2]\n'
+    )
     taken, refused = read(file(tmp_path, lines))
     assert [(one.number, one.text, one.figures["searches"].low) for one in taken] == [
         (1, "star chart", 1300),
         (2, "moon lamp", 20),
     ]
     assert [(one.number, one.code) for one in refused] == [(3, "broken"), (4, "broken")]
-    listed = read(file(tmp_path, json.dumps([{"query": "a b", "clicks": 3}, {"query": None}], indent=1)))
+    listed = read(
+        file(tmp_path, json.dumps([{"query": "a b", "clicks": 3}, {"query": None}], indent=1))
+    )
     assert [one.text for one in listed[0]] == ["a b"]
     assert [one.number for one in listed[1]] == [2]
-    assert [one.text for one in read(file(tmp_path, '["star chart", "moon"]'))[0]] == ["star chart", "moon"]
+    assert [one.text for one in read(file(tmp_path, '["star chart", "moon"]'))[0]] == [
+        "star chart",
+        "moon",
+    ]
 
 
-@pytest.mark.parametrize("content", ['{"a": {"b": 1}\n', "[1, 2, 3]", "[[[[", "{}", "[" * 5000, '[{"a": 1}, '])
+@pytest.mark.parametrize(
+    "content", ['{"a": {"b": 1}\n', "[1, 2, 3]", "[[[[", "{}", "[" * 5000, '[{"a": 1}, ']
+)
 def test_json_of_the_wrong_shape(tmp_path: Path, content: str) -> None:
     table = open_table(file(tmp_path, content))
     with pytest.raises(BadFile):
@@ -320,7 +348,9 @@ def test_a_table_without_any_words_has_no_keyword_column(tmp_path: Path) -> None
         ([], [], {}),
     ],
 )
-def test_the_mapping_guessed(headings: list[str], rows: list[list[str]], wanted: dict[str, int]) -> None:
+def test_the_mapping_guessed(
+    headings: list[str], rows: list[list[str]], wanted: dict[str, int]
+) -> None:
     found = guess_mapping(headings, rows)
     assert {name: found.get(name) for name in wanted} == wanted
 
@@ -335,7 +365,9 @@ def test_headings_found_below_other_rows() -> None:
 def test_the_user_may_say_where_the_heading_is(tmp_path: Path) -> None:
     table = open_table(file(tmp_path, "keyword,volume\nstar,1\nmoon,2\n"))
     assert look_at(table, 2).plan.heading == 2
-    assert [one.text for one in keywords_in(table, Plan(0, {"keyword": 0})) if isinstance(one, Taken)] == [
+    assert [
+        one.text for one in keywords_in(table, Plan(0, {"keyword": 0})) if isinstance(one, Taken)
+    ] == [
         "keyword",
         "star",
         "moon",

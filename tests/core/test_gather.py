@@ -9,7 +9,13 @@ from bunraku.core.gather.brands import BrandMatcher
 from bunraku.core.gather.fit import FLOOR, fit_to_project
 from bunraku.core.gather.merge import Origin, merge_suggestions
 from bunraku.core.gather.seed_operators import read_seed
-from bunraku.core.gather.seeds import MAX_SEEDS, MAX_TYPED_CHARACTERS, SeedList, read_seeds, read_words
+from bunraku.core.gather.seeds import (
+    MAX_SEEDS,
+    MAX_TYPED_CHARACTERS,
+    SeedList,
+    read_seeds,
+    read_words,
+)
 from bunraku.core.text import identity_key
 
 BOX = Origin("box", "telescope", "A source")
@@ -35,7 +41,10 @@ def test_repeats_are_counted_by_identity() -> None:
 def test_bad_seeds_are_refused_with_their_place() -> None:
     found = read_seeds(f"telescope, 🔭, {'y' * 300}, star chart")
     assert _texts(found) == ("telescope", "star chart")
-    assert [(one.number, one.code) for one in found.refused] == [(2, "keyword_no_word"), (3, "keyword_too_long")]
+    assert [(one.number, one.code) for one in found.refused] == [
+        (2, "keyword_no_word"),
+        (3, "keyword_too_long"),
+    ]
     assert all(len(one.text) <= 60 for one in found.refused)
 
 
@@ -96,7 +105,14 @@ def test_merging_brings_spellings_and_origins_together() -> None:
 
 
 def test_merging_counts_what_the_seed_keeps_out_and_what_is_no_keyword() -> None:
-    given_ = [("lens case", BOX), ("lens cases", BOX), ("lens", BOX), ("🔭", BOX), ("", BOX), ("x" * 300, BOX)]
+    given_ = [
+        ("lens case", BOX),
+        ("lens cases", BOX),
+        ("lens", BOX),
+        ("🔭", BOX),
+        ("", BOX),
+        ("x" * 300, BOX),
+    ]
     merged = merge_suggestions(given_, read_seed("lens -case").unwanted)
     assert list(merged.texts) == ["lens cases", "lens"]
     assert merged.unwanted == {"-case in the seed": 1}
@@ -111,7 +127,9 @@ def test_merging_is_one_keyword_a_key(texts: list[str]) -> None:
 
 
 def test_fit_is_decided_by_the_rare_word() -> None:
-    texts = ["telescope tattoo", "telescope repair", "telescope", "horse saddle"] + ["telescope eyepiece"] * 20
+    texts = ["telescope tattoo", "telescope repair", "telescope", "horse saddle"] + [
+        "telescope eyepiece"
+    ] * 20
     fit = fit_to_project(texts, ["telescope repair and eyepieces"], "en")
     tattoo, repair, bare, horse = fit[:4]
     assert horse == pytest.approx(FLOOR)
@@ -120,7 +138,9 @@ def test_fit_is_decided_by_the_rare_word() -> None:
 
 
 def test_fit_ignores_words_of_intent_and_numbers() -> None:
-    fit = fit_to_project(["best telescope 2027", "telescope"], ["telescope"], "en", neutral=["best"])
+    fit = fit_to_project(
+        ["best telescope 2027", "telescope"], ["telescope"], "en", neutral=["best"]
+    )
     assert fit == pytest.approx([1.0, 1.0])
 
 

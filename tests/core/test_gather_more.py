@@ -75,7 +75,8 @@ def test_patterns_that_cannot_be_read(pattern: str, says: str) -> None:
 def test_a_million_combinations_are_refused_before_they_are_made() -> None:
     columns = {name: [Term(f"{name}{n}") for n in range(100)] for name in NAMES}
     with pytest.raises(
-        BadPattern, match=r"1,000,000 combinations .100 core × 100 helper × 100 place.; 200,000 are the most"
+        BadPattern,
+        match=r"1,000,000 combinations .100 core × 100 helper × 100 place.; 200,000 are the most",
     ):
         combine([read_pattern("{helper} {core} {place}", NAMES)], columns)
     with pytest.raises(BadPattern, match="5,000 are the most"):
@@ -84,7 +85,9 @@ def test_a_million_combinations_are_refused_before_they_are_made() -> None:
 
 def test_empty_columns_make_nothing() -> None:
     assert combine([read_pattern("{core} {place}", NAMES)], {**COLUMNS, "place": []}).texts == {}
-    assert len(combine([read_pattern("{core} [{place}]", NAMES)], {**COLUMNS, "place": []}).texts) == 2
+    assert (
+        len(combine([read_pattern("{core} [{place}]", NAMES)], {**COLUMNS, "place": []}).texts) == 2
+    )
 
 
 def test_terms_are_cleaned_and_stand_once() -> None:
@@ -97,13 +100,24 @@ WORDS = st.lists(st.sampled_from(["a", "b", "c d", "E", "a b"]), max_size=4, uni
 
 
 @given(WORDS, WORDS, WORDS)
-def test_combinations_against_a_plain_product(core: list[str], helper: list[str], place: list[str]) -> None:
-    columns = {name: [Term(t) for t in words] for name, words in zip(NAMES, (core, helper, place), strict=True)}
+def test_combinations_against_a_plain_product(
+    core: list[str], helper: list[str], place: list[str]
+) -> None:
+    columns = {
+        name: [Term(t) for t in words]
+        for name, words in zip(NAMES, (core, helper, place), strict=True)
+    }
     pattern = read_pattern("{helper} {core} [near {place}]", NAMES)
-    plain = [f"{h} {c}{p}" for h, c in product(helper, core) for p in ["", *(f" near {one}" for one in place)]]
+    plain = [
+        f"{h} {c}{p}"
+        for h, c in product(helper, core)
+        for p in ["", *(f" near {one}" for one in place)]
+    ]
     assert count_combinations(pattern, columns) == check_size([pattern], columns) == len(plain)
     doubled = [text for text in plain if _twice(text)]
-    assert set(combine([pattern], columns).texts) == {identity_key(text) for text in plain if text not in doubled}
+    assert set(combine([pattern], columns).texts) == {
+        identity_key(text) for text in plain if text not in doubled
+    }
 
 
 def _twice(text: str) -> bool:
@@ -122,7 +136,9 @@ def _twice(text: str) -> bool:
         ("star - chart", "star - chart", (), ()),
     ],
 )
-def test_operators_in_a_seed(typed: str, text: str, must: tuple[str, ...], without: tuple[str, ...]) -> None:
+def test_operators_in_a_seed(
+    typed: str, text: str, must: tuple[str, ...], without: tuple[str, ...]
+) -> None:
     seed = read_seed(typed)
     assert (seed.text, seed.must, seed.without) == (text, must, without)
     again = read_seed(seed.typed)
@@ -236,7 +252,9 @@ def test_words_dropped_again_and_again_and_names_like_brands_are_suggested() -> 
     ]
     # Neither a misspelt word nor one that is spelled in the British way is a name.
     titles += [
-        (publisher, f"{word} map") for word in ("Telecope", "Motorised") for publisher in ("a.example", "b.example")
+        (publisher, f"{word} map")
+        for word in ("Telecope", "Motorised")
+        for publisher in ("a.example", "b.example")
     ]
     hints = suggest_rules(
         [
@@ -264,7 +282,12 @@ def test_words_dropped_again_and_again_and_names_like_brands_are_suggested() -> 
 
 
 def test_languages_are_told_apart_by_how_common_words_are() -> None:
-    foreign = ["teleskop für kinder", "beste teleskope", "meilleur telescope pour debutant", "telescopio para niños"]
+    foreign = [
+        "teleskop für kinder",
+        "beste teleskope",
+        "meilleur telescope pour debutant",
+        "telescopio para niños",
+    ]
     own = [
         "telescope for kids",
         "t-ring adapter",
@@ -295,9 +318,15 @@ ABOUT = ["Telescopes, eyepieces and stargazing evenings", "telescope"]
 
 def _field() -> tuple[list[str], list[bool]]:
     dice = random.Random(4)
-    good = [f"{a} telescope {b}" for a in ("small", "big", "red", "old") for b in ("stand", "case", "lens", "cover")]
+    good = [
+        f"{a} telescope {b}"
+        for a in ("small", "big", "red", "old")
+        for b in ("stand", "case", "lens", "cover")
+    ]
     bad = [
-        f"{a} {b}" for a in ("star tattoo", "horse mount", "wall mount") for b in ("idea", "stand", "price", "for her")
+        f"{a} {b}"
+        for a in ("star tattoo", "horse mount", "wall mount")
+        for b in ("idea", "stand", "price", "for her")
     ]
     texts = [*good, *bad] * 3
     dice.shuffle(texts)

@@ -31,7 +31,9 @@ CASES = {
 }
 
 
-@pytest.mark.parametrize(("language", "cue"), [(lang, cue.id) for lang, cues in CUES.items() for cue in cues])
+@pytest.mark.parametrize(
+    ("language", "cue"), [(lang, cue.id) for lang, cues in CUES.items() for cue in cues]
+)
 def test_every_cue_fires_on_its_words_only(language: str, cue: str) -> None:
     good, bad = CASES[language][cue]
     found = read_intents([good, bad], [[], []], language)
@@ -59,15 +61,22 @@ def test_what_searchers_want(text: str, intent: str) -> None:
 
 
 def test_the_page_is_evidence_too() -> None:
-    bare, shopping = read_intents(["moon lamp", "moon lamp"], [[], ["shopping_strip"]], "en").probability
+    bare, shopping = read_intents(
+        ["moon lamp", "moon lamp"], [[], ["shopping_strip"]], "en"
+    ).probability
     buying = INTENTS.index("transactional")
     assert shopping[buying] > bare[buying]
-    assert {cue.id for cue in FEATURE_CUES.values()} >= set(read_intents(["x"], [["map"]], "en").evidence[0])
+    assert {cue.id for cue in FEATURE_CUES.values()} >= set(
+        read_intents(["x"], [["map"]], "en").evidence[0]
+    )
 
 
 def test_places_and_maps_make_it_local() -> None:
     found = read_intents(
-        ["telescope harrowmere", "telescope", "telescope"], [[], ["map"], []], "en", places=["Harrowmere"]
+        ["telescope harrowmere", "telescope", "telescope"],
+        [[], ["map"], []],
+        "en",
+        places=["Harrowmere"],
     )
     assert (found.local > 0.4).tolist() == [True, True, False]
 

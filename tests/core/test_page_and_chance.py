@@ -1,4 +1,5 @@
-"""The results page, difficulty, chance: properties, hand calculations, and a plain way of counting beside the fast one."""
+"""The results page, difficulty, chance: properties, hand calculations, and a plain way of counting
+beside the fast one."""
 
 import itertools
 import math
@@ -9,7 +10,15 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bunraku.core.weigh.chance import OWN_SIGMA, TAU, difficulty, outlook, own_strength
-from bunraku.core.weigh.page import PAGE_ONE, PageFacts, log_scale, page_facts, strength, title_matches, wording_of
+from bunraku.core.weigh.page import (
+    PAGE_ONE,
+    PageFacts,
+    log_scale,
+    page_facts,
+    strength,
+    title_matches,
+    wording_of,
+)
 
 NAN = float("nan")
 CHANNELS = ("web", "video", "marketplace")
@@ -44,7 +53,11 @@ def test_pages_are_stacked_and_padded() -> None:
 @pytest.mark.parametrize("channel", CHANNELS)
 def test_strength_grows_with_each_part(channel: str) -> None:
     def of(standing: float, pull: float, wording: float) -> float:
-        return float(strength(PageFacts(*(np.array([[v]]) for v in (standing, pull, wording))), channel)[0, 0])
+        return float(
+            strength(PageFacts(*(np.array([[v]]) for v in (standing, pull, wording))), channel)[
+                0, 0
+            ]
+        )
 
     base = of(40, 10, 0.25)
     assert of(60, 10, 0.25) > base
@@ -74,7 +87,8 @@ def test_difficulty_is_the_strength_of_an_even_chance() -> None:
 
 
 def test_difficulty_of_equal_results_by_hand() -> None:
-    # Ten results of 50: each is outranked with p where (1 − p)^10 = ½, so own = 50 + τ ln(p / (1 − p)).
+    # Ten results of 50: each is outranked with p where (1 − p)^10 = ½, so own = 50 + τ ln(p / (1 −
+    # p)).
     p = 1 - 0.5**0.1
     assert difficulty(np.full((1, PAGE_ONE), 50.0), "web")[0] == pytest.approx(
         50 + TAU["web"] * math.log(p / (1 - p)), abs=0.1
@@ -120,18 +134,29 @@ def test_positions_match_going_through_every_outcome() -> None:
         assert found.positions[row] == pytest.approx(expected, abs=1e-9)
         assert found.page_one[row] == pytest.approx(expected.sum())
         assert found.first_three[row] == pytest.approx(expected[:3].sum())
-        assert found.expected_position[row] == pytest.approx((expected * range(1, 11)).sum() / expected.sum())
+        assert found.expected_position[row] == pytest.approx(
+            (expected * range(1, 11)).sum() / expected.sum()
+        )
 
 
 @settings(max_examples=40)
-@given(st.lists(st.floats(0, 100), min_size=10, max_size=10), st.floats(0, 90), st.sampled_from(CHANNELS))
-def test_chance_is_a_probability_and_grows_with_strength(page: list[float], own: float, channel: str) -> None:
+@given(
+    st.lists(st.floats(0, 100), min_size=10, max_size=10),
+    st.floats(0, 90),
+    st.sampled_from(CHANNELS),
+)
+def test_chance_is_a_probability_and_grows_with_strength(
+    page: list[float], own: float, channel: str
+) -> None:
     pages = np.array([page, page])
     found = outlook(pages, np.array([own, own + 5]), channel)
     assert np.all((found.page_one >= 0) & (found.page_one <= 1 + 1e-9))
     assert np.all(found.first_three <= found.page_one + 1e-9)
     assert found.page_one[1] >= found.page_one[0] - 1e-9
-    assert np.all((found.expected_position >= 1) & (found.expected_position <= 10) | np.isnan(found.expected_position))
+    assert np.all(
+        (found.expected_position >= 1) & (found.expected_position <= 10)
+        | np.isnan(found.expected_position)
+    )
 
 
 def test_weak_spots_are_counted() -> None:
@@ -155,7 +180,8 @@ def test_outlook_edges() -> None:
 
 
 @pytest.mark.parametrize(
-    ("channel", "weak", "strong"), [("web", 10, 60), ("video", 100, 100_000), ("marketplace", 5, 5_000)]
+    ("channel", "weak", "strong"),
+    [("web", 10, 60), ("video", 100, 100_000), ("marketplace", 5, 5_000)],
 )
 def test_own_strength(channel: str, weak: float, strong: float) -> None:
     fit = np.array([1.0, 0.3])

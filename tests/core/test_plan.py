@@ -16,7 +16,9 @@ from bunraku.core.plan.pieces import KINDS, suggest_kind, title_from
 NAN = float("nan")
 
 
-def problem(n: int, m: int = 12, *, hours: float = 30, seed: int = 1, pinned: dict[int, int] | None = None) -> Problem:
+def problem(
+    n: int, m: int = 12, *, hours: float = 30, seed: int = 1, pinned: dict[int, int] | None = None
+) -> Problem:
     rng = np.random.default_rng(seed)
     pins = np.full(n, -1)
     for piece, month in (pinned or {}).items():
@@ -30,11 +32,16 @@ def problem(n: int, m: int = 12, *, hours: float = 30, seed: int = 1, pinned: di
 
 
 def check(given_: Problem, fit: Fit) -> None:
-    """A plan keeps to the hours (pins apart), is worth what it says, and does not beat its bound."""
+    """A plan keeps to the hours (pins apart), is worth what it says, and does not beat its
+    bound."""
     placed = np.flatnonzero(fit.month >= 0)
-    used = np.bincount(fit.month[placed], weights=given_.hours[placed], minlength=len(given_.capacity))
+    used = np.bincount(
+        fit.month[placed], weights=given_.hours[placed], minlength=len(given_.capacity)
+    )
     pinned = given_.pinned >= 0
-    forced = np.bincount(given_.pinned[pinned], weights=given_.hours[pinned], minlength=len(given_.capacity))
+    forced = np.bincount(
+        given_.pinned[pinned], weights=given_.hours[pinned], minlength=len(given_.capacity)
+    )
     assert np.all(used <= np.maximum(given_.capacity, forced) + 1e-6)
     assert fit.value == pytest.approx(given_.value[placed, fit.month[placed]].sum())
     assert fit.value <= fit.bound + 1e-6
@@ -91,7 +98,10 @@ def test_pins_hold_even_beyond_the_hours() -> None:
 
 
 def test_fitting_is_the_same_each_time() -> None:
-    assert fit_hours(problem(40, seed=4)).month.tolist() == fit_hours(problem(40, seed=4)).month.tolist()
+    assert (
+        fit_hours(problem(40, seed=4)).month.tolist()
+        == fit_hours(problem(40, seed=4)).month.tolist()
+    )
 
 
 def test_fit_edges() -> None:
@@ -103,11 +113,15 @@ def test_fit_edges() -> None:
     no_hours = problem(5, hours=0)
     assert fit_hours(no_hours).month.tolist() == [-1] * 5
     with pytest.raises(ValueError, match="value is"):
-        fit_greedily(Problem(np.zeros((2, 12)), np.zeros(3), np.zeros(12), np.zeros(2, dtype=np.int64)))
+        fit_greedily(
+            Problem(np.zeros((2, 12)), np.zeros(3), np.zeros(12), np.zeros(2, dtype=np.int64))
+        )
 
 
 def test_next_hours_name_the_best_piece_left_out() -> None:
-    given_ = Problem(np.array([[5.0], [9.0], [7.0]]), np.array([4.0, 6.0, 30.0]), np.array([4.0]), np.full(3, -1))
+    given_ = Problem(
+        np.array([[5.0], [9.0], [7.0]]), np.array([4.0, 6.0, 30.0]), np.array([4.0]), np.full(3, -1)
+    )
     assert next_hours(given_, np.array([0, -1, -1])) == (1, 9.0)
     assert next_hours(given_, np.array([0, 0, 0])) is None
 
@@ -142,8 +156,8 @@ def test_publish_by_refuses_other_months() -> None:
 
 
 def test_value_by_month_by_hand() -> None:
-    # All of the year falls in December. Published at once it counts in full, published in December itself only for the
-    # part of the month in which it shows, and after that not any more.
+    # All of the year falls in December. Published at once it counts in full, published in December
+    # itself only for the part of the month in which it shows, and after that not any more.
     share = np.zeros((1, 12))
     share[0, 11] = 1
     value = value_by_month(np.array([10.0]), share, np.array([15.2]), 10)

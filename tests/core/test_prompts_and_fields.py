@@ -18,7 +18,11 @@ def test_each_way_asks_in_its_own_manner() -> None:
     assert "wie mond" in prompts("questions", "mond", "de")
     assert "moon without " in prompts("prepositions", "moon", "en")
     assert "moon better than " in prompts("comparisons", "moon", "en")
-    assert prompts("inside", "star chart", "en") == ["* star chart", "star * chart", "star chart * "]
+    assert prompts("inside", "star chart", "en") == [
+        "* star chart",
+        "star * chart",
+        "star chart * ",
+    ]
     assert prompts("inside", "moon", "en") == ["* moon", "moon * "]
 
 
@@ -34,7 +38,10 @@ def test_an_unknown_language_has_the_english_words() -> None:
     assert prompts("questions", "x", "xx") == prompts("questions", "x", "en")
 
 
-@given(st.sampled_from(sorted(PROMPTS)), st.lists(st.sampled_from(["star", "chart", "moon"]), min_size=1, max_size=4))
+@given(
+    st.sampled_from(sorted(PROMPTS)),
+    st.lists(st.sampled_from(["star", "chart", "moon"]), min_size=1, max_size=4),
+)
 def test_every_prompt_stands_once_and_holds_the_seed(way: str, words: list[str]) -> None:
     asked = prompts(way, " ".join(words), "en")
     assert len(asked) == len(set(asked))
@@ -46,8 +53,16 @@ def test_every_prompt_stands_once_and_holds_the_seed(way: str, words: list[str])
 
 
 RESULTS = [
-    ResultFields("atlas.example", "Brass star chart | Atlas", ["star chart", "wall art"], ["brass"], ["Charts"]),
-    ResultFields("lamp.example", "The brass star chart for kids", ["Star Chart"], ["brass"], ["charts"]),
+    ResultFields(
+        "atlas.example",
+        "Brass star chart | Atlas",
+        ["star chart", "wall art"],
+        ["brass"],
+        ["Charts"],
+    ),
+    ResultFields(
+        "lamp.example", "The brass star chart for kids", ["Star Chart"], ["brass"], ["charts"]
+    ),
     ResultFields("other.example", "Moon poster, large", ["moon poster"], [], []),
 ]
 
@@ -61,7 +76,8 @@ def test_phrases_with_how_many_results_use_each() -> None:
     # A material stands with the seed; here it says what titles say.
     assert "material" in used["brass star chart"].fields
     assert used["moon poster"].used_by == 1
-    # What a single title says is its own, as is a publisher's name; a phrase does not reach over a sign.
+    # What a single title says is its own, as is a publisher's name; a phrase does not reach over a
+    # sign.
     assert "chart for kids" not in used
     assert "poster large" not in used
     assert "atlas" not in used
@@ -80,5 +96,7 @@ def test_title_phrases_against_a_plain_count(titles: list[str]) -> None:
     for one in phrases_used(results, "seed", "en"):
         key = identity_key(one.text)
         assert 2 <= len(key.split()) <= LONGEST_PHRASE
-        holding = sum(f" {key} " in f" {' '.join(identity_key(title).split())} " for title in titles)
+        holding = sum(
+            f" {key} " in f" {' '.join(identity_key(title).split())} " for title in titles
+        )
         assert 2 <= one.used_by <= max(holding, one.used_by)

@@ -11,9 +11,15 @@ DECEMBER = np.array([3, 1, 1, 1, 1, 1, 1, 1, 1, 2, 4, 8], dtype=float)
 
 
 def series(
-    shape: np.ndarray, *, months: int = 36, growth: float = 0.0, noise: float = 0.06, rows: int = 200
+    shape: np.ndarray,
+    *,
+    months: int = 36,
+    growth: float = 0.0,
+    noise: float = 0.06,
+    rows: int = 200,
 ) -> np.ndarray:
-    """`rows` series that end in December, of a yearly shape, a growth in ln a year, and noise in ln."""
+    """`rows` series that end in December, of a yearly shape, a growth in ln a year, and noise in
+    ln."""
     time = np.arange(months)
     level = 400 * shape[time % 12] / shape.mean() * np.exp(growth * (time - months) / 12)
     return np.round(level * np.exp(noise * RNG.standard_normal((rows, months))))

@@ -80,7 +80,14 @@ def test_other_scripts_are_keywords(text: str) -> None:
 
 
 def test_tokens_hold_inner_signs() -> None:
-    assert tokens("What's a 1.25-inch R&D c++ set?") == ["what's", "a", "1.25-inch", "r&d", "c++", "set"]
+    assert tokens("What's a 1.25-inch R&D c++ set?") == [
+        "what's",
+        "a",
+        "1.25-inch",
+        "r&d",
+        "c++",
+        "set",
+    ]
 
 
 @pytest.mark.parametrize(

@@ -1,4 +1,5 @@
-"""Variant families: held to pairs labelled by hand, to what must never join, and to a plain rule on random words."""
+"""Variant families: held to pairs labelled by hand, to what must never join, and to a plain rule on
+random words."""
 
 from collections.abc import Iterator
 from pathlib import Path
@@ -33,18 +34,25 @@ def joined(language: str, one: str, other: str) -> tuple[bool, bool]:
 
 
 def test_families_hold_to_labelled_pairs() -> None:
-    told = [(label, joined(language, one, other)[0], one, other) for language, label, one, other in PAIRS]
+    told = [
+        (label, joined(language, one, other)[0], one, other)
+        for language, label, one, other in PAIRS
+    ]
     right = sum(label == "same" and together for label, together, *_ in told)
     claimed = sum(together for _, together, *_ in told)
     wanted = sum(label == "same" for label, *_ in told)
     wrong = [(one, other) for label, together, one, other in told if together and label != "same"]
-    missed = [(one, other) for label, together, one, other in told if label == "same" and not together]
+    missed = [
+        (one, other) for label, together, one, other in told if label == "same" and not together
+    ]
     assert right / claimed >= LEAST_PRECISION, wrong
     assert right / wanted >= LEAST_RECALL, missed
     assert len(PAIRS) > 200
 
 
-@pytest.mark.parametrize(("language", "one", "other"), [(p[0], *p[2:]) for p in PAIRS if p[1] == "order"])
+@pytest.mark.parametrize(
+    ("language", "one", "other"), [(p[0], *p[2:]) for p in PAIRS if p[1] == "order"]
+)
 def test_order_alone_is_a_proposal(language: str, one: str, other: str) -> None:
     assert joined(language, one, other) == (False, True)
 
@@ -120,7 +128,13 @@ def test_singular_and_plural_share_a_key(language: str, singular: str, plural: s
 
 
 def test_number_leaves_other_words_apart() -> None:
-    for one, other in (("news", "new"), ("glasses", "glass"), ("bus", "bu"), ("tess", "tes"), ("clean", "cleaning")):
+    for one, other in (
+        ("news", "new"),
+        ("glasses", "glass"),
+        ("bus", "bu"),
+        ("tess", "tes"),
+        ("clean", "cleaning"),
+    ):
         assert number_key(one, "en") != number_key(other, "en")
     assert number_key("x2s", "en") == "x2s"
     assert number_key("words", "xx") == "words"
@@ -136,7 +150,13 @@ def test_spelling_keys() -> None:
 
 
 def test_words_are_as_variants_share_them() -> None:
-    assert variant_words("how to clean the kids' telescopes", "en") == ("how", "to", "clean", "kid", "telescope")
+    assert variant_words("how to clean the kids' telescopes", "en") == (
+        "how",
+        "to",
+        "clean",
+        "kid",
+        "telescope",
+    )
     assert variant_words("150mm 10-day plan a", "en") == ("150", "mm", "10", "day", "plan", "a")
     assert variant_words("l'heure d'ete", "fr") == ("heure", "ete")
 

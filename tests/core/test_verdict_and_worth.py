@@ -4,7 +4,14 @@ import numpy as np
 import pytest
 
 from bunraku.core.weigh.verdict import PRESETS, VERDICTS, Judged, explain_verdict, hands, verdicts
-from bunraku.core.weigh.worth import HEAT, click_curves, click_value, expected_clicks, open_share, worth
+from bunraku.core.weigh.worth import (
+    HEAT,
+    click_curves,
+    click_value,
+    expected_clicks,
+    open_share,
+    worth,
+)
 
 NAN = float("nan")
 AT = PRESETS["growing"]
@@ -44,18 +51,44 @@ def test_presets_grow_choosier() -> None:
 @pytest.mark.parametrize(
     ("verdict", "judged", "says"),
     [
-        ("go", Judged(2400, 0.74, 410, 40, 46, 2), ["2,400 searches", "74 % chance", "£410 a month", "2 weak spots"]),
+        (
+            "go",
+            Judged(2400, 0.74, 410, 40, 46, 2),
+            ["2,400 searches", "74 % chance", "£410 a month", "2 weak spots"],
+        ),
         ("go", Judged(2400, 0.97, 5.5, 40, 46, 1), ["almost sure", "£5.50", "1 weak spot stands"]),
-        ("skip", Judged(12, 0.5, 1), ["Only 12", "under your 40", "More searches would change it", "50 %"]),
-        ("hard", Judged(18_123, 0.02, 9, 67, 41, 0), ["18,100", "hardly a chance", "26 more points", "no weak spot"]),
+        (
+            "skip",
+            Judged(12, 0.5, 1),
+            ["Only 12", "under your 40", "More searches would change it", "50 %"],
+        ),
+        (
+            "hard",
+            Judged(18_123, 0.02, 9, 67, 41, 0),
+            ["18,100", "hardly a chance", "26 more points", "no weak spot"],
+        ),
         ("try", Judged(500, 0.3, 9), ["30 % chance", "A chance of 50 % would make it Go"]),
-        ("try", Judged(500, 0.8, None), ["worth of a click is unknown", "Say what a click is worth"]),
-        ("try", Judged(500, 0.8, 1), ["but only worth about £1.00", "£2.00 a month would make it Go"]),
-        ("", Judged(None, None, None), ["Not weighed yet: searches and the results page not measured"]),
+        (
+            "try",
+            Judged(500, 0.8, None),
+            ["worth of a click is unknown", "Say what a click is worth"],
+        ),
+        (
+            "try",
+            Judged(500, 0.8, 1),
+            ["but only worth about £1.00", "£2.00 a month would make it Go"],
+        ),
+        (
+            "",
+            Judged(None, None, None),
+            ["Not weighed yet: searches and the results page not measured"],
+        ),
         ("", Judged(500, None, None), ["the results page not measured"]),
     ],
 )
-def test_reasons_name_the_figures_that_decided(verdict: str, judged: Judged, says: list[str]) -> None:
+def test_reasons_name_the_figures_that_decided(
+    verdict: str, judged: Judged, says: list[str]
+) -> None:
     sentence = explain_verdict(verdict, judged, AT)
     assert sentence.endswith(".")
     for part in says:
@@ -71,7 +104,12 @@ def test_every_verdict_that_is_given_can_be_explained() -> None:
 
 
 def test_hands_by_hand() -> None:
-    tall = hands(np.array([40.0, 4000, 4, NAN]), np.array([0.5, 1.0, 0.0, NAN]), np.array([2.0, 200, 0, NAN]), AT)
+    tall = hands(
+        np.array([40.0, 4000, 4, NAN]),
+        np.array([0.5, 1.0, 0.0, NAN]),
+        np.array([2.0, 200, 0, NAN]),
+        AT,
+    )
     assert tall.tolist() == [[50, 50, 50], [100, 100, 100], [25, 4, 4], [-1, -1, -1]]
     assert hands(np.zeros(0), np.zeros(0), np.zeros(0), AT).shape == (0, 3)
 
@@ -86,7 +124,9 @@ def test_click_curves_fall_and_stay_below_one(channel: str) -> None:
 
 def test_ads_and_features_take_clicks() -> None:
     share = open_share(
-        [[], ["answer_box"], ["answer_box", "map", "shopping_strip"], ["new_thing"]], np.array([NAN, 0, 4, 0]), "web"
+        [[], ["answer_box"], ["answer_box", "map", "shopping_strip"], ["new_thing"]],
+        np.array([NAN, 0, 4, 0]),
+        "web",
     )
     assert share.tolist() == pytest.approx([1.0, 0.75, 0.2, 1.0])
     assert open_share([], np.zeros(0), "web").shape == (0,)
@@ -104,12 +144,18 @@ def test_expected_clicks_by_hand() -> None:
 def test_value_of_a_click_is_the_users_own_first() -> None:
     cpc = np.array([1.0, 1.0, 1.0, NAN])
     intents = ["transactional", "commercial", "navigational", "informational"]
-    assert click_value(cpc, intents, {"transactional": 3.0, "commercial": 0.0}).tolist()[:3] == [3.0, 0.0, 0.5]
+    assert click_value(cpc, intents, {"transactional": 3.0, "commercial": 0.0}).tolist()[:3] == [
+        3.0,
+        0.0,
+        0.5,
+    ]
     assert click_value(cpc, intents, {"any": 2.0}).tolist() == [2.0] * 4
     assert np.isnan(click_value(cpc, intents, {})[3])
 
 
 def test_worth_weighs_fit_and_heat() -> None:
-    money = worth(np.full(4, 10.0), np.full(4, 2.0), np.array([1, 1, 0.5, 1.0]), ["", "hot", "", "cold"])
+    money = worth(
+        np.full(4, 10.0), np.full(4, 2.0), np.array([1, 1, 0.5, 1.0]), ["", "hot", "", "cold"]
+    )
     assert money.tolist() == [20.0, 20 * HEAT["hot"], 10.0, 20 * HEAT["cold"]]
     assert np.isnan(worth(np.array([NAN]), np.array([1.0]), np.ones(1), [""])[0])

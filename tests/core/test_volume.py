@@ -108,7 +108,9 @@ def test_nothing_is_unknown_and_zero_is_a_figure() -> None:
 
 
 def test_no_keyword_at_all() -> None:
-    assert taken_as(np.zeros((0, 1)), np.ones(1), np.zeros((0, 1)), *(np.zeros(0),) * 3).value.shape == (0,)
+    assert taken_as(
+        np.zeros((0, 1)), np.ones(1), np.zeros((0, 1)), *(np.zeros(0),) * 3
+    ).value.shape == (0,)
 
 
 def test_shapes_are_checked() -> None:
@@ -159,7 +161,9 @@ def test_spreads_are_learned_from_disagreement() -> None:
     rng = np.random.default_rng(4)
     truth = np.exp(rng.uniform(3, 9, 3_000))
     noise = [0.05, 0.2, 0.6]
-    exact = np.stack([truth * np.exp(sigma * rng.standard_normal(3_000)) for sigma in noise], axis=1)
+    exact = np.stack(
+        [truth * np.exp(sigma * rng.standard_normal(3_000)) for sigma in noise], axis=1
+    )
     learned = learn_spreads(exact)
     assert learned == pytest.approx(noise, abs=0.05)
 
@@ -177,6 +181,8 @@ def test_broad_ratio_is_learned_or_assumed() -> None:
 
 
 def test_rough_volume_compares_with_the_known_term() -> None:
-    got = rough_volume(np.array([5.0, NAN, 5.0, 5.0]), np.array([10.0, 10, 0, 10]), np.array([60.0, 60, 60, NAN]))
+    got = rough_volume(
+        np.array([5.0, NAN, 5.0, 5.0]), np.array([10.0, 10, 0, 10]), np.array([60.0, 60, 60, NAN])
+    )
     assert got[0] == 30
     assert np.isnan(got[1:]).all()

@@ -94,7 +94,9 @@ class Api:
         return self._told(self.raw(method, path, body))
 
     def raw(self, method: str, path: str, body: Any = None) -> Any:
-        return self.client.generic(method, self.base + path, _json(body), content_type="application/json")
+        return self.client.generic(
+            method, self.base + path, _json(body), content_type="application/json"
+        )
 
     def post(self, path: str, body: Any = None) -> Any:
         return self.send("POST", path, body)
@@ -102,7 +104,9 @@ class Api:
     def bring(self, content: str | bytes, name: str = "list.csv") -> Any:
         """Upload a file; what it looks like."""
         data = content if isinstance(content, bytes) else content.encode()
-        return self._told(self.client.post(f"{self.base}/files", {"file": SimpleUploadedFile(name, data)}))
+        return self._told(
+            self.client.post(f"{self.base}/files", {"file": SimpleUploadedFile(name, data)})
+        )
 
     def refused(self, method: str, path: str, body: Any = None) -> dict[str, Any]:
         """The problem that a request is answered with."""
@@ -129,7 +133,11 @@ def gathered(api: Api) -> Api:
     """A project with some hundred keywords on the web, not measured."""
     api.post(
         "/gather/runs",
-        {"seeds": "telescope repair, stargazing evening", "channels": ["web"], "ways": ["box", "letters", "questions"]},
+        {
+            "seeds": "telescope repair, stargazing evening",
+            "channels": ["web"],
+            "ways": ["box", "letters", "questions"],
+        },
     )
     return api
 

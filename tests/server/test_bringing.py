@@ -35,9 +35,16 @@ def test_combinations_are_seen_before_they_are_taken(api: Api) -> None:
     assert told["total"] == 2 * 2 * 3
     assert told["left_out"] == 6
     assert told["known"] == 0
-    assert told["shown"][0] == {"text": "telescope repair", "heat": "hot", "known": False, "left_out": False}
+    assert told["shown"][0] == {
+        "text": "telescope repair",
+        "heat": "hot",
+        "known": False,
+        "left_out": False,
+    }
     assert not Row.objects.exists()
-    box = api.post("/combiner/box", {"channel": "web", "texts": [one["text"] for one in told["shown"]]})
+    box = api.post(
+        "/combiner/box", {"channel": "web", "texts": [one["text"] for one in told["shown"]]}
+    )
     assert "telescope repair" in box["known"]
     assert "best orrinek lens in tarnley" not in box["known"]
 
@@ -51,13 +58,17 @@ def test_taken_combinations_carry_their_heat_and_origin(api: Api, project: Proje
     assert row.heat == "hot"
     assert Decision.objects.get(keyword=row.keyword).heat == "hot"
     assert Row.objects.get(text="best orrinek lens").heat == ""
-    assert Origin.objects.filter(method="combine", seed="[{helper}] {core} [in {place}]").count() == 12
+    assert (
+        Origin.objects.filter(method="combine", seed="[{helper}] {core} [in {place}]").count() == 12
+    )
     assert api.post("/combiner/preview", RECIPE)["known"] == 12
     api.post("/combiner/take", {**RECIPE, "core": [{"text": "telescope repair", "heat": "cold"}]})
     assert Row.objects.get(text="best telescope repair in Tarnley").heat == "hot"
 
 
-def test_only_what_the_search_box_knows(api: Api, project: Project, faults: Callable[[Faults], None]) -> None:
+def test_only_what_the_search_box_knows(
+    api: Api, project: Project, faults: Callable[[Faults], None]
+) -> None:
     api.post("/combiner/take", {**RECIPE, "only_known": True})
     job = last_job(project, "combine")
     assert 0 < job.result["new"] < 6
@@ -75,26 +86,37 @@ def test_only_what_the_search_box_knows(api: Api, project: Project, faults: Call
         ({"patterns": ["{town}"]}, "bad_pattern", "no column"),
         ({"core": []}, "nothing_to_take", "make nothing"),
         (
-            {"core": [{"text": f"a{n}"} for n in range(1000)], "helper": [{"text": f"b{n}"} for n in range(1000)]},
+            {
+                "core": [{"text": f"a{n}"} for n in range(1000)],
+                "helper": [{"text": f"b{n}"} for n in range(1000)],
+            },
             "bad_pattern",
             "3,003,000 combinations",
         ),
         (
-            {"core": [{"text": f"a{n}"} for n in range(3000)], "helper": [{"text": f"b{n}"} for n in range(9)]}
+            {
+                "core": [{"text": f"a{n}"} for n in range(3000)],
+                "helper": [{"text": f"b{n}"} for n in range(9)],
+            }
             | {"patterns": ["{core} {helper}"], "only_known": True},
             "bad_pattern",
             "asked 27,000 times",
         ),
     ],
 )
-def test_recipes_that_explode_or_make_no_sense(api: Api, change: dict[str, Any], code: str, says: str) -> None:
+def test_recipes_that_explode_or_make_no_sense(
+    api: Api, change: dict[str, Any], code: str, says: str
+) -> None:
     problem = api.refused("POST", "/combiner/take", {**RECIPE, **change})
     assert problem["code"] == code
     assert says in problem["title"]
     assert not Job.objects.exists()
 
 
-TABLE = "Keyword,Volume,CPC,Competition,Note\nstar chart,1300,0.45,0.3,soon\nmoon lamp,100 – 1K,,40%,\nTotal,1400,,,\n"
+TABLE = (
+    "Keyword,Volume,CPC,Competition,Note\nstar chart,1300,0.45,0.3,soon\nmoon lamp,100 – "
+    "1K,,40%,\nTotal,1400,,,\n"
+)
 
 
 def test_a_preview_comes_first_and_imports_nothing(api: Api) -> None:
@@ -116,7 +138,9 @@ def test_good_rows_come_in_with_their_figures(api: Api, project: Project) -> Non
     job = last_job(project, "import")
     assert job.state == "done"
     assert (job.result["new"], job.result["rows"], job.result["refused"]) == (2, 3, 1)
-    assert set(Origin.objects.values_list("method", "seed", "source")) == {("import", "list.csv", "File list.csv")}
+    assert set(Origin.objects.values_list("method", "seed", "source")) == {
+        ("import", "list.csv", "File list.csv")
+    }
     chart, lamp = Row.objects.get(text="star chart"), Row.objects.get(text="moon lamp")
     assert chart.volume == 1300
     assert chart.cpc == 0.45
@@ -126,7 +150,9 @@ def test_good_rows_come_in_with_their_figures(api: Api, project: Project) -> Non
     assert Decision.objects.get(keyword=chart.keyword).note == "soon"
     says = {one["source"]: one["says"] for one in api.get(f"/rows/{chart.pk}")["readings"]}
     assert says == {"File list.csv": "0.45 a click"} or "1,300" in str(says)
-    refused = b"".join(api.client.get(f"{api.base}/refused.csv?job={job.pk}").streaming_content).decode()
+    refused = b"".join(
+        api.client.get(f"{api.base}/refused.csv?job={job.pk}").streaming_content
+    ).decode()
     assert '4,Total,"A total, not a keyword."' in refused
     assert api.refused("GET", "/refused.csv?job=999999")["code"] == "not_found"
 
@@ -144,7 +170,10 @@ def test_what_a_file_tells_does_not_hide_what_a_source_told(api: Api, project: P
 
 
 def test_an_own_report_marks_what_one_already_has(api: Api, project: Project) -> None:
-    text = "Query,Clicks,Impressions,CTR,Position\nstar chart,35,1 200,2.9%,8.4\nmoon lamp,0,40,0%,31\n"
+    text = (
+        "Query,Clicks,Impressions,CTR,Position\nstar chart,35,1 200,2.9%,8.4\nmoon "
+        "lamp,0,40,0%,31\n"
+    )
     told = api.bring(text, "report.csv")
     assert told["mapping"] == {"keyword": 0, "clicks": 1, "impressions": 2, "position": 4}
     api.post(f"/files/{told['id']}/import", {"channel": "web"})
@@ -164,7 +193,9 @@ def test_pasted_lines_rules_and_repeats(api: Api, project: Project) -> None:
     assert Row.objects.get(text="orrinek lens").state == STATE_CODE["left_out"]
 
 
-def test_a_killed_import_ends_with_the_same(api: Api, project: Project, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_a_killed_import_ends_with_the_same(
+    api: Api, project: Project, monkeypatch: pytest.MonkeyPatch
+) -> None:
     monkeypatch.setattr(importing, "BATCH", 10)
     lines = "".join(f"word {n},{n}\n" for n in range(45)) + "bad,many\n"
     told = api.bring("keyword,volume\n" + lines)
@@ -208,26 +239,40 @@ def test_several_sheets(api: Api) -> None:
     assert api.refused("POST", f"/files/{told['id']}/look", {"sheet": "Nine"})["code"] == "bad_file"
 
 
-@pytest.mark.parametrize("content", [b"", b"\x89PNG\r\n\x1a\n000", b"PK\x03\x04junk", b'{"a": [}', b"\x00\x01\x02\x03"])
+@pytest.mark.parametrize(
+    "content", [b"", b"\x89PNG\r\n\x1a\n000", b"PK\x03\x04junk", b'{"a": [}', b"\x00\x01\x02\x03"]
+)
 def test_junk_is_refused_and_not_kept(api: Api, content: bytes) -> None:
     before = set(uploads._folder().glob("*"))
-    response = api.client.post(f"{api.base}/files", {"file": SimpleUploadedFile("list.csv", content)})
+    response = api.client.post(
+        f"{api.base}/files", {"file": SimpleUploadedFile("list.csv", content)}
+    )
     assert response.status_code == 422
     assert response.json()["code"] == "bad_file"
     assert set(uploads._folder().glob("*")) == before
     assert not Upload.objects.exists()
 
 
-def test_files_too_large_unmapped_or_gone(api: Api, project: Project, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_files_too_large_unmapped_or_gone(
+    api: Api, project: Project, monkeypatch: pytest.MonkeyPatch
+) -> None:
     told = api.bring("1,2\n3,4\n")
-    assert api.refused("POST", f"/files/{told['id']}/import", {"channel": "web"})["code"] == "bad_mapping"
+    assert (
+        api.refused("POST", f"/files/{told['id']}/import", {"channel": "web"})["code"]
+        == "bad_mapping"
+    )
     body = {"channel": "web", "mapping": {"keyword": 9}}
     assert api.refused("POST", f"/files/{told['id']}/import", body)["code"] == "bad_mapping"
     api.send("DELETE", f"/files/{told['id']}")
     assert not Upload.objects.exists()
-    assert api.refused("POST", f"/files/{told['id']}/import", {"channel": "web"})["code"] == "not_found"
+    assert (
+        api.refused("POST", f"/files/{told['id']}/import", {"channel": "web"})["code"]
+        == "not_found"
+    )
     monkeypatch.setattr(uploads, "MOST_BYTES", 10)
-    response = api.client.post(f"{api.base}/files", {"file": SimpleUploadedFile("list.csv", b"x" * 11)})
+    response = api.client.post(
+        f"{api.base}/files", {"file": SimpleUploadedFile("list.csv", b"x" * 11)}
+    )
     assert response.json()["code"] == "bad_file"
 
 

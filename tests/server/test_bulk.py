@@ -47,7 +47,13 @@ def test_days_json_and_times_are_kept(project: Project) -> None:
 def test_conflicts_are_ignored_only_when_asked(project: Project) -> None:
     same = {"project": project.pk}
     insert_many(Keyword, ("key", "text"), [("k", "first")], same=same)
-    insert_many(Keyword, ("key", "text"), [("k", "second"), ("l", "third")], same=same, ignore_conflicts=True)
+    insert_many(
+        Keyword,
+        ("key", "text"),
+        [("k", "second"), ("l", "third")],
+        same=same,
+        ignore_conflicts=True,
+    )
     assert dict(Keyword.objects.values_list("key", "text")) == {"k": "first", "l": "third"}
     with pytest.raises(IntegrityError), transaction.atomic():
         insert_many(Keyword, ("key", "text"), [("k", "again")], same=same)
@@ -60,9 +66,15 @@ def test_updates_hit_their_rows_and_nothing_else(project: Project) -> None:
     add_keywords(scope, {"a": "a", "b": "b", "c": "c"})
     first, second, third = Row.objects.order_by("pk")
     third.delete()
-    told = [(4.5, [83] * 12, False, first.pk), (None, [], True, second.pk), (9.0, [], True, third.pk or 99)]
+    told = [
+        (4.5, [83] * 12, False, first.pk),
+        (None, [], True, second.pk),
+        (9.0, [], True, third.pk or 99),
+    ]
     update_many(Row, ("volume", "month_share", "waiting"), told)
-    assert list(Row.objects.order_by("pk").values_list("text", "volume", "month_share", "waiting")) == [
+    assert list(
+        Row.objects.order_by("pk").values_list("text", "volume", "month_share", "waiting")
+    ) == [
         ("a", 4.5, [83] * 12, False),
         ("b", None, [], True),
     ]
@@ -95,6 +107,9 @@ def test_more_than_one_batch(project: Project) -> None:
     assert len(ids) == len(new) == Row.objects.count() == 2_500
     origins = [(pk, "import", "a file", "s") for pk in ids.values()]
     insert_many(
-        Origin, ("keyword", "method", "seed", "source"), origins, same={"scope": scope.pk, "on": date(2026, 1, 1)}
+        Origin,
+        ("keyword", "method", "seed", "source"),
+        origins,
+        same={"scope": scope.pk, "on": date(2026, 1, 1)},
     )
     assert Origin.objects.filter(first=False, figure=None, job=None).count() == 2_500

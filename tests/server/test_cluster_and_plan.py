@@ -31,7 +31,11 @@ def planned(weighed: Api) -> Api:
 
 def test_every_kept_keyword_is_in_one_cluster(weighed: Api) -> None:
     told = weighed.get("/clusters", limit=500)
-    assert told["keywords"] == weighed.get("/sheet")["total"] == sum(one["keywords"] for one in told["clusters"])
+    assert (
+        told["keywords"]
+        == weighed.get("/sheet")["total"]
+        == sum(one["keywords"] for one in told["clusters"])
+    )
     assert told["total"] == told["matched"] == len(told["clusters"])
     several = weighed.get("/clusters", several=True)
     assert all(one["keywords"] > 1 for one in several["clusters"])
@@ -42,8 +46,12 @@ def test_sums_and_reasons_of_a_cluster(weighed: Api) -> None:
     one = clusters(weighed, sort="keywords")[0]
     told = weighed.get(f"/clusters/{one['id']}")
     assert len(told["members"]) == one["keywords"]
-    assert sum(m["row"]["volume"] or 0 for m in told["members"]) == pytest.approx(one["volume"] or 0)
-    assert [m["why"] for m in told["members"] if m["row"]["text"] == told["lead"]] == ["leads the cluster"]
+    assert sum(m["row"]["volume"] or 0 for m in told["members"]) == pytest.approx(
+        one["volume"] or 0
+    )
+    assert [m["why"] for m in told["members"] if m["row"]["text"] == told["lead"]] == [
+        "leads the cluster"
+    ]
     assert all(m["why"] for m in told["members"])
 
 
@@ -58,7 +66,11 @@ def test_clusters_are_ordered_and_paged(weighed: Api, sort: str) -> None:
 def test_names_and_moves_hold_when_clustering_runs_again(weighed: Api, project: Project) -> None:
     big = next(one for one in clusters(weighed, sort="keywords") if one["keywords"] > 2)
     other = next(one for one in clusters(weighed) if one["id"] != big["id"])
-    row = next(m["row"] for m in weighed.get(f"/clusters/{big['id']}")["members"] if m["row"]["text"] != big["lead"])
+    row = next(
+        m["row"]
+        for m in weighed.get(f"/clusters/{big['id']}")["members"]
+        if m["row"]["text"] != big["lead"]
+    )
     weighed.send("PUT", f"/clusters/{other['id']}/name", {"name": "  My name "})
     moved = weighed.post("/clusters/move", {"row_ids": [row["id"]], "cluster_id": other["id"]})
     assert moved["name"] == "My name"
@@ -93,7 +105,9 @@ def test_a_keyword_can_have_a_cluster_of_its_own(weighed: Api) -> None:
     assert Row.objects.get(pk=row["id"]).cluster == alone["id"]
 
 
-def test_what_is_moved_while_clusters_are_worked_out_holds(weighed: Api, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_what_is_moved_while_clusters_are_worked_out_holds(
+    weighed: Api, monkeypatch: pytest.MonkeyPatch
+) -> None:
     one, other = clusters(weighed)[:2]
     row = weighed.get(f"/clusters/{one['id']}")["members"][0]["row"]
     real = clustering.cluster_keywords
@@ -101,10 +115,13 @@ def test_what_is_moved_while_clusters_are_worked_out_holds(weighed: Api, monkeyp
 
     def slowly(*given: Any, **more: Any) -> Any:
         labels = real(*given, **more)
-        # In another window: a keyword moved, and another put into a cluster of its own and taken back.
+        # In another window: a keyword moved, and another put into a cluster of its own and taken
+        # back.
         weighed.post("/clusters/move", {"row_ids": [row["id"]], "cluster_id": other["id"]})
         apart = weighed.get(f"/clusters/{other['id']}")["members"][-1]["row"]
-        taken_back.append(weighed.post("/clusters/move", {"row_ids": [apart["id"]], "cluster_id": None})["id"])
+        taken_back.append(
+            weighed.post("/clusters/move", {"row_ids": [apart["id"]], "cluster_id": None})["id"]
+        )
         weighed.post("/undo")
         return labels
 
@@ -171,7 +188,10 @@ def test_the_main_keyword_can_be_another_of_its_own(planned: Api) -> None:
     row = planned.get(f"/pieces/{piece['id']}")["rows"][1]
     told = planned.post(f"/pieces/{piece['id']}/keywords", {"row_id": row["id"], "main": True})
     assert told["piece"]["main"] == row["text"]
-    assert planned.refused("DELETE", f"/pieces/{piece['id']}/keywords/{row['id']}")["code"] == "invalid_input"
+    assert (
+        planned.refused("DELETE", f"/pieces/{piece['id']}/keywords/{row['id']}")["code"]
+        == "invalid_input"
+    )
     former = told["rows"][1]
     planned.send("DELETE", f"/pieces/{piece['id']}/keywords/{former['id']}")
     planned.post("/undo")
@@ -233,7 +253,9 @@ def test_more_hours_are_told_what_they_would_add(planned: Api, project: Project)
         ({"title": "x" * 201}, "title"),
     ],
 )
-def test_bad_changes_of_a_piece_are_refused_with_the_field(planned: Api, change: dict[str, Any], field: str) -> None:
+def test_bad_changes_of_a_piece_are_refused_with_the_field(
+    planned: Api, change: dict[str, Any], field: str
+) -> None:
     before = pieces_of(planned)[0]
     assert planned.refused("PATCH", f"/pieces/{before['id']}", change)["field"].endswith(field)
     assert pieces_of(planned)[0] == before
@@ -242,17 +264,31 @@ def test_bad_changes_of_a_piece_are_refused_with_the_field(planned: Api, change:
 def test_an_outlet_of_another_channel_is_refused(planned: Api, project: Project) -> None:
     piece = pieces_of(planned)[0]["id"]
     video = project.outlets.get(channel="video")
-    assert planned.refused("PATCH", f"/pieces/{piece}", {"outlet_id": video.pk})["field"] == "outlet_id"
-    assert planned.refused("PATCH", f"/pieces/{piece}", {"outlet_id": 99_999})["code"] == "not_found"
+    assert (
+        planned.refused("PATCH", f"/pieces/{piece}", {"outlet_id": video.pk})["field"]
+        == "outlet_id"
+    )
+    assert (
+        planned.refused("PATCH", f"/pieces/{piece}", {"outlet_id": 99_999})["code"] == "not_found"
+    )
     assert planned.send("PATCH", f"/pieces/{piece}", {"outlet_id": None})["piece"]["outlet"] == ""
 
 
 def test_hours_follow_the_kind_until_they_are_the_users(planned: Api) -> None:
     piece = pieces_of(planned)[0]["id"]
     assert planned.send("PATCH", f"/pieces/{piece}", {"kind": "guide"})["piece"]["hours"] == 7
-    assert planned.send("PATCH", f"/pieces/{piece}", {"hours": 6.5, "title": "A title"})["piece"]["hours"] == 6.5
+    assert (
+        planned.send("PATCH", f"/pieces/{piece}", {"hours": 6.5, "title": "A title"})["piece"][
+            "hours"
+        ]
+        == 6.5
+    )
     changed = planned.send("PATCH", f"/pieces/{piece}", {"kind": "article"})["piece"]
-    assert (changed["hours"], changed["title"], changed["because"]) == (6.5, "A title", "you chose it")
+    assert (changed["hours"], changed["title"], changed["because"]) == (
+        6.5,
+        "A title",
+        "you chose it",
+    )
 
 
 def test_a_removed_piece_frees_its_keywords_and_comes_back(planned: Api) -> None:
@@ -275,7 +311,10 @@ def test_pieces_after_the_same_results_are_told(planned: Api) -> None:
 def test_a_piece_is_published_by_the_season_that_is_known(project: Project) -> None:
     piece = Piece(project=project, scope=Scope(channel="web"), hours=1)
     unknown = Row(text="a", volume=900.0)
-    little, much = Row(text="b", volume=5.0, climb_month=3), Row(text="c", volume=50.0, climb_month=6)
+    little, much = (
+        Row(text="b", volume=5.0, climb_month=3),
+        Row(text="c", volume=50.0, climb_month=6),
+    )
     told = PieceFigures(piece, [unknown, little, much], unknown)
     assert told.publish_by.climb_month == 6
     assert PieceFigures(piece, [little, much], little).publish_by.climb_month == 3
@@ -284,8 +323,12 @@ def test_a_piece_is_published_by_the_season_that_is_known(project: Project) -> N
 
 def test_the_plan_as_csv(planned: Api) -> None:
     planned.post("/plan/fit")
-    planned.send("PATCH", f"/pieces/{pieces_of(planned)[0]['id']}", {"title": "=1+1", "month": None})
-    text = b"".join(planned.client.get(f"{planned.base}/plan.csv").streaming_content).decode("utf-8-sig")
+    planned.send(
+        "PATCH", f"/pieces/{pieces_of(planned)[0]['id']}", {"title": "=1+1", "month": None}
+    )
+    text = b"".join(planned.client.get(f"{planned.base}/plan.csv").streaming_content).decode(
+        "utf-8-sig"
+    )
     head, *lines = list(csv.reader(io.StringIO(text, newline="")))
     assert head == [column.name for column in COLUMNS]
     assert len(lines) == 8

@@ -42,7 +42,11 @@ def test_ways_are_named_and_priced(api: Api) -> None:
 def test_an_estimate_buys_nothing(api: Api) -> None:
     told = api.post(
         "/gather/estimate",
-        {**RUN, "seeds": 'Telescope, telescope, "star chart" -app; 🔭', "channels": ["web", "video"]},
+        {
+            **RUN,
+            "seeds": 'Telescope, telescope, "star chart" -app; 🔭',
+            "channels": ["web", "video"],
+        },
     )
     assert [seed["text"] for seed in told["seeds"]] == ["Telescope", "star chart"]
     assert told["seeds"][1] == {"text": "star chart", "must": ["star chart"], "without": ["app"]}
@@ -93,7 +97,9 @@ def test_what_is_there_already_is_known_not_doubled(api: Api, project: Project) 
 
 
 def test_rival_brands_are_left_out_and_counted(api: Api, project: Project) -> None:
-    api.post("/gather/runs", {**RUN, "seeds": "solar filter, astronomy binoculars, smart telescope"})
+    api.post(
+        "/gather/runs", {**RUN, "seeds": "solar filter, astronomy binoculars, smart telescope"}
+    )
     left = last_job(project, "gather").result["left_out"]
     assert set(left) == {"rival brands"}
     rows = Row.objects.filter(state=STATE_CODE["left_out"])
@@ -137,13 +143,16 @@ def test_channels_have_their_own_sheets(api: Api) -> None:
         ({"options": {"most": 0}}, "invalid_input"),
     ],
 )
-def test_bad_runs_are_refused_and_change_nothing(api: Api, change: dict[str, object], code: str) -> None:
+def test_bad_runs_are_refused_and_change_nothing(
+    api: Api, change: dict[str, object], code: str
+) -> None:
     assert api.refused("POST", "/gather/runs", {**RUN, **change})["code"] == code
     assert not Job.objects.exists()
 
 
 @pytest.mark.parametrize(
-    "seed", ["مرصد فلكي", "tele\x00scope", "望遠鏡", "a" * 200, "<script>alert(1)</script>", "' OR 1=1 --"]
+    "seed",
+    ["مرصد فلكي", "tele\x00scope", "望遠鏡", "a" * 200, "<script>alert(1)</script>", "' OR 1=1 --"],
 )
 def test_odd_seeds_are_taken_as_they_are(api: Api, seed: str) -> None:
     api.post("/gather/runs", {**RUN, "seeds": seed, "ways": ["box"]})
@@ -162,12 +171,17 @@ def test_a_double_click_is_one_run(api: Api, project: Project, settings: object)
     from bunraku.server.gather.ways.actions import start_run
     from bunraku.server.jobs.actions import start_job
 
-    first = Job.objects.create(project=project, kind="gather", params={}, fingerprint="", state="queued")
+    first = Job.objects.create(
+        project=project, kind="gather", params={}, fingerprint="", state="queued"
+    )
     job = start_run(project, "star chart", ["web"], ["box"])
     assert job.pk != first.pk
     open_one = Job.objects.create(project=project, kind="cluster", fingerprint="", state="running")
     Job.objects.filter(pk=open_one.pk).update(fingerprint=_fingerprint("web"))
-    assert start_job(project, ClusterKeywords, ClusterParams(channel="web"), distinct="web").pk == open_one.pk
+    assert (
+        start_job(project, ClusterKeywords, ClusterParams(channel="web"), distinct="web").pk
+        == open_one.pk
+    )
 
 
 def _fingerprint(text: str) -> str:
@@ -217,7 +231,8 @@ def test_with_faults_at_thirty_per_cent_the_rest_can_be_had(
             break
         api.post(f"/gather/runs/{job.pk}/again")
     assert not job.result["missing"]
-    # What was missing on a first page hides what its own pages would have told; nothing else may be lost.
+    # What was missing on a first page hides what its own pages would have told; nothing else may be
+    # lost.
     assert len(wanted & set(Row.objects.values_list("text", flat=True))) > 0.95 * len(wanted)
     terms = list(Reading.objects.values_list("term", flat=True))
     assert len(terms) == len(set(terms))
@@ -230,7 +245,9 @@ def test_asking_again_asks_only_for_the_rest(
 ) -> None:
     api.post("/gather/runs", {**RUN, "ways": ["letters"]})
     first = last_job(project, "gather")
-    missing = {"web|letters|telescope repair": {"why": "it broke off", "prompts": ["telescope repair q"]}}
+    missing = {
+        "web|letters|telescope repair": {"why": "it broke off", "prompts": ["telescope repair q"]}
+    }
     Job.objects.filter(pk=first.pk).update(result={**first.result, "missing": missing})
     counted[What.COMPLETIONS].clear()
     api.post(f"/gather/runs/{first.pk}/again")
@@ -240,13 +257,21 @@ def test_asking_again_asks_only_for_the_rest(
 def test_the_map_of_what_was_covered(api: Api, project: Project) -> None:
     api.post("/gather/runs", RUN)
     nothing = {"seeds": ["zzqx"], "channels": ["web"], "ways": ["rising"]}
-    Job.objects.create(project=project, kind="gather", params=nothing, state="done", result={"missing": {}})
+    Job.objects.create(
+        project=project, kind="gather", params=nothing, state="done", result={"missing": {}}
+    )
     told = api.get("/gather/coverage")
     cells = {(cell["seed"], cell["way"]): cell for cell in told["cells"]}
     assert told["seeds"] == 2
     assert cells["telescope repair", "letters"]["keywords"] > 0
     # Asked, and nothing came: that is covered too.
-    assert cells["zzqx", "rising"] == {"seed": "zzqx", "way": "rising", "keywords": 0, "new": 0, "asked": True}
+    assert cells["zzqx", "rising"] == {
+        "seed": "zzqx",
+        "way": "rising",
+        "keywords": 0,
+        "new": 0,
+        "asked": True,
+    }
     assert not cells["telescope repair", "fields"]["asked"]
     assert told["free_gaps"] == 4 + 6
     assert (told["paid_gaps"], told["rest_price"]) == (3, 22 + 24)
@@ -265,7 +290,10 @@ def test_the_stream_tells_how_each_came(api: Api, project: Project) -> None:
     by_way = api.get("/gather/stream", way="related", state="all")
     assert 0 < by_way["total"] < told["total"]
     assert api.get("/gather/stream", job=job.pk + 99)["total"] == 0
-    assert api.get("/gather/stream", q="near -me")["total"] < api.get("/gather/stream", q="near")["total"]
+    assert (
+        api.get("/gather/stream", q="near -me")["total"]
+        < api.get("/gather/stream", q="near")["total"]
+    )
     last = api.get("/gather/stream", sort="off_topic", limit=1)["rows"][0]
     first = api.get("/gather/stream", sort="relevance", limit=1)["rows"][0]
     assert last["relevance"] <= first["relevance"]
@@ -299,7 +327,9 @@ def test_operators_of_a_seed_hold_for_what_it_brings(api: Api, project: Project)
 def test_a_rivals_ranks(api: Api, project: Project) -> None:
     page = api.post("/gather/runs", {**RUN, "ways": ["related"]})
     address = Reading.objects.get(what=What.PAGE).payload["results"][0]["publisher"]
-    api.post("/gather/runs", {"seeds": f"https://{address}/", "channels": ["web"], "ways": ["rivals"]})
+    api.post(
+        "/gather/runs", {"seeds": f"https://{address}/", "channels": ["web"], "ways": ["rivals"]}
+    )
     job = last_job(project, "gather")
     assert job.pk != page["id"]
     assert job.cost_tenths == 20
@@ -315,8 +345,15 @@ def test_a_rivals_ranks(api: Api, project: Project) -> None:
     assert nobody["missing"] == {}
 
 
-def test_tags_and_titles_of_the_best_results_with_how_many_use_each(api: Api, project: Project) -> None:
-    body = {"seeds": "telescope", "channels": ["marketplace"], "ways": ["fields"], "options": {"results": 5}}
+def test_tags_and_titles_of_the_best_results_with_how_many_use_each(
+    api: Api, project: Project
+) -> None:
+    body = {
+        "seeds": "telescope",
+        "channels": ["marketplace"],
+        "ways": ["fields"],
+        "options": {"results": 5},
+    }
     price = api.post("/gather/estimate", body)["price"]
     api.post("/gather/runs", body)
     job = last_job(project, "gather")
@@ -327,20 +364,35 @@ def test_tags_and_titles_of_the_best_results_with_how_many_use_each(api: Api, pr
 
 
 def test_rising_terms_translations_and_years(api: Api, project: Project) -> None:
-    api.post("/gather/runs", {"seeds": "telescope", "channels": ["web"], "ways": ["rising", "letters"]})
+    api.post(
+        "/gather/runs", {"seeds": "telescope", "channels": ["web"], "ways": ["rising", "letters"]}
+    )
     assert Origin.objects.filter(method="rising").exists()
     api.post(
-        "/gather/runs", {"seeds": "star chart", "channels": ["web"], "ways": ["language"], "options": {"into": "de"}}
+        "/gather/runs",
+        {
+            "seeds": "star chart",
+            "channels": ["web"],
+            "ways": ["language"],
+            "options": {"into": "de"},
+        },
     )
-    assert "The German terms stand in the sheet of that locale" in last_job(project, "gather").result["ended"]
-    german = Row.objects.filter(scope__locale="de-DE", keyword__origins__method="language").order_by("pk")
+    assert (
+        "The German terms stand in the sheet of that locale"
+        in last_job(project, "gather").result["ended"]
+    )
+    german = Row.objects.filter(
+        scope__locale="de-DE", keyword__origins__method="language"
+    ).order_by("pk")
     assert german[0].text == "sternkarte"
     assert not Row.objects.filter(scope__locale="en-GB", text="sternkarte").exists()
     add_keywords(scope_of(project, "web"), {"eclipse 2024": "eclipse 2024"})
     body = {"seeds": "", "channels": ["web"], "ways": ["years"]}
     assert api.post("/gather/estimate", body)["about_new"] >= 2
     api.post("/gather/runs", body)
-    assert set(Row.objects.filter(text__startswith="eclipse 202").values_list("text", flat=True)) >= {
+    assert set(
+        Row.objects.filter(text__startswith="eclipse 202").values_list("text", flat=True)
+    ) >= {
         "eclipse 2026",
         "eclipse 2027",
     }
@@ -356,7 +408,10 @@ def test_asked_from_a_place_pages_are_readings_of_their_own(api: Api) -> None:
 
 
 def test_a_run_ends_at_its_most(api: Api, project: Project) -> None:
-    api.post("/gather/runs", {**RUN, "seeds": "telescope, star chart, moon lamp", "options": {"most": 10}})
+    api.post(
+        "/gather/runs",
+        {**RUN, "seeds": "telescope, star chart, moon lamp", "options": {"most": 10}},
+    )
     result = last_job(project, "gather").result
     assert "ended after 10" in result["ended"]
     assert result["new"] < 200
@@ -369,7 +424,9 @@ def test_depth_completes_completions(api: Api) -> None:
     assert Row.objects.count() > flat
 
 
-def test_completions_are_asked_for_each_prompt_once(api: Api, counted: dict[What, list[str]]) -> None:
+def test_completions_are_asked_for_each_prompt_once(
+    api: Api, counted: dict[What, list[str]]
+) -> None:
     api.post("/gather/runs", {**RUN, "ways": ["box", "letters"]})
     asked = counted[What.COMPLETIONS]
     assert len(asked) == len(set(asked)) == 38

@@ -1,4 +1,5 @@
-"""Jobs of gathering: stopped, killed, run again; and what tidying does when more comes meanwhile."""
+"""Jobs of gathering: stopped, killed, run again; and what tidying does when more comes
+meanwhile."""
 
 from importlib import import_module
 from typing import Any
@@ -21,7 +22,9 @@ from tests.server.conftest import Api, last_job
 pytestmark = pytest.mark.django_db
 
 
-def test_a_stopped_run_keeps_what_it_has(api: Api, project: Project, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_a_stopped_run_keeps_what_it_has(
+    api: Api, project: Project, monkeypatch: pytest.MonkeyPatch
+) -> None:
     real = run.keep
 
     def stopping(job: Job, *rest: Any) -> Any:
@@ -30,7 +33,9 @@ def test_a_stopped_run_keeps_what_it_has(api: Api, project: Project, monkeypatch
         return kept
 
     monkeypatch.setattr(run, "keep", stopping)
-    api.post("/gather/runs", {"seeds": "moon lamp, star chart", "channels": ["web"], "ways": ["letters"]})
+    api.post(
+        "/gather/runs", {"seeds": "moon lamp, star chart", "channels": ["web"], "ways": ["letters"]}
+    )
     job = last_job(project, "gather")
     assert job.state == "stopped"
     assert Row.objects.count() > 2
@@ -62,10 +67,14 @@ def test_rows_of_before_learn_their_run_and_ways_from_their_origins(project: Pro
 def test_options_of_a_run_are_kept_with_it(project: Project) -> None:
     job = start_run(project, "moon", ["web"], ["box"], RunOptions(depth=2, place="Harrowmere"))
     assert job.params["options"] == {"depth": 2, "place": "Harrowmere"}
-    assert [unit.options.depth for unit in run.units_of(project, run.Gather().params_of(job))] == [2]
+    assert [unit.options.depth for unit in run.units_of(project, run.Gather().params_of(job))] == [
+        2
+    ]
 
 
-def test_what_comes_while_it_is_sorted_is_sorted_too(project: Project, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_what_comes_while_it_is_sorted_is_sorted_too(
+    project: Project, monkeypatch: pytest.MonkeyPatch
+) -> None:
     scope = scope_of(project, "web")
     add_keywords(scope, {"star chart": "star chart"})
     real = tidying.keep_relevance

@@ -1,6 +1,5 @@
 """Jobs: stopping, faults of our own, and a worker that is killed in the middle."""
 
-import os
 import signal
 import sqlite3
 import subprocess
@@ -19,7 +18,7 @@ from bunraku.server.jobs.models import Job
 from bunraku.server.jobs.running import run_job
 from bunraku.server.jobs.work import Params, Result, Work
 from bunraku.server.projects.models import Project
-from tests.processes import running
+from tests.processes import environment, running
 from tests.server.conftest import Api, last_job
 
 pytestmark = pytest.mark.django_db
@@ -72,7 +71,9 @@ def test_a_job_stops_at_its_next_step_and_keeps_what_it_did(project: Project) ->
     assert (job.state, job.done, job.result) == ("stopped", 1, {"step": 1})
 
 
-def test_a_fault_of_ours_is_told_and_logged(project: Project, caplog: pytest.LogCaptureFixture) -> None:
+def test_a_fault_of_ours_is_told_and_logged(
+    project: Project, caplog: pytest.LogCaptureFixture
+) -> None:
     start_job(project, Steps, StepParams(broken=True))
     job = last_job(project, "test-steps")
     assert job.state == "failed"
@@ -119,18 +120,21 @@ print(start_measuring(project, "web", None).pk)
 @pytest.fixture
 def place(tmp_path: Path) -> Iterator[dict[str, str]]:
     """The environment of an installation with a measuring job waiting, and slow sources."""
-    environment = {
-        **os.environ,
-        "BUNRAKU_DATA": str(tmp_path),
-        "BUNRAKU_TODAY": "2026-10-15",
-        "DJANGO_SETTINGS_MODULE": "bunraku.server.settings",
-        # Faults make sources slow: each busy answer costs a wait.
-        "BUNRAKU_REHEARSAL_FAULTS": "0.4",
-    }
+    there = dict(
+        environment(
+            tmp_path,
+            BUNRAKU_TODAY="2026-10-15",
+            DJANGO_SETTINGS_MODULE="bunraku.server.settings",
+            # Faults make sources slow: each busy answer costs a wait.
+            BUNRAKU_REHEARSAL_FAULTS="0.4",
+        )
+    )
     manage = [sys.executable, "manage.py"]
-    subprocess.run([*manage, "migrate", "--verbosity", "0"], env=environment, cwd=settings.ROOT, check=True)
-    subprocess.run([sys.executable, "-c", SET_UP], env=environment, cwd=settings.ROOT, check=True)
-    yield environment
+    subprocess.run(
+        [*manage, "migrate", "--verbosity", "0"], env=there, cwd=settings.ROOT, check=True
+    )
+    subprocess.run([sys.executable, "-c", SET_UP], env=there, cwd=settings.ROOT, check=True)
+    yield there
 
 
 def ask(place: dict[str, str], sql: str) -> list[tuple[Any, ...]]:
@@ -163,13 +167,17 @@ def test_a_killed_worker_is_followed_by_one_that_goes_on(place: dict[str, str]) 
     with work(place):
         wait(place, DONE, 1)
     twice = ask(
-        place, 'SELECT what, term, count(*) FROM readings_reading GROUP BY what, term, source, "on" HAVING count(*) > 1'
+        place,
+        'SELECT what, term, count(*) FROM readings_reading GROUP BY what, term, source, "on" '
+        "HAVING count(*) > 1",
     )
     assert twice == []
     paid = ask(place, "SELECT sum(price_tenths) FROM readings_reading")[0][0]
     after = ask(place, "SELECT lookups_left_tenths FROM projects_project")[0][0]
     assert before - after == paid
-    cost = ask(place, "SELECT sum(cost_tenths) FROM jobs_job WHERE kind IN ('measure', 'gather')")[0][0]
+    cost = ask(place, "SELECT sum(cost_tenths) FROM jobs_job WHERE kind IN ('measure', 'gather')")[
+        0
+    ][0]
     assert cost == paid
     rows = ask(place, "SELECT count(*), count(DISTINCT keyword_id) FROM sheet_row")[0]
     assert rows[0] == rows[1]

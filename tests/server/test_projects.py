@@ -19,11 +19,18 @@ def post(client: Client, path: str, body: dict[str, Any]) -> Any:
 
 def test_an_account_is_made_and_signed_in(client: Client) -> None:
     assert client.get("/api/session").json() == {"name": ""}
-    assert post(client, "/api/accounts", {"name": "mira", "password": "orchids grow slowly"}).json() == {"name": "mira"}
+    assert post(
+        client, "/api/accounts", {"name": "mira", "password": "orchids grow slowly"}
+    ).json() == {"name": "mira"}
     assert client.get("/api/session").json() == {"name": "mira"}
     post(client, "/api/sign-out", {})
     assert client.get("/api/session").json() == {"name": ""}
-    assert post(client, "/api/session", {"name": "mira", "password": "orchids grow slowly"}).status_code == 200
+    assert (
+        post(
+            client, "/api/session", {"name": "mira", "password": "orchids grow slowly"}
+        ).status_code
+        == 200
+    )
 
 
 @pytest.mark.parametrize(
@@ -124,7 +131,9 @@ def test_settings_change_and_come_back(api: Api) -> None:
 
 
 def test_two_windows_do_not_overwrite_each_other(api: Api) -> None:
-    seen = {k: v for k, v in api.get("").items() if k not in ("id", "locale", "outlets", "lookups_left")}
+    seen = {
+        k: v for k, v in api.get("").items() if k not in ("id", "locale", "outlets", "lookups_left")
+    }
     api.send("PUT", "", {**seen, "about": "Changed in the first window"})
     problem = api.refused("PUT", "", {**seen, "about": "Changed in the second"})
     assert problem["code"] == "stale"
@@ -132,7 +141,9 @@ def test_two_windows_do_not_overwrite_each_other(api: Api) -> None:
 
 
 def test_saving_settings_leaves_what_jobs_spend_alone(api: Api, project: Project) -> None:
-    seen = {k: v for k, v in api.get("").items() if k not in ("id", "locale", "outlets", "lookups_left")}
+    seen = {
+        k: v for k, v in api.get("").items() if k not in ("id", "locale", "outlets", "lookups_left")
+    }
     Project.objects.update(lookups_left_tenths=77)
     api.send("PUT", "", {**seen, "hours_a_month": 3})
     assert api.get("")["lookups_left"] == 7.7
@@ -158,7 +169,9 @@ def test_outlets_come_change_and_go_and_come_back(api: Api) -> None:
     api.post("/undo")
     assert len(api.get("")["outlets"]) == len(OUTLETS)
     assert (
-        api.refused("POST", "/outlets", {"name": "site.example", "channel": "web", "standing": 1})["code"]
+        api.refused("POST", "/outlets", {"name": "site.example", "channel": "web", "standing": 1})[
+            "code"
+        ]
         == "name_taken"
     )
 
@@ -233,4 +246,7 @@ def test_another_locale_has_its_own_keywords(gathered: Api) -> None:
     assert gathered.get("/sheet")["total"] == 0
     gathered.post("/undo")
     assert gathered.get("/sheet")["total"] == before
-    assert gathered.refused("PUT", "/locale", {"country": "Germany", "language": "de"})["code"] == "invalid_input"
+    assert (
+        gathered.refused("PUT", "/locale", {"country": "Germany", "language": "de"})["code"]
+        == "invalid_input"
+    )

@@ -18,7 +18,14 @@ from tests.server.conftest import Api, last_job
 
 pytestmark = pytest.mark.django_db
 Make = Callable[..., list[Row]]
-TEXTS = ["star tattoo", "moon tattoo idea", "star chart", "moon lamp", "orrinek lamp", "star chart app"]
+TEXTS = [
+    "star tattoo",
+    "moon tattoo idea",
+    "star chart",
+    "moon lamp",
+    "orrinek lamp",
+    "star chart app",
+]
 
 
 @pytest.fixture
@@ -37,7 +44,9 @@ def left_out(project: Project) -> set[str]:
     return {text for text, state in states(project).items() if state == STATE_CODE["left_out"]}
 
 
-def test_a_rule_leaves_out_and_its_keywords_come_back(api: Api, project: Project, some: list[Row]) -> None:
+def test_a_rule_leaves_out_and_its_keywords_come_back(
+    api: Api, project: Project, some: list[Row]
+) -> None:
     tried = api.post("/rules/try", {"kind": "word", "value": "tattoo"})
     assert tried == {"count": 2, "examples": ["star tattoo", "moon tattoo idea"]}
     assert left_out(project) == {"orrinek lamp"}
@@ -52,7 +61,9 @@ def test_a_rule_leaves_out_and_its_keywords_come_back(api: Api, project: Project
     assert left_out(project) == {"orrinek lamp"}
 
 
-def test_undo_takes_a_rule_back_and_the_next_brings_it_again(api: Api, project: Project, some: list[Row]) -> None:
+def test_undo_takes_a_rule_back_and_the_next_brings_it_again(
+    api: Api, project: Project, some: list[Row]
+) -> None:
     rule = api.post("/rules", {"kind": "pattern", "value": "*app"})["rules"][-1]["id"]
     assert "star chart app" in left_out(project)
     api.post("/undo")
@@ -63,7 +74,9 @@ def test_undo_takes_a_rule_back_and_the_next_brings_it_again(api: Api, project: 
     assert "star chart app" in left_out(project)
 
 
-def test_what_was_decided_stands_above_the_rules(api: Api, project: Project, some: list[Row]) -> None:
+def test_what_was_decided_stands_above_the_rules(
+    api: Api, project: Project, some: list[Row]
+) -> None:
     tattoo = some[0].pk
     api.post("/sheet/state", {"row_ids": [tattoo], "state": "shortlisted"})
     api.post("/rules", {"kind": "word", "value": "tattoo"})
@@ -80,12 +93,18 @@ def test_what_was_decided_stands_above_the_rules(api: Api, project: Project, som
 
 def test_brands_of_the_settings_are_a_rule(api: Api, project: Project, some: list[Row]) -> None:
     assert left_out(project) == {"orrinek lamp"}
-    assert list(KINDS) == list(get_args(KindId)) == [kind["id"] for kind in api.get("/rules")["kinds"]]
+    assert (
+        list(KINDS) == list(get_args(KindId)) == [kind["id"] for kind in api.get("/rules")["kinds"]]
+    )
     first = api.get("/rules")["rules"][0]
     assert (first["id"], first["count"]) == (0, 1)
     settings = {k: v for k, v in api.get("").items() if k in api.get("")}
     body = {**settings, "rival_brands": ["velumscope"], "version": settings["version"]}
-    api.send("PUT", "", {k: v for k, v in body.items() if k not in ("id", "outlets", "lookups_left", "locale")})
+    api.send(
+        "PUT",
+        "",
+        {k: v for k, v in body.items() if k not in ("id", "outlets", "lookups_left", "locale")},
+    )
     assert left_out(project) == set()
     assert api.refused("DELETE", "/rules/0")["code"] == "not_found"
 
@@ -108,7 +127,9 @@ def test_rules_that_make_no_sense_change_nothing(
     assert api.get("/rules")["rules"][0]["id"] == 0
 
 
-def test_what_two_rules_leave_out_stays_when_one_goes(api: Api, project: Project, some: list[Row]) -> None:
+def test_what_two_rules_leave_out_stays_when_one_goes(
+    api: Api, project: Project, some: list[Row]
+) -> None:
     first = api.post("/rules", {"kind": "word", "value": "tattoo"})["rules"][-1]["id"]
     second = api.post("/rules", {"kind": "word", "value": "star"})["rules"][-1]
     # What the first leaves out already is not counted again.
@@ -126,7 +147,8 @@ def test_the_same_rule_twice_is_told(api: Api, some: list[Row]) -> None:
 
 def test_words_dropped_again_and_again_are_suggested(api: Api, rows: Make) -> None:
     made = rows(
-        [{"text": f"{word} tattoo"} for word in ("star", "moon", "sun", "comet", "orbit")] + [{"text": "moon lamp"}]
+        [{"text": f"{word} tattoo"} for word in ("star", "moon", "sun", "comet", "orbit")]
+        + [{"text": "moon lamp"}]
     )
     ids = [row.pk for row in made[:3]]
     api.post("/sheet/state", {"row_ids": ids, "state": "dropped", "reason": "Too hard for us"})
@@ -147,14 +169,23 @@ def test_names_that_rivals_write_are_suggested_as_brands(
         {**result, "publisher": "b.example", "title": "The Zorblatt one"},
     ]
     Reading.objects.create(
-        scope=some[0].scope, what="page", term="x", source="s", on="2026-10-01", payload={"results": results}
+        scope=some[0].scope,
+        what="page",
+        term="x",
+        source="s",
+        on="2026-10-01",
+        payload={"results": results},
     )
-    assert ("brand", "zorblatt") in {(hint["kind"], hint["value"]) for hint in api.get("/rules/hints")}
+    assert ("brand", "zorblatt") in {
+        (hint["kind"], hint["value"]) for hint in api.get("/rules/hints")
+    }
 
 
 def test_parking_keeps_a_note(api: Api, project: Project, some: list[Row]) -> None:
     row = some[3].pk
-    api.post("/sheet/state", {"row_ids": [row], "state": "parked", "note": "An idea for a gift guide"})
+    api.post(
+        "/sheet/state", {"row_ids": [row], "state": "parked", "note": "An idea for a gift guide"}
+    )
     assert states(project)["moon lamp"] == STATE_CODE["parked"]
     told = api.get(f"/rows/{row}")
     assert told["note"] == "An idea for a gift guide"
@@ -189,7 +220,14 @@ def test_families_open_with_their_figures(api: Api, project: Project, rows: Make
 
 
 def test_another_word_order_joins_only_when_results_agree(project: Project, rows: Make) -> None:
-    made = rows([{"text": "star chart"}, {"text": "chart star"}, {"text": "moon lamp"}, {"text": "lamp moon"}])
+    made = rows(
+        [
+            {"text": "star chart"},
+            {"text": "chart star"},
+            {"text": "moon lamp"},
+            {"text": "lamp moon"},
+        ]
+    )
     same, half = np.arange(1, 11), np.arange(6, 16)
     for row, ids in zip(made, (same, same, same, half), strict=True):
         RowPage.objects.create(row=row, result_ids=ids.astype(np.int64).tobytes())
@@ -200,10 +238,18 @@ def test_another_word_order_joins_only_when_results_agree(project: Project, rows
     assert found["moon lamp"].same_words == found["lamp moon"].same_words is not None
 
 
-def test_relevance_learns_in_the_background_and_says_by_which_words(api: Api, project: Project, rows: Make) -> None:
+def test_relevance_learns_in_the_background_and_says_by_which_words(
+    api: Api, project: Project, rows: Make
+) -> None:
     words = ("star", "moon", "sun", "comet", "orbit", "eclipse")
-    made = rows([{"text": f"{word} tattoo"} for word in words] + [{"text": f"{word} eyepieces"} for word in words])
-    api.post("/sheet/state", {"row_ids": [row.pk for row in made[:4]], "state": "dropped", "reason": "Off topic"})
+    made = rows(
+        [{"text": f"{word} tattoo"} for word in words]
+        + [{"text": f"{word} eyepieces"} for word in words]
+    )
+    api.post(
+        "/sheet/state",
+        {"row_ids": [row.pk for row in made[:4]], "state": "dropped", "reason": "Off topic"},
+    )
     assert not Job.objects.filter(kind="tidy").exists()
     api.post("/sheet/state", {"row_ids": [row.pk for row in made[6:9]], "state": "kept"})
     assert last_job(project, "tidy").state == "done"
@@ -220,7 +266,10 @@ def test_relevance_learns_in_the_background_and_says_by_which_words(api: Api, pr
 def test_relevance_is_the_same_when_learned_again(project: Project, rows: Make) -> None:
     made = rows([{"text": text} for text in TEXTS])
     Decision.objects.create(
-        scope=made[0].scope, keyword=made[0].keyword, state=STATE_CODE["dropped"], reason="Off topic"
+        scope=made[0].scope,
+        keyword=made[0].keyword,
+        state=STATE_CODE["dropped"],
+        reason="Off topic",
     )
     keep_relevance(made[0].scope)
     before = list(Row.objects.values_list("relevance", flat=True))
@@ -228,7 +277,9 @@ def test_relevance_is_the_same_when_learned_again(project: Project, rows: Make) 
     assert list(Row.objects.values_list("relevance", flat=True)) == before
 
 
-def test_families_against_queries(project: Project, rows: Make, django_assert_max_num_queries: Any) -> None:
+def test_families_against_queries(
+    project: Project, rows: Make, django_assert_max_num_queries: Any
+) -> None:
     made = rows([{"text": f"word{n} chart{'s' * (n % 2)}"} for n in range(120)])
     with django_assert_max_num_queries(12):
         keep_families(made[0].scope)

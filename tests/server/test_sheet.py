@@ -1,4 +1,5 @@
-"""The sheet: filters against plain Python, order, paging to any depth, queries, decisions, export."""
+"""The sheet: filters against plain Python, order, paging to any depth, queries, decisions,
+export."""
 
 import csv
 import io
@@ -34,7 +35,8 @@ def some(count: int, seed: int = 3) -> list[dict[str, Any]]:
 
     return [
         {
-            "text": f"{dice.choice(['telescope', 'star chart', 'moon map'])} {dice.choice(['repair', 'set', 'for kids'])} {i}",
+            "text": f"{dice.choice(['telescope', 'star chart', 'moon map'])} "
+            f"{dice.choice(['repair', 'set', 'for kids'])} {i}",
             "words": dice.randint(1, 6),
             "state": dice.choice([0, 0, 0, 1, 2]),
             "volume": maybe(dice.lognormvariate(6, 2)),
@@ -76,14 +78,23 @@ FILTERS: list[tuple[dict[str, Any], Callable[[Row], bool]]] = [
             and (r.worth or 0) >= 1
         ),
     ),
-    ({"words_min": 4, "cpc_max": 2}, lambda r: r.state != 2 and r.words >= 4 and r.cpc is not None and r.cpc <= 2),
+    (
+        {"words_min": 4, "cpc_max": 2},
+        lambda r: r.state != 2 and r.words >= 4 and r.cpc is not None and r.cpc <= 2,
+    ),
     (
         {"intent": ["commercial", "transactional"]},
-        lambda r: r.state != 2 and r.intent in (INTENTS.index("commercial"), INTENTS.index("transactional")),
+        lambda r: (
+            r.state != 2
+            and r.intent in (INTENTS.index("commercial"), INTENTS.index("transactional"))
+        ),
     ),
     ({"verdict": ["go", "none"]}, lambda r: r.state != 2 and VERDICTS[r.verdict] in ("go", "")),
     ({"q": "REPAIR tele"}, lambda r: r.state != 2 and "repair" in r.text and "tele" in r.text),
-    ({"without": "kids map"}, lambda r: r.state != 2 and "kids" not in r.text and "map" not in r.text),
+    (
+        {"without": "kids map"},
+        lambda r: r.state != 2 and "kids" not in r.text and "map" not in r.text,
+    ),
     ({"q": "%"}, lambda r: False),
     ({"local": True, "waiting": False}, lambda r: r.state != 2 and r.local and not r.waiting),
 ]
@@ -111,7 +122,9 @@ def test_order_holds_across_pages_with_the_unknown_last(
     sort = field = column.id
     seen: list[dict[str, Any]] = []
     for offset in range(0, 70, 10):
-        told = api.get("/sheet", sort=sort, descending=descending, offset=offset, limit=10, state="all")
+        told = api.get(
+            "/sheet", sort=sort, descending=descending, offset=offset, limit=10, state="all"
+        )
         assert told["offset"] == offset
         seen += told["rows"]
     assert len({row["id"] for row in seen}) == len(seen) == len(made)
@@ -134,7 +147,10 @@ def test_what_is_told_fits_what_was_promised(api: Api, rows: Make) -> None:
 
 def test_queries_do_not_grow_with_what_is_asked(api: Api, rows: Make) -> None:
     rows(some(120))
-    for asked in ({}, {"volume_min": 10, "q": "tele", "sort": "difficulty", "descending": False, "offset": 40}):
+    for asked in (
+        {},
+        {"volume_min": 10, "q": "tele", "sort": "difficulty", "descending": False, "offset": 40},
+    ):
         with CaptureQueriesContext(
             connection,
         ) as queries:
@@ -210,7 +226,9 @@ def test_bad_filters_are_refused_with_the_field(api: Api, asked: str, field: str
     assert api.refused("GET", f"/sheet?{asked}")["field"].startswith(field)
 
 
-def test_words_of_another_alphabet_and_signs_are_looked_for_as_they_are(api: Api, rows: Make) -> None:
+def test_words_of_another_alphabet_and_signs_are_looked_for_as_they_are(
+    api: Api, rows: Make
+) -> None:
     rows([{"text": "größe teleskop"}, {"text": "50% off_telescope"}, {"text": "plain"}])
     assert api.get("/sheet", q="größe")["total"] == 1
     assert api.get("/sheet", q="50%")["total"] == 1
@@ -220,7 +238,9 @@ def test_words_of_another_alphabet_and_signs_are_looked_for_as_they_are(api: Api
 
 def test_shortlist_drop_and_undo(api: Api, rows: Make) -> None:
     ids = [row.pk for row in rows(some(6)) if row.state == 0]
-    assert api.post("/sheet/state", {"row_ids": ids, "state": "dropped", "reason": "Off topic"})["changed"] == len(ids)
+    assert api.post("/sheet/state", {"row_ids": ids, "state": "dropped", "reason": "Off topic"})[
+        "changed"
+    ] == len(ids)
     assert api.get(f"/rows/{ids[0]}")["drop_reason"] == "Off topic"
     assert set(ids) <= {row["id"] for row in api.get("/sheet", state="dropped")["rows"]}
     api.post("/sheet/state", {"row_ids": ids[:1], "state": "shortlisted"})
@@ -233,9 +253,18 @@ def test_shortlist_drop_and_undo(api: Api, rows: Make) -> None:
 
 
 def test_too_many_or_no_rows_at_once_are_refused(api: Api) -> None:
-    assert api.refused("POST", "/sheet/state", {"row_ids": [], "state": "open"})["field"] == "row_ids"
-    assert api.refused("POST", "/sheet/state", {"row_ids": list(range(5_001)), "state": "open"})["field"] == "row_ids"
-    assert api.refused("POST", "/sheet/state", {"row_ids": [1], "state": "gone"})["field"] == "state"
+    assert (
+        api.refused("POST", "/sheet/state", {"row_ids": [], "state": "open"})["field"] == "row_ids"
+    )
+    assert (
+        api.refused("POST", "/sheet/state", {"row_ids": list(range(5_001)), "state": "open"})[
+            "field"
+        ]
+        == "row_ids"
+    )
+    assert (
+        api.refused("POST", "/sheet/state", {"row_ids": [1], "state": "gone"})["field"] == "state"
+    )
 
 
 def read_csv(api: Api, path: str, **query: Any) -> list[list[str]]:
@@ -248,7 +277,13 @@ def read_csv(api: Api, path: str, **query: Any) -> list[list[str]]:
 
 
 def test_export_is_what_was_filtered_in_its_order(api: Api, rows: Make) -> None:
-    rows([*some(30), {"text": "=cmd|' /c calc'!A1", "volume": 12.0, "worth": 1e9}, {"text": '-telescope, "best"'}])
+    rows(
+        [
+            *some(30),
+            {"text": "=cmd|' /c calc'!A1", "volume": 12.0, "worth": 1e9},
+            {"text": '-telescope, "best"'},
+        ]
+    )
     asked = {"sort": "worth", "state": "all"}
     head, *lines = read_csv(api, "/keywords.csv", **asked)
     assert head == [column.name for column in COLUMNS]
@@ -259,7 +294,10 @@ def test_export_is_what_was_filtered_in_its_order(api: Api, rows: Make) -> None:
     worth = head.index("Worth a month")
     assert float(lines[0][worth]) == 1e9
     assert {line[head.index("State")] for line in lines} <= set(STATES)
-    assert len(read_csv(api, "/keywords.csv", q="moon map")) - 1 == api.get("/sheet", q="moon map")["total"]
+    assert (
+        len(read_csv(api, "/keywords.csv", q="moon map")) - 1
+        == api.get("/sheet", q="moon map")["total"]
+    )
 
 
 def test_an_empty_export_has_its_heading(api: Api) -> None:

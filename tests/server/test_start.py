@@ -1,4 +1,5 @@
-"""Starting: one clear sentence where it cannot, both processes together where it can, the demo the same each time."""
+"""Starting: one clear sentence where it cannot, both processes together where it can, the demo the
+same each time."""
 
 import json
 import os
@@ -20,7 +21,21 @@ from bunraku.server.start import demo
 from tests.processes import children, descendants, environment, gone, running
 
 ROOT: Path = settings.ROOT
-TOOLS = ("bash", "sh", "grep", "find", "test", "touch", "sed", "sort", "awk", "cat", "rm", "env", "make")
+TOOLS = (
+    "bash",
+    "sh",
+    "grep",
+    "find",
+    "test",
+    "touch",
+    "sed",
+    "sort",
+    "awk",
+    "cat",
+    "rm",
+    "env",
+    "make",
+)
 
 
 def free_port() -> int:
@@ -57,7 +72,9 @@ def test_a_port_in_use_is_told_in_one_sentence(tmp_path: Path) -> None:
     assert f"Port {port} is in use" in told
 
 
-def test_both_processes_start_and_end_together_and_a_killed_worker_is_followed(tmp_path: Path) -> None:
+def test_both_processes_start_and_end_together_and_a_killed_worker_is_followed(
+    tmp_path: Path,
+) -> None:
     port = free_port()
     with start(tmp_path, port) as process:
         assert process.stdout is not None
@@ -77,7 +94,14 @@ def test_both_processes_start_and_end_together_and_a_killed_worker_is_followed(t
         (worker,) = [pid for pid, line in started.items() if " work" in line]
         assert any("gunicorn" in line for line in started.values())
         os.kill(worker, signal.SIGKILL)
-        until(20, lambda: [pid for pid, line in children(process.pid).items() if " work" in line and pid != worker])
+        until(
+            20,
+            lambda: [
+                pid
+                for pid, line in children(process.pid).items()
+                if " work" in line and pid != worker
+            ],
+        )
         everyone = children(process.pid)
         process.send_signal(signal.SIGINT)
         assert process.wait(timeout=40) == 0
@@ -97,11 +121,14 @@ def test_what_was_started_ends_with_whoever_started_it(tmp_path: Path) -> None:
 
 @pytest.fixture
 def bare(tmp_path: Path) -> Path:
-    """A machine with make and little else: the Makefile in a folder of its own, and a folder of tools."""
+    """A machine with make and little else: the Makefile in a folder of its own, and a folder of
+    tools."""
     tools = tmp_path / "tools"
     tools.mkdir()
     for name in TOOLS:
-        real = next((Path(p) / name for p in ("/usr/bin", "/bin") if (Path(p) / name).exists()), None)
+        real = next(
+            (Path(p) / name for p in ("/usr/bin", "/bin") if (Path(p) / name).exists()), None
+        )
         if real:
             (tools / name).symlink_to(real)
     (tmp_path / "Makefile").write_text((ROOT / "Makefile").read_text("utf-8"))
@@ -119,22 +146,34 @@ def tool(bare: Path, name: str, script: str) -> None:
 
 def make(bare: Path, target: str) -> str:
     environment = {"PATH": str(bare / "tools"), "HOME": str(bare)}
-    done = subprocess.run(["make", target], cwd=bare, env=environment, capture_output=True, text=True, check=False)
+    done = subprocess.run(
+        ["make", target], cwd=bare, env=environment, capture_output=True, text=True, check=False
+    )
     assert done.returncode != 0
-    return "\n".join(line for line in (done.stdout + done.stderr).splitlines() if not line.startswith("make"))
+    return "\n".join(
+        line for line in (done.stdout + done.stderr).splitlines() if not line.startswith("make")
+    )
 
 
 def test_a_missing_or_old_python_is_told(bare: Path) -> None:
-    assert make(bare, ".stamp-python") == "Bunraku needs Python 3.11 or newer, and there is none here."
+    assert (
+        make(bare, ".stamp-python") == "Bunraku needs Python 3.11 or newer, and there is none here."
+    )
     tool(bare, "python3", '[ "$1" = -V ] && echo "Python 3.9.2" || exit 1')
     assert "needs Python 3.11 or newer" in make(bare, ".stamp-python")
     assert "Python 3.9.2" in make(bare, ".stamp-python")
 
 
 def test_a_missing_or_old_node_is_told(bare: Path) -> None:
-    assert make(bare, ".stamp-node") == "Bunraku's front end is built with Node 20 or newer, and there is none here."
+    assert (
+        make(bare, ".stamp-node")
+        == "Bunraku's front end is built with Node 20 or newer, and there is none here."
+    )
     tool(bare, "node", '[ "$1" = -v ] && echo v18.1.0 || exit 1')
-    assert make(bare, ".stamp-node") == "Bunraku's front end is built with Node 20.19 or newer; here is v18.1.0."
+    assert (
+        make(bare, ".stamp-node")
+        == "Bunraku's front end is built with Node 20.19 or newer; here is v18.1.0."
+    )
 
 
 @pytest.mark.django_db
@@ -143,7 +182,9 @@ def test_the_demo_is_the_same_each_time_and_loaded_once(
 ) -> None:
     settings.DATA = tmp_path
     scenario = json.loads(demo.SCENARIO.read_text("utf-8"))
-    scenario["runs"] = [{"seeds": "star chart, telescope tripod", "channels": ["web"], "ways": ["box"]}]
+    scenario["runs"] = [
+        {"seeds": "star chart, telescope tripod", "channels": ["web"], "ways": ["box"]}
+    ]
     scenario["measure"] = {"web": 60}
     scenario["pieces"] = {"web": 5}
     small = tmp_path / "scenario.json"
@@ -154,8 +195,12 @@ def test_the_demo_is_the_same_each_time_and_loaded_once(
         project = demo.load_demo()
         assert project is not None
         assert demo.load_demo() is None
-        rows = Row.objects.order_by("text").values_list("text", "volume", "chance", "worth", "verdict", "state", "heat")
-        pieces = Piece.objects.order_by("title").values_list("title", "kind", "month", "pinned", "hours")
+        rows = Row.objects.order_by("text").values_list(
+            "text", "volume", "chance", "worth", "verdict", "state", "heat"
+        )
+        pieces = Piece.objects.order_by("title").values_list(
+            "title", "kind", "month", "pinned", "hours"
+        )
         told = [list(rows), list(pieces)]
         project.delete()
         return told

@@ -20,7 +20,8 @@ OF_PROJECTS = [(method, path) for method, path in OPERATIONS if "{project_id}" i
 
 
 def call(client: Client, method: str, path: str, address: str) -> Any:
-    """Call an operation at an address, with a body that fits its schema as far as its required fields go."""
+    """Call an operation at an address, with a body that fits its schema as far as its required
+    fields go."""
     content = SCHEMA["paths"][path][method].get("requestBody", {}).get("content", {})
     if "multipart/form-data" in content:
         return client.post(address, {"file": SimpleUploadedFile("list.csv", b"star chart")})
@@ -85,7 +86,9 @@ def test_changes_need_our_token(person: User, project: Project, method: str, pat
     ("method", "path"),
     [(m, p) for m, p in OF_PROJECTS if re.search(r"\{(?!project_id)\w+\}", p)],
 )
-def test_things_of_another_project_are_not_there_either(weighed: Api, person: User, method: str, path: str) -> None:
+def test_things_of_another_project_are_not_there_either(
+    weighed: Api, person: User, method: str, path: str
+) -> None:
     """The ids are real, but of the person's other project."""
     from bunraku.server.projects.actions import create_project
     from tests.server.conftest import FIELDS, OUTLETS
@@ -113,7 +116,10 @@ def test_ids_in_bodies_must_be_the_projects_own(weighed: Api, person: User) -> N
     from bunraku.server.projects.actions import create_project
     from tests.server.conftest import FIELDS, OUTLETS
 
-    row, cluster = weighed.get("/sheet")["rows"][0]["id"], weighed.get("/clusters")["clusters"][0]["id"]
+    row, cluster = (
+        weighed.get("/sheet")["rows"][0]["id"],
+        weighed.get("/clusters")["clusters"][0]["id"],
+    )
     other = Api(weighed.client, create_project(person, {**FIELDS, "name": "Another"}, OUTLETS))
     for path, body in (
         ("/sheet/state", {"row_ids": [row], "state": "dropped"}),

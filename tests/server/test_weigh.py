@@ -1,4 +1,5 @@
-"""Measuring and weighing: prices, nothing bought twice, faults, figures, the user's own marks, rebuilding."""
+"""Measuring and weighing: prices, nothing bought twice, faults, figures, the user's own marks,
+rebuilding."""
 
 from collections.abc import Callable
 from datetime import date
@@ -26,7 +27,11 @@ def test_the_price_is_told_before_and_paid_after(gathered: Api, project: Project
     ids = first_ids(gathered, 10)
     told = gathered.post("/measure/price", {"channel": "web", "row_ids": ids})
     assert told["keywords"] == 10
-    assert {one["what"]: one["price"] for one in told["sources"]} == {"counts": 10, "bands": 2, "page": 20}
+    assert {one["what"]: one["price"] for one in told["sources"]} == {
+        "counts": 10,
+        "bands": 2,
+        "page": 20,
+    }
     assert told["price"] == 32
     assert not Reading.objects.filter(what=What.COUNTS).exists()
     gathered.post("/measure", {"channel": "web", "row_ids": ids})
@@ -36,14 +41,19 @@ def test_the_price_is_told_before_and_paid_after(gathered: Api, project: Project
     assert gathered.get("")["lookups_left"] == pytest.approx(told["lookups_left"] - 32)
 
 
-def test_nothing_is_bought_twice_on_a_day(gathered: Api, project: Project, counted: dict[What, list[str]]) -> None:
+def test_nothing_is_bought_twice_on_a_day(
+    gathered: Api, project: Project, counted: dict[What, list[str]]
+) -> None:
     ids = first_ids(gathered, 8)
     gathered.post("/measure", {"channel": "web", "row_ids": ids[:5]})
     gathered.post("/measure", {"channel": "web", "row_ids": ids})
     for what in (What.COUNTS, What.BANDS, What.PAGE):
         assert len(counted[what]) == len(set(counted[what])) == 8
     assert last_job(project, "measure").cost_tenths == 3 * 32
-    assert gathered.refused("POST", "/measure", {"channel": "web", "row_ids": ids})["code"] == "nothing_to_measure"
+    assert (
+        gathered.refused("POST", "/measure", {"channel": "web", "row_ids": ids})["code"]
+        == "nothing_to_measure"
+    )
 
 
 def test_another_day_is_another_reading(gathered: Api, settings: Any) -> None:
@@ -76,8 +86,13 @@ def test_every_figure_is_there_after_measuring(weighed: Api) -> None:
 def test_the_inspector_tells_every_reading_and_where_it_came_from(weighed: Api) -> None:
     row = weighed.get("/sheet", verdict="go")["rows"][0]
     told = weighed.get(f"/rows/{row['id']}")
-    assert {one["kind"] for one in told["readings"]} >= {"exact", "broad", "page"} or row["volume_rough"]
-    assert all(one["source"].startswith("Rehearsal") and one["on"] == "2026-10-15" for one in told["readings"])
+    assert {one["kind"] for one in told["readings"]} >= {"exact", "broad", "page"} or row[
+        "volume_rough"
+    ]
+    assert all(
+        one["source"].startswith("Rehearsal") and one["on"] == "2026-10-15"
+        for one in told["readings"]
+    )
     assert [one["position"] for one in told["results"]] == list(range(1, len(told["results"]) + 1))
     assert sum(one["weak"] for one in told["results"]) == row["weak_spots"]
     assert told["origins"]
@@ -97,7 +112,10 @@ def test_an_unknown_term_gets_a_rough_volume_from_its_interest(gathered: Api) ->
 
 
 def test_faults_are_told_and_measuring_again_buys_only_the_rest(
-    gathered: Api, project: Project, faults: Callable[[Faults], None], counted: dict[What, list[str]]
+    gathered: Api,
+    project: Project,
+    faults: Callable[[Faults], None],
+    counted: dict[What, list[str]],
 ) -> None:
     ids = first_ids(gathered, 20)
     faults(Faults(broken=1.0))
@@ -127,7 +145,9 @@ def test_partial_answers_are_kept_and_paid_for_alone(
     assert Project.objects.get().lookups_left_tenths == 120_000 - paid
 
 
-def test_measuring_stops_where_the_allowance_ends_and_keeps_what_it_bought(gathered: Api, project: Project) -> None:
+def test_measuring_stops_where_the_allowance_ends_and_keeps_what_it_bought(
+    gathered: Api, project: Project
+) -> None:
     ids = first_ids(gathered, 20)
     Project.objects.update(lookups_left_tenths=100)
     problem = gathered.refused("POST", "/measure", {"channel": "web", "row_ids": ids})
@@ -198,7 +218,9 @@ def test_figures_follow_the_project(weighed: Api, project: Project) -> None:
     row = next(r for r in weighed.get("/sheet")["rows"] if r["chance"] and 0.1 < r["chance"] < 0.9)
     outlet = weighed.get("")["outlets"][0]
     weighed.send(
-        "PUT", f"/outlets/{outlet['id']}", {**{k: outlet[k] for k in ("name", "channel", "address")}, "standing": 90}
+        "PUT",
+        f"/outlets/{outlet['id']}",
+        {**{k: outlet[k] for k in ("name", "channel", "address")}, "standing": 90},
     )
     assert weighed.get(f"/rows/{row['id']}")["row"]["chance"] > row["chance"]
     weighed.post("/undo")

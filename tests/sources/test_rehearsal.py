@@ -1,4 +1,5 @@
-"""What the practice sources let out, against the truth: coverage, error, coarseness, and what each knows first."""
+"""What the practice sources let out, against the truth: coverage, error, coarseness, and what each
+knows first."""
 
 from datetime import date
 from typing import Any
@@ -17,11 +18,15 @@ SOURCES = {source.tells: source for source in rehearsal_sources()}
 SOME = WORLD.texts[::97]
 
 
-def ask(what: What, *terms: str, channel: str = "web", locale: str = "en-GB", **more: Any) -> dict[str, Any]:
+def ask(
+    what: What, *terms: str, channel: str = "web", locale: str = "en-GB", **more: Any
+) -> dict[str, Any]:
     source = SOURCES[what]
     told: dict[str, Any] = {}
     for start in range(0, len(terms), source.batch_size):
-        told |= source.ask(Request(what, terms[start : start + source.batch_size], channel, locale, DAY, **more))
+        told |= source.ask(
+            Request(what, terms[start : start + source.batch_size], channel, locale, DAY, **more)
+        )
     return told
 
 
@@ -29,7 +34,9 @@ def ask(what: What, *terms: str, channel: str = "web", locale: str = "en-GB", **
 def test_counts_are_near_the_truth_and_sometimes_silent(channel: str) -> None:
     errors, silent = [], 0
     told = ask(What.COUNTS, *SOME, channel=channel)
-    truths = {t: demand_of_months(WORLD.query(t), channel, months_before(DAY, 12)).mean() for t in SOME}
+    truths = {
+        t: demand_of_months(WORLD.query(t), channel, months_before(DAY, 12)).mean() for t in SOME
+    }
     much = [text for text, truth in truths.items() if truth >= 20]
     for text in much:
         if told[text] is None:
@@ -42,7 +49,9 @@ def test_counts_are_near_the_truth_and_sometimes_silent(channel: str) -> None:
 
 
 def test_history_shows_the_season_of_full_months() -> None:
-    told = ask(What.COUNTS, "astronomy gifts", "star projectors", "astronomy gift", "star projector")
+    told = ask(
+        What.COUNTS, "astronomy gifts", "star projectors", "astronomy gift", "star projector"
+    )
     history = dict(next(answer for answer in told.values() if answer is not None)["history"])
     assert len(history) == 36
     assert history["2025-12"] > 2 * history["2026-05"]
@@ -70,7 +79,9 @@ def test_bands_hold_the_broad_figure() -> None:
     assert sum(band is not None for band in told.values()) > 0.9 * len(told)
 
 
-@pytest.mark.parametrize(("step", "count"), [("month", 36), ("week", 52), ("day", 90), ("hour", 72)])
+@pytest.mark.parametrize(
+    ("step", "count"), [("month", 36), ("week", 52), ("day", 90), ("hour", 72)]
+)
 def test_interest_is_on_one_scale_at_every_step(step: str, count: int) -> None:
     told = ask(What.INTEREST, "telescope", "telescope repair", step=step)
     assert [len(one["index"]) for one in told.values()] == [count, count]
@@ -101,7 +112,9 @@ def test_pages_tell_results_questions_and_neighbours(channel: str) -> None:
 
 @pytest.mark.parametrize("channel", CHANNELS)
 def test_a_rival_tells_what_it_ranks_for_and_it_does(channel: str) -> None:
-    rival = ask(What.PAGE, "telescope for kids", channel=channel)["telescope for kids"]["results"][0]["publisher"]
+    rival = ask(What.PAGE, "telescope for kids", channel=channel)["telescope for kids"]["results"][
+        0
+    ]["publisher"]
     told = ask(What.RANKS, rival, channel=channel)[rival]
     assert told["published"] > 0
     for text, place in told["ranks"][:5]:
@@ -113,7 +126,9 @@ def test_a_rival_tells_what_it_ranks_for_and_it_does(channel: str) -> None:
 
 @pytest.mark.parametrize("channel", CHANNELS)
 def test_a_result_tells_its_fields(channel: str) -> None:
-    results = ask(What.PAGE, "star projector for kids", channel=channel)["star projector for kids"]["results"]
+    results = ask(What.PAGE, "star projector for kids", channel=channel)["star projector for kids"][
+        "results"
+    ]
     told = ask(What.FIELDS, *(one["address"] for one in results), channel=channel)
     titles = {one["address"]: one["title"] for one in results}
     known = {address: answer for address, answer in told.items() if answer is not None}
@@ -127,14 +142,18 @@ def test_a_result_tells_its_fields(channel: str) -> None:
 
 
 @pytest.mark.parametrize(
-    "term", ["sourdough starter", "best sourdough kit", "baking course near me", "moss garden ideas"]
+    "term",
+    ["sourdough starter", "best sourdough kit", "baking course near me", "moss garden ideas"],
 )
 def test_results_on_any_subject_tell_their_fields(term: str) -> None:
     results = ask(What.PAGE, term)[term]["results"]
     told = ask(What.FIELDS, *(one["address"] for one in results))
     known = [answer for answer in told.values() if answer is not None]
     assert len(known) >= 8
-    assert all(any(term.split()[-2] in tag or term.split()[0] in tag for tag in answer["tags"]) for answer in known)
+    assert all(
+        any(term.split()[-2] in tag or term.split()[0] in tag for tag in answer["tags"])
+        for answer in known
+    )
 
 
 def test_talk_is_noisy_and_silent_on_the_unnamed() -> None:
@@ -148,7 +167,9 @@ def test_the_lexicon_says_the_same_in_another_language() -> None:
     assert told["best telescope for kids"]["terms"][0] == "beste teleskop für kinder"
     assert told["telescope repair"]["terms"][0] == "teleskop reparatur"
     assert told["sourdough"] is None
-    back = ask(What.LEXICON, "teleskop für anfänger", locale="de-DE", into="en")["teleskop für anfänger"]
+    back = ask(What.LEXICON, "teleskop für anfänger", locale="de-DE", into="en")[
+        "teleskop für anfänger"
+    ]
     assert back["terms"][0] == "telescope for beginners"
     assert ask(What.LEXICON, "telescope", into="fr")["telescope"] is None
     assert ask(What.LEXICON, "telescope", into="en")["telescope"] is None
@@ -156,6 +177,8 @@ def test_the_lexicon_says_the_same_in_another_language() -> None:
 
 def test_completions_know_the_place_asked_from() -> None:
     plain = ask(What.COMPLETIONS, "stargazing evening ")["stargazing evening "]["completions"]
-    local = ask(What.COMPLETIONS, "stargazing evening ", place="Tarnley")["stargazing evening "]["completions"]
+    local = ask(What.COMPLETIONS, "stargazing evening ", place="Tarnley")["stargazing evening "][
+        "completions"
+    ]
     assert "tarnley" in local[0]
     assert plain != local

@@ -24,7 +24,14 @@ from bunraku.sources.protocol import (
 from bunraku.sources.rehearsal import Faults, rehearsal_sources
 
 DAY = date(2026, 10, 15)
-TERMS = ("telescope", "how to clean a telescope", "sourdough starter", "望遠鏡", "x", "telescope vs binoculars")
+TERMS = (
+    "telescope",
+    "how to clean a telescope",
+    "sourdough starter",
+    "望遠鏡",
+    "x",
+    "telescope vs binoculars",
+)
 SOURCES = {source.tells: source for source in rehearsal_sources()}
 
 
@@ -61,7 +68,11 @@ def test_sources_are_named_priced_and_one_a_kind() -> None:
 @pytest.mark.parametrize("rate", [0.3, 0.6])
 @pytest.mark.parametrize("what", [What.COUNTS, What.COMPLETIONS, What.PAGE])
 def test_faults_leave_no_term_unaccounted(what: What, rate: float) -> None:
-    source = next(s for s in rehearsal_sources(replace(Faults.at(rate), wait_seconds=0.001)) if s.tells == what)
+    source = next(
+        s
+        for s in rehearsal_sources(replace(Faults.at(rate), wait_seconds=0.001))
+        if s.tells == what
+    )
     terms = [f"telescope {n}" for n in range(source.batch_size * 2 + 3)]
     seen: Counter[str] = Counter()
     clean = {t: SOURCES[what].ask(request(what, t))[t] for t in terms[:5]}

@@ -97,7 +97,12 @@ def test_what_makes_the_work_hard_is_there() -> None:
     assert {"barlow-lens", "star chart for kids"} <= texts
     misspelt = [t for t in texts if t.startswith("telesc") and not t.startswith("telescop")]
     assert misspelt
-    assert {head.life.partition(":")[0] for head in WORLD.tongue.heads} == {"", "born", "fad", "dying"}
+    assert {head.life.partition(":")[0] for head in WORLD.tongue.heads} == {
+        "",
+        "born",
+        "fad",
+        "dying",
+    }
 
 
 def test_each_locale_speaks_its_own_words() -> None:
@@ -129,16 +134,22 @@ def test_months_follow_season_growth_and_life() -> None:
     born = WORLD.query("comet vessarin")
     assert monthly_demand(born, "web", date(2026, 8, 1)) == 0
     assert monthly_demand(born, "web", date(2026, 10, 1)) > 0
-    fad = demand_of_months(WORLD.query("galaxy slime kit"), "web", months_before(date(2026, 1, 1), 24))
+    fad = demand_of_months(
+        WORLD.query("galaxy slime kit"), "web", months_before(date(2026, 1, 1), 24)
+    )
     assert fad.max() > 10 * np.median(fad)
     dying = WORLD.query("moon lamp")
-    assert monthly_demand(dying, "web", date(2026, 10, 1)) < 0.5 * monthly_demand(dying, "web", date(2024, 10, 1))
+    assert monthly_demand(dying, "web", date(2026, 10, 1)) < 0.5 * monthly_demand(
+        dying, "web", date(2024, 10, 1)
+    )
 
 
 def test_completions_begin_with_what_was_typed_or_hold_it() -> None:
     found = WORLD.complete("telescope f", "web", 10)
     assert found
-    assert all(one.startswith("telescope f") or {"telescope", "f"} <= set(one.split()) for one in found)
+    assert all(
+        one.startswith("telescope f") or {"telescope", "f"} <= set(one.split()) for one in found
+    )
     assert len(WORLD.complete("telescope", "web", 10)) == 10
     assert WORLD.complete("!!", "web", 10) == []
 
@@ -153,22 +164,31 @@ def test_a_star_stands_for_any_words_and_a_place_comes_first() -> None:
     assert "tarnley" not in WORLD.complete("stargazing evening ", "web", 10)[0]
 
 
-@pytest.mark.parametrize(("locale", "subject"), [("en-GB", "sourdough bread"), ("de-DE", "sauerteig brot")])
-def test_a_term_on_another_subject_is_the_same_asked_alone_as_among_its_own(locale: str, subject: str) -> None:
+@pytest.mark.parametrize(
+    ("locale", "subject"), [("en-GB", "sourdough bread"), ("de-DE", "sauerteig brot")]
+)
+def test_a_term_on_another_subject_is_the_same_asked_alone_as_among_its_own(
+    locale: str, subject: str
+) -> None:
     world = the_world(locale)
     around = world.elsewhere(subject).queries
     told = {text: world.query(text) for text in list(around)[::7]}
     assert all(query.demand == around[text].demand for text, query in told.items())
 
 
-@pytest.mark.parametrize(("locale", "subject"), [("en-GB", "guitar lessons"), ("en-US", "moss"), ("de-DE", "gitarre")])
-def test_another_subject_is_asked_about_as_any_is_and_not_as_a_telescope(locale: str, subject: str) -> None:
+@pytest.mark.parametrize(
+    ("locale", "subject"), [("en-GB", "guitar lessons"), ("en-US", "moss"), ("de-DE", "gitarre")]
+)
+def test_another_subject_is_asked_about_as_any_is_and_not_as_a_telescope(
+    locale: str, subject: str
+) -> None:
     world = the_world(locale)
     around = world.elsewhere(subject).queries
     assert 600 < len(around) < 2_000
     words = {word for text in around for word in text.split()}
     assert not words & set(
-        "telescope eyepiece blurry sky astrophotography planets mm unscharf nachthimmel planeten".split()
+        "telescope eyepiece blurry sky astrophotography planets mm unscharf nachthimmel "
+        "planeten".split()
     )
     web = np.sort([query.demand[0] for query in around.values()])[::-1]
     assert web[0] == around[subject].demand[0]
@@ -190,7 +210,9 @@ def test_a_word_is_taken_from_a_subject_only_on_its_own_side(text: str, head: st
     assert the_world("en-GB").split_frame(text)[0] == head
 
 
-@pytest.mark.parametrize("subject", ["sourdough bread", "dog grooming", "guitar lessons", "vegan leather wallet"])
+@pytest.mark.parametrize(
+    "subject", ["sourdough bread", "dog grooming", "guitar lessons", "vegan leather wallet"]
+)
 @pytest.mark.parametrize("locale", ["en-GB", "de-DE"])
 def test_any_other_subject_has_a_world_of_its_own(subject: str, locale: str) -> None:
     world = the_world(locale)
@@ -218,7 +240,10 @@ def churn(days: list[date], query: Query) -> list[int]:
 
 
 def test_positions_wander_a_little_by_day_and_much_at_an_update() -> None:
-    queries = [WORLD.query(text) for text in ("telescope repair", "best telescope", "barlow lens", "star chart")]
+    queries = [
+        WORLD.query(text)
+        for text in ("telescope repair", "best telescope", "barlow lens", "star chart")
+    ]
     quiet = [DAY + timedelta(days=d) for d in range(10)]
     kept = [n for query in queries for n in churn(quiet, query)]
     assert min(kept) >= 6
@@ -247,7 +272,10 @@ def test_wordings_of_one_topic_share_results() -> None:
 
 
 def own(
-    slug: str = "repair", title: str = "Telescope repair", main: str = "telescope repair", **other: object
+    slug: str = "repair",
+    title: str = "Telescope repair",
+    main: str = "telescope repair",
+    **other: object,
 ) -> OwnPiece:
     return OwnPiece(
         address=f"https://duskfield.example/{slug}",
@@ -260,8 +288,12 @@ def own(
     )
 
 
-def position(pieces: tuple[OwnPiece, ...], after_days: int, main: str = "telescope repair") -> int | None:
-    page = rank(WORLD, WORLD.query(main), seen(day=DAY + timedelta(days=after_days), depth=100, own=pieces))
+def position(
+    pieces: tuple[OwnPiece, ...], after_days: int, main: str = "telescope repair"
+) -> int | None:
+    page = rank(
+        WORLD, WORLD.query(main), seen(day=DAY + timedelta(days=after_days), depth=100, own=pieces)
+    )
     return next((n for n, one in enumerate(page, 1) if one.address == pieces[0].address), None)
 
 
@@ -295,6 +327,8 @@ def test_another_process_makes_the_same_world() -> None:
         "from bunraku.sources.rehearsal.world import the_world; w = the_world('de-DE');"
         "print(len(w), round(float(w.truth.demand.sum()), 3))"
     )
-    told = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, check=True).stdout.split()
+    told = subprocess.run(
+        [sys.executable, "-c", code], capture_output=True, text=True, check=True
+    ).stdout.split()
     assert int(told[0]) == len(the_world("de-DE"))
     assert float(told[1]) == pytest.approx(float(the_world("de-DE").truth.demand.sum()), rel=1e-6)

@@ -1,4 +1,5 @@
-"""Clustering a channel's keywords: by shared results first, the rest by words, stable from run to run."""
+"""Clustering a channel's keywords: by shared results first, the rest by words, stable from run to
+run."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -16,13 +17,14 @@ GAMMA_RESULTS = 0.04
 GAMMA_WORDS = 0.6
 NEIGHBOURS = 5
 LEAST_VOTE = 0.7
-"""Share of its nearest neighbours' similarity that must speak for one cluster before an unread keyword joins it."""
+"""Share of its nearest neighbours' similarity that must speak for one cluster before an unread
+keyword joins it."""
 
 
 @dataclass(frozen=True)
 class ToCluster:
-    """n keywords: texts, page result ids (n, k) with 0 for none, intent codes (n,), the cluster each is in now (−1 none),
-    and whether the user pinned it there."""
+    """n keywords: texts, page result ids (n, k) with 0 for none, intent codes (n,), the cluster
+    each is in now (−1 none), and whether the user pinned it there."""
 
     texts: Sequence[str]
     pages: Ints
@@ -34,12 +36,14 @@ class ToCluster:
 def cluster_keywords(given: ToCluster, language: str, *, afresh: bool = False) -> Ints:
     """Cluster keywords: which can be served by one piece.
 
-    Parameters: `given`; `language`, two letters; `afresh`, whether keywords already in a cluster may move. Returns: (n,)
-    cluster labels. A label that occurs in `current` means that same cluster, a higher one is new. Pinned keywords stay where
-    they are. Without `afresh` everything already in a cluster stays and new keywords join or form clusters of their own.
-    With `afresh` labels are matched to the current ones by the greatest overlap. Formula: local moves on shared results
-    (γ = 0.04); keywords whose page was not read join by a vote of the five nearest by words, what remains is clustered by
-    words (γ = 0.6). Raises: `ValueError` for shapes that do not match. Cost: about n log n.
+    Parameters: `given`; `language`, two letters; `afresh`, whether keywords already in a cluster
+    may move. Returns: (n,) cluster labels. A label that occurs in `current` means that same
+    cluster, a higher one is new. Pinned keywords stay where they are. Without `afresh` everything
+    already in a cluster stays and new keywords join or form clusters of their own. With `afresh`
+    labels are matched to the current ones by the greatest overlap. Formula: local moves on shared
+    results (γ = 0.04); keywords whose page was not read join by a vote of the five nearest by
+    words, what remains is clustered by words (γ = 0.6). Raises: `ValueError` for shapes that do not
+    match. Cost: about n log n.
     """
     n = len(given.texts)
     if given.pages.shape[0] != n or given.current.shape != (n,) or given.pinned.shape != (n,):
@@ -51,7 +55,9 @@ def cluster_keywords(given: ToCluster, language: str, *, afresh: bool = False) -
     labels = np.where(stays, given.current, highest + 1 + np.arange(n))
     read = (given.pages != 0).any(axis=1)
     rows = np.flatnonzero(read)
-    labels[rows] = local_moves(shared_results(given.pages[rows]), labels[rows], ~stays[rows], GAMMA_RESULTS)
+    labels[rows] = local_moves(
+        shared_results(given.pages[rows]), labels[rows], ~stays[rows], GAMMA_RESULTS
+    )
     unread = np.flatnonzero(~read & ~stays)
     if len(unread):
         vectors = word_vectors(given.texts, language)
@@ -66,7 +72,8 @@ def cluster_keywords(given: ToCluster, language: str, *, afresh: bool = False) -
 
 
 def _vote(vectors: sparse.csr_matrix, asking: Ints, settled: Ints, labels: Ints) -> Ints:
-    """Cluster of each asking keyword by the vote of its nearest settled ones; −1 where they do not agree."""
+    """Cluster of each asking keyword by the vote of its nearest settled ones; −1 where they do not
+    agree."""
     result = np.full(len(asking), -1, dtype=np.int64)
     if not len(settled):
         return result
@@ -92,8 +99,8 @@ def _vote(vectors: sparse.csr_matrix, asking: Ints, settled: Ints, labels: Ints)
 def _match_to_current(labels: Ints, current: Ints, pinned: NDArray[np.bool_], highest: int) -> Ints:
     """Give each new cluster the current label it overlaps most, each label once.
 
-    What gathered around a pinned keyword has its label already; the cluster that holds most of that label's other members
-    takes it too, so that a pin means "with these", wherever they go."""
+    What gathered around a pinned keyword has its label already; the cluster that holds most of that
+    label's other members takes it too, so that a pin means "with these", wherever they go."""
     loose = (current >= 0) & ~pinned
     around_pins = np.bincount(current[loose & (labels == current)], minlength=highest + 1)
     new = loose & (labels > highest)
@@ -109,7 +116,8 @@ def _match_to_current(labels: Ints, current: Ints, pinned: NDArray[np.bool_], hi
 
 
 def _renumber_new(labels: Ints, highest: int) -> Ints:
-    """New labels as highest + 1, + 2, … in order of first appearance, so that a run is the same each time."""
+    """New labels as highest + 1, + 2, … in order of first appearance, so that a run is the same
+    each time."""
     lookup: dict[int, int] = {}
     for label in labels.tolist():
         if label > highest and label not in lookup:

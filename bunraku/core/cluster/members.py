@@ -13,9 +13,10 @@ Ints = NDArray[np.int64]
 def lead_of(volume: NDArray[np.float64], pages: Ints) -> int:
     """Lead keyword of one cluster, as a position among its members.
 
-    Parameters: `volume` (m,), searches a month, NaN counts as none; `pages` (m, k), result ids, 0 none. Returns: the member
-    with most searches among those that share at least half as many results with the rest as the best-connected one does;
-    the first on a tie. Raises: `ValueError` for an empty cluster. Cost: members × results.
+    Parameters: `volume` (m,), searches a month, NaN counts as none; `pages` (m, k), result ids, 0
+    none. Returns: the member with most searches among those that share at least half as many
+    results with the rest as the best-connected one does; the first on a tie. Raises: `ValueError`
+    for an empty cluster. Cost: members × results.
     """
     if not len(volume):
         raise ValueError("a cluster has members")
@@ -27,12 +28,19 @@ def lead_of(volume: NDArray[np.float64], pages: Ints) -> int:
 
 
 def why_member(
-    text: str, page: Sequence[int], lead_text: str, lead_page: Sequence[int], language: str, *, pinned: bool
+    text: str,
+    page: Sequence[int],
+    lead_text: str,
+    lead_page: Sequence[int],
+    language: str,
+    *,
+    pinned: bool,
 ) -> str:
     """Why a keyword belongs to its cluster, as a sentence part that follows the keyword.
 
-    Parameters: the keyword's and the lead keyword's text and result ids (0 or missing ids are ignored); `pinned`, whether
-    the user put it there. Returns: the reason; by results where both pages were read, else by words. Raises: nothing.
+    Parameters: the keyword's and the lead keyword's text and result ids (0 or missing ids are
+    ignored); `pinned`, whether the user put it there. Returns: the reason; by results where both
+    pages were read, else by words. Raises: nothing.
     """
     if pinned:
         return "you put it here"
@@ -43,7 +51,9 @@ def why_member(
         return f"shares {len(mine & theirs)} of {len(mine)} results with “{lead_text}”"
     lead_stems = set(content_stems(lead_text, language))
     common = [
-        word for word, stem in zip(text.split(), _stems_by_word(text, language), strict=True) if stem in lead_stems
+        word
+        for word, stem in zip(text.split(), _stems_by_word(text, language), strict=True)
+        if stem in lead_stems
     ]
     if mine and theirs:
         return f"shares results with other members, none with “{lead_text}”"

@@ -7,7 +7,8 @@ from numpy.typing import NDArray
 from scipy import sparse
 
 MOST_VISITS = 12
-"""Visits per keyword before it stays: the objective only grows, so this bounds time, it does not decide."""
+"""Visits per keyword before it stays: the objective only grows, so this bounds time, it does not
+decide."""
 TIE = 1e-9
 
 
@@ -19,12 +20,13 @@ def local_moves(
 ) -> NDArray[np.int64]:
     """Cluster by local moves, deterministic.
 
-    Parameters: `similarity` (n, n) symmetric, empty diagonal; `labels` (n,), the clusters to start from, 0 or more;
-    `free` (n,), whether a keyword may move; `gamma`, how alike a member must be on average, in units of similarity.
-    Returns: (n,) labels. Formula: a keyword moves to the cluster with the greatest Σ similarity to members − γ × members;
-    ties go to the lower label, and it leaves for a cluster of its own where none is above zero. Keywords are visited by
-    falling total similarity, then by number, and again when a neighbour has moved. Raises: `ValueError` for shapes that do
-    not match. Cost: about linear in the number of similarities.
+    Parameters: `similarity` (n, n) symmetric, empty diagonal; `labels` (n,), the clusters to start
+    from, 0 or more; `free` (n,), whether a keyword may move; `gamma`, how alike a member must be on
+    average, in units of similarity. Returns: (n,) labels. Formula: a keyword moves to the cluster
+    with the greatest Σ similarity to members − γ × members; ties go to the lower label, and it
+    leaves for a cluster of its own where none is above zero. Keywords are visited by falling total
+    similarity, then by number, and again when a neighbour has moved. Raises: `ValueError` for
+    shapes that do not match. Cost: about linear in the number of similarities.
     """
     n = similarity.shape[0]
     if labels.shape != (n,) or free.shape != (n,):
@@ -59,7 +61,9 @@ def local_moves(
         stay_gain = best_gain
         for there, total in gain.items():
             value = total - gamma * size[there]
-            if value > best_gain + TIE or (value > best_gain - TIE and value > stay_gain + TIE and there < best):
+            if value > best_gain + TIE or (
+                value > best_gain - TIE and value > stay_gain + TIE and there < best
+            ):
                 best, best_gain = there, value
         if best_gain < -TIE and size[here] > 1:
             best = next_label

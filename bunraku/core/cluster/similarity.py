@@ -11,19 +11,22 @@ from bunraku.core.text import content_stems
 LEAST_SHARED = 0.05
 LEAST_WORDS = 0.3
 MOST_KEYWORDS_A_RESULT = 300
-"""A result that stands on more pages than this says nothing of any of them, and would make the product huge."""
+"""A result that stands on more pages than this says nothing of any of them, and would make the
+product huge."""
 OTHER_INTENT = 0.6
-"""Words alone mislead most where the intents differ: "telescope repair" and "telescope repair course"."""
+"""Words alone mislead most where the intents differ: "telescope repair" and "telescope repair
+course"."""
 _CHUNK = 4_000
 
 
 def shared_results(pages: NDArray[np.int64]) -> sparse.csr_matrix:
     """Similarity by shared results: what stands on both pages, by position and rarity, 0-1.
 
-    Parameters: `pages` (n, k), ids of the organic results in order of position, 0 where none. Returns: (n, n) sparse and
-    symmetric with an empty diagonal, entries of at least `LEAST_SHARED`. Formula: a result weighs ln(1 + n/df) /
-    position^0.3; rows are normalised to length 1; results on more than 300 pages are
-    left out. Raises: nothing. Cost: linear in n for pages of bounded popularity.
+    Parameters: `pages` (n, k), ids of the organic results in order of position, 0 where none.
+    Returns: (n, n) sparse and symmetric with an empty diagonal, entries of at least `LEAST_SHARED`.
+    Formula: a result weighs ln(1 + n/df) / position^0.3; rows are normalised to length 1; results
+    on more than 300 pages are left out. Raises: nothing. Cost: linear in n for pages of bounded
+    popularity.
     """
     n = len(pages)
     there = pages != 0
@@ -39,7 +42,8 @@ def shared_results(pages: NDArray[np.int64]) -> sparse.csr_matrix:
 
 
 def word_vectors(texts: Sequence[str], language: str) -> sparse.csr_matrix:
-    """Rows of stems weighted by rarity, length 1: (n, stems). A text of stop words only is an empty row."""
+    """Rows of stems weighted by rarity, length 1: (n, stems). A text of stop words only is an empty
+    row."""
     index: dict[str, int] = {}
     rows: list[int] = []
     columns: list[int] = []
@@ -49,15 +53,18 @@ def word_vectors(texts: Sequence[str], language: str) -> sparse.csr_matrix:
             columns.append(index.setdefault(stem, len(index)))
     frequency = np.bincount(columns, minlength=max(len(index), 1)) if columns else np.ones(1)
     weight = np.log1p(len(texts) / frequency[columns]) if columns else np.zeros(0)
-    return _unit_rows(sparse.csr_matrix((weight, (rows, columns)), shape=(len(texts), max(len(index), 1))))
+    return _unit_rows(
+        sparse.csr_matrix((weight, (rows, columns)), shape=(len(texts), max(len(index), 1)))
+    )
 
 
 def shared_words(vectors: sparse.csr_matrix, intents: NDArray[np.int64]) -> sparse.csr_matrix:
     """Similarity by words, 0-1: the cosine of rarity-weighted stems, less where the intents differ.
 
-    Parameters: `vectors` of `word_vectors`; `intents` (n,), any code, equal codes are one intent. Returns: (n, n) sparse,
-    entries of at least `LEAST_WORDS`. Stems in more than 300 texts (or 2 % of all) do not make neighbours by themselves.
-    Raises: nothing. Cost: texts × texts per stem, bounded by the cap.
+    Parameters: `vectors` of `word_vectors`; `intents` (n,), any code, equal codes are one intent.
+    Returns: (n, n) sparse, entries of at least `LEAST_WORDS`. Stems in more than 300 texts (or 2 %
+    of all) do not make neighbours by themselves. Raises: nothing. Cost: texts × texts per stem,
+    bounded by the cap.
     """
     frequency = np.diff(vectors.tocsc().indptr)
     keep = frequency <= max(MOST_KEYWORDS_A_RESULT, 0.02 * vectors.shape[0])
@@ -67,17 +74,23 @@ def shared_words(vectors: sparse.csr_matrix, intents: NDArray[np.int64]) -> spar
     values = product.data * factor
     keep_entry = values >= LEAST_WORDS
     return sparse.csr_matrix(
-        (values[keep_entry], (product.row[keep_entry], product.col[keep_entry])), shape=product.shape
+        (values[keep_entry], (product.row[keep_entry], product.col[keep_entry])),
+        shape=product.shape,
     )
 
 
 def _unit_rows(matrix: sparse.csr_matrix) -> sparse.csr_matrix:
     length = np.sqrt(np.asarray(matrix.multiply(matrix).sum(axis=1)).ravel())
-    return sparse.diags(np.divide(1.0, length, out=np.zeros_like(length), where=length > 0)) @ matrix
+    return (
+        sparse.diags(np.divide(1.0, length, out=np.zeros_like(length), where=length > 0)) @ matrix
+    )
 
 
-def _thresholded_product(matrix: sparse.csr_matrix, least: float, *, normalise: bool = True) -> sparse.csr_matrix:
-    """matrix · matrixᵀ in blocks of rows, small entries and the diagonal dropped as they arise to bound memory."""
+def _thresholded_product(
+    matrix: sparse.csr_matrix, least: float, *, normalise: bool = True
+) -> sparse.csr_matrix:
+    """matrix · matrixᵀ in blocks of rows, small entries and the diagonal dropped as they arise to
+    bound memory."""
     unit = (_unit_rows(matrix) if normalise else matrix).astype(np.float32).tocsr()
     unit.eliminate_zeros()
     other = unit.T.tocsr()
@@ -85,5 +98,9 @@ def _thresholded_product(matrix: sparse.csr_matrix, least: float, *, normalise: 
     for start in range(0, unit.shape[0], _CHUNK):
         block = (unit[start : start + _CHUNK] @ other).tocoo()
         keep = (block.data >= least) & (block.col != block.row + start)
-        blocks.append(sparse.csr_matrix((block.data[keep], (block.row[keep], block.col[keep])), shape=block.shape))
+        blocks.append(
+            sparse.csr_matrix(
+                (block.data[keep], (block.row[keep], block.col[keep])), shape=block.shape
+            )
+        )
     return sparse.vstack(blocks, format="csr") if blocks else sparse.csr_matrix((0, 0))

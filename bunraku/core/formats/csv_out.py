@@ -21,9 +21,10 @@ class Column:
 def safe_cell(cell: Cell) -> str | int | float:
     """A cell that cannot run as a formula.
 
-    Parameters: `cell`. Returns: numbers as they are (they stay numbers, negative ones too); None as an empty text; dates as
-    ISO 8601; texts that begin with `=`, `+`, `-`, `@`, tab or return (or their full-width forms) with an apostrophe before
-    them, which spreadsheets show as text. Raises: nothing.
+    Parameters: `cell`. Returns: numbers as they are (they stay numbers, negative ones too); None as
+    an empty text; dates as ISO 8601; texts that begin with `=`, `+`, `-`, `@`, tab or return (or
+    their full-width forms) with an apostrophe before them, which spreadsheets show as text. Raises:
+    nothing.
     """
     if cell is None:
         return ""
@@ -37,11 +38,11 @@ def safe_cell(cell: Cell) -> str | int | float:
 
 
 def csv_lines(columns: Sequence[Column], rows: Iterable[Sequence[Cell]]) -> Iterator[str]:
-    """CSV as text, a heading row first, in pieces for streaming (RFC 4180; the first begins with a byte-order mark so that
-    spreadsheets read UTF-8).
+    """CSV as text, a heading row first, in pieces for streaming (RFC 4180; the first begins with a
+    byte-order mark so that spreadsheets read UTF-8).
 
-    Parameters: `columns`; `rows`, one cell a column. Returns: an iterator of text. Raises: `ValueError` for a row of
-    another length.
+    Parameters: `columns`; `rows`, one cell a column. Returns: an iterator of text. Raises:
+    `ValueError` for a row of another length.
     """
     buffer = StringIO()
     writer = csv.writer(buffer)

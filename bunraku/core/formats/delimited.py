@@ -1,4 +1,5 @@
-"""Delimited text, also where a quote was never closed: which delimiter, and its rows with their line numbers."""
+"""Delimited text, also where a quote was never closed: which delimiter, and its rows with their
+line numbers."""
 
 import csv
 import re
@@ -18,16 +19,20 @@ NEVER_CLOSED = "A quotation mark is opened in this row and never closed."
 def guess_delimiter(text: str, *, whole: bool = True) -> str:
     """What parts the cells of a text.
 
-    Parameters: `text`, its beginning; `whole`, whether it is the whole of it (else its last line is cut off). Returns: the
-    delimiter that parts most lines into the same number of cells, two at least; "" for a text with one cell a line. Raises:
-    nothing."""
+    Parameters: `text`, its beginning; `whole`, whether it is the whole of it (else its last line is
+    cut off). Returns: the delimiter that parts most lines into the same number of cells, two at
+    least; "" for a text with one cell a line. Raises: nothing."""
     lines = text.splitlines()[:200]
     lines = [line for line in (lines if whole or len(lines) < 2 else lines[:-1]) if line.strip()]
     best, delimiter = 0.0, ""
     for sign in DELIMITERS:
-        counts = Counter(len(cells) for _, cells in delimited_rows(lines, sign) if not isinstance(cells, str))
+        counts = Counter(
+            len(cells) for _, cells in delimited_rows(lines, sign) if not isinstance(cells, str)
+        )
         width, rows = max(
-            ((w, n) for w, n in counts.items() if w > 1), key=lambda pair: (pair[1], pair[0]), default=(1, 0)
+            ((w, n) for w, n in counts.items() if w > 1),
+            key=lambda pair: (pair[1], pair[0]),
+            default=(1, 0),
         )
         share = rows / max(sum(counts.values()), 1)
         # Commas stand in keywords too; a delimiter parts at least half of the lines alike.
@@ -39,10 +44,10 @@ def guess_delimiter(text: str, *, whole: bool = True) -> str:
 def delimited_rows(lines: Iterable[str], delimiter: str) -> Iterator[tuple[int, list[str] | str]]:
     """Rows of delimited text (RFC 4180), each with the number of its first line.
 
-    Parameters: `lines`; `delimiter`. Returns: (line number from 1, cells); for a row whose quotation mark is open for more than
-    `MOST_LINES_A_ROW` lines or to the end, (line number, why) and the lines after it are read anew; so for a line of more than
-    `MOST_ROW_CHARACTERS`. Empty lines are skipped.
-    Raises: nothing. Cost: linear, memory for `MOST_LINES_A_ROW` lines."""
+    Parameters: `lines`; `delimiter`. Returns: (line number from 1, cells); for a row whose
+    quotation mark is open for more than `MOST_LINES_A_ROW` lines or to the end, (line number, why)
+    and the lines after it are read anew; so for a line of more than `MOST_ROW_CHARACTERS`. Empty
+    lines are skipped. Raises: nothing. Cost: linear, memory for `MOST_LINES_A_ROW` lines."""
     waiting: deque[tuple[int, str]] = deque()
     source = enumerate(lines, start=1)
     held: list[tuple[int, str]] = []
@@ -78,7 +83,8 @@ def _joined(held: list[tuple[int, str]]) -> str:
 
 
 def _opens(held: list[tuple[int, str]], delimiter: str) -> bool:
-    """Whether a quotation mark that opens a cell is still open; one inside a cell (8" telescope) is a sign like any other."""
+    """Whether a quotation mark that opens a cell is still open; one inside a cell (8" telescope) is
+    a sign like any other."""
     if len(held) == 1 and '"' not in held[0][1]:
         return False
     text = _joined(held).lstrip("\ufeff").rstrip("\r\n")
@@ -107,5 +113,7 @@ def _cells(text: str, delimiter: str) -> list[str]:
     text = text.lstrip("\ufeff").rstrip("\r\n")
     if '"' not in text:
         return [cell.strip() for cell in text.split(delimiter)]
-    row = next(csv.reader(text.splitlines(keepends=True), delimiter=delimiter, skipinitialspace=True), [])
+    row = next(
+        csv.reader(text.splitlines(keepends=True), delimiter=delimiter, skipinitialspace=True), []
+    )
     return [cell.strip() for cell in row]

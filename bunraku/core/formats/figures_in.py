@@ -1,27 +1,37 @@
-"""Reading figures as people's files write them: separators of several countries, "1.3K", "100 – 1K", "<10", %, currencies."""
+"""Reading figures as people's files write them: separators of several countries, "1.3K", "100 –
+1K", "<10", %, currencies."""
 
 import re
 from collections.abc import Iterable
 from typing import NamedTuple
 
-NOTHING = frozenset(["", "-", "--", "n/a", "na", "none", "null", "nan", "k.a.", "s/o", "?", "...", "not available"])
+NOTHING = frozenset(
+    ["", "-", "--", "n/a", "na", "none", "null", "nan", "k.a.", "s/o", "?", "...", "not available"]
+)
 _SCALES = {"k": 1e3, "tsd": 1e3, "m": 1e6, "mio": 1e6, "mn": 1e6, "b": 1e9, "mrd": 1e9}
-_CURRENCY = re.compile(r"[£$€¥₹]|\b(?:gbp|usd|eur|chf|sek|nok|dkk|pln|cad|aud|inr|jpy)\b|\bkr\b|\bzł", re.IGNORECASE)
+_CURRENCY = re.compile(
+    r"[£$€¥₹]|\b(?:gbp|usd|eur|chf|sek|nok|dkk|pln|cad|aud|inr|jpy)\b|\bkr\b|\bzł", re.IGNORECASE
+)
 _SPACES = dict.fromkeys(map(ord, "\u00a0\u202f\u2009\u2007"), " ") | {
     ord(dash): "-" for dash in "\u2010\u2011\u2012\u2013\u2014\u2212"
 }
 _NUMBER = r"[+-]?\d[\d.,' ]*(?:e[+-]?\d+)?\s*(?:k|tsd|mio|mn|m|b|mrd)?\.?"
 _ONE = re.compile(rf"^{_NUMBER}$", re.IGNORECASE)
 _RANGE = re.compile(rf"^({_NUMBER})\s*(?:-|to|bis|\.\.+|~)\s*({_NUMBER})$", re.IGNORECASE)
-_PARTS = re.compile(r"^([+-]?\d[\d.,' ]*(?:e[+-]?\d+)?)\s*(k|tsd|mio|mn|m|b|mrd)?\.?$", re.IGNORECASE)
-_BOUND = re.compile(rf"^(<|<=|≤|under|below|unter|>|>=|≥|over|above|über)\s*({_NUMBER})$", re.IGNORECASE)
+_PARTS = re.compile(
+    r"^([+-]?\d[\d.,' ]*(?:e[+-]?\d+)?)\s*(k|tsd|mio|mn|m|b|mrd)?\.?$", re.IGNORECASE
+)
+_BOUND = re.compile(
+    rf"^(<|<=|≤|under|below|unter|>|>=|≥|over|above|über)\s*({_NUMBER})$", re.IGNORECASE
+)
 _PLUS = re.compile(rf"^({_NUMBER})\s*\+$", re.IGNORECASE)
 _PLAIN = {
     ".": re.compile(r"(?:[0-9]+|[0-9]{1,3}(?:,[0-9]{3})+)(?:\.[0-9]+)?"),
     ",": re.compile(r"(?:[0-9]+|[0-9]{1,3}(?:\.[0-9]{3})+)(?:,[0-9]+)?"),
 }
 OPEN_ENDED = 3.0
-"""How far above its lower end an open range (">1,000", "10K+") is taken to reach: the usual step of such ranges."""
+"""How far above its lower end an open range (">1,000", "10K+") is taken to reach: the usual step of
+such ranges."""
 
 
 LONGEST = 60
@@ -33,8 +43,8 @@ class BadFigure(ValueError):
 
 
 class Figure(NamedTuple):
-    """A figure read: from `low` to `high`, the same for a plain number. `is_pct`: it was written with a percent sign, and is
-    given here as a share (12 % is 0.12)."""
+    """A figure read: from `low` to `high`, the same for a plain number. `is_pct`: it was written
+    with a percent sign, and is given here as a share (12 % is 0.12)."""
 
     low: float
     high: float
@@ -44,9 +54,10 @@ class Figure(NamedTuple):
 def read_figure(text: str, decimal: str = ".") -> Figure | None:
     """Read one figure.
 
-    Parameters: `text`, a cell; `decimal`, the sign before decimals in this column ("." or ",", see `decimal_sign`).
-    Returns: `Figure`, or None for a cell that says there is nothing ("", "-", "N/A"). "<10" is 0 to 10; ">1,000" and "10K+"
-    reach up to `OPEN_ENDED` times as far. Raises: `BadFigure` for anything else."""
+    Parameters: `text`, a cell; `decimal`, the sign before decimals in this column ("." or ",", see
+    `decimal_sign`). Returns: `Figure`, or None for a cell that says there is nothing ("", "-",
+    "N/A"). "<10" is 0 to 10; ">1,000" and "10K+" reach up to `OPEN_ENDED` times as far. Raises:
+    `BadFigure` for anything else."""
     if _PLAIN[decimal].fullmatch(text):
         # What most cells of most files are.
         value = float(text.replace("." if decimal == "," else ",", "").replace(decimal, "."))
@@ -89,7 +100,12 @@ def _value(text: str, decimal: str, whole: str) -> float:
         raise BadFigure(f"“{whole[:40]}” is no figure.")
     digits, unit = found[1].strip(), (found[2] or "").casefold()
     thousands = "," if decimal == "." else "."
-    if unit and digits.count(thousands) == 1 and decimal not in digits and len(digits.split(thousands)[1]) != 3:
+    if (
+        unit
+        and digits.count(thousands) == 1
+        and decimal not in digits
+        and len(digits.split(thousands)[1]) != 3
+    ):
         # "1,3K": before a unit a lone sign parts decimals whatever the column says.
         digits = digits.replace(thousands, decimal)
     digits = digits.replace(thousands, "").replace("'", "").replace(" ", "").replace(decimal, ".")
@@ -102,9 +118,9 @@ def _value(text: str, decimal: str, whole: str) -> float:
 def decimal_sign(cells: Iterable[str]) -> str:
     """Which sign parts decimals in some cells: "." or ",", "" where they leave it open.
 
-    Parameters: `cells`, texts. Returns: the sign that most cells leave no doubt about: a cell with both signs (the last one
-    parts decimals), with one sign twice (it parts thousands), or with other than three digits after its only sign. Raises:
-    nothing."""
+    Parameters: `cells`, texts. Returns: the sign that most cells leave no doubt about: a cell with
+    both signs (the last one parts decimals), with one sign twice (it parts thousands), or with
+    other than three digits after its only sign. Raises: nothing."""
     votes = {".": 0, ",": 0}
     for cell in cells:
         for number in re.findall(r"\d[\d.,]*\d", _bare(cell[:LONGEST])):
@@ -124,5 +140,6 @@ def decimal_sign(cells: Iterable[str]) -> str:
 
 
 def has_thousands_points(cells: Iterable[str]) -> bool:
-    """Whether a cell has a point before exactly three digits: in a column of whole counts it parts thousands."""
+    """Whether a cell has a point before exactly three digits: in a column of whole counts it parts
+    thousands."""
     return any(re.fullmatch(r"\d{1,3}\.\d{3}", _bare(cell[:LONGEST])) for cell in cells)

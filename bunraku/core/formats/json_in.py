@@ -11,7 +11,9 @@ from bunraku.core.formats.bad_file import BadFile
 NAMED_BY = 100
 """Objects at the top whose names become the columns."""
 MOST_LIST_CHARACTERS = 60_000_000
-_OTHER_SHAPE = "The JSON has another shape: wanted is an object or a text a line, or one list of such."
+_OTHER_SHAPE = (
+    "The JSON has another shape: wanted is an object or a text a line, or one list of such."
+)
 
 
 @dataclass(frozen=True)
@@ -20,15 +22,18 @@ class _Unreadable:
 
 
 def json_rows(file: TextIO) -> Iterator[tuple[int, list[str] | str]]:
-    """Rows of a JSON file: first, as row 0, the names; then each entry with its line (or its place in the list), as cells in
-    the order of the names, or as a text why it cannot be taken.
+    """Rows of a JSON file: first, as row 0, the names; then each entry with its line (or its place
+    in the list), as cells in the order of the names, or as a text why it cannot be taken.
 
-    Parameters: `file`, read from its beginning. Returns: an iterator; a file of plain texts has no row 0. Raises: `BadFile` for
-    a list that is no JSON, and where neither objects nor texts are in it. Cost: linear; lines are read as they are asked for, a
-    list as a whole, up to `MOST_LIST_CHARACTERS`."""
+    Parameters: `file`, read from its beginning. Returns: an iterator; a file of plain texts has no
+    row 0. Raises: `BadFile` for a list that is no JSON, and where neither objects nor texts are in
+    it. Cost: linear; lines are read as they are asked for, a list as a whole, up to
+    `MOST_LIST_CHARACTERS`."""
     entries = _entries(file)
     first = list(islice(entries, NAMED_BY))
-    names = list(dict.fromkeys(name for _, entry in first if isinstance(entry, dict) for name in entry))
+    names = list(
+        dict.fromkeys(name for _, entry in first if isinstance(entry, dict) for name in entry)
+    )
     if not names and not any(isinstance(entry, str) for _, entry in first):
         raise BadFile(_OTHER_SHAPE)
     if names:
@@ -39,7 +44,9 @@ def json_rows(file: TextIO) -> Iterator[tuple[int, list[str] | str]]:
 
 def _entries(file: TextIO) -> Iterator[tuple[int, object]]:
     lines = enumerate(file, start=1)
-    filled = ((number, line.lstrip("\ufeff")) for number, line in lines if line.strip("\ufeff \r\n\t"))
+    filled = (
+        (number, line.lstrip("\ufeff")) for number, line in lines if line.strip("\ufeff \r\n\t")
+    )
     first = next(filled, None)
     if first is None:
         return
@@ -58,7 +65,9 @@ def _whole_list(first: str, rest: Iterable[str]) -> list[object]:
     for line in rest:
         text += line
         if len(text) > MOST_LIST_CHARACTERS:
-            raise BadFile("The JSON list is too long to be read in one go; write one object a line instead.")
+            raise BadFile(
+                "The JSON list is too long to be read in one go; write one object a line instead."
+            )
     try:
         told = json.loads(text)
     except ValueError as error:
@@ -75,7 +84,11 @@ def _cells(entry: object, names: list[str]) -> list[str] | str:
         return [entry]
     if isinstance(entry, _Unreadable):
         return "This line is no JSON."
-    return "This is no object with named values, as the others are." if names else "This is no text, as the others are."
+    return (
+        "This is no object with named values, as the others are."
+        if names
+        else "This is no text, as the others are."
+    )
 
 
 def _cell(value: object) -> str:

@@ -1,4 +1,5 @@
-"""Which column of a table is what: guessed from its heading and its cells, to be put right by the user."""
+"""Which column of a table is what: guessed from its heading and its cells, to be put right by the
+user."""
 
 import re
 import unicodedata
@@ -10,8 +11,8 @@ from bunraku.core.formats.figures_in import BadFigure, read_figure
 
 @dataclass(frozen=True)
 class Meaning:
-    """What a column can mean: its name, what it tells, words of headings that say so (parted by commas), whether it holds
-    figures."""
+    """What a column can mean: its name, what it tells, words of headings that say so (parted by
+    commas), whether it holds figures."""
 
     name: str
     about: str
@@ -23,14 +24,16 @@ MEANINGS: dict[str, Meaning] = {
     "keyword": Meaning(
         "Keyword",
         "The keyword itself, up to 200 characters. Every table needs one such column.",
-        "keyword, keywords, query, queries, search term, search query, term, phrase, suchbegriff, suchanfrage, schlüsselwort, "
+        "keyword, keywords, query, queries, search term, search query, term, phrase, "
+        "suchbegriff, suchanfrage, schlüsselwort, "
         "mot clé, requête, palabra clave, consulta, parola chiave, zoekwoord, palavra chave",
         figures=False,
     ),
     "searches": Meaning(
         "Searches a month",
         "A number is read as exact searches a month, a range as broad ones.",
-        "volume, search volume, searches, monthly searches, searches a month, suchvolumen, suchanfragen, zoekvolume, volumen, "
+        "volume, search volume, searches, monthly searches, searches a month, suchvolumen, "
+        "suchanfragen, zoekvolume, volumen, "
         "recherches, volume de recherche, ricerche, buscas",
     ),
     "cpc": Meaning(
@@ -41,10 +44,13 @@ MEANINGS: dict[str, Meaning] = {
     "competition": Meaning(
         "Ad competition",
         "A share from 0 to 1, a percentage, or a number up to 100.",
-        "competition, ad competition, wettbewerb, concurrence, competencia, concorrenza, concurrentie",
+        "competition, ad competition, wettbewerb, concurrence, competencia, concorrenza, "
+        "concurrentie",
     ),
     "clicks": Meaning(
-        "Clicks you had", "From a report on your own pages.", "clicks, klicks, clics, clic, klikken, cliques"
+        "Clicks you had",
+        "From a report on your own pages.",
+        "clicks, klicks, clics, clic, klikken, cliques",
     ),
     "impressions": Meaning(
         "Times you were shown",
@@ -54,7 +60,8 @@ MEANINGS: dict[str, Meaning] = {
     "position": Meaning(
         "Your position",
         "Your average position on results pages, 1 is the top.",
-        "position, average position, avg position, rank, durchschnittliche position, posición, posizione, positie",
+        "position, average position, avg position, rank, durchschnittliche position, posición, "
+        "posizione, positie",
     ),
     "page": Meaning(
         "Your page",
@@ -63,7 +70,10 @@ MEANINGS: dict[str, Meaning] = {
         figures=False,
     ),
     "note": Meaning(
-        "Note", "Kept with the keyword as its note.", "note, notes, comment, notiz, remarque", figures=False
+        "Note",
+        "Kept with the keyword as its note.",
+        "note, notes, comment, notiz, remarque",
+        figures=False,
     ),
 }
 
@@ -77,10 +87,11 @@ def plain_heading(text: str) -> str:
 def guess_mapping(headings: Sequence[str], rows: Sequence[Sequence[str]]) -> dict[str, int]:
     """What each column is.
 
-    Parameters: `headings`, one a column, empty where there is no heading row; `rows`, some rows below. Returns: meaning to
-    column number, the surest first: a heading that is one of the known words, then one that holds such words; a column of
-    figures never becomes the keyword and one of words never a figure. Without a fitting heading the keyword is the first column
-    whose cells are words. Empty where there is no such column either. Raises: nothing."""
+    Parameters: `headings`, one a column, empty where there is no heading row; `rows`, some rows
+    below. Returns: meaning to column number, the surest first: a heading that is one of the known
+    words, then one that holds such words; a column of figures never becomes the keyword and one of
+    words never a figure. Without a fitting heading the keyword is the first column whose cells are
+    words. Empty where there is no such column either. Raises: nothing."""
     plain = [plain_heading(text) for text in headings]
     width = max([len(headings), *(len(row) for row in rows)], default=0)
     numeric = [_is_numeric(rows, column) for column in range(width)]
@@ -92,7 +103,11 @@ def guess_mapping(headings: Sequence[str], rows: Sequence[Sequence[str]]) -> dic
             for column, heading in enumerate(plain):
                 if column in found.values():
                     continue
-                suits = numeric[column] is not False if told.figures else whole or numeric[column] is not True
+                suits = (
+                    numeric[column] is not False
+                    if told.figures
+                    else whole or numeric[column] is not True
+                )
                 if suits and _says(heading, told.headings, whole=whole):
                     found[meaning] = column
                     break
@@ -129,15 +144,19 @@ def is_figure(cell: str) -> bool:
 
 
 def find_heading(rows: Sequence[Sequence[str]]) -> int | None:
-    """Which of the first rows is the heading: the first with a known word for the keyword column, else the first row without
-    figures above rows with figures; None for a table without a heading.
+    """Which of the first rows is the heading: the first with a known word for the keyword column,
+    else the first row without figures above rows with figures; None for a table without a heading.
 
-    Parameters: `rows`, the first rows, from the top. Returns: a place in `rows` or None. Raises: nothing."""
+    Parameters: `rows`, the first rows, from the top. Returns: a place in `rows` or None. Raises:
+    nothing."""
     for place, row in enumerate(rows):
         headings = [plain_heading(cell) for cell in row]
-        # A lone cell such as "keyword" may be a keyword; with a second one beside it, or at the very top, it is a heading.
+        # A lone cell such as "keyword" may be a keyword; with a second one beside it, or at the
+        # very top, it is a heading.
         likely = place == 0 or sum(bool(heading) for heading in headings) > 1
-        if likely and any(_says(heading, MEANINGS["keyword"].headings, whole=True) for heading in headings):
+        if likely and any(
+            _says(heading, MEANINGS["keyword"].headings, whole=True) for heading in headings
+        ):
             return place
     for place, row in enumerate(rows[:-1]):
         filled = [cell for cell in row if cell.strip()]

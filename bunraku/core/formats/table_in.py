@@ -1,4 +1,5 @@
-"""Opening a table as people have it: CSV with any delimiter and encoding, plain text, spreadsheets, JSON lines."""
+"""Opening a table as people have it: CSV with any delimiter and encoding, plain text, spreadsheets,
+JSON lines."""
 
 import zipfile
 from collections.abc import Iterator
@@ -17,7 +18,8 @@ from bunraku.core.formats.delimited import delimited_rows, guess_delimiter
 from bunraku.core.formats.json_in import json_rows
 
 MOST_UNPACKED_BYTES = 120_000_000
-"""Most bytes that a spreadsheet may unpack to: three times what 100,000 rows of ten columns need."""
+"""Most bytes that a spreadsheet may unpack to: three times what 100,000 rows of ten columns
+need."""
 MOST_COLUMNS = 200
 MOST_CELL_CHARACTERS = 5_000
 _LOOKED_AT_BYTES = 200_000
@@ -32,14 +34,23 @@ _MAGIC = {
 }
 _MARKS = ((b"\xef\xbb\xbf", "utf-8-sig"), (b"\xff\xfe", "utf-16"), (b"\xfe\xff", "utf-16"))
 _NO_TEXT = "This is no text: it holds signs that no table has. Save it as CSV or .xlsx."
-_BROKEN = (zipfile.BadZipFile, InvalidFileException, ParseError, KeyError, ValueError, OSError, EOFError, IndexError)
+_BROKEN = (
+    zipfile.BadZipFile,
+    InvalidFileException,
+    ParseError,
+    KeyError,
+    ValueError,
+    OSError,
+    EOFError,
+    IndexError,
+)
 Cells = list[str]
 
 
 @dataclass(frozen=True)
 class TableFile:
-    """A file understood: its kind (csv, text, xlsx, json), its encoding and delimiter where it has them, its sheets, the
-    sheet looked at."""
+    """A file understood: its kind (csv, text, xlsx, json), its encoding and delimiter where it has
+    them, its sheets, the sheet looked at."""
 
     path: Path
     kind: str
@@ -49,8 +60,9 @@ class TableFile:
     sheet: str = ""
 
     def rows(self) -> Iterator[tuple[int, Cells | str]]:
-        """Each row with its number in the file, from 1: its cells, or, as a text, why it cannot be read. Rows are read as
-        they are asked for, so that memory does not grow with the file. Raises: `BadFile` where the file breaks off."""
+        """Each row with its number in the file, from 1: its cells, or, as a text, why it cannot be
+        read. Rows are read as they are asked for, so that memory does not grow with the file.
+        Raises: `BadFile` where the file breaks off."""
         readers = {"csv": _delimited, "text": _text, "xlsx": _spreadsheet, "json": _json}
         return readers[self.kind](self)
 
@@ -58,9 +70,10 @@ class TableFile:
 def open_table(path: Path, sheet: str = "") -> TableFile:
     """Understand a file by what is in it, whatever its name says.
 
-    Parameters: `path`; `sheet`, the sheet wanted ("" takes the first that has something in it). Returns: `TableFile`.
-    Raises: `BadFile` for an empty file, one that is no table, a spreadsheet that is broken, locked or unpacks to more than
-    `MOST_UNPACKED_BYTES`, and a sheet that is not there."""
+    Parameters: `path`; `sheet`, the sheet wanted ("" takes the first that has something in it).
+    Returns: `TableFile`. Raises: `BadFile` for an empty file, one that is no table, a spreadsheet
+    that is broken, locked or unpacks to more than `MOST_UNPACKED_BYTES`, and a sheet that is not
+    there."""
     with path.open("rb") as file:
         head = file.read(_LOOKED_AT_BYTES)
     if not head.strip(b"\x00\r\n\t ") or head in [mark for mark, _ in _MARKS]:
@@ -77,7 +90,11 @@ def open_table(path: Path, sheet: str = "") -> TableFile:
     if text.lstrip()[:1] in ("{", "["):
         return TableFile(path, "json", encoding)
     delimiter = guess_delimiter(text, whole=len(head) < _LOOKED_AT_BYTES)
-    return TableFile(path, "csv", encoding, delimiter) if delimiter else TableFile(path, "text", encoding)
+    return (
+        TableFile(path, "csv", encoding, delimiter)
+        if delimiter
+        else TableFile(path, "text", encoding)
+    )
 
 
 def _encoding(head: bytes) -> str:
@@ -103,7 +120,9 @@ def _encoding(head: bytes) -> str:
         return "utf-8"
     if _strange(head):
         raise BadFile(_NO_TEXT)
-    best = from_bytes(head[:20_000], cp_isolation=["cp1252", "cp1250", "cp1251", "iso8859_15"]).best()
+    best = from_bytes(
+        head[:20_000], cp_isolation=["cp1252", "cp1250", "cp1251", "iso8859_15"]
+    ).best()
     return best.encoding if best is not None else "cp1252"
 
 
@@ -137,17 +156,24 @@ def _open_spreadsheet(path: Path, sheet: str) -> TableFile:
             names = packed.namelist()
         if unpacked > MOST_UNPACKED_BYTES:
             raise BadFile(
-                f"The spreadsheet unpacks to {unpacked / 1e6:,.0f} MB; {MOST_UNPACKED_BYTES / 1e6:,.0f} MB are the most. "
+                f"The spreadsheet unpacks to {unpacked / 1e6:,.0f} MB; "
+                f"{MOST_UNPACKED_BYTES / 1e6:,.0f} MB are the most. "
                 "Save the sheet as CSV, or split it."
             )
         if "xl/workbook.xml" not in names:
             raise BadFile("This is a packed file but no spreadsheet.")
-        # As an open file, since by its name the library would refuse a spreadsheet that is called something else.
-        with path.open("rb") as file, closing(openpyxl.load_workbook(file, read_only=True, data_only=True)) as book:
+        # As an open file, since by its name the library would refuse a spreadsheet that is called
+        # something else.
+        with (
+            path.open("rb") as file,
+            closing(openpyxl.load_workbook(file, read_only=True, data_only=True)) as book,
+        ):
             sheets = {one.title: one for one in book.worksheets}
             if sheet and sheet not in sheets:
                 raise BadFile(f"There is no sheet “{sheet}”. The sheets are {', '.join(sheets)}.")
-            chosen = sheet or next((name for name, one in sheets.items() if _has_something(one)), "")
+            chosen = sheet or next(
+                (name for name, one in sheets.items() if _has_something(one)), ""
+            )
     except BadFile:
         raise
     except _BROKEN as error:
@@ -158,7 +184,9 @@ def _open_spreadsheet(path: Path, sheet: str) -> TableFile:
 
 
 def _has_something(sheet: "openpyxl.worksheet._read_only.ReadOnlyWorksheet") -> bool:
-    return any(cell is not None for row in islice(sheet.iter_rows(values_only=True), 50) for cell in row)
+    return any(
+        cell is not None for row in islice(sheet.iter_rows(values_only=True), 50) for cell in row
+    )
 
 
 def _spreadsheet(table: TableFile) -> Iterator[tuple[int, Cells | str]]:

@@ -5,7 +5,8 @@ from collections.abc import Sequence
 from bunraku.core.text import tokens
 
 MIN_JOINED = 5
-"""Shortest brand word that is also looked for across a space ("velum scope"): shorter ones would hit by chance."""
+"""Shortest brand word that is also looked for across a space ("velum scope"): shorter ones would
+hit by chance."""
 
 
 class BrandMatcher:

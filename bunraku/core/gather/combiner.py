@@ -1,4 +1,5 @@
-"""The combiner: columns of terms put together by patterns with optional parts, counted before anything is listed."""
+"""The combiner: columns of terms put together by patterns with optional parts, counted before
+anything is listed."""
 
 import re
 from collections.abc import Mapping, Sequence
@@ -10,7 +11,8 @@ from bunraku.core.text import BadKeyword, clean_keyword, identity_key
 from bunraku.core.text.normalise import MAX_CHARACTERS
 
 MOST = 200_000
-"""Most combinations listed in one go: twice a large project's keywords. More cannot be looked through by anybody."""
+"""Most combinations listed in one go: twice a large project's keywords. More cannot be looked
+through by anybody."""
 MOST_TERMS = 5_000
 HEATS = ("hot", "warm", "cold")
 _PART = re.compile(r"\[([^\[\]]*)\]|([^\[\]]+)")
@@ -31,7 +33,8 @@ class Term:
 
 @dataclass(frozen=True)
 class Part:
-    """A part of a pattern: words and columns in order, each a literal or the name of a column; left out at will if optional."""
+    """A part of a pattern: words and columns in order, each a literal or the name of a column; left
+    out at will if optional."""
 
     slots: tuple[tuple[bool, str], ...]
     optional: bool
@@ -39,8 +42,9 @@ class Part:
 
 @dataclass
 class Combinations:
-    """What the combiner made: texts by identity key and their heat, in order, and how many were left out because they would
-    say a word twice running or would be longer than a keyword may be."""
+    """What the combiner made: texts by identity key and their heat, in order, and how many were
+    left out because they would say a word twice running or would be longer than a keyword may
+    be."""
 
     texts: dict[str, str] = field(default_factory=dict)
     heats: dict[str, str] = field(default_factory=dict)
@@ -50,7 +54,8 @@ class Combinations:
 
 
 def read_terms(lines: Sequence[str], heats: Mapping[str, str] | None = None) -> list[Term]:
-    """The terms of a column, each identity key once. `heats` is by term as typed. Raises: `BadPattern` above `MOST_TERMS`."""
+    """The terms of a column, each identity key once. `heats` is by term as typed. Raises:
+    `BadPattern` above `MOST_TERMS`."""
     known: dict[str, Term] = {}
     for line in lines:
         try:
@@ -65,24 +70,31 @@ def read_terms(lines: Sequence[str], heats: Mapping[str, str] | None = None) -> 
 
 
 def read_pattern(text: str, columns: Sequence[str]) -> tuple[Part, ...]:
-    """Read a pattern such as `{helper} {core} [in {place}]`: names of columns in braces, other words as they are, square
-    brackets around what may be left out.
+    """Read a pattern such as `{helper} {core} [in {place}]`: names of columns in braces, other
+    words as they are, square brackets around what may be left out.
 
-    Parameters: `text`; `columns`, names that may be used. Returns: the parts in order. Raises: `BadPattern` for a bracket or
-    brace that is never closed, brackets in brackets, an unknown column, and a pattern without any column that must stand."""
+    Parameters: `text`; `columns`, names that may be used. Returns: the parts in order. Raises:
+    `BadPattern` for a bracket or brace that is never closed, brackets in brackets, an unknown
+    column, and a pattern without any column that must stand."""
     if re.search(r"\[[^\]]*\[", text):
         raise BadPattern(f"“{text}”: brackets cannot stand in brackets.")
     if text.count("[") != text.count("]") or text.count("{") != text.count("}"):
-        raise BadPattern(f"“{text}”: a bracket or brace is opened and never closed, or closed and never opened.")
+        raise BadPattern(
+            f"“{text}”: a bracket or brace is opened and never closed, or closed and never opened."
+        )
     parts = [
-        Part(_slots(inner if found.group(2) is None else found.group(2), columns, text), found.group(2) is None)
+        Part(
+            _slots(inner if found.group(2) is None else found.group(2), columns, text),
+            found.group(2) is None,
+        )
         for found in _PART.finditer(text)
         for inner in [found.group(1) or ""]
     ]
     parts = [
         Part(slots, part.optional)
         for part in parts
-        # What must stand is taken slot by slot: a product of small parts is quicker than one of their products.
+        # What must stand is taken slot by slot: a product of small parts is quicker than one of
+        # their products.
         for slots in ([part.slots] if part.optional else [(slot,) for slot in part.slots])
         if slots
     ]
@@ -100,43 +112,57 @@ def _slots(text: str, columns: Sequence[str], whole: str) -> tuple[tuple[bool, s
             continue
         name = name.strip().casefold()
         if name not in columns:
-            raise BadPattern(f"“{whole}”: there is no column “{name}”. The columns are {', '.join(columns)}.")
+            raise BadPattern(
+                f"“{whole}”: there is no column “{name}”. The columns are {', '.join(columns)}."
+            )
         slots.append((True, name))
     return tuple(slots)
 
 
 def count_combinations(pattern: Sequence[Part], columns: Mapping[str, Sequence[Term]]) -> int:
-    """How many combinations a pattern makes before repeats are taken out: the product over its parts, an optional part
-    counting one more."""
-    sizes = (prod(len(columns[name]) for named, name in part.slots if named) + part.optional for part in pattern)
+    """How many combinations a pattern makes before repeats are taken out: the product over its
+    parts, an optional part counting one more."""
+    sizes = (
+        prod(len(columns[name]) for named, name in part.slots if named) + part.optional
+        for part in pattern
+    )
     return prod(sizes)
 
 
-def check_size(patterns: Sequence[Sequence[Part]], columns: Mapping[str, Sequence[Term]], most: int = MOST) -> int:
-    """How many combinations there would be in all. Raises: `BadPattern` above `most`, saying what multiplies."""
+def check_size(
+    patterns: Sequence[Sequence[Part]], columns: Mapping[str, Sequence[Term]], most: int = MOST
+) -> int:
+    """How many combinations there would be in all. Raises: `BadPattern` above `most`, saying what
+    multiplies."""
     total = sum(count_combinations(pattern, columns) for pattern in patterns)
     if total > most:
         sizes = " × ".join(f"{len(terms):,} {name}" for name, terms in columns.items() if terms)
         raise BadPattern(
-            f"That makes {total:,} combinations ({sizes}); {most:,} are the most. Shorten a column, or take the patterns one "
+            f"That makes {total:,} combinations ({sizes}); {most:,} are the most. Shorten a "
+            f"column, or take the patterns one "
             "after another."
         )
     return total
 
 
-def combine(patterns: Sequence[Sequence[Part]], columns: Mapping[str, Sequence[Term]]) -> Combinations:
+def combine(
+    patterns: Sequence[Sequence[Part]], columns: Mapping[str, Sequence[Term]]
+) -> Combinations:
     """All combinations of the patterns, each identity key once.
 
-    Parameters: `patterns` from `read_pattern`; `columns`, terms by name; an empty column makes nothing of what needs it.
-    Returns: `Combinations`; a keyword takes the heat of the first term in it that has one. Raises: `BadPattern` above
-    `MOST`. Cost: linear in the combinations, under a second for 100,000."""
+    Parameters: `patterns` from `read_pattern`; `columns`, terms by name; an empty column makes
+    nothing of what needs it. Returns: `Combinations`; a keyword takes the heat of the first term in
+    it that has one. Raises: `BadPattern` above `MOST`. Cost: linear in the combinations, under a
+    second for 100,000."""
     check_size(patterns, columns)
     made = Combinations()
     texts, heats = made.texts, made.heats
     for pattern in patterns:
         for chosen in product(*(_choices(part, columns) for part in pattern)):
             pieces = [piece for piece in chosen if piece.key]
-            if any(piece.twice for piece in pieces) or any(a.last == b.first for a, b in pairwise(pieces)):
+            if any(piece.twice for piece in pieces) or any(
+                a.last == b.first for a, b in pairwise(pieces)
+            ):
                 made.doubled += 1
                 continue
             # Keys are made word by word, so the key of the whole is the keys of its pieces.

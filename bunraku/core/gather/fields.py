@@ -1,4 +1,5 @@
-"""What the best results say of themselves: their tags, the phrases of their titles, with how many use each."""
+"""What the best results say of themselves: their tags, the phrases of their titles, with how many
+use each."""
 
 import re
 from collections import defaultdict
@@ -10,7 +11,8 @@ from bunraku.core.text.stop_words import STOP_WORDS
 
 LONGEST_PHRASE = 5
 LEAST_USES = 2
-"""Results that must use a phrase of a title before it is one: what a single title says is its own."""
+"""Results that must use a phrase of a title before it is one: what a single title says is its
+own."""
 _PARTS = re.compile(r"\s[-–—|:·]\s|[,;!?()\[\]|]")
 
 
@@ -37,10 +39,11 @@ class Used:
 def phrases_used(results: Iterable[ResultFields], seed: str, language: str) -> list[Used]:
     """Phrases that results use in their fields, the most used first.
 
-    Parameters: `results`; `seed`, the term they stand for; `language`. Returns: every tag and category; each stretch of two to
-    `LONGEST_PHRASE` words of a title that begins and ends with a word of meaning, stands between the same signs, and is used by
-    `LEAST_USES` results or more; a material together with the seed. A phrase is counted once a result. A publisher's own name
-    is no phrase. Raises: nothing. Cost: linear in the words."""
+    Parameters: `results`; `seed`, the term they stand for; `language`. Returns: every tag and
+    category; each stretch of two to `LONGEST_PHRASE` words of a title that begins and ends with a
+    word of meaning, stands between the same signs, and is used by `LEAST_USES` results or more; a
+    material together with the seed. A phrase is counted once a result. A publisher's own name is no
+    phrase. Raises: nothing. Cost: linear in the words."""
     users: dict[str, set[int]] = defaultdict(set)
     fields: dict[str, set[str]] = defaultdict(set)
     texts: dict[str, str] = {}

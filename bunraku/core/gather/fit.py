@@ -17,12 +17,12 @@ def fit_to_project(
 ) -> NDArray[np.float64]:
     """Fit: how much of a keyword's meaning the project itself speaks of, 0-1.
 
-    Parameters: `texts`, n keywords; `about`, what the project says of itself and its seeds; `language`,
-    two letters; `neutral`, words that carry intent and no topic ("best", "price"). Returns: (n,) in [`FLOOR`, 1];
-    all 1 when `about` holds no content word, because nothing is known then. Formula: the share of the keyword's
-    content stems, weighted by their rarity ln(1 + n / n_with_stem), that occur in `about`; a keyword holding a
-    whole seed scores 1.
-    The rare word decides: "telescope tattoo" is judged by "tattoo". Raises: nothing. Cost: linear.
+    Parameters: `texts`, n keywords; `about`, what the project says of itself and its seeds;
+    `language`, two letters; `neutral`, words that carry intent and no topic ("best", "price").
+    Returns: (n,) in [`FLOOR`, 1]; all 1 when `about` holds no content word, because nothing is
+    known then. Formula: the share of the keyword's content stems, weighted by their rarity ln(1 + n
+    / n_with_stem), that occur in `about`; a keyword holding a whole seed scores 1. The rare word
+    decides: "telescope tattoo" is judged by "tattoo". Raises: nothing. Cost: linear.
     """
     return fit_of_table(stem_table(texts, language), about, language, neutral)
 
@@ -35,7 +35,9 @@ def fit_of_table(
     if not known:
         return np.ones(table.texts)
     silent = {stem for text in neutral for stem in content_stems(text, language)} - known
-    speaks = np.array([stem not in silent and not stem.isdigit() for stem in table.names], dtype=np.float64)
+    speaks = np.array(
+        [stem not in silent and not stem.isdigit() for stem in table.names], dtype=np.float64
+    )
     shared = np.array([stem in known for stem in table.names], dtype=np.float64)
     weight = speaks * np.log1p(table.texts / np.maximum(table.texts_with(), 1))
     total = table.sums(weight)

@@ -8,8 +8,9 @@ from bunraku.core.text import BadKeyword, clean_keyword, identity_key
 
 @dataclass(frozen=True)
 class Origin:
-    """Where a keyword came from: the way, the seed that was asked about, the source; and what the way tells of it (how many
-    results use it, a rival's position, growth in per cent), None where nothing."""
+    """Where a keyword came from: the way, the seed that was asked about, the source; and what the
+    way tells of it (how many results use it, a rival's position, growth in per cent), None where
+    nothing."""
 
     method: str
     seed: str
@@ -19,8 +20,8 @@ class Origin:
 
 @dataclass
 class Merged:
-    """Keywords by identity key, their first spelling, their origins; what was kept out by the seed itself, counted by why;
-    how many could not be keywords."""
+    """Keywords by identity key, their first spelling, their origins; what was kept out by the seed
+    itself, counted by why; how many could not be keywords."""
 
     texts: dict[str, str] = field(default_factory=dict)
     origins: dict[str, list[Origin]] = field(default_factory=dict)
@@ -33,9 +34,10 @@ def merge_suggestions(
 ) -> Merged:
     """Bring suggestions together by identity key.
 
-    Parameters: `suggestions`, pairs of text and origin; `unwanted`, why a key is not wanted, "" when it is.
-    Returns: every keyword once with each distinct origin once, in order of arrival; how many were kept out and why, how many
-    could not be keywords. Raises: nothing. Cost: linear; 200,000 in under 3 s."""
+    Parameters: `suggestions`, pairs of text and origin; `unwanted`, why a key is not wanted, ""
+    when it is. Returns: every keyword once with each distinct origin once, in order of arrival; how
+    many were kept out and why, how many could not be keywords. Raises: nothing. Cost: linear;
+    200,000 in under 3 s."""
     merged = Merged()
     texts, origins = merged.texts, merged.origins
     for text, origin in suggestions:

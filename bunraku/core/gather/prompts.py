@@ -46,10 +46,16 @@ def _inside(seed: str) -> list[str]:
 
 PROMPTS: dict[str, Callable[[str, str], list[str]]] = {
     "box": lambda seed, language: [seed, f"{seed} "],
-    "letters": lambda seed, language: [f"{seed} {sign}" for sign in string.ascii_lowercase + string.digits],
+    "letters": lambda seed, language: [
+        f"{seed} {sign}" for sign in string.ascii_lowercase + string.digits
+    ],
     "questions": lambda seed, language: [f"{word} {seed}" for word in _words(QUESTIONS, language)],
-    "prepositions": lambda seed, language: [f"{seed} {word} " for word in _words(PREPOSITIONS, language)],
-    "comparisons": lambda seed, language: [f"{seed} {word} " for word in _words(COMPARISONS, language)],
+    "prepositions": lambda seed, language: [
+        f"{seed} {word} " for word in _words(PREPOSITIONS, language)
+    ],
+    "comparisons": lambda seed, language: [
+        f"{seed} {word} " for word in _words(COMPARISONS, language)
+    ],
     "inside": lambda seed, language: _inside(seed),
 }
 
@@ -57,6 +63,7 @@ PROMPTS: dict[str, Callable[[str, str], list[str]]] = {
 def prompts(way: str, seed: str, language: str) -> list[str]:
     """What is typed for a seed by a way, in order, each once.
 
-    Parameters: `way`, one of `PROMPTS`; `seed`; `language`, two letters (an unknown one has the English words). Returns: the
-    prompts; a `*` stands for any words. Raises: `KeyError` for a way that asks no search box."""
+    Parameters: `way`, one of `PROMPTS`; `seed`; `language`, two letters (an unknown one has the
+    English words). Returns: the prompts; a `*` stands for any words. Raises: `KeyError` for a way
+    that asks no search box."""
     return list(dict.fromkeys(PROMPTS[way](seed, language)))

@@ -1,4 +1,5 @@
-"""Suggesting what to leave out: words that the user drops again and again, and names that behave like brands."""
+"""Suggesting what to leave out: words that the user drops again and again, and names that behave
+like brands."""
 
 import re
 from collections import Counter, defaultdict
@@ -20,14 +21,15 @@ DROPPED_SHARE = 0.9
 LEAST_SHARE = 0.1
 """Share of all keywords with the word, undecided ones too, that must have been dropped already."""
 LEAST_PUBLISHERS = 2
-"""Publishers who must carry a name before it is taken for a brand: one's own name stands in one's own titles only."""
+"""Publishers who must carry a name before it is taken for a brand: one's own name stands in one's
+own titles only."""
 _CAPITALISED = re.compile(r"\b[A-Z][a-zA-Z]{3,}\b")
 
 
 @dataclass(frozen=True)
 class Hint:
-    """Something that could be left out: kind and value of the rule, why, how many undecided keywords it would leave out, and
-    some of them."""
+    """Something that could be left out: kind and value of the rule, why, how many undecided
+    keywords it would leave out, and some of them."""
 
     kind: str
     value: str
@@ -47,11 +49,14 @@ def suggest_rules(
 ) -> list[Hint]:
     """What could be left out, the most effective first.
 
-    Parameters: `undecided`, `dropped` (as off topic or another's brand) and `kept`, identity keys; `titles`, pairs of publisher
-    and title as rivals write it; `known`, texts whose words are not to be suggested: what is left out already, the user's own
-    brands, what the project and its seeds are about; `language`. Returns: at most
-    `most` hints, each of which leaves out at least one undecided keyword. Raises: nothing. Cost: linear."""
-    silent = {word for text in known for word in tokens(text)} | STOP_WORDS.get(language, frozenset())
+    Parameters: `undecided`, `dropped` (as off topic or another's brand) and `kept`, identity keys;
+    `titles`, pairs of publisher and title as rivals write it; `known`, texts whose words are not to
+    be suggested: what is left out already, the user's own brands, what the project and its seeds
+    are about; `language`. Returns: at most `most` hints, each of which leaves out at least one
+    undecided keyword. Raises: nothing. Cost: linear."""
+    silent = {word for text in known for word in tokens(text)} | STOP_WORDS.get(
+        language, frozenset()
+    )
     holding: dict[str, list[str]] = defaultdict(list)
     for key in undecided:
         for word in set(key.split()):
@@ -61,15 +66,26 @@ def suggest_rules(
     hints: dict[str, Hint] = {}
     for name, publishers in _brand_like(titles, language).items():
         if name not in silent and holding.get(name) and not keeps[name]:
-            why = f"Looks like a brand: {publishers} publishers write it with a capital, and it is no word we know."
+            why = (
+                f"Looks like a brand: {publishers} publishers write it with a capital, and "
+                f"it is no word we know."
+            )
             hints[name] = _hint("brand", name, why, holding[name])
     for word, count in drops.items():
         often = count >= LEAST_DROPS and count / (count + keeps[word]) >= DROPPED_SHARE
         # Six drops among three hundred keywords with a word say nothing of the word.
         often = often and count / (count + len(holding.get(word, ()))) >= LEAST_SHARE
-        if often and word not in silent and word not in hints and holding.get(word) and not word.isdigit():
+        if (
+            often
+            and word not in silent
+            and word not in hints
+            and holding.get(word)
+            and not word.isdigit()
+        ):
             kept_too = f", kept {keeps[word]} times" if keeps[word] else ", never kept one"
-            hints[word] = _hint("word", word, f"You dropped {count} keywords with it{kept_too}.", holding[word])
+            hints[word] = _hint(
+                "word", word, f"You dropped {count} keywords with it{kept_too}.", holding[word]
+            )
     return sorted(hints.values(), key=lambda hint: (-hint.count, hint.value))[:most]
 
 
@@ -84,7 +100,9 @@ def _brand_like(titles: Iterable[tuple[str, str]], language: str) -> dict[str, i
     for publisher, title in titles:
         for name in _CAPITALISED.findall(title):
             key = identity_key(name)
-            if words.isdisjoint({strip_accents(key), strip_accents(key).rstrip("s"), spelling_key(key, language)}):
+            if words.isdisjoint(
+                {strip_accents(key), strip_accents(key).rstrip("s"), spelling_key(key, language)}
+            ):
                 seen[key].add(publisher)
     often = {name: len(by) for name, by in seen.items() if len(by) >= LEAST_PUBLISHERS}
     return {name: count for name, count in often.items() if not _misspelt(name, words)}

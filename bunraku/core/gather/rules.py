@@ -1,4 +1,5 @@
-"""Keeping out: rules that leave keywords out, which rule left out which keyword, and how many a new rule would."""
+"""Keeping out: rules that leave keywords out, which rule left out which keyword, and how many a new
+rule would."""
 
 import re
 from collections.abc import Callable, Sequence
@@ -26,13 +27,31 @@ class Kind:
 
 
 KINDS: dict[str, Kind] = {
-    "word": Kind("Word or phrase", "Keywords with this word or phrase, whole words only.", "a word or phrase"),
-    "brand": Kind("Brand word", "Keywords with this brand word, also written apart or with 's.", "a brand word"),
-    "pattern": Kind("Pattern", "Keywords that fit a pattern; * stands for any letters or words.", "such as *tattoo*"),
-    "fewer_words": Kind("Fewer words than", "Keywords of fewer words than this.", "a number from 2 to 9"),
-    "more_words": Kind("More words than", "Keywords of more words than this.", "a number from 1 to 20"),
-    "language": Kind("Other languages than", "Keywords whose words are of another language.", "a language"),
-    "off_topic": Kind("Relevance under", "Keywords whose relevance is below this.", "a number from 0.01 to 0.99"),
+    "word": Kind(
+        "Word or phrase", "Keywords with this word or phrase, whole words only.", "a word or phrase"
+    ),
+    "brand": Kind(
+        "Brand word",
+        "Keywords with this brand word, also written apart or with 's.",
+        "a brand word",
+    ),
+    "pattern": Kind(
+        "Pattern",
+        "Keywords that fit a pattern; * stands for any letters or words.",
+        "such as *tattoo*",
+    ),
+    "fewer_words": Kind(
+        "Fewer words than", "Keywords of fewer words than this.", "a number from 2 to 9"
+    ),
+    "more_words": Kind(
+        "More words than", "Keywords of more words than this.", "a number from 1 to 20"
+    ),
+    "language": Kind(
+        "Other languages than", "Keywords whose words are of another language.", "a language"
+    ),
+    "off_topic": Kind(
+        "Relevance under", "Keywords whose relevance is below this.", "a number from 0.01 to 0.99"
+    ),
 }
 
 
@@ -42,7 +61,8 @@ class BadRule(ValueError):
 
 @dataclass(frozen=True)
 class Rule:
-    """A rule for keeping out: its id (any number the caller knows it by), its kind and its value."""
+    """A rule for keeping out: its id (any number the caller knows it by), its kind and its
+    value."""
 
     id: int
     kind: str
@@ -50,7 +70,8 @@ class Rule:
 
 
 def check_rule(kind: str, value: str) -> str:
-    """The value of a rule as it is kept. Raises: `BadRule` where the value does not suit the kind."""
+    """The value of a rule as it is kept. Raises: `BadRule` where the value does not suit the
+    kind."""
     value = " ".join(value.split())
     if kind in ("word", "brand"):
         if not identity_key(value):
@@ -79,7 +100,10 @@ def _check_number(value: str, low: float, high: float) -> str:
 
 
 def _check_pattern(value: str) -> str:
-    kept = " ".join("*".join(identity_key(part) for part in word.split("*")) for word in value.casefold().split())
+    kept = " ".join(
+        "*".join(identity_key(part) for part in word.split("*"))
+        for word in value.casefold().split()
+    )
     kept = re.sub(r"\*+", "*", kept)
     if not re.search(r"\w", kept):
         raise BadRule("A pattern needs letters beside its stars; it would leave out everything.")
@@ -92,7 +116,8 @@ def _check_pattern(value: str) -> str:
 
 @dataclass(frozen=True)
 class Facts:
-    """What rules look at, an entry a keyword: identity keys and, where known, relevance 0-1 (NaN where not)."""
+    """What rules look at, an entry a keyword: identity keys and, where known, relevance 0-1 (NaN
+    where not)."""
 
     keys: Sequence[str]
     relevance: NDArray[np.float64]
@@ -101,19 +126,29 @@ class Facts:
 def left_out_by(rules: Sequence[Rule], facts: Facts) -> NDArray[np.int64]:
     """Which rule leaves out each keyword.
 
-    Parameters: `rules`, in order; `facts` of n keywords. Returns: (n,) the place in `rules` of the first that fits, -1 where
-    none does. Raises: nothing. Cost: linear; words and brands are looked up once a keyword whatever their number, each
-    pattern is tried on each keyword."""
+    Parameters: `rules`, in order; `facts` of n keywords. Returns: (n,) the place in `rules` of the
+    first that fits, -1 where none does. Raises: nothing. Cost: linear; words and brands are looked
+    up once a keyword whatever their number, each pattern is tried on each keyword."""
     n = len(facts.keys)
     found = np.full(n, len(rules), dtype=np.int64)
-    words = {rule.value: place for place, rule in reversed(list(enumerate(rules))) if rule.kind == "word"}
+    words = {
+        rule.value: place for place, rule in reversed(list(enumerate(rules))) if rule.kind == "word"
+    }
     if words:
         np.minimum(found, _by_phrase(words, facts.keys, len(rules)), out=found)
-    brands = {rule.value: place for place, rule in reversed(list(enumerate(rules))) if rule.kind == "brand"}
+    brands = {
+        rule.value: place
+        for place, rule in reversed(list(enumerate(rules)))
+        if rule.kind == "brand"
+    }
     if brands:
         matcher = BrandMatcher(list(brands))
         hits = (matcher.find(key) for key in facts.keys)
-        np.minimum(found, np.array([len(rules) if h is None else brands[h] for h in hits], dtype=np.int64), out=found)
+        np.minimum(
+            found,
+            np.array([len(rules) if h is None else brands[h] for h in hits], dtype=np.int64),
+            out=found,
+        )
     for place, rule in enumerate(rules):
         if rule.kind in _WHOLE:
             fits = _WHOLE[rule.kind](rule.value, facts)
@@ -129,7 +164,11 @@ def _by_phrase(phrases: dict[str, int], keys: Sequence[str], none: int) -> NDArr
     out = np.full(len(keys), none, dtype=np.int64)
     for row, key in enumerate(keys):
         said = key.split()
-        best = none if singles.keys().isdisjoint(said) else min(singles[word] for word in said if word in singles)
+        best = (
+            none
+            if singles.keys().isdisjoint(said)
+            else min(singles[word] for word in said if word in singles)
+        )
         padded = f" {key} " if longer else ""
         for phrase, place in longer:
             if place < best and phrase in padded:
@@ -139,10 +178,14 @@ def _by_phrase(phrases: dict[str, int], keys: Sequence[str], none: int) -> NDArr
 
 
 def _by_pattern(value: str, facts: Facts) -> NDArray[np.bool_]:
-    pattern = re.compile(r"(?<!\S)" + ".*?".join(re.escape(part) for part in value.split("*")) + r"(?!\S)")
+    pattern = re.compile(
+        r"(?<!\S)" + ".*?".join(re.escape(part) for part in value.split("*")) + r"(?!\S)"
+    )
     # Nearly every keyword is told by the longest part alone.
     longest = max(value.split("*"), key=len)
-    return np.array([longest in key and pattern.search(key) is not None for key in facts.keys], dtype=bool)
+    return np.array(
+        [longest in key and pattern.search(key) is not None for key in facts.keys], dtype=bool
+    )
 
 
 def _lengths(facts: Facts) -> NDArray[np.int64]:

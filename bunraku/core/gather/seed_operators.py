@@ -1,4 +1,5 @@
-"""What a seed may say beside its words: a phrase in quotes must stand as it is, a word after a minus must not."""
+"""What a seed may say beside its words: a phrase in quotes must stand as it is, a word after a
+minus must not."""
 
 import re
 from dataclasses import dataclass
@@ -6,13 +7,16 @@ from dataclasses import dataclass
 from bunraku.core.text import BadKeyword, clean_keyword, identity_key
 
 _PARTS = re.compile(r'(?P<minus>(?<!\S)-)?(?:"(?P<quoted>[^"]*)"|(?P<plain>[^\s"]+))')
-_QUOTES = dict.fromkeys(map(ord, "\u201c\u201d\u201e\u201f\u00ab\u00bb"), '"') | {0x2212: "-", 0x2013: "-"}
+_QUOTES = dict.fromkeys(map(ord, "\u201c\u201d\u201e\u201f\u00ab\u00bb"), '"') | {
+    0x2212: "-",
+    0x2013: "-",
+}
 
 
 @dataclass(frozen=True)
 class Seed:
-    """A seed: the text that is asked about, phrases that suggestions must carry, words and phrases that they must not.
-    Phrases are identity keys."""
+    """A seed: the text that is asked about, phrases that suggestions must carry, words and phrases
+    that they must not. Phrases are identity keys."""
 
     text: str
     must: tuple[str, ...] = ()
@@ -43,8 +47,9 @@ class Seed:
 def read_seed(part: str) -> Seed:
     """Understand one seed: `eyepiece -case`, `"star chart" tattoo`.
 
-    Parameters: `part`, as typed, without separators. Returns: `Seed`. A hyphen inside a word ("t-shirt") is no minus.
-    Raises: `BadKeyword` as `clean_keyword` does; code `seed_only_without` when nothing is left to ask about."""
+    Parameters: `part`, as typed, without separators. Returns: `Seed`. A hyphen inside a word
+    ("t-shirt") is no minus. Raises: `BadKeyword` as `clean_keyword` does; code `seed_only_without`
+    when nothing is left to ask about."""
     straight = part.translate(_QUOTES)
     if straight.count('"') % 2:
         # A lone one is a sign of inches, not of a phrase.
@@ -63,5 +68,10 @@ def read_seed(part: str) -> Seed:
             words.append(text)
             must += [key] if found["quoted"] is not None and " " in key else []
     if not words and without:
-        raise BadKeyword("seed_only_without", "This only says what to leave out; put the word to search for before it.")
-    return Seed(clean_keyword(" ".join(words)), tuple(dict.fromkeys(must)), tuple(dict.fromkeys(without)))
+        raise BadKeyword(
+            "seed_only_without",
+            "This only says what to leave out; put the word to search for before it.",
+        )
+    return Seed(
+        clean_keyword(" ".join(words)), tuple(dict.fromkeys(must)), tuple(dict.fromkeys(without))
+    )

@@ -34,13 +34,16 @@ class SeedList:
 def read_seeds(typed: str) -> SeedList:
     """Split a text at commas, semicolons, tabs and lines into seeds.
 
-    Parameters: `typed`, what stands in the seed box. Returns: the seeds cleaned and with their operators understood
-    (`seed_operators`), each identity key once; refused parts with their number and reason; how many were repeats. Empty parts
-    between separators are not refused: a trailing comma is no mistake. Raises: nothing; a text longer than
-    `MAX_TYPED_CHARACTERS`, and every seed after the first `MAX_SEEDS`, is refused with a reason.
+    Parameters: `typed`, what stands in the seed box. Returns: the seeds cleaned and with their
+    operators understood (`seed_operators`), each identity key once; refused parts with their number
+    and reason; how many were repeats. Empty parts between separators are not refused: a trailing
+    comma is no mistake. Raises: nothing; a text longer than `MAX_TYPED_CHARACTERS`, and every seed
+    after the first `MAX_SEEDS`, is refused with a reason.
     """
     if len(typed) > MAX_TYPED_CHARACTERS:
-        message = f"The list is {len(typed):,} characters long; {MAX_TYPED_CHARACTERS:,} fit in one go."
+        message = (
+            f"The list is {len(typed):,} characters long; {MAX_TYPED_CHARACTERS:,} fit in one go."
+        )
         return SeedList((), (RefusedSeed(1, typed[:60], "seeds_too_long", message),), 0)
     kept: dict[str, Seed] = {}
     refused: list[RefusedSeed] = []
@@ -56,7 +59,11 @@ def read_seeds(typed: str) -> SeedList:
         if key in kept:
             repeated += 1
         elif len(kept) >= MAX_SEEDS:
-            refused.append(RefusedSeed(number, part[:60], "seeds_too_many", f"Only {MAX_SEEDS} seeds fit in one run."))
+            refused.append(
+                RefusedSeed(
+                    number, part[:60], "seeds_too_many", f"Only {MAX_SEEDS} seeds fit in one run."
+                )
+            )
         else:
             kept[key] = seed
     return SeedList(tuple(kept.values()), tuple(refused), repeated)

@@ -1,5 +1,6 @@
-"""Variant families: keywords that differ by number, spelling, hyphen or space, accents, apostrophe or a small typo. A family
-is shown together and each member keeps its own figures; another word order alone is only a proposal."""
+"""Variant families: keywords that differ by number, spelling, hyphen or space, accents, apostrophe
+or a small typo. A family is shown together and each member keeps its own figures; another word
+order alone is only a proposal."""
 
 import re
 from collections import defaultdict
@@ -18,7 +19,8 @@ from bunraku.core.text.spelling import spelling_key
 SHORTEST_TYPO = 5
 """Letters from which a word can be told to be another one misspelt."""
 FREE_TYPO = 7
-"""Letters from which any one letter may be wrong; in shorter words only one lost, doubled or swapped."""
+"""Letters from which any one letter may be wrong; in shorter words only one lost, doubled or
+swapped."""
 
 ARTICLES: dict[str, frozenset[str]] = {
     "en": frozenset(["a", "an", "the"]),
@@ -30,21 +32,37 @@ ARTICLES: dict[str, frozenset[str]] = {
     "pt": frozenset("o a os as um uma".split()),
 }
 AND = {"en": "and", "de": "und", "fr": "et", "es": "y", "it": "e", "nl": "en", "pt": "e"}
-_A_IS_A_NAME = frozenset("vitamin class plan type grade hepatitis level group series size model form point".split())
+_A_IS_A_NAME = frozenset(
+    "vitamin class plan type grade hepatitis level group series size model form point".split()
+)
 
 ORDER_MATTERS: dict[str, frozenset[str]] = {
     "en": frozenset(
-        "to from vs versus or than with without not no non never into onto over under above below before after between "
-        "against in out on off up down by of how what when where why who which left right north south east west".split()
+        "to from vs versus or than with without not no non never into onto over under above "
+        "below before after between "
+        "against in out on off up down by of how what when where why who which left right "
+        "north south east west".split()
     ),
     "de": frozenset(
-        "zu von nach vs gegen oder als mit ohne nicht kein keine vor über unter zwischen in aus auf".split()
+        "zu von nach vs gegen oder als mit ohne nicht kein keine vor über unter zwischen in "
+        "aus auf".split()
     ),
-    "fr": frozenset("a de vers vs ou que avec sans pas non avant apres entre sur sous dans contre".split()),
-    "es": frozenset("a de desde hasta hacia vs o que con sin no antes despues entre sobre bajo en contra".split()),
-    "it": frozenset("a da di verso vs o che con senza non prima dopo tra fra sopra sotto in contro".split()),
-    "nl": frozenset("naar van vs of dan met zonder niet geen voor na tussen boven onder in uit op tegen".split()),
-    "pt": frozenset("a para de vs ou que com sem nao antes depois entre sobre sob em contra".split()),
+    "fr": frozenset(
+        "a de vers vs ou que avec sans pas non avant apres entre sur sous dans contre".split()
+    ),
+    "es": frozenset(
+        "a de desde hasta hacia vs o que con sin no antes despues entre sobre bajo en "
+        "contra".split()
+    ),
+    "it": frozenset(
+        "a da di verso vs o che con senza non prima dopo tra fra sopra sotto in contro".split()
+    ),
+    "nl": frozenset(
+        "naar van vs of dan met zonder niet geen voor na tussen boven onder in uit op tegen".split()
+    ),
+    "pt": frozenset(
+        "a para de vs ou que com sem nao antes depois entre sobre sob em contra".split()
+    ),
 }
 _SPLIT = re.compile(r"[\s/-]+")
 _ELISION = re.compile(r"^(?:l|d|j|qu|dell|all|nell|sull|un)'(?=\w)")
@@ -57,20 +75,24 @@ _UNIT = re.compile(r"^(\d[\d.,]*)([a-z\"']{1,5})$")
 class Families:
     """Which family each keyword is of, and which families differ by word order alone.
 
-    `family` is (n,): the index of the family's first member. `proposals` are pairs of such indices, the lower first."""
+    `family` is (n,): the index of the family's first member. `proposals` are pairs of such indices,
+    the lower first."""
 
     family: NDArray[np.int64]
     proposals: tuple[tuple[int, int], ...]
 
 
-def find_families(keys: Sequence[str], language: str, searches: Sequence[float] | None = None) -> Families:
-    """Variants: keywords that differ by number, spelling, hyphen or space, accents, apostrophe or a small typo. They are shown
-    together and each keeps its own figures.
+def find_families(
+    keys: Sequence[str], language: str, searches: Sequence[float] | None = None
+) -> Families:
+    """Variants: keywords that differ by number, spelling, hyphen or space, accents, apostrophe or a
+    small typo. They are shown together and each keeps its own figures.
 
-    Parameters: `keys`, n identity keys; `language`, two letters; `searches`, n searches a month where known (NaN where not):
-    of two unknown words that differ by a letter the one asked more is taken for the right one. Returns: `Families`. Numbers,
-    sizes, years, negations and directions never join, because those words differ; a typo is only looked for in words without
-    digits that the language's word list does not know, and never leads through another typo. Raises: nothing.
+    Parameters: `keys`, n identity keys; `language`, two letters; `searches`, n searches a month
+    where known (NaN where not): of two unknown words that differ by a letter the one asked more is
+    taken for the right one. Returns: `Families`. Numbers, sizes, years, negations and directions
+    never join, because those words differ; a typo is only looked for in words without digits that
+    the language's word list does not know, and never leads through another typo. Raises: nothing.
     Cost: about linear; the words of all keywords are compared, not the keywords."""
     parted = [_parted(key, language) for key in keys]
     words = [tuple(form for form, _ in parts) for parts in parted]
@@ -79,7 +101,8 @@ def find_families(keys: Sequence[str], language: str, searches: Sequence[float] 
     family = np.arange(len(keys))
     for number, parts in enumerate(parted):
         forms = [right.get(form, form) for form, _ in parts]
-        # Number may differ in any word; a space may be missing anywhere, but then only the last word shows its number.
+        # Number may differ in any word; a space may be missing anywhere, but then only the last
+        # word shows its number.
         spelled = [right.get(form, plain) for form, plain in parts]
         ways = {"\x1f".join(forms), _joined([*spelled[:-1], *forms[-1:]])} - {""} or {keys[number]}
         heads = {_head(family, first[way]) for way in ways if way in first} | {number}
@@ -94,7 +117,9 @@ def find_families(keys: Sequence[str], language: str, searches: Sequence[float] 
         forms = [right.get(form, form) for form in told]
         if len(forms) > 1 and not ORDER_MATTERS.get(language, frozenset()).intersection(forms):
             bags[tuple(sorted(forms))][int(family[number])] = None
-    proposals = [pair for heads in bags.values() if len(heads) > 1 for pair in _pairs(sorted(heads))]
+    proposals = [
+        pair for heads in bags.values() if len(heads) > 1 for pair in _pairs(sorted(heads))
+    ]
     return Families(family, tuple(sorted(proposals)))
 
 
@@ -111,8 +136,8 @@ def _flattened(family: NDArray[np.int64]) -> NDArray[np.int64]:
 
 
 def variant_words(key: str, language: str) -> tuple[str, ...]:
-    """The words of an identity key in the form that its variants share: without articles, accents, apostrophes and number,
-    hyphens as spaces, a unit apart from its number."""
+    """The words of an identity key in the form that its variants share: without articles, accents,
+    apostrophes and number, hyphens as spaces, a unit apart from its number."""
     return tuple(form for form, _ in _parted(key, language))
 
 
@@ -131,11 +156,15 @@ def _parted(key: str, language: str) -> list[tuple[str, str]]:
 
 @lru_cache(maxsize=300_000)
 def _forms(word: str, language: str) -> tuple[tuple[str, str], ...]:
-    """A word in the form that its variants share, with the spelling it was made of; two of a number with its unit."""
+    """A word in the form that its variants share, with the spelling it was made of; two of a number
+    with its unit."""
     if language in ("fr", "it"):
         word = _ELISION.sub("", word)
     unit = _UNIT.match(word)
-    plain = [spelling_key(_MARKS.sub("", part), language) for part in (unit.groups() if unit else (word,))]
+    plain = [
+        spelling_key(_MARKS.sub("", part), language)
+        for part in (unit.groups() if unit else (word,))
+    ]
     return tuple((number_key(part, language), part) for part in plain)
 
 
@@ -155,7 +184,8 @@ def _pairs(heads: Sequence[int]) -> list[tuple[int, int]]:
 def _corrections(
     words: Sequence[tuple[str, ...]], known: frozenset[str], searches: Sequence[float] | None
 ) -> dict[str, str]:
-    """For each word that is taken for another one misspelt, that word; right words only lead to none."""
+    """For each word that is taken for another one misspelt, that word; right words only lead to
+    none."""
     asked: dict[str, float] = defaultdict(float)
     for number, parts in enumerate(words):
         weight = 1.0
@@ -173,7 +203,9 @@ def _corrections(
             near[form].append(word)
     chosen: dict[str, str] = {}
     for word in doubtful:
-        others = {other for form in (*_deletions(word), _undoubled(word)) for other in near[form]} - {word}
+        others = {
+            other for form in (*_deletions(word), _undoubled(word)) for other in near[form]
+        } - {word}
         fit = [o for o in others if _is_slip(word, o) and (o in known or _righter(o, word, asked))]
         if fit:
             chosen[word] = max(fit, key=lambda o: (o in known, asked[o], o))
@@ -194,7 +226,8 @@ def _known_forms(keys: Sequence[str], language: str) -> frozenset[str]:
 
 
 def _righter(other: str, word: str, asked: Mapping[str, float]) -> bool:
-    """Of two unknown words the one asked more is right; asked alike, the one that lost no letter."""
+    """Of two unknown words the one asked more is right; asked alike, the one that lost no
+    letter."""
     if asked[other] != asked[word]:
         return asked[other] > asked[word]
     return len(other) > len(word) >= FREE_TYPO
@@ -210,7 +243,8 @@ def _undoubled(word: str) -> str:
 
 
 def _is_slip(word: str, right: str) -> bool:
-    """Whether `word` is `right` with one letter wrong, lost, added or swapped with the next, or wrong letters doubled."""
+    """Whether `word` is `right` with one letter wrong, lost, added or swapped with the next, or
+    wrong letters doubled."""
     if min(len(word), len(right)) > SHORTEST_TYPO and _undoubled(word) == _undoubled(right):
         return True
     if OSA.distance(word, right, score_cutoff=1) != 1:

@@ -11,14 +11,16 @@ Floats = NDArray[np.float64]
 
 HORIZON_MONTHS = 12
 SEASON_MONTHS = 3
-"""How long a season lasts from the start of its climb, for telling that one has just been missed."""
+"""How long a season lasts from the start of its climb, for telling that one has just been
+missed."""
 DAYS_UNTIL_SHOWN = {"web": 21, "video": 7, "marketplace": 3}
 """Days from publishing until a piece shows, by channel, where an outlet has not told its own."""
 
 
 @dataclass(frozen=True)
 class PublishBy:
-    """The day a piece must be out, the month its searches climb (1-12, 0 without a season), and whether it is late."""
+    """The day a piece must be out, the month its searches climb (1-12, 0 without a season), and
+    whether it is late."""
 
     day: date | None
     climb_month: int
@@ -33,10 +35,10 @@ def months_ahead(today: date, count: int = HORIZON_MONTHS) -> list[date]:
 def publish_by(climb_month: int, days_until_shown: int, today: date) -> PublishBy:
     """Publish-by: the start of the climb less the days until the outlet's pieces show.
 
-    Parameters: `climb_month` 1-12, 0 where there is no season; `days_until_shown`, 0 or more; `today`. Returns: `PublishBy`; no
-    day without a season. The day is the next one to come; `late` is set while the season whose day was missed goes on (three
-    months from its climb).
-    Raises: `ValueError` for a month outside 0-12.
+    Parameters: `climb_month` 1-12, 0 where there is no season; `days_until_shown`, 0 or more;
+    `today`. Returns: `PublishBy`; no day without a season. The day is the next one to come; `late`
+    is set while the season whose day was missed goes on (three months from its climb). Raises:
+    `ValueError` for a month outside 0-12.
     """
     if not 0 <= climb_month <= 12:
         raise ValueError("climb_month is 0 to 12")
@@ -46,16 +48,22 @@ def publish_by(climb_month: int, days_until_shown: int, today: date) -> PublishB
     delay = timedelta(days=days_until_shown)
     coming = next(climb for climb in climbs if climb - delay >= today)
     missed = coming - relativedelta(years=1)
-    return PublishBy(coming - delay, climb_month, today < missed + relativedelta(months=SEASON_MONTHS))
+    return PublishBy(
+        coming - delay, climb_month, today < missed + relativedelta(months=SEASON_MONTHS)
+    )
 
 
-def value_by_month(worth_a_month: Floats, month_share: Floats, days_until_shown: Floats, first_month: int) -> Floats:
+def value_by_month(
+    worth_a_month: Floats, month_share: Floats, days_until_shown: Floats, first_month: int
+) -> Floats:
     """What a piece brings within the horizon if it is published at the start of each month.
 
-    Parameters: `worth_a_month` (n,), in the project's currency, NaN counts as nothing; `month_share` (n, 12), January to
-    December, rows sum to 1, NaN rows mean an even year; `days_until_shown` (n,); `first_month`, calendar month (1-12) of the
-    first month of the horizon. Returns: (n, 12), the sum over the months in which it shows of worth × 12 × share of the
-    month; the first month counts for the part in which it shows. Raises: `ValueError` for a month outside 1-12.
+    Parameters: `worth_a_month` (n,), in the project's currency, NaN counts as nothing;
+    `month_share` (n, 12), January to December, rows sum to 1, NaN rows mean an even year;
+    `days_until_shown` (n,); `first_month`, calendar month (1-12) of the first month of the horizon.
+    Returns: (n, 12), the sum over the months in which it shows of worth × 12 × share of the month;
+    the first month counts for the part in which it shows. Raises: `ValueError` for a month outside
+    1-12.
     """
     if not 1 <= first_month <= 12:
         raise ValueError("first_month is 1 to 12")

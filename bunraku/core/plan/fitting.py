@@ -1,4 +1,5 @@
-"""Fit to my hours: which pieces in which month, for the most value under the hours of each month."""
+"""Fit to my hours: which pieces in which month, for the most value under the hours of each
+month."""
 
 from dataclasses import dataclass
 
@@ -11,18 +12,22 @@ Floats = NDArray[np.float64]
 Ints = NDArray[np.int64]
 
 GAP_WANTED = 0.009
-"""Stop when the plan is proven within 0.9 % of the best possible: estimates are far coarser than that."""
+"""Stop when the plan is proven within 0.9 % of the best possible: estimates are far coarser than
+that."""
 MOST_NODES = 400
-"""Branch-and-bound nodes at most: a count, not a time, so that the answer is the same on every machine."""
+"""Branch-and-bound nodes at most: a count, not a time, so that the answer is the same on every
+machine."""
 EXACT_UP_TO = 80
-"""Pieces up to which the integer program itself is solved; above, its relaxation is rounded and improved."""
+"""Pieces up to which the integer program itself is solved; above, its relaxation is rounded and
+improved."""
 TINY = 1e-9
 
 
 @dataclass(frozen=True)
 class Problem:
-    """n pieces: value if published in each of m months (n, m), hours each (n,), hours to spend a month (m,), the month each
-    is pinned to (n,) or −1; a piece pinned to a month is placed there whatever it costs."""
+    """n pieces: value if published in each of m months (n, m), hours each (n,), hours to spend a
+    month (m,), the month each is pinned to (n,) or −1; a piece pinned to a month is placed there
+    whatever it costs."""
 
     value: Floats
     hours: Floats
@@ -32,7 +37,8 @@ class Problem:
 
 @dataclass(frozen=True)
 class Fit:
-    """A plan: month of each piece (−1 left out), its value, an upper bound on any plan's value, and their gap (share)."""
+    """A plan: month of each piece (−1 left out), its value, an upper bound on any plan's value, and
+    their gap (share)."""
 
     month: Ints
     value: float
@@ -47,8 +53,8 @@ class Fit:
 def fit_greedily(problem: Problem) -> Fit:
     """The answer at once: pieces by value an hour, each into its best month that has room.
 
-    Parameters: `problem`. Returns: `Fit` with the bound of the linear relaxation's simplest form (all hours pooled).
-    Raises: `ValueError` for shapes that do not match. Cost: n log n + n × m.
+    Parameters: `problem`. Returns: `Fit` with the bound of the linear relaxation's simplest form
+    (all hours pooled). Raises: `ValueError` for shapes that do not match. Cost: n log n + n × m.
     """
     _check(problem)
     month, left = _place_pinned(problem)
@@ -57,12 +63,14 @@ def fit_greedily(problem: Problem) -> Fit:
 
 
 def fit_hours(problem: Problem) -> Fit:
-    """Fit to my hours: pieces into months for the most value, with the gap to the best possible proven.
+    """Fit to my hours: pieces into months for the most value, with the gap to the best possible
+    proven.
 
-    Parameters: `problem`. Returns: `Fit`; deterministic. Up to 80 pieces by a mixed-integer program (HiGHS) to a gap of
-    0.9 %; above by rounding the linear relaxation, filling, and re-solving pairs of months. Never worse than the greedy
-    answer. A solver that gives up is no error: the best plan found is returned with its gap. Raises: `ValueError` for shapes
-    that do not match. Cost: seconds for 300 pieces.
+    Parameters: `problem`. Returns: `Fit`; deterministic. Up to 80 pieces by a mixed-integer program
+    (HiGHS) to a gap of 0.9 %; above by rounding the linear relaxation, filling, and re-solving
+    pairs of months. Never worse than the greedy answer. A solver that gives up is no error: the
+    best plan found is returned with its gap. Raises: `ValueError` for shapes that do not match.
+    Cost: seconds for 300 pieces.
     """
     greedy = fit_greedily(problem)
     month, left = _place_pinned(problem)
@@ -89,9 +97,11 @@ def fit_hours(problem: Problem) -> Fit:
 
 
 def next_hours(problem: Problem, month: Ints, extra: float = 10.0) -> tuple[int, float] | None:
-    """What the next hours would add: the left-out piece of most value that `extra` more hours could hold.
+    """What the next hours would add: the left-out piece of most value that `extra` more hours could
+    hold.
 
-    Parameters: `problem`; `month`, a plan; `extra`, hours. Returns: (piece, value) or None when nothing is left that fits.
+    Parameters: `problem`; `month`, a plan; `extra`, hours. Returns: (piece, value) or None when
+    nothing is left that fits.
     """
     _, left = _left_of(problem, month)
     out = (month < 0) & (problem.hours <= max(left.max(initial=0), 0) + extra)
@@ -103,7 +113,11 @@ def next_hours(problem: Problem, month: Ints, extra: float = 10.0) -> tuple[int,
 
 def _check(problem: Problem) -> None:
     n, m = problem.value.shape
-    if problem.hours.shape != (n,) or problem.capacity.shape != (m,) or problem.pinned.shape != (n,):
+    if (
+        problem.hours.shape != (n,)
+        or problem.capacity.shape != (m,)
+        or problem.pinned.shape != (n,)
+    ):
         raise ValueError("value is (n, m), hours and pinned (n,), capacity (m,)")
 
 
@@ -114,12 +128,15 @@ def _value(problem: Problem, month: Ints) -> float:
 
 def _left_of(problem: Problem, month: Ints) -> tuple[Ints, Floats]:
     placed = month >= 0
-    used = np.bincount(month[placed], weights=problem.hours[placed], minlength=len(problem.capacity))
+    used = np.bincount(
+        month[placed], weights=problem.hours[placed], minlength=len(problem.capacity)
+    )
     return month, problem.capacity - used
 
 
 def _place_pinned(problem: Problem) -> tuple[Ints, Floats]:
-    """Pinned pieces in their months; what is left may be below nothing, for a pin outranks the hours."""
+    """Pinned pieces in their months; what is left may be below nothing, for a pin outranks the
+    hours."""
     return _left_of(problem, problem.pinned.copy())
 
 
@@ -140,7 +157,8 @@ def _fill(problem: Problem, month: Ints, left: Floats) -> tuple[Ints, Floats]:
 
 
 def _pooled_bound(problem: Problem) -> float:
-    """Upper bound with all months' hours in one pool and every piece at its best month, the last one in part."""
+    """Upper bound with all months' hours in one pool and every piece at its best month, the last
+    one in part."""
     pinned = problem.pinned >= 0
     fixed = float(problem.value[pinned, problem.pinned[pinned]].sum())
     _, left = _place_pinned(problem)
@@ -161,10 +179,13 @@ def _constraints(hours: Floats, months: int) -> sparse.csr_matrix:
 def _relaxation(value: Floats, hours: Floats, left: Floats) -> tuple[Floats, float]:
     n, m = value.shape
     limits = np.concatenate([np.ones(n), np.maximum(left, 0)])
-    # A piece that does not fit into a month at all cannot stand there, not even in part: a tighter bound.
+    # A piece that does not fit into a month at all cannot stand there, not even in part: a tighter
+    # bound.
     upper = (hours[:, None] <= left[None, :] + TINY).astype(float)
     bounds = np.stack([np.zeros(n * m), upper.ravel()], axis=1)
-    solved = linprog(-value.ravel(), A_ub=_constraints(hours, m), b_ub=limits, bounds=bounds, method="highs-ds")
+    solved = linprog(
+        -value.ravel(), A_ub=_constraints(hours, m), b_ub=limits, bounds=bounds, method="highs-ds"
+    )
     if solved.x is None:
         return np.zeros_like(value), float(value.max(axis=1).sum())
     return solved.x.reshape(n, m), -float(solved.fun)
@@ -189,7 +210,8 @@ def _integer_program(value: Floats, hours: Floats, left: Floats) -> tuple[Ints |
 
 
 def _improve(problem: Problem, month: Ints) -> Ints:
-    """Fill, move and swap until nothing gains: free pieces to better months, left-out ones in for placed ones."""
+    """Fill, move and swap until nothing gains: free pieces to better months, left-out ones in for
+    placed ones."""
     month, left = _fill(problem, *_left_of(problem, month))
     movable = problem.pinned < 0
     for _ in range(20):
@@ -210,8 +232,11 @@ def _improve(problem: Problem, month: Ints) -> Ints:
     return month
 
 
-def _swap(problem: Problem, month: Ints, left: Floats, movable: NDArray[np.bool_]) -> tuple[Ints, Floats]:
-    """For each left-out or placed piece: trade places with the one that gains most, if anything does."""
+def _swap(
+    problem: Problem, month: Ints, left: Floats, movable: NDArray[np.bool_]
+) -> tuple[Ints, Floats]:
+    """For each left-out or placed piece: trade places with the one that gains most, if anything
+    does."""
     value, hours = problem.value, problem.hours
     for piece in np.flatnonzero(movable):
         placed = np.flatnonzero(movable & (month >= 0) & (month != month[piece]))

@@ -1,4 +1,5 @@
-"""One owner for a keyword on a channel: dividing keywords between pieces, and finding who fights for one."""
+"""One owner for a keyword on a channel: dividing keywords between pieces, and finding who fights
+for one."""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
@@ -14,25 +15,30 @@ class Overlap:
     of: int
 
 
-def divide_keywords(wanted: Mapping[int, Sequence[int]], owned: Mapping[int, int]) -> dict[int, list[int]]:
+def divide_keywords(
+    wanted: Mapping[int, Sequence[int]], owned: Mapping[int, int]
+) -> dict[int, list[int]]:
     """Give each keyword one owner.
 
-    Parameters: `wanted`, piece to keywords it would serve, the most wanted first; `owned`, keyword to the piece that has it
-    already. Returns: piece to the keywords it gets: those not owned by another, each given once, to the first piece that
-    names it. Raises: nothing. Cost: linear.
+    Parameters: `wanted`, piece to keywords it would serve, the most wanted first; `owned`, keyword
+    to the piece that has it already. Returns: piece to the keywords it gets: those not owned by
+    another, each given once, to the first piece that names it. Raises: nothing. Cost: linear.
     """
     owner = dict(owned)
     given: dict[int, list[int]] = {}
     for piece, keywords in wanted.items():
-        given[piece] = [keyword for keyword in keywords if owner.setdefault(keyword, piece) == piece]
+        given[piece] = [
+            keyword for keyword in keywords if owner.setdefault(keyword, piece) == piece
+        ]
     return given
 
 
 def overlaps(pages: Mapping[int, Sequence[int]], *, least: int = 4) -> list[Overlap]:
     """Pieces whose main keywords show mostly the same results (cannibalisation).
 
-    Parameters: `pages`, piece to the result ids of its main keyword's page; `least`, results that must be shared. Returns:
-    pairs, the most shared first, each once with the lower piece first. Raises: nothing. Cost: results × pieces per result.
+    Parameters: `pages`, piece to the result ids of its main keyword's page; `least`, results that
+    must be shared. Returns: pairs, the most shared first, each once with the lower piece first.
+    Raises: nothing. Cost: results × pieces per result.
     """
     standing: dict[int, list[int]] = {}
     for piece in sorted(pages):

@@ -7,7 +7,8 @@ from dataclasses import dataclass
 
 @dataclass(frozen=True)
 class Kind:
-    """A kind of piece: id, name, channel it stands on, hours it takes and weeks from start to publishing."""
+    """A kind of piece: id, name, channel it stands on, hours it takes and weeks from start to
+    publishing."""
 
     id: str
     name: str
@@ -40,15 +41,20 @@ class Suggestion:
 
 
 def suggest_kind(
-    channel: str, intents: Sequence[str], local_share: float, features: Sequence[str], places_named: int
+    channel: str,
+    intents: Sequence[str],
+    local_share: float,
+    features: Sequence[str],
+    places_named: int,
 ) -> Suggestion:
     """What kind of piece serves a cluster.
 
-    Parameters: `channel`; `intents` of the members; `local_share` 0-1, members that are local; `features` seen on the
-    members' pages, one entry a page and feature; `places_named`, members that name a place of the project. Returns: the kind
-    and why. Video and marketplace have one kind each. On the web: a named place asks for a location page; a map or many
-    local members for a landing page; buying members for a landing page, comparing ones for a buying guide; all
-    others for an article. Raises: nothing.
+    Parameters: `channel`; `intents` of the members; `local_share` 0-1, members that are local;
+    `features` seen on the members' pages, one entry a page and feature; `places_named`, members
+    that name a place of the project. Returns: the kind and why. Video and marketplace have one kind
+    each. On the web: a named place asks for a location page; a map or many local members for a
+    landing page; buying members for a landing page, comparing ones for a buying guide; all others
+    for an article. Raises: nothing.
     """
     if channel == "video":
         return Suggestion("video", "the video channel publishes videos")

@@ -3,8 +3,8 @@
 import unicodedata
 from functools import lru_cache
 
-# Marks of a lower class change the sound of a letter rather than accent it (nukta 7, kana voicing 8,
-# virama 9): without them another word would stand there.
+# Marks of a lower class change the sound of a letter rather than accent it (nukta 7, kana voicing
+# 8, virama 9): without them another word would stand there.
 _FIRST_ACCENT_CLASS = 10
 # Letters that carry their accent inside and do not decompose.
 _WHOLE_LETTERS = str.maketrans(
@@ -24,6 +24,6 @@ def _fold(text: str) -> str:
 def fold(text: str) -> str:
     """A text without case and accents, in any script: "Ölwechsel" and "OLWECHSEL" are one.
 
-    Parameters: `text`, any string. Returns: the folded text; folding it again changes nothing. Raises:
-    nothing. Cost: linear, nothing but lower case for plain letters."""
+    Parameters: `text`, any string. Returns: the folded text; folding it again changes nothing.
+    Raises: nothing. Cost: linear, nothing but lower case for plain letters."""
     return text.lower() if text.isascii() else _fold(text)

@@ -1,4 +1,5 @@
-"""Whether a word is a known one of its language, and how common: what a misspelling or a name is not."""
+"""Whether a word is a known one of its language, and how common: what a misspelling or a name is
+not."""
 
 from functools import lru_cache
 
@@ -11,18 +12,19 @@ LANGUAGES = ("en", "de", "fr", "es", "it", "nl", "pt")
 
 @lru_cache(maxsize=len(LANGUAGES))
 def known_words(language: str) -> frozenset[str]:
-    """The known words of a language, as they are spelled and without accents; empty for a language that has no list.
+    """The known words of a language, as they are spelled and without accents; empty for a language
+    that has no list.
 
-    Parameters: `language`, two letters. Returns: the words. Raises: nothing. Cost: half a second, once a process.
-    Source: the frequency lists that ship with pyspellchecker."""
+    Parameters: `language`, two letters. Returns: the words. Raises: nothing. Cost: half a second,
+    once a process. Source: the frequency lists that ship with pyspellchecker."""
     spelled = frequencies(language)
     return frozenset(spelled) | {strip_accents(word) for word in spelled if not word.isascii()}
 
 
 @lru_cache(maxsize=len(LANGUAGES))
 def frequencies(language: str) -> dict[str, float]:
-    """Each known word's share of all words of a language, 0-1; empty for a language that has no list. Cost and source as
-    `known_words`."""
+    """Each known word's share of all words of a language, 0-1; empty for a language that has no
+    list. Cost and source as `known_words`."""
     if language not in LANGUAGES:
         return {}
     counts = SpellChecker(language=language, distance=1).word_frequency.dictionary

@@ -10,24 +10,30 @@ from numpy.typing import NDArray
 from bunraku.core.text.known_words import LANGUAGES, frequencies
 
 UNKNOWN_SHARE = 1e-8
-"""How common a word is taken to be in a language whose list does not know it: rarer than any word of the lists."""
+"""How common a word is taken to be in a language whose list does not know it: rarer than any word
+of the lists."""
 SURE = 2.5
-"""How much likelier (in ln) another language must be, e^2.5 = 12 times: a keyword left out by mistake costs more than one
-that stays."""
+"""How much likelier (in ln) another language must be, e^2.5 = 12 times: a keyword left out by
+mistake costs more than one that stays."""
 HALF_SAID = 2.0
-"""The most that one word can say for another language when this one knows it too: loan words are everywhere."""
+"""The most that one word can say for another language when this one knows it too: loan words are
+everywhere."""
 
 
 def other_language(keys: Sequence[str], language: str) -> NDArray[np.bool_]:
     """Whether keywords are of another language than `language`.
 
-    Parameters: `keys`, n identity keys; `language`, two letters. Returns: (n,) true where the words are `SURE` likelier in one
-    of the other languages, each word by its share among all words of that language. Words known to none (names, models,
-    numbers) say nothing. False for all where this language has no word list. Raises: nothing. Cost: linear; word lists are
-    read once a process, two seconds for all. Source: the frequency lists of `known_words`, naive Bayes with equal priors."""
+    Parameters: `keys`, n identity keys; `language`, two letters. Returns: (n,) true where the words
+    are `SURE` likelier in one of the other languages, each word by its share among all words of
+    that language. Words known to none (names, models, numbers) say nothing. False for all where
+    this language has no word list. Raises: nothing. Cost: linear; word lists are read once a
+    process, two seconds for all. Source: the frequency lists of `known_words`, naive Bayes with
+    equal priors."""
     if language not in LANGUAGES:
         return np.zeros(len(keys), dtype=bool)
-    return np.array([_is_other([_odds(word, language) for word in key.split()]) for key in keys], dtype=bool)
+    return np.array(
+        [_is_other([_odds(word, language) for word in key.split()]) for key in keys], dtype=bool
+    )
 
 
 def _is_other(words: list[tuple[float, ...]]) -> bool:
@@ -40,7 +46,8 @@ def _is_other(words: list[tuple[float, ...]]) -> bool:
 
 @lru_cache(maxsize=200_000)
 def _odds(word: str, language: str) -> tuple[float, ...]:
-    """How much likelier a word is in each language than in this one, in ln; zeros for a word that none knows."""
+    """How much likelier a word is in each language than in this one, in ln; zeros for a word that
+    none knows."""
     shares = [frequencies(one).get(word, 0.0) for one in LANGUAGES] if word.isalpha() else []
     if not any(shares):
         return (0.0,) * len(LANGUAGES)

@@ -8,10 +8,13 @@ MAX_CHARACTERS = 200
 
 _QUOTES = dict.fromkeys(map(ord, "\u2018\u2019\u201a\u201b\u2032\u00b4\u0060\u02bc"), "'")
 _DOUBLE_QUOTES = dict.fromkeys(map(ord, "\u201c\u201d\u201e\u201f\u2033\u00ab\u00bb"), '"')
-_DASHES = dict.fromkeys(map(ord, "\u2010\u2011\u2012\u2013\u2014\u2015\u2212\ufe58\ufe63\uff0d"), "-")
+_DASHES = dict.fromkeys(
+    map(ord, "\u2010\u2011\u2012\u2013\u2014\u2015\u2212\ufe58\ufe63\uff0d"), "-"
+)
 _ONE_FORM = {**_QUOTES, **_DOUBLE_QUOTES, **_DASHES}
 _SPACES = re.compile(r"\s+")
-# Words of plain letters and digits with one space between are their own key: most keywords are such.
+# Words of plain letters and digits with one space between are their own key: most keywords are
+# such.
 _PLAIN = re.compile(r"[a-z0-9]+(?: [a-z0-9]+)*")
 # Kept inside a word because they carry meaning there: R&D, c++, kids', 1.25, 24/7, c#, t-shirt.
 _INNER = "&+'./#-"
@@ -19,8 +22,8 @@ _EDGE = "&'./-"
 
 
 class _Folding(dict[int, str]):
-    """What each character becomes in a key, worked out once: letters, digits, marks and inner signs stay, invisible
-    ones go, all else parts words."""
+    """What each character becomes in a key, worked out once: letters, digits, marks and inner signs
+    stay, invisible ones go, all else parts words."""
 
     def __missing__(self, code: int) -> str:
         char = chr(code)
@@ -46,10 +49,10 @@ class BadKeyword(ValueError):
 def clean_keyword(text: str) -> str:
     """Tidy what was typed, keeping its capitals: NFKC, one form of quotes, dashes and spaces.
 
-    Parameters: `text`, any string.
-    Returns: the text without control and invisible formatting characters, single-spaced and trimmed.
-    Raises: `BadKeyword` with code `keyword_empty` when nothing that can be searched for is left,
-    `keyword_too_long` above `MAX_CHARACTERS`, `keyword_no_word` when no letter or digit is in it.
+    Parameters: `text`, any string. Returns: the text without control and invisible formatting
+    characters, single-spaced and trimmed. Raises: `BadKeyword` with code `keyword_empty` when
+    nothing that can be searched for is left, `keyword_too_long` above `MAX_CHARACTERS`,
+    `keyword_no_word` when no letter or digit is in it.
     """
     if text.isascii() and text.isprintable():
         # What most keywords are: nothing to compose and nothing to hide.
@@ -86,7 +89,8 @@ def identity_key(text: str) -> str:
         return folded
     if not text.isascii():
         folded = unicodedata.normalize("NFKC", text).translate(_ONE_FORM).casefold()
-        # Folding can leave what composes again ("ǰ"), so compose once more to make keys of keys equal.
+        # Folding can leave what composes again ("ǰ"), so compose once more to make keys of keys
+        # equal.
         folded = unicodedata.normalize("NFKC", folded)
     words = (word.strip(_EDGE) for word in folded.replace("`", "'").translate(_FOLDING).split())
     return " ".join(word for word in words if word.strip("#+"))

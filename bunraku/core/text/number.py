@@ -1,8 +1,9 @@
 """One form for singular and plural of a word, by language: a key to compare by, not a word to show.
 
-Stemmers take more away than number ("cleaning" and "cleaner" become one, and so do "Zeitung" and "Zeit"), so that wordings
-which mean different things would be called variants. Here only number goes. Dutch, whose plurals change the middle of a word,
-keeps its stemmer, but not where that takes an ending of another kind away."""
+Stemmers take more away than number ("cleaning" and "cleaner" become one, and so do "Zeitung" and
+"Zeit"), so that wordings which mean different things would be called variants. Here only number
+goes. Dutch, whose plurals change the middle of a word, keeps its stemmer, but not where that takes
+an ending of another kind away."""
 
 from collections.abc import Callable
 from functools import lru_cache
@@ -50,10 +51,14 @@ _IRREGULAR = {
     "oxen": "ox",
 }
 _ONE_FORM = frozenset(
-    "news series species means glasses goods customs savings earnings odds thanks lens gas canvas atlas bias texas "
-    "tennis iris basis oasis chassis analysis crisis thesis axis hypothesis diagnosis synopsis genesis emphasis "
-    "paris debris cannabis arthritis us this his its as is was has does yes plus bus virus campus bonus census cactus "
-    "status focus genus circus minus sinus versus christmas physics mathematics politics always perhaps".split()
+    "news series species means glasses goods customs savings earnings odds thanks lens gas "
+    "canvas atlas bias texas "
+    "tennis iris basis oasis chassis analysis crisis thesis axis hypothesis diagnosis synopsis "
+    "genesis emphasis "
+    "paris debris cannabis arthritis us this his its as is was has does yes plus bus virus "
+    "campus bonus census cactus "
+    "status focus genus circus minus sinus versus christmas physics mathematics politics "
+    "always perhaps".split()
 )
 _KEEPS_S = ("ss", "us", "itis", "ics")
 _IRREGULAR_ENDS = ("shelves", "knives", "wolves", "leaves", "women", "children", "teeth", "people")
@@ -67,22 +72,32 @@ def _english(word: str) -> str:
     if word.removesuffix("s") in ("men", "women", "children"):
         # "men's", without its apostrophe.
         return _IRREGULAR[word[:-1]]
-    if len(word) > 3 and word.endswith("s") and word not in _ONE_FORM and not word.endswith(_KEEPS_S):
+    if (
+        len(word) > 3
+        and word.endswith("s")
+        and word not in _ONE_FORM
+        and not word.endswith(_KEEPS_S)
+    ):
         if word.endswith("ies") and len(word) > 4:
             word = word[:-3] + "y"
         elif word.endswith(("ses", "xes", "zes", "ches", "shes", "oes")) and len(word) > 4:
-            # "lenses" and "houses": whether the e was there before, the next line settles for both forms.
+            # "lenses" and "houses": whether the e was there before, the next line settles for both
+            # forms.
             word = word[:-2]
         else:
             word = word[:-1]
     if len(word) > 4 and word.endswith("ie"):
         return word[:-2] + "y"
-    if len(word) > 3 and (word.endswith(("se", "xe", "ze", "che", "she")) or (word.endswith("oe") and len(word) < 6)):
+    if len(word) > 3 and (
+        word.endswith(("se", "xe", "ze", "che", "she")) or (word.endswith("oe") and len(word) < 6)
+    ):
         return word[:-1]
     return word
 
 
-_FRENCH_ONE_FORM = frozenset("mais fois bas cours temps bois bras jus plus sans dans sous vers tres os gaz".split())
+_FRENCH_ONE_FORM = frozenset(
+    "mais fois bas cours temps bois bras jus plus sans dans sous vers tres os gaz".split()
+)
 
 
 def _french(word: str) -> str:
@@ -121,24 +136,28 @@ def _portuguese(word: str) -> str:
 
 
 def _italian(word: str) -> str:
-    # -o and -i are one, and so are -a and -e. "lente" and "lenti" are not told from "lenta" and "lento": a variant missed is
-    # better than a wrong one.
+    # -o and -i are one, and so are -a and -e. "lente" and "lenti" are not told from "lenta" and
+    # "lento": a variant missed is better than a wrong one.
     if len(word) <= 3 or word[-1] not in "aeio":
         return word
     body = word[:-1].removesuffix("h").removesuffix("i")
     return body + ("a" if word[-1] in "ae" else "o")
 
 
-# Nouns whose plural takes -er: a closed list, read from the end of a word, for others of the kind are made of these. Whoever
-# does something ("Drucker", "Spieler") is none of them.
+# Nouns whose plural takes -er: a closed list, read from the end of a word, for others of the kind
+# are made of these. Whoever does something ("Drucker", "Spieler") is none of them.
 _GERMAN_ER = tuple(
-    "bilder bucher kinder hauser kleider lander lieder manner rader walder worter glaser blatter bretter dorfer felder geister "
-    "graber guter horner huhner kalber krauter lammer locher nester rander rinder schilder schlosser schwerter tucher volker "
-    "wurmer bander bader facher fasser gesichter gewander denkmaler dacher amter taler holzer lichter munder "
+    "bilder bucher kinder hauser kleider lander lieder manner rader walder worter glaser "
+    "blatter bretter dorfer felder geister "
+    "graber guter horner huhner kalber krauter lammer locher nester rander rinder schilder "
+    "schlosser schwerter tucher volker "
+    "wurmer bander bader facher fasser gesichter gewander denkmaler dacher amter taler holzer "
+    "lichter munder "
     "straucher mitglieder glieder gehalter weiber gespenster geschlechter tumer leiber eier".split()
 )
 _GERMAN_KEEPS_S = tuple(
-    "kurs hals fuchs lachs wachs krebs keks puls fels mops gips chips schnaps dachs luchs stress ss reis".split()
+    "kurs hals fuchs lachs wachs krebs keks puls fels mops gips chips schnaps dachs luchs "
+    "stress ss reis".split()
 )
 _GERMAN_KEEPS_E = ("reise", "karte", "seite", "weise", "masse", "halle", "lehre", "folge")
 _GERMAN_ENDS = (
@@ -151,7 +170,8 @@ _GERMAN_ENDS = (
 
 
 def _german(word: str) -> str:
-    # Umlauts have lost their dots, "Gläser" are "glaser" here. What remains need not be a word, only the same for both.
+    # Umlauts have lost their dots, "Gläser" are "glaser" here. What remains need not be a word,
+    # only the same for both.
     if len(word) <= 3:
         return word
     if word.endswith(_GERMAN_ER):
@@ -206,8 +226,9 @@ _RULES: dict[str, Callable[[str], str]] = {
 def number_key(word: str, language: str) -> str:
     """The form that singular and plural of a word share.
 
-    Parameters: `word`, one case-folded word without accents; `language`, two letters. Returns: the key; the word itself for a
-    language without a rule, and for words with digits. Raises: nothing. Cost: constant, and once a word."""
+    Parameters: `word`, one case-folded word without accents; `language`, two letters. Returns: the
+    key; the word itself for a language without a rule, and for words with digits. Raises: nothing.
+    Cost: constant, and once a word."""
     if not word.isalpha():
         return word
     rule = _RULES.get(language)

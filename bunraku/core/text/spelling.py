@@ -1,23 +1,35 @@
-"""One form for what may be spelled in several right ways: accents, ligatures, and the two sides of an ocean."""
+"""One form for what may be spelled in several right ways: accents, ligatures, and the two sides of
+an ocean."""
 
 import re
 import unicodedata
 from functools import lru_cache
 
 _TWO_SIDES = (
-    "colour color, favourite favorite, flavour flavor, harbour harbor, neighbour neighbor, labour labor, honour honor, "
-    "humour humor, armour armor, vapour vapor, odour odor, centre center, theatre theater, metre meter, litre liter, "
-    "fibre fiber, calibre caliber, lustre luster, spectre specter, grey gray, tyre tire, kerb curb, plough plow, "
-    "pyjama pajama, draught draft, mould mold, moulding molding, moustache mustache, jewellery jewelry, "
-    "aluminium aluminum, catalogue catalog, dialogue dialog, analogue analog, programme program, licence license, "
-    "defence defense, offence offense, practise practice, sceptical skeptical, doughnut donut, yoghurt yogurt, "
-    "travelling traveling, traveller traveler, travelled traveled, modelling modeling, levelling leveling, cosy cozy, "
-    "ageing aging, enquiry inquiry, woollen woolen, marvellous marvelous, artefact artifact, colouring coloring, "
-    "coloured colored, jeweller jeweler, counselling counseling, maths math, gipsy gypsy, whisky whiskey, hallo hello, "
-    "flyer flier, adviser advisor, organiser organizer, tranquillity tranquility, fulfil fulfill, instalment installment"
+    "colour color, favourite favorite, flavour flavor, harbour harbor, neighbour neighbor, "
+    "labour labor, honour honor, "
+    "humour humor, armour armor, vapour vapor, odour odor, centre center, theatre theater, "
+    "metre meter, litre liter, "
+    "fibre fiber, calibre caliber, lustre luster, spectre specter, grey gray, tyre tire, kerb "
+    "curb, plough plow, "
+    "pyjama pajama, draught draft, mould mold, moulding molding, moustache mustache, jewellery "
+    "jewelry, "
+    "aluminium aluminum, catalogue catalog, dialogue dialog, analogue analog, programme "
+    "program, licence license, "
+    "defence defense, offence offense, practise practice, sceptical skeptical, doughnut donut, "
+    "yoghurt yogurt, "
+    "travelling traveling, traveller traveler, travelled traveled, modelling modeling, "
+    "levelling leveling, cosy cozy, "
+    "ageing aging, enquiry inquiry, woollen woolen, marvellous marvelous, artefact artifact, "
+    "colouring coloring, "
+    "coloured colored, jeweller jeweler, counselling counseling, maths math, gipsy gypsy, "
+    "whisky whiskey, hallo hello, "
+    "flyer flier, adviser advisor, organiser organizer, tranquillity tranquility, fulfil "
+    "fulfill, instalment installment"
 )
 _AMERICAN = dict(pair.split() for pair in _TWO_SIDES.split(", "))
-# Words spelled alike on both sides may get a z too: both sides of a comparison get it, and no other word is hit.
+# Words spelled alike on both sides may get a z too: both sides of a comparison get it, and no other
+# word is hit.
 _ISE = re.compile(r"(?<=[a-z]{3})is(e|es|ed|er|ers|ing|ation|ations)$")
 _YSE = re.compile(r"(?<=l)ys(e|es|ed|er|ers|ing)$")
 
@@ -30,10 +42,13 @@ def strip_accents(text: str) -> str:
     return unicodedata.normalize("NFC", "".join(c for c in apart if not unicodedata.combining(c)))
 
 
-_LIGATURES = str.maketrans({"ß": "ss", "æ": "ae", "œ": "oe", "ø": "o", "ł": "l", "đ": "d", "ı": "i"})
+_LIGATURES = str.maketrans(
+    {"ß": "ss", "æ": "ae", "œ": "oe", "ø": "o", "ł": "l", "đ": "d", "ı": "i"}
+)
 # Where the dots make another word, and not the plural of the same ("Küche" and "Kuchen").
 _DOTS_MATTER = frozenset(
-    "küche küchen schön drücken drückt fördern zählen möchte könnte würde rücken stück stücke stücken lösen höhle bär bären "
+    "küche küchen schön drücken drückt fördern zählen möchte könnte würde rücken stück stücke "
+    "stücken lösen höhle bär bären "
     "schwül fällen hütte hütten wüste wüsten mücke mücken".split()
 )
 _DOTS_WRITTEN = str.maketrans({"ä": "ae", "ö": "oe", "ü": "ue"})
@@ -45,10 +60,10 @@ _UMLAUT_WRITTEN = re.compile(r"(?<![aeoq])([ou])e(?=[^aeiou])|(?<![aeou])ae(?=[^
 def spelling_key(word: str, language: str) -> str:
     """The form that the right spellings of a word share.
 
-    Parameters: `word`, one case-folded word; `language`, two letters. Returns: the word without accents; in English the
-    American spelling; in German with "ae", "oe", "ue" as the umlauts they may stand for, without their dots where those make no
-    other word, and with "f" for "ph". A key to compare by, not a word to show. Raises: nothing. Cost: constant, and once a
-    word."""
+    Parameters: `word`, one case-folded word; `language`, two letters. Returns: the word without
+    accents; in English the American spelling; in German with "ae", "oe", "ue" as the umlauts they
+    may stand for, without their dots where those make no other word, and with "f" for "ph". A key
+    to compare by, not a word to show. Raises: nothing. Cost: constant, and once a word."""
     if language == "de":
         word = word.replace("ph", "f")
         if word in _DOTTED:

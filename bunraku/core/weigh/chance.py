@@ -10,10 +10,12 @@ from bunraku.core.weigh.page import PAGE_ONE, PageFacts, strength
 Floats = NDArray[np.float64]
 
 TAU = {"web": 5.0, "video": 7.0, "marketplace": 6.0}
-"""How sharply strength decides, in points of strength: engines see more than we do, more so for video."""
+"""How sharply strength decides, in points of strength: engines see more than we do, more so for
+video."""
 PULL_PER_STANDING = {"web": 1 / 20, "video": 1 / 170, "marketplace": 1 / 40}
-"""What a modest outlet's new piece soon has: a link per 20 points of authority, a view a day per 170 followers (a typical
-video of 3,400 followers gets 1,200 views in two months), a sale a month per 40 reviews."""
+"""What a modest outlet's new piece soon has: a link per 20 points of authority, a view a day per
+170 followers (a typical video of 3,400 followers gets 1,200 views in two months), a sale a month
+per 40 reviews."""
 OWN_SIGMA = 6.0
 """How unsure we are of an outlet's own strength for one keyword, in points."""
 _NODES, _WEIGHTS = np.polynomial.hermite_e.hermegauss(5)
@@ -24,8 +26,9 @@ _STEPS = 11  # halvings of 0-100 (to 0.05): finer than any reading
 
 @dataclass(frozen=True)
 class Outlook:
-    """For n keywords: P(position = 1..10) as (n, 10), chance of page one and of the first three (0-1), expected
-    position if on page one, weak spots (count), the outlet's own strength (0-100). NaN where no page was read."""
+    """For n keywords: P(position = 1..10) as (n, 10), chance of page one and of the first three
+    (0-1), expected position if on page one, weak spots (count), the outlet's own strength (0-100).
+    NaN where no page was read."""
 
     positions: Floats
     page_one: Floats
@@ -38,9 +41,10 @@ class Outlook:
 def own_strength(standing: float, fit: Floats, channel: str) -> Floats:
     """The outlet's own strength for each keyword, on the scale of the results' strength, 0-100.
 
-    Parameters: `standing`, the outlet's authority, followers or reviews; `fit` (n,), 0-1; `channel`. Returns: (n,): what
-    a new piece of this outlet would have that says the phrase in its title, with the links, views or sales that such a
-    piece of this outlet soon has, less up to 12 points where the topic is foreign to it. Raises: as `strength`.
+    Parameters: `standing`, the outlet's authority, followers or reviews; `fit` (n,), 0-1;
+    `channel`. Returns: (n,): what a new piece of this outlet would have that says the phrase in its
+    title, with the links, views or sales that such a piece of this outlet soon has, less up to 12
+    points where the topic is foreign to it. Raises: as `strength`.
     """
     pull = standing * PULL_PER_STANDING[channel]
     ones = np.ones_like(fit)
@@ -49,11 +53,13 @@ def own_strength(standing: float, fit: Floats, channel: str) -> Floats:
 
 
 def difficulty(strengths: Floats, channel: str) -> Floats:
-    """Difficulty, 0-100: how strong one must be to have an even chance of page one. The same for everyone.
+    """Difficulty, 0-100: how strong one must be to have an even chance of page one. The same for
+    everyone.
 
-    Parameters: `strengths` (n, 10) of the organic results, NaN where none stands; `channel`. Returns: (n,), NaN where no
-    page was read, 0 where the page has free places. Formula: the own strength at which the chance of outranking at
-    least one of the ten is one half, found by bisection. Raises: `KeyError` for another channel. Cost: linear, vectorised.
+    Parameters: `strengths` (n, 10) of the organic results, NaN where none stands; `channel`.
+    Returns: (n,), NaN where no page was read, 0 where the page has free places. Formula: the own
+    strength at which the chance of outranking at least one of the ten is one half, found by
+    bisection. Raises: `KeyError` for another channel. Cost: linear, vectorised.
     """
     read = np.isfinite(strengths).any(axis=1)
     full = np.isfinite(strengths).all(axis=1)
@@ -62,7 +68,8 @@ def difficulty(strengths: Floats, channel: str) -> Floats:
     for _ in range(_STEPS):
         middle = (low + high) / 2
         exponent = (middle[:, None] - filled) / TAU[channel]
-        # ln of the chance of losing to all ten; softplus keeps it exact where a result is far below or above.
+        # ln of the chance of losing to all ten; softplus keeps it exact where a result is far below
+        # or above.
         lose_all = -np.logaddexp(0, exponent).sum(axis=1)
         wins = lose_all < np.log(0.5)
         high = np.where(wins, middle, high)
@@ -71,14 +78,16 @@ def difficulty(strengths: Floats, channel: str) -> Floats:
 
 
 def outlook(strengths: Floats, own: Floats, channel: str) -> Outlook:
-    """Chance: the probability that this outlet gets on page one, with the full distribution of its position.
+    """Chance: the probability that this outlet gets on page one, with the full distribution of its
+    position.
 
-    Parameters: `strengths` (n, 10), NaN where no result stands; `own` (n,), 0-100; `channel`. Returns: `Outlook`.
-    Formula: the outlet outranks result i with probability logistic((own − sᵢ)/τ); the number of results that stay above
-    is Poisson-binomial; the uncertainty of `own` (σ = 6 points) is integrated out by five-point Gauss-Hermite
-    quadrature. A free place on the page is always outranked. A weak spot is a result outranked with more than one half.
-    Where no page was read all is NaN. Raises: `ValueError` for shapes that do not match; `KeyError` for another channel.
-    Cost: linear, 100,000 pages in about a second.
+    Parameters: `strengths` (n, 10), NaN where no result stands; `own` (n,), 0-100; `channel`.
+    Returns: `Outlook`. Formula: the outlet outranks result i with probability logistic((own −
+    sᵢ)/τ); the number of results that stay above is Poisson-binomial; the uncertainty of `own` (σ =
+    6 points) is integrated out by five-point Gauss-Hermite quadrature. A free place on the page is
+    always outranked. A weak spot is a result outranked with more than one half. Where no page was
+    read all is NaN. Raises: `ValueError` for shapes that do not match; `KeyError` for another
+    channel. Cost: linear, 100,000 pages in about a second.
     """
     n = len(strengths)
     if own.shape != (n,) or strengths.shape != (n, PAGE_ONE):

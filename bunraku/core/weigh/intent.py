@@ -25,8 +25,8 @@ Floats = NDArray[np.float64]
 
 @dataclass(frozen=True)
 class Intents:
-    """For n keywords: probabilities (n, 4) in the order of `INTENTS`, probability of local (n,), and the ids of
-    the cues that decided."""
+    """For n keywords: probabilities (n, 4) in the order of `INTENTS`, probability of local (n,),
+    and the ids of the cues that decided."""
 
     probability: Floats
     local: Floats
@@ -45,13 +45,15 @@ def read_intents(
     own_brands: Sequence[str] = (),
     places: Sequence[str] = (),
 ) -> Intents:
-    """Search intent: informational, navigational, commercial or transactional; local as a mark beside any.
+    """Search intent: informational, navigational, commercial or transactional; local as a mark
+    beside any.
 
-    Parameters: `texts`, n keywords; `features`, for each the features of its results page, empty where no page
-    was read; `language`, two letters (English cues serve where a language has none of its own); `own_brands` and
-    `places`, words of the project. Returns: `Intents`; with no cue at all the prior stands, which leans to
-    informational. Formula: softmax of summed log-odds of the cues found in words and page (naive Bayes).
-    Raises: `ValueError` when texts and features differ in number. Cost: linear in words.
+    Parameters: `texts`, n keywords; `features`, for each the features of its results page, empty
+    where no page was read; `language`, two letters (English cues serve where a language has none of
+    its own); `own_brands` and `places`, words of the project. Returns: `Intents`; with no cue at
+    all the prior stands, which leans to informational. Formula: softmax of summed log-odds of the
+    cues found in words and page (naive Bayes). Raises: `ValueError` when texts and features differ
+    in number. Cost: linear in words.
     """
     if len(texts) != len(features):
         raise ValueError("one list of features for each text")
@@ -61,15 +63,20 @@ def read_intents(
     used: dict[str, Cue] = {}
     for text, shown in zip(texts, features, strict=True):
         found = _cues_in(tokens(text), table, longest)
-        found.update((FEATURE_CUES[name].id, FEATURE_CUES[name]) for name in shown if name in FEATURE_CUES)
+        found.update(
+            (FEATURE_CUES[name].id, FEATURE_CUES[name]) for name in shown if name in FEATURE_CUES
+        )
         used.update(found)
         evidence.append(tuple(found))
     # One sparse product instead of an addition per cue: 100,000 keywords carry some 200,000 cues.
     column = {id: index for index, id in enumerate(used)}
     counts = np.fromiter((len(ids) for ids in evidence), dtype=np.int64, count=len(evidence))
-    indices = np.fromiter((column[id] for ids in evidence for id in ids), dtype=np.int64, count=int(counts.sum()))
+    indices = np.fromiter(
+        (column[id] for ids in evidence for id in ids), dtype=np.int64, count=int(counts.sum())
+    )
     carries = sparse.csr_matrix(
-        (np.ones(len(indices)), indices, np.concatenate([[0], np.cumsum(counts)])), shape=(len(texts), len(used))
+        (np.ones(len(indices)), indices, np.concatenate([[0], np.cumsum(counts)])),
+        shape=(len(texts), len(used)),
     )
     weights = np.array([(*cue.weights, cue.local) for cue in used.values()]).reshape(len(used), 5)
     odds = carries @ weights + np.array((*PRIOR, LOCAL_PRIOR))
@@ -82,7 +89,10 @@ def read_intents(
 
 def explain_evidence(ids: Sequence[str], language: str) -> list[str]:
     """The sentences of cue ids, in order, each once."""
-    cues = {cue.id: cue for cue in (*CUES["en"], *CUES.get(language, ()), *FEATURE_CUES.values(), OWN_BRAND, PLACE)}
+    cues = {
+        cue.id: cue
+        for cue in (*CUES["en"], *CUES.get(language, ()), *FEATURE_CUES.values(), OWN_BRAND, PLACE)
+    }
     return list(dict.fromkeys(cues[id].says for id in ids if id in cues))
 
 

@@ -1,4 +1,5 @@
-"""The cues that tell what a searcher wants: each a small declared thing with an id, words and a sentence."""
+"""The cues that tell what a searcher wants: each a small declared thing with an id, words and a
+sentence."""
 
 from dataclasses import dataclass
 
@@ -7,8 +8,9 @@ INTENTS = ("informational", "navigational", "commercial", "transactional")
 
 @dataclass(frozen=True)
 class Cue:
-    """Evidence for an intent: `words` match whole words or phrases of a keyword; `weights` are log-odds in the
-    order of `INTENTS`; `local` is log-odds for local; `says` is the reason shown."""
+    """Evidence for an intent: `words` match whole words or phrases of a keyword; `weights` are
+    log-odds in the order of `INTENTS`; `local` is log-odds for local; `says` is the reason
+    shown."""
 
     id: str
     words: tuple[str, ...]
@@ -31,7 +33,10 @@ CUES: dict[str, tuple[Cue, ...]] = {
         ),
         Cue(
             "how_to",
-            _words("how to|diy|tutorial|guide|tips|step by step|explained|meaning|instructions|ideas|facts"),
+            _words(
+                "how to|diy|tutorial|guide|tips|step by "
+                "step|explained|meaning|instructions|ideas|facts"
+            ),
             (2.4, 0, 0, 0),
             "asks to be shown how",
         ),
@@ -42,18 +47,27 @@ CUES: dict[str, tuple[Cue, ...]] = {
             "compares",
         ),
         Cue(
-            "best", _words("best|top|review|reviews|rated|recommended|worth it"), (0, 0, 2.6, 0.3), "looks for the best"
+            "best",
+            _words("best|top|review|reviews|rated|recommended|worth it"),
+            (0, 0, 2.6, 0.3),
+            "looks for the best",
         ),
         Cue(
             "buy",
             _words(
-                "buy|order|price|prices|cost|cheap|sale|for sale|deal|deals|discount|shop|online|under|second hand|used"
+                "buy|order|price|prices|cost|cheap|sale|for "
+                "sale|deal|deals|discount|shop|online|under|second hand|used"
                 "|hire|rent|book|booking|tickets"
             ),
             (0, 0, 0.4, 2.6),
             "is ready to spend",
         ),
-        Cue("model", _words("set|kit|pack|bundle|replacement|refill|spare"), (0, 0, 0.3, 1.2), "names a thing as sold"),
+        Cue(
+            "model",
+            _words("set|kit|pack|bundle|replacement|refill|spare"),
+            (0, 0, 0.3, 1.2),
+            "names a thing as sold",
+        ),
         Cue(
             "gift",
             _words("gift|gifts|present|presents|for kids|for him|for her|for adults|for beginners"),
@@ -62,12 +76,20 @@ CUES: dict[str, tuple[Cue, ...]] = {
         ),
         Cue(
             "service",
-            _words("repair|cleaning|service|lessons|course|classes|evening|evenings|tour|tours|workshop|hire"),
+            _words(
+                "repair|cleaning|service|lessons|course|classes|evening|evenings|tour|tours|workshop|hire"
+            ),
             (0, 0, 0.2, 1.2),
             "asks for a service",
             0.4,
         ),
-        Cue("near", _words("near me|nearby|nearest|local|open now|in my area"), (0, 0, 0, 1.6), "says near me", 4.0),
+        Cue(
+            "near",
+            _words("near me|nearby|nearest|local|open now|in my area"),
+            (0, 0, 0, 1.6),
+            "says near me",
+            4.0,
+        ),
         Cue(
             "login",
             _words("login|log in|website|app|contact|opening hours|phone number|address"),
@@ -83,11 +105,24 @@ CUES: dict[str, tuple[Cue, ...]] = {
             "begins like a question",
         ),
         Cue(
-            "how_to", _words("anleitung|tipps|selber machen|erklärt|bedeutung"), (2.4, 0, 0, 0), "asks to be shown how"
+            "how_to",
+            _words("anleitung|tipps|selber machen|erklärt|bedeutung"),
+            (2.4, 0, 0, 0),
+            "asks to be shown how",
         ),
         Cue("compare", _words("vs|oder|vergleich|unterschied"), (0.6, 0, 2.2, 0), "compares"),
-        Cue("best", _words("beste|bester|bestes|test|empfehlung|erfahrungen"), (0, 0, 2.6, 0.3), "looks for the best"),
-        Cue("buy", _words("kaufen|preis|günstig|bestellen|angebot|gebraucht"), (0, 0, 0.4, 2.6), "is ready to spend"),
+        Cue(
+            "best",
+            _words("beste|bester|bestes|test|empfehlung|erfahrungen"),
+            (0, 0, 2.6, 0.3),
+            "looks for the best",
+        ),
+        Cue(
+            "buy",
+            _words("kaufen|preis|günstig|bestellen|angebot|gebraucht"),
+            (0, 0, 0.4, 2.6),
+            "is ready to spend",
+        ),
         Cue("near", _words("in der nähe|in meiner nähe"), (0, 0, 0, 1.6), "says near me", 4.0),
     ),
 }

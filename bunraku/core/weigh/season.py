@@ -13,7 +13,8 @@ Ints = NDArray[np.int64]
 TRENDS = ("unknown", "steady", "rising", "fading", "new", "fad")
 SIGNIFICANT_Z = 2.58
 LEAST_SLOPE = 0.1
-"""A year's change, in ln, below which a significant slope is still called steady: nobody plans by 10 %."""
+"""A year's change, in ln, below which a significant slope is still called steady: nobody plans by
+10 %."""
 SPIKE_SIGMAS = 6.0
 NEW_MONTHS = 6
 FEWEST_MONTHS = 24
@@ -23,8 +24,9 @@ _CHUNK = 20_000
 
 @dataclass(frozen=True)
 class Seasons:
-    """For n keywords: trend code into `TRENDS`, a year's change (share), season strength 0-1, share of the year
-    per calendar month (n, 12), peak month and first month of the climb (1-12, 0 none), months of history."""
+    """For n keywords: trend code into `TRENDS`, a year's change (share), season strength 0-1, share
+    of the year per calendar month (n, 12), peak month and first month of the climb (1-12, 0 none),
+    months of history."""
 
     trend: Ints
     change_share: Floats
@@ -38,21 +40,30 @@ class Seasons:
 def read_seasons(series: Floats, last_month: int) -> Seasons:
     """Trend and season: is it rising or fading, and which months carry the year.
 
-    Parameters: `series` (n, m), searches in each of the last m months, oldest first, NaN where unknown, 0 or
-    more; `last_month`, calendar month (1-12) of the last column. Returns: `Seasons`. Under 24 months nothing is
-    claimed of the trend and the season strength is NaN; month shares are given from 12 months on, else NaN.
-    Formula: trend is the median of same-month slopes between years with a seasonal Mann-Kendall test (both a
-    significant z and at least 10 % a year); season strength is the share of the detrended log variance that the
-    month explains, corrected for chance, 0 when an F test at 1 % cannot tell it from noise. New: six months or
-    more of nothing, then searches. Fad: one spike above six robust spreads, then down.
-    Raises: `ValueError` for a `last_month` outside 1-12. Source: Hirsch, Slack & Smith (1982) for the test.
-    Cost: linear in n, 100,000 × 36 in about a second.
+    Parameters: `series` (n, m), searches in each of the last m months, oldest first, NaN where
+    unknown, 0 or more; `last_month`, calendar month (1-12) of the last column. Returns: `Seasons`.
+    Under 24 months nothing is claimed of the trend and the season strength is NaN; month shares are
+    given from 12 months on, else NaN. Formula: trend is the median of same-month slopes between
+    years with a seasonal Mann-Kendall test (both a significant z and at least 10 % a year); season
+    strength is the share of the detrended log variance that the month explains, corrected for
+    chance, 0 when an F test at 1 % cannot tell it from noise. New: six months or more of nothing,
+    then searches. Fad: one spike above six robust spreads, then down. Raises: `ValueError` for a
+    `last_month` outside 1-12. Source: Hirsch, Slack & Smith (1982) for the test. Cost: linear in n,
+    100,000 × 36 in about a second.
     """
     if not 1 <= last_month <= 12:
         raise ValueError("last_month is 1 to 12")
     n = len(series)
-    parts = [_read_chunk(series[start : start + _CHUNK], last_month) for start in range(0, max(n, 1), _CHUNK)]
-    return Seasons(*(np.concatenate([getattr(part, name) for part in parts]) for name in Seasons.__dataclass_fields__))
+    parts = [
+        _read_chunk(series[start : start + _CHUNK], last_month)
+        for start in range(0, max(n, 1), _CHUNK)
+    ]
+    return Seasons(
+        *(
+            np.concatenate([getattr(part, name) for part in parts])
+            for name in Seasons.__dataclass_fields__
+        )
+    )
 
 
 def _read_chunk(series: Floats, last_month: int) -> Seasons:
@@ -75,7 +86,9 @@ def _read_chunk(series: Floats, last_month: int) -> Seasons:
         residual = logs - (np.arange(years) - (years - 1) / 2)[None, :, None] * slope[:, None, None]
         strength[full] = _season_strength(residual)
         trend[full] = np.where(
-            (np.abs(z) > SIGNIFICANT_Z) & (np.abs(slope) > LEAST_SLOPE), np.where(slope > 0, 2, 3), 1
+            (np.abs(z) > SIGNIFICANT_Z) & (np.abs(slope) > LEAST_SLOPE),
+            np.where(slope > 0, 2, 3),
+            1,
         )
         fresh, fad = _new_and_fad(series[full])
         trend[full[fad]] = TRENDS.index("fad")
@@ -90,8 +103,12 @@ def _read_chunk(series: Floats, last_month: int) -> Seasons:
 
 def _month_shares(series: Floats, calendar: Ints, months_known: Ints) -> Floats:
     """Mean searches per calendar month, as shares of their sum."""
-    sums = np.stack([np.nansum(series[:, calendar == month], axis=1) for month in range(12)], axis=1)
-    counts = np.stack([np.isfinite(series[:, calendar == month]).sum(axis=1) for month in range(12)], axis=1)
+    sums = np.stack(
+        [np.nansum(series[:, calendar == month], axis=1) for month in range(12)], axis=1
+    )
+    counts = np.stack(
+        [np.isfinite(series[:, calendar == month]).sum(axis=1) for month in range(12)], axis=1
+    )
     means = np.divide(sums, counts, out=np.zeros_like(sums), where=counts > 0)
     total = means.sum(axis=1, keepdims=True)
     enough = (months_known >= 12)[:, None] & (total > 0)
@@ -110,11 +127,13 @@ def _trend_test(logs: Floats) -> tuple[Floats, Floats]:
 
 
 def _season_strength(residual: Floats) -> Floats:
-    """Share of variance that the month explains, corrected for chance; 0 where the F test says noise."""
+    """Share of variance that the month explains, corrected for chance; 0 where the F test says
+    noise."""
     n, years, _ = residual.shape
     median = np.median(residual, axis=1, keepdims=True)
     lag = np.abs(np.diff(residual, axis=1)).reshape(n, -1)
-    # Spread from year-to-year differences: deviations about twelve medians of few years would be too small.
+    # Spread from year-to-year differences: deviations about twelve medians of few years would be
+    # too small.
     sigma = 1.4826 * np.median(lag, axis=1) / np.sqrt(2)
     reach = 3.5 * np.maximum(sigma, 1e-3)[:, None, None]
     clipped = np.clip(residual, median - reach, median + reach)
@@ -133,13 +152,18 @@ def _season_strength(residual: Floats) -> Floats:
 def _new_and_fad(series: Floats) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
     m = series.shape[1]
     started = (series > 0).argmax(axis=1)
-    fresh = (started >= NEW_MONTHS) & (series[np.arange(len(series)), np.minimum(started, m - 1)] > 0)
+    fresh = (started >= NEW_MONTHS) & (
+        series[np.arange(len(series)), np.minimum(started, m - 1)] > 0
+    )
     level = np.median(series, axis=1, keepdims=True)
     spread = 1.4826 * np.median(np.abs(series - level), axis=1, keepdims=True)
     above = series > level + SPIKE_SIGMAS * np.maximum(spread, 0.05 * level + 1)
     top = series.argmax(axis=1)
     fad = (
-        (above.sum(axis=1) >= 1) & (above.sum(axis=1) <= 4) & (top < m - 3) & (series[:, -1] < 0.3 * series.max(axis=1))
+        (above.sum(axis=1) >= 1)
+        & (above.sum(axis=1) <= 4)
+        & (top < m - 3)
+        & (series[:, -1] < 0.3 * series.max(axis=1))
     )
     # Spikes that come back every year are a season, not a fad.
     yearly = np.zeros(len(series), dtype=bool)
@@ -153,8 +177,8 @@ def _new_and_fad(series: Floats) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
 
 
 def _climb(share: Floats) -> Ints:
-    """First month (1-12) of the rise to the peak: walking back from the peak while it stays above a third
-    of the way from the quietest month to the peak."""
+    """First month (1-12) of the rise to the peak: walking back from the peak while it stays above a
+    third of the way from the quietest month to the peak."""
     n = len(share)
     if not n:
         return np.zeros(0, dtype=np.int64)

@@ -13,7 +13,8 @@ VERDICTS = ("", "go", "try", "hard", "skip")
 
 @dataclass(frozen=True)
 class Thresholds:
-    """When a project says Go: searches a month, chance of page one (0-1) for Go and for Try, worth a month."""
+    """When a project says Go: searches a month, chance of page one (0-1) for Go and for Try, worth
+    a month."""
 
     least_volume: float
     go_chance: float
@@ -42,11 +43,13 @@ class Judged:
 
 
 def verdicts(volume: Floats, chance: Floats, worth: Floats, at: Thresholds) -> NDArray[np.int64]:
-    """Verdict of each keyword, as an index into `VERDICTS`; 0 where a figure that decides is missing.
+    """Verdict of each keyword, as an index into `VERDICTS`; 0 where a figure that decides is
+    missing.
 
-    Parameters: `volume`, `chance`, `worth` (n,), NaN unknown; `at`, the project's thresholds. Returns: (n,). Skip: too few
-    searches. Hard: the chance is under the Try threshold. Go: chance and worth reach theirs. Try: all others. An unknown
-    worth does not stop a verdict but keeps it from Go. Raises: nothing.
+    Parameters: `volume`, `chance`, `worth` (n,), NaN unknown; `at`, the project's thresholds.
+    Returns: (n,). Skip: too few searches. Hard: the chance is under the Try threshold. Go: chance
+    and worth reach theirs. Try: all others. An unknown worth does not stop a verdict but keeps it
+    from Go. Raises: nothing.
     """
     known = np.isfinite(volume) & np.isfinite(chance)
     skip = known & (volume < at.least_volume)
@@ -59,10 +62,11 @@ def verdicts(volume: Floats, chance: Floats, worth: Floats, at: Thresholds) -> N
 
 
 def hands(volume: Floats, chance: Floats, worth: Floats, at: Thresholds) -> NDArray[np.int64]:
-    """Hands: heights 0-100 of the three columns demand, chance and worth; -1 where the figure is missing.
+    """Hands: heights 0-100 of the three columns demand, chance and worth; -1 where the figure is
+    missing.
 
-    Parameters: as `verdicts`. Returns: (n, 3). Formula: demand and worth by logarithm, half height at the project's
-    threshold and full at a hundred times it; chance as it is. Raises: nothing.
+    Parameters: as `verdicts`. Returns: (n, 3). Formula: demand and worth by logarithm, half height
+    at the project's threshold and full at a hundred times it; chance as it is. Raises: nothing.
     """
 
     def by_threshold(value: Floats, threshold: float) -> Floats:
@@ -74,16 +78,16 @@ def hands(volume: Floats, chance: Floats, worth: Floats, at: Thresholds) -> NDAr
         np.clip(100 * chance, 4, 100),
         by_threshold(worth, at.least_worth),
     )
-    return np.stack([np.where(np.isfinite(c), np.round(np.nan_to_num(c)), -1) for c in columns], axis=1).astype(
-        np.int64
-    )
+    return np.stack(
+        [np.where(np.isfinite(c), np.round(np.nan_to_num(c)), -1) for c in columns], axis=1
+    ).astype(np.int64)
 
 
 def explain_verdict(verdict: str, figures: Judged, at: Thresholds, currency: str = "£") -> str:
     """The reasons for a verdict as a sentence, with the one thing that would change it.
 
-    Parameters: `verdict`, one of `VERDICTS`; `figures`; `at`, the project's thresholds; `currency`, a sign. Returns: one to
-    three sentences without the verdict's own name. Raises: nothing.
+    Parameters: `verdict`, one of `VERDICTS`; `figures`; `at`, the project's thresholds; `currency`,
+    a sign. Returns: one to three sentences without the verdict's own name. Raises: nothing.
     """
     if not verdict:
         missing = [
@@ -116,14 +120,28 @@ def explain_verdict(verdict: str, figures: Judged, at: Thresholds, currency: str
         )
     if verdict == "hard":
         short = ""
-        if figures.difficulty is not None and figures.own is not None and figures.difficulty > figures.own:
-            short = f" You would need about {round(figures.difficulty - figures.own)} more points of strength."
+        if (
+            figures.difficulty is not None
+            and figures.own is not None
+            and figures.difficulty > figures.own
+        ):
+            short = (
+                f" You would need about {round(figures.difficulty - figures.own)} more "
+                f"points of strength."
+            )
         return f"{asked}, but {odds}; {spots}.{short}"
     if chance < at.go_chance:
-        return f"{asked}, {odds}, {money}. A chance of {round(100 * at.go_chance)} % would make it Go."
+        return (
+            f"{asked}, {odds}, {money}. A chance of {round(100 * at.go_chance)} % would make it Go."
+        )
     if figures.worth is None:
-        return f"{asked}, {odds}, but {money}. Say what a click is worth to you and it can become Go."
-    return f"{asked}, {odds}, but only {money}. {currency}{_amount(at.least_worth)} a month would make it Go."
+        return (
+            f"{asked}, {odds}, but {money}. Say what a click is worth to you and it can become Go."
+        )
+    return (
+        f"{asked}, {odds}, but only {money}. {currency}{_amount(at.least_worth)} a month "
+        f"would make it Go."
+    )
 
 
 def _count(value: float) -> str:

@@ -23,7 +23,8 @@ LEARNED_STEP = 0.05
 
 @dataclass(frozen=True)
 class Standpoint:
-    """From whose side keywords are weighed: the channel, the project's words, its values and thresholds."""
+    """From whose side keywords are weighed: the channel, the project's words, its values and
+    thresholds."""
 
     channel: str
     language: str
@@ -35,7 +36,8 @@ class Standpoint:
 
 @dataclass(frozen=True)
 class Evidence:
-    """What is known of n keywords: texts, fit, heat and overruled intents; readings as arrays, NaN where missing."""
+    """What is known of n keywords: texts, fit, heat and overruled intents; readings as arrays, NaN
+    where missing."""
 
     texts: Sequence[str]
     fit: Floats
@@ -80,12 +82,15 @@ class OutletFigures:
     hands: NDArray[np.int64]
 
 
-def weigh(evidence: Evidence, standpoint: Standpoint, spreads: Floats, broad_ratio: float) -> Figures:
-    """Weigh keywords for everyone: every figure that does not depend on an outlet, from readings alone.
+def weigh(
+    evidence: Evidence, standpoint: Standpoint, spreads: Floats, broad_ratio: float
+) -> Figures:
+    """Weigh keywords for everyone: every figure that does not depend on an outlet, from readings
+    alone.
 
     Parameters: `evidence`, arrays of n; `standpoint`; `spreads` (s,), each exact source's spread
-    (`learn_spreads`); `broad_ratio` (`learn_broad_ratio`). Returns: `Figures`. Raises: `ValueError` from
-    the parts for shapes that do not match. Cost: linear; 100,000 keywords in a few seconds.
+    (`learn_spreads`); `broad_ratio` (`learn_broad_ratio`). Returns: `Figures`. Raises: `ValueError`
+    from the parts for shapes that do not match. Cost: linear; 100,000 keywords in a few seconds.
     """
     channel = standpoint.channel
     volume = taken_as(
@@ -104,7 +109,9 @@ def weigh(evidence: Evidence, standpoint: Standpoint, spreads: Floats, broad_rat
         own_brands=standpoint.own_brands,
         places=standpoint.places,
     )
-    names = [mine or read for mine, read in zip(evidence.intents_overruled, intents.names(), strict=True)]
+    names = [
+        mine or read for mine, read in zip(evidence.intents_overruled, intents.names(), strict=True)
+    ]
     strengths = strength(evidence.page, channel)
     return Figures(
         volume=volume,
@@ -125,9 +132,9 @@ def weigh_for_outlet(
     """Weigh keywords for one outlet: own strength, chance, clicks, worth and verdict.
 
     Parameters: `evidence`, arrays of n; `figures`, of the same evidence (`weigh`); `standpoint`;
-    `standing`, the outlet's authority, followers or reviews, None where there is no outlet: then chance,
-    worth and verdict are unknown. Returns: `OutletFigures`. Raises: `ValueError` from the parts for
-    shapes that do not match. Cost: linear; 100,000 keywords in about a second.
+    `standing`, the outlet's authority, followers or reviews, None where there is no outlet: then
+    chance, worth and verdict are unknown. Returns: `OutletFigures`. Raises: `ValueError` from the
+    parts for shapes that do not match. Cost: linear; 100,000 keywords in about a second.
     """
     channel, at = standpoint.channel, standpoint.thresholds
     unknown = np.full(len(evidence.texts), np.nan)
@@ -146,11 +153,12 @@ def weigh_for_outlet(
 
 
 def learn(exact: Floats, broad_low: Floats, broad_high: Floats) -> tuple[Floats, float]:
-    """What a project's own readings teach: each exact source's spread, and exact searches per broad search.
+    """What a project's own readings teach: each exact source's spread, and exact searches per broad
+    search.
 
-    Parameters: `exact` (n, s), `broad_low` and `broad_high` (n,), NaN where unknown. Returns: as `learn_spreads` and
-    `learn_broad_ratio`, in steps of 5 %, so that one reading more does not move every other figure.
-    Raises: nothing."""
+    Parameters: `exact` (n, s), `broad_low` and `broad_high` (n,), NaN where unknown. Returns: as
+    `learn_spreads` and `learn_broad_ratio`, in steps of 5 %, so that one reading more does not move
+    every other figure. Raises: nothing."""
     ratio = volumes.learn_broad_ratio(_first_known(exact), broad_low, broad_high)
     spreads = _settled(volumes.learn_spreads(exact), volumes.DEFAULT_SPREAD)
     return spreads, float(_settled(np.array([ratio]), volumes.BROAD_RATIO)[0])

@@ -14,7 +14,8 @@ Floats = NDArray[np.float64]
 HEAT = {"hot": 1.5, "warm": 1.0, "cold": 0.5}
 """How the user's own hot, warm and cold weigh on worth; unmarked counts as warm."""
 FALLBACK_CPC_SHARE = 0.5
-"""An organic click is taken to be worth half of what an advertiser pays, where the user has not said."""
+"""An organic click is taken to be worth half of what an advertiser pays, where the user has not
+said."""
 
 
 @cache
@@ -28,19 +29,26 @@ def click_curves() -> dict[str, Any]:
 def open_share(features: Sequence[Sequence[str]], ads: Floats, channel: str) -> Floats:
     """Share of organic clicks left after ads and page features took theirs, 0.2-1.
 
-    Parameters: `features`, for each of n pages its feature names; `ads` (n,), ads on the page, NaN counts as none;
-    `channel`. Returns: (n,). Unknown features take nothing. Raises: `KeyError` for another channel.
+    Parameters: `features`, for each of n pages its feature names; `ads` (n,), ads on the page, NaN
+    counts as none; `channel`. Returns: (n,). Unknown features take nothing. Raises: `KeyError` for
+    another channel.
     """
     curve = click_curves()[channel]
-    taken = np.array([sum(curve["features"].get(name, 0.0) for name in shown) for shown in features])
-    return np.clip(1 - (taken if len(features) else np.zeros(0)) - curve["ad"] * np.nan_to_num(ads), 0.2, 1.0)
+    taken = np.array(
+        [sum(curve["features"].get(name, 0.0) for name in shown) for shown in features]
+    )
+    return np.clip(
+        1 - (taken if len(features) else np.zeros(0)) - curve["ad"] * np.nan_to_num(ads), 0.2, 1.0
+    )
 
 
 def expected_clicks(volume: Floats, positions: Floats, share: Floats, channel: str) -> Floats:
-    """Expected clicks a month: searches × Σ P(position) × click share of the position × share left open.
+    """Expected clicks a month: searches × Σ P(position) × click share of the position × share left
+    open.
 
-    Parameters: `volume` (n,) searches a month; `positions` (n, 10) probabilities; `share` (n,) 0-1; `channel`.
-    Returns: (n,), NaN where volume or positions are unknown. Raises: `KeyError` for another channel.
+    Parameters: `volume` (n,) searches a month; `positions` (n, 10) probabilities; `share` (n,) 0-1;
+    `channel`. Returns: (n,), NaN where volume or positions are unknown. Raises: `KeyError` for
+    another channel.
     """
     curve = np.array(click_curves()[channel]["positions"])
     return volume * (positions @ curve) * share
@@ -49,19 +57,24 @@ def expected_clicks(volume: Floats, positions: Floats, share: Floats, channel: s
 def click_value(cpc: Floats, intents: Sequence[str], own_values: dict[str, float]) -> Floats:
     """Value of one click in the project's currency.
 
-    Parameters: `cpc` (n,), NaN unknown; `intents`, the intent of each; `own_values`, the user's own value of a click by
-    intent, with "any" for all others. Returns: (n,): the user's own where given, else half the cost per click as a
-    stand-in, else NaN. Raises: nothing.
+    Parameters: `cpc` (n,), NaN unknown; `intents`, the intent of each; `own_values`, the user's own
+    value of a click by intent, with "any" for all others. Returns: (n,): the user's own where
+    given, else half the cost per click as a stand-in, else NaN. Raises: nothing.
     """
-    own = np.array([own_values.get(intent, own_values.get("any", np.nan)) for intent in intents], dtype=float)
-    return np.where(np.isfinite(own), own, FALLBACK_CPC_SHARE * cpc) if len(intents) else np.zeros(0)
+    own = np.array(
+        [own_values.get(intent, own_values.get("any", np.nan)) for intent in intents], dtype=float
+    )
+    return (
+        np.where(np.isfinite(own), own, FALLBACK_CPC_SHARE * cpc) if len(intents) else np.zeros(0)
+    )
 
 
 def worth(clicks: Floats, value: Floats, fit: Floats, heat: Sequence[str]) -> Floats:
-    """Worth: expected value a month in the project's currency: clicks × value of a click × fit × heat.
+    """Worth: expected value a month in the project's currency: clicks × value of a click × fit ×
+    heat.
 
-    Parameters: `clicks`, `value`, `fit` (n,); `heat`, "hot", "warm", "cold" or "" each. Returns: (n,), NaN where
-    clicks or value are unknown. Raises: nothing.
+    Parameters: `clicks`, `value`, `fit` (n,); `heat`, "hot", "warm", "cold" or "" each. Returns:
+    (n,), NaN where clicks or value are unknown. Raises: nothing.
     """
     factor = np.array([HEAT.get(mark, 1.0) for mark in heat]) if len(heat) else np.ones(0)
     return clicks * value * fit * factor

@@ -22,7 +22,9 @@ from bunraku.server.sheet.scopes import find_scope
 def start_clustering(project: Project, channel: str, *, afresh: bool = False) -> Job:
     """Start clustering a channel. Raises: nothing_to_cluster."""
     if not Row.objects.filter(scope=find_scope(project, channel), state__in=IN_PLAY).exists():
-        raise BunrakuError("nothing_to_cluster", f"There is no keyword to cluster on {channel} search.")
+        raise BunrakuError(
+            "nothing_to_cluster", f"There is no keyword to cluster on {channel} search."
+        )
     params = ClusterParams(channel=channel, afresh=afresh)
     return start_job(project, ClusterKeywords, params, distinct=channel)
 
@@ -48,8 +50,8 @@ def rename_cluster(project: Project, cluster_id: int, name: str) -> Cluster:
 
 
 def move_keywords(project: Project, row_ids: Sequence[int], cluster_id: int | None) -> Cluster:
-    """Put keywords into a cluster, or (None) into one of their own, and pin them there. Raises: not_found,
-    also where the cluster is of another channel."""
+    """Put keywords into a cluster, or (None) into one of their own, and pin them there. Raises:
+    not_found, also where the cluster is of another channel."""
     with transaction.atomic():
         rows = rows_of(project, row_ids)
         scope = rows[0].scope

@@ -110,7 +110,12 @@ def read(request: ProjectRequest, project_id: ProjectId, cluster_id: int) -> Any
     return read_cluster(request.project, cluster_id)
 
 
-@router.put("/clusters/{int:cluster_id}/name", response=ClusterDetailOut, auth=CHANGES, url_name="rename_cluster")
+@router.put(
+    "/clusters/{int:cluster_id}/name",
+    response=ClusterDetailOut,
+    auth=CHANGES,
+    url_name="rename_cluster",
+)
 def rename(request: ProjectRequest, project_id: ProjectId, cluster_id: int, given: NameIn) -> Any:
     """Name a cluster."""
     rename_cluster(request.project, cluster_id, given.name)
@@ -120,4 +125,6 @@ def rename(request: ProjectRequest, project_id: ProjectId, cluster_id: int, give
 @router.post("/clusters/move", response=ClusterDetailOut, auth=CHANGES, url_name="move_keywords")
 def move(request: ProjectRequest, project_id: ProjectId, given: MoveIn) -> Any:
     """Put keywords into a cluster and pin them there."""
-    return read_cluster(request.project, move_keywords(request.project, given.row_ids, given.cluster_id).pk)
+    return read_cluster(
+        request.project, move_keywords(request.project, given.row_ids, given.cluster_id).pk
+    )

@@ -16,7 +16,8 @@ carry(Pin)
 
 @receiver(taken_back)
 def let_go_of_gone(sender: object, project: Project, changes: dict[Any, Any], **_: object) -> None:
-    """A cluster that went with an undo lets go of keywords that clustering had put into it since."""
+    """A cluster that went with an undo lets go of keywords that clustering had put into it
+    since."""
     made = [change["pk"] for change in changes.get(Cluster, ()) if change["before"] is None]
     if made:
         Row.objects.filter(scope__project=project, cluster__in=made).update(cluster=None)

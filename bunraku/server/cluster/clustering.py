@@ -37,8 +37,8 @@ class ClusterResult(Result):
 
 @job_kind
 class ClusterKeywords(JobKind[ClusterParams, ClusterResult]):
-    """Cluster a channel's keywords in play. Names and keywords moved by hand hold; so does everything
-    already clustered, but where the person asked to cluster afresh."""
+    """Cluster a channel's keywords in play. Names and keywords moved by hand hold; so does
+    everything already clustered, but where the person asked to cluster afresh."""
 
     id = "cluster"
     name = "Clustering"
@@ -80,7 +80,9 @@ class ClusterKeywords(JobKind[ClusterParams, ClusterResult]):
         return f"{plural(result.several, 'cluster')} of several keywords, {result.alone:,} alone"
 
 
-def _to_cluster(scope: Scope, rows: Sequence[Any], pages: Any, existing: Sequence[int]) -> ToCluster:
+def _to_cluster(
+    scope: Scope, rows: Sequence[Any], pages: Any, existing: Sequence[int]
+) -> ToCluster:
     pins = dict(Pin.objects.filter(scope=scope).values_list("keyword_id", "cluster_id"))
     numbers = {pk: number for number, pk in enumerate(existing)}
     current = [pins.get(keyword, now) for _, keyword, _, _, _, now in rows]
@@ -107,9 +109,11 @@ def packed_pages(row_ids: Sequence[int]) -> Any:
 def _store(
     scope: Scope, rows: Sequence[Any], labels: Sequence[int], existing: Sequence[int]
 ) -> tuple[dict[int, int], int]:
-    """Write each row's cluster; returns label to cluster id, and how many keywords changed theirs."""
+    """Write each row's cluster; returns label to cluster id, and how many keywords changed
+    theirs."""
     with transaction.atomic():
-        # What a person did while this was worked out comes first: clusters they took back, keywords they moved.
+        # What a person did while this was worked out comes first: clusters they took back, keywords
+        # they moved.
         alive = set(Cluster.objects.filter(scope=scope).values_list("pk", flat=True))
         pins = dict(Pin.objects.filter(scope=scope).values_list("keyword_id", "cluster_id"))
         ids = {number: pk for number, pk in enumerate(existing) if pk in alive}
@@ -158,7 +162,9 @@ def set_leads(clusters: Iterable[Cluster]) -> None:
     members: dict[int, list[tuple[int, int, float]]] = {}
     for part in in_parts(ids):
         held = Row.objects.filter(cluster__in=part).order_by("pk")
-        for cluster, pk, keyword, searches in held.values_list("cluster", "pk", "keyword_id", "volume"):
+        for cluster, pk, keyword, searches in held.values_list(
+            "cluster", "pk", "keyword_id", "volume"
+        ):
             known = np.nan if searches is None else searches
             members.setdefault(cluster or 0, []).append((pk, keyword, known))
     everyone = [pk for rows in members.values() for pk, _, _ in rows]

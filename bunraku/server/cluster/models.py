@@ -6,7 +6,8 @@ from bunraku.server.sheet.models import Keyword, Scope
 
 
 class Cluster(models.Model):
-    """Keywords that one piece can serve. Its members are the rows that point to it; its name may be the user's own."""
+    """Keywords that one piece can serve. Its members are the rows that point to it; its name may be
+    the user's own."""
 
     scope = models.ForeignKey(Scope, on_delete=models.CASCADE, related_name="clusters")
     lead = models.ForeignKey(Keyword, on_delete=models.SET_NULL, null=True, related_name="+")
@@ -25,7 +26,9 @@ class Pin(models.Model):
     cluster = models.ForeignKey(Cluster, on_delete=models.CASCADE, related_name="pins")
 
     class Meta:
-        constraints = [models.UniqueConstraint(fields=["scope", "keyword"], name="one_pin_a_keyword_and_scope")]
+        constraints = [
+            models.UniqueConstraint(fields=["scope", "keyword"], name="one_pin_a_keyword_and_scope")
+        ]
 
     def __str__(self) -> str:
         return f"{self.keyword_id} in {self.cluster_id}"

@@ -18,7 +18,9 @@ from bunraku.server.sheet.ordering import ordered
 MOST_MEMBERS = 500
 
 
-def list_clusters(scope: Scope, *, q: str, sort: str, several: bool, offset: int, limit: int) -> dict[str, Any]:
+def list_clusters(
+    scope: Scope, *, q: str, sort: str, several: bool, offset: int, limit: int
+) -> dict[str, Any]:
     """A page of a scope's clusters with what their kept members add up to."""
     rows = Row.objects.filter(scope=scope, state__in=IN_PLAY, cluster__isnull=False)
     grouped = rows.values("cluster").annotate(
@@ -48,7 +50,8 @@ def list_clusters(scope: Scope, *, q: str, sort: str, several: bool, offset: int
 
 
 def _named(scope: Scope, q: str) -> list[int]:
-    """Clusters whose own name holds all words. Few are named by hand, so they are looked through here."""
+    """Clusters whose own name holds all words. Few are named by hand, so they are looked through
+    here."""
     words = fold(q).split()
     names = Cluster.objects.filter(scope=scope).exclude(name="").values_list("pk", "name")
     return [pk for pk, name in names if all(word in fold(name) for word in words)]
@@ -76,11 +79,20 @@ def read_cluster(project: Project, cluster_id: int) -> dict[str, Any]:
     members = Row.objects.filter(cluster=cluster.pk, state__in=IN_PLAY)
     rows = list(ordered(members, "volume", descending=True)[:MOST_MEMBERS])
     pinned = set(Pin.objects.filter(cluster=cluster).values_list("keyword_id", flat=True))
-    pages = dict(zip([row.pk for row in rows], packed_pages([row.pk for row in rows]).tolist(), strict=True))
-    lead = next((row for row in rows if row.keyword_id == cluster.lead_id), rows[0] if rows else None)
+    pages = dict(
+        zip([row.pk for row in rows], packed_pages([row.pk for row in rows]).tolist(), strict=True)
+    )
+    lead = next(
+        (row for row in rows if row.keyword_id == cluster.lead_id), rows[0] if rows else None
+    )
     why = {
         row.pk: why_member(
-            row.text, pages[row.pk], lead.text, pages[lead.pk], project.language, pinned=row.keyword_id in pinned
+            row.text,
+            pages[row.pk],
+            lead.text,
+            pages[lead.pk],
+            project.language,
+            pinned=row.keyword_id in pinned,
         )
         for row in rows
         if lead is not None
@@ -91,5 +103,7 @@ def read_cluster(project: Project, cluster_id: int) -> dict[str, Any]:
         "own_name": cluster.name,
         "lead": lead.text if lead else "",
         "channel": cluster.scope.channel,
-        "members": [{"row": row, "why": why[row.pk], "pinned": row.keyword_id in pinned} for row in rows],
+        "members": [
+            {"row": row, "why": why[row.pk], "pinned": row.keyword_id in pinned} for row in rows
+        ],
     }

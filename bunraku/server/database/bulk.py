@@ -1,5 +1,6 @@
-"""Inserting and updating many rows: as `bulk_create` and `bulk_update` do, without a statement a few rows and a thousand
-expressions in it. For a hundred thousand rows it is the difference between seconds and minutes."""
+"""Inserting and updating many rows: as `bulk_create` and `bulk_update` do, without a statement a
+few rows and a thousand expressions in it. For a hundred thousand rows it is the difference between
+seconds and minutes."""
 
 from collections.abc import Callable, Iterable, Mapping, Sequence
 from itertools import islice
@@ -22,8 +23,9 @@ def insert_many(
     same: Mapping[str, Any] | None = None,
     ignore_conflicts: bool = False,
 ) -> None:
-    """Insert rows. `names` are fields that differ, a value each in `rows`; `same` holds for all; every other field takes its
-    default. To be called in a transaction. The statement is made by Django for whatever database is used."""
+    """Insert rows. `names` are fields that differ, a value each in `rows`; `same` holds for all;
+    every other field takes its default. To be called in a transaction. The statement is made by
+    Django for whatever database is used."""
     given: dict[str, Any] = dict(same or {})
     others = [
         field
@@ -32,36 +34,52 @@ def insert_many(
     ]
     given |= {field.name: None for field in others if getattr(field, "auto_now_add", False)}
     fields = [model._meta.get_field(name) for name in (*names, *given)]
-    prepared = [_prepared(field, value) for field, value in zip(fields[len(names) :], given.values(), strict=True)]
-    # Defaults are the code's own, so they stand in the statement: binding them anew for every row would cost a quarter more.
-    # What is null is left to the database: half of a row's columns.
+    prepared = [
+        _prepared(field, value)
+        for field, value in zip(fields[len(names) :], given.values(), strict=True)
+    ]
+    # Defaults are the code's own, so they stand in the statement: binding them anew for every row
+    # would cost a quarter more. What is null is left to the database: half of a row's columns.
     defaults = {
-        field: _written(field) for field in others if field.name not in given and field.get_default() is not None
+        field: _written(field)
+        for field in others
+        if field.name not in given and field.get_default() is not None
     }
     every = [*fields, *defaults]
     columns = ", ".join(connection.ops.quote_name(str(field.column)) for field in every)  # type: ignore[union-attr]
     conflict = OnConflict.IGNORE if ignore_conflicts else None
     statement = (
-        f"{connection.ops.insert_statement(on_conflict=conflict)} {connection.ops.quote_name(model._meta.db_table)} "
+        f"{connection.ops.insert_statement(on_conflict=conflict)} "
+        f"{connection.ops.quote_name(model._meta.db_table)} "
         f"({columns}) VALUES ({', '.join([*['%s'] * len(fields), *defaults.values()])}) "
         f"{connection.ops.on_conflict_suffix_sql(every, conflict, [], [])}"
     )
     _execute(statement, fields[: len(names)], rows, prepared)
 
 
-def update_many(model: type[models.Model], names: Sequence[str], rows: Iterable[Sequence[Any]]) -> None:
-    """Update rows by their primary keys. `names` are fields, a value each in `rows`, and after them the key. A row that is gone
-    meanwhile stays gone. To be called in a transaction."""
+def update_many(
+    model: type[models.Model], names: Sequence[str], rows: Iterable[Sequence[Any]]
+) -> None:
+    """Update rows by their primary keys. `names` are fields, a value each in `rows`, and after them
+    the key. A row that is gone meanwhile stays gone. To be called in a transaction."""
     fields = [model._meta.get_field(name) for name in names]
     quote = connection.ops.quote_name
     setting = ", ".join(f"{quote(str(field.column))} = %s" for field in fields)  # type: ignore[union-attr]
-    statement = f"UPDATE {quote(model._meta.db_table)} SET {setting} WHERE {quote(str(model._meta.pk.column))} = %s"  # noqa: S608
+    table, key = quote(model._meta.db_table), quote(str(model._meta.pk.column))
+    statement = f"UPDATE {table} SET {setting} WHERE {key} = %s"  # noqa: S608
     _execute(statement, fields, rows, [])
 
 
-def _execute(statement: str, fields: Sequence[Any], rows: Iterable[Sequence[Any]], same: Sequence[Any]) -> None:
-    """Execute a statement for each row, its values in the form that the database takes, those that are the same behind them."""
-    changed = [(place, _preparing(field)) for place, field in enumerate(fields) if not isinstance(field, _PLAIN)]
+def _execute(
+    statement: str, fields: Sequence[Any], rows: Iterable[Sequence[Any]], same: Sequence[Any]
+) -> None:
+    """Execute a statement for each row, its values in the form that the database takes, those that
+    are the same behind them."""
+    changed = [
+        (place, _preparing(field))
+        for place, field in enumerate(fields)
+        if not isinstance(field, _PLAIN)
+    ]
     source = iter(rows)
     with connection.cursor() as cursor:
         while part := list(islice(source, _AT_ONCE)):
@@ -72,14 +90,24 @@ def _execute(statement: str, fields: Sequence[Any], rows: Iterable[Sequence[Any]
             cursor.executemany(statement, values)
 
 
-_PLAIN = (models.CharField, models.IntegerField, models.FloatField, models.BooleanField, models.ForeignKey)
+_PLAIN = (
+    models.CharField,
+    models.IntegerField,
+    models.FloatField,
+    models.BooleanField,
+    models.ForeignKey,
+)
 """Fields whose values every database takes as they are."""
 
 
 def _preparing(field: Any) -> Callable[[Any], Any]:
     if isinstance(field, PackedJSONField):
         return lambda value: field.get_db_prep_value(value, connection)
-    if isinstance(field, models.JSONField) and field.encoder is None and connection.vendor == "sqlite":
+    if (
+        isinstance(field, models.JSONField)
+        and field.encoder is None
+        and connection.vendor == "sqlite"
+    ):
         # What `adapt_json_value` makes, by a writer that takes a fifth of the time.
         return lambda value: None if value is None else to_json(value).decode()
     return lambda value: field.get_db_prep_save(value, connection)
@@ -93,7 +121,11 @@ def _written(field: models.Field[Any, Any]) -> str:
 
 
 def _prepared(field: Any, value: Any) -> Any:
-    made = field.pre_save(_Holder(field, value), add=True) if getattr(field, "auto_now_add", False) else value
+    made = (
+        field.pre_save(_Holder(field, value), add=True)
+        if getattr(field, "auto_now_add", False)
+        else value
+    )
     return field.get_db_prep_save(made, connection)
 
 

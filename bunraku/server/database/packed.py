@@ -7,11 +7,12 @@ from django.db import models
 from pydantic_core import from_json, to_json
 
 SHORTEST_PACKED = 120
-"""Bytes of JSON from which packing pays: below, the packed form is hardly shorter and takes time."""
+"""Bytes of JSON from which packing pays: below, the packed form is hardly shorter and takes
+time."""
 
-# Words that answers of sources are full of: knowing them beforehand, the packer halves even a single
-# results page. What is stored rests on them, so they are never changed; another list would be another
-# format, told by its first byte.
+# Words that answers of sources are full of: knowing them beforehand, the packer halves even a
+# single results page. What is stored rests on them, so they are never changed; another list would
+# be another format, told by its first byte.
 _KNOWN_WORDS = (
     b'"monthly":,"history":[["2024-01",0],["2024-02",["2025-01",["2025-02",["2025-03",["2025-04",'
     b'["2025-05",["2025-06",["2025-07",["2025-08",["2025-09",["2025-10",["2025-11",["2025-12",'
@@ -23,7 +24,7 @@ _KNOWN_WORDS = (
     b'{"position":1,"address":"https://www.example/","title":"","publisher":".example",'
     b'"standing":0.0,"pull":0.0,"published":"2026-01-01"},'
 )
-_AS_IT_IS = b"{[\"ntf-0123456789"
+_AS_IT_IS = b'{["ntf-0123456789'
 _PACKED = b"\x01"
 
 

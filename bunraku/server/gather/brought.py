@@ -23,8 +23,8 @@ class Missing(BaseModel):
 
 
 class Brought(Result):
-    """New keywords in play, known ones, what was left out by which rule, what could be no keyword; what
-    was not answered, by part of the run; remarks on how it went."""
+    """New keywords in play, known ones, what was left out by which rule, what could be no keyword;
+    what was not answered, by part of the run; remarks on how it went."""
 
     suggested: int = 0
     new: int = 0

@@ -1,4 +1,5 @@
-"""Variant families: which keywords of a scope are variants of each other, and which stands for them."""
+"""Variant families: which keywords of a scope are variants of each other, and which stands for
+them."""
 
 from collections import defaultdict
 from collections.abc import Sequence
@@ -16,13 +17,14 @@ from bunraku.server.sheet.models import Row, RowPage, Scope
 from bunraku.server.sheet.ordering import ordered
 
 SAME_PAGE_SHARE = 0.6
-"""Share of the ten results that two pages must have in common before another word order is taken for the
-same keyword."""
+"""Share of the ten results that two pages must have in common before another word order is taken
+for the same keyword."""
 MOST_MEMBERS = 200
 
 
 def keep_families(scope: Scope) -> None:
-    """Which rows are variants of each other, which of each family is searched most, which are of the same words."""
+    """Which rows are variants of each other, which of each family is searched most, which are of
+    the same words."""
     rows = list(
         Row.objects.filter(scope=scope)
         .order_by("pk")
@@ -50,11 +52,14 @@ def keep_families(scope: Scope) -> None:
     with transaction.atomic():
         for (head_id, size, leads, words), pks in changed.items():
             for part in in_parts(pks):
-                Row.objects.filter(pk__in=part).update(family=head_id, family_size=size, leads=leads, same_words=words)
+                Row.objects.filter(pk__in=part).update(
+                    family=head_id, family_size=size, leads=leads, same_words=words
+                )
 
 
 def _leaders(family: Any, searches: Any) -> Any:
-    """Of each family, by its head, the place of the member searched most; the first where none is known."""
+    """Of each family, by its head, the place of the member searched most; the first where none is
+    known."""
     order = np.lexsort((np.arange(len(family)), -np.nan_to_num(searches, nan=-1.0)))
     leader = np.zeros(len(family), dtype=np.int64)
     # Written from the least to the most searched, so that the last one stays.
@@ -62,7 +67,9 @@ def _leaders(family: Any, searches: Any) -> Any:
     return leader
 
 
-def _same_words(ids: Sequence[int], family: Any, proposals: Sequence[tuple[int, int]]) -> dict[int, int]:
+def _same_words(
+    ids: Sequence[int], family: Any, proposals: Sequence[tuple[int, int]]
+) -> dict[int, int]:
     """The id that families of the same words in another order share, by head."""
     out: dict[int, int] = {}
     for a, b in proposals:
@@ -73,7 +80,9 @@ def _same_words(ids: Sequence[int], family: Any, proposals: Sequence[tuple[int, 
     return out
 
 
-def _joined_by_results(ids: Sequence[int], family: Any, proposals: Sequence[tuple[int, int]]) -> Any:
+def _joined_by_results(
+    ids: Sequence[int], family: Any, proposals: Sequence[tuple[int, int]]
+) -> Any:
     """Families joined where another word order brings the same results page."""
     heads = {ids[place] for pair in proposals for place in pair}
     pages: dict[int, set[int]] = {}
@@ -90,8 +99,8 @@ def _joined_by_results(ids: Sequence[int], family: Any, proposals: Sequence[tupl
 
 
 def keep_leads(row_ids: Sequence[int]) -> None:
-    """Of the families that rows belong to, have the member searched most stand for each: what changes when
-    the searches of a few become known."""
+    """Of the families that rows belong to, have the member searched most stand for each: what
+    changes when the searches of a few become known."""
     heads: set[int] = set()
     for part in in_parts(row_ids):
         held = Row.objects.filter(pk__in=part, family__isnull=False)
@@ -110,9 +119,9 @@ def keep_leads(row_ids: Sequence[int]) -> None:
 
 
 def family_of(project: Project, row_id: int) -> dict[str, Any]:
-    """The members of a row's family, the most searched first, and keywords of the same words in another
-    order that may be the same: so long as results pages do not agree, that is only a proposal. Raises:
-    not_found."""
+    """The members of a row's family, the most searched first, and keywords of the same words in
+    another order that may be the same: so long as results pages do not agree, that is only a
+    proposal. Raises: not_found."""
     row = Row.objects.filter(pk=row_id, scope__project=project).first()
     if row is None:
         raise not_found("keyword")

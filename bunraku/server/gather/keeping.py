@@ -1,4 +1,5 @@
-"""Keeping what came: merged by identity, held against the rules, added with its origins, and counted."""
+"""Keeping what came: merged by identity, held against the rules, added with its origins, and
+counted."""
 
 from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, field
@@ -21,9 +22,9 @@ from bunraku.server.sheet.scopes import add_keywords
 
 @dataclass
 class Tally:
-    """What a run counts as it goes: suggestions in all, those that could not be keywords, those that the
-    seed itself did not want (by why), new keywords, those of them that a rule left out (by its id), and
-    the keys met, by scope."""
+    """What a run counts as it goes: suggestions in all, those that could not be keywords, those
+    that the seed itself did not want (by why), new keywords, those of them that a rule left out (by
+    its id), and the keys met, by scope."""
 
     suggested: int = 0
     unusable: int = 0
@@ -41,7 +42,8 @@ def keep(
     tally: Tally,
     unwanted: Callable[[str], str] = lambda key: "",
 ) -> dict[str, int]:
-    """Keep suggestions in a scope. Returns the keyword ids by key. Safe to be done again: what is there stays as it is."""
+    """Keep suggestions in a scope. Returns the keyword ids by key. Safe to be done again: what is
+    there stays as it is."""
     merged = merge_suggestions(suggestions, unwanted)
     tally.suggested += len(suggestions)
     tally.unusable += merged.unusable
@@ -50,7 +52,9 @@ def keep(
     return keep_merged(job, scope, merged, rules, tally)
 
 
-def keep_merged(job: Job, scope: Scope, merged: Merged, rules: RuleSet, tally: Tally) -> dict[str, int]:
+def keep_merged(
+    job: Job, scope: Scope, merged: Merged, rules: RuleSet, tally: Tally
+) -> dict[str, int]:
     """Keep keywords that are merged already. Returns their ids by key."""
     tally.met.update((scope.pk, key) for key in merged.texts)
     out = rules.left_out(list(merged.texts))
@@ -88,7 +92,9 @@ def _bits(origins: Sequence[Came]) -> int:
     return bits
 
 
-def _add_origins(job: Job, scope: Scope, merged: Merged, ids: dict[str, int], new: set[str]) -> None:
+def _add_origins(
+    job: Job, scope: Scope, merged: Merged, ids: dict[str, int], new: set[str]
+) -> None:
     insert_many(
         Origin,
         ("keyword", "method", "seed", "source", "first", "figure"),
@@ -104,7 +110,8 @@ def _add_origins(job: Job, scope: Scope, merged: Merged, ids: dict[str, int], ne
 
 
 def recount(job: Job, tally: Tally) -> None:
-    """Count anew from what is stored what a run brought first: one picked up after a kill thus knows what it brought before."""
+    """Count anew from what is stored what a run brought first: one picked up after a kill thus
+    knows what it brought before."""
     mine = Row.objects.filter(scope__in=Scope.objects.filter(project=job.project_id), run=job.pk)
     tally.new = mine.count()
     out = mine.filter(state=STATE_CODE["left_out"], left_out_by__isnull=False)

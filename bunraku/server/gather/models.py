@@ -8,9 +8,12 @@ from bunraku.server.sheet.models import Keyword, Scope
 
 
 class Origin(models.Model):
-    """One way in which a keyword came into a scope: method, seed, source, run and day. A keyword keeps all of them."""
+    """One way in which a keyword came into a scope: method, seed, source, run and day. A keyword
+    keeps all of them."""
 
-    scope = models.ForeignKey(Scope, on_delete=models.CASCADE, related_name="origins", db_index=False)
+    scope = models.ForeignKey(
+        Scope, on_delete=models.CASCADE, related_name="origins", db_index=False
+    )
     keyword = models.ForeignKey(Keyword, on_delete=models.CASCADE, related_name="origins")
     method = models.CharField(max_length=20)
     seed = models.CharField(max_length=200)
@@ -25,7 +28,8 @@ class Origin(models.Model):
     class Meta:
         constraints = [
             models.UniqueConstraint(
-                fields=["scope", "keyword", "method", "seed", "source", "on"], name="one_origin_a_way_and_day"
+                fields=["scope", "keyword", "method", "seed", "source", "on"],
+                name="one_origin_a_way_and_day",
             )
         ]
 
@@ -42,7 +46,9 @@ class Rule(models.Model):
     created = models.DateTimeField(auto_now_add=True)
 
     class Meta:
-        constraints = [models.UniqueConstraint(fields=["project", "kind", "value"], name="one_rule_a_value")]
+        constraints = [
+            models.UniqueConstraint(fields=["project", "kind", "value"], name="one_rule_a_value")
+        ]
         ordering = ["pk"]
 
     def __str__(self) -> str:

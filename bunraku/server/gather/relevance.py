@@ -1,4 +1,5 @@
-"""Relevance: how likely each keyword is to be kept, learned from what was kept and dropped so far."""
+"""Relevance: how likely each keyword is to be kept, learned from what was kept and dropped so
+far."""
 
 from collections import defaultdict
 from collections.abc import Sequence
@@ -18,15 +19,16 @@ WEIGHTS_KEPT = 400
 
 
 def keep_relevance(scope: Scope) -> None:
-    """Learn relevance from the decisions on all channels of the locale, and note it on the rows whose
-    relevance moved."""
+    """Learn relevance from the decisions on all channels of the locale, and note it on the rows
+    whose relevance moved."""
     fields = ("pk", "keyword_id", "text", "relevance", "family")
     rows = list(Row.objects.filter(scope=scope).order_by("pk").values_list(*fields))
     said = _verdicts(scope)
     texts, verdicts = [row[2] for row in rows], [said.get(row[1], 0) for row in rows]
     learned = learn_relevance(texts, verdicts, about(scope), scope.locale[:2], neutral_words(scope))
     changed: dict[float, list[int]] = defaultdict(list)
-    # To whole hundredths: finer steps would say nothing, and these are written for many rows at once.
+    # To whole hundredths: finer steps would say nothing, and these are written for many rows at
+    # once.
     for row, share in zip(rows, _of_families(rows, np.round(learned.shares, 2)), strict=True):
         if row[3] != share:
             changed[share].append(row[0])
@@ -40,7 +42,8 @@ def keep_relevance(scope: Scope) -> None:
 
 
 def _of_families(rows: Sequence[tuple[Any, ...]], shares: Any) -> list[float]:
-    """Relevance by row; of a family the highest, for a misspelt or joined word is as relevant as what it means."""
+    """Relevance by row; of a family the highest, for a misspelt or joined word is as relevant as
+    what it means."""
     best: dict[int, float] = {}
     for row, share in zip(rows, shares.tolist(), strict=True):
         if row[4] is not None:
@@ -49,12 +52,17 @@ def _of_families(rows: Sequence[tuple[Any, ...]], shares: Any) -> list[float]:
 
 
 def _verdicts(scope: Scope) -> dict[int, int]:
-    """1 kept, -1 dropped as off topic, by keyword; what was decided on this channel before what was on another."""
+    """1 kept, -1 dropped as off topic, by keyword; what was decided on this channel before what was
+    on another."""
     decided = Decision.objects.filter(scope__project=scope.project, scope__locale=scope.locale)
     kept = {STATE_CODE[name] for name in ("kept", "shortlisted", "parked")}
     out: dict[int, int] = {}
-    for scope_id, keyword, state, reason in decided.order_by("pk").values_list("scope", "keyword", "state", "reason"):
-        verdict = 1 if state in kept else -1 if state == STATE_CODE["dropped"] and of_topic(reason) else 0
+    for scope_id, keyword, state, reason in decided.order_by("pk").values_list(
+        "scope", "keyword", "state", "reason"
+    ):
+        verdict = (
+            1 if state in kept else -1 if state == STATE_CODE["dropped"] and of_topic(reason) else 0
+        )
         if verdict and (keyword not in out or scope_id == scope.pk):
             out[keyword] = verdict
     return out

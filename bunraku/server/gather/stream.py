@@ -24,8 +24,8 @@ UNKNOWN = {"method": "", "seed": "", "source": "", "on": None, "job_id": None, "
 
 
 def matching(scope: Scope, wanted: dict[str, Any]) -> QuerySet[Row]:
-    """Rows of a scope that the stream shows, in no order. `wanted`: state; job, the one that brought them
-    first; way, among all they came by; q."""
+    """Rows of a scope that the stream shows, in no order. `wanted`: state; job, the one that
+    brought them first; way, among all they came by; q."""
     condition = Q(scope=scope)
     state = wanted["state"]
     if state == "new":
@@ -49,8 +49,8 @@ def _with_and_without(typed: str) -> tuple[str, str]:
 
 
 def stream(scope: Scope, wanted: dict[str, Any]) -> tuple[QuerySet[Row], int]:
-    """Rows of a scope as they arrived, or by relevance, and how many in all. `wanted`: as `matching`; sort,
-    offset, limit."""
+    """Rows of a scope as they arrived, or by relevance, and how many in all. `wanted`: as
+    `matching`; sort, offset, limit."""
     rows = matching(scope, wanted)
     sort, falling = ORDER[wanted["sort"]]
     page = page_of(rows, sort, descending=falling, offset=wanted["offset"], limit=wanted["limit"])

@@ -20,8 +20,8 @@ from bunraku.server.sheet.models import STATE_CODE, Decision, Row, Scope
 from bunraku.server.signals import decided_anew, figures_outdated
 
 DECISIONS_BETWEEN = 5
-"""Decisions after which relevance is learned anew: one at a time would keep a large project busy all
-day."""
+"""Decisions after which relevance is learned anew: one at a time would keep a large project busy
+all day."""
 MOST_ROUNDS = 3
 """How often one job begins again because more came meanwhile."""
 
@@ -78,8 +78,9 @@ def start_tidying(project: Project) -> Job:
 
 
 def tidy_after_measuring(scope: Scope, row_ids: Sequence[int]) -> None:
-    """Bring up to date what rests on searches and results pages: which member stands for its family; and,
-    where a page may have shown that two orders of words are one, all of it in the background."""
+    """Bring up to date what rests on searches and results pages: which member stands for its
+    family; and, where a page may have shown that two orders of words are one, all of it in the
+    background."""
     for part in in_parts(row_ids):
         if Row.objects.filter(pk__in=part, same_words__isnull=False).exists():
             start_tidying(scope.project)
@@ -100,5 +101,10 @@ def _decided(project: Project) -> int:
 
 
 def _state_of(project: Project) -> tuple[int, int]:
-    last = Row.objects.filter(scope__project=project).order_by("-pk").values_list("pk", flat=True).first()
+    last = (
+        Row.objects.filter(scope__project=project)
+        .order_by("-pk")
+        .values_list("pk", flat=True)
+        .first()
+    )
     return last or 0, _decided(project)

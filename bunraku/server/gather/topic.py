@@ -1,4 +1,5 @@
-"""What a scope is about, in the words of the project and its seeds: what fit and relevance are told against."""
+"""What a scope is about, in the words of the project and its seeds: what fit and relevance are told
+against."""
 
 from bunraku.core.weigh.intent_cues import CUES
 from bunraku.server.gather.models import Origin
@@ -7,7 +8,9 @@ from bunraku.server.sheet.models import Scope
 
 def seeds_of(scope: Scope) -> list[str]:
     """The seeds that a scope was gathered from."""
-    return sorted(set(Origin.objects.filter(scope=scope, method="seed").values_list("seed", flat=True)))
+    return sorted(
+        set(Origin.objects.filter(scope=scope, method="seed").values_list("seed", flat=True))
+    )
 
 
 def about(scope: Scope) -> list[str]:
@@ -17,4 +20,6 @@ def about(scope: Scope) -> list[str]:
 
 def neutral_words(scope: Scope) -> list[str]:
     """Words that carry intent or a place and no topic."""
-    return [word for cue in CUES.get(scope.locale[:2], CUES["en"]) for word in cue.words] + scope.project.places
+    return [
+        word for cue in CUES.get(scope.locale[:2], CUES["en"]) for word in cue.words
+    ] + scope.project.places

@@ -17,15 +17,22 @@ from bunraku.server.journal.acting import who_acts
 from bunraku.server.projects.models import Project
 
 
-def start_job(project: Project, kind: type[JobKind[P, Any]], params: P, *, distinct: str = "") -> Job:
-    """Queue a job. The same job that is still open is returned instead of a second one: a double click is
-    one job.
+def start_job(
+    project: Project, kind: type[JobKind[P, Any]], params: P, *, distinct: str = ""
+) -> Job:
+    """Queue a job. The same job that is still open is returned instead of a second one: a double
+    click is one job.
 
     `distinct` tells jobs of a kind apart; without it their params do."""
     given = params.model_dump(mode="json")
     told_apart = distinct or json.dumps(given, sort_keys=True)
     fingerprint = hashlib.sha256(told_apart.encode()).hexdigest()
-    same = {"project": project, "kind": kind.id, "fingerprint": fingerprint, "state__in": OPEN_STATES}
+    same = {
+        "project": project,
+        "kind": kind.id,
+        "fingerprint": fingerprint,
+        "state__in": OPEN_STATES,
+    }
     existing = Job.objects.filter(**same).first()
     if existing is not None:
         return existing
@@ -56,7 +63,8 @@ def find_job(project: Project, job_id: int, kind: type[JobKind[Any, Any]] | None
 
 
 def stop_job(project: Project, job_id: int) -> Job:
-    """Ask a job to stop at its next step; one that has not begun stops at once. Raises: not_found, job_over."""
+    """Ask a job to stop at its next step; one that has not begun stops at once. Raises: not_found,
+    job_over."""
     with transaction.atomic():
         job = find_job(project, job_id)
         if job.state not in OPEN_STATES:
@@ -69,7 +77,8 @@ def stop_job(project: Project, job_id: int) -> Job:
 
 
 def requeue_orphans() -> int:
-    """Put back into the queue what a killed worker left running; to be called when no worker runs."""
+    """Put back into the queue what a killed worker left running; to be called when no worker
+    runs."""
     with transaction.atomic():
         return DBTaskResult.objects.filter(status=TaskResultStatus.RUNNING).update(
             status=TaskResultStatus.READY, started_at=None

@@ -14,9 +14,9 @@ router = Router(tags=["jobs"])
 
 
 class JobOut(Schema):
-    """A job as it stands: its progress, what it cost in lookups, and in words what it is called, what it
-    brought and, when it is over and that is news, how it ended. What it brought in figures is told by the
-    room that it belongs to."""
+    """A job as it stands: its progress, what it cost in lookups, and in words what it is called,
+    what it brought and, when it is over and that is news, how it ended. What it brought in figures
+    is told by the room that it belongs to."""
 
     id: int
     kind: str
@@ -63,7 +63,9 @@ class JobOut(Schema):
 
 
 @router.get("/jobs", response=list[JobOut], auth=READS, url_name="jobs")
-def list_jobs(request: ProjectRequest, project_id: ProjectId, kind: str = "", open_only: bool = False) -> Any:
+def list_jobs(
+    request: ProjectRequest, project_id: ProjectId, kind: str = "", open_only: bool = False
+) -> Any:
     """The project's latest jobs, newest first, fifty at most."""
     jobs = Job.objects.filter(project=request.project)
     if kind:

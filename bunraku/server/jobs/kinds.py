@@ -1,5 +1,5 @@
-"""Kinds of long work: one class a kind, with what it is given, what it reports, how it runs and how it is
-told to people."""
+"""Kinds of long work: one class a kind, with what it is given, what it reports, how it runs and how
+it is told to people."""
 
 from typing import Any, ClassVar, Generic
 
@@ -9,8 +9,9 @@ from bunraku.server.sentences import plural
 
 
 class JobKind(Generic[P, R]):
-    """A kind of job. `name` begins its sentences ("Measuring is done: …"); one that is `quiet` only keeps
-    figures true and says nothing when it ends; `asks` is what it calls one thing it asks of a source."""
+    """A kind of job. `name` begins its sentences ("Measuring is done: …"); one that is `quiet` only
+    keeps figures true and says nothing when it ends; `asks` is what it calls one thing it asks of a
+    source."""
 
     id: ClassVar[str]
     name: ClassVar[str]
@@ -52,7 +53,8 @@ class JobKind(Generic[P, R]):
         return self.brought(result) + missing
 
     def ending(self, job: Job) -> str:
-        """The sentence when a job is over: empty for a quiet kind that went well, and while it is not."""
+        """The sentence when a job is over: empty for a quiet kind that went well, and while it is
+        not."""
         if job.state == "failed":
             return f"{self.name} failed. {job.error}"
         if self.quiet or job.state not in ("done", "stopped"):

@@ -18,16 +18,17 @@ logger = logging.getLogger(__name__)
 
 
 def settle() -> None:
-    """Take what is loaded so far, which stays for ever, out of the garbage collector's rounds: a job that
-    makes a million small things would have it walk all the libraries again and again. To be called once,
-    before the first job."""
+    """Take what is loaded so far, which stays for ever, out of the garbage collector's rounds: a
+    job that makes a million small things would have it walk all the libraries again and again. To
+    be called once, before the first job."""
     gc.collect()
     gc.freeze()
 
 
 @task()
 def run_job(job_id: int) -> None:
-    """Run a job to its end, as the person who started it; a fault of ours is logged and shown, never lost."""
+    """Run a job to its end, as the person who started it; a fault of ours is logged and shown,
+    never lost."""
     begun = Job.objects.filter(pk=job_id, state__in=OPEN_STATES)
     if not begun.update(state="running", started=timezone.now()):
         return

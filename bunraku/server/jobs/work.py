@@ -9,7 +9,8 @@ from bunraku.server.jobs.models import Job
 
 
 class Params(BaseModel):
-    """What a job is given. Read leniently: an old job must stay readable when its kind has grown."""
+    """What a job is given. Read leniently: an old job must stay readable when its kind has
+    grown."""
 
     model_config = ConfigDict(frozen=True, extra="ignore")
 
@@ -46,7 +47,8 @@ class Work(Generic[P, R]):
         self._save(done=self.job.done + count)
 
     def spend(self, tenths: int) -> None:
-        """So many tenths of a lookup were bought; call it in the transaction that stores what was bought."""
+        """So many tenths of a lookup were bought; call it in the transaction that stores what was
+        bought."""
         if tenths:
             Job.objects.filter(pk=self.job.pk).update(cost_tenths=F("cost_tenths") + tenths)
 

@@ -1,16 +1,30 @@
-"""Who is acting: told once where somebody comes in (a request, a job), known wherever it is recorded."""
+"""Who is acting: told once where somebody comes in (a request, a job), known wherever it is
+recorded."""
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from contextvars import ContextVar
 from typing import Any
 
+from django.http import HttpRequest, HttpResponse
+
 _acting: ContextVar[int | None] = ContextVar("acting", default=None)
 
 
-def act_as(person_id: int | None) -> None:
+def act_as(person_id: int) -> None:
     """From here on, in this request, it is this person who acts."""
     _acting.set(person_id)
+
+
+def nobody_acts_yet(get_response: Callable[[HttpRequest], HttpResponse]) -> Any:
+    """Middleware: a request begins with nobody acting, and who acted in it acts no longer after
+    it."""
+
+    def answer(request: HttpRequest) -> HttpResponse:
+        with acting(None):
+            return get_response(request)
+
+    return answer
 
 
 @contextmanager

@@ -19,13 +19,14 @@ def carry(model: type[models.Model], *only: str) -> None:
 
 
 def derives(*derived: type[models.Model]) -> None:
-    """Rows of these models may go with what they belong to: they hold nothing that a person said."""
+    """Rows of these models may go with what they belong to: they hold nothing that a person
+    said."""
     _DERIVED.update(derived)
 
 
 def fields_of(model: type[models.Model]) -> Fields:
-    """The fields of a model that the journal carries. Raises: `LookupError` where its room has not said
-    how it is carried: then an undo could not bring it back."""
+    """The fields of a model that the journal carries. Raises: `LookupError` where its room has not
+    said how it is carried: then an undo could not bring it back."""
     try:
         return _CARRIED[model]
     except KeyError:

@@ -22,8 +22,8 @@ class Dependents:
 
 
 def dependents_of(rows: Sequence[models.Model]) -> Iterator[Dependents]:
-    """All that hangs on rows, on what hangs on them, and so on; derived rows are left out, and so is what
-    is let go of by itself."""
+    """All that hangs on rows, on what hangs on them, and so on; derived rows are left out, and so
+    is what is let go of by itself."""
     by_model: dict[type[models.Model], list[Any]] = {}
     for row in rows:
         by_model.setdefault(type(row), []).append(row.pk)

@@ -9,10 +9,13 @@ class Entry(models.Model):
     """One change by a person, with what is needed to take it back."""
 
     # By name: every room above records its changes here, that of projects too.
-    project = models.ForeignKey("projects.Project", on_delete=models.CASCADE, related_name="entries")
+    project = models.ForeignKey(
+        "projects.Project", on_delete=models.CASCADE, related_name="entries"
+    )
     by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
     label = models.CharField(max_length=200)
-    # A list of {model, pk, before, after}; before is null for what was made, after for what was removed.
+    # A list of {model, pk, before, after}; before is null for what was made, after for what was
+    # removed.
     changes = models.JSONField()
     at = models.DateTimeField(default=timezone.now)
     undone = models.BooleanField(default=False)

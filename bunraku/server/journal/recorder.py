@@ -1,5 +1,5 @@
-"""Recording: rows as they are before a change, and what became of them. All of it in bulk: five thousand
-keywords are dropped, and taken back, in about a second."""
+"""Recording: rows as they are before a change, and what became of them. All of it in bulk: five
+thousand keywords are dropped, and taken back, in about a second."""
 
 from collections import defaultdict
 from collections.abc import Iterable, Sequence
@@ -30,15 +30,17 @@ class Recorder:
         self.project = project
         self.label = label
         # Model and fields to the rows remembered; None is a row that was made.
-        self._before: dict[tuple[type[models.Model], Fields], dict[Any, Change | None]] = defaultdict(dict)
+        self._before: dict[tuple[type[models.Model], Fields], dict[Any, Change | None]] = (
+            defaultdict(dict)
+        )
         self._known: set[tuple[type[models.Model], Any]] = set()
 
     def __enter__(self) -> "Recorder":
         return self
 
     def touch(self, rows: Iterable[models.Model], *, only: Sequence[str] = ()) -> None:
-        """Remember rows as they are, before they are changed: what their room says that is carried of
-        them, or `only` the fields that the change is about."""
+        """Remember rows as they are, before they are changed: what their room says that is carried
+        of them, or `only` the fields that the change is about."""
         for row in rows:
             fields = tuple(only) or fields_of(type(row))
             self._remember(type(row), row.pk, fields, _values(row, fields))
@@ -64,7 +66,9 @@ class Recorder:
         for model, pks in by_model.items():
             model._default_manager.filter(pk__in=pks).delete()
 
-    def _remember(self, model: type[models.Model], pk: Any, fields: Fields, before: Change | None) -> None:
+    def _remember(
+        self, model: type[models.Model], pk: Any, fields: Fields, before: Change | None
+    ) -> None:
         if (model, pk) not in self._known:
             self._known.add((model, pk))
             self._before[model, fields][pk] = before
@@ -74,7 +78,9 @@ class Recorder:
         if not changes:
             return
         person = who_acts(self.project)
-        Entry.objects.create(project=self.project, by_id=person, label=self.label[:200], changes=changes)
+        Entry.objects.create(
+            project=self.project, by_id=person, label=self.label[:200], changes=changes
+        )
         log(self.project, self.label)
         kept = Entry.objects.filter(project=self.project).order_by("-pk")
         oldest = list(kept.values_list("pk", flat=True)[KEPT_ENTRIES:])

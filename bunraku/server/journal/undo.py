@@ -69,7 +69,8 @@ def _check_unchanged(entry: Entry) -> None:
 
 
 def _check_nothing_built_on(entry: Entry, made: Sequence[Change]) -> None:
-    """What was made must hold nothing that is not of the same change: it would go without a word."""
+    """What was made must hold nothing that is not of the same change: it would go without a
+    word."""
     own = {(change["model"], change["pk"]) for change in entry.changes}
     for label, pks in _keys(made).items():
         model = apps.get_model(label)
@@ -85,7 +86,8 @@ def _refused(entry: Entry, why: str) -> BunrakuError:
 
 def _bring_back(removed: Sequence[Change]) -> None:
     records = [
-        {"model": change["model"], "pk": change["pk"], "fields": change["before"]} for change in removed
+        {"model": change["model"], "pk": change["pk"], "fields": change["before"]}
+        for change in removed
     ]
     for restored in Deserializer(records):
         restored.save()

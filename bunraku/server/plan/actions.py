@@ -1,4 +1,5 @@
-"""What can be done to the plan: make pieces, change them, move keywords between them, remove them."""
+"""What can be done to the plan: make pieces, change them, move keywords between them, remove
+them."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -33,8 +34,9 @@ class Made:
 
 
 def make_pieces(project: Project, cluster_ids: Sequence[int]) -> Made:
-    """Make a piece of each cluster: kind and outlet suggested, its lead keyword the main one, each other
-    keyword that nobody owns also served. Raises: not_found, nothing_to_plan when none could be made."""
+    """Make a piece of each cluster: kind and outlet suggested, its lead keyword the main one, each
+    other keyword that nobody owns also served. Raises: not_found, nothing_to_plan when none could
+    be made."""
     with transaction.atomic():
         clusters = list(
             Cluster.objects.filter(pk__in=cluster_ids, scope__project=project)
@@ -84,16 +86,20 @@ def _store_drafts(project: Project, drafts: Sequence[Draft]) -> list[Piece]:
 
 def find_piece(project: Project, piece_id: int) -> Piece:
     """A piece of a project. Raises: not_found."""
-    piece = Piece.objects.select_related("scope", "outlet").filter(pk=piece_id, project=project).first()
+    piece = (
+        Piece.objects.select_related("scope", "outlet").filter(pk=piece_id, project=project).first()
+    )
     if piece is None:
         raise not_found("piece")
     return piece
 
 
 def change_piece(project: Project, piece_id: int, fields: dict[str, Any]) -> Piece:
-    """Change title, kind, outlet, hours or month. A month set by hand is pinned, and unpinned when taken off.
+    """Change title, kind, outlet, hours or month. A month set by hand is pinned, and unpinned when
+    taken off.
 
-    Raises: not_found, invalid_input for a kind or outlet of another channel or a month outside the horizon."""
+    Raises: not_found, invalid_input for a kind or outlet of another channel or a month outside the
+    horizon."""
     with transaction.atomic():
         piece = find_piece(project, piece_id)
         with Recorder(project, f"Changed “{piece.title}”") as journal:
@@ -142,7 +148,9 @@ def _month(month: date | None) -> date | None:
         return None
     first = month.replace(day=1)
     if first not in months_ahead(today()):
-        raise BunrakuError("invalid_input", "The month lies outside the twelve planned ones.", field="month")
+        raise BunrakuError(
+            "invalid_input", "The month lies outside the twelve planned ones.", field="month"
+        )
     return first
 
 
@@ -155,7 +163,8 @@ def remove_piece(project: Project, piece_id: int) -> None:
 
 
 def give_keyword(project: Project, piece_id: int, row_id: int, *, main: bool = False) -> Piece:
-    """Give a keyword to a piece, taking it from any other that has it; or make one of its keywords the main one.
+    """Give a keyword to a piece, taking it from any other that has it; or make one of its keywords
+    the main one.
 
     Raises: not_found; keyword_taken when it is another piece's main keyword."""
     with transaction.atomic():
@@ -185,7 +194,8 @@ def give_keyword(project: Project, piece_id: int, row_id: int, *, main: bool = F
 
 
 def drop_keyword(project: Project, piece_id: int, row_id: int) -> Piece:
-    """Take an also-served keyword from a piece. Raises: not_found; invalid_input for the main keyword."""
+    """Take an also-served keyword from a piece. Raises: not_found; invalid_input for the main
+    keyword."""
     with transaction.atomic():
         piece = find_piece(project, piece_id)
         row = Row.objects.filter(pk=row_id, scope=piece.scope).first()
@@ -194,7 +204,9 @@ def drop_keyword(project: Project, piece_id: int, row_id: int) -> Piece:
             raise not_found("keyword of this piece")
         if owned.main:
             raise BunrakuError(
-                "invalid_input", "A piece keeps its main keyword; make another the main one first.", field="keyword"
+                "invalid_input",
+                "A piece keeps its main keyword; make another the main one first.",
+                field="keyword",
             )
         with Recorder(project, f"Took “{row.text}” from “{piece.title}”") as journal:
             journal.remove([owned])

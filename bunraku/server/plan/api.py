@@ -1,186 +1,38 @@
 """The plan over HTTP."""
 
-from datetime import date
-from typing import Annotated, Any, Literal
+from typing import Any
 
 from django.http import HttpResponse, StreamingHttpResponse
-from ninja import Field, Query, Router, Schema, Status
+from ninja import Query, Router, Status
 
 from bunraku.core.plan.pieces import KINDS
 from bunraku.server.errors import not_found
-from bunraku.server.jobs.api import JobOut
 from bunraku.server.plan.actions import (
-    MOST_CLUSTERS,
     change_piece,
     drop_keyword,
     give_keyword,
     make_pieces,
     remove_piece,
 )
-from bunraku.server.plan.board import Order, page_of_plan, summary_of
+from bunraku.server.plan.board import page_of_plan, summary_of
 from bunraku.server.plan.export import plan_csv
 from bunraku.server.plan.fit import start_fitting
 from bunraku.server.plan.models import Piece
+from bunraku.server.plan.schemas import (
+    FitOut,
+    KeywordIn,
+    MadeOut,
+    PieceDetailOut,
+    PieceIn,
+    PiecesIn,
+    PiecesOut,
+    PiecesQuery,
+    PlanOut,
+)
 from bunraku.server.plan.selectors import PieceFigures, plan_of
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
-from bunraku.server.sheet.rows import RowOut
 
 router = Router(tags=["plan"])
-KindId = Literal["article", "guide", "landing", "location", "home", "video", "listing"]
-
-
-class PieceOut(Schema):
-    """A piece with what its keywords add up to. `month_share` is the year of its searches, January first, or empty."""
-
-    id: int
-    cluster_id: int | None
-    title: str
-    kind: KindId
-    kind_name: str
-    because: str
-    channel: str
-    outlet_id: int | None
-    outlet: str
-    hours: float
-    month: date | None
-    pinned: bool
-    publish_by: date | None
-    late: bool
-    climb_month: int
-    days_until_shown: int
-    main: str
-    chance: float | None
-    keywords: int
-    volume: float
-    worth: float | None
-    month_share: list[float]
-
-
-class OverlapOut(Schema):
-    """Two pieces whose main keywords share results."""
-
-    piece: int
-    title: str
-    other: int
-    other_title: str
-    shared: int
-    of: int
-
-
-class PlanMonthOut(Schema):
-    """A month of the plan, its first day, and the hours that its pieces take."""
-
-    month: date
-    hours: float
-
-
-class OutletPiecesOut(Schema):
-    """How many pieces an outlet has; id 0 is none."""
-
-    id: int
-    name: str
-    pieces: int
-
-
-class FitReportOut(Schema):
-    """What a fit brought: pieces placed and left out, its value over the horizon and the proven bound, the
-    gap between them, and what ten more hours would add."""
-
-    placed: int
-    left_out: int
-    without_worth: int
-    value: float
-    bound: float
-    gap_share: float
-    next_piece: str
-    next_value: float
-
-
-class KindOut(Schema):
-    """A kind of piece."""
-
-    id: KindId
-    name: str
-    channel: str
-    hours: float
-
-
-class PlanOut(Schema):
-    """The year in sums: its twelve months, hours to spend in each, how many pieces there are and are
-    placed, their hours and worth, the outlets, the overlaps, the last fit. The pieces themselves are
-    read in pages."""
-
-    months: list[PlanMonthOut]
-    hours_a_month: float
-    pieces: int
-    placed: int
-    hours: float
-    worth: float
-    outlets: list[OutletPiecesOut]
-    overlaps: list[OverlapOut]
-    kinds: list[KindOut]
-    fit: FitReportOut | None
-
-
-class PiecesQuery(Schema):
-    """Which pieces are wanted: of an outlet (0: of none), in which order, which part."""
-
-    outlet: Annotated[int | None, Field(ge=0, le=2**53)] = None
-    order: Order = "month"
-    offset: Annotated[int, Field(ge=0, le=1_000_000)] = 0
-    limit: Annotated[int, Field(ge=1, le=300)] = 100
-
-
-class PiecesOut(Schema):
-    """A part of the plan's pieces: how many there are in all, where it begins, its rows."""
-
-    total: int
-    offset: int
-    rows: list[PieceOut]
-
-
-class PieceDetailOut(Schema):
-    """A piece with the rows of its keywords, the main one first."""
-
-    piece: PieceOut
-    rows: list[RowOut]
-
-
-class PiecesIn(Schema):
-    """Clusters to make pieces of."""
-
-    cluster_ids: list[int] = Field(min_length=1, max_length=MOST_CLUSTERS)
-
-
-class MadeOut(Schema):
-    """Pieces made, and how many clusters were skipped, by reason."""
-
-    made: int
-    skipped: dict[str, int]
-
-
-class PieceIn(Schema):
-    """Changes to a piece; what is left out stays."""
-
-    title: Annotated[str, Field(min_length=1, max_length=200)] | None = None
-    kind: KindId | None = None
-    outlet_id: int | None = None
-    hours: Annotated[float, Field(gt=0, le=500)] | None = None
-    month: date | None = None
-    pinned: bool | None = None
-
-
-class KeywordIn(Schema):
-    """A keyword for a piece."""
-
-    row_id: int
-    main: bool = False
-
-
-class FitOut(FitReportOut):
-    """The first, greedy answer; the job brings the proven one."""
-
-    job: JobOut
 
 
 def piece_out(figures: PieceFigures) -> dict[str, Any]:
@@ -231,7 +83,11 @@ def read_pieces(request: ProjectRequest, project_id: ProjectId, wanted: Query[Pi
     total, page = page_of_plan(
         request.project, wanted.order, wanted.outlet, wanted.offset, wanted.limit
     )
-    return {"total": total, "offset": wanted.offset, "rows": [piece_out(figures) for figures in page]}
+    return {
+        "total": total,
+        "offset": wanted.offset,
+        "rows": [piece_out(figures) for figures in page],
+    }
 
 
 @router.get("/plan/clusters", response=list[int], auth=READS, url_name="planned_clusters")
@@ -244,7 +100,9 @@ def planned_clusters(request: ProjectRequest, project_id: ProjectId) -> Any:
 @router.get("/plan.csv", auth=READS, url_name="plan_csv")
 def export(request: ProjectRequest, project_id: ProjectId) -> HttpResponse:
     """The plan as CSV."""
-    response = StreamingHttpResponse(plan_csv(plan_of(request.project)), content_type="text/csv; charset=utf-8")
+    response = StreamingHttpResponse(
+        plan_csv(plan_of(request.project)), content_type="text/csv; charset=utf-8"
+    )
     response["Content-Disposition"] = 'attachment; filename="plan.csv"'
     return response  # type: ignore[return-value]
 
@@ -262,7 +120,9 @@ def read_piece(request: ProjectRequest, project_id: ProjectId, piece_id: int) ->
     return _detail(request, piece_id)
 
 
-@router.patch("/pieces/{int:piece_id}", response=PieceDetailOut, auth=CHANGES, url_name="change_piece")
+@router.patch(
+    "/pieces/{int:piece_id}", response=PieceDetailOut, auth=CHANGES, url_name="change_piece"
+)
 def change(request: ProjectRequest, project_id: ProjectId, piece_id: int, given: PieceIn) -> Any:
     """Change a piece; a month set here is pinned."""
     fields = given.dict(exclude_unset=True)
@@ -273,21 +133,33 @@ def change(request: ProjectRequest, project_id: ProjectId, piece_id: int, given:
     return _detail(request, piece_id)
 
 
-@router.delete("/pieces/{int:piece_id}", response={204: None}, auth=CHANGES, url_name="remove_piece")
+@router.delete(
+    "/pieces/{int:piece_id}", response={204: None}, auth=CHANGES, url_name="remove_piece"
+)
 def remove(request: ProjectRequest, project_id: ProjectId, piece_id: int) -> Any:
     """Take a piece out of the plan."""
     remove_piece(request.project, piece_id)
     return Status(204, None)
 
 
-@router.post("/pieces/{int:piece_id}/keywords", response=PieceDetailOut, auth=CHANGES, url_name="give_keyword")
+@router.post(
+    "/pieces/{int:piece_id}/keywords",
+    response=PieceDetailOut,
+    auth=CHANGES,
+    url_name="give_keyword",
+)
 def give(request: ProjectRequest, project_id: ProjectId, piece_id: int, given: KeywordIn) -> Any:
     """Give a keyword to a piece, or make it the main one."""
     give_keyword(request.project, piece_id, given.row_id, main=given.main)
     return _detail(request, piece_id)
 
 
-@router.delete("/pieces/{int:piece_id}/keywords/{int:row_id}", response=PieceDetailOut, auth=CHANGES, url_name="drop_keyword")
+@router.delete(
+    "/pieces/{int:piece_id}/keywords/{int:row_id}",
+    response=PieceDetailOut,
+    auth=CHANGES,
+    url_name="drop_keyword",
+)
 def take(request: ProjectRequest, project_id: ProjectId, piece_id: int, row_id: int) -> Any:
     """Take an also-served keyword from a piece."""
     drop_keyword(request.project, piece_id, row_id)

@@ -41,7 +41,9 @@ def outlines_of(project: Project) -> list[Outline]:
     outlines = {values[0]: Outline(*values) for values in pieces.values_list(*fields)}
     row = Row.objects.filter(scope=OuterRef("scope"), keyword=OuterRef("keyword"))
     outlook = Outlook.objects.filter(
-        row__scope=OuterRef("scope"), row__keyword=OuterRef("keyword"), outlet=OuterRef("piece__outlet")
+        row__scope=OuterRef("scope"),
+        row__keyword=OuterRef("keyword"),
+        outlet=OuterRef("piece__outlet"),
     )
     owned = PieceKeyword.objects.filter(piece__project=project).values_list(
         "piece_id",
@@ -62,8 +64,8 @@ def outlines_of(project: Project) -> list[Outline]:
 
 
 def summary_of(project: Project) -> dict[str, Any]:
-    """The plan in sums: hours by month, what is placed and what it is worth, pieces by outlet, overlaps,
-    and what the last fit proved."""
+    """The plan in sums: hours by month, what is placed and what it is worth, pieces by outlet,
+    overlaps, and what the last fit proved."""
     outlines = outlines_of(project)
     months = months_ahead(today())
     hours = dict.fromkeys(months, 0.0)
@@ -82,7 +84,11 @@ def summary_of(project: Project) -> dict[str, Any]:
         "worth": sum(outline.worth or 0 for outline in placed),
         "outlets": _by_outlet(outlines),
         "overlaps": [
-            {**overlap.__dict__, "title": titles[overlap.piece], "other_title": titles[overlap.other]}
+            {
+                **overlap.__dict__,
+                "title": titles[overlap.piece],
+                "other_title": titles[overlap.other],
+            }
             for overlap in shared_pages(mains)
         ],
         "fit": last_fit(project),
@@ -92,7 +98,8 @@ def summary_of(project: Project) -> dict[str, Any]:
 def page_of_plan(
     project: Project, order: Order, outlet: int | None, offset: int, limit: int
 ) -> tuple[int, list[PieceFigures]]:
-    """How many pieces there are, of an outlet (0: of none) or of all, and a page of them in an order."""
+    """How many pieces there are, of an outlet (0: of none) or of all, and a page of them in an
+    order."""
     outlines = [o for o in outlines_of(project) if outlet is None or (o.outlet or 0) == outlet]
     outlines.sort(key=_KEYS[order])
     page = outlines[offset : offset + limit]

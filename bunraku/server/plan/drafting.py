@@ -16,8 +16,8 @@ from bunraku.server.sheet.ordering import ordered
 
 @dataclass(frozen=True)
 class Draft:
-    """A piece that a cluster would make: its outlet, title, kind with the reason, hours; ids of its main
-    keyword and of all its keywords."""
+    """A piece that a cluster would make: its outlet, title, kind with the reason, hours; ids of its
+    main keyword and of all its keywords."""
 
     cluster: Cluster
     outlet: Outlet | None
@@ -32,8 +32,8 @@ class Draft:
 def draft_pieces(
     project: Project, clusters: Sequence[Cluster]
 ) -> tuple[list[Draft], dict[str, int]]:
-    """Drafts of pieces from clusters, in their order; and how many clusters make none, by reason. Six
-    queries whatever their number."""
+    """Drafts of pieces from clusters, in their order; and how many clusters make none, by reason.
+    Six queries whatever their number."""
     members = _members(clusters)
     planned = set(Piece.objects.filter(cluster__in=clusters).values_list("cluster_id", flat=True))
     owned = _owners(clusters)
@@ -58,7 +58,8 @@ def draft_pieces(
 def _share_of(
     cluster: Cluster, rows: Sequence[Row], planned: bool, owned: Mapping[int, int]
 ) -> tuple[list[int], str]:
-    """The rows of a cluster that a piece could own, the main one first; else why there can be none."""
+    """The rows of a cluster that a piece could own, the main one first; else why there can be
+    none."""
     if planned:
         return [], "already planned"
     if not rows:
@@ -108,14 +109,18 @@ def _members(clusters: Sequence[Cluster]) -> dict[int, list[Row]]:
 
 def _features(clusters: Sequence[Cluster]) -> dict[int, Sequence[str]]:
     """Features of results pages by row."""
-    pages = RowPage.objects.filter(row__cluster__in=[c.pk for c in clusters], row__state__in=IN_PLAY)
+    pages = RowPage.objects.filter(
+        row__cluster__in=[c.pk for c in clusters], row__state__in=IN_PLAY
+    )
     return dict(pages.values_list("row_id", "features"))
 
 
 def _owners(clusters: Sequence[Cluster]) -> dict[int, int]:
     """Which piece owns what on the scopes of these clusters, by row."""
     scopes = {cluster.scope_id for cluster in clusters}
-    owned = PieceKeyword.objects.filter(scope__in=scopes).values_list("scope_id", "keyword_id", "piece_id")
+    owned = PieceKeyword.objects.filter(scope__in=scopes).values_list(
+        "scope_id", "keyword_id", "piece_id"
+    )
     by_place = {(scope, keyword): piece for scope, keyword, piece in owned}
     if not by_place:
         return {}

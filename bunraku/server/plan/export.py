@@ -8,12 +8,17 @@ from bunraku.server.plan.selectors import PieceFigures
 
 COLUMNS = (
     Column("Piece", "Working title."),
-    Column("Kind", "Article, buying guide, landing page, location page, home page, video or listing."),
+    Column(
+        "Kind", "Article, buying guide, landing page, location page, home page, video or listing."
+    ),
     Column("Outlet", "Where it is published."),
     Column("Channel", "web, video or marketplace."),
     Column("Month", "First day of the month it is planned for; empty where not placed."),
     Column("Pinned", "yes where the month was set by hand."),
-    Column("Publish by", "The day it must be out to catch the climb of its searches; empty without a season."),
+    Column(
+        "Publish by",
+        "The day it must be out to catch the climb of its searches; empty without a season.",
+    ),
     Column("Hours", "Hours it takes."),
     Column("Main keyword", "The keyword the piece owns."),
     Column("Also serves", "Its other keywords, separated by semicolons."),

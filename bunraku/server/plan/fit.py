@@ -20,8 +20,8 @@ from bunraku.server.projects.models import Project
 
 
 class FitReport(Result):
-    """What a fit brought: pieces placed and left out, its value over the horizon, the bound, the gap, what
-    ten more hours would add."""
+    """What a fit brought: pieces placed and left out, its value over the horizon, the bound, the
+    gap, what ten more hours would add."""
 
     placed: int = 0
     left_out: int = 0
@@ -62,11 +62,14 @@ class Fit(JobKind[Params, FitReport]):
 
 
 def start_fitting(project: Project) -> tuple[FitReport, Job]:
-    """Place the pieces greedily now and start the job that proves a better plan. Raises: nothing_to_plan."""
+    """Place the pieces greedily now and start the job that proves a better plan. Raises:
+    nothing_to_plan."""
     plan = plan_of(project)
     if not plan:
         raise BunrakuError(
-            "nothing_to_plan", "There is no piece to place yet.", hint="Make pieces from clusters first."
+            "nothing_to_plan",
+            "There is no piece to place yet.",
+            hint="Make pieces from clusters first.",
         )
     problem, months = fitting_problem(project, plan)
     placed = fit_greedily(problem)
@@ -81,7 +84,11 @@ def last_fit(project: Project) -> FitReport | None:
 
 
 def _store(
-    project: Project, plan: Sequence[PieceFigures], placed: Placed, months: Sequence[date], label: str
+    project: Project,
+    plan: Sequence[PieceFigures],
+    placed: Placed,
+    months: Sequence[date],
+    label: str,
 ) -> None:
     with transaction.atomic(), Recorder(project, label) as journal:
         # Read again inside: a month changed by hand since is pinned by now, and holds.

@@ -9,14 +9,19 @@ from bunraku.server.sheet.models import Keyword, Scope
 
 
 class Piece(models.Model):
-    """Something to publish: its kind, outlet, hours and month. `pinned`: the month is the user's own and holds."""
+    """Something to publish: its kind, outlet, hours and month. `pinned`: the month is the user's
+    own and holds."""
 
     project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="pieces")
     scope = models.ForeignKey(Scope, on_delete=models.CASCADE, related_name="pieces")
     outlet = models.ForeignKey(Outlet, on_delete=models.SET_NULL, null=True, related_name="pieces")
-    cluster = models.ForeignKey(Cluster, on_delete=models.SET_NULL, null=True, related_name="pieces")
+    cluster = models.ForeignKey(
+        Cluster, on_delete=models.SET_NULL, null=True, related_name="pieces"
+    )
     title = models.CharField(max_length=200)
-    kind = models.CharField(max_length=10, choices=[(kind.id, kind.name) for kind in KINDS.values()])
+    kind = models.CharField(
+        max_length=10, choices=[(kind.id, kind.name) for kind in KINDS.values()]
+    )
     because = models.CharField(max_length=200, blank=True)
     hours = models.FloatField()
     month = models.DateField(null=True)
@@ -39,8 +44,12 @@ class PieceKeyword(models.Model):
 
     class Meta:
         constraints = [
-            models.UniqueConstraint(fields=["scope", "keyword"], name="one_owner_a_keyword_and_scope"),
-            models.UniqueConstraint(fields=["piece"], condition=models.Q(main=True), name="one_main_keyword_a_piece"),
+            models.UniqueConstraint(
+                fields=["scope", "keyword"], name="one_owner_a_keyword_and_scope"
+            ),
+            models.UniqueConstraint(
+                fields=["piece"], condition=models.Q(main=True), name="one_main_keyword_a_piece"
+            ),
         ]
 
     def __str__(self) -> str:

@@ -7,7 +7,13 @@ from datetime import date
 
 import numpy as np
 
-from bunraku.core.plan.calendar import DAYS_UNTIL_SHOWN, PublishBy, months_ahead, publish_by, value_by_month
+from bunraku.core.plan.calendar import (
+    DAYS_UNTIL_SHOWN,
+    PublishBy,
+    months_ahead,
+    publish_by,
+    value_by_month,
+)
 from bunraku.core.plan.fitting import Problem
 from bunraku.core.plan.ownership import Overlap, overlaps
 from bunraku.server.clock import today
@@ -45,7 +51,10 @@ class PieceFigures:
         total = sum(row.volume or 0 for row in rows)
         if not total:
             return []
-        return [sum((row.volume or 0) * row.month_share[m] for row in rows) / total / 1000 for m in range(12)]
+        return [
+            sum((row.volume or 0) * row.month_share[m] for row in rows) / total / 1000
+            for m in range(12)
+        ]
 
     @property
     def days_until_shown(self) -> int:
@@ -55,16 +64,18 @@ class PieceFigures:
 
     @property
     def publish_by(self) -> PublishBy:
-        """When it must be out to catch the climb of its main keyword, or, where that one's year is not
-        known, of the most searched of its others that has a season."""
+        """When it must be out to catch the climb of its main keyword, or, where that one's year is
+        not known, of the most searched of its others that has a season."""
         others = sorted(self.rows, key=lambda row: -(row.volume or 0))
-        climb = next((row.climb_month for row in (self.main, *others) if row and row.climb_month), 0)
+        climb = next(
+            (row.climb_month for row in (self.main, *others) if row and row.climb_month), 0
+        )
         return publish_by(climb, self.days_until_shown, today())
 
 
 def plan_of(project: Project, piece_ids: Sequence[int] | None = None) -> list[PieceFigures]:
-    """All pieces of a project, or some, with their rows, in order of id (of the ids given): as many queries
-    whatever their number. What depends on an outlet is that of the piece's own."""
+    """All pieces of a project, or some, with their rows, in order of id (of the ids given): as many
+    queries whatever their number. What depends on an outlet is that of the piece's own."""
     pieces = Piece.objects.filter(project=project).select_related("outlet", "scope", "cluster")
     if piece_ids is not None:
         pieces = pieces.filter(pk__in=piece_ids)
@@ -82,7 +93,11 @@ def plan_of(project: Project, piece_ids: Sequence[int] | None = None) -> list[Pi
             if keyword.main:
                 figures[keyword.piece_id].main = rows[place]
     _as_for_own_outlets(project, figures.values())
-    return list(figures.values()) if piece_ids is None else [figures[pk] for pk in piece_ids if pk in figures]
+    return (
+        list(figures.values())
+        if piece_ids is None
+        else [figures[pk] for pk in piece_ids if pk in figures]
+    )
 
 
 def _as_for_own_outlets(project: Project, plan: Iterable[PieceFigures]) -> None:
@@ -109,12 +124,15 @@ def fitting_problem(project: Project, plan: Sequence[PieceFigures]) -> tuple[Pro
     """The plan as the core's problem, and the months of the horizon."""
     months = months_ahead(today())
     place = {month: number for number, month in enumerate(months)}
-    share = np.array([figures.month_share or [np.nan] * 12 for figures in plan], dtype=float).reshape(len(plan), 12)
+    share = np.array(
+        [figures.month_share or [np.nan] * 12 for figures in plan], dtype=float
+    ).reshape(len(plan), 12)
     worth = np.array([figures.worth or 0.0 for figures in plan], dtype=float)
     delay = np.array([figures.days_until_shown for figures in plan], dtype=float)
-    pinned = [place.get(figures.piece.month, -1)
-        if figures.piece.pinned and figures.piece.month
-        else -1 for figures in plan]
+    pinned = [
+        place.get(figures.piece.month, -1) if figures.piece.pinned and figures.piece.month else -1
+        for figures in plan
+    ]
     return (
         Problem(
             value=value_by_month(worth, share, delay, months[0].month),
@@ -127,8 +145,8 @@ def fitting_problem(project: Project, plan: Sequence[PieceFigures]) -> tuple[Pro
 
 
 def shared_pages(mains: Iterable[tuple[int, int, int]]) -> list[Overlap]:
-    """Pieces whose main keywords show mostly the same results, on one channel. `mains`: piece, scope and
-    row of the main keyword of each."""
+    """Pieces whose main keywords show mostly the same results, on one channel. `mains`: piece,
+    scope and row of the main keyword of each."""
     by_scope: dict[int, dict[int, int]] = defaultdict(dict)
     for piece, scope, row in mains:
         by_scope[scope][row] = piece

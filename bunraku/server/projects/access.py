@@ -1,5 +1,5 @@
-"""Who may do what: every endpoint declares the right it needs, and every request is resolved here to a
-project of the signed-in person, before anything else."""
+"""Who may do what: every endpoint declares the right it needs, and every request is resolved here
+to a project of the signed-in person, before anything else."""
 
 from enum import StrEnum
 from typing import Any, cast
@@ -13,7 +13,8 @@ from bunraku.server.journal.acting import act_as
 from bunraku.server.projects.models import Project
 
 ProjectId = Path[int]
-"""The project in the address. Rooms hang below it, so each has to say that it is a part of the path."""
+"""The project in the address. Rooms hang below it, so each has to say that it is a part of the
+path."""
 
 
 class Right(StrEnum):
@@ -46,8 +47,8 @@ class SignedIn(SessionAuth):
 
 
 class Member(SignedIn):
-    """The same, with a right on the project of the address. One without the right to read it is told
-    that it is not there, as everybody is whose it is not."""
+    """The same, with a right on the project of the address. One without the right to read it is
+    told that it is not there, as everybody is whose it is not."""
 
     def __init__(self, right: Right) -> None:
         super().__init__()

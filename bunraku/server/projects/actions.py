@@ -28,9 +28,11 @@ def create_project(owner: User, fields: dict[str, Any], outlets: list[dict[str, 
     return project
 
 
-def change_project(project: Project, fields: dict[str, Any], *, version: int | None = None) -> Project:
-    """Change a project. `version` is the one that the person saw. Raises: `BunrakuError` name_taken, and
-    stale where another window has changed the project since."""
+def change_project(
+    project: Project, fields: dict[str, Any], *, version: int | None = None
+) -> Project:
+    """Change a project. `version` is the one that the person saw. Raises: `BunrakuError`
+    name_taken, and stale where another window has changed the project since."""
     # Only these fields: the allowance is spent by jobs meanwhile and must not be written back.
     names = [*fields, "version"]
     try:
@@ -41,7 +43,8 @@ def change_project(project: Project, fields: dict[str, Any], *, version: int | N
                     "stale",
                     "The project was changed in another window since you opened it here; "
                     "nothing was saved.",
-                    hint="What you typed is still here. Copy what you need, then reload to see the change.",
+                    hint="What you typed is still here. Copy what you need, then reload to see "
+                    "the change.",
                 )
             journal.touch([project], only=names)
             _set(project, fields)
@@ -57,7 +60,10 @@ def save_outlet(project: Project, outlet_id: int | None, fields: dict[str, Any])
     """Add or change an outlet. Raises: `BunrakuError` not_found, name_taken."""
     outlet = Outlet(project=project) if outlet_id is None else find_outlet(project, outlet_id)
     try:
-        with transaction.atomic(), Recorder(project, f"Changed outlet {fields.get('name', '')}") as journal:
+        with (
+            transaction.atomic(),
+            Recorder(project, f"Changed outlet {fields.get('name', '')}") as journal,
+        ):
             if outlet.pk:
                 journal.touch([outlet])
             for name, value in fields.items():
@@ -71,8 +77,8 @@ def save_outlet(project: Project, outlet_id: int | None, fields: dict[str, Any])
 
 
 def choose_outlet(project: Project, outlet_id: int) -> Outlet:
-    """Have its channel weighed for an outlet. Figures follow in the background; until a keyword is weighed
-    anew, the sheet shows it for the outlet before. Raises: not_found."""
+    """Have its channel weighed for an outlet. Figures follow in the background; until a keyword is
+    weighed anew, the sheet shows it for the outlet before. Raises: not_found."""
     with transaction.atomic():
         outlet = find_outlet(project, outlet_id)
         with Recorder(project, f"Chose outlet {outlet.name}") as journal:
@@ -109,5 +115,7 @@ def _set(project: Project, fields: dict[str, Any]) -> None:
 
 def _taken(error: IntegrityError, name: str) -> BunrakuError:
     if "name" in str(error).lower():
-        return BunrakuError("name_taken", f"“{name}” is already used.", field="name", hint="Choose another name.")
+        return BunrakuError(
+            "name_taken", f"“{name}” is already used.", field="name", hint="Choose another name."
+        )
     raise error

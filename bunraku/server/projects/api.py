@@ -46,7 +46,8 @@ class CredentialsIn(Schema):
 
 
 class OutletIn(Schema):
-    """An outlet: `standing` is authority 0-100 (web), followers (video) or reviews (marketplace)."""
+    """An outlet: `standing` is authority 0-100 (web), followers (video) or reviews
+    (marketplace)."""
 
     name: Name
     channel: Literal["web", "video", "marketplace"]
@@ -92,7 +93,9 @@ class ProjectChange(ProjectFields):
 
     version: int
     lookups_left: Annotated[float | None, Field(ge=0, le=10_000_000)] = None
-    source_order: Annotated[list[Annotated[str, Field(max_length=60)]] | None, Field(max_length=50)] = None
+    source_order: Annotated[
+        list[Annotated[str, Field(max_length=60)]] | None, Field(max_length=50)
+    ] = None
 
 
 class LocaleIn(Schema):
@@ -103,8 +106,8 @@ class LocaleIn(Schema):
 
 
 class ProjectOut(ProjectFields):
-    """A project with its outlets and allowance; `chosen_outlets` are those that its channels are weighed
-    for."""
+    """A project with its outlets and allowance; `chosen_outlets` are those that its channels are
+    weighed for."""
 
     id: int
     version: int
@@ -174,7 +177,9 @@ def sign_in(request: HttpRequest, given: CredentialsIn) -> Any:
     """Sign in."""
     user = authenticate(request, username=given.name, password=given.password)
     if user is None:
-        raise BunrakuError("wrong_password", "Name and password do not go together.", field="password")
+        raise BunrakuError(
+            "wrong_password", "Name and password do not go together.", field="password"
+        )
     login(request, user)
     return {"name": user.get_username()}
 
@@ -191,7 +196,9 @@ def sign_up(request: HttpRequest, given: CredentialsIn) -> Any:
         with transaction.atomic():
             user = model.objects.create_user(username=given.name, password=given.password)
     except IntegrityError as error:
-        raise BunrakuError("name_taken", f"“{given.name}” is already used.", field="name") from error
+        raise BunrakuError(
+            "name_taken", f"“{given.name}” is already used.", field="name"
+        ) from error
     login(request, user, backend="django.contrib.auth.backends.ModelBackend")
     return {"name": user.get_username()}
 
@@ -206,14 +213,20 @@ def sign_out(request: HttpRequest) -> Any:
 @router.get("/projects", response=list[ProjectOut], auth=SignedIn(), url_name="projects")
 def list_projects(request: HttpRequest) -> Any:
     """The signed-in person's projects, the latest first."""
-    return list(Project.objects.filter(owner=request.user.pk).prefetch_related("outlets").order_by("-pk")[:200])
+    return list(
+        Project.objects.filter(owner=request.user.pk)
+        .prefetch_related("outlets")
+        .order_by("-pk")[:200]
+    )
 
 
 @router.post("/projects", response=ProjectOut, auth=SignedIn(), url_name="create_project")
 def create(request: HttpRequest, given: ProjectIn) -> Any:
     """Make a project with its outlets."""
     fields = given.dict(exclude={"outlets"})
-    return create_project(cast(User, request.user), fields, [outlet.dict() for outlet in given.outlets])
+    return create_project(
+        cast(User, request.user), fields, [outlet.dict() for outlet in given.outlets]
+    )
 
 
 @router.get("/projects/{int:project_id}", response=ProjectOut, auth=READS, url_name="project")
@@ -222,7 +235,9 @@ def read_project(request: ProjectRequest, project_id: int) -> Any:
     return request.project
 
 
-@router.put("/projects/{int:project_id}", response=ProjectOut, auth=CHANGES, url_name="change_project")
+@router.put(
+    "/projects/{int:project_id}", response=ProjectOut, auth=CHANGES, url_name="change_project"
+)
 def change(request: ProjectRequest, project_id: int, given: ProjectChange) -> Any:
     """Change a project; its figures follow."""
     fields = given.dict(exclude={"lookups_left", "source_order", "version"})
@@ -233,19 +248,28 @@ def change(request: ProjectRequest, project_id: int, given: ProjectChange) -> An
     return change_project(request.project, fields, version=given.version)
 
 
-@router.put("/projects/{int:project_id}/locale", response=ProjectOut, auth=CHANGES, url_name="change_locale")
+@router.put(
+    "/projects/{int:project_id}/locale", response=ProjectOut, auth=CHANGES, url_name="change_locale"
+)
 def change_locale(request: ProjectRequest, project_id: int, given: LocaleIn) -> Any:
     """Look at another locale: its own keywords and figures. Nothing of the one before is lost."""
     return change_project(request.project, given.dict())
 
 
-@router.post("/projects/{int:project_id}/outlets", response=OutletOut, auth=CHANGES, url_name="add_outlet")
+@router.post(
+    "/projects/{int:project_id}/outlets", response=OutletOut, auth=CHANGES, url_name="add_outlet"
+)
 def add_outlet(request: ProjectRequest, project_id: int, given: OutletIn) -> Any:
     """Add an outlet."""
     return save_outlet(request.project, None, given.dict())
 
 
-@router.put("/projects/{int:project_id}/outlets/{int:outlet_id}", response=OutletOut, auth=CHANGES, url_name="change_outlet")
+@router.put(
+    "/projects/{int:project_id}/outlets/{int:outlet_id}",
+    response=OutletOut,
+    auth=CHANGES,
+    url_name="change_outlet",
+)
 def change_outlet(request: ProjectRequest, project_id: int, outlet_id: int, given: OutletIn) -> Any:
     """Change an outlet; chances are weighed again."""
     return save_outlet(request.project, outlet_id, given.dict())
@@ -263,7 +287,12 @@ def choose(request: ProjectRequest, project_id: int, outlet_id: int) -> Any:
     return request.project
 
 
-@router.delete("/projects/{int:project_id}/outlets/{int:outlet_id}", response={204: None}, auth=CHANGES, url_name="remove_outlet")
+@router.delete(
+    "/projects/{int:project_id}/outlets/{int:outlet_id}",
+    response={204: None},
+    auth=CHANGES,
+    url_name="remove_outlet",
+)
 def remove_outlet(request: ProjectRequest, project_id: int, outlet_id: int) -> Any:
     """Remove an outlet; pieces that pointed to it stay without one."""
     drop_outlet(request.project, outlet_id)

@@ -1,4 +1,5 @@
-"""How projects and outlets are carried by the journal, and what follows when a change is taken back."""
+"""How projects and outlets are carried by the journal, and what follows when a change is taken
+back."""
 
 from typing import Any
 
@@ -13,7 +14,9 @@ carry(Outlet)
 
 
 @receiver(taken_back)
-def figures_follow_settings(sender: object, project: Project, changes: dict[Any, Any], **_: object) -> None:
+def figures_follow_settings(
+    sender: object, project: Project, changes: dict[Any, Any], **_: object
+) -> None:
     """Figures rest on settings and outlets; where these went back, the figures follow."""
     if {Project, Outlet} & changes.keys():
         project.refresh_from_db()

@@ -9,9 +9,12 @@ from bunraku.sources.protocol import CHANNELS
 
 
 class Project(models.Model):
-    """What one person researches: the subject, the locale, the words that are theirs and not theirs, the hours."""
+    """What one person researches: the subject, the locale, the words that are theirs and not
+    theirs, the hours."""
 
-    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="projects")
+    owner = models.ForeignKey(
+        settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="projects"
+    )
     name = models.CharField(max_length=120)
     about = models.TextField(max_length=2_000, blank=True)
     country = models.CharField(max_length=2, default="GB")
@@ -23,7 +26,8 @@ class Project(models.Model):
     places = models.JSONField(default=list)
     preset = models.CharField(max_length=12, default="growing")
     click_values = models.JSONField(default=dict)
-    # Names of sources, the most trusted first; those not named come after, in the installation's order.
+    # Names of sources, the most trusted first; those not named come after, in the installation's
+    # order.
     source_order = models.JSONField(default=list)
     # Channel to the id of the outlet that it is weighed for, where one was chosen.
     weighed_for = models.JSONField(default=dict)
@@ -37,7 +41,9 @@ class Project(models.Model):
     class Meta:
         constraints = [
             models.UniqueConstraint(fields=["owner", "name"], name="one_project_name_a_person"),
-            models.CheckConstraint(condition=models.Q(lookups_left_tenths__gte=0), name="lookups_left_not_negative"),
+            models.CheckConstraint(
+                condition=models.Q(lookups_left_tenths__gte=0), name="lookups_left_not_negative"
+            ),
         ]
 
     @property
@@ -46,8 +52,8 @@ class Project(models.Model):
         return f"{self.language}-{self.country}"
 
     def chosen_outlet(self, channel: str) -> "Outlet | None":
-        """The outlet that a channel is weighed for and planned with: the chosen one, else the one that
-        has been there longest; None where there is none."""
+        """The outlet that a channel is weighed for and planned with: the chosen one, else the one
+        that has been there longest; None where there is none."""
         return self.chosen_among(list(self.outlets.all()), channel)
 
     def chosen_among(self, outlets: Sequence["Outlet"], channel: str) -> "Outlet | None":
@@ -72,7 +78,9 @@ class Outlet(models.Model):
     days_until_shown = models.PositiveIntegerField(null=True, blank=True)
 
     class Meta:
-        constraints = [models.UniqueConstraint(fields=["project", "name"], name="one_outlet_name_a_project")]
+        constraints = [
+            models.UniqueConstraint(fields=["project", "name"], name="one_outlet_name_a_project")
+        ]
         ordering = ["pk"]
 
     def __str__(self) -> str:

@@ -1,5 +1,5 @@
-"""Buying readings: never twice for the same day, never beyond the allowance, each batch kept before the
-next."""
+"""Buying readings: never twice for the same day, never beyond the allowance, each batch kept before
+the next."""
 
 import math
 from collections.abc import Callable, Iterator, Sequence
@@ -21,8 +21,8 @@ from bunraku.sources.protocol import USUAL, Answer, Request, Source, Vantage, Wh
 
 @dataclass
 class Bought:
-    """What a purchase brought: how many terms were answered now, known already, and missing with the
-    reason."""
+    """What a purchase brought: how many terms were answered now, known already, and missing with
+    the reason."""
 
     answered: int = 0
     known: int = 0
@@ -39,12 +39,13 @@ def price_of_kind(project: Project, what: What, count: int = 1) -> int:
     return sum(price_tenths(source, count) for source in sources(project)[what])
 
 
-def price_of_new(
-    scope: Scope, what: What, terms: Sequence[str], vantage: Vantage = USUAL
-) -> int:
-    """Price in tenths of asking all sources of a kind for terms: what was asked today costs nothing."""
+def price_of_new(scope: Scope, what: What, terms: Sequence[str], vantage: Vantage = USUAL) -> int:
+    """Price in tenths of asking all sources of a kind for terms: what was asked today costs
+    nothing."""
     return sum(
-        price_tenths(source, len(terms) - len(known_today(scope, what, source.name, terms, vantage)))
+        price_tenths(
+            source, len(terms) - len(known_today(scope, what, source.name, terms, vantage))
+        )
         for source in sources(scope.project)[what]
         if source.price
     )
@@ -58,12 +59,12 @@ def buy(
     vantage: Vantage = USUAL,
     on_batch: Callable[[int, int], None] = lambda count, tenths: None,
 ) -> Bought:
-    """Ask every source of a kind, in the project's order, for the terms it was not asked today from this
-    vantage, and store every answer.
+    """Ask every source of a kind, in the project's order, for the terms it was not asked today from
+    this vantage, and store every answer.
 
-    Each batch is one transaction: readings, allowance and `on_batch` (terms done, tenths spent) together.
-    Raises: `BunrakuError` allowance_short when the next batch cannot be paid; what was bought until then
-    is kept."""
+    Each batch is one transaction: readings, allowance and `on_batch` (terms done, tenths spent)
+    together. Raises: `BunrakuError` allowance_short when the next batch cannot be paid; what was
+    bought until then is kept."""
     bought = Bought()
     for source in sources(scope.project)[what]:
         _buy_of(source, scope, terms, vantage, on_batch, bought)
@@ -93,7 +94,8 @@ def _buy_of(
 
 
 def request_to(source: Source, scope: Scope, vantage: Vantage = USUAL) -> Request:
-    """A request to a source about a scope, today, as seen from a vantage; its terms are still to come."""
+    """A request to a source about a scope, today, as seen from a vantage; its terms are still to
+    come."""
     return Request(source.tells, (), scope.channel, scope.locale, today(), **asdict(vantage))
 
 
@@ -112,7 +114,8 @@ def _check_allowance(project_id: int, tenths: int) -> None:
         raise BunrakuError(
             "allowance_short",
             f"The next {tenths / 10:,.0f} lookups cannot be paid: {left / 10:,.0f} are left.",
-            hint="What was bought is kept. Raise the allowance in the project's settings and run it again "
+            hint="What was bought is kept. Raise the allowance in the project's settings and "
+            "run it again "
             "for the rest.",
         )
 

@@ -1,5 +1,5 @@
-"""What is known: readings looked up by kind, term and vantage. What was read to a greater depth serves a
-smaller one, never the other way round."""
+"""What is known: readings looked up by kind, term and vantage. What was read to a greater depth
+serves a smaller one, never the other way round."""
 
 from collections.abc import Iterator, Sequence
 from datetime import date
@@ -19,7 +19,8 @@ Payload = dict[str, Any]
 
 
 class Known(NamedTuple):
-    """A reading as it is looked at: kind, term, source, day, payload (None: the source has nothing)."""
+    """A reading as it is looked at: kind, term, source, day, payload (None: the source has
+    nothing)."""
 
     what: str
     term: str
@@ -43,8 +44,8 @@ def _seen_by(what: str, vantage: Vantage) -> Vantage:
 def known_today(
     scope: Scope, what: What, source: str, terms: Sequence[str], vantage: Vantage = USUAL
 ) -> set[str]:
-    """Terms that a source was already asked for today, as far as the vantage needs: asking again would
-    tell nothing new."""
+    """Terms that a source was already asked for today, as far as the vantage needs: asking again
+    would tell nothing new."""
     known: set[str] = set()
     asked = _of(scope, what, vantage).filter(source=source, on=today())
     for part in in_parts(terms):
@@ -72,8 +73,8 @@ def readings_on(
 def latest(
     scope: Scope, what: What, terms: Sequence[str], vantage: Vantage = USUAL
 ) -> dict[str, Payload | None]:
-    """The latest payload on each term that serves a vantage, cut to its depth. An answer that nothing is
-    known does not take the place of an older one that knew."""
+    """The latest payload on each term that serves a vantage, cut to its depth. An answer that
+    nothing is known does not take the place of an older one that knew."""
     payloads: dict[str, Payload | None] = {}
     for reading in readings_on(scope, [what], terms, vantage):
         if reading.payload is not None or reading.term not in payloads:
@@ -88,8 +89,8 @@ def latest_payloads(project: Any, what: What, most: int) -> list[tuple[str, Payl
 
 
 def first_known(scope: Scope, what: What, most: int) -> list[tuple[str, Payload]]:
-    """The first readings of a kind that a scope ever had with an answer, by term; at most so many. What
-    comes later leaves them as they are."""
+    """The first readings of a kind that a scope ever had with an answer, by term; at most so many.
+    What comes later leaves them as they are."""
     readings = Reading.objects.filter(scope=scope, what=what, payload__isnull=False)
     return _as_known(readings.order_by("pk")[:most])
 
@@ -100,8 +101,8 @@ def _as_known(readings: QuerySet[Reading]) -> list[tuple[str, Payload]]:
 
 
 class Seen(NamedTuple):
-    """A reading with where it was seen from (`plainly`: from nowhere in particular, on the usual device, by
-    nobody signed in) and what it cost, in tenths of a lookup."""
+    """A reading with where it was seen from (`plainly`: from nowhere in particular, on the usual
+    device, by nobody signed in) and what it cost, in tenths of a lookup."""
 
     what: str
     source: str

@@ -7,20 +7,24 @@ from bunraku.server.sheet.models import Scope
 
 
 class Device(models.IntegerChoices):
-    """What a results page was looked at with. A number, because the usual one then takes no room."""
+    """What a results page was looked at with. A number, because the usual one then takes no
+    room."""
 
     DESKTOP = 0, "desktop"
     PHONE = 1, "phone"
 
 
 class Reading(models.Model):
-    """What a source answered about a term on a day, as seen from somewhere. Stored once and never changed.
-    An empty payload: it has nothing.
+    """What a source answered about a term on a day, as seen from somewhere. Stored once and never
+    changed. An empty payload: it has nothing.
 
-    Channel and locale are the scope's. `place`, `depth`, `device`, `viewer` and `into` are those of the
-    vantage (`sources.protocol.Vantage.seen_by`), at their defaults where they make no difference."""
+    Channel and locale are the scope's. `place`, `depth`, `device`, `viewer` and `into` are those of
+    the vantage (`sources.protocol.Vantage.seen_by`), at their defaults where they make no
+    difference."""
 
-    scope = models.ForeignKey(Scope, on_delete=models.CASCADE, related_name="readings", db_index=False)
+    scope = models.ForeignKey(
+        Scope, on_delete=models.CASCADE, related_name="readings", db_index=False
+    )
     what = models.CharField(max_length=12)
     term = models.CharField(max_length=250)
     source = models.CharField(max_length=60)

@@ -20,8 +20,8 @@ def installed() -> list[Source]:
 
 
 def sources(project: Project) -> dict[What, list[Source]]:
-    """The sources by what they tell, of each kind in the project's order: the first has the say, the
-    others stand beside it."""
+    """The sources by what they tell, of each kind in the project's order: the first has the say,
+    the others stand beside it."""
     place = {name: number for number, name in enumerate(project.source_order)}
     telling: dict[What, list[Source]] = {what: [] for what in What}
     for source in sorted(installed(), key=lambda source: place.get(source.name, len(place))):
@@ -35,8 +35,8 @@ def file_source(name: str) -> str:
 
 
 def in_order_of_trust(project: Project, names: Iterable[str]) -> Sequence[str]:
-    """Names of sources, the most trusted first: the person's own files, then the project's order, then the
-    installation's; names of sources that are gone come last."""
+    """Names of sources, the most trusted first: the person's own files, then the project's order,
+    then the installation's; names of sources that are gone come last."""
     order = [*project.source_order, *(source.name for source in installed())]
     place = {name: number for number, name in reversed(list(enumerate(order)))}
     return sorted(

@@ -24,8 +24,8 @@ def keep_readings(
     vantage: Vantage = NOWHERE,
     price_tenths: int = 0,
 ) -> None:
-    """Keep readings of one source and day. One that is there already stays as it is: a reading is a fact.
-    To be called in a transaction."""
+    """Keep readings of one source and day. One that is there already stays as it is: a reading is a
+    fact. To be called in a transaction."""
     # In the order of their index, which then grows at few places at a time.
     in_order = sorted(readings, key=lambda reading: reading[:2])
     given = {"scope": scope.pk, "source": source, "on": on, "price_tenths": price_tenths}

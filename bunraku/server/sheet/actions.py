@@ -22,7 +22,9 @@ def rows_of(project: Project, row_ids: Sequence[int]) -> list[Row]:
     rows = [
         row
         for part in in_parts(sorted(set(row_ids)))
-        for row in Row.objects.filter(pk__in=part, scope__project=project).select_related("keyword").order_by("pk")
+        for row in Row.objects.filter(pk__in=part, scope__project=project)
+        .select_related("keyword")
+        .order_by("pk")
     ]
     if len(rows) != len(set(row_ids)):
         raise not_found("keyword")
@@ -30,12 +32,14 @@ def rows_of(project: Project, row_ids: Sequence[int]) -> list[Row]:
 
 
 def decisions_for(rows: Sequence[Row], journal: Recorder) -> dict[int, Decision]:
-    """The decisions on rows by row id, made where there is none, remembered by the journal before they
-    change. To be called in a transaction."""
+    """The decisions on rows by row id, made where there is none, remembered by the journal before
+    they change. To be called in a transaction."""
     there = _decisions(rows)
     journal.touch(there.values())
     fresh = [
-        (row.scope_id, row.keyword_id) for row in rows if (row.scope_id, row.keyword_id) not in there
+        (row.scope_id, row.keyword_id)
+        for row in rows
+        if (row.scope_id, row.keyword_id) not in there
     ]
     insert_many(Decision, ("scope", "keyword"), fresh, ignore_conflicts=True)
     now = _decisions(rows) if fresh else there
@@ -58,13 +62,23 @@ def decide(decisions: Iterable[Decision], **same: Any) -> None:
         Decision.objects.filter(pk__in=part).update(**same)
 
 
-VERBS = {"open": "Took back", "kept": "Kept", "shortlisted": "Shortlisted", "parked": "Parked", "dropped": "Dropped"}
+VERBS = {
+    "open": "Took back",
+    "kept": "Kept",
+    "shortlisted": "Shortlisted",
+    "parked": "Parked",
+    "dropped": "Dropped",
+}
 
 
-def set_state(project: Project, row_ids: Sequence[int], state: str, *, reason: str = "", note: str = "") -> int:
-    """Keep, shortlist, park (with a note), drop (with a reason) or take back keywords. Returns how many.
+def set_state(
+    project: Project, row_ids: Sequence[int], state: str, *, reason: str = "", note: str = ""
+) -> int:
+    """Keep, shortlist, park (with a note), drop (with a reason) or take back keywords. Returns how
+    many.
 
-    What is taken back though a rule leaves it out is kept: that is what taking it back means. Raises: not_found."""
+    What is taken back though a rule leaves it out is kept: that is what taking it back means.
+    Raises: not_found."""
     with transaction.atomic():
         rows = rows_of(project, row_ids)
         what = named([row.text for row in rows], "keyword")
@@ -92,7 +106,8 @@ def _decide_state(decisions: Sequence[Decision], state: str, reason: str, note: 
 
 
 def set_row_state(rows: Sequence[Row], decided: int) -> None:
-    """Copy a decided state to rows; where nothing is decided, a rule that leaves the keyword out holds."""
+    """Copy a decided state to rows; where nothing is decided, a rule that leaves the keyword out
+    holds."""
     for held in (True, False):
         ids = [row.pk for row in rows if (row.left_out_by is not None) is held]
         state = STATE_CODE["left_out"] if held and decided == STATE_CODE["open"] else decided

@@ -54,8 +54,8 @@ def read_sheet(request: ProjectRequest, project_id: ProjectId, wanted: Query[She
     """A page of a channel's keywords, filtered and in order."""
     scope = find_scope(request.project, wanted.channel)
     page, total = one_page(scope, wanted)
-    # Straight from columns to JSON: checking 100 rows field by field once more would take longer than
-    # finding them. A test holds what is written here against `SheetOut`.
+    # Straight from columns to JSON: checking 100 rows field by field once more would take longer
+    # than finding them. A test holds what is written here against `SheetOut`.
     rows = [with_names(row) for row in page.values(*_TOLD)]
     body = to_json({"total": total, "offset": wanted.offset, "rows": rows})
     return HttpResponse(body, content_type="application/json")
@@ -72,14 +72,21 @@ def read_ids(request: ProjectRequest, project_id: ProjectId, wanted: Query[Sheet
 @router.post("/sheet/state", response=CountOut, auth=CHANGES, url_name="set_state")
 def change_state(request: ProjectRequest, project_id: ProjectId, given: StateIn) -> Any:
     """Keep, shortlist, park, drop or take back keywords."""
-    return {"changed": set_state(request.project, given.row_ids, given.state, reason=given.reason, note=given.note)}
+    return {
+        "changed": set_state(
+            request.project, given.row_ids, given.state, reason=given.reason, note=given.note
+        )
+    }
 
 
 @router.get("/keywords.csv", auth=READS, url_name="keywords_csv")
-def export(request: ProjectRequest, project_id: ProjectId, wanted: Query[SheetQuery]) -> HttpResponse:
+def export(
+    request: ProjectRequest, project_id: ProjectId, wanted: Query[SheetQuery]
+) -> HttpResponse:
     """The keywords of a filter as CSV, all of them."""
     scope = find_scope(request.project, wanted.channel)
-    response = StreamingHttpResponse(keywords_csv(scope, wanted), content_type="text/csv; charset=utf-8")
+    response = StreamingHttpResponse(
+        keywords_csv(scope, wanted), content_type="text/csv; charset=utf-8"
+    )
     response["Content-Disposition"] = f'attachment; filename="keywords-{wanted.channel}.csv"'
     return response  # type: ignore[return-value]
-

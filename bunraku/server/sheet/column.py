@@ -16,14 +16,14 @@ Filter = Literal["", "range", "any_of", "flag", "known", "is"]
 class Column:
     """A column of the sheet.
 
-    `id` is its field in `Row`, its name over HTTP and what it sorts by. `type` is text, number (unknown
-    unless `always` known), count (whole, known unless `optional`), flag, code (an index into `names`),
-    month (1-12, 0 none) or list. `told`: it is a part of a row over HTTP; `shown`:
-    the sheet has it. `low` and `high` bound it.
-    `filter` is how it can be narrowed: by a range, to any of its names, to a flag, to whether it is known,
-    to one value; `filter_id` under which name, if not its own. `rises`: it is first sorted from the least. `export` is its heading in the export, "" where it
-    is not exported, `digits` how it is rounded there. `figure` names the figure whose help text is its
-    own; `help` says in a sentence what stands in it."""
+    `id` is its field in `Row`, its name over HTTP and what it sorts by. `type` is text, number
+    (unknown unless `always` known), count (whole, known unless `optional`), flag, code (an index
+    into `names`), month (1-12, 0 none) or list. `told`: it is a part of a row over HTTP; `shown`:
+    the sheet has it. `low` and `high` bound it. `filter` is how it can be narrowed: by a range, to
+    any of its names, to a flag, to whether it is known, to one value; `filter_id` under which name,
+    if not its own. `rises`: it is first sorted from the least. `export` is its heading in the
+    export, "" where it is not exported, `digits` how it is rounded there. `figure` names the figure
+    whose help text is its own; `help` says in a sentence what stands in it."""
 
     id: str
     type: Type

@@ -1,5 +1,5 @@
-"""The filters of the sheet: what can be asked of it, made from its columns, and how that becomes one
-query."""
+"""The filters of the sheet: what can be asked of it, made from its columns, and how that becomes
+one query."""
 
 from typing import TYPE_CHECKING, Annotated, Any, Literal
 
@@ -56,7 +56,8 @@ else:
     SheetFilter = create_model(
         "SheetFilter",
         __base__=_Words,
-        __doc__="What of a scope's keywords is wanted. All conditions hold together; lists are any-of.",
+        __doc__="What of a scope's keywords is wanted. All conditions hold together; lists are "
+        "any-of.",
         **{name: field for column in FILTERED for name, field in _asked(column).items()},
     )
     SheetQuery = create_model(
@@ -76,13 +77,17 @@ def filtered(scope: Scope, wanted: SheetFilter) -> QuerySet[Row]:
     rows = Row.objects.all()
     worded = bool(wanted.q.split() or wanted.without.split())
     for column in RANGES:
-        low, high = getattr(wanted, f"{column.asked_as}_min"), getattr(wanted, f"{column.asked_as}_max")
+        low, high = (
+            getattr(wanted, f"{column.asked_as}_min"),
+            getattr(wanted, f"{column.asked_as}_max"),
+        )
         if low is None and high is None:
             continue
         field = column.id
         if worded:
-            # Words are looked for in the index that begins with the text and covers everything else; a
-            # bare range would lure the database to another index and from there to every single row.
+            # Words are looked for in the index that begins with the text and covers everything
+            # else; a bare range would lure the database to another index and from there to every
+            # single row.
             field = f"{column.id}_as_is"
             rows = rows.alias(**{field: F(column.id) + 0})
         if low is not None:
@@ -106,7 +111,8 @@ def _narrowed(column: Column, asked: Any) -> Q:
 
 
 def words_in(q: str, without: str = "") -> Q:
-    """All words of `q` stand in the keyword and none of `without`, whatever their case and accents."""
+    """All words of `q` stand in the keyword and none of `without`, whatever their case and
+    accents."""
     condition = Q()
     for word in fold(q).split():
         condition &= Q(folded__contains=word)
@@ -128,8 +134,8 @@ def count_of(scope: Scope, wanted: SheetFilter) -> int:
     """How many rows of a scope a filter lets through."""
     rows = filtered(scope, wanted)
     if not wanted.model_dump(exclude=set(_NARROW_NOTHING), exclude_defaults=True):
-        # Waiting or not is all the same here; naming both has the rows counted in the index that begins
-        # with it, the shortest with the state, in half the time.
+        # Waiting or not is all the same here; naming both has the rows counted in the index that
+        # begins with it, the shortest with the state, in half the time.
         rows = rows.filter(waiting__in=(True, False))
     return rows.count()
 

@@ -1,4 +1,5 @@
-"""Scopes, keywords, the derived row of each keyword in a scope, and what the user decided about it."""
+"""Scopes, keywords, the derived row of each keyword in a scope, and what the user decided about
+it."""
 
 from django.db import models
 
@@ -19,12 +20,15 @@ class Scope(models.Model):
     # What the scope's own readings taught (see core.weigh.weighing.learn).
     spreads = models.JSONField(default=dict)
     broad_ratio = models.FloatField(null=True)
-    # What relevance was learned: weights by stem and on how many decisions they rest (see core.gather.relevance).
+    # What relevance was learned: weights by stem and on how many decisions they rest (see
+    # core.gather.relevance).
     taste = models.JSONField(default=dict)
 
     class Meta:
         constraints = [
-            models.UniqueConstraint(fields=["project", "channel", "locale"], name="one_scope_a_channel_and_locale")
+            models.UniqueConstraint(
+                fields=["project", "channel", "locale"], name="one_scope_a_channel_and_locale"
+            )
         ]
 
     def __str__(self) -> str:
@@ -34,8 +38,11 @@ class Scope(models.Model):
 class Keyword(models.Model):
     """A keyword of a project: its first spelling and its identity key."""
 
-    # No index of its own here and below, where another one begins with the same: each costs a tenth of an import.
-    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="keywords", db_index=False)
+    # No index of its own here and below, where another one begins with the same: each costs a tenth
+    # of an import.
+    project = models.ForeignKey(
+        Project, on_delete=models.CASCADE, related_name="keywords", db_index=False
+    )
     key = models.CharField(max_length=250)
     text = models.CharField(max_length=200)
     added = models.DateTimeField(auto_now_add=True)
@@ -50,7 +57,9 @@ class Keyword(models.Model):
 class Decision(models.Model):
     """What the user decided about a keyword in a scope; never touched by a rebuild."""
 
-    scope = models.ForeignKey(Scope, on_delete=models.CASCADE, related_name="decisions", db_index=False)
+    scope = models.ForeignKey(
+        Scope, on_delete=models.CASCADE, related_name="decisions", db_index=False
+    )
     keyword = models.ForeignKey(Keyword, on_delete=models.CASCADE, related_name="decisions")
     state = models.PositiveSmallIntegerField(default=0)
     reason = models.CharField(max_length=200, blank=True)
@@ -59,24 +68,41 @@ class Decision(models.Model):
     note = models.CharField(max_length=500, blank=True)
 
     class Meta:
-        constraints = [models.UniqueConstraint(fields=["scope", "keyword"], name="one_decision_a_keyword_and_scope")]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["scope", "keyword"], name="one_decision_a_keyword_and_scope"
+            )
+        ]
 
 
-_FILTERED = ["state", "volume", "difficulty", "chance", "worth", "cpc", "words", "intent", "verdict", "cluster"]
+_FILTERED = [
+    "state",
+    "volume",
+    "difficulty",
+    "chance",
+    "worth",
+    "cpc",
+    "words",
+    "intent",
+    "verdict",
+    "cluster",
+]
 
 
 def _covering(name: str, order: str) -> models.Index:
-    # Ordered by the popular sorts and holding what filters read, so that neither paging deep nor counting touches rows.
+    # Ordered by the popular sorts and holding what filters read, so that neither paging deep nor
+    # counting touches rows.
     rest = [field for field in _FILTERED if field != order.lstrip("-")]
     return models.Index(fields=["scope", order, "id", *rest], name=name)
 
 
 class Row(models.Model):
-    """One keyword in one scope with every column that can be filtered or sorted (`columns.py` says what
-    each is). Derived: it can be thrown away and rebuilt. What depends on an outlet is the chosen one's.
+    """One keyword in one scope with every column that can be filtered or sorted (`columns.py` says
+    what each is). Derived: it can be thrown away and rebuilt. What depends on an outlet is the
+    chosen one's.
 
-    Null is unknown. `heat` and an overruled intent are copies of the decision; so is `state`, but that a keyword nobody decided
-    about is left out where a rule says so."""
+    Null is unknown. `heat` and an overruled intent are copies of the decision; so is `state`, but
+    that a keyword nobody decided about is left out where a rule says so."""
 
     scope = models.ForeignKey(Scope, on_delete=models.CASCADE, related_name="rows", db_index=False)
     keyword = models.ForeignKey(Keyword, on_delete=models.CASCADE, related_name="rows")
@@ -118,15 +144,18 @@ class Row(models.Model):
     waiting = models.BooleanField(default=True)
     cluster = models.BigIntegerField(null=True)
     relevance = models.FloatField(null=True)
-    # The rule that would leave the keyword out, whatever was decided; null: none (0 is the project's list of rival brands).
+    # The rule that would leave the keyword out, whatever was decided; null: none (0 is the
+    # project's list of rival brands).
     left_out_by = models.BigIntegerField(null=True)
-    # The first row of its variant family, null where it is alone; how many it has; whether this one stands for them.
+    # The first row of its variant family, null where it is alone; how many it has; whether this one
+    # stands for them.
     family = models.BigIntegerField(null=True)
     family_size = models.PositiveSmallIntegerField(default=1)
     leads = models.BooleanField(default=True)
     # What keywords of the same words in another order share.
     same_words = models.BigIntegerField(null=True)
-    # The job that brought it into the scope, and all the ways it came, a bit each (see gather.ways.BITS).
+    # The job that brought it into the scope, and all the ways it came, a bit each (see
+    # gather.ways.BITS).
     run = models.BigIntegerField(null=True)
     ways = models.BigIntegerField(default=0)
     # From the person's own report on their pages.
@@ -135,7 +164,9 @@ class Row(models.Model):
     own_position = models.FloatField(null=True)
 
     class Meta:
-        constraints = [models.UniqueConstraint(fields=["scope", "keyword"], name="one_row_a_keyword_and_scope")]
+        constraints = [
+            models.UniqueConstraint(fields=["scope", "keyword"], name="one_row_a_keyword_and_scope")
+        ]
         indexes = [
             _covering("row_by_worth", "-worth"),
             _covering("row_by_volume", "-volume"),
@@ -143,12 +174,25 @@ class Row(models.Model):
             _covering("row_by_chance", "-chance"),
             _covering("row_by_text", "folded"),
             models.Index(fields=["scope", "-id", "state", "run", "ways"], name="row_by_arrival"),
-            models.Index(fields=["scope", "-relevance", "id", "state", "run", "ways"], name="row_by_relevance"),
+            models.Index(
+                fields=["scope", "-relevance", "id", "state", "run", "ways"],
+                name="row_by_relevance",
+            ),
             models.Index(fields=["scope", "waiting", "state"], name="row_waiting"),
             models.Index(fields=["scope", "cluster", "state"], name="row_by_cluster"),
-            models.Index(fields=["family"], name="row_by_family", condition=models.Q(family__isnull=False)),
-            models.Index(fields=["same_words"], name="row_by_words", condition=models.Q(same_words__isnull=False)),
-            models.Index(fields=["left_out_by"], name="row_by_rule", condition=models.Q(left_out_by__isnull=False)),
+            models.Index(
+                fields=["family"], name="row_by_family", condition=models.Q(family__isnull=False)
+            ),
+            models.Index(
+                fields=["same_words"],
+                name="row_by_words",
+                condition=models.Q(same_words__isnull=False),
+            ),
+            models.Index(
+                fields=["left_out_by"],
+                name="row_by_rule",
+                condition=models.Q(left_out_by__isnull=False),
+            ),
         ]
 
     def __str__(self) -> str:
@@ -156,9 +200,11 @@ class Row(models.Model):
 
 
 class Outlook(models.Model):
-    """What a keyword is to one outlet: its strength for it, its chance, clicks, worth and verdict. Derived.
+    """What a keyword is to one outlet: its strength for it, its chance, clicks, worth and verdict.
+    Derived.
 
-    A row holds a copy of those of its channel's chosen outlet, for the sheet to filter and sort by."""
+    A row holds a copy of those of its channel's chosen outlet, for the sheet to filter and sort
+    by."""
 
     row = models.ForeignKey(Row, on_delete=models.CASCADE, related_name="outlooks", db_index=False)
     outlet = models.ForeignKey(Outlet, on_delete=models.CASCADE, related_name="+")
@@ -172,7 +218,9 @@ class Outlook(models.Model):
     hands = models.JSONField(default=list)
 
     class Meta:
-        constraints = [models.UniqueConstraint(fields=["row", "outlet"], name="one_outlook_a_row_and_outlet")]
+        constraints = [
+            models.UniqueConstraint(fields=["row", "outlet"], name="one_outlook_a_row_and_outlet")
+        ]
 
 
 class RowPage(models.Model):

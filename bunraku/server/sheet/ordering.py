@@ -1,5 +1,5 @@
-"""The one order of rows, in the sheet, the stream and the exports alike: unknown figures last either way,
-then as the keywords came."""
+"""The one order of rows, in the sheet, the stream and the exports alike: unknown figures last
+either way, then as the keywords came."""
 
 from typing import Any
 
@@ -10,8 +10,8 @@ from bunraku.server.sheet.column import Column
 from bunraku.server.sheet.columns import BY_ID
 from bunraku.server.sheet.models import Row
 
-# What a column sorts by where that is not itself: words in the order of the alphabet, whatever their case
-# and accents.
+# What a column sorts by where that is not itself: words in the order of the alphabet, whatever
+# their case and accents.
 _SORTED_AS = {"text": "folded"}
 
 
@@ -20,8 +20,8 @@ def order_of(column: Column, *, descending: bool) -> list[Any]:
     field = _SORTED_AS.get(column.id, column.id)
     if field == "id":
         return ["-id" if descending else "id"]
-    # The database is told where the unknown goes only where there is any: told needlessly, it leaves its
-    # indexes aside.
+    # The database is told where the unknown goes only where there is any: told needlessly, it
+    # leaves its indexes aside.
     if not column.can_be_null:
         return [f"-{field}" if descending else field, "id"]
     return [_nulls_last(field, descending=descending), "id"]
@@ -35,8 +35,8 @@ def ordered(rows: QuerySet[Row], sort: str, *, descending: bool) -> QuerySet[Row
 def page_of(
     rows: QuerySet[Row], sort: str, *, descending: bool, offset: int, limit: int
 ) -> QuerySet[Row]:
-    """A page of rows in the order of a column. Ids come from an index alone, then only these rows: walking
-    deep costs entries of an index, not rows."""
+    """A page of rows in the order of a column. Ids come from an index alone, then only these rows:
+    walking deep costs entries of an index, not rows."""
     ids = ordered(rows, sort, descending=descending).values("pk")[offset : offset + limit]
     return ordered(Row.objects.filter(pk__in=ids), sort, descending=descending)
 

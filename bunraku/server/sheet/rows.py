@@ -12,7 +12,9 @@ from bunraku.server.sheet.columns import TOLD
 def _type_of(column: Column) -> Any:
     if column.type == "code":
         names = tuple(dict.fromkeys((*column.names, *(("",) if column.filter else ()))))
-        named = BeforeValidator(lambda code: column.name_of(code) if isinstance(code, int) else code)
+        named = BeforeValidator(
+            lambda code: column.name_of(code) if isinstance(code, int) else code
+        )
         return Annotated[Literal[names], named]
     plain = {"text": str, "number": float, "count": int, "flag": bool, "month": int}
     kind: Any = list[int] if column.type == "list" else plain[column.type]

@@ -14,14 +14,18 @@ from bunraku.server.sheet.models import STATE_CODE, Keyword, Row, Scope
 
 
 def scope_of(project: Project, channel: str, locale: str = "") -> Scope:
-    """The project's scope on a channel, in its own locale or another, made when it is first needed."""
-    scope, _ = Scope.objects.get_or_create(project=project, channel=channel, locale=locale or project.locale)
+    """The project's scope on a channel, in its own locale or another, made when it is first
+    needed."""
+    scope, _ = Scope.objects.get_or_create(
+        project=project, channel=channel, locale=locale or project.locale
+    )
     scope.project = project
     return scope
 
 
 def find_scope(project: Project, channel: str) -> Scope:
-    """The project's scope for reading: an unsaved, empty one where nothing has been gathered yet."""
+    """The project's scope for reading: an unsaved, empty one where nothing has been gathered
+    yet."""
     found = Scope.objects.filter(project=project, channel=channel, locale=project.locale).first()
     scope = found or Scope(pk=0, channel=channel, locale=project.locale)
     scope.project = project
@@ -36,11 +40,12 @@ def add_keywords(
     run: int | None = None,
     ways: Mapping[str, int] | None = None,
 ) -> tuple[dict[str, int], set[str]]:
-    """Make sure that keywords (key to text) stand in a scope; returns the ids of all of them by key, and the keys that are
-    new here.
+    """Make sure that keywords (key to text) stand in a scope; returns the ids of all of them by
+    key, and the keys that are new here.
 
-    `left_out` is the rule that leaves a key out, `run` the job that brings them, `ways` the bits of the ways each came; what is
-    there already stays as it is, but for its ways. To be called in a transaction."""
+    `left_out` is the rule that leaves a key out, `run` the job that brings them, `ways` the bits of
+    the ways each came; what is there already stays as it is, but for its ways. To be called in a
+    transaction."""
     keys = list(texts)
     out, came = left_out or {}, ways or {}
     same = {"project": scope.project.pk}
@@ -54,14 +59,25 @@ def add_keywords(
             here[key] = (pk, text)
             if known:
                 there.add(pk)
-    _note_ways(scope, [(here[key][0], came.get(key, 0)) for key in keys if key in here and here[key][0] in there])
+    _note_ways(
+        scope,
+        [(here[key][0], came.get(key, 0)) for key in keys if key in here and here[key][0] in there],
+    )
     # In the order they came: by it the stream of arrivals is told.
     fresh = [(key, *here[key]) for key in keys if key in here and here[key][0] not in there]
     insert_many(
         Row,
         ("keyword", "text", "folded", "words", "state", "left_out_by", "ways"),
         (
-            (pk, text, fold(text), _words(text), _state(out.get(key)), out.get(key), came.get(key, 0))
+            (
+                pk,
+                text,
+                fold(text),
+                _words(text),
+                _state(out.get(key)),
+                out.get(key),
+                came.get(key, 0),
+            )
             for key, pk, text in fresh
         ),
         same={"scope": scope.pk, "run": run},

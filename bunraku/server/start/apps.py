@@ -4,9 +4,16 @@ from importlib import import_module
 
 from django.apps import AppConfig
 
-# Modules that register kinds of jobs, say how things are carried, or listen, when they are imported.
+# Modules that register kinds of jobs, say how things are carried, or listen, when they are
+# imported.
 REGISTERING = (
-    *("projects.carrying", "sheet.carrying", "gather.carrying", "cluster.carrying", "plan.carrying"),
+    *(
+        "projects.carrying",
+        "sheet.carrying",
+        "gather.carrying",
+        "cluster.carrying",
+        "plan.carrying",
+    ),
     *("gather.rules.ruleset", "gather.tidying", "gather.runs"),
     *("weigh.measuring", "weigh.reweighing", "cluster.clustering", "plan.fit"),
 )

@@ -33,8 +33,8 @@ SCENARIO = settings.ROOT / "demo" / "scenario.json"
 
 
 def load_demo(say: Callable[[str], None] = lambda _: None) -> Project | None:
-    """Load the demo; None when it is there already, which is then left as it is. One whose loading was broken off is
-    loaded anew."""
+    """Load the demo; None when it is there already, which is then left as it is. One whose loading
+    was broken off is loaded anew."""
     whole = settings.DATA / "demo-is-whole"
     scenario = json.loads(SCENARIO.read_text("utf-8"))
     person, _ = get_user_model().objects.get_or_create(username=scenario["person"])
@@ -59,7 +59,9 @@ def load_demo(say: Callable[[str], None] = lambda _: None) -> Project | None:
     _finish(start_tidying(project))
     for channel, most in scenario["measure"].items():
         say(f"measuring {channel} search")
-        rows = Row.objects.filter(scope=find_scope(project, channel), state=0, waiting=True).order_by("pk")
+        rows = Row.objects.filter(
+            scope=find_scope(project, channel), state=0, waiting=True
+        ).order_by("pk")
         _finish(start_measuring(project, channel, list(rows.values_list("pk", flat=True)[:most])))
         project.refresh_from_db()
         _finish(start_clustering(project, channel))

@@ -34,7 +34,9 @@ class Price:
     price_tenths: int
 
 
-def price_measuring(project: Project, channel: Channel, row_ids: Sequence[int] | None) -> tuple[int, list[Price]]:
+def price_measuring(
+    project: Project, channel: Channel, row_ids: Sequence[int] | None
+) -> tuple[int, list[Price]]:
     """How many keywords would be measured and what each source would cost. Buys nothing."""
     scope = find_scope(project, channel)
     ids = wanted_rows(scope, row_ids)
@@ -46,12 +48,15 @@ def price_measuring(project: Project, channel: Channel, row_ids: Sequence[int] |
     for source in (source for what in MEASURED for source in telling[what]):
         known = len(known_today(scope, source.tells, source.name, keys))
         lookups = len(keys) - known
-        prices.append(Price(source.tells, source.name, lookups, known, price_tenths(source, lookups)))
+        prices.append(
+            Price(source.tells, source.name, lookups, known, price_tenths(source, lookups))
+        )
     return len(keys), prices
 
 
 def start_measuring(project: Project, channel: Channel, row_ids: Sequence[int] | None) -> Job:
-    """Start measuring. Raises: nothing_to_measure, allowance_short, not_found for rows that are not the project's."""
+    """Start measuring. Raises: nothing_to_measure, allowance_short, not_found for rows that are not
+    the project's."""
     if row_ids is not None:
         rows_of(project, row_ids)
     count, prices = price_measuring(project, channel, row_ids)
@@ -76,12 +81,14 @@ def start_measuring(project: Project, channel: Channel, row_ids: Sequence[int] |
 
 
 def mark_heat(project: Project, row_ids: Sequence[int], heat: str) -> int:
-    """Mark keywords hot, warm or cold, or take the mark off. Returns how many. Raises: not_found."""
+    """Mark keywords hot, warm or cold, or take the mark off. Returns how many. Raises:
+    not_found."""
     return _decide(project, row_ids, "heat", heat, f"Marked {heat or 'no heat'}")
 
 
 def overrule_intent(project: Project, row_ids: Sequence[int], intent: str) -> int:
-    """Say what searchers want, against or in place of what was read; it stands until taken back. Raises: not_found."""
+    """Say what searchers want, against or in place of what was read; it stands until taken back.
+    Raises: not_found."""
     return _decide(project, row_ids, "intent", intent, f"Set intent to {intent or 'what was read'}")
 
 

@@ -11,7 +11,12 @@ from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectReq
 from bunraku.server.sheet.actions import MOST_AT_ONCE
 from bunraku.server.sheet.api import CountOut, RowIds
 from bunraku.server.sheet.rows import RowOut
-from bunraku.server.weigh.actions import mark_heat, overrule_intent, price_measuring, start_measuring
+from bunraku.server.weigh.actions import (
+    mark_heat,
+    overrule_intent,
+    price_measuring,
+    start_measuring,
+)
 from bunraku.server.weigh.inspect import inspect_row
 from bunraku.server.weigh.measuring import Measure, measuring_gap
 
@@ -46,7 +51,8 @@ class PriceOut(Schema):
 
 
 class GapOut(Schema):
-    """What the last measuring of a channel did not get: how many lookups, of what and why in words."""
+    """What the last measuring of a channel did not get: how many lookups, of what and why in
+    words."""
 
     unanswered: int
     says: str
@@ -147,7 +153,13 @@ def price(request: ProjectRequest, project_id: ProjectId, given: MeasureIn) -> A
     return {
         "keywords": count,
         "sources": [
-            {"source": p.source, "what": p.what, "lookups": p.lookups, "known": p.known, "price": p.price_tenths / 10}
+            {
+                "source": p.source,
+                "what": p.what,
+                "lookups": p.lookups,
+                "known": p.known,
+                "price": p.price_tenths / 10,
+            }
             for p in prices
         ],
         "price": sum(p.price_tenths for p in prices) / 10,

@@ -27,8 +27,8 @@ WEIGHED = (What.COUNTS, What.BANDS, What.INTEREST, What.PAGE, OWN_REPORT)
 
 @dataclass(frozen=True)
 class Readings:
-    """The latest readings of keywords by key. Of counts what each source said and when; of the other
-    kinds what the most trusted source said that said something."""
+    """The latest readings of keywords by key. Of counts what each source said and when; of the
+    other kinds what the most trusted source said that said something."""
 
     counts: dict[str, dict[str, tuple[date, Payload | None]]] = field(default_factory=dict)
     bands: dict[str, Payload | None] = field(default_factory=dict)
@@ -65,12 +65,14 @@ def latest_readings(scope: Scope, keys: Sequence[str]) -> Readings:
 
 
 def _counts(latest: Mapping[tuple[str, str], Mapping[str, object]], source: str) -> bool:
-    return any(what == What.COUNTS and source in by_source for (what, _), by_source in latest.items())
+    return any(
+        what == What.COUNTS and source in by_source for (what, _), by_source in latest.items()
+    )
 
 
 def _together(payloads: Sequence[Payload | None]) -> Payload | None:
-    """Bands of several sources as one: a file may tell a cost per click and no range; then what the next
-    source tells of the rest stands."""
+    """Bands of several sources as one: a file may tell a cost per click and no range; then what the
+    next source tells of the rest stands."""
     known = [payload for payload in payloads if payload is not None]
     if not known:
         return None
@@ -103,8 +105,11 @@ def decisions_on(scope: Scope, rows: Sequence[Row]) -> dict[int, Decision]:
     }
 
 
-def gather_evidence(scope: Scope, rows: Sequence[Row], read: Readings, decisions: Mapping[int, Decision]) -> Evidence:
-    """The arrays for rows of a scope, in their order, from their latest readings and the user's decisions."""
+def gather_evidence(
+    scope: Scope, rows: Sequence[Row], read: Readings, decisions: Mapping[int, Decision]
+) -> Evidence:
+    """The arrays for rows of a scope, in their order, from their latest readings and the user's
+    decisions."""
     keys = [row.keyword.key for row in rows]
     exact, ages, series = _exact(keys, read.counted_by or ["none"], read)
     bands = [read.bands.get(key) for key in keys]
@@ -125,7 +130,10 @@ def gather_evidence(scope: Scope, rows: Sequence[Row], read: Readings, decisions
         rough=_rough(keys, read),
         cpc=(_column(bands, "cpc_low") + _column(bands, "cpc_high")) / 2,
         page=page_facts(
-            [_page_numbers(row.text, page, project.language) for row, page in zip(rows, pages, strict=True)]
+            [
+                _page_numbers(row.text, page, project.language)
+                for row, page in zip(rows, pages, strict=True)
+            ]
         ),
         features=[(page or {}).get("features", []) for page in pages],
         ads=_column(pages, "ads"),
@@ -138,7 +146,8 @@ def ad_competition(keys: Sequence[str], read: Readings) -> "np.ndarray[Any, np.d
 
 
 def result_ids(page: Payload | None) -> "np.ndarray[Any, np.dtype[np.int64]]":
-    """Ids of a page's organic results, ten, 0 where none; the same address has the same id everywhere."""
+    """Ids of a page's organic results, ten, 0 where none; the same address has the same id
+    everywhere."""
     ids = np.zeros(PAGE_ONE, dtype=np.int64)
     for place, result in enumerate((page or {}).get("results", [])[:PAGE_ONE]):
         digest = hashlib.blake2b(result["address"].encode(), digest_size=8).digest()
@@ -176,10 +185,15 @@ def _rough(keys: Sequence[str], read: Readings) -> Any:
 
 
 def _column(payloads: Sequence[Payload | None], name: str) -> Any:
-    return np.array([np.nan if p is None or p.get(name) is None else p[name] for p in payloads], dtype=np.float64)
+    return np.array(
+        [np.nan if p is None or p.get(name) is None else p[name] for p in payloads],
+        dtype=np.float64,
+    )
 
 
-def _page_numbers(text: str, page: Payload | None, language: str) -> list[tuple[float, float, float]] | None:
+def _page_numbers(
+    text: str, page: Payload | None, language: str
+) -> list[tuple[float, float, float]] | None:
     if page is None:
         return None
     return [

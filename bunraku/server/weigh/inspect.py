@@ -1,4 +1,5 @@
-"""Everything about one keyword: its readings and where each came from, its page, its origins, its verdict's reasons."""
+"""Everything about one keyword: its readings and where each came from, its page, its origins, its
+verdict's reasons."""
 
 from collections.abc import Callable
 from typing import Any
@@ -26,7 +27,11 @@ WORDING_NAMES = {1.0: "exact phrase", 0.6: "all words", 0.25: "some words", 0.0:
 
 def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
     """All that the inspector shows of a row. Raises: not_found."""
-    row = Row.objects.select_related("keyword", "scope").filter(pk=row_id, scope__project=project).first()
+    row = (
+        Row.objects.select_related("keyword", "scope")
+        .filter(pk=row_id, scope__project=project)
+        .first()
+    )
     if row is None:
         raise not_found("keyword")
     row.scope.project = project
@@ -38,7 +43,11 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
     decision = Decision.objects.filter(scope=row.scope, keyword=row.keyword).first()
     features = page.payload["features"] if page and page.payload else []
     found = read_intents(
-        [row.text], [features], project.language, own_brands=standpoint.own_brands, places=standpoint.places
+        [row.text],
+        [features],
+        project.language,
+        own_brands=standpoint.own_brands,
+        places=standpoint.places,
     )
     return {
         "row": row,
@@ -50,7 +59,9 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
         "page_on": page.on if page else None,
         "features": features,
         "ads": page.payload["ads"] if page and page.payload else 0,
-        "intents": {name: round(float(p), 3) for name, p in zip(INTENTS, found.probability[0], strict=True)},
+        "intents": {
+            name: round(float(p), 3) for name, p in zip(INTENTS, found.probability[0], strict=True)
+        },
         "intent_evidence": explain_evidence(found.evidence[0], project.language),
         "intent_overruled": bool(decision and decision.intent),
         "drop_reason": decision.reason if decision else "",
@@ -69,7 +80,9 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
 
 
 def _because(project: Project, row: Row) -> str:
-    judged = Judged(row.volume, row.chance, row.worth, row.difficulty, row.own_strength, row.weak_spots)
+    judged = Judged(
+        row.volume, row.chance, row.worth, row.difficulty, row.own_strength, row.weak_spots
+    )
     at = PRESETS.get(project.preset, PRESETS["growing"])
     return explain_verdict(VERDICTS[row.verdict], judged, at, project.currency)
 
@@ -101,7 +114,9 @@ def _bands(told: dict[str, Any]) -> str:
 
 def _own_report(told: dict[str, Any]) -> str:
     names = {"clicks": "clicks", "impressions": "times shown", "position": "average position"}
-    return ", ".join(f"{told[name]:,g} {text}" for name, text in names.items() if told.get(name) is not None)
+    return ", ".join(
+        f"{told[name]:,g} {text}" for name, text in names.items() if told.get(name) is not None
+    )
 
 
 KINDS = {
@@ -116,7 +131,9 @@ KINDS = {
 SAYS: dict[str, Callable[[dict[str, Any]], str]] = {
     "counts": lambda told: f"{told['monthly']:,}",
     "bands": _bands,
-    "interest": lambda told: f"{told['mean']:.1f} beside {told['anchor_mean']:.1f} of “{told['anchor']}”",
+    "interest": lambda told: (
+        f"{told['mean']:.1f} beside {told['anchor_mean']:.1f} of “{told['anchor']}”"
+    ),
     "page": lambda told: f"{len(told['results'])} results",
     "rising": lambda told: f"{len(told['terms'])} terms",
     "lexicon": lambda told: ", ".join(told["terms"]),

@@ -1,4 +1,5 @@
-"""What a scope's own readings teach: how far each source is off, and exact searches per broad search."""
+"""What a scope's own readings teach: how far each source is off, and exact searches per broad
+search."""
 
 from typing import Any
 
@@ -11,13 +12,13 @@ from bunraku.server.weigh.evidence import latest_readings
 from bunraku.sources.protocol import What
 
 LEARNED_FROM = 2_000
-"""Keywords that are learned from: the first that were counted. More would say the same more exactly, and
-every one measured later would move the figures of all others a little."""
+"""Keywords that are learned from: the first that were counted. More would say the same more
+exactly, and every one measured later would move the figures of all others a little."""
 
 
 def learn_scope(scope: Scope) -> bool:
-    """Learn each source's spread and the broad ratio. Returns whether that changed what was known; then
-    every figure of the scope that rests on it is to be weighed again."""
+    """Learn each source's spread and the broad ratio. Returns whether that changed what was known;
+    then every figure of the scope that rests on it is to be weighed again."""
     keys = list(dict.fromkeys(term for term, _ in first_known(scope, What.COUNTS, LEARNED_FROM)))
     read = latest_readings(scope, keys)
     names = list(read.counted_by)

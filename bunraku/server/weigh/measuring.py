@@ -31,8 +31,8 @@ FIGURES = {
 """What each kind of reading brings, in words."""
 _CHUNK = 200
 ANCHOR_SEARCHES = 60
-"""Searches of the known term that new ones are compared with: near what unknown terms usually have, so
-that neither drowns on a scale of 0-100."""
+"""Searches of the known term that new ones are compared with: near what unknown terms usually have,
+so that neither drowns on a scale of 0-100."""
 ANCHORS_LOOKED_AT = 400
 Channel = Literal["web", "video", "marketplace"]
 
@@ -55,8 +55,8 @@ class MeasureResult(Result):
 
 @job_kind
 class Measure(JobKind[MeasureParams, MeasureResult]):
-    """Measure a channel's waiting keywords, or the chosen ones. Buys only what was not bought; safe to
-    run again."""
+    """Measure a channel's waiting keywords, or the chosen ones. Buys only what was not bought; safe
+    to run again."""
 
     id = "measure"
     name = "Measuring"
@@ -78,8 +78,8 @@ class Measure(JobKind[MeasureParams, MeasureResult]):
                 work.report()
                 work.advance(len(rows))
         finally:
-            # However it ends, all figures of the scope rest on the same knowledge: where these keywords
-            # taught something new, the others follow.
+            # However it ends, all figures of the scope rest on the same knowledge: where these
+            # keywords taught something new, the others follow.
             if learn_scope(scope):
                 reweigh_scope(scope)
             after = Row.objects.filter(scope=scope, waiting=True).count()
@@ -99,7 +99,11 @@ class Measure(JobKind[MeasureParams, MeasureResult]):
 def wanted_rows(scope: Scope, row_ids: Sequence[int] | None) -> list[int]:
     """The rows to measure: the chosen ones, or all that wait and are in play."""
     rows = Row.objects.filter(scope=scope)
-    rows = rows.filter(waiting=True, state__in=IN_PLAY) if row_ids is None else rows.filter(pk__in=row_ids)
+    rows = (
+        rows.filter(waiting=True, state__in=IN_PLAY)
+        if row_ids is None
+        else rows.filter(pk__in=row_ids)
+    )
     return list(rows.order_by("pk").values_list("pk", flat=True))
 
 
@@ -125,8 +129,8 @@ def _measure(scope: Scope, rows: Sequence[Row], work: Work[MeasureParams, Measur
 
 
 def _compare_unknown(scope: Scope, rows: Sequence[Row]) -> None:
-    """A rough volume for keywords that no source counts: their interest beside that of a known keyword, in
-    one request."""
+    """A rough volume for keywords that no source counts: their interest beside that of a known
+    keyword, in one request."""
     unknown = _uncounted(scope, [row.keyword.key for row in rows])
     telling = sources(scope.project)[What.INTEREST]
     anchor = _anchor(scope)

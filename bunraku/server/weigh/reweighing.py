@@ -52,7 +52,9 @@ def weigh_again(
 
 
 @receiver(taken_back)
-def weigh_after_undo(sender: object, project: Project, changes: dict[Any, Any], **_: object) -> None:
+def weigh_after_undo(
+    sender: object, project: Project, changes: dict[Any, Any], **_: object
+) -> None:
     """Where a decision went back that figures rest on, they follow."""
     keywords = {
         (change["before"] or change["after"])["keyword"]

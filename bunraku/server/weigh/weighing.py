@@ -31,7 +31,9 @@ OF_OTHERS = (
 )
 """Columns of a row that other rooms keep."""
 OF_OUTLETS = [
-    field.name for field in Outlook._meta.concrete_fields if field.name not in ("id", "row", "outlet")
+    field.name
+    for field in Outlook._meta.concrete_fields
+    if field.name not in ("id", "row", "outlet")
 ]
 """What depends on an outlet: in an outlook for each, in the row for the chosen one."""
 DERIVED = [field.name for field in Row._meta.concrete_fields if field.name not in OF_OTHERS]
@@ -39,22 +41,27 @@ _VALUES = attrgetter(*DERIVED, "pk")
 
 
 def weigh_rows(scope: Scope, rows: Sequence[Row]) -> None:
-    """Weigh rows with what the scope has learned so far, for everyone and for each outlet of its channel,
-    and store their figures in one write."""
+    """Weigh rows with what the scope has learned so far, for everyone and for each outlet of its
+    channel, and store their figures in one write."""
     if not rows:
         return
     read = latest_readings(scope, [row.keyword.key for row in rows])
     decisions = decisions_on(scope, rows)
     evidence = gather_evidence(scope, rows, read, decisions)
-    spreads = np.array([scope.spreads.get(name, DEFAULT_SPREAD) for name in read.counted_by or ["none"]])
+    spreads = np.array(
+        [scope.spreads.get(name, DEFAULT_SPREAD) for name in read.counted_by or ["none"]]
+    )
     standpoint = standpoint_of(scope)
     figures = weigh(evidence, standpoint, spreads, scope.broad_ratio or BROAD_RATIO)
     outlets = [outlet for outlet in scope.project.outlets.all() if outlet.channel == scope.channel]
     chosen = scope.project.chosen_among(outlets, scope.channel)
     by_outlet = {
-        outlet: weigh_for_outlet(evidence, figures, standpoint, outlet.standing) for outlet in outlets
+        outlet: weigh_for_outlet(evidence, figures, standpoint, outlet.standing)
+        for outlet in outlets
     }
-    of_chosen = by_outlet[chosen] if chosen else weigh_for_outlet(evidence, figures, standpoint, None)
+    of_chosen = (
+        by_outlet[chosen] if chosen else weigh_for_outlet(evidence, figures, standpoint, None)
+    )
     _fill(rows, evidence, figures, read)
     for name, values in _for_outlet(of_chosen, figures).items():
         for row, value in zip(rows, values, strict=True):
@@ -101,9 +108,9 @@ def _keep_pages(rows: Sequence[Row], read: Readings) -> None:
 def _with_decisions(
     scope: Scope, rows: Sequence[Row], weighed_with: Mapping[int, Decision]
 ) -> tuple[list[Row], list[Row]]:
-    """Rows with the decisions of this moment copied in, and apart those whose heat or intent was changed
-    while they were being weighed: figures of an older decision must not overwrite those of a newer one.
-    To be called in a transaction."""
+    """Rows with the decisions of this moment copied in, and apart those whose heat or intent was
+    changed while they were being weighed: figures of an older decision must not overwrite those of
+    a newer one. To be called in a transaction."""
     now = decisions_on(scope, rows)
     current: list[Row] = []
     overtaken: list[Row] = []
@@ -121,13 +128,17 @@ def _weighed(decision: Decision | None) -> tuple[str, str]:
 
 def rows_to_weigh(scope: Scope, **narrowed: Any) -> list[Row]:
     """Rows of a scope as weighing takes them."""
-    return list(Row.objects.filter(scope=scope, **narrowed).select_related("keyword").order_by("pk"))
+    return list(
+        Row.objects.filter(scope=scope, **narrowed).select_related("keyword").order_by("pk")
+    )
 
 
 def reweigh_scope(scope: Scope, on_part: Any = lambda count: None) -> None:
-    """Learn from the readings of a scope and weigh all its rows again: the way to rebuild every figure.
+    """Learn from the readings of a scope and weigh all its rows again: the way to rebuild every
+    figure.
 
-    What it gives depends on readings, decisions and settings alone, not on the order of earlier runs."""
+    What it gives depends on readings, decisions and settings alone, not on the order of earlier
+    runs."""
     learn_scope(scope)
     # An outlet may have gone to another channel since.
     Outlook.objects.filter(row__scope=scope).exclude(outlet__channel=scope.channel).delete()
@@ -153,13 +164,17 @@ def _rounded(values: Any) -> list[float | None]:
 
 def _for_outlet(weighed: OutletFigures, figures: Figures) -> dict[str, list[Any]]:
     """What depends on an outlet, column by column."""
-    stands = (np.isfinite(figures.strengths).any(axis=1) & np.isfinite(weighed.outlook.own)).tolist()
+    stands = (
+        np.isfinite(figures.strengths).any(axis=1) & np.isfinite(weighed.outlook.own)
+    ).tolist()
     spots = weighed.outlook.weak_spots.tolist()
     return {
         "own_strength": _rounded(weighed.outlook.own),
         "chance": _rounded(weighed.outlook.page_one),
         "position": _rounded(weighed.outlook.expected_position),
-        "weak_spots": [count if known else None for count, known in zip(spots, stands, strict=True)],
+        "weak_spots": [
+            count if known else None for count, known in zip(spots, stands, strict=True)
+        ],
         "clicks": _rounded(weighed.clicks),
         "worth": _rounded(weighed.worth),
         "verdict": weighed.verdict.tolist(),

@@ -1,4 +1,5 @@
-"""Rehearsal, the practice search world: simulated engines, sites, channels and shops, deterministic by seed and date.
+"""Rehearsal, the practice search world: simulated engines, sites, channels and shops, deterministic
+by seed and date.
 
 Nothing outside this package may see its truth; it is reached through the Source protocol only."""
 

@@ -41,11 +41,14 @@ def _ordinals(months: tuple[date, ...]) -> NDArray[np.int64]:
 @lru_cache(maxsize=20_000)
 def _chances(key: str, channel: str) -> NDArray[np.float32]:
     seed = int.from_bytes(hashlib.blake2b(f"{key}|{channel}".encode(), digest_size=8).digest())
-    return np.random.Generator(np.random.PCG64(seed)).standard_normal(MONTHS_OF_CHANCE, dtype=np.float32)
+    return np.random.Generator(np.random.PCG64(seed)).standard_normal(
+        MONTHS_OF_CHANCE, dtype=np.float32
+    )
 
 
 def demand_of_months(query: Query, channel: str, months: tuple[date, ...]) -> NDArray[np.float64]:
-    """Searches of a query in each of some calendar months: its level, season, growth, life, and the months' chance."""
+    """Searches of a query in each of some calendar months: its level, season, growth, life, and the
+    months' chance."""
     at = _ordinals(months)
     shape = np.array(SEASONS[query.season])
     years = (at - _ordinal(EPOCH)) / 12
@@ -74,14 +77,19 @@ def monthly_demand(query: Query, channel: str, month: date) -> float:
 
 @lru_cache(maxsize=64)
 def steps_before(day: date, step: str) -> list[str]:
-    """The times that relative interest is told for, oldest first: 36 months, 52 weeks, 90 days or 72 hours before a day."""
+    """The times that relative interest is told for, oldest first: 36 months, 52 weeks, 90 days or
+    72 hours before a day."""
     if step == "month":
         return [month.strftime("%Y-%m") for month in months_before(day, 36)]
     if step == "week":
         return [(day - timedelta(weeks=back)).isoformat() for back in range(52, 0, -1)]
     if step == "day":
         return [(day - timedelta(days=back)).isoformat() for back in range(90, 0, -1)]
-    return [f"{(day - timedelta(days=back)).isoformat()}T{hour:02d}" for back in range(3, 0, -1) for hour in range(24)]
+    return [
+        f"{(day - timedelta(days=back)).isoformat()}T{hour:02d}"
+        for back in range(3, 0, -1)
+        for hour in range(24)
+    ]
 
 
 def interest_of(query: Query, channel: str, day: date, step: str) -> list[float]:
@@ -93,7 +101,8 @@ def interest_of(query: Query, channel: str, day: date, step: str) -> list[float]
     firsts = tuple(dict.fromkeys(d.replace(day=1) for d in days))
     level = dict(zip(firsts, demand_of_months(query, channel, firsts), strict=True))
     return [
-        float(level[d.replace(day=1)]) / 30 * _of_day(query, d, step, time) for d, time in zip(days, times, strict=True)
+        float(level[d.replace(day=1)]) / 30 * _of_day(query, d, step, time)
+        for d, time in zip(days, times, strict=True)
     ]
 
 

@@ -1,4 +1,5 @@
-"""Dice that always fall the same way: numbers from names, so that the world needs no memory of them."""
+"""Dice that always fall the same way: numbers from names, so that the world needs no memory of
+them."""
 
 import hashlib
 import math
@@ -15,7 +16,8 @@ def roll(*parts: object) -> float:
 
 
 def rolls(*parts: object) -> tuple[float, ...]:
-    """Eight numbers in (0, 1) that depend on nothing but `parts`, for little more than the price of one."""
+    """Eight numbers in (0, 1) that depend on nothing but `parts`, for little more than the price of
+    one."""
     digest = hashlib.blake2b(repr(parts).encode(), digest_size=64).digest()
     return tuple((whole + 0.5) / 2**64 for whole in struct.unpack("<8Q", digest))
 

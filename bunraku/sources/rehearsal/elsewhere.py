@@ -1,5 +1,6 @@
-"""How people of the practice world ask on a subject that it was not made for, where nobody knows whether one can count it, buy
-it or learn it: what stands around it, and what it is put together with."""
+"""How people of the practice world ask on a subject that it was not made for, where nobody knows
+whether one can count it, buy it or learn it: what stands around it, and what it is put together
+with."""
 
 from bunraku.sources.rehearsal import english, german
 
@@ -18,15 +19,22 @@ guide|guides|topic
 """
 ENGLISH_FILLS: dict[str, tuple[str, ...]] = {
     "audience": tuple(
-        "beginners|kids|adults|families|seniors|schools|groups|couples|travel|women|men|students".split("|")
+        "beginners|kids|adults|families|seniors|schools|groups|couples|travel|women|men|students".split(
+            "|"
+        )
     ),
     "quality": tuple(
-        "easy|simple|traditional|modern|small|large|professional|quick|luxury|local|vintage|budget".split("|")
+        "easy|simple|traditional|modern|small|large|professional|quick|luxury|local|vintage|budget".split(
+            "|"
+        )
     ),
     "occasion": tuple(
-        "christmas|home|weddings|birthdays|summer|winter|work|the weekend|small spaces|outdoors".split("|")
+        "christmas|home|weddings|birthdays|summer|winter|work|the weekend|small "
+        "spaces|outdoors".split("|")
     ),
-    "alternative": tuple("diy|professional|homemade|ready made|the alternatives|doing without".split("|")),
+    "alternative": tuple(
+        "diy|professional|homemade|ready made|the alternatives|doing without".split("|")
+    ),
     "with": ("instructions", "delivery", "video", "pictures", "friends", "a guarantee"),
     "without": ("experience", "equipment", "waste", "a teacher", "fuss"),
     "town": english.TOWNS,
@@ -130,7 +138,8 @@ evening {h}||0.006|0.0008|0.0006|when|service
 {h} pdf||0.012|0.0006|0.004|pictures|topic
 """
 
-# Gender and plural of a German subject are nobody's to guess, so what describes it follows it, as people type.
+# Gender and plural of a German subject are nobody's to guess, so what describes it follows it, as
+# people type.
 GERMAN_COMPANY = """
 set|sets|thing
 buch|bücher|thing
@@ -143,12 +152,20 @@ ideen|ideen|topic
 """
 GERMAN_FILLS: dict[str, tuple[str, ...]] = {
     "audience": tuple(
-        "anfänger|kinder|erwachsene|familien|senioren|schulen|gruppen|paare|reisen|frauen|männer".split("|")
+        "anfänger|kinder|erwachsene|familien|senioren|schulen|gruppen|paare|reisen|frauen|männer".split(
+            "|"
+        )
     ),
     "quality": tuple(
-        "einfach|klein|xxl|professionell|traditionell|modern|schnell|günstig|handgemacht|regional".split("|")
+        "einfach|klein|xxl|professionell|traditionell|modern|schnell|günstig|handgemacht|regional".split(
+            "|"
+        )
     ),
-    "occasion": tuple("weihnachten|zuhause|hochzeiten|geburtstage|sommer|winter|büro|wochenende|unterwegs".split("|")),
+    "occasion": tuple(
+        "weihnachten|zuhause|hochzeiten|geburtstage|sommer|winter|büro|wochenende|unterwegs".split(
+            "|"
+        )
+    ),
     "alternative": ("selbermachen", "fertig kaufen", "alternative", "profi", "verzicht"),
     "with": ("anleitung", "lieferung", "video", "bildern", "freunden"),
     "without": ("erfahrung", "werkzeug", "vorkenntnisse", "aufwand"),

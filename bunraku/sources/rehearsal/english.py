@@ -1,4 +1,5 @@
-"""How English speakers of the practice world ask: heads, fills, frames; and how Americans spell and say them."""
+"""How English speakers of the practice world ask: heads, fills, frames; and how Americans spell and
+say them."""
 
 BRANDS = (
     "velumscope",
@@ -13,7 +14,14 @@ BRANDS = (
     "osravane",
 )
 TOWNS = ("harrowmere", "pellbridge", "oldmarrow", "tarnley", "quillport", "stanwick cross")
-AMERICAN_TOWNS = ("quarrow falls", "vellmar springs", "port ellinor", "new tarnley", "bitterwick", "fallowridge")
+AMERICAN_TOWNS = (
+    "quarrow falls",
+    "vellmar springs",
+    "port ellinor",
+    "new tarnley",
+    "bitterwick",
+    "fallowridge",
+)
 
 SAID_ALIKE: dict[str, tuple[str, ...]] = {
     "brand": BRANDS,
@@ -24,18 +32,19 @@ SAID_ALIKE: dict[str, tuple[str, ...]] = {
 FILLS: dict[str, tuple[str, ...]] = {
     **SAID_ALIKE,
     "audience": tuple(
-        "beginners|kids|adults|astrophotography|children|planets|deep sky|travel|families|seniors|schools|the moon".split(
-            "|"
-        )
+        "beginners|kids|adults|astrophotography|children|planets|deep "
+        "sky|travel|families|seniors|schools|the moon".split("|")
     ),
     "town": TOWNS,
     "size": ("70mm", "80mm", "114mm", "130mm", "150mm", "200mm", "1.25", "2 inch", "60mm", "250mm"),
     "quality": tuple(
-        "portable|computerised|motorised|small|large|professional|starter|folding|wide angle|lightweight|waterproof|"
+        "portable|computerised|motorised|small|large|professional|starter|folding|wide "
+        "angle|lightweight|waterproof|"
         "red|budget|compact".split("|")
     ),
     "use": tuple(
-        "city balcony|camping|back garden|night sky|light pollution|daytime|bird watching|dark sky site".split("|")
+        "city balcony|camping|back garden|night sky|light pollution|daytime|bird watching|dark "
+        "sky site".split("|")
     ),
 }
 

@@ -1,4 +1,5 @@
-"""How German speakers of the practice world ask: heads with the English concept they name, fills, frames."""
+"""How German speakers of the practice world ask: heads with the English concept they name, fills,
+frames."""
 
 from bunraku.sources.rehearsal.english import SAID_ALIKE
 
@@ -7,7 +8,8 @@ TOWNS = ("dunkelfeld", "sternbrück", "mondheim", "altmoor", "quellhafen", "nebe
 FILLS: dict[str, tuple[str, ...]] = {
     **SAID_ALIKE,
     "audience": tuple(
-        "anfänger|kinder|erwachsene|astrofotografie|jugendliche|planeten|deep sky|reisen|familien|senioren|schulen|"
+        "anfänger|kinder|erwachsene|astrofotografie|jugendliche|planeten|deep "
+        "sky|reisen|familien|senioren|schulen|"
         "den mond".split("|")
     ),
     "town": TOWNS,
@@ -16,7 +18,9 @@ FILLS: dict[str, tuple[str, ...]] = {
         "tragbare|computergesteuerte|motorisierte|kleine|mittlere|professionelle|einfache|klappbare|weitwinkel|leichte|"
         "wasserdichte|rote|günstige|kompakte".split("|")
     ),
-    "use": tuple("balkon|camping|garten|nachthimmel|stadt|tagsüber|vogelbeobachtung|urlaub".split("|")),
+    "use": tuple(
+        "balkon|camping|garten|nachthimmel|stadt|tagsüber|vogelbeobachtung|urlaub".split("|")
+    ),
 }
 
 # The last column names the English head of the same concept, for the lexicon.

@@ -1,4 +1,5 @@
-"""Every query that a tongue's frames make of its heads, with its demand: the truth of one locale, as arrays."""
+"""Every query that a tongue's frames make of its heads, with its demand: the truth of one locale,
+as arrays."""
 
 import hashlib
 from collections.abc import Mapping
@@ -19,7 +20,8 @@ PAIR_SHARE = 0.3
 """Share of other heads of the same kind that a head is asked about together with."""
 MOST_PAIRS = 40
 RAREST_PAIR = 7
-"""Two fills are put together as far as their ranks add up to this: the rare with the rare is asked by nobody."""
+"""Two fills are put together as far as their ranks add up to this: the rare with the rare is asked
+by nobody."""
 TYPO_SHARE = 0.035
 SWAP_SHARE = 0.05
 SPELLING_SHARE = 0.2
@@ -28,7 +30,8 @@ BUYING = ("price", "shop", "set", "gift")
 
 @dataclass(frozen=True)
 class Draft:
-    """A query before its dice fall: the text, whose it is, its facet, and the demand its frame draws on each channel."""
+    """A query before its dice fall: the text, whose it is, its facet, and the demand its frame
+    draws on each channel."""
 
     text: str
     head: Head
@@ -39,7 +42,8 @@ class Draft:
 
 @dataclass(frozen=True)
 class Truth:
-    """Queries of one locale as columns, in order of text. `demand` is (n, 3): searches a month on web, video, marketplace."""
+    """Queries of one locale as columns, in order of text. `demand` is (n, 3): searches a month on
+    web, video, marketplace."""
 
     texts: list[str]
     heads: list[Head]
@@ -61,8 +65,8 @@ def make_truth(tongue: Tongue) -> Truth:
 
 
 def make_truth_elsewhere(tongue: Tongue, company: tuple[Head, ...], *, only: str = "") -> Truth:
-    """All queries around the heads of a subject that the world was not made for; with `only`, no more than the one of that
-    text, if any frame makes it."""
+    """All queries around the heads of a subject that the world was not made for; with `only`, no
+    more than the one of that text, if any frame makes it."""
     return _cast(
         [
             draft
@@ -79,7 +83,9 @@ def _cast(drafts: list[Draft]) -> Truth:
     noise = np.array([draft.noise for draft in drafts])
     demand = base * np.exp(noise * dice[:, 0])[:, None] * np.exp(0.3 * dice[:, 1:4])
     growth = np.array([draft.head.growth for draft in drafts]) + 0.05 * dice[:, 4]
-    buying = np.array([1.5 if d.facet in BUYING or d.facet.startswith("local") else 1.0 for d in drafts])
+    buying = np.array(
+        [1.5 if d.facet in BUYING or d.facet.startswith("local") else 1.0 for d in drafts]
+    )
     cpc = np.array([draft.head.cpc for draft in drafts]) * buying * np.exp(0.35 * dice[:, 5])
     best: dict[str, int] = {}
     total = demand.sum(axis=1)
@@ -133,7 +139,11 @@ def _own_words(template: str) -> frozenset[str]:
 
 
 def _fill_frame(
-    head: Head, frame: Frame, company: tuple[Head, ...], fills: Mapping[str, tuple[str, ...]], only: str
+    head: Head,
+    frame: Frame,
+    company: tuple[Head, ...],
+    fills: Mapping[str, tuple[str, ...]],
+    only: str,
 ) -> list[Draft]:
     lists = [fills[name] for name in frame.fills]
     if "{o}" in frame.template:
@@ -158,7 +168,9 @@ def _fill_frame(
         for place in places:
             share /= (1 + place) ** 0.8
         drawn = tuple(b * f * share for b, f in zip(base, frame.factors, strict=True))
-        drafts.append(Draft(text, head, facet, (drawn[0], drawn[1], drawn[2]), 0.2 if general else 0.75))
+        drafts.append(
+            Draft(text, head, facet, (drawn[0], drawn[1], drawn[2]), 0.2 if general else 0.75)
+        )
     return drafts
 
 
@@ -168,7 +180,8 @@ def _stammers(text: str) -> bool:
 
 
 def _slips(draft: Draft) -> list[Draft]:
-    """How people get a much-asked query wrong, or write it another way: a letter lost, two words swapped, one word for two."""
+    """How people get a much-asked query wrong, or write it another way: a letter lost, two words
+    swapped, one word for two."""
     if draft.noise > 0.5 and sum(draft.base) < 40:
         return []
     words = draft.text.split()
@@ -179,7 +192,14 @@ def _slips(draft: Draft) -> list[Draft]:
         place = 2 + int(roll("slip", draft.text) * (len(word) - 4))
         slips.append((_with(words, longest, word[:place] + word[place + 1 :]), TYPO_SHARE))
         slips.append(
-            (_with(words, longest, word[: place - 1] + word[place] + word[place - 1] + word[place + 1 :]), 0.02)
+            (
+                _with(
+                    words,
+                    longest,
+                    word[: place - 1] + word[place] + word[place - 1] + word[place + 1 :],
+                ),
+                0.02,
+            )
         )
     if len(words) == 2:
         slips.append((f"{words[1]} {words[0]}", SWAP_SHARE))
@@ -187,7 +207,13 @@ def _slips(draft: Draft) -> list[Draft]:
         if roll("joined", draft.text) < 0.5:
             slips.append(("".join(words), SPELLING_SHARE * roll("joined share", draft.text)))
     return [
-        Draft(text, draft.head, draft.facet, (draft.base[0] * s, draft.base[1] * s, draft.base[2] * s), 0.75)
+        Draft(
+            text,
+            draft.head,
+            draft.facet,
+            (draft.base[0] * s, draft.base[1] * s, draft.base[2] * s),
+            0.75,
+        )
         for text, s in slips
         if text != draft.text
     ]

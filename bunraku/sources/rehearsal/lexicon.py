@@ -1,4 +1,5 @@
-"""The same term in another of the world's languages: concepts by their heads, the words around them by a phrase list."""
+"""The same term in another of the world's languages: concepts by their heads, the words around them
+by a phrase list."""
 
 from functools import cache
 
@@ -57,7 +58,8 @@ online|online
 
 @cache
 def _pairs(from_language: str, into_language: str) -> dict[str, str]:
-    """Phrases of one language and what they are in another; heads, fills and the words around them."""
+    """Phrases of one language and what they are in another; heads, fills and the words around
+    them."""
     own, other = _tongue_of(from_language), _tongue_of(into_language)
     pairs: dict[str, str] = {}
     for line in _AROUND.strip().splitlines():
@@ -81,7 +83,8 @@ def _tongue_of(language: str) -> Tongue:
 
 
 def translate(world: World, term: str, request: Request) -> Raw | None:
-    """Ways to say a term in the language asked for; None where its subject has no counterpart there."""
+    """Ways to say a term in the language asked for; None where its subject has no counterpart
+    there."""
     own, into = request.locale[:2], request.into
     if into not in {one[:2] for one in LOCALES} or own == into:
         return None
@@ -93,7 +96,8 @@ def translate(world: World, term: str, request: Request) -> Raw | None:
     if said is None or said == key:
         return None
     there = the_world(next(one for one in LOCALES if one[:2] == into))
-    # What is really asked there, nearest to the words: the literal way first, then what the same words complete to.
+    # What is really asked there, nearest to the words: the literal way first, then what the same
+    # words complete to.
     ways = [said, *(one for one in there.complete(said, request.channel, MOST_WAYS) if one != said)]
     return {"language": into, "terms": ways[:MOST_WAYS]}
 

@@ -12,7 +12,8 @@ CHANNEL_INDEX = {"web": 0, "video": 1, "marketplace": 2}
 
 @dataclass(frozen=True)
 class Query:
-    """One query of the world: its head, facet, demand a month on each channel, season, growth, cost per click, life."""
+    """One query of the world: its head, facet, demand a month on each channel, season, growth, cost
+    per click, life."""
 
     key: str
     head: str
@@ -48,7 +49,8 @@ def query_of(truth: Truth, number: int) -> Query:
 
 
 def faint_query(key: str, head: Head, rest: str) -> Query:
-    """A wording of a subject that no frame makes: a sliver of what its head draws, less the more words it has (`rest`)."""
+    """A wording of a subject that no frame makes: a sliver of what its head draws, less the more
+    words it has (`rest`)."""
     share = 0.004 * spread(0.9, "faint", key) / (1 + len(rest.split()))
     words = tuple(sorted(set(rest.split()))) or ("other",)
     return Query(

@@ -1,4 +1,5 @@
-"""Results pages of the practice world: who comes out in which order, for a query, a day, a place, a device, a viewer."""
+"""Results pages of the practice world: who comes out in which order, for a query, a day, a place, a
+device, a viewer."""
 
 import math
 from collections.abc import Sequence
@@ -10,13 +11,21 @@ from bunraku.core.text import stems
 from bunraku.sources.protocol import OwnPiece
 from bunraku.sources.rehearsal.dice import roll
 from bunraku.sources.rehearsal.query import Query
-from bunraku.sources.rehearsal.standing import STRAY_SHARE, Publisher, Standing, page_of, pool, standing_of
+from bunraku.sources.rehearsal.standing import (
+    STRAY_SHARE,
+    Publisher,
+    Standing,
+    page_of,
+    pool,
+    standing_of,
+)
 from bunraku.sources.rehearsal.world import World
 
 TOPIC_BONUS = 8.0
 STRAY_BONUS = 0.0
 DEEP_BONUS = -14.0
-"""What a page on a neighbouring topic lacks: such pages fill the deep end of a long results page."""
+"""What a page on a neighbouring topic lacks: such pages fill the deep end of a long results
+page."""
 WANDER = 1.6
 UPDATE_DAYS = 47
 """How long the engine leaves its weights alone; then an update moves much at once."""
@@ -48,14 +57,19 @@ class Viewpoint:
 
 @lru_cache(maxsize=20_000)
 def _strays(general: str, topic: str, channel: str) -> tuple[int, ...]:
-    """Pages on a subject as a whole stand here and there on its special pages, other ones each time."""
-    return tuple(i for i in pool(general, channel) if roll("stray", i, topic, channel) < STRAY_SHARE)
+    """Pages on a subject as a whole stand here and there on its special pages, other ones each
+    time."""
+    return tuple(
+        i for i in pool(general, channel) if roll("stray", i, topic, channel) < STRAY_SHARE
+    )
 
 
 def rank(world: World, query: Query, seen: Viewpoint) -> list[Standing]:
-    """Organic results in order: by strength, links, wording, freshness, and the chance of query and day."""
+    """Organic results in order: by strength, links, wording, freshness, and the chance of query and
+    day."""
     scored = [
-        (-_score(page, query, seen, world) - bonus, page.address, page) for page, bonus in _pages(world, query, seen)
+        (-_score(page, query, seen, world) - bonus, page.address, page)
+        for page, bonus in _pages(world, query, seen)
     ]
     scored += [(-score, page.address, page) for score, page in _own_scores(world, query, seen)]
     scored.sort(key=lambda entry: entry[:2])
@@ -66,16 +80,24 @@ def _pages(world: World, query: Query, seen: Viewpoint) -> list[tuple[Standing, 
     language, channel = world.tongue.locale[:2], seen.channel
     said = world.wordings(query)
     general = f"{query.head}/general"
-    pages = [(page_of(query.topic, channel, i, said, language), TOPIC_BONUS) for i in pool(query.topic, channel)]
+    pages = [
+        (page_of(query.topic, channel, i, said, language), TOPIC_BONUS)
+        for i in pool(query.topic, channel)
+    ]
     if query.topic != general:
         strays = _strays(general, query.topic, channel)
         words = world.in_topic(general, 12) or (query.head,)
         pages += [(page_of(general, channel, i, words, language), STRAY_BONUS) for i in strays]
-    for number, topic in enumerate(_neighbours(world, query, channel) if seen.depth > len(pages) else ()):
+    for number, topic in enumerate(
+        _neighbours(world, query, channel) if seen.depth > len(pages) else ()
+    ):
         if len(pages) >= seen.depth * 1.2:
             break
         words = world.in_topic(topic, 12) or (query.head,)
-        pages += [(page_of(topic, channel, i, words, language), DEEP_BONUS - number) for i in pool(topic, channel)]
+        pages += [
+            (page_of(topic, channel, i, words, language), DEEP_BONUS - number)
+            for i in pool(topic, channel)
+        ]
     unique: dict[str, tuple[Standing, float]] = {}
     for page, bonus in pages:
         unique.setdefault(page.address, (page, bonus))
@@ -115,12 +137,17 @@ def _score(page: Standing, query: Query, seen: Viewpoint, world: World) -> float
     if seen.device == "phone":
         score += 2.5 * roll("phone", page.publisher.address)
     if seen.place and roll("local", page.publisher.address, seen.place) < LOCAL_SHARE:
-        score += LOCAL_BONUS if query.kind == "service" or query.facet.startswith("local") else LOCAL_BONUS / 4
+        score += (
+            LOCAL_BONUS
+            if query.kind == "service" or query.facet.startswith("local")
+            else LOCAL_BONUS / 4
+        )
     return score
 
 
 def _own_scores(world: World, query: Query, seen: Viewpoint) -> list[tuple[float, Standing]]:
-    """The person's own pieces that have been found and are about the query: green at first, ripening by the same rules."""
+    """The person's own pieces that have been found and are about the query: green at first,
+    ripening by the same rules."""
     language = world.tongue.locale[:2]
     scores: list[tuple[float, Standing]] = []
     for piece in seen.own:
@@ -134,9 +161,19 @@ def _own_scores(world: World, query: Query, seen: Viewpoint) -> list[tuple[float
         title = piece.title
         if piece.retitled is not None and (seen.day - piece.retitled).days < found // 2 + 1:
             title = piece.old_title or piece.title
-        publisher = Publisher(piece.publisher, piece.publisher, _strength(piece.standing, seen.channel), piece.standing)
+        publisher = Publisher(
+            piece.publisher,
+            piece.publisher,
+            _strength(piece.standing, seen.channel),
+            piece.standing,
+        )
         page = standing_of(
-            publisher, piece.address, title, _own_pull(publisher.strength, age), piece.published, language
+            publisher,
+            piece.address,
+            title,
+            _own_pull(publisher.strength, age),
+            piece.published,
+            language,
         )
         ripe = 1 - 0.5 ** ((age - found) / RIPE_AFTER_DAYS[seen.channel] * 2)
         bonus = TOPIC_BONUS if about.topic == query.topic else STRAY_BONUS
@@ -149,7 +186,9 @@ def _own_scores(world: World, query: Query, seen: Viewpoint) -> list[tuple[float
         if page.address == piece.address
     ]
     if len(aimed) > 1:
-        scores = [(score - RIVAL_LOSS if page.address in aimed else score, page) for score, page in scores]
+        scores = [
+            (score - RIVAL_LOSS if page.address in aimed else score, page) for score, page in scores
+        ]
     return scores
 
 

@@ -1,4 +1,5 @@
-"""What a site, channel or shop of the practice world ranks for, and what its pages say of themselves."""
+"""What a site, channel or shop of the practice world ranks for, and what its pages say of
+themselves."""
 
 from functools import lru_cache
 
@@ -14,13 +15,23 @@ Raw = dict[str, object]
 TOPICS_LOOKED_AT = 40
 QUERIES_A_TOPIC = 6
 MOST_RANKS = 150
-MATERIALS = ("brass", "optical glass", "aluminium", "birch", "cotton", "recycled paper", "enamel", "silver")
+MATERIALS = (
+    "brass",
+    "optical glass",
+    "aluminium",
+    "birch",
+    "cotton",
+    "recycled paper",
+    "enamel",
+    "silver",
+)
 PRODUCT_WORDS = ("gift", "set", "handmade", "decor", "starter")
 ASTRONOMERS_WORDS = ("night sky", "stargazing", "space")
 
 
 def ranks_of(world: World, term: str, request: Request) -> Raw | None:
-    """What a publisher ranks for in the first ten: found by its address, its topics looked through by what they draw."""
+    """What a publisher ranks for in the first ten: found by its address, its topics looked through
+    by what they draw."""
     publisher = find_publisher(term, request.channel)
     if publisher is None:
         return None
@@ -34,7 +45,9 @@ def ranks_of(world: World, term: str, request: Request) -> Raw | None:
             if query.demand[CHANNEL_INDEX[request.channel]] < 1:
                 continue
             standing = rank(world, query, seen)
-            place = next((n for n, page in enumerate(standing, 1) if page.publisher == publisher), None)
+            place = next(
+                (n for n, page in enumerate(standing, 1) if page.publisher == publisher), None
+            )
             if place is not None:
                 found.append((key, place))
     return {
@@ -47,7 +60,14 @@ def ranks_of(world: World, term: str, request: Request) -> Raw | None:
 
 def find_publisher(term: str, channel: str) -> Publisher | None:
     """The publisher of an address as people paste it: with or without scheme, path and capitals."""
-    host = term.strip().casefold().removeprefix("https://").removeprefix("http://").removeprefix("www.").split("/")[0]
+    host = (
+        term.strip()
+        .casefold()
+        .removeprefix("https://")
+        .removeprefix("http://")
+        .removeprefix("www.")
+        .split("/")[0]
+    )
     return _by_address(channel).get(host)
 
 
@@ -70,8 +90,8 @@ def _topics_of(locale: str, channel: str) -> dict[int, tuple[str, ...]]:
 
 
 def fields_of(world: World, term: str, request: Request) -> Raw | None:
-    """The fields of one result, by its address: what its publisher wrote into title, description, tags, materials,
-    categories, price."""
+    """The fields of one result, by its address: what its publisher wrote into title, description,
+    tags, materials, categories, price."""
     publisher = find_publisher(term, request.channel)
     slug = term.rstrip("/").rsplit("/", 1)[-1]
     found = _spoken_of(world, slug) if publisher is not None else None
@@ -94,8 +114,8 @@ def fields_of(world: World, term: str, request: Request) -> Raw | None:
 
 
 def _spoken_of(world: World, slug: str) -> tuple[str, tuple[str, ...]] | None:
-    """The topic of an address and the queries it speaks of, also of a subject that the world was not made for: the address
-    begins with the subject's words."""
+    """The topic of an address and the queries it speaks of, also of a subject that the world was
+    not made for: the address begins with the subject's words."""
     known = world.topic_of_slug(slug)
     if known is not None:
         return known, world.in_topic(known, 12)
@@ -115,9 +135,11 @@ def _spoken_of(world: World, slug: str) -> tuple[str, tuple[str, ...]] | None:
     return None
 
 
-def _tags(world: World, query: Query, said: tuple[str, ...], address: str, channel: str) -> list[str]:
-    """Tags as people set them: some wordings of the topic, the subject, near subjects, the shop's usual words, and now and
-    then a brand that is not theirs."""
+def _tags(
+    world: World, query: Query, said: tuple[str, ...], address: str, channel: str
+) -> list[str]:
+    """Tags as people set them: some wordings of the topic, the subject, near subjects, the shop's
+    usual words, and now and then a brand that is not theirs."""
     near = [other.key for other in world.company(query.key, channel)[:60]]
     # A brand is written with its capital, as names are; the rest of a tag is not.
     brands = [f"{brand.capitalize()} {query.head}" for brand in world.tongue.fills["brand"]]

@@ -6,7 +6,12 @@ from dataclasses import dataclass, field
 from functools import lru_cache
 
 from bunraku.sources.protocol import Request, Source, SourceBusy, SourceFailed, What
-from bunraku.sources.rehearsal.demand import demand_of_months, interest_of, months_before, steps_before
+from bunraku.sources.rehearsal.demand import (
+    demand_of_months,
+    interest_of,
+    months_before,
+    steps_before,
+)
 from bunraku.sources.rehearsal.dice import pick_index, roll, spread
 from bunraku.sources.rehearsal.lexicon import translate
 from bunraku.sources.rehearsal.query import Query
@@ -24,7 +29,8 @@ MOST_DEPTH = 100
 
 @dataclass(frozen=True)
 class Faults:
-    """How often a call fails, 0-1 each: too many requests, breaking off, answering in part, answering nonsense."""
+    """How often a call fails, 0-1 each: too many requests, breaking off, answering in part,
+    answering nonsense."""
 
     busy: float = 0.0
     broken: float = 0.0
@@ -78,17 +84,23 @@ def complete(world: World, term: str, request: Request) -> Raw:
 
 
 def count(world: World, term: str, request: Request) -> Raw | None:
-    """Exact-match searches, about 15 % off, to two digits; silent on what is tiny, on what is new, and on about one in eight
-    others."""
+    """Exact-match searches, about 15 % off, to two digits; silent on what is tiny, on what is new,
+    and on about one in eight others."""
     query = world.query(term)
     months = months_before(request.on, HISTORY_MONTHS)
     truth = demand_of_months(query, request.channel, months)
     average = float(truth[-12:].sum()) / 12
-    if average < 3 or not truth[-MONTHS_UNTIL_COUNTED] or roll("silent", query.key, request.channel) < 0.12:
+    if (
+        average < 3
+        or not truth[-MONTHS_UNTIL_COUNTED]
+        or roll("silent", query.key, request.channel) < 0.12
+    ):
         return None
     off = spread(0.15, "counts", query.key, request.channel)
     labels = steps_before(request.on, "month")
-    history = [(label, _two_digits(v * off)) for label, v in zip(labels, truth.tolist(), strict=True)]
+    history = [
+        (label, _two_digits(v * off)) for label, v in zip(labels, truth.tolist(), strict=True)
+    ]
     return {"monthly": _two_digits(average * off), "history": history}
 
 
@@ -124,9 +136,13 @@ def interest(world: World, term: str, request: Request) -> Raw:
 
 @lru_cache(maxsize=4)
 def _together(request: Request) -> dict[str, list[float]]:
-    """Interest in all terms of a request: worked out once, though each term is answered by itself."""
+    """Interest in all terms of a request: worked out once, though each term is answered by
+    itself."""
     world = the_world(request.locale)
-    return {t: interest_of(world.query(t), request.channel, request.on, request.step) for t in request.terms}
+    return {
+        t: interest_of(world.query(t), request.channel, request.on, request.step)
+        for t in request.terms
+    }
 
 
 def page(world: World, term: str, request: Request) -> Raw:
@@ -203,7 +219,8 @@ def _two_digits(value: float) -> int:
 
 
 def rehearsal_sources(faults: Faults | None = None) -> list[Source]:
-    """All sources of the practice world; one that tells several things stands here once for each."""
+    """All sources of the practice world; one that tells several things stands here once for
+    each."""
     f = faults or Faults()
     return [
         RehearsalSource("Rehearsal Box", What.COMPLETIONS, 0.0, 30, complete, f),

@@ -1,4 +1,5 @@
-"""Who stands in the practice world: its sites, channels and shops, and the pages they have on a topic."""
+"""Who stands in the practice world: its sites, channels and shops, and the pages they have on a
+topic."""
 
 import math
 from dataclasses import dataclass
@@ -11,8 +12,10 @@ from bunraku.sources.rehearsal.dice import bell, normal_of, pick_index, roll, ro
 from bunraku.sources.rehearsal.query import slug_of
 
 _FIRST = (
-    "night sky star moon dark comet orbit lumen zenith nova meadow lantern hill harbour field stone "
-    "river copper linen cedar amber north quiet bright distant silver winter summer morning evening "
+    "night sky star moon dark comet orbit lumen zenith nova meadow lantern hill harbour field "
+    "stone "
+    "river copper linen cedar amber north quiet bright distant silver winter summer morning "
+    "evening "
 ).split()
 _SECOND = (
     "guide journal watch almanac atlas post supply store workshop club society review notes corner "
@@ -32,8 +35,21 @@ LOOSE_SHARE = 0.45
 PULL_SPREAD = 0.9
 _TITLES = {
     "en": {
-        "web": ("{t}", "{t}: a plain guide", "{t} | {p}", "{t} - what to know", "{p}: {t}", "All about {t}"),
-        "video": ("{t}", "{t} (full walkthrough)", "I tried it: {t}", "{t} in ten minutes", "{t} explained by {p}"),
+        "web": (
+            "{t}",
+            "{t}: a plain guide",
+            "{t} | {p}",
+            "{t} - what to know",
+            "{p}: {t}",
+            "All about {t}",
+        ),
+        "video": (
+            "{t}",
+            "{t} (full walkthrough)",
+            "I tried it: {t}",
+            "{t} in ten minutes",
+            "{t} explained by {p}",
+        ),
         "marketplace": (
             "{t}",
             "{t}, boxed, fast post",
@@ -43,8 +59,21 @@ _TITLES = {
         ),
     },
     "de": {
-        "web": ("{t}", "{t}: der Ratgeber", "{t} | {p}", "{t} - das Wichtigste", "{p}: {t}", "Alles über {t}"),
-        "video": ("{t}", "{t} (Schritt für Schritt)", "Ausprobiert: {t}", "{t} in zehn Minuten", "{t} erklärt von {p}"),
+        "web": (
+            "{t}",
+            "{t}: der Ratgeber",
+            "{t} | {p}",
+            "{t} - das Wichtigste",
+            "{p}: {t}",
+            "Alles über {t}",
+        ),
+        "video": (
+            "{t}",
+            "{t} (Schritt für Schritt)",
+            "Ausprobiert: {t}",
+            "{t} in zehn Minuten",
+            "{t} erklärt von {p}",
+        ),
         "marketplace": (
             "{t}",
             "{t}, schneller Versand",
@@ -58,7 +87,8 @@ _TITLES = {
 
 @dataclass(frozen=True)
 class Publisher:
-    """A site, channel or shop: name, address, tier strength 0-100, and its standing as the channel counts it."""
+    """A site, channel or shop: name, address, tier strength 0-100, and its standing as the channel
+    counts it."""
 
     name: str
     address: str
@@ -115,10 +145,12 @@ def _standing(strength: float, channel: str) -> float:
 
 @lru_cache(maxsize=20_000)
 def pool(topic: str, channel: str) -> tuple[int, ...]:
-    """The publishers with a page on a topic: more small ones on narrow topics, giants on the general ones."""
+    """The publishers with a page on a topic: more small ones on narrow topics, giants on the
+    general ones."""
     everyone = publishers(channel)
     general = topic.endswith("/general")
-    # Some topics are crowded and contested, some lie open; a power of the dice leans to the strong end of the list.
+    # Some topics are crowded and contested, some lie open; a power of the dice leans to the strong
+    # end of the list.
     size = 40 if general else 16 + int(28 * roll("crowd", topic, channel))
     lean = 1.7 if general else 0.85 + 0.85 * roll("contest", topic, channel)
     chosen: dict[int, None] = {}
@@ -132,13 +164,20 @@ def pool(topic: str, channel: str) -> tuple[int, ...]:
 
 
 @lru_cache(maxsize=60_000)
-def page_of(topic: str, channel: str, index: int, wordings: tuple[str, ...], language: str) -> Standing:
-    """The page that a publisher has on a topic; its title says one of the topic's wordings, or something near it."""
+def page_of(
+    topic: str, channel: str, index: int, wordings: tuple[str, ...], language: str
+) -> Standing:
+    """The page that a publisher has on a topic; its title says one of the topic's wordings, or
+    something near it."""
     publisher = publishers(channel)[index]
     wording, loose, form, pull_dice, age, *_ = rolls("page", topic, channel, index)
-    said = topic.split("/")[0] if loose < LOOSE_SHARE else wordings[int(len(wordings) * wording**1.5)]
+    said = (
+        topic.split("/")[0] if loose < LOOSE_SHARE else wordings[int(len(wordings) * wording**1.5)]
+    )
     templates = _TITLES[language][channel]
-    title = templates[int(len(templates) * form)].format(t=said[:1].upper() + said[1:], p=publisher.name.capitalize())
+    title = templates[int(len(templates) * form)].format(
+        t=said[:1].upper() + said[1:], p=publisher.name.capitalize()
+    )
     top = {"web": 60.0, "video": 1_500.0, "marketplace": 150.0}[channel]
     pull = top * (publisher.strength / 60) ** 2.2 * math.exp(PULL_SPREAD * normal_of(pull_dice))
     age_days = 20 + int(1_400 * age**1.6)

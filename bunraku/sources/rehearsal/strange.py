@@ -1,4 +1,5 @@
-"""Subjects that the practice world was not made for: what one is like, so that any project can practise."""
+"""Subjects that the practice world was not made for: what one is like, so that any project can
+practise."""
 
 from collections import defaultdict
 from dataclasses import replace
@@ -32,7 +33,9 @@ class Elsewhere:
     def ranked(self, column: int) -> list[Query]:
         """All queries, most searched on a channel first."""
         if column not in self._ranked:
-            self._ranked[column] = sorted(self.queries.values(), key=lambda q: (-q.demand[column], q.key))
+            self._ranked[column] = sorted(
+                self.queries.values(), key=lambda q: (-q.demand[column], q.key)
+            )
         return self._ranked[column]
 
     def in_topic(self, topic: str) -> tuple[str, ...]:
@@ -56,9 +59,14 @@ def facet_slugs(locale: str) -> frozenset[str]:
 
 
 def strange_head(name: str, locale: str = "en-GB") -> Head:
-    """A head for a subject that the world does not know: its size, season and price are the dice's."""
+    """A head for a subject that the world does not know: its size, season and price are the
+    dice's."""
     size = 10 ** (2.6 + 2 * roll("size", name)) / (1.6 ** max(len(name.split()) - 1, 0))
-    season = _SEASONS[pick_index(len(_SEASONS), "season", name)] if roll("seasonal", name) < 0.4 else "even"
+    season = (
+        _SEASONS[pick_index(len(_SEASONS), "season", name)]
+        if roll("seasonal", name) < 0.4
+        else "even"
+    )
     return Head(
         name,
         _plural(name) if locale.startswith("en") else name,
@@ -72,8 +80,11 @@ def strange_head(name: str, locale: str = "en-GB") -> Head:
     )
 
 
-def strange_company(spoken: Tongue, subject: str, words: frozenset[str] | None = None) -> tuple[Head, ...]:
-    """The head of a subject and those of what it is put together with; with `words`, only those whose word is among them."""
+def strange_company(
+    spoken: Tongue, subject: str, words: frozenset[str] | None = None
+) -> tuple[Head, ...]:
+    """The head of a subject and those of what it is put together with; with `words`, only those
+    whose word is among them."""
     head = strange_head(subject, spoken.locale)
     chosen = [one for one in spoken.company if words is None or words & {one.word, one.plural}]
     return (head, *(_together(head, one) for one in chosen))
@@ -96,7 +107,8 @@ def _together(head: Head, companion: Companion) -> Head:
 
 
 def _plural(name: str) -> str:
-    """How most English words are said of several; what is done rather than had ("dog grooming") stays as it is."""
+    """How most English words are said of several; what is done rather than had ("dog grooming")
+    stays as it is."""
     if name.endswith(("s", "ing")):
         return name
     if name.endswith("y") and name[-2:-1] not in "aeiou":

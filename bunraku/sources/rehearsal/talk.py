@@ -1,4 +1,5 @@
-"""What is on people's lips in the practice world: terms that rise, and how often they are named on its networks."""
+"""What is on people's lips in the practice world: terms that rise, and how often they are named on
+its networks."""
 
 import numpy as np
 
@@ -17,8 +18,8 @@ LEAST_SEARCHES = 2.0
 
 
 def rising(world: World, term: str, request: Request) -> Raw:
-    """Related terms of a subject that draw more in the last quarter than in the same months a year ago. New terms are known
-    here first."""
+    """Related terms of a subject that draw more in the last quarter than in the same months a year
+    ago. New terms are known here first."""
     months = months_before(request.on, 15)
     found: list[tuple[str, float | None]] = []
     own = world.query(term)
@@ -39,7 +40,8 @@ def rising(world: World, term: str, request: Request) -> Raw:
 
 
 def mentions(world: World, term: str, request: Request) -> Raw | None:
-    """How often a term was named in thirty days, by network: noisy, and nothing for what nobody names."""
+    """How often a term was named in thirty days, by network: noisy, and nothing for what nobody
+    names."""
     query = world.query(term)
     level = float(demand_of_months(query, request.channel, months_before(request.on, 1))[0])
     told = {

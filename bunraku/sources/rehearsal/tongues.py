@@ -1,4 +1,5 @@
-"""The languages of the practice world, one a locale: its heads, frames and fills, read from their tables."""
+"""The languages of the practice world, one a locale: its heads, frames and fills, read from their
+tables."""
 
 from dataclasses import dataclass, replace
 from functools import cache
@@ -8,8 +9,9 @@ from bunraku.sources.rehearsal import elsewhere, english, german
 
 @dataclass(frozen=True)
 class Head:
-    """A thing, part, service, event or topic: plural, demand a month on web, video and marketplace, cost per click in
-    pounds, the shape of its year, yearly growth, what kind of life it has, and the concept it names."""
+    """A thing, part, service, event or topic: plural, demand a month on web, video and marketplace,
+    cost per click in pounds, the shape of its year, yearly growth, what kind of life it has, and
+    the concept it names."""
 
     name: str
     plural: str
@@ -26,9 +28,9 @@ class Head:
 
 @dataclass(frozen=True)
 class Frame:
-    """A way of asking: a template with {h} or {p} and perhaps {fill}, {more} or {o} (another head); what fills it; how much
-    of the head's demand it draws on web, video and marketplace; the facet, which decides who stands on its page; the kinds
-    of head it goes with."""
+    """A way of asking: a template with {h} or {p} and perhaps {fill}, {more} or {o} (another head);
+    what fills it; how much of the head's demand it draws on web, video and marketplace; the facet,
+    which decides who stands on its page; the kinds of head it goes with."""
 
     template: str
     fills: tuple[str, ...]
@@ -39,7 +41,8 @@ class Frame:
 
 @dataclass(frozen=True)
 class Companion:
-    """A word that stands after many a subject ("course"), how one says more than one, and what it makes of the subject."""
+    """A word that stands after many a subject ("course"), how one says more than one, and what it
+    makes of the subject."""
 
     word: str
     plural: str
@@ -57,9 +60,11 @@ class Tongue:
     question_words: frozenset[str]
     articles: frozenset[str]
     company: tuple[Companion, ...]
-    """What a subject the world does not know is put together with, so that any seed finds some company."""
+    """What a subject the world does not know is put together with, so that any seed finds some
+    company."""
     other_frames: tuple[Frame, ...]
-    """How such a subject is asked about, and with which fills: nothing that only astronomers say."""
+    """How such a subject is asked about, and with which fills: nothing that only astronomers
+    say."""
     other_fills: dict[str, tuple[str, ...]]
 
 
@@ -81,7 +86,9 @@ def read_heads(table: str) -> tuple[Head, ...]:
     """Heads of a table; one without a concept of its own names itself."""
     heads = []
     for line in table.strip().splitlines():
-        name, plural, kind, web, video, market, cpc, season, growth, life, *concept = line.split("|")
+        name, plural, kind, web, video, market, cpc, season, growth, life, *concept = line.split(
+            "|"
+        )
         heads.append(
             Head(
                 name,
@@ -106,7 +113,15 @@ def read_frames(table: str) -> tuple[Frame, ...]:
     for line in table.strip().splitlines():
         template, fill, web, video, market, facet, kinds = line.split("|")
         fills = tuple(fill.split("+")) if fill else ()
-        frames.append(Frame(template, fills, (float(web), float(video), float(market)), facet, tuple(kinds.split(","))))
+        frames.append(
+            Frame(
+                template,
+                fills,
+                (float(web), float(video), float(market)),
+                facet,
+                tuple(kinds.split(",")),
+            )
+        )
     return tuple(frames)
 
 
@@ -142,9 +157,14 @@ def _english(locale: str) -> Tongue:
             for head in heads
         )
         frames = tuple(replace(frame, template=_american(frame.template)) for frame in frames)
-        other_frames = tuple(replace(frame, template=_american(frame.template)) for frame in other_frames)
+        other_frames = tuple(
+            replace(frame, template=_american(frame.template)) for frame in other_frames
+        )
         fills, other_fills = (
-            {**{name: tuple(map(_american, words)) for name, words in some.items()}, "town": english.AMERICAN_TOWNS}
+            {
+                **{name: tuple(map(_american, words)) for name, words in some.items()},
+                "town": english.AMERICAN_TOWNS,
+            }
             for some in (fills, other_fills)
         )
     return Tongue(
@@ -184,7 +204,8 @@ LOCALES = ("en-GB", "en-US", "de-DE")
 
 
 def nearest_locale(locale: str) -> str:
-    """The world's locale that serves a project's: its own, else one of its language, else British English."""
+    """The world's locale that serves a project's: its own, else one of its language, else British
+    English."""
     if locale in LOCALES:
         return locale
     return next((one for one in LOCALES if one[:2] == locale[:2]), "en-GB")

@@ -1,4 +1,5 @@
-"""The truth of the practice world in one locale: which queries exist and how often each is searched."""
+"""The truth of the practice world in one locale: which queries exist and how often each is
+searched."""
 
 import re
 from array import array
@@ -23,7 +24,8 @@ Ids = NDArray[np.int32]
 
 
 class World:
-    """All queries that the grammar makes, and a rule for every other one, so that any text has an answer."""
+    """All queries that the grammar makes, and a rule for every other one, so that any text has an
+    answer."""
 
     def __init__(self, spoken: Tongue) -> None:
         self.tongue = spoken
@@ -40,7 +42,9 @@ class World:
             by_head[head].append(number)
             by_topic[f"{head}/{self.truth.facets[number]}"].append(number)
         self._by_word, self._by_head, self._by_topic = dict(by_word), dict(by_head), dict(by_topic)
-        self._known_heads = {name: head for head in spoken.heads for name in (head.name, head.plural)}
+        self._known_heads = {
+            name: head for head in spoken.heads for name in (head.name, head.plural)
+        }
         self._before, self._after = _words_around(spoken)
         self._slugs: dict[str, str] = {}
         self._elsewhere: dict[str, Elsewhere] = {}
@@ -80,12 +84,14 @@ class World:
         return query
 
     def _understand(self, key: str) -> Query:
-        # Rare wordings of a known subject draw a sliver of it; other subjects get a world of their own.
+        # Rare wordings of a known subject draw a sliver of it; other subjects get a world of their
+        # own.
         inside = self.head_inside(key)
         head, rest = self.split_frame(key)
         if inside is not None:
             return faint_query(key, inside, " ".join(set(key.split()) - set(inside.name.split())))
-        # Only these heads can make the text, so the rest of the subject need not be made for one figure.
+        # Only these heads can make the text, so the rest of the subject need not be made for one
+        # figure.
         company = strange_company(self.tongue, head, frozenset(rest.split()))
         truth = make_truth_elsewhere(self.tongue, company, only=key)
         return query_of(truth, 0) if truth.texts else faint_query(key, company[0], rest)
@@ -113,8 +119,8 @@ class World:
         return self._elsewhere[subject]
 
     def complete(self, prefix: str, channel: str, count: int, place: str = "") -> list[str]:
-        """Queries that begin with `prefix`, or hold its words, most searched first; a `*` stands for any words; asked from a
-        place, what names it comes first."""
+        """Queries that begin with `prefix`, or hold its words, most searched first; a `*` stands
+        for any words; asked from a place, what names it comes first."""
         typed = prefix.casefold().lstrip()
         key = identity_key(typed.replace("*", " "))
         if not key:
@@ -136,9 +142,15 @@ class World:
     def _matching(self, typed: str, key: str, count: int) -> Ids:
         if "*" in typed:
             left, _, right = (identity_key(part) for part in typed.partition("*"))
-            pattern = re.compile(rf"{re.escape(left)}\b.+\b{re.escape(right)}" if left else rf".+\b{re.escape(right)}")
+            pattern = re.compile(
+                rf"{re.escape(left)}\b.+\b{re.escape(right)}"
+                if left
+                else rf".+\b{re.escape(right)}"
+            )
             held = self.holding(key)
-            return np.array([n for n in held.tolist() if pattern.match(self.texts[n])], dtype=np.int32)
+            return np.array(
+                [n for n in held.tolist() if pattern.match(self.texts[n])], dtype=np.int32
+            )
         start = key + " " if typed.endswith(" ") else key
         span = self._span(start)
         return np.union1d(span, self.holding(key)) if span.size < count else span
@@ -175,13 +187,16 @@ class World:
         return [self.at(n) for n in ids[order].tolist()]
 
     def wordings(self, query: Query, count: int = 12) -> tuple[str, ...]:
-        """Queries of the same topic, most searched first: what titles on its results page may say."""
+        """Queries of the same topic, most searched first: what titles on its results page may
+        say."""
         known = self.in_topic(query.topic, count)
         if known:
             return known
         if self.knows(query.head):
             return (query.key,)
-        return self.elsewhere(self.split_frame(query.key)[0]).in_topic(query.topic)[:count] or (query.key,)
+        return self.elsewhere(self.split_frame(query.key)[0]).in_topic(query.topic)[:count] or (
+            query.key,
+        )
 
     def in_topic(self, topic: str, count: int) -> tuple[str, ...]:
         """The most searched queries of a topic that the grammar knows."""
@@ -227,9 +242,13 @@ class World:
 
 
 def _words_around(spoken: Tongue) -> tuple[frozenset[str], frozenset[str]]:
-    """What stands before and what after a subject that the world does not know: words of frames and fills; before it articles,
-    after it company. A word is known on its own side only, so that book binding and kids' yoga are subjects."""
-    before, after = set(spoken.articles), {word for one in spoken.company for word in (one.word, one.plural)}
+    """What stands before and what after a subject that the world does not know: words of frames and
+    fills; before it articles, after it company. A word is known on its own side only, so that book
+    binding and kids' yoga are subjects."""
+    before, after = (
+        set(spoken.articles),
+        {word for one in spoken.company for word in (one.word, one.plural)},
+    )
     for frame in spoken.other_frames:
         filled = dict(zip(("{fill}", "{more}"), frame.fills, strict=False))
         left, right = re.split(r"\{[hp]\}", frame.template, maxsplit=1)

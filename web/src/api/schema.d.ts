@@ -1304,8 +1304,8 @@ export interface components {
         };
         /**
          * ProjectOut
-         * @description A project with its outlets and allowance; `chosen_outlets` are those that its channels are weighed
-         *     for.
+         * @description A project with its outlets and allowance; `chosen_outlets` are those that its channels are
+         *     weighed for.
          */
         ProjectOut: {
             /** Name */
@@ -1380,7 +1380,8 @@ export interface components {
         };
         /**
          * OutletIn
-         * @description An outlet: `standing` is authority 0-100 (web), followers (video) or reviews (marketplace).
+         * @description An outlet: `standing` is authority 0-100 (web), followers (video) or reviews
+         *     (marketplace).
          */
         OutletIn: {
             /** Name */
@@ -1635,9 +1636,9 @@ export interface components {
         };
         /**
          * JobOut
-         * @description A job as it stands: its progress, what it cost in lookups, and in words what it is called, what it
-         *     brought and, when it is over and that is news, how it ended. What it brought in figures is told by the
-         *     room that it belongs to.
+         * @description A job as it stands: its progress, what it cost in lookups, and in words what it is called,
+         *     what it brought and, when it is over and that is news, how it ended. What it brought in figures
+         *     is told by the room that it belongs to.
          */
         JobOut: {
             /** Id */
@@ -1945,7 +1946,8 @@ export interface components {
         };
         /**
          * WayOut
-         * @description A way of gathering, what it starts from, where it asks, and the least it costs a seed and channel.
+         * @description A way of gathering, what it starts from, where it asks, and the least it costs a seed and
+         *     channel.
          */
         WayOut: {
             /** Id */
@@ -2060,9 +2062,10 @@ export interface components {
         };
         /**
          * RunOptions
-         * @description How far a run goes. `depth`: completions of completions; `steps`: results pages of what results pages suggested;
-         *     `place`: a town to ask from; `into`: the language of "Another language"; `results`: how many of the best results are read
-         *     for tags and titles; `most`: new keywords after which the run ends.
+         * @description How far a run goes. `depth`: completions of completions; `steps`: results pages of what
+         *     results pages suggested; `place`: a town to ask from; `into`: the language of "Another
+         *     language"; `results`: how many of the best results are read for tags and titles; `most`: new
+         *     keywords after which the run ends.
          */
         RunOptions: {
             /**
@@ -2099,8 +2102,8 @@ export interface components {
         };
         /**
          * RunOut
-         * @description A run, a combining or an import: its job, its heading, the ways it went, what it left out and by
-         *     what, rows it refused, how it went, and why what is missing got no answer.
+         * @description A run, a combining or an import: its job, its heading, the ways it went, what it left out and
+         *     by what, rows it refused, how it went, and why what is missing got no answer.
          */
         RunOut: {
             job: components["schemas"]["JobOut"];
@@ -2142,8 +2145,8 @@ export interface components {
         };
         /**
          * StreamQuery
-         * @description What of the arrivals is wanted: by state ("new": nobody decided yet), run, way and words; in which
-         *     order.
+         * @description What of the arrivals is wanted: by state ("new": nobody decided yet), run, way and words; in
+         *     which order.
          */
         StreamQuery: {
             /**
@@ -2192,8 +2195,8 @@ export interface components {
         };
         /**
          * ArrivalOut
-         * @description A keyword as it came: by which way, seed, source and run first, in how many ways in all, and what
-         *     became of it.
+         * @description A keyword as it came: by which way, seed, source and run first, in how many ways in all, and
+         *     what became of it.
          */
         ArrivalOut: {
             /** Id */
@@ -2280,7 +2283,8 @@ export interface components {
         };
         /**
          * FamilyOut
-         * @description A variant family, the most searched first; and keywords of the same words in another order.
+         * @description A variant family, the most searched first; and keywords of the same words in another
+         *     order.
          */
         FamilyOut: {
             /** Members */
@@ -2304,7 +2308,8 @@ export interface components {
         };
         /**
          * RuleOut
-         * @description A rule with how many keywords it leaves out now. Id 0 is the project's own list of rival brands.
+         * @description A rule with how many keywords it leaves out now. Id 0 is the project's own list of rival
+         *     brands.
          */
         RuleOut: {
             /** Id */
@@ -2341,7 +2346,8 @@ export interface components {
         };
         /**
          * HintOut
-         * @description Something that could be left out: the rule, why, how many keywords it would leave out, some of them.
+         * @description Something that could be left out: the rule, why, how many keywords it would leave out, some
+         *     of them.
          */
         HintOut: {
             /** Kind */
@@ -2381,8 +2387,8 @@ export interface components {
         };
         /**
          * CombinationsOut
-         * @description What a recipe makes: how many, how many of them are known or would be left out, what was not made and
-         *     why, the first.
+         * @description What a recipe makes: how many, how many of them are known or would be left out, what was not
+         *     made and why, the first.
          */
         CombinationsOut: {
             /** Total */
@@ -2402,8 +2408,8 @@ export interface components {
         };
         /**
          * RecipeIn
-         * @description What to combine into a channel: core terms, helper words, places; patterns; whether only what the
-         *     search box knows.
+         * @description What to combine into a channel: core terms, helper words, places; patterns; whether only what
+         *     the search box knows.
          */
         RecipeIn: {
             /**
@@ -2470,8 +2476,8 @@ export interface components {
         };
         /**
          * FileOut
-         * @description A file looked at: its kind, sheets, the row of its heading (0: none), first rows, and what each
-         *     column is taken for.
+         * @description A file looked at: its kind, sheets, the row of its heading (0: none), first rows, and what
+         *     each column is taken for.
          */
         FileOut: {
             /** Id */
@@ -2539,8 +2545,8 @@ export interface components {
         };
         /**
          * ReadIn
-         * @description How a file is to be read: sheet, row of the heading (null: guess, 0: none), meaning to column (null:
-         *     guess).
+         * @description How a file is to be read: sheet, row of the heading (null: guess, 0: none), meaning to column
+         *     (null: guess).
          */
         ReadIn: {
             /**
@@ -2630,7 +2636,8 @@ export interface components {
         };
         /**
          * GapOut
-         * @description What the last measuring of a channel did not get: how many lookups, of what and why in words.
+         * @description What the last measuring of a channel did not get: how many lookups, of what and why in
+         *     words.
          */
         GapOut: {
             /** Unanswered */
@@ -2948,8 +2955,8 @@ export interface components {
         };
         /**
          * FitReportOut
-         * @description What a fit brought: pieces placed and left out, its value over the horizon and the proven bound, the
-         *     gap between them, and what ten more hours would add.
+         * @description What a fit brought: pieces placed and left out, its value over the horizon and the proven
+         *     bound, the gap between them, and what ten more hours would add.
          */
         FitReportOut: {
             /** Placed */
@@ -3031,9 +3038,9 @@ export interface components {
         };
         /**
          * PlanOut
-         * @description The year in sums: its twelve months, hours to spend in each, how many pieces there are and are
-         *     placed, their hours and worth, the outlets, the overlaps, the last fit. The pieces themselves are
-         *     read in pages.
+         * @description The year in sums: its twelve months, hours to spend in each, how many pieces there are and
+         *     are placed, their hours and worth, the outlets, the overlaps, the last fit. The pieces
+         *     themselves are read in pages.
          */
         PlanOut: {
             /** Months */
@@ -3082,7 +3089,8 @@ export interface components {
         };
         /**
          * PieceOut
-         * @description A piece with what its keywords add up to. `month_share` is the year of its searches, January first, or empty.
+         * @description A piece with what its keywords add up to. `month_share` is the year of its searches, January
+         *     first, or empty.
          */
         PieceOut: {
             /** Id */

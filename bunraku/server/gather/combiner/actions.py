@@ -6,7 +6,15 @@ from typing import Any, cast
 
 from django.db import transaction
 
-from bunraku.core.gather.combiner import BadPattern, Combinations, Term, check_size, combine, read_pattern, read_terms
+from bunraku.core.gather.combiner import (
+    BadPattern,
+    Combinations,
+    Term,
+    check_size,
+    combine,
+    read_pattern,
+    read_terms,
+)
 from bunraku.core.gather.merge import Origin as Came
 from bunraku.core.text import identity_key
 from bunraku.server.database.parts import in_parts
@@ -37,8 +45,8 @@ _BATCH = 2_000
 
 @dataclass(frozen=True)
 class Recipe:
-    """What to combine: terms by column (a term and its heat), patterns, and whether only what the search box knows is
-    wanted."""
+    """What to combine: terms by column (a term and its heat), patterns, and whether only what the
+    search box knows is wanted."""
 
     columns: Mapping[str, Sequence[tuple[str, str]]]
     patterns: Sequence[str]
@@ -49,7 +57,8 @@ def combinations_of(recipe: Recipe) -> Combinations:
     """All combinations of a recipe. Raises: bad_pattern, saying where and why."""
     try:
         columns: dict[str, list[Term]] = {
-            name: read_terms([text for text, _ in terms], dict(terms)) for name, terms in recipe.columns.items()
+            name: read_terms([text for text, _ in terms], dict(terms))
+            for name, terms in recipe.columns.items()
         }
         patterns = [read_pattern(text, list(columns)) for text in recipe.patterns]
         if not patterns:
@@ -61,7 +70,8 @@ def combinations_of(recipe: Recipe) -> Combinations:
 
 
 def preview_combinations(project: Project, channel: str, recipe: Recipe) -> dict[str, Any]:
-    """How many combinations there would be, how many are there already or would be left out, and the first of them."""
+    """How many combinations there would be, how many are there already or would be left out, and
+    the first of them."""
     made = combinations_of(recipe)
     scope = find_scope(project, channel)
     keys = list(made.texts)
@@ -89,7 +99,11 @@ def preview_combinations(project: Project, channel: str, recipe: Recipe) -> dict
 def _known(scope: Scope, keys: Sequence[str]) -> set[str]:
     found: set[str] = set()
     for part in in_parts(keys):
-        found.update(Row.objects.filter(scope=scope, keyword__key__in=part).values_list("keyword__key", flat=True))
+        found.update(
+            Row.objects.filter(scope=scope, keyword__key__in=part).values_list(
+                "keyword__key", flat=True
+            )
+        )
     return found
 
 
@@ -101,7 +115,9 @@ def box_knows(scope: Scope, texts: Sequence[str]) -> tuple[set[str], dict[str, s
     completed: dict[str, set[str]] = {}
     missing: dict[str, str] = {}
     for source in sources(scope.project)[What.COMPLETIONS]:
-        for batch in ask_all(source, request_to(source, scope), list(dict.fromkeys(typed.values()))):
+        for batch in ask_all(
+            source, request_to(source, scope), list(dict.fromkeys(typed.values()))
+        ):
             missing.update(batch.missing)
             for prompt, answer in batch.answers.items():
                 texts_of = cast(Completions, answer).completions if answer else []
@@ -131,7 +147,8 @@ def take_combinations(project: Project, channel: str, recipe: Recipe) -> Job:
     if recipe.only_known and len(made.texts) > MOST_ASKED:
         raise BunrakuError(
             "bad_pattern",
-            f"The search box would be asked {len(made.texts):,} times; {MOST_ASKED:,} are the most. "
+            f"The search box would be asked {len(made.texts):,} times; {MOST_ASKED:,} are the "
+            f"most. "
             "Shorten a column, or take them without asking.",
             field="patterns",
         )
@@ -173,7 +190,8 @@ class Combine(JobKind[CombineParams, Brought]):
                 if missing:
                     why = next(iter(missing.values()))
                     work.result.remark(
-                        f"{len(missing):,} could not be asked of the search box and were left: {why}."
+                        f"{len(missing):,} could not be asked of the search box and were left: "
+                        f"{why}."
                     )
             suggestions = [(made.texts[key], came) for key in part]
             ids = keep(work.job, scope, suggestions, bringing.rules, bringing.tally)
@@ -199,13 +217,21 @@ def _pass_heat(scope: Scope, heats: Mapping[int, str]) -> None:
     """Heat of core terms on the keywords made of them; a heat that the person gave stays."""
     for part in in_parts(list(heats)):
         with transaction.atomic():
-            decided = dict(Decision.objects.filter(scope=scope, keyword__in=part).values_list("keyword", "heat"))
+            decided = dict(
+                Decision.objects.filter(scope=scope, keyword__in=part).values_list(
+                    "keyword", "heat"
+                )
+            )
             Decision.objects.bulk_create(
                 Decision(scope=scope, keyword_id=keyword, heat=heats[keyword])
                 for keyword in part
                 if keyword not in decided
             )
             for heat in set(heats.values()):
-                marked = [keyword for keyword in part if heats[keyword] == heat and not decided.get(keyword)]
+                marked = [
+                    keyword
+                    for keyword in part
+                    if heats[keyword] == heat and not decided.get(keyword)
+                ]
                 Decision.objects.filter(scope=scope, keyword__in=marked, heat="").update(heat=heat)
                 Row.objects.filter(scope=scope, keyword__in=marked).update(heat=heat)

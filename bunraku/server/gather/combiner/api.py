@@ -27,8 +27,8 @@ class TermIn(Schema):
 
 
 class RecipeIn(Schema):
-    """What to combine into a channel: core terms, helper words, places; patterns; whether only what the
-    search box knows."""
+    """What to combine into a channel: core terms, helper words, places; patterns; whether only what
+    the search box knows."""
 
     channel: Channel
     core: list[TermIn] = Field(max_length=20_000)
@@ -57,8 +57,8 @@ class CombinationOut(Schema):
 
 
 class CombinationsOut(Schema):
-    """What a recipe makes: how many, how many of them are known or would be left out, what was not made and
-    why, the first."""
+    """What a recipe makes: how many, how many of them are known or would be left out, what was not
+    made and why, the first."""
 
     total: int
     known: int
@@ -83,7 +83,9 @@ class BoxKnowsOut(Schema):
     missing: int
 
 
-@router.post("/combiner/preview", response=CombinationsOut, auth=READS, url_name="preview_combinations")
+@router.post(
+    "/combiner/preview", response=CombinationsOut, auth=READS, url_name="preview_combinations"
+)
 def preview(request: ProjectRequest, project_id: ProjectId, given: RecipeIn) -> Any:
     """What a recipe would make; changes nothing."""
     return preview_combinations(request.project, given.channel, given.recipe())

@@ -9,7 +9,13 @@ from ninja.files import UploadedFile
 from bunraku.core.formats.csv_out import Column, csv_lines
 from bunraku.core.formats.mapping import MEANINGS
 from bunraku.server.gather.files.importing import Import, start_import
-from bunraku.server.gather.files.uploads import Wanted, find_upload, forget, preview_upload, upload_file
+from bunraku.server.gather.files.uploads import (
+    Wanted,
+    find_upload,
+    forget,
+    preview_upload,
+    upload_file,
+)
 from bunraku.server.gather.models import RefusedRow
 from bunraku.server.jobs.actions import find_job
 from bunraku.server.jobs.api import JobOut
@@ -49,8 +55,8 @@ class RefusedRowOut(Schema):
 
 
 class FileOut(Schema):
-    """A file looked at: its kind, sheets, the row of its heading (0: none), first rows, and what each
-    column is taken for."""
+    """A file looked at: its kind, sheets, the row of its heading (0: none), first rows, and what
+    each column is taken for."""
 
     id: int
     name: str
@@ -67,8 +73,8 @@ class FileOut(Schema):
 
 
 class ReadIn(Schema):
-    """How a file is to be read: sheet, row of the heading (null: guess, 0: none), meaning to column (null:
-    guess)."""
+    """How a file is to be read: sheet, row of the heading (null: guess, 0: none), meaning to column
+    (null: guess)."""
 
     sheet: str = Field("", max_length=120)
     heading: int | None = Field(None, ge=0, le=200)
@@ -122,7 +128,9 @@ def remove(request: ProjectRequest, project_id: ProjectId, file_id: int) -> Any:
 
 
 @router.get("/refused.csv", auth=READS, url_name="refused_csv")
-def refused(request: ProjectRequest, project_id: ProjectId, wanted: Query[RefusedQuery]) -> HttpResponse:
+def refused(
+    request: ProjectRequest, project_id: ProjectId, wanted: Query[RefusedQuery]
+) -> HttpResponse:
     """The rows that an import refused, each with its number and why, as CSV."""
     job = find_job(request.project, wanted.job, Import)
     rows = RefusedRow.objects.filter(job=job).values_list("number", "text", "message")

@@ -1,5 +1,5 @@
-"""Importing: the rows of a file become keywords and readings, in batches that can be done again; what is
-refused is kept with its reason."""
+"""Importing: the rows of a file become keywords and readings, in batches that can be done again;
+what is refused is kept with its reason."""
 
 from collections.abc import Iterable, Sequence
 from itertools import islice
@@ -39,8 +39,8 @@ _OWN = ("clicks", "impressions", "position")
 
 
 class ImportParams(Params):
-    """Which file, into which channel, and how it is to be read: sheet, row of the heading, meaning to
-    column, sign before decimals by column."""
+    """Which file, into which channel, and how it is to be read: sheet, row of the heading, meaning
+    to column, sign before decimals by column."""
 
     upload: int
     name: str = "A list"
@@ -81,8 +81,9 @@ def start_import(project: Project, upload_id: int, channel: str, wanted: Wanted)
 
 @job_kind
 class Import(JobKind[ImportParams, Imported]):
-    """Read a file from its beginning to its end. Done again from the start after a kill, it ends with the
-    same: keywords, origins, readings and refused rows that are there already stay as they are."""
+    """Read a file from its beginning to its end. Done again from the start after a kill, it ends
+    with the same: keywords, origins, readings and refused rows that are there already stay as they
+    are."""
 
     id = "import"
     name = "Importing"
@@ -166,7 +167,9 @@ class _Batches:
         readings = [reading for row in taken.values() for reading in _readings(row)]
         with transaction.atomic():
             keep_readings(self.scope, self.source, today(), readings)
-            self._store_notes({ids[key]: row.texts.get("note", "") for key, row in taken.items() if key in ids})
+            self._store_notes(
+                {ids[key]: row.texts.get("note", "") for key, row in taken.items() if key in ids}
+            )
         result.rows += len(part)
         result.refused += len(refused)
         result.figures += len(readings)
@@ -187,7 +190,11 @@ class _Batches:
             decided = Decision.objects.filter(scope=self.scope, keyword__in=part)
             noted = set(decided.exclude(note="").values_list("keyword", flat=True))
             Decision.objects.bulk_create(
-                (Decision(scope=self.scope, keyword_id=pk, note=notes[pk]) for pk in part if pk not in noted),
+                (
+                    Decision(scope=self.scope, keyword_id=pk, note=notes[pk])
+                    for pk in part
+                    if pk not in noted
+                ),
                 update_conflicts=True,
                 unique_fields=["scope", "keyword"],
                 update_fields=["note"],
@@ -198,7 +205,11 @@ def _readings(row: Taken) -> list[Answered]:
     """The readings that a row's figures are."""
     figures, key = row.figures, row.key
     out: list[Answered] = []
-    searches, cpc, competition = figures.get("searches"), figures.get("cpc"), figures.get("competition")
+    searches, cpc, competition = (
+        figures.get("searches"),
+        figures.get("cpc"),
+        figures.get("competition"),
+    )
     exact = searches is not None and searches.low == searches.high
     if searches is not None and exact:
         counts = {"monthly": round(min(searches.low, MOST_SEARCHES)), "history": []}

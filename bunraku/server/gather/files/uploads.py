@@ -11,7 +11,14 @@ from django.core.files.uploadedfile import UploadedFile
 from django.utils import timezone
 
 from bunraku.core.formats.bad_file import BadFile
-from bunraku.core.formats.keywords_in import Plan, Preview, Refused, decimals_of, keywords_in, look_at
+from bunraku.core.formats.keywords_in import (
+    Plan,
+    Preview,
+    Refused,
+    decimals_of,
+    keywords_in,
+    look_at,
+)
 from bunraku.core.formats.mapping import MEANINGS
 from bunraku.core.formats.table_in import TableFile, open_table
 from bunraku.server.errors import BunrakuError, not_found
@@ -24,7 +31,12 @@ KEPT_DAYS = 7
 MOST_KEPT = 20
 """Files kept for one project at a time."""
 REFUSED_SHOWN = 20
-KINDS = {"csv": "Delimited text", "text": "One keyword a line", "xlsx": "Spreadsheet", "json": "JSON"}
+KINDS = {
+    "csv": "Delimited text",
+    "text": "One keyword a line",
+    "xlsx": "Spreadsheet",
+    "json": "JSON",
+}
 DELIMITERS = {",": "comma", ";": "semicolon", "\t": "tab", "|": "bar"}
 
 
@@ -33,7 +45,8 @@ def upload_file(project: Project, file: "UploadedFile[bytes]") -> Upload:
     if (file.size or 0) > MOST_BYTES:
         raise BunrakuError(
             "bad_file",
-            f"The file has {(file.size or 0) / 1e6:,.0f} MB; {MOST_BYTES / 1e6:,.0f} MB are the most.",
+            f"The file has {(file.size or 0) / 1e6:,.0f} MB; {MOST_BYTES / 1e6:,.0f} MB are "
+            f"the most.",
             field="file",
             hint="Split it, or save only the columns that are wanted.",
         )
@@ -44,7 +57,9 @@ def upload_file(project: Project, file: "UploadedFile[bytes]") -> Upload:
         for chunk in file.chunks():
             kept.write(chunk)
     name = Path(file.name or "table").name[:120]
-    upload = Upload.objects.create(project=project, name=name, stored=stored, size_bytes=file.size or 0)
+    upload = Upload.objects.create(
+        project=project, name=name, stored=stored, size_bytes=file.size or 0
+    )
     try:
         plan_of(table_of(upload), Wanted())
     except BunrakuError:
@@ -95,7 +110,8 @@ def table_of(upload: Upload, sheet: str = "") -> TableFile:
 
 @dataclass(frozen=True)
 class Wanted:
-    """How a person wants a table read: its sheet, the row of its heading (None: guess), meaning to column (None: guess)."""
+    """How a person wants a table read: its sheet, the row of its heading (None: guess), meaning to
+    column (None: guess)."""
 
     sheet: str = ""
     heading: int | None = None
@@ -113,13 +129,19 @@ def plan_of(table: TableFile, wanted: Wanted) -> tuple[Preview, Plan]:
     width = max([len(seen.headings), *(len(cells) for _, cells in seen.rows)], default=0)
     for meaning, column in wanted.mapping.items():
         if meaning not in MEANINGS or not 0 <= column < width:
-            raise BunrakuError("bad_mapping", f"There is no column {column + 1} for {meaning}.", field="mapping")
-    return seen, Plan(seen.plan.heading, wanted.mapping, decimals_of([cells for _, cells in seen.rows], wanted.mapping))
+            raise BunrakuError(
+                "bad_mapping", f"There is no column {column + 1} for {meaning}.", field="mapping"
+            )
+    return seen, Plan(
+        seen.plan.heading,
+        wanted.mapping,
+        decimals_of([cells for _, cells in seen.rows], wanted.mapping),
+    )
 
 
 def preview_upload(upload: Upload, wanted: Wanted) -> dict[str, Any]:
-    """What an upload looks like, how it would be read, and which of its first rows would be refused and why. Imports
-    nothing."""
+    """What an upload looks like, how it would be read, and which of its first rows would be refused
+    and why. Imports nothing."""
     table = table_of(upload, wanted.sheet)
     seen, plan = plan_of(table, wanted)
     refused: list[Refused] = []
@@ -142,7 +164,10 @@ def preview_upload(upload: Upload, wanted: Wanted) -> dict[str, Any]:
         "sheet": table.sheet,
         "heading": plan.heading,
         "headings": list(seen.headings),
-        "rows": [{"number": number, "cells": [cell[:120] for cell in cells]} for number, cells in seen.rows],
+        "rows": [
+            {"number": number, "cells": [cell[:120] for cell in cells]}
+            for number, cells in seen.rows
+        ],
         "mapping": dict(plan.mapping),
         "refused": [row._asdict() for row in refused[:REFUSED_SHOWN]],
     }

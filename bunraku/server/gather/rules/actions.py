@@ -21,13 +21,20 @@ def add_rule(project: Project, kind: str, value: str) -> Rule:
     except BadRule as bad:
         raise BunrakuError("bad_rule", str(bad), field="value") from bad
     if project.rules.count() >= MOST_RULES:
-        raise BunrakuError("bad_rule", f"A project has at most {MOST_RULES} rules. Take some away first.")
+        raise BunrakuError(
+            "bad_rule", f"A project has at most {MOST_RULES} rules. Take some away first."
+        )
     try:
-        with transaction.atomic(), Recorder(project, f"Left out {KINDS[kind].name.lower()} “{checked}”") as journal:
+        with (
+            transaction.atomic(),
+            Recorder(project, f"Left out {KINDS[kind].name.lower()} “{checked}”") as journal,
+        ):
             rule = Rule.objects.create(project=project, kind=kind, value=checked)
             journal.made([rule])
     except IntegrityError as error:
-        raise BunrakuError("rule_exists", f"“{checked}” is left out already.", field="value") from error
+        raise BunrakuError(
+            "rule_exists", f"“{checked}” is left out already.", field="value"
+        ) from error
     # It comes last, so what another rule leaves out already stays with that one.
     apply_rules(project, RuleSet((CoreRule(rule.pk, kind, checked),)), Q(left_out_by__isnull=True))
     return rule

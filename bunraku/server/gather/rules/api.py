@@ -31,7 +31,8 @@ class RuleKindOut(Schema):
 
 
 class RuleOut(Schema):
-    """A rule with how many keywords it leaves out now. Id 0 is the project's own list of rival brands."""
+    """A rule with how many keywords it leaves out now. Id 0 is the project's own list of rival
+    brands."""
 
     id: int
     kind: str
@@ -54,7 +55,8 @@ class TriedOut(Schema):
 
 
 class HintOut(Schema):
-    """Something that could be left out: the rule, why, how many keywords it would leave out, some of them."""
+    """Something that could be left out: the rule, why, how many keywords it would leave out, some
+    of them."""
 
     kind: str
     value: str
@@ -66,7 +68,10 @@ class HintOut(Schema):
 @router.get("/rules", response=RulesOut, auth=READS, url_name="rules")
 def read_rules(request: ProjectRequest, project_id: ProjectId) -> Any:
     """What is left out, rule by rule."""
-    kinds = [{"id": id, "name": kind.name, "about": kind.about, "value": kind.value} for id, kind in KINDS.items()]
+    kinds = [
+        {"id": id, "name": kind.name, "about": kind.about, "value": kind.value}
+        for id, kind in KINDS.items()
+    ]
     return {"rules": list_rules(request.project), "kinds": kinds}
 
 

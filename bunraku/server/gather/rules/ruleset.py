@@ -35,7 +35,9 @@ class RuleSet:
             return {}
         known = relevance if relevance is not None else np.full(len(keys), np.nan)
         places = left_out_by(self.rules, Facts(keys, known)).tolist()
-        return {key: self.rules[place].id for key, place in zip(keys, places, strict=True) if place >= 0}
+        return {
+            key: self.rules[place].id for key, place in zip(keys, places, strict=True) if place >= 0
+        }
 
     def label(self, rule_id: int) -> str:
         """A rule in words."""
@@ -46,14 +48,18 @@ class RuleSet:
 
 
 def rules_of(project: Project) -> RuleSet:
-    """The rules of a project: its list of rival brands first, then those that were made one by one."""
+    """The rules of a project: its list of rival brands first, then those that were made one by
+    one."""
     brands = [Rule(RIVALS, "brand", word) for word in project.rival_brands]
-    return RuleSet((*brands, *(Rule(rule.pk, rule.kind, rule.value) for rule in project.rules.all())))
+    return RuleSet(
+        (*brands, *(Rule(rule.pk, rule.kind, rule.value) for rule in project.rules.all()))
+    )
 
 
 def apply_rules(project: Project, rules: RuleSet | None = None, only: Q | None = None) -> None:
-    """Hold keywords of a project, `only` some or all, against its rules. What the person decided about a
-    keyword stands above them; so the state of every row is made anew from decisions and rules."""
+    """Hold keywords of a project, `only` some or all, against its rules. What the person decided
+    about a keyword stands above them; so the state of every row is made anew from decisions and
+    rules."""
     rules = rules or rules_of(project)
     for scope in Scope.objects.filter(project=project):
         rows = list(
@@ -61,8 +67,12 @@ def apply_rules(project: Project, rules: RuleSet | None = None, only: Q | None =
             .order_by("pk")
             .values_list("pk", "keyword__key", "relevance", "keyword_id", "left_out_by", "state")
         )
-        decided = dict(Decision.objects.filter(scope=scope).exclude(state=0).values_list("keyword", "state"))
-        relevance = np.array([np.nan if row[2] is None else row[2] for row in rows], dtype=np.float64)
+        decided = dict(
+            Decision.objects.filter(scope=scope).exclude(state=0).values_list("keyword", "state")
+        )
+        relevance = np.array(
+            [np.nan if row[2] is None else row[2] for row in rows], dtype=np.float64
+        )
         out = rules.left_out([row[1] for row in rows], relevance)
         changed: dict[tuple[int | None, int], list[int]] = defaultdict(list)
         for pk, key, _, keyword, rule_before, state_before in rows:
@@ -78,7 +88,11 @@ def apply_rules(project: Project, rules: RuleSet | None = None, only: Q | None =
 
 @receiver(figures_outdated)
 def apply_rules_again(
-    sender: object, project: Project, keyword_ids: Sequence[int] | None = None, settings: bool = True, **_: object
+    sender: object,
+    project: Project,
+    keyword_ids: Sequence[int] | None = None,
+    settings: bool = True,
+    **_: object,
 ) -> None:
     """The project's list of rival brands may have changed with its settings."""
     if keyword_ids is None and settings:

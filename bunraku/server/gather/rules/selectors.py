@@ -14,7 +14,8 @@ from bunraku.server.sheet.ordering import ordered
 
 
 def try_rule(project: Project, kind: str, value: str) -> dict[str, Any]:
-    """What a rule would leave out of the keywords that nobody decided about. Changes nothing. Raises: bad_rule."""
+    """What a rule would leave out of the keywords that nobody decided about. Changes nothing.
+    Raises: bad_rule."""
     try:
         rule = Rule(1, kind, check_rule(kind, value))
     except BadRule as bad:
@@ -32,7 +33,8 @@ def try_rule(project: Project, kind: str, value: str) -> dict[str, Any]:
 
 
 def list_rules(project: Project) -> list[dict[str, Any]]:
-    """The project's rules with how many keywords each leaves out now, its list of rival brands first."""
+    """The project's rules with how many keywords each leaves out now, its list of rival brands
+    first."""
     counts = dict(
         Row.objects.filter(
             scope__project=project, scope__locale=project.locale, state=STATE_CODE["left_out"]

@@ -16,18 +16,30 @@ from bunraku.server.sheet.scopes import find_scope
 
 
 def start_run(
-    project: Project, typed: str, channels: Sequence[str], ways: Sequence[str], options: RunOptions | None = None
+    project: Project,
+    typed: str,
+    channels: Sequence[str],
+    ways: Sequence[str],
+    options: RunOptions | None = None,
 ) -> Job:
     """Start gathering. Raises: no_seed, no_channel, no_language, allowance_short."""
     options = options or RunOptions()
     if not channels or not ways:
-        raise BunrakuError("no_channel", "Choose at least one channel and one way.", field="channels")
+        raise BunrakuError(
+            "no_channel", "Choose at least one channel and one way.", field="channels"
+        )
     estimate = estimate_run(project, typed, channels, ways, options)
     if not estimate.seeds.seeds and any(WAYS[way].starts_from != "project" for way in ways):
-        first = estimate.seeds.refused[0].message if estimate.seeds.refused else "Type a word or two first."
+        first = (
+            estimate.seeds.refused[0].message
+            if estimate.seeds.refused
+            else "Type a word or two first."
+        )
         raise BunrakuError("no_seed", f"There is no seed to start from. {first}", field="seeds")
     if "language" in ways and options.into in ("", project.language):
-        raise BunrakuError("no_language", "Choose another language than the project's own.", field="options.into")
+        raise BunrakuError(
+            "no_language", "Choose another language than the project's own.", field="options.into"
+        )
     if estimate.price_tenths > project.lookups_left_tenths:
         raise BunrakuError(
             "allowance_short",
@@ -58,8 +70,8 @@ def run_again(project: Project, job_id: int) -> Job:
 
 
 def decide_run(project: Project, job_id: int, channel: str, state: str, reason: str = "") -> int:
-    """Keep or drop as a whole the keywords that one run was the first to bring to a channel and that
-    nobody decided about yet. Returns how many. Raises: not_found."""
+    """Keep or drop as a whole the keywords that one run was the first to bring to a channel and
+    that nobody decided about yet. Returns how many. Raises: not_found."""
     scope = find_scope(project, channel)
     find_job(project, job_id)
     undecided = Row.objects.filter(scope=scope, run=job_id, state=STATE_CODE["open"])

@@ -90,7 +90,8 @@ class EstimateOut(Schema):
 
 
 class WayOut(Schema):
-    """A way of gathering, what it starts from, where it asks, and the least it costs a seed and channel."""
+    """A way of gathering, what it starts from, where it asks, and the least it costs a seed and
+    channel."""
 
     id: str
     name: str
@@ -101,8 +102,8 @@ class WayOut(Schema):
 
 
 class RunOut(Schema):
-    """A run, a combining or an import: its job, its heading, the ways it went, what it left out and by
-    what, rows it refused, how it went, and why what is missing got no answer."""
+    """A run, a combining or an import: its job, its heading, the ways it went, what it left out and
+    by what, rows it refused, how it went, and why what is missing got no answer."""
 
     job: JobOut
     title: str
@@ -122,8 +123,8 @@ class DecideRunIn(Schema):
 
 
 class StreamQuery(Schema):
-    """What of the arrivals is wanted: by state ("new": nobody decided yet), run, way and words; in which
-    order."""
+    """What of the arrivals is wanted: by state ("new": nobody decided yet), run, way and words; in
+    which order."""
 
     channel: Channel = "web"
     state: Literal["new", "kept", "shortlisted", "parked", "dropped", "left_out", "all"] = "new"
@@ -136,8 +137,8 @@ class StreamQuery(Schema):
 
 
 class ArrivalOut(Schema):
-    """A keyword as it came: by which way, seed, source and run first, in how many ways in all, and what
-    became of it."""
+    """A keyword as it came: by which way, seed, source and run first, in how many ways in all, and
+    what became of it."""
 
     id: int
     text: str
@@ -187,7 +188,8 @@ class CoverageOut(Schema):
 
 
 class FamilyOut(Schema):
-    """A variant family, the most searched first; and keywords of the same words in another order."""
+    """A variant family, the most searched first; and keywords of the same words in another
+    order."""
 
     members: list[RowOut]
     same_words: list[RowOut]
@@ -215,8 +217,12 @@ def estimate(request: ProjectRequest, project_id: ProjectId, given: RunIn) -> An
     run = estimate_run(request.project, given.seeds, given.channels, given.ways, given.options)
     seeds = run.seeds
     return {
-        "seeds": [{"text": s.text, "must": list(s.must), "without": list(s.without)} for s in seeds.seeds],
-        "refused": [{"number": r.number, "text": r.text, "message": r.message} for r in seeds.refused],
+        "seeds": [
+            {"text": s.text, "must": list(s.must), "without": list(s.without)} for s in seeds.seeds
+        ],
+        "refused": [
+            {"number": r.number, "text": r.text, "message": r.message} for r in seeds.refused
+        ],
         "repeated": seeds.repeated,
         "known_seeds": run.known_seeds,
         "ways": [
@@ -247,10 +253,14 @@ def again(request: ProjectRequest, project_id: ProjectId, job_id: int) -> Any:
     return run_again(request.project, job_id)
 
 
-@router.post("/gather/runs/{int:job_id}/decide", response=CountOut, auth=CHANGES, url_name="decide_run")
+@router.post(
+    "/gather/runs/{int:job_id}/decide", response=CountOut, auth=CHANGES, url_name="decide_run"
+)
 def decide(request: ProjectRequest, project_id: ProjectId, job_id: int, given: DecideRunIn) -> Any:
     """Keep or drop what a run brought, as a whole."""
-    return {"changed": decide_run(request.project, job_id, given.channel, given.state, given.reason)}
+    return {
+        "changed": decide_run(request.project, job_id, given.channel, given.state, given.reason)
+    }
 
 
 @router.get("/gather/stream", response=StreamOut, auth=READS, url_name="stream")

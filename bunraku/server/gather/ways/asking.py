@@ -1,5 +1,5 @@
-"""Asking: one generator a manner of asking, each giving what came so that it can be kept before the next
-is asked."""
+"""Asking: one generator a manner of asking, each giving what came so that it can be kept before the
+next is asked."""
 
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field
@@ -37,7 +37,8 @@ Payloads = dict[str, dict[str, Any] | None]
 
 @dataclass(frozen=True)
 class Unit:
-    """One part of a run: a way, for a seed, in a scope; the prompts of `only` where it is asked again for the rest."""
+    """One part of a run: a way, for a seed, in a scope; the prompts of `only` where it is asked
+    again for the rest."""
 
     scope: Scope
     way: Way
@@ -58,8 +59,8 @@ class Unit:
 
 @dataclass
 class Found:
-    """What came of one asking: suggestions with their origins; what was not answered, with why; and what
-    the person should know of an answer, as a sentence."""
+    """What came of one asking: suggestions with their origins; what was not answered, with why; and
+    what the person should know of an answer, as a sentence."""
 
     suggestions: list[tuple[str, Came]] = field(default_factory=list)
     missing: dict[str, str] = field(default_factory=dict)
@@ -70,7 +71,8 @@ Spend = Callable[[int, int], None]
 
 
 def ask(unit: Unit, spend: Spend) -> Iterator[Found]:
-    """Ask everything of a unit. `spend` is told what is bought, in the transaction that stores it."""
+    """Ask everything of a unit. `spend` is told what is bought, in the transaction that stores
+    it."""
     if unit.way.what is What.COMPLETIONS:
         return _ask_box(unit)
     return {
@@ -91,7 +93,8 @@ def first_asks(way: Way, seed: Seed, language: str) -> list[str]:
 
 
 def vantage_of(way: Way, options: RunOptions) -> Vantage:
-    """From where a way asks: results pages as of the run's place, translations into its language."""
+    """From where a way asks: results pages as of the run's place, translations into its
+    language."""
     place = identity_key(options.place) if way.id == "related" else ""
     return Vantage(place=place, into=options.into if way.id == "language" else "")
 
@@ -112,7 +115,9 @@ def _ask_box(unit: Unit) -> Iterator[Found]:
             request = request_to(source, scope, Vantage(place=options.place))
             for batch in ask_all(source, request, level):
                 answers = [answer for answer in batch.answers.values() if answer]
-                texts = [text for answer in answers for text in cast(Completions, answer).completions]
+                texts = [
+                    text for answer in answers for text in cast(Completions, answer).completions
+                ]
                 fresh.update(dict.fromkeys(texts))
                 yield Found([(text, unit.came()) for text in texts], dict(batch.missing))
         wanted = (t for t in fresh if t not in asked and not unit.seed.unwanted(identity_key(t)))
@@ -131,7 +136,8 @@ def _bought(
 
 
 def _ask_pages(unit: Unit, spend: Spend) -> Iterator[Found]:
-    """Questions and related searches of results pages; pages are kept as readings and not bought again."""
+    """Questions and related searches of results pages; pages are kept as readings and not bought
+    again."""
     level = list(unit.only) or [identity_key(unit.seed.text)]
     asked = set(level)
     for step in range(unit.options.steps):
@@ -156,7 +162,9 @@ def _ask_fields(unit: Unit, spend: Spend) -> Iterator[Found]:
     publishers = {result["address"]: result["publisher"] for result in results}
     fields, unanswered = _bought(unit, What.FIELDS, list(publishers), spend)
     read = [
-        ResultFields(publishers[address], said["title"], said["tags"], said["materials"], said["categories"])
+        ResultFields(
+            publishers[address], said["title"], said["tags"], said["materials"], said["categories"]
+        )
         for address, said in fields.items()
         if said
     ]
@@ -173,7 +181,12 @@ def _ask_rising(unit: Unit, spend: Spend) -> Iterator[Found]:
 
 
 def _ask_ranks(unit: Unit, spend: Spend) -> Iterator[Found]:
-    address = unit.seed.text.removeprefix("https://").removeprefix("http://").removeprefix("www.").rstrip("/")
+    address = (
+        unit.seed.text.removeprefix("https://")
+        .removeprefix("http://")
+        .removeprefix("www.")
+        .rstrip("/")
+    )
     known, missing = _bought(unit, What.RANKS, [address], spend)
     ranks = [pair for said in known.values() if said for pair in said["ranks"]]
     silent = ""
@@ -187,7 +200,8 @@ def _ask_lexicon(unit: Unit, spend: Spend) -> Iterator[Found]:
     terms = [text for said in translated.values() if said for text in said["terms"]]
     into = LANGUAGES[unit.options.into]
     where = (
-        f"The {into} terms stand in the sheet of that locale: choose it in the menu beside the channels."
+        f"The {into} terms stand in the sheet of that locale: choose it in the menu beside the "
+        f"channels."
         if terms
         else ""
     )
@@ -195,7 +209,9 @@ def _ask_lexicon(unit: Unit, spend: Spend) -> Iterator[Found]:
 
 
 def _refresh_years(unit: Unit, _spend: Spend) -> Iterator[Found]:
-    rows = Row.objects.filter(scope=unit.scope, state__in=IN_PLAY, text__contains="20").order_by("pk")
+    rows = Row.objects.filter(scope=unit.scope, state__in=IN_PLAY, text__contains="20").order_by(
+        "pk"
+    )
     fresh = refresh_years(rows.values_list("text", flat=True), today().year)
     came = {old: Came("years", old, "Bunraku") for old in fresh}
     yield Found([(text, came[old]) for old, renewed in fresh.items() for text in renewed])

@@ -1,5 +1,5 @@
-"""The ways of gathering: what each asks, of whom, and about how much it brings. A new way is an entry here and, where it asks
-in a manner of its own, a function in `asking.py`."""
+"""The ways of gathering: what each asks, of whom, and about how much it brings. A new way is an
+entry here and, where it asks in a manner of its own, a function in `asking.py`."""
 
 from dataclasses import dataclass
 
@@ -8,9 +8,9 @@ from bunraku.sources.protocol import What
 
 @dataclass(frozen=True)
 class Way:
-    """A way of gathering: id, name, a sentence; what it asks of sources (None: it needs none); from what it starts: seeds,
-    publishers or the project's own keywords; about how many new keywords one seed brings on one channel, as runs on the
-    practice world did: an estimate, shown as one."""
+    """A way of gathering: id, name, a sentence; what it asks of sources (None: it needs none); from
+    what it starts: seeds, publishers or the project's own keywords; about how many new keywords one
+    seed brings on one channel, as runs on the practice world did: an estimate, shown as one."""
 
     id: str
     name: str
@@ -23,7 +23,14 @@ class Way:
 WAYS: dict[str, Way] = {
     way.id: way
     for way in (
-        Way("box", "As typed", "What the search box completes for the seed.", What.COMPLETIONS, "seeds", 11),
+        Way(
+            "box",
+            "As typed",
+            "What the search box completes for the seed.",
+            What.COMPLETIONS,
+            "seeds",
+            11,
+        ),
         Way(
             "letters",
             "Letters and digits",
@@ -32,7 +39,14 @@ WAYS: dict[str, Way] = {
             "seeds",
             50,
         ),
-        Way("questions", "Questions", "What it completes after question words.", What.COMPLETIONS, "seeds", 14),
+        Way(
+            "questions",
+            "Questions",
+            "What it completes after question words.",
+            What.COMPLETIONS,
+            "seeds",
+            14,
+        ),
         Way(
             "prepositions",
             "Prepositions",
@@ -60,7 +74,8 @@ WAYS: dict[str, Way] = {
         Way(
             "related",
             "Results page",
-            "The questions and related searches on the seed's results page; with more steps, on theirs too.",
+            "The questions and related searches on the seed's results page; with more steps, "
+            "on theirs too.",
             What.PAGE,
             "seeds",
             3,
@@ -68,7 +83,8 @@ WAYS: dict[str, Way] = {
         Way(
             "fields",
             "Tags and titles",
-            "Tags, title phrases, materials and categories of the best results, with how many use each.",
+            "Tags, title phrases, materials and categories of the best results, with how many "
+            "use each.",
             What.FIELDS,
             "seeds",
             45,

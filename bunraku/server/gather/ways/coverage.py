@@ -1,4 +1,5 @@
-"""The map of what was covered: which ways were run for which seeds, and what the rest would cost."""
+"""The map of what was covered: which ways were run for which seeds, and what the rest would
+cost."""
 
 from typing import Any
 
@@ -22,7 +23,8 @@ MAPPED = tuple(
 
 
 def coverage(project: Project, channel: str) -> dict[str, Any]:
-    """Which ways were run for which seeds on a channel, what each brought, and what it would cost to cover the rest."""
+    """Which ways were run for which seeds on a channel, what each brought, and what it would cost
+    to cover the rest."""
     scope = find_scope(project, channel)
     counts: dict[tuple[str, str], tuple[int, int]] = {}
     brought = (
@@ -60,8 +62,8 @@ def coverage(project: Project, channel: str) -> dict[str, Any]:
 
 
 def _asked(project: Project, channel: str) -> tuple[dict[str, str], set[tuple[str, str]]]:
-    """The seeds of a channel by key, latest run first, and which (seed, way) were asked and answered; also by runs that brought
-    nothing."""
+    """The seeds of a channel by key, latest run first, and which (seed, way) were asked and
+    answered; also by runs that brought nothing."""
     seeds: dict[str, str] = {}
     asked: set[tuple[str, str]] = set()
     kind = Gather()

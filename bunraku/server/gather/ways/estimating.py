@@ -58,9 +58,13 @@ def estimate_run(
     return Estimate(seeds, known, by_way)
 
 
-def _estimate_way(way: Way, seeds: Sequence[Seed], scopes: Sequence[Scope], options: RunOptions) -> WayEstimate:
+def _estimate_way(
+    way: Way, seeds: Sequence[Seed], scopes: Sequence[Scope], options: RunOptions
+) -> WayEstimate:
     if way.what is None:
-        texts = Row.objects.filter(scope__in=[s.pk for s in scopes], state__in=IN_PLAY, text__contains="20")
+        texts = Row.objects.filter(
+            scope__in=[s.pk for s in scopes], state__in=IN_PLAY, text__contains="20"
+        )
         fresh = refresh_years(texts.values_list("text", flat=True), today().year)
         return WayEstimate(way.id, 0, 0, sum(map(len, fresh.values())))
     asks = price = 0

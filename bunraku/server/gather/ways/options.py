@@ -11,9 +11,10 @@ MOST_PROMPTS = 200
 
 
 class RunOptions(Schema):
-    """How far a run goes. `depth`: completions of completions; `steps`: results pages of what results pages suggested;
-    `place`: a town to ask from; `into`: the language of "Another language"; `results`: how many of the best results are read
-    for tags and titles; `most`: new keywords after which the run ends."""
+    """How far a run goes. `depth`: completions of completions; `steps`: results pages of what
+    results pages suggested; `place`: a town to ask from; `into`: the language of "Another
+    language"; `results`: how many of the best results are read for tags and titles; `most`: new
+    keywords after which the run ends."""
 
     depth: Annotated[int, Field(ge=1, le=3)] = 1
     steps: Annotated[int, Field(ge=1, le=3)] = 1

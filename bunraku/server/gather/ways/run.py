@@ -1,5 +1,5 @@
-"""A gathering run: asks each way for each seed on each channel, and keeps what comes before the next is
-asked."""
+"""A gathering run: asks each way for each seed on each channel, and keeps what comes before the
+next is asked."""
 
 from dataclasses import replace
 from typing import Any
@@ -26,8 +26,8 @@ SEEDS_NAMED = 8
 
 
 class GatherParams(Params):
-    """Seeds as typed, channels, ways, options that are not the usual ones; and, where a run is asked again
-    for the rest, the prompts of each part that got no answer."""
+    """Seeds as typed, channels, ways, options that are not the usual ones; and, where a run is
+    asked again for the rest, the prompts of each part that got no answer."""
 
     seeds: list[str] = []
     channels: list[str] = []
@@ -55,7 +55,9 @@ class Gather(JobKind[GatherParams, Brought]):
         units = units_of(work.project, work.params)
         bringing = Bringing(work, rules_of(work.project))
         work.start("Gathering", len(units))
-        typed = {unit.scope.channel: unit.scope for unit in units if unit.way.starts_from == "seeds"}
+        typed = {
+            unit.scope.channel: unit.scope for unit in units if unit.way.starts_from == "seeds"
+        }
         seeds = [seed.text for seed in _seeds(work.params)]
         for scope in typed.values():
             keep_typed(work.job, scope, seeds, bringing.rules, bringing.tally)
@@ -106,7 +108,8 @@ def _go(unit: Unit, bringing: Bringing[GatherParams, Brought], most: int) -> Non
 
 
 def _receiving(unit: Unit) -> Scope:
-    """The scope that takes what a part brings: terms of another language go into that language's own."""
+    """The scope that takes what a part brings: terms of another language go into that language's
+    own."""
     if unit.way.id != "language":
         return unit.scope
     into = unit.options.into
@@ -125,7 +128,9 @@ def units_of(project: Project, params: GatherParams) -> list[Unit]:
     if not params.only:
         return units
     return [
-        replace(unit, only=tuple(params.only[unit.place])) for unit in units if unit.place in params.only
+        replace(unit, only=tuple(params.only[unit.place]))
+        for unit in units
+        if unit.place in params.only
     ]
 
 

@@ -1,4 +1,5 @@
-"""`manage.py work`: the job worker. Picks up what a killed worker left, then takes jobs as they come."""
+"""`manage.py work`: the job worker. Picks up what a killed worker left, then takes jobs as they
+come."""
 
 import threading
 from contextlib import suppress

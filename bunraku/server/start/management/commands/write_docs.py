@@ -1,4 +1,5 @@
-"""`manage.py write_docs`: write what is generated from the code: the API's description, docs/figures.md, docs/formats.md."""
+"""`manage.py write_docs`: write what is generated from the code: the API's description,
+docs/figures.md, docs/formats.md."""
 
 import json
 import sys
@@ -33,7 +34,20 @@ def generated() -> dict[str, str]:
     }
 
 
-SHOWN = ("id", "type", "heading", "help", "figure", "unit", "low", "high", "shown", "sorts", "rises", "filter")
+SHOWN = (
+    "id",
+    "type",
+    "heading",
+    "help",
+    "figure",
+    "unit",
+    "low",
+    "high",
+    "shown",
+    "sorts",
+    "rises",
+    "filter",
+)
 """What the page knows of a column."""
 
 
@@ -45,8 +59,8 @@ def columns_typescript() -> str:
         known |= {"filter_id": column.asked_as, "names": [name or "none" for name in column.names]}
         lines.append(f"  {json.dumps(known, ensure_ascii=False)},\n")
     return (
-        "/** The columns of the sheet, generated from bunraku/server/sheet/columns.py by `make docs`; do "
-        f"not edit. */\nexport const COLUMNS = [\n{''.join(lines)}] as const;\n"
+        "/** The columns of the sheet, generated from bunraku/server/sheet/columns.py by "
+        f"`make docs`; do not edit. */\nexport const COLUMNS = [\n{''.join(lines)}] as const;\n"
     )
 
 
@@ -58,38 +72,44 @@ Generated from the code by `make docs`; do not edit.
 
 ## What it reads
 
-A file is understood by what is in it, whatever it is called: delimited text (comma, semicolon, tab or bar), one keyword a line,
-.xlsx spreadsheets, JSON lines or one JSON list of objects or texts. Text may be UTF-8 with or without a mark, UTF-16, or
-an older encoding of one byte a sign (told by its letters; Windows-1252 where they leave it open). At most
-{MOST_BYTES // 10**6} MB; a spreadsheet may unpack to {MOST_UNPACKED_BYTES // 10**6} MB; of several sheets one is read.
+A file is understood by what is in it, whatever it is called: delimited text (comma, semicolon, tab
+or bar), one keyword a line, .xlsx spreadsheets, JSON lines or one JSON list of objects or texts.
+Text may be UTF-8 with or without a mark, UTF-16, or an older encoding of one byte a sign (told by
+its letters; Windows-1252 where they leave it open). At most {MOST_BYTES // 10**6} MB; a spreadsheet
+may unpack to {MOST_UNPACKED_BYTES // 10**6} MB; of several sheets one is read.
 
-The heading is the first row with a known name for the keyword column, or a row without figures above rows with figures; it may
-stand below other rows, or be missing.
+The heading is the first row with a known name for the keyword column, or a row without figures
+above rows with figures; it may stand below other rows, or be missing.
 
-A preview with the guessed columns comes first, and nothing is imported before it is confirmed. Good rows come in, in batches; a
-row that cannot be taken is kept with its number and the reason, to be had as CSV: a total, the heading again, a formula, an
-empty or wordless keyword, one of more than 200 characters, a quotation mark that is never closed, a line that is no JSON, a
-figure that is none. The same keyword twice is one. An import that was broken off goes on from the file's beginning when the
-worker is back, and ends with the same.
+A preview with the guessed columns comes first, and nothing is imported before it is confirmed. Good
+rows come in, in batches; a row that cannot be taken is kept with its number and the reason, to be
+had as CSV: a total, the heading again, a formula, an empty or wordless keyword, one of more than
+200 characters, a quotation mark that is never closed, a line that is no JSON, a figure that is
+none. The same keyword twice is one. An import that was broken off goes on from the file's beginning
+when the worker is back, and ends with the same.
 
 | column | what is read from it | headings that are known |
 |---|---|---|
 {_lines(f"| {m.name} | {m.about} | {m.headings} |" for m in MEANINGS.values())}
 
-Figures may have thousands separators of any country (the sign before decimals is told by the whole column, then the table), K,
-M or B, a currency, a percent sign, or be a range ("100 – 1K"), "<10" (0 to 10) or ">1,000" (up to {OPEN_ENDED:g} times as far).
-"-", "N/A" and the like are unknown, never 0. Searches that are one number become an exact reading, a range a broad one, each
-with the file as its source and the day of import as its date; so do clicks, times shown and position of your own report.
+Figures may have thousands separators of any country (the sign before decimals is told by the whole
+column, then the table), K, M or B, a currency, a percent sign, or be a range ("100 – 1K"), "<10" (0
+to 10) or ">1,000" (up to {OPEN_ENDED:g} times as far). "-", "N/A" and the like are unknown, never
+0. Searches that are one number become an exact reading, a range a broad one, each with the file as
+its source and the day of import as its date; so do clicks, times shown and position of your own
+report.
 
 ## CSV that it writes
 
-UTF-8 with a byte-order mark, commas, a heading row, lines ended by carriage return and line feed (RFC 4180). Numbers are plain
-numbers with a point. Unknown is empty, never 0. Days are ISO 8601. A text that begins with `=`, `+`, `-`, `@`, a tab or a
-return (or their full-width forms) has an apostrophe before it, so that no spreadsheet runs it as a formula.
+UTF-8 with a byte-order mark, commas, a heading row, lines ended by carriage return and line feed
+(RFC 4180). Numbers are plain numbers with a point. Unknown is empty, never 0. Days are ISO 8601. A
+text that begins with `=`, `+`, `-`, `@`, a tab or a return (or their full-width forms) has an
+apostrophe before it, so that no spreadsheet runs it as a formula.
 
 ### Keywords
 
-`GET /api/projects/{{id}}/keywords.csv`, with the filters and the order of the sheet; every keyword that matches.
+`GET /api/projects/{{id}}/keywords.csv`, with the filters and the order of the sheet; every keyword
+that matches.
 
 {_table(KEYWORD_COLUMNS)}
 
@@ -107,9 +127,10 @@ return (or their full-width forms) has an apostrophe before it, so that no sprea
 
 ## JSON
 
-The page's own API is open to scripts of the signed-in person: `GET /api/openapi.json` describes it. What changes something
-needs the cookie `csrftoken` sent back as the header `X-CSRFToken`. Errors are `application/problem+json` (RFC 9457) with a
-stable `code`, a sentence (`title`), the `field` it is about and a `hint`:
+The page's own API is open to scripts of the signed-in person: `GET /api/openapi.json` describes it.
+What changes something needs the cookie `csrftoken` sent back as the header `X-CSRFToken`. Errors
+are `application/problem+json` (RFC 9457) with a stable `code`, a sentence (`title`), the `field` it
+is about and a `hint`:
 
 | code | status | meaning |
 |---|---|---|
@@ -147,4 +168,6 @@ class Command(BaseCommand):
         if stale and options["check"]:
             self.stderr.write(f"Stale: {', '.join(stale)}. Run `make docs`.")
             sys.exit(1)
-        self.stdout.write(f"Written: {', '.join(stale)}." if stale else "All generated files are current.")
+        self.stdout.write(
+            f"Written: {', '.join(stale)}." if stale else "All generated files are current."
+        )
