@@ -22,9 +22,11 @@ def insert_many(
     *,
     same: Mapping[str, Any] | None = None,
     ignore_conflicts: bool = False,
+    unique: Sequence[str] = (),
 ) -> None:
     """Insert rows. `names` are fields that differ, a value each in `rows`; `same` holds for all;
-    every other field takes its default. To be called in a transaction. The statement is made by
+    every other field takes its default. Where a row with the same `unique` fields is there already,
+    its other `names` are updated instead. To be called in a transaction. The statement is made by
     Django for whatever database is used."""
     given: dict[str, Any] = dict(same or {})
     others = [
@@ -47,12 +49,14 @@ def insert_many(
     }
     every = [*fields, *defaults]
     columns = ", ".join(connection.ops.quote_name(str(field.column)) for field in every)  # type: ignore[union-attr]
-    conflict = OnConflict.IGNORE if ignore_conflicts else None
+    conflict = OnConflict.IGNORE if ignore_conflicts else OnConflict.UPDATE if unique else None
+    key = [str(field.column) for field in fields if field.name in unique]  # type: ignore[union-attr]
+    updated = [str(model._meta.get_field(name).column) for name in names if name not in unique]  # type: ignore[union-attr]
     statement = (
         f"{connection.ops.insert_statement(on_conflict=conflict)} "
         f"{connection.ops.quote_name(model._meta.db_table)} "
         f"({columns}) VALUES ({', '.join([*['%s'] * len(fields), *defaults.values()])}) "
-        f"{connection.ops.on_conflict_suffix_sql(every, conflict, [], [])}"
+        f"{connection.ops.on_conflict_suffix_sql(every, conflict, updated, key)}"
     )
     _execute(statement, fields[: len(names)], rows, prepared)
 

@@ -5,9 +5,9 @@ from collections.abc import Sequence
 from typing import Any
 
 from django.apps import apps
-from django.core.serializers.python import Deserializer
 from django.db import models, transaction
 
+from bunraku.server.database.bulk import insert_many, update_many
 from bunraku.server.database.parts import in_parts
 from bunraku.server.errors import BunrakuError
 from bunraku.server.journal.acting import who_acts
@@ -16,7 +16,7 @@ from bunraku.server.journal.dependents import dependents_of
 from bunraku.server.journal.log import log
 from bunraku.server.journal.models import Entry
 from bunraku.server.journal.recorder import Change
-from bunraku.server.journal.values import columns_of, read
+from bunraku.server.journal.values import read
 from bunraku.server.signals import taken_back
 
 
@@ -59,13 +59,19 @@ def by_model(entry: Entry) -> dict[type[models.Model], list[Change]]:
 
 
 def _check_unchanged(entry: Entry) -> None:
-    groups: dict[tuple[str, Fields], list[Change]] = defaultdict(list)
-    for change in entry.changes:
-        groups[change["model"], tuple(change["after"] or change["before"])].append(change)
-    for (label, fields), changes in groups.items():
+    for (label, fields), changes in _groups(entry.changes, "after", "before").items():
         now = read(apps.get_model(label), fields, [change["pk"] for change in changes])
         if any(now.get(change["pk"]) != change["after"] for change in changes):
             raise _refused(entry, "something in it has been changed since")
+
+
+def _groups(changes: Sequence[Change], *states: str) -> dict[tuple[str, Fields], list[Change]]:
+    """Changes by their model and the fields that are told of it, in the first of some states that is."""
+    groups: dict[tuple[str, Fields], list[Change]] = defaultdict(list)
+    for change in changes:
+        told = next(change[state] for state in states if change[state] is not None)
+        groups[change["model"], tuple(told)].append(change)
+    return groups
 
 
 def _check_nothing_built_on(entry: Entry, made: Sequence[Change]) -> None:
@@ -85,25 +91,17 @@ def _refused(entry: Entry, why: str) -> BunrakuError:
 
 
 def _bring_back(removed: Sequence[Change]) -> None:
-    records = [
-        {"model": change["model"], "pk": change["pk"], "fields": change["before"]}
-        for change in removed
-    ]
-    for restored in Deserializer(records):
-        restored.save()
+    # In the order of removal: what others hung on was named first.
+    for (label, fields), changes in _groups(removed, "before").items():
+        model = apps.get_model(label)
+        rows = ([change["pk"], *change["before"].values()] for change in changes)
+        insert_many(model, (str(model._meta.pk.name), *fields), rows)
 
 
 def _put_back(changed: Sequence[Change]) -> None:
-    # Most changes are the same for many rows, so that a few updates serve them all.
-    groups: dict[tuple[str, str], tuple[Change, list[Any]]] = {}
-    for change in changed:
-        key = (change["model"], repr(change["before"]))
-        groups.setdefault(key, (change["before"], []))[1].append(change["pk"])
-    for (label, _), (before, pks) in groups.items():
-        model = apps.get_model(label)
-        values = dict(zip(columns_of(model, list(before)), before.values(), strict=True))
-        for part in in_parts(pks):
-            model._default_manager.filter(pk__in=part).update(**values)
+    for (label, fields), changes in _groups(changed, "before").items():
+        rows = ([*change["before"].values(), change["pk"]] for change in changes)
+        update_many(apps.get_model(label), fields, rows)
 
 
 def _take_away(made: Sequence[Change]) -> None:

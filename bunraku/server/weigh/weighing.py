@@ -10,7 +10,7 @@ from django.db import transaction
 from bunraku.core.weigh.intent_cues import INTENTS
 from bunraku.core.weigh.volume import BROAD_RATIO, DEFAULT_SPREAD
 from bunraku.core.weigh.weighing import Evidence, Figures, OutletFigures, weigh, weigh_for_outlet
-from bunraku.server.database.bulk import update_many
+from bunraku.server.database.bulk import insert_many, update_many
 from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.sheet.models import Decision, Outlook, Row, RowPage, Scope
 from bunraku.server.weigh.evidence import (
@@ -77,32 +77,26 @@ def weigh_rows(scope: Scope, rows: Sequence[Row]) -> None:
 def _keep_outlooks(
     rows: Sequence[Row], by_outlet: Mapping[Outlet, OutletFigures], figures: Figures
 ) -> None:
+    ids = [row.pk for row in rows]
     for outlet, weighed in by_outlet.items():
         columns = _for_outlet(weighed, figures)
-        Outlook.objects.bulk_create(
-            (
-                Outlook(row=row, outlet=outlet, **dict(zip(columns, values, strict=True)))
-                for row, *values in zip(rows, *columns.values(), strict=True)
-            ),
-            update_conflicts=True,
-            unique_fields=["row", "outlet"],
-            update_fields=OF_OUTLETS,
-            batch_size=500,
+        values = zip(ids, *columns.values(), strict=True)
+        insert_many(
+            Outlook,
+            ("row", *columns),
+            values,
+            same={"outlet": outlet.pk},
+            unique=("row", "outlet"),
         )
 
 
 def _keep_pages(rows: Sequence[Row], read: Readings) -> None:
-    RowPage.objects.bulk_create(
-        (
-            RowPage(row=row, result_ids=result_ids(page).tobytes(), features=page["features"])
-            for row in rows
-            if (page := read.pages.get(row.keyword.key)) is not None
-        ),
-        update_conflicts=True,
-        unique_fields=["row"],
-        update_fields=["result_ids", "features"],
-        batch_size=500,
+    pages = (
+        (row.pk, result_ids(page).tobytes(), page["features"])
+        for row in rows
+        if (page := read.pages.get(row.keyword.key)) is not None
     )
+    insert_many(RowPage, ("row", "result_ids", "features"), pages, unique=("row",))
 
 
 def _with_decisions(
