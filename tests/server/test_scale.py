@@ -215,3 +215,15 @@ def test_a_family_is_led_by_the_member_searched_most_once_that_is_known(
 def test_pieces_made_of_many_clusters_own_each_keyword_once(api: Api, many: list[Row]) -> None:
     api.post("/pieces", {"cluster_ids": [row.cluster for row in many]})
     assert Piece.objects.count() == PieceKeyword.objects.filter(main=True).count() == MANY
+
+
+def test_hours_of_a_month_outside_the_plan_are_not_counted_in_any_of_its_months(
+    api: Api, many: list[Row]
+) -> None:
+    api.post("/pieces", {"cluster_ids": [row.cluster for row in many[:2]]})
+    first, second = Piece.objects.order_by("pk")
+    months = [month["month"] for month in api.get("/plan")["months"]]
+    api.send("PATCH", f"/pieces/{first.pk}", {"month": months[0], "hours": 4})
+    # Planned a year ago, when that month lay ahead.
+    Piece.objects.filter(pk=second.pk).update(month="2025-01-01", hours=9)
+    assert [month["hours"] for month in api.get("/plan")["months"]] == [4, *[0] * 11]

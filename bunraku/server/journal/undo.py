@@ -66,7 +66,7 @@ def _check_unchanged(entry: Entry) -> None:
 
 
 def _groups(changes: Sequence[Change], *states: str) -> dict[tuple[str, Fields], list[Change]]:
-    """Changes by their model and the fields that are told of it, in the first of some states that is."""
+    """Changes by their model and the fields that are told of it, in the first state that is."""
     groups: dict[tuple[str, Fields], list[Change]] = defaultdict(list)
     for change in changes:
         told = next(change[state] for state in states if change[state] is not None)

@@ -1,14 +1,12 @@
 import type { Piece } from "../api/client";
 import { Grid } from "../parts/Grid";
-import { useSay } from "../parts/toasts";
 import { useGrid } from "../parts/useGrid";
 import { useKey } from "../parts/useKey";
-import { useChange } from "../shared/useChange";
 import type { Pages } from "../shared/usePages";
 import { BoardHead, HEAD_HEIGHT, HEADS_COUNT } from "./BoardHead";
 import { BoardRow } from "./BoardRow";
-import { changePiece } from "./changes";
 import { monthBeside, monthsOf, type Order, type Plan } from "./planMath";
+import { usePlacing } from "./usePlacing";
 
 const HEIGHT = 43;
 
@@ -85,17 +83,4 @@ export function YearBoard({
       }}
     />
   );
-}
-
-/** Place a piece in a month by hand; nothing while another is being placed, or where it stands already. */
-function usePlacing(projectId: number) {
-  const say = useSay();
-  const move = useChange(
-    projectId,
-    ({ id, month }: { id: number; month: string | null }) => changePiece(projectId, id, { month }),
-    { failed: (problem) => say(problem.message, { bad: true }) },
-  );
-  return (piece: Piece, month: string | null) => {
-    if (!move.isPending && month !== piece.month) move.mutate({ id: piece.id, month });
-  };
 }

@@ -32,3 +32,36 @@ describe("a change that starts a job", () => {
     }
   });
 });
+
+describe("a change to a project", () => {
+  it("has everything of that project read anew, and nothing of another", async () => {
+    const client = new QueryClient();
+    const keys = [["sheet", 1, {}, 0], ["plan", 1], ["ways", 1], ["sheet", 2, {}, 0], ["figures"]];
+    for (const key of keys) client.setQueryData(key, "kept");
+    const wrapper = ({ children }: { children: ReactNode }) => (
+      <QueryClientProvider client={client}>{children}</QueryClientProvider>
+    );
+    const hook = renderHook(() => useChange(1, async (_: undefined) => "out"), { wrapper });
+    hook.result.current.mutate(undefined);
+    await waitFor(() => expect(hook.result.current.isSuccess).toBe(true));
+    const stale = keys.map((key) => client.getQueryState(key)?.isInvalidated);
+    expect(stale).toEqual([true, true, false, false, false]);
+  });
+  it("leaves all as it is where it failed", async () => {
+    const client = new QueryClient();
+    client.setQueryData(["sheet", 1], "kept");
+    const wrapper = ({ children }: { children: ReactNode }) => (
+      <QueryClientProvider client={client}>{children}</QueryClientProvider>
+    );
+    const hook = renderHook(
+      () =>
+        useChange(1, async (_: undefined) => {
+          throw new Error("no");
+        }),
+      { wrapper },
+    );
+    hook.result.current.mutate(undefined);
+    await waitFor(() => expect(hook.result.current.isError).toBe(true));
+    expect(client.getQueryState(["sheet", 1])?.isInvalidated).toBe(false);
+  });
+});

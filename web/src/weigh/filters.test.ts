@@ -2,10 +2,13 @@ import { describe, expect, it } from "vitest";
 import {
   csvAddress,
   isFiltered,
+  pressed,
   RANGES,
   rangeWords,
   SHEET_DEFAULTS,
+  type Sort,
   sheetSearch,
+  sortName,
   toQuery,
 } from "./filters";
 
@@ -86,4 +89,18 @@ describe("a range in words", () => {
     [{ words_min: 3, words_max: 3 }, "words", "3"],
     [{ cpc_min: 0.5 }, "cpc", "0.5 or more"],
   ])("%j of %s reads %j", (search, id, told) => expect(rangeWords(search, range(id))).toBe(told));
+});
+
+describe("a press on a heading", () => {
+  const by = (sort: Sort, descending = true) => ({ sort, descending });
+  it("turns the order round where it is sorted by already", () => {
+    expect(pressed(by("worth"), "worth")).toEqual(by("worth", false));
+    expect(pressed(by("worth", false), "worth")).toEqual(by("worth"));
+  });
+  it("begins with what one looks for first", () => {
+    expect(pressed(by("worth"), "volume")).toEqual(by("volume"));
+    expect(pressed(by("worth"), "difficulty")).toEqual(by("difficulty", false));
+    expect(pressed(by("worth"), "text")).toEqual(by("text", false));
+  });
+  it("is told in words", () => expect(sortName("title_matches")).toBe("title matches"));
 });

@@ -1,0 +1,66 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { act, renderHook, screen, waitFor } from "@testing-library/react";
+import type { ReactNode } from "react";
+import { beforeEach, describe, expect, it, vi } from "vitest";
+import { Toasts } from "../parts/toasts";
+import { readJob } from "../shared/changes";
+import { useJobEnds } from "./useJobEnds";
+
+vi.mock("../shared/changes", () => ({ readJob: vi.fn() }));
+vi.mock("../shared/queries", async () => {
+  const { useQuery } = await import("@tanstack/react-query");
+  return {
+    useOverview: () =>
+      useQuery({ queryKey: ["overview", 1], queryFn: async () => ({ jobs: [] }), staleTime: 9e9 }),
+  };
+});
+const job = {
+  id: 7,
+  state: "done",
+  ending: "Measuring is done: 3 keywords measured.",
+  unanswered: 0,
+};
+const read = vi.mocked(readJob);
+
+function setUp() {
+  const client = new QueryClient();
+  client.setQueryData(["overview", 1], { jobs: [{ id: 7 }] });
+  client.setQueryData(["sheet", 1, {}], "kept");
+  const wrapper = ({ children }: { children: ReactNode }) => (
+    <QueryClientProvider client={client}>
+      <Toasts>{children}</Toasts>
+    </QueryClientProvider>
+  );
+  renderHook(() => useJobEnds(1), { wrapper });
+  const isStale = () => client.getQueryState(["sheet", 1, {}])?.isInvalidated;
+  const over = () => act(() => client.setQueryData(["overview", 1], { jobs: [] }));
+  return { isStale, over };
+}
+
+beforeEach(() => {
+  read.mockReset();
+});
+
+describe("when a job is over", () => {
+  it("its ending is said and what it changed is read anew", async () => {
+    read.mockResolvedValue(job as never);
+    const { isStale, over } = setUp();
+    expect(isStale()).toBe(false);
+    over();
+    expect(await screen.findByText(job.ending)).toBeInTheDocument();
+    await waitFor(() => expect(isStale()).toBe(true));
+  });
+  it("nothing is said where it is no news", async () => {
+    read.mockResolvedValue({ ...job, ending: "" } as never);
+    const { isStale, over } = setUp();
+    over();
+    await waitFor(() => expect(isStale()).toBe(true));
+    expect(screen.queryByText(/Measuring/)).toBeNull();
+  });
+  it("what it changed is read anew even where it cannot be asked about", async () => {
+    read.mockRejectedValue(new Error("gone"));
+    const { isStale, over } = setUp();
+    over();
+    await waitFor(() => expect(isStale()).toBe(true));
+  });
+});
