@@ -11,7 +11,7 @@ vi.mock("../shared/queries", async () => {
   const { useQuery } = await import("@tanstack/react-query");
   return {
     useOverview: () =>
-      useQuery({ queryKey: ["overview", 1], queryFn: async () => ({ jobs: [] }), staleTime: 9e9 }),
+      useQuery({ queryKey: ["overview", 1], queryFn: async () => ({ jobs: [] }), staleTime: Number.POSITIVE_INFINITY }),
   };
 });
 const job = {
