@@ -44,11 +44,11 @@ def main() -> int:
     for name in wanted:
         print(f"\n{name}", flush=True)
         for line in rooms[name].run():
-            told = Line(*line)
-            missed += not told.kept
+            answer = Line(*line)
+            missed += not answer.kept
             print(
-                f"  {told.name:<58} {told.measured:<44} {told.level:<22} "
-                f"{'kept' if told.kept else 'MISSED'}",
+                f"  {answer.name:<58} {answer.measured:<44} {answer.level:<22} "
+                f"{'kept' if answer.kept else 'MISSED'}",
                 flush=True,
             )
     print(f"\n{missed} level{'s' if missed != 1 else ''} missed")

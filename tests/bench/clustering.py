@@ -37,12 +37,12 @@ def given(pages: np.ndarray) -> ToCluster:
     )
 
 
-def pair_f1(found: np.ndarray, truth: np.ndarray) -> float:
+def pair_f1(hits: np.ndarray, truth: np.ndarray) -> float:
     def pairs(labels: list[object]) -> int:
         return sum(n * (n - 1) // 2 for n in Counter(labels).values())
 
-    both = pairs(list(zip(found.tolist(), truth.tolist(), strict=True)))
-    return 2 * both / (pairs(found.tolist()) + pairs(truth.tolist()))
+    both = pairs(list(zip(hits.tolist(), truth.tolist(), strict=True)))
+    return 2 * both / (pairs(hits.tolist()) + pairs(truth.tolist()))
 
 
 def pairwise(pages: np.ndarray) -> int:

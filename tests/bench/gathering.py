@@ -99,13 +99,13 @@ def rules() -> Iterator[Result]:
     took = seconds(lambda: combine([pattern], columns), times=2)
     yield ("combining 100,000", f"{took:.2f} s; bare product {plain:.2f} s", "under 1 s", took < 1)
     keys = keys[:COUNT]
-    told = [Rule(n, "word", f"word{n}") for n in range(20)] + [
+    answer = [Rule(n, "word", f"word{n}") for n in range(20)] + [
         Rule(90, "brand", "velumscope"),
         Rule(91, "pattern", "*tattoo*"),
     ]
     facts = Facts(keys, np.full(len(keys), np.nan))
-    plain = seconds(lambda: [any(rule.value in key for rule in told) for key in keys])
-    took = seconds(lambda: left_out_by(told, facts), times=2)
+    plain = seconds(lambda: [any(rule.value in key for rule in answer) for key in keys])
+    took = seconds(lambda: left_out_by(answer, facts), times=2)
     yield (
         "22 rules against 100,000",
         f"{took:.2f} s; substrings in a loop {plain:.2f} s",

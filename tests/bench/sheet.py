@@ -110,7 +110,9 @@ def plain(asked: dict[str, Any], scope: int) -> tuple[str, str, list[Any]]:
     }
     for name, known in codes.items():
         if name in asked:
-            where.append(f"{name} IN ({','.join(str(known.index(one)) for one in asked[name])})")
+            where.append(
+                f"{name} IN ({','.join(str(known.index(asked_one)) for asked_one in asked[name])})"
+            )
     for word in asked.get("q", "").split():
         where.append("text LIKE ?")
         values.append(f"%{word}%")
@@ -149,9 +151,9 @@ def run() -> Iterator[Result]:
             rows = direct.execute(page, values).fetchall()
             total = direct.execute(count, values).fetchone()[0]
             plainly = time.perf_counter() - began
-            told = response.json()
-            assert told["total"] == total, (asked, told["total"], total)
-            assert len(told["rows"]) == len(rows)
+            answer = response.json()
+            assert answer["total"] == total, (asked, answer["total"], total)
+            assert len(answer["rows"]) == len(rows)
             # The first round warms both sides up.
             if round_:
                 times.append(took)

@@ -130,11 +130,11 @@ def test_axe_finds_nothing(page: Page, view: str) -> None:
         act(page)
         page.wait_for_timeout(300)
     page.evaluate(AXE)
-    found: list[dict[str, Any]] = page.evaluate(
+    hits: list[dict[str, Any]] = page.evaluate(
         "async () => (await axe.run({resultTypes: ['violations']})).violations.map(v => "
         "({id: v.id, help: v.help, nodes: v.nodes.slice(0, 3).map(n => n.html.slice(0, 200))}))"
     )
-    assert found == [], json.dumps(found, indent=1)
+    assert hits == [], json.dumps(hits, indent=1)
 
 
 @pytest.mark.parametrize("width", [1024, 1280, 1920])

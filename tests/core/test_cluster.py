@@ -29,14 +29,14 @@ def made_pages(
     return pages, truth
 
 
-def pair_f1(found: np.ndarray, truth: np.ndarray) -> float:
+def pair_f1(hits: np.ndarray, truth: np.ndarray) -> float:
     def pairs(labels: np.ndarray) -> int:
         return sum(n * (n - 1) // 2 for n in Counter(labels.tolist()).values())
 
     both = sum(
-        n * (n - 1) // 2 for n in Counter(zip(found.tolist(), truth.tolist(), strict=True)).values()
+        n * (n - 1) // 2 for n in Counter(zip(hits.tolist(), truth.tolist(), strict=True)).values()
     )
-    return 2 * both / max(pairs(found) + pairs(truth), 1)
+    return 2 * both / max(pairs(hits) + pairs(truth), 1)
 
 
 def given_(

@@ -101,9 +101,9 @@ def file(tmp_path: Path, content: str | bytes, encoding: str = "utf-8") -> Path:
 
 def read(path: Path, sheet: str = "") -> tuple[list[Taken], list[Refused]]:
     table = open_table(path, sheet)
-    found = list(keywords_in(table, look_at(table).plan))
-    return [one for one in found if isinstance(one, Taken)], [
-        one for one in found if isinstance(one, Refused)
+    hits = list(keywords_in(table, look_at(table).plan))
+    return [match for match in hits if isinstance(match, Taken)], [
+        one for one in hits if isinstance(one, Refused)
     ]
 
 
@@ -145,7 +145,7 @@ def test_heading_not_first_totals_repeats_and_formulas(tmp_path: Path) -> None:
     )
     taken, refused = read(file(tmp_path, text))
     assert [one.text for one in taken] == ["star chart", "moon"]
-    assert [(one.number, one.code) for one in refused] == [
+    assert [(row.number, row.code) for row in refused] == [
         (6, "heading"),
         (7, "formula"),
         (8, "keyword_too_long"),
@@ -160,7 +160,7 @@ def test_heading_not_first_totals_repeats_and_formulas(tmp_path: Path) -> None:
 def test_a_keyword_called_like_the_heading_is_one_where_it_has_figures(tmp_path: Path) -> None:
     taken, refused = read(file(tmp_path, "query,searches\nquery,40\nquery,searches\n"))
     assert [one.text for one in taken] == ["query"]
-    assert [one.code for one in refused] == ["heading"]
+    assert [row.code for row in refused] == ["heading"]
 
 
 def test_one_keyword_a_line_needs_no_heading(tmp_path: Path) -> None:
@@ -178,7 +178,7 @@ def test_a_quote_that_is_never_closed_costs_its_own_row_only(tmp_path: Path) -> 
     rows[3] = '"word 3,3'
     rows[7] = 'tube 8" long,7'
     taken, refused = read(file(tmp_path, "keyword,searches\n" + "\n".join(rows)))
-    assert [(one.number, one.message) for one in refused] == [(5, NEVER_CLOSED)]
+    assert [(row.number, row.message) for row in refused] == [(5, NEVER_CLOSED)]
     assert len(taken) == 99
     assert taken[6].text == 'tube 8" long'
 
@@ -187,7 +187,7 @@ def test_rows_far_too_long_are_refused_quickly(tmp_path: Path) -> None:
     endless = ",".join(['"a"'] * 100_000)
     taken, refused = read(file(tmp_path, f"keyword,searches\nstar,1\n{endless}\nmoon,2\n"))
     assert [one.text for one in taken] == ["star", "moon"]
-    assert [(one.number, one.message) for one in refused] == [(3, TOO_LONG)]
+    assert [(row.number, row.message) for row in refused] == [(3, TOO_LONG)]
     spaces = "1" + " " * 5_000 + "x"
     assert [
         one.code
@@ -213,8 +213,8 @@ def test_what_a_csv_writer_writes_is_read_back(rows: list[list[str]]) -> None:
     buffer = io.StringIO()
     csv.writer(buffer, lineterminator="\n", quoting=csv.QUOTE_ALL).writerows(rows)
     wanted = [[cell.strip() for cell in row] for row in rows]
-    found = [cells for _, cells in delimited_rows(buffer.getvalue().splitlines(keepends=True), ",")]
-    assert found == [row for row in wanted if any(row)]
+    hits = [cells for _, cells in delimited_rows(buffer.getvalue().splitlines(keepends=True), ",")]
+    assert hits == [row for row in wanted if any(row)]
 
 
 def test_the_delimiter_that_parts_all_lines_alike() -> None:
@@ -268,7 +268,7 @@ def test_spreadsheets_whatever_they_are_called(tmp_path: Path) -> None:
     ]
     assert taken[0].texts == {"note": "soon"}
     # A formula that no program has worked out yet has no value.
-    assert [(one.number, one.code) for one in refused] == [(4, "keyword_empty"), (7, "total")]
+    assert [(row.number, row.code) for row in refused] == [(4, "keyword_empty"), (7, "total")]
     assert [one.text for one in read(table.path, "More")[0]] == ["planisphere"]
     with pytest.raises(BadFile, match="The sheets are Cover, Data, More"):
         open_table(table.path, "Nothing")
@@ -306,7 +306,7 @@ def test_json_lines_and_lists(tmp_path: Path) -> None:
         (1, "star chart", 1300),
         (2, "moon lamp", 20),
     ]
-    assert [(one.number, one.code) for one in refused] == [(3, "broken"), (4, "broken")]
+    assert [(row.number, row.code) for row in refused] == [(3, "broken"), (4, "broken")]
     listed = read(
         file(tmp_path, json.dumps([{"query": "a b", "clicks": 3}, {"query": None}], indent=1))
     )
@@ -351,8 +351,8 @@ def test_a_table_without_any_words_has_no_keyword_column(tmp_path: Path) -> None
 def test_the_mapping_guessed(
     headings: list[str], rows: list[list[str]], wanted: dict[str, int]
 ) -> None:
-    found = guess_mapping(headings, rows)
-    assert {name: found.get(name) for name in wanted} == wanted
+    hits = guess_mapping(headings, rows)
+    assert {name: hits.get(name) for name in wanted} == wanted
 
 
 def test_headings_found_below_other_rows() -> None:
@@ -375,4 +375,4 @@ def test_the_user_may_say_where_the_heading_is(tmp_path: Path) -> None:
 
 
 def test_every_meaning_says_what_it_is() -> None:
-    assert all(one.name and one.about and one.headings for one in MEANINGS.values())
+    assert all(value.name and value.about and value.headings for value in MEANINGS.values())

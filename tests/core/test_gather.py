@@ -22,36 +22,36 @@ BOX = Origin("box", "telescope", "A source")
 ASKED = Origin("questions", "telescope", "A source")
 
 
-def _texts(found: SeedList) -> tuple[str, ...]:
-    return tuple(seed.text for seed in found.seeds)
+def _texts(hits: SeedList) -> tuple[str, ...]:
+    return tuple(seed.text for seed in hits.seeds)
 
 
 def test_seeds_are_parted_by_commas_semicolons_tabs_and_lines() -> None:
-    found = read_seeds("telescope, star chart; moon map\nbarlow lens\tfinder\r\n, ,")
-    assert _texts(found) == ("telescope", "star chart", "moon map", "barlow lens", "finder")
-    assert found.refused == ()
+    hits = read_seeds("telescope, star chart; moon map\nbarlow lens\tfinder\r\n, ,")
+    assert _texts(hits) == ("telescope", "star chart", "moon map", "barlow lens", "finder")
+    assert hits.refused == ()
 
 
 def test_repeats_are_counted_by_identity() -> None:
-    found = read_seeds("Telescope, telescope, “telescope”, telescopes")
-    assert _texts(found) == ("Telescope", "telescopes")
-    assert found.repeated == 2
+    hits = read_seeds("Telescope, telescope, “telescope”, telescopes")
+    assert _texts(hits) == ("Telescope", "telescopes")
+    assert hits.repeated == 2
 
 
 def test_bad_seeds_are_refused_with_their_place() -> None:
-    found = read_seeds(f"telescope, 🔭, {'y' * 300}, star chart")
-    assert _texts(found) == ("telescope", "star chart")
-    assert [(one.number, one.code) for one in found.refused] == [
+    hits = read_seeds(f"telescope, 🔭, {'y' * 300}, star chart")
+    assert _texts(hits) == ("telescope", "star chart")
+    assert [(row.number, row.code) for row in hits.refused] == [
         (2, "keyword_no_word"),
         (3, "keyword_too_long"),
     ]
-    assert all(len(one.text) <= 60 for one in found.refused)
+    assert all(len(one.text) <= 60 for one in hits.refused)
 
 
 def test_too_many_seeds_and_too_long_a_list_are_refused() -> None:
     many = read_seeds("\n".join(f"seed {n}" for n in range(MAX_SEEDS + 3)))
     assert len(many.seeds) == MAX_SEEDS
-    assert {one.code for one in many.refused} == {"seeds_too_many"}
+    assert {row.code for row in many.refused} == {"seeds_too_many"}
     long = read_seeds("x" * (MAX_TYPED_CHARACTERS + 1))
     assert long.seeds == ()
     assert long.refused[0].code == "seeds_too_long"
@@ -73,7 +73,7 @@ def test_word_lists_are_cleaned() -> None:
 
 
 @pytest.mark.parametrize(
-    ("text", "found"),
+    ("text", "hits"),
     [
         ("velumscope 70mm telescope", "velumscope"),
         ("Velum Scope review", "velumscope"),
@@ -86,8 +86,8 @@ def test_word_lists_are_cleaned() -> None:
         ("", None),
     ],
 )
-def test_brand_words_are_found_whole(text: str, found: str | None) -> None:
-    assert BrandMatcher(["velumscope", "star light", "polvane"]).find(text) == found
+def test_brand_words_are_found_whole(text: str, hits: str | None) -> None:
+    assert BrandMatcher(["velumscope", "star light", "polvane"]).find(text) == hits
 
 
 def test_short_brands_are_not_found_across_spaces() -> None:

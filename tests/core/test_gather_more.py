@@ -156,7 +156,7 @@ def test_a_seed_keeps_out_whole_words_only() -> None:
 
 
 def test_the_year_refresh() -> None:
-    found = refresh_years(
+    hits = refresh_years(
         [
             "best telescope 2023",
             "meteor shower 2026",
@@ -168,7 +168,7 @@ def test_the_year_refresh() -> None:
         ],
         2026,
     )
-    assert found == {
+    assert hits == {
         "best telescope 2023": ("best telescope 2026", "best telescope 2027"),
         "meteor shower 2026": ("meteor shower 2027",),
         "eclipse 2027": ("eclipse 2026",),
@@ -203,8 +203,8 @@ KEYS = [
 )
 def test_what_each_kind_of_rule_leaves_out(kind: str, value: str, left_out: set[str]) -> None:
     relevance = np.array([0.1, 0.5, 0.3, np.nan, 0.9, 0.8, 0.31])
-    found = left_out_by([Rule(1, kind, check_rule(kind, value))], Facts(KEYS, relevance))
-    assert {key for key, by in zip(KEYS, found, strict=True) if by == 0} == left_out
+    hits = left_out_by([Rule(1, kind, check_rule(kind, value))], Facts(KEYS, relevance))
+    assert {key for key, by in zip(KEYS, hits, strict=True) if by == 0} == left_out
 
 
 def test_the_first_rule_that_fits_is_told() -> None:
@@ -214,8 +214,8 @@ def test_the_first_rule_that_fits_is_told() -> None:
         Rule(9, "brand", "orrinek"),
         Rule(10, "word", "star chart"),
     ]
-    found = left_out_by(rules, Facts(KEYS, np.full(len(KEYS), np.nan)))
-    assert found.tolist() == [1, 1, 2, 2, 0, -1, -1]
+    hits = left_out_by(rules, Facts(KEYS, np.full(len(KEYS), np.nan)))
+    assert hits.tolist() == [1, 1, 2, 2, 0, -1, -1]
     assert left_out_by([], Facts(KEYS, np.full(len(KEYS), np.nan))).tolist() == [-1] * len(KEYS)
     assert left_out_by(rules, Facts([], np.array([]))).tolist() == []
 

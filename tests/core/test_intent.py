@@ -36,10 +36,10 @@ CASES = {
 )
 def test_every_cue_fires_on_its_words_only(language: str, cue: str) -> None:
     good, bad = CASES[language][cue]
-    found = read_intents([good, bad], [[], []], language)
-    assert cue in found.evidence[0]
-    assert cue not in found.evidence[1]
-    assert all(explain_evidence(found.evidence[0], language))
+    hits = read_intents([good, bad], [[], []], language)
+    assert cue in hits.evidence[0]
+    assert cue not in hits.evidence[1]
+    assert all(explain_evidence(hits.evidence[0], language))
 
 
 @pytest.mark.parametrize(
@@ -55,9 +55,9 @@ def test_every_cue_fires_on_its_words_only(language: str, cue: str) -> None:
     ],
 )
 def test_what_searchers_want(text: str, intent: str) -> None:
-    found = read_intents([text], [[]], "en", own_brands=["duskfield"])
-    assert found.names() == [intent]
-    assert found.probability.sum() == pytest.approx(1)
+    hits = read_intents([text], [[]], "en", own_brands=["duskfield"])
+    assert hits.names() == [intent]
+    assert hits.probability.sum() == pytest.approx(1)
 
 
 def test_the_page_is_evidence_too() -> None:
@@ -72,13 +72,13 @@ def test_the_page_is_evidence_too() -> None:
 
 
 def test_places_and_maps_make_it_local() -> None:
-    found = read_intents(
+    hits = read_intents(
         ["telescope harrowmere", "telescope", "telescope"],
         [[], ["map"], []],
         "en",
         places=["Harrowmere"],
     )
-    assert (found.local > 0.4).tolist() == [True, True, False]
+    assert (hits.local > 0.4).tolist() == [True, True, False]
 
 
 def test_a_language_without_cues_uses_the_english_ones() -> None:
@@ -94,9 +94,9 @@ def test_edges() -> None:
 
 def test_matches_a_plain_loop() -> None:
     texts = ["best telescope near me", "how to buy", "x", "telescope set for kids vs adults"]
-    found = read_intents(texts, [[], ["map"], [], ["video_strip"]], "en")
+    hits = read_intents(texts, [[], ["map"], [], ["video_strip"]], "en")
     table = {cue.id: cue for cue in (*CUES["en"], *FEATURE_CUES.values())}
-    for row, ids in enumerate(found.evidence):
+    for row, ids in enumerate(hits.evidence):
         odds = np.array([0.7, -1.2, 0.0, 0.0]) + sum(np.array(table[id].weights) for id in ids)
         expected = np.exp(odds) / np.exp(odds).sum()
-        assert found.probability[row] == pytest.approx(expected)
+        assert hits.probability[row] == pytest.approx(expected)

@@ -125,16 +125,16 @@ def test_positions_match_going_through_every_outcome() -> None:
     pages = rng.uniform(20, 80, (3, PAGE_ONE))
     nodes, weights = np.polynomial.hermite_e.hermegauss(5)
     weights = weights / weights.sum()
-    found = outlook(pages, np.array([30.0, 50.0, 70.0]), "web")
+    hits = outlook(pages, np.array([30.0, 50.0, 70.0]), "web")
     for row, own in enumerate((30.0, 50.0, 70.0)):
         expected = sum(
             w * np.array(plain_outlook(pages[row].tolist(), own + OWN_SIGMA * x, TAU["web"]))
             for x, w in zip(nodes, weights, strict=True)
         )
-        assert found.positions[row] == pytest.approx(expected, abs=1e-9)
-        assert found.page_one[row] == pytest.approx(expected.sum())
-        assert found.first_three[row] == pytest.approx(expected[:3].sum())
-        assert found.expected_position[row] == pytest.approx(
+        assert hits.positions[row] == pytest.approx(expected, abs=1e-9)
+        assert hits.page_one[row] == pytest.approx(expected.sum())
+        assert hits.first_three[row] == pytest.approx(expected[:3].sum())
+        assert hits.expected_position[row] == pytest.approx(
             (expected * range(1, 11)).sum() / expected.sum()
         )
 
@@ -149,13 +149,13 @@ def test_chance_is_a_probability_and_grows_with_strength(
     page: list[float], own: float, channel: str
 ) -> None:
     pages = np.array([page, page])
-    found = outlook(pages, np.array([own, own + 5]), channel)
-    assert np.all((found.page_one >= 0) & (found.page_one <= 1 + 1e-9))
-    assert np.all(found.first_three <= found.page_one + 1e-9)
-    assert found.page_one[1] >= found.page_one[0] - 1e-9
+    hits = outlook(pages, np.array([own, own + 5]), channel)
+    assert np.all((hits.page_one >= 0) & (hits.page_one <= 1 + 1e-9))
+    assert np.all(hits.first_three <= hits.page_one + 1e-9)
+    assert hits.page_one[1] >= hits.page_one[0] - 1e-9
     assert np.all(
-        (found.expected_position >= 1) & (found.expected_position <= 10)
-        | np.isnan(found.expected_position)
+        (hits.expected_position >= 1) & (hits.expected_position <= 10)
+        | np.isnan(hits.expected_position)
     )
 
 
@@ -167,9 +167,9 @@ def test_weak_spots_are_counted() -> None:
 def test_unread_pages_are_unknown_and_free_places_are_won() -> None:
     pages = np.full((2, PAGE_ONE), NAN)
     pages[1, 0] = 99
-    found = outlook(pages, np.array([50.0, 50.0]), "web")
-    assert np.isnan(found.page_one[0])
-    assert found.page_one[1] == pytest.approx(1)
+    hits = outlook(pages, np.array([50.0, 50.0]), "web")
+    assert np.isnan(hits.page_one[0])
+    assert hits.page_one[1] == pytest.approx(1)
 
 
 def test_outlook_edges() -> None:

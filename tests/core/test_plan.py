@@ -146,8 +146,8 @@ def test_months_ahead_begin_next_month() -> None:
     ],
 )
 def test_publish_by(climb: int, days: int, today: date, day: date | None, late: bool) -> None:
-    found = publish_by(climb, days, today)
-    assert (found.day, found.late) == (day, late)
+    hits = publish_by(climb, days, today)
+    assert (hits.day, hits.late) == (day, late)
 
 
 def test_publish_by_refuses_other_months() -> None:
@@ -208,6 +208,6 @@ def test_each_keyword_gets_one_owner() -> None:
 
 
 def test_overlaps_are_found_by_shared_results() -> None:
-    found = overlaps({1: [1, 2, 3, 4, 5], 2: [3, 4, 5, 1, 9], 3: [1, 2, 0, 0, 0], 4: []})
-    assert [(one.piece, one.other, one.shared, one.of) for one in found] == [(1, 2, 4, 5)]
+    hits = overlaps({1: [1, 2, 3, 4, 5], 2: [3, 4, 5, 1, 9], 3: [1, 2, 0, 0, 0], 4: []})
+    assert [(match.piece, match.other, match.shared, match.of) for match in hits] == [(1, 2, 4, 5)]
     assert overlaps({}) == []

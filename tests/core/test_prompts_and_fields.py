@@ -46,9 +46,9 @@ def test_every_prompt_stands_once_and_holds_the_seed(way: str, words: list[str])
     asked = prompts(way, " ".join(words), "en")
     assert len(asked) == len(set(asked))
     for prompt in asked:
-        told = [word for word in prompt.split() if word != "*"]
+        answer = [word for word in prompt.split() if word != "*"]
         # The seed's words in their order, whatever stands around and between them.
-        rest = iter(told)
+        rest = iter(answer)
         assert all(word in rest for word in words)
 
 
@@ -93,10 +93,10 @@ def test_the_most_used_come_first_and_nothing_gives_nothing() -> None:
 @given(st.lists(st.text(alphabet="ab |,-", max_size=24), max_size=5))
 def test_title_phrases_against_a_plain_count(titles: list[str]) -> None:
     results = [ResultFields("z.example", title) for title in titles]
-    for one in phrases_used(results, "seed", "en"):
-        key = identity_key(one.text)
+    for result in phrases_used(results, "seed", "en"):
+        key = identity_key(result.text)
         assert 2 <= len(key.split()) <= LONGEST_PHRASE
         holding = sum(
             f" {key} " in f" {' '.join(identity_key(title).split())} " for title in titles
         )
-        assert 2 <= one.used_by <= max(holding, one.used_by)
+        assert 2 <= result.used_by <= max(holding, result.used_by)

@@ -30,33 +30,33 @@ def share(values: np.ndarray, trend: str) -> float:
 
 
 def test_a_december_season_is_found() -> None:
-    found = read_seasons(series(DECEMBER), 12)
-    assert np.mean(found.strength > 0.8) > 0.98
-    assert np.mean(found.peak_month == 12) > 0.99
-    assert np.isin(found.climb_month, [10, 11]).mean() > 0.95
-    assert found.month_share[0].sum() == pytest.approx(1)
-    assert share(found.trend, "steady") > 0.97
+    hits = read_seasons(series(DECEMBER), 12)
+    assert np.mean(hits.strength > 0.8) > 0.98
+    assert np.mean(hits.peak_month == 12) > 0.99
+    assert np.isin(hits.climb_month, [10, 11]).mean() > 0.95
+    assert hits.month_share[0].sum() == pytest.approx(1)
+    assert share(hits.trend, "steady") > 0.97
 
 
 def test_noise_is_no_season() -> None:
-    found = read_seasons(series(np.ones(12)), 12)
-    assert np.mean(found.strength > 0) < 0.04
-    assert np.mean(found.peak_month > 0) < 0.04
+    hits = read_seasons(series(np.ones(12)), 12)
+    assert np.mean(hits.strength > 0) < 0.04
+    assert np.mean(hits.peak_month > 0) < 0.04
 
 
 @pytest.mark.parametrize(("growth", "trend"), [(0.4, "rising"), (-0.4, "fading"), (0.03, "steady")])
 def test_trends_are_told_with_the_season_on_top(growth: float, trend: str) -> None:
-    found = read_seasons(series(DECEMBER, growth=growth), 12)
-    assert share(found.trend, trend) > 0.95
-    assert np.median(found.change_share) == pytest.approx(np.expm1(growth), abs=0.03)
+    hits = read_seasons(series(DECEMBER, growth=growth), 12)
+    assert share(hits.trend, trend) > 0.95
+    assert np.median(hits.change_share) == pytest.approx(np.expm1(growth), abs=0.03)
 
 
 def test_a_new_term_is_new() -> None:
     values = series(np.ones(12), rows=50)
     values[:, :28] = 0
-    found = read_seasons(values, 12)
-    assert share(found.trend, "new") == 1
-    assert np.isnan(found.change_share).all()
+    hits = read_seasons(values, 12)
+    assert share(hits.trend, "new") == 1
+    assert np.isnan(hits.change_share).all()
 
 
 def test_a_fad_is_a_fad_and_a_yearly_spike_is_not() -> None:
@@ -69,10 +69,10 @@ def test_a_fad_is_a_fad_and_a_yearly_spike_is_not() -> None:
 
 
 def test_under_two_years_nothing_is_claimed() -> None:
-    found = read_seasons(series(DECEMBER, months=18, rows=5), 12)
-    assert share(found.trend, "unknown") == 1
-    assert np.isnan(found.strength).all()
-    assert np.isfinite(found.month_share).all()
+    hits = read_seasons(series(DECEMBER, months=18, rows=5), 12)
+    assert share(hits.trend, "unknown") == 1
+    assert np.isnan(hits.strength).all()
+    assert np.isfinite(hits.month_share).all()
     short = read_seasons(series(DECEMBER, months=6, rows=5), 12)
     assert np.isnan(short.month_share).all()
 
@@ -81,10 +81,10 @@ def test_missing_months_make_the_trend_unknown() -> None:
     values = series(DECEMBER, rows=3)
     values[0, 5] = np.nan
     values[1] = np.nan
-    found = read_seasons(values, 12)
-    assert [TRENDS[code] for code in found.trend] == ["unknown", "unknown", "steady"]
-    assert found.months_known.tolist() == [35, 0, 36]
-    assert np.isnan(found.month_share[1]).all()
+    hits = read_seasons(values, 12)
+    assert [TRENDS[code] for code in hits.trend] == ["unknown", "unknown", "steady"]
+    assert hits.months_known.tolist() == [35, 0, 36]
+    assert np.isnan(hits.month_share[1]).all()
 
 
 def test_months_are_named_by_the_calendar() -> None:
@@ -94,9 +94,9 @@ def test_months_are_named_by_the_calendar() -> None:
 
 
 def test_nothing_searched_has_no_shares() -> None:
-    found = read_seasons(np.zeros((1, 36)), 12)
-    assert np.isnan(found.month_share).all()
-    assert found.peak_month[0] == 0
+    hits = read_seasons(np.zeros((1, 36)), 12)
+    assert np.isnan(hits.month_share).all()
+    assert hits.peak_month[0] == 0
 
 
 def test_edges() -> None:

@@ -29,21 +29,21 @@ PAIRS = list(labelled())
 
 def joined(language: str, one: str, other: str) -> tuple[bool, bool]:
     """Whether two wordings are one family, and whether they are proposed for their order."""
-    found = find_families([identity_key(one), identity_key(other)], language)
-    return int(found.family[1]) == 0, bool(found.proposals)
+    hits = find_families([identity_key(one), identity_key(other)], language)
+    return int(hits.family[1]) == 0, bool(hits.proposals)
 
 
 def test_families_hold_to_labelled_pairs() -> None:
-    told = [
+    answer = [
         (label, joined(language, one, other)[0], one, other)
         for language, label, one, other in PAIRS
     ]
-    right = sum(label == "same" and together for label, together, *_ in told)
-    claimed = sum(together for _, together, *_ in told)
-    wanted = sum(label == "same" for label, *_ in told)
-    wrong = [(one, other) for label, together, one, other in told if together and label != "same"]
+    right = sum(label == "same" and together for label, together, *_ in answer)
+    claimed = sum(together for _, together, *_ in answer)
+    wanted = sum(label == "same" for label, *_ in answer)
+    wrong = [(one, other) for label, together, one, other in answer if together and label != "same"]
     missed = [
-        (one, other) for label, together, one, other in told if label == "same" and not together
+        (one, other) for label, together, one, other in answer if label == "same" and not together
     ]
     assert right / claimed >= LEAST_PRECISION, wrong
     assert right / wanted >= LEAST_RECALL, missed

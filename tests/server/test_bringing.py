@@ -31,11 +31,11 @@ RECIPE: dict[str, Any] = {
 
 
 def test_combinations_are_seen_before_they_are_taken(api: Api) -> None:
-    told = api.post("/combiner/preview", RECIPE)
-    assert told["total"] == 2 * 2 * 3
-    assert told["left_out"] == 6
-    assert told["known"] == 0
-    assert told["shown"][0] == {
+    answer = api.post("/combiner/preview", RECIPE)
+    assert answer["total"] == 2 * 2 * 3
+    assert answer["left_out"] == 6
+    assert answer["known"] == 0
+    assert answer["shown"][0] == {
         "text": "telescope repair",
         "heat": "hot",
         "known": False,
@@ -43,7 +43,7 @@ def test_combinations_are_seen_before_they_are_taken(api: Api) -> None:
     }
     assert not Row.objects.exists()
     box = api.post(
-        "/combiner/box", {"channel": "web", "texts": [one["text"] for one in told["shown"]]}
+        "/combiner/box", {"channel": "web", "texts": [row["text"] for row in answer["shown"]]}
     )
     assert "telescope repair" in box["known"]
     assert "best orrinek lens in tarnley" not in box["known"]
@@ -120,21 +120,24 @@ TABLE = (
 
 
 def test_a_preview_comes_first_and_imports_nothing(api: Api) -> None:
-    told = api.bring(TABLE)
-    assert told["kind"] == "Delimited text, parted by comma"
-    assert told["mapping"] == {"keyword": 0, "searches": 1, "cpc": 2, "competition": 3, "note": 4}
-    assert told["heading"] == 1
-    assert told["rows"][0] == {"number": 2, "cells": ["star chart", "1300", "0.45", "0.3", "soon"]}
-    assert [(one["number"], one["code"]) for one in told["refused"]] == [(4, "total")]
+    answer = api.bring(TABLE)
+    assert answer["kind"] == "Delimited text, parted by comma"
+    assert answer["mapping"] == {"keyword": 0, "searches": 1, "cpc": 2, "competition": 3, "note": 4}
+    assert answer["heading"] == 1
+    assert answer["rows"][0] == {
+        "number": 2,
+        "cells": ["star chart", "1300", "0.45", "0.3", "soon"],
+    }
+    assert [(row["number"], row["code"]) for row in answer["refused"]] == [(4, "total")]
     assert not Row.objects.exists()
-    other = api.post(f"/files/{told['id']}/look", {"heading": 0, "mapping": {"keyword": 4}})
+    other = api.post(f"/files/{answer['id']}/look", {"heading": 0, "mapping": {"keyword": 4}})
     assert other["mapping"] == {"keyword": 4}
     assert other["headings"] == []
 
 
 def test_good_rows_come_in_with_their_figures(api: Api, project: Project) -> None:
-    told = api.bring(TABLE)
-    api.post(f"/files/{told['id']}/import", {"channel": "web"})
+    answer = api.bring(TABLE)
+    api.post(f"/files/{answer['id']}/import", {"channel": "web"})
     job = last_job(project, "import")
     assert job.state == "done"
     assert (job.result["new"], job.result["rows"], job.result["refused"]) == (2, 3, 1)
@@ -148,7 +151,9 @@ def test_good_rows_come_in_with_their_figures(api: Api, project: Project) -> Non
     assert lamp.volume is not None and lamp.volume_rough
     assert lamp.ad_competition == 0.4
     assert Decision.objects.get(keyword=chart.keyword).note == "soon"
-    says = {one["source"]: one["says"] for one in api.get(f"/rows/{chart.pk}")["readings"]}
+    says = {
+        reading["source"]: reading["says"] for reading in api.get(f"/rows/{chart.pk}")["readings"]
+    }
     assert says == {"File list.csv": "0.45 a click"} or "1,300" in str(says)
     refused = b"".join(
         api.client.get(f"{api.base}/refused.csv?job={job.pk}").streaming_content
@@ -162,8 +167,8 @@ def test_what_a_file_tells_does_not_hide_what_a_source_told(api: Api, project: P
     row = Row.objects.get(text="star chart")
     api.post("/measure", {"channel": "web", "row_ids": [row.pk]})
     before = Row.objects.get(pk=row.pk)
-    told = api.bring("keyword,cpc\nstar chart,9.5\n")
-    api.post(f"/files/{told['id']}/import", {"channel": "web"})
+    answer = api.bring("keyword,cpc\nstar chart,9.5\n")
+    api.post(f"/files/{answer['id']}/import", {"channel": "web"})
     after = Row.objects.get(pk=row.pk)
     assert after.cpc == 9.5 != before.cpc
     assert after.volume == before.volume
@@ -174,20 +179,22 @@ def test_an_own_report_marks_what_one_already_has(api: Api, project: Project) ->
         "Query,Clicks,Impressions,CTR,Position\nstar chart,35,1 200,2.9%,8.4\nmoon "
         "lamp,0,40,0%,31\n"
     )
-    told = api.bring(text, "report.csv")
-    assert told["mapping"] == {"keyword": 0, "clicks": 1, "impressions": 2, "position": 4}
-    api.post(f"/files/{told['id']}/import", {"channel": "web"})
+    answer = api.bring(text, "report.csv")
+    assert answer["mapping"] == {"keyword": 0, "clicks": 1, "impressions": 2, "position": 4}
+    api.post(f"/files/{answer['id']}/import", {"channel": "web"})
     row = api.get("/sheet", own="true", q="star")["rows"][0]
     assert (row["own_clicks"], row["own_impressions"], row["own_position"]) == (35, 1200, 8.4)
     assert api.get("/sheet", own="false")["total"] == 0
     assert Origin.objects.filter(method="report").count() == 2
-    assert any("35 clicks" in one["says"] for one in api.get(f"/rows/{row['id']}")["readings"])
+    assert any(
+        "35 clicks" in reading["says"] for reading in api.get(f"/rows/{row['id']}")["readings"]
+    )
 
 
 def test_pasted_lines_rules_and_repeats(api: Api, project: Project) -> None:
-    told = api.bring("Star Chart\nstar chart\norrinek lens\n\nmoon\n", "pasted.txt")
-    assert told["kind"] == "One keyword a line"
-    api.post(f"/files/{told['id']}/import", {"channel": "video"})
+    answer = api.bring("Star Chart\nstar chart\norrinek lens\n\nmoon\n", "pasted.txt")
+    assert answer["kind"] == "One keyword a line"
+    api.post(f"/files/{answer['id']}/import", {"channel": "video"})
     result = last_job(project, "import").result
     assert (result["new"], result["repeated"], result["left_out"]) == (2, 1, {"rival brands": 1})
     assert Row.objects.get(text="orrinek lens").state == STATE_CODE["left_out"]
@@ -198,7 +205,7 @@ def test_a_killed_import_ends_with_the_same(
 ) -> None:
     monkeypatch.setattr(importing, "BATCH", 10)
     lines = "".join(f"word {n},{n}\n" for n in range(45)) + "bad,many\n"
-    told = api.bring("keyword,volume\n" + lines)
+    answer = api.bring("keyword,volume\n" + lines)
     real, calls = importing.keep_merged, 0
 
     def dies(*args: Any, **more: Any) -> Any:
@@ -210,7 +217,7 @@ def test_a_killed_import_ends_with_the_same(
 
     monkeypatch.setattr(importing, "keep_merged", dies)
     monkeypatch.setattr(jobs, "run_job", SimpleNamespace(enqueue=lambda _: None))
-    api.post(f"/files/{told['id']}/import", {"channel": "web"})
+    api.post(f"/files/{answer['id']}/import", {"channel": "web"})
     job = last_job(project, "import")
     with pytest.raises(KeyboardInterrupt):
         run_job.call(job.pk)
@@ -232,11 +239,13 @@ def test_several_sheets(api: Api) -> None:
     book.create_sheet("Two").append(["moon"])
     buffer = io.BytesIO()
     book.save(buffer)
-    told = api.bring(buffer.getvalue(), "book.xlsx")
-    assert (told["sheets"], told["sheet"]) == (["One", "Two"], "One")
-    other = api.post(f"/files/{told['id']}/look", {"sheet": "Two"})
+    answer = api.bring(buffer.getvalue(), "book.xlsx")
+    assert (answer["sheets"], answer["sheet"]) == (["One", "Two"], "One")
+    other = api.post(f"/files/{answer['id']}/look", {"sheet": "Two"})
     assert other["rows"][0]["cells"] == ["moon"]
-    assert api.refused("POST", f"/files/{told['id']}/look", {"sheet": "Nine"})["code"] == "bad_file"
+    assert (
+        api.refused("POST", f"/files/{answer['id']}/look", {"sheet": "Nine"})["code"] == "bad_file"
+    )
 
 
 @pytest.mark.parametrize(
@@ -256,17 +265,17 @@ def test_junk_is_refused_and_not_kept(api: Api, content: bytes) -> None:
 def test_files_too_large_unmapped_or_gone(
     api: Api, project: Project, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    told = api.bring("1,2\n3,4\n")
+    answer = api.bring("1,2\n3,4\n")
     assert (
-        api.refused("POST", f"/files/{told['id']}/import", {"channel": "web"})["code"]
+        api.refused("POST", f"/files/{answer['id']}/import", {"channel": "web"})["code"]
         == "bad_mapping"
     )
     body = {"channel": "web", "mapping": {"keyword": 9}}
-    assert api.refused("POST", f"/files/{told['id']}/import", body)["code"] == "bad_mapping"
-    api.send("DELETE", f"/files/{told['id']}")
+    assert api.refused("POST", f"/files/{answer['id']}/import", body)["code"] == "bad_mapping"
+    api.send("DELETE", f"/files/{answer['id']}")
     assert not Upload.objects.exists()
     assert (
-        api.refused("POST", f"/files/{told['id']}/import", {"channel": "web"})["code"]
+        api.refused("POST", f"/files/{answer['id']}/import", {"channel": "web"})["code"]
         == "not_found"
     )
     monkeypatch.setattr(uploads, "MOST_BYTES", 10)
@@ -285,6 +294,6 @@ def test_few_files_are_kept_at_a_time(api: Api, monkeypatch: pytest.MonkeyPatch)
 
 
 def test_names_of_files_are_names_only(api: Api) -> None:
-    told = api.bring("star\n", "../../etc/list.txt")
-    assert told["name"] == "list.txt"
+    answer = api.bring("star\n", "../../etc/list.txt")
+    assert answer["name"] == "list.txt"
     assert Upload.objects.get().stored.isalnum()

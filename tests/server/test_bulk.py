@@ -66,12 +66,12 @@ def test_updates_hit_their_rows_and_nothing_else(project: Project) -> None:
     add_keywords(scope, {"a": "a", "b": "b", "c": "c"})
     first, second, third = Row.objects.order_by("pk")
     third.delete()
-    told = [
+    answer = [
         (4.5, [83] * 12, False, first.pk),
         (None, [], True, second.pk),
         (9.0, [], True, third.pk or 99),
     ]
-    update_many(Row, ("volume", "month_share", "waiting"), told)
+    update_many(Row, ("volume", "month_share", "waiting"), answer)
     assert list(
         Row.objects.order_by("pk").values_list("text", "volume", "month_share", "waiting")
     ) == [

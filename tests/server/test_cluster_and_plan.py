@@ -25,34 +25,34 @@ def clusters(api: Api, **query: Any) -> list[dict[str, Any]]:
 @pytest.fixture
 def planned(weighed: Api) -> Api:
     """Pieces of the eight clusters of most worth."""
-    weighed.post("/pieces", {"cluster_ids": [one["id"] for one in clusters(weighed)[:8]]})
+    weighed.post("/pieces", {"cluster_ids": [cluster["id"] for cluster in clusters(weighed)[:8]]})
     return weighed
 
 
 def test_every_kept_keyword_is_in_one_cluster(weighed: Api) -> None:
-    told = weighed.get("/clusters", limit=500)
+    answer = weighed.get("/clusters", limit=500)
     assert (
-        told["keywords"]
+        answer["keywords"]
         == weighed.get("/sheet")["total"]
-        == sum(one["keywords"] for one in told["clusters"])
+        == sum(one["keywords"] for one in answer["clusters"])
     )
-    assert told["total"] == told["matched"] == len(told["clusters"])
+    assert answer["total"] == answer["matched"] == len(answer["clusters"])
     several = weighed.get("/clusters", several=True)
-    assert all(one["keywords"] > 1 for one in several["clusters"])
-    assert 0 < several["matched"] < told["total"]
+    assert all(cluster["keywords"] > 1 for cluster in several["clusters"])
+    assert 0 < several["matched"] < answer["total"]
 
 
 def test_sums_and_reasons_of_a_cluster(weighed: Api) -> None:
     one = clusters(weighed, sort="keywords")[0]
-    told = weighed.get(f"/clusters/{one['id']}")
-    assert len(told["members"]) == one["keywords"]
-    assert sum(m["row"]["volume"] or 0 for m in told["members"]) == pytest.approx(
+    answer = weighed.get(f"/clusters/{one['id']}")
+    assert len(answer["members"]) == one["keywords"]
+    assert sum(m["row"]["volume"] or 0 for m in answer["members"]) == pytest.approx(
         one["volume"] or 0
     )
-    assert [m["why"] for m in told["members"] if m["row"]["text"] == told["lead"]] == [
+    assert [m["why"] for m in answer["members"] if m["row"]["text"] == answer["lead"]] == [
         "leads the cluster"
     ]
-    assert all(m["why"] for m in told["members"])
+    assert all(m["why"] for m in answer["members"])
 
 
 @pytest.mark.parametrize("sort", ["worth", "volume", "keywords", "chance"])
@@ -64,8 +64,8 @@ def test_clusters_are_ordered_and_paged(weighed: Api, sort: str) -> None:
 
 
 def test_names_and_moves_hold_when_clustering_runs_again(weighed: Api, project: Project) -> None:
-    big = next(one for one in clusters(weighed, sort="keywords") if one["keywords"] > 2)
-    other = next(one for one in clusters(weighed) if one["id"] != big["id"])
+    big = next(keyword for keyword in clusters(weighed, sort="keywords") if keyword["keywords"] > 2)
+    other = next(cluster for cluster in clusters(weighed) if cluster["id"] != big["id"])
     row = next(
         m["row"]
         for m in weighed.get(f"/clusters/{big['id']}")["members"]
@@ -97,7 +97,7 @@ def test_a_move_and_a_name_are_undone(weighed: Api) -> None:
 
 
 def test_a_keyword_can_have_a_cluster_of_its_own(weighed: Api) -> None:
-    big = next(one for one in clusters(weighed, sort="keywords") if one["keywords"] > 2)
+    big = next(keyword for keyword in clusters(weighed, sort="keywords") if keyword["keywords"] > 2)
     row = weighed.get(f"/clusters/{big['id']}")["members"][-1]["row"]
     alone = weighed.post("/clusters/move", {"row_ids": [row["id"]], "cluster_id": None})
     assert [m["row"]["id"] for m in alone["members"]] == [row["id"]]
@@ -173,8 +173,8 @@ def test_a_keyword_has_one_owner(planned: Api) -> None:
     giver = next(p for p in pieces if p["keywords"] > 1)
     taker = next(p for p in pieces if p["id"] != giver["id"])
     row = planned.get(f"/pieces/{giver['id']}")["rows"][1]
-    told = planned.post(f"/pieces/{taker['id']}/keywords", {"row_id": row["id"]})
-    assert row["text"] in [r["text"] for r in told["rows"]]
+    answer = planned.post(f"/pieces/{taker['id']}/keywords", {"row_id": row["id"]})
+    assert row["text"] in [r["text"] for r in answer["rows"]]
     assert row["text"] not in [r["text"] for r in planned.get(f"/pieces/{giver['id']}")["rows"]]
     assert PieceKeyword.objects.filter(keyword__text=row["text"]).count() == 1
     main = planned.get(f"/pieces/{giver['id']}")["rows"][0]
@@ -186,13 +186,13 @@ def test_a_keyword_has_one_owner(planned: Api) -> None:
 def test_the_main_keyword_can_be_another_of_its_own(planned: Api) -> None:
     piece = next(p for p in pieces_of(planned) if p["keywords"] > 1)
     row = planned.get(f"/pieces/{piece['id']}")["rows"][1]
-    told = planned.post(f"/pieces/{piece['id']}/keywords", {"row_id": row["id"], "main": True})
-    assert told["piece"]["main"] == row["text"]
+    answer = planned.post(f"/pieces/{piece['id']}/keywords", {"row_id": row["id"], "main": True})
+    assert answer["piece"]["main"] == row["text"]
     assert (
         planned.refused("DELETE", f"/pieces/{piece['id']}/keywords/{row['id']}")["code"]
         == "invalid_input"
     )
-    former = told["rows"][1]
+    former = answer["rows"][1]
     planned.send("DELETE", f"/pieces/{piece['id']}/keywords/{former['id']}")
     planned.post("/undo")
     planned.post("/undo")
@@ -219,8 +219,8 @@ def test_fitting_places_pieces_within_the_hours(planned: Api, project: Project) 
 def test_a_month_set_by_hand_is_pinned_and_holds(planned: Api) -> None:
     plan = planned.get("/plan")
     piece, last = pieces_of(planned)[0], plan["months"][-1]["month"]
-    told = planned.send("PATCH", f"/pieces/{piece['id']}", {"month": last})
-    assert told["piece"]["pinned"]
+    answer = planned.send("PATCH", f"/pieces/{piece['id']}", {"month": last})
+    assert answer["piece"]["pinned"]
     planned.post("/plan/fit")
     assert planned.get(f"/pieces/{piece['id']}")["piece"]["month"] == last
     freed = planned.send("PATCH", f"/pieces/{piece['id']}", {"pinned": False})
@@ -303,9 +303,9 @@ def test_a_removed_piece_frees_its_keywords_and_comes_back(planned: Api) -> None
 def test_pieces_after_the_same_results_are_told(planned: Api) -> None:
     plan = planned.get("/plan")
     ids = {piece["id"] for piece in pieces_of(planned)}
-    for one in plan["overlaps"]:
-        assert {one["piece"], one["other"]} <= ids
-        assert one["shared"] <= one["of"]
+    for overlap in plan["overlaps"]:
+        assert {overlap["piece"], overlap["other"]} <= ids
+        assert overlap["shared"] <= overlap["of"]
 
 
 def test_a_piece_is_published_by_the_season_that_is_known(project: Project) -> None:
@@ -315,8 +315,8 @@ def test_a_piece_is_published_by_the_season_that_is_known(project: Project) -> N
         Row(text="b", volume=5.0, climb_month=3),
         Row(text="c", volume=50.0, climb_month=6),
     )
-    told = PieceFigures(piece, [unknown, little, much], unknown)
-    assert told.publish_by.climb_month == 6
+    answer = PieceFigures(piece, [unknown, little, much], unknown)
+    assert answer.publish_by.climb_month == 6
     assert PieceFigures(piece, [little, much], little).publish_by.climb_month == 3
     assert PieceFigures(piece, [unknown], unknown).publish_by.day is None
 

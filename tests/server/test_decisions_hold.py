@@ -143,8 +143,8 @@ def test_words_stand_in_the_order_of_the_alphabet_whatever_their_case(
 def test_clusters_are_found_by_their_words_too(weighed: Api) -> None:
     cluster = weighed.get("/clusters")["clusters"][0]["id"]
     weighed.send("PUT", f"/clusters/{cluster}/name", {"name": "Größe & Öl"})
-    found = weighed.get("/clusters", q="OL grosse")["clusters"]
-    assert [one["id"] for one in found] == [cluster]
+    hits = weighed.get("/clusters", q="OL grosse")["clusters"]
+    assert [match["id"] for match in hits] == [cluster]
 
 
 def test_the_unknown_stands_last_in_sheet_stream_and_export_alike(api: Api, rows: Make) -> None:

@@ -70,12 +70,12 @@ def test_an_error_outside_the_catalogue_cannot_be_made() -> None:
 
 def test_every_make_target_says_what_it_does() -> None:
     targets = re.findall(r"^([a-z][a-z-]*):(.*)$", read("Makefile"), flags=re.M)
-    told = subprocess.run(
+    answer = subprocess.run(
         ["make", "help"], cwd=ROOT, capture_output=True, text=True, check=True
     ).stdout
     for name, rest in targets:
         assert "##" in rest or name.startswith("stamp"), f"make {name} says nothing"
-        assert name in told
+        assert name in answer
 
 
 def test_pictures_are_linked_from_the_readme() -> None:

@@ -40,7 +40,7 @@ def test_ways_are_named_and_priced(api: Api) -> None:
 
 
 def test_an_estimate_buys_nothing(api: Api) -> None:
-    told = api.post(
+    answer = api.post(
         "/gather/estimate",
         {
             **RUN,
@@ -48,12 +48,12 @@ def test_an_estimate_buys_nothing(api: Api) -> None:
             "channels": ["web", "video"],
         },
     )
-    assert [seed["text"] for seed in told["seeds"]] == ["Telescope", "star chart"]
-    assert told["seeds"][1] == {"text": "star chart", "must": ["star chart"], "without": ["app"]}
-    assert told["repeated"] == 1
-    assert told["refused"][0]["number"] == 4
-    assert told["price"] == 2 * 2 * 2 == sum(way["price"] for way in told["ways"])
-    assert told["about_new"] > 0
+    assert [seed["text"] for seed in answer["seeds"]] == ["Telescope", "star chart"]
+    assert answer["seeds"][1] == {"text": "star chart", "must": ["star chart"], "without": ["app"]}
+    assert answer["repeated"] == 1
+    assert answer["refused"][0]["number"] == 4
+    assert answer["price"] == 2 * 2 * 2 == sum(way["price"] for way in answer["ways"])
+    assert answer["about_new"] > 0
     assert not Job.objects.exists()
     assert not Reading.objects.exists()
 
@@ -86,9 +86,9 @@ def test_a_run_brings_keywords_with_all_their_origins(api: Api, project: Project
 def test_what_is_there_already_is_known_not_doubled(api: Api, project: Project) -> None:
     api.post("/gather/runs", RUN)
     count = Keyword.objects.count()
-    told = api.post("/gather/estimate", RUN)
-    assert told["price"] == 0
-    assert told["known_seeds"] == 1
+    answer = api.post("/gather/estimate", RUN)
+    assert answer["price"] == 0
+    assert answer["known_seeds"] == 1
     api.post("/gather/runs", {**RUN, "seeds": "TELESCOPE REPAIR"})
     job = last_job(project, "gather")
     assert Keyword.objects.count() == count
@@ -120,7 +120,9 @@ def test_channels_have_their_own_sheets(api: Api) -> None:
     api.post("/gather/runs", {**RUN, "channels": ["video", "marketplace"], "ways": ["box"]})
     assert api.get("/sheet", channel="web")["total"] == 0
     assert api.get("/sheet", channel="video")["total"] > 0
-    counts = {one["channel"]: one["keywords"] for one in api.get("/overview")["channels"]}
+    counts = {
+        channel["channel"]: channel["keywords"] for channel in api.get("/overview")["channels"]
+    }
     assert set(counts) == {"video", "marketplace"}
 
 
@@ -260,9 +262,9 @@ def test_the_map_of_what_was_covered(api: Api, project: Project) -> None:
     Job.objects.create(
         project=project, kind="gather", params=nothing, state="done", result={"missing": {}}
     )
-    told = api.get("/gather/coverage")
-    cells = {(cell["seed"], cell["way"]): cell for cell in told["cells"]}
-    assert told["seeds"] == 2
+    answer = api.get("/gather/coverage")
+    cells = {(cell["seed"], cell["way"]): cell for cell in answer["cells"]}
+    assert answer["seeds"] == 2
     assert cells["telescope repair", "letters"]["keywords"] > 0
     # Asked, and nothing came: that is covered too.
     assert cells["zzqx", "rising"] == {
@@ -273,22 +275,22 @@ def test_the_map_of_what_was_covered(api: Api, project: Project) -> None:
         "asked": True,
     }
     assert not cells["telescope repair", "fields"]["asked"]
-    assert told["free_gaps"] == 4 + 6
-    assert (told["paid_gaps"], told["rest_price"]) == (3, 22 + 24)
+    assert answer["free_gaps"] == 4 + 6
+    assert (answer["paid_gaps"], answer["rest_price"]) == (3, 22 + 24)
     assert api.get("/gather/coverage", channel="video")["cells"] == []
 
 
 def test_the_stream_tells_how_each_came(api: Api, project: Project) -> None:
     api.post("/gather/runs", RUN)
     job = last_job(project, "gather")
-    told = api.get("/gather/stream", limit=500)
-    assert told["total"] == len(told["rows"]) == Row.objects.filter(state=0).count()
-    ids = [row["id"] for row in told["rows"]]
+    answer = api.get("/gather/stream", limit=500)
+    assert answer["total"] == len(answer["rows"]) == Row.objects.filter(state=0).count()
+    ids = [row["id"] for row in answer["rows"]]
     assert ids == sorted(ids, reverse=True)
-    assert all(row["method"] and row["on"] and row["job_id"] == job.pk for row in told["rows"])
-    assert StreamOut.model_validate(told).model_dump(mode="json") == told
+    assert all(row["method"] and row["on"] and row["job_id"] == job.pk for row in answer["rows"])
+    assert StreamOut.model_validate(answer).model_dump(mode="json") == answer
     by_way = api.get("/gather/stream", way="related", state="all")
-    assert 0 < by_way["total"] < told["total"]
+    assert 0 < by_way["total"] < answer["total"]
     assert api.get("/gather/stream", job=job.pk + 99)["total"] == 0
     assert (
         api.get("/gather/stream", q="near -me")["total"]
@@ -360,7 +362,7 @@ def test_tags_and_titles_of_the_best_results_with_how_many_use_each(
     assert price == job.cost_tenths / 10 == 2 + 5 * 2
     used = list(Origin.objects.filter(method="fields").order_by("-figure"))
     assert used[0].figure >= 2
-    assert all(1 <= one.figure <= 5 for one in used)
+    assert all(1 <= origin.figure <= 5 for origin in used)
 
 
 def test_rising_terms_translations_and_years(api: Api, project: Project) -> None:

@@ -96,7 +96,7 @@ def test_jobs_are_listed_latest_first(api: Api, project: Project) -> None:
     open_one = Job.objects.create(project=project, kind="fit", fingerprint="y")
     assert [one["id"] for one in api.get("/jobs", open_only=True)] == [open_one.pk]
     assert [one["id"] for one in api.get("/overview")["jobs"]] == [open_one.pk]
-    ids = [one["id"] for one in api.get("/jobs", kind="test-steps")]
+    ids = [job["id"] for job in api.get("/jobs", kind="test-steps")]
     assert ids == sorted(ids, reverse=True)
     assert len(ids) == 3
 

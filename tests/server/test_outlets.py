@@ -25,8 +25,8 @@ def of_row(row: Row) -> dict[str, object]:
 
 
 def outlook(row: Row, outlet: int) -> dict[str, object]:
-    found = Outlook.objects.get(row=row, outlet=outlet)
-    return {name: getattr(found, name) for name in OF_OUTLETS}
+    hits = Outlook.objects.get(row=row, outlet=outlet)
+    return {name: getattr(hits, name) for name in OF_OUTLETS}
 
 
 def test_each_outlet_has_figures_of_its_own_and_the_sheet_those_of_the_chosen(

@@ -241,8 +241,8 @@ def test_other_hosts_are_refused(client: Client) -> None:
 
 def test_another_locale_has_its_own_keywords(gathered: Api) -> None:
     before = gathered.get("/sheet")["total"]
-    told = gathered.send("PUT", "/locale", {"country": "DE", "language": "de"})
-    assert told["locale"] == "de-DE"
+    answer = gathered.send("PUT", "/locale", {"country": "DE", "language": "de"})
+    assert answer["locale"] == "de-DE"
     assert gathered.get("/sheet")["total"] == 0
     gathered.post("/undo")
     assert gathered.get("/sheet")["total"] == before

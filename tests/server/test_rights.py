@@ -34,7 +34,7 @@ def operations() -> list[tuple[str, str, list[SessionAuth], str]]:
 
 
 def test_every_endpoint_below_a_project_declares_its_right() -> None:
-    below = [told for told in operations() if "project_id" in told[1]]
+    below = [answer for answer in operations() if "project_id" in answer[1]]
     assert len(below) > 45
     for method, path, asks, name in below:
         assert len(asks) == 1, path

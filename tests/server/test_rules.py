@@ -50,8 +50,8 @@ def test_a_rule_leaves_out_and_its_keywords_come_back(
     tried = api.post("/rules/try", {"kind": "word", "value": "tattoo"})
     assert tried == {"count": 2, "examples": ["star tattoo", "moon tattoo idea"]}
     assert left_out(project) == {"orrinek lamp"}
-    told = api.post("/rules", {"kind": "word", "value": " Tattoo "})
-    rule = told["rules"][-1]
+    answer = api.post("/rules", {"kind": "word", "value": " Tattoo "})
+    rule = answer["rules"][-1]
     assert (rule["value"], rule["count"]) == ("tattoo", 2)
     assert left_out(project) == {"star tattoo", "moon tattoo idea", "orrinek lamp"}
     assert api.get("/sheet")["total"] == 3
@@ -187,8 +187,8 @@ def test_parking_keeps_a_note(api: Api, project: Project, some: list[Row]) -> No
         "/sheet/state", {"row_ids": [row], "state": "parked", "note": "An idea for a gift guide"}
     )
     assert states(project)["moon lamp"] == STATE_CODE["parked"]
-    told = api.get(f"/rows/{row}")
-    assert told["note"] == "An idea for a gift guide"
+    answer = api.get(f"/rows/{row}")
+    assert answer["note"] == "An idea for a gift guide"
     assert api.get("/sheet")["total"] == len(TEXTS) - 2
     assert api.get("/sheet", state="parked")["total"] == 1
     api.post("/undo")
@@ -208,8 +208,8 @@ def test_families_open_with_their_figures(api: Api, project: Project, rows: Make
     scope = made[0].scope
     keep_families(scope)
     keep_families(scope)
-    told = api.get("/sheet", sort="text", descending=False)["rows"]
-    sizes = {row["text"]: row["family_size"] for row in told}
+    answer = api.get("/sheet", sort="text", descending=False)["rows"]
+    sizes = {row["text"]: row["family_size"] for row in answer}
     assert sizes == {"star chart": 3, "star charts": 3, "starchart": 3, "chart star": 1, "moon": 1}
     family = api.get(f"/rows/{made[2].pk}/family")
     assert [row["text"] for row in family["members"]] == ["star charts", "star chart", "starchart"]
@@ -232,10 +232,10 @@ def test_another_word_order_joins_only_when_results_agree(project: Project, rows
     for row, ids in zip(made, (same, same, same, half), strict=True):
         RowPage.objects.create(row=row, result_ids=ids.astype(np.int64).tobytes())
     keep_families(made[0].scope)
-    found = {row.text: row for row in Row.objects.all()}
-    assert found["star chart"].family == found["chart star"].family == made[0].pk
-    assert found["moon lamp"].family is None
-    assert found["moon lamp"].same_words == found["lamp moon"].same_words is not None
+    hits = {row.text: row for row in Row.objects.all()}
+    assert hits["star chart"].family == hits["chart star"].family == made[0].pk
+    assert hits["moon lamp"].family is None
+    assert hits["moon lamp"].same_words == hits["lamp moon"].same_words is not None
 
 
 def test_relevance_learns_in_the_background_and_says_by_which_words(
@@ -255,10 +255,10 @@ def test_relevance_learns_in_the_background_and_says_by_which_words(
     assert last_job(project, "tidy").state == "done"
     shares = dict(Row.objects.values_list("text", "relevance"))
     assert shares["orbit tattoo"] < 0.5 < shares["orbit eyepieces"]
-    told = api.get(f"/rows/{made[4].pk}")
-    assert told["relevance_from"] == 7
-    assert {"word": "tattoo"}.items() <= told["relevance_words"][0].items()
-    assert told["relevance_words"][0]["weight"] < 0
+    answer = api.get(f"/rows/{made[4].pk}")
+    assert answer["relevance_from"] == 7
+    assert {"word": "tattoo"}.items() <= answer["relevance_words"][0].items()
+    assert answer["relevance_words"][0]["weight"] < 0
     api.post("/rules", {"kind": "off_topic", "value": "0.5"})
     assert {"orbit tattoo", "eclipse tattoo"} <= left_out(project)
 

@@ -105,10 +105,10 @@ def test_filters_let_through_what_they_say(
     api: Api, rows: Make, asked: dict[str, Any], holds: Callable[[Row], bool]
 ) -> None:
     made = rows(some(160))
-    told = api.get("/sheet", limit=500, **asked)
+    answer = api.get("/sheet", limit=500, **asked)
     expected = {row.text for row in made if holds(row)}
-    assert {row["text"] for row in told["rows"]} == expected
-    assert told["total"] == len(expected)
+    assert {row["text"] for row in answer["rows"]} == expected
+    assert answer["total"] == len(expected)
     ids = api.get("/sheet/ids", **asked)
     assert ids["total"] == len(expected) == len(ids["ids"])
 
@@ -122,11 +122,11 @@ def test_order_holds_across_pages_with_the_unknown_last(
     sort = field = column.id
     seen: list[dict[str, Any]] = []
     for offset in range(0, 70, 10):
-        told = api.get(
+        answer = api.get(
             "/sheet", sort=sort, descending=descending, offset=offset, limit=10, state="all"
         )
-        assert told["offset"] == offset
-        seen += told["rows"]
+        assert answer["offset"] == offset
+        seen += answer["rows"]
     assert len({row["id"] for row in seen}) == len(seen) == len(made)
     values = [getattr(next(r for r in made if r.pk == row["id"]), field) for row in seen]
     known = [value for value in values if value is not None]
@@ -138,9 +138,9 @@ def test_order_holds_across_pages_with_the_unknown_last(
 
 def test_what_is_told_fits_what_was_promised(api: Api, rows: Make) -> None:
     rows(some(60))
-    told = api.get("/sheet", state="all", limit=500)
-    assert set(told) == set(SheetOut.model_fields)
-    by_id = {row["id"]: row for row in told["rows"]}
+    answer = api.get("/sheet", state="all", limit=500)
+    assert set(answer) == set(SheetOut.model_fields)
+    by_id = {row["id"]: row for row in answer["rows"]}
     for row in Row.objects.all():
         assert RowOut.from_orm(row).model_dump() == by_id[row.pk]
 
@@ -163,16 +163,16 @@ def test_the_walkway_counts_what_stands_where(weighed: Api) -> None:
     for row, state in zip(ids, ("shortlisted", "dropped", "parked", "kept"), strict=False):
         weighed.post("/sheet/state", {"row_ids": [row], "state": state})
     channels = weighed.get("/overview")["channels"]
-    assert [one["channel"] for one in channels] == ["web"]
-    told = channels[0]
+    assert [channel["channel"] for channel in channels] == ["web"]
+    answer = channels[0]
     for state in ("shortlisted", "dropped", "parked"):
-        assert told[state] == weighed.get("/sheet", state=state)["total"] == 1
-    assert told["left_out"] == weighed.get("/sheet", state="left_out")["total"]
-    assert told["keywords"] == weighed.get("/sheet")["total"]
-    assert told["measured"] == weighed.get("/sheet", waiting=False)["total"]
+        assert answer[state] == weighed.get("/sheet", state=state)["total"] == 1
+    assert answer["left_out"] == weighed.get("/sheet", state="left_out")["total"]
+    assert answer["keywords"] == weighed.get("/sheet")["total"]
+    assert answer["measured"] == weighed.get("/sheet", waiting=False)["total"]
     clusters = weighed.get("/clusters")["clusters"]
-    assert told["clusters"] == len(clusters)
-    assert told["clustered"] == sum(one["keywords"] for one in clusters)
+    assert answer["clusters"] == len(clusters)
+    assert answer["clustered"] == sum(cluster["keywords"] for cluster in clusters)
 
 
 def test_other_screens_count_their_queries_too(weighed: Api) -> None:

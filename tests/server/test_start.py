@@ -53,9 +53,9 @@ def start(data: Path, port: int, *more: str) -> Any:
 def until(seconds: float, holds: Any) -> Any:
     end = time.monotonic() + seconds
     while time.monotonic() < end:
-        told = holds()
-        if told:
-            return told
+        answer = holds()
+        if answer:
+            return answer
         time.sleep(0.1)
     raise AssertionError(f"not within {seconds} s")
 
@@ -66,10 +66,10 @@ def test_a_port_in_use_is_told_in_one_sentence(tmp_path: Path) -> None:
         taken.listen()
         port = taken.getsockname()[1]
         with start(tmp_path, port) as process:
-            told, _ = process.communicate(timeout=30)
+            answer, _ = process.communicate(timeout=30)
     assert process.returncode == 1
-    assert told.count("\n") == 1
-    assert f"Port {port} is in use" in told
+    assert answer.count("\n") == 1
+    assert f"Port {port} is in use" in answer
 
 
 def test_both_processes_start_and_end_together_and_a_killed_worker_is_followed(
@@ -201,9 +201,9 @@ def test_the_demo_is_the_same_each_time_and_loaded_once(
         pieces = Piece.objects.order_by("title").values_list(
             "title", "kind", "month", "pinned", "hours"
         )
-        told = [list(rows), list(pieces)]
+        answer = [list(rows), list(pieces)]
         project.delete()
-        return told
+        return answer
 
     once, again = load(), load()
     assert once == again

@@ -54,7 +54,7 @@ class Setting:
         self.api, self.project = api, project
         clusters = api.get("/clusters")["clusters"]
         self.several = next(one["id"] for one in clusters if one["keywords"] > 2)
-        self.clusters = [one["id"] for one in clusters]
+        self.clusters = [cluster["id"] for cluster in clusters]
         api.post("/pieces", {"cluster_ids": [self.several, *self.clusters[:2]]})
         self.pieces = [piece["id"] for piece in pieces_of(api)]
         self.rows = [row["id"] for row in api.get("/sheet", limit=12)["rows"]]

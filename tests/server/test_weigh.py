@@ -25,20 +25,20 @@ def first_ids(api: Api, count: int) -> list[int]:
 
 def test_the_price_is_told_before_and_paid_after(gathered: Api, project: Project) -> None:
     ids = first_ids(gathered, 10)
-    told = gathered.post("/measure/price", {"channel": "web", "row_ids": ids})
-    assert told["keywords"] == 10
-    assert {one["what"]: one["price"] for one in told["sources"]} == {
+    answer = gathered.post("/measure/price", {"channel": "web", "row_ids": ids})
+    assert answer["keywords"] == 10
+    assert {source["what"]: source["price"] for source in answer["sources"]} == {
         "counts": 10,
         "bands": 2,
         "page": 20,
     }
-    assert told["price"] == 32
+    assert answer["price"] == 32
     assert not Reading.objects.filter(what=What.COUNTS).exists()
     gathered.post("/measure", {"channel": "web", "row_ids": ids})
     job = last_job(project, "measure")
     assert job.state == "done"
     assert job.cost_tenths == 320
-    assert gathered.get("")["lookups_left"] == pytest.approx(told["lookups_left"] - 32)
+    assert gathered.get("")["lookups_left"] == pytest.approx(answer["lookups_left"] - 32)
 
 
 def test_nothing_is_bought_twice_on_a_day(
@@ -64,8 +64,8 @@ def test_another_day_is_another_reading(gathered: Api, settings: Any) -> None:
     gathered.post("/measure", {"channel": "web", "row_ids": ids})
     days = set(Reading.objects.filter(what=What.COUNTS).values_list("on", flat=True))
     assert days == {date(2026, 10, 15), date(2026, 12, 20)}
-    told = gathered.get(f"/rows/{ids[0]}")["readings"]
-    assert [one["on"] for one in told] == sorted((one["on"] for one in told), reverse=True)
+    answer = gathered.get(f"/rows/{ids[0]}")["readings"]
+    assert [one["on"] for one in answer] == sorted((one["on"] for one in answer), reverse=True)
 
 
 def test_every_figure_is_there_after_measuring(weighed: Api) -> None:
@@ -85,20 +85,22 @@ def test_every_figure_is_there_after_measuring(weighed: Api) -> None:
 
 def test_the_inspector_tells_every_reading_and_where_it_came_from(weighed: Api) -> None:
     row = weighed.get("/sheet", verdict="go")["rows"][0]
-    told = weighed.get(f"/rows/{row['id']}")
-    assert {one["kind"] for one in told["readings"]} >= {"exact", "broad", "page"} or row[
+    answer = weighed.get(f"/rows/{row['id']}")
+    assert {one["kind"] for one in answer["readings"]} >= {"exact", "broad", "page"} or row[
         "volume_rough"
     ]
     assert all(
-        one["source"].startswith("Rehearsal") and one["on"] == "2026-10-15"
-        for one in told["readings"]
+        reading["source"].startswith("Rehearsal") and reading["on"] == "2026-10-15"
+        for reading in answer["readings"]
     )
-    assert [one["position"] for one in told["results"]] == list(range(1, len(told["results"]) + 1))
-    assert sum(one["weak"] for one in told["results"]) == row["weak_spots"]
-    assert told["origins"]
-    assert told["outlet"] == "site.example"
-    assert "searches a month" in told["because"]
-    assert sum(told["intents"].values()) == pytest.approx(1, abs=0.01)
+    assert [result["position"] for result in answer["results"]] == list(
+        range(1, len(answer["results"]) + 1)
+    )
+    assert sum(one["weak"] for one in answer["results"]) == row["weak_spots"]
+    assert answer["origins"]
+    assert answer["outlet"] == "site.example"
+    assert "searches a month" in answer["because"]
+    assert sum(answer["intents"].values()) == pytest.approx(1, abs=0.01)
 
 
 def test_an_unknown_term_gets_a_rough_volume_from_its_interest(gathered: Api) -> None:
@@ -231,10 +233,10 @@ def test_without_an_outlet_there_is_demand_but_no_chance(gathered: Api, project:
     project.outlets.filter(channel="web").delete()
     ids = first_ids(gathered, 5)
     gathered.post("/measure", {"channel": "web", "row_ids": ids})
-    told = gathered.get(f"/rows/{ids[0]}")
-    assert told["outlet"] == ""
-    assert told["row"]["chance"] is None
-    assert told["row"]["difficulty"] is not None
+    answer = gathered.get(f"/rows/{ids[0]}")
+    assert answer["outlet"] == ""
+    assert answer["row"]["chance"] is None
+    assert answer["row"]["difficulty"] is not None
 
 
 def test_scopes_learn_from_their_readings(weighed: Api, project: Project) -> None:

@@ -45,9 +45,9 @@ def test_answers_are_of_the_kind_promised(what: What, channel: str) -> None:
     source = SOURCES[what]
     for start in range(0, len(TERMS), source.batch_size):
         part = TERMS[start : start + source.batch_size]
-        told = source.ask(request(what, *part, channel=channel))
-        assert set(told) == set(part)
-        for answer in told.values():
+        said = source.ask(request(what, *part, channel=channel))
+        assert set(said) == set(part)
+        for answer in said.values():
             assert answer is None or isinstance(ANSWERS[what].model_validate(answer), Answer)
 
 

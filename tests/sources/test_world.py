@@ -145,10 +145,11 @@ def test_months_follow_season_growth_and_life() -> None:
 
 
 def test_completions_begin_with_what_was_typed_or_hold_it() -> None:
-    found = WORLD.complete("telescope f", "web", 10)
-    assert found
+    hits = WORLD.complete("telescope f", "web", 10)
+    assert hits
     assert all(
-        one.startswith("telescope f") or {"telescope", "f"} <= set(one.split()) for one in found
+        match.startswith("telescope f") or {"telescope", "f"} <= set(match.split())
+        for match in hits
     )
     assert len(WORLD.complete("telescope", "web", 10)) == 10
     assert WORLD.complete("!!", "web", 10) == []
@@ -172,8 +173,8 @@ def test_a_term_on_another_subject_is_the_same_asked_alone_as_among_its_own(
 ) -> None:
     world = the_world(locale)
     around = world.elsewhere(subject).queries
-    told = {text: world.query(text) for text in list(around)[::7]}
-    assert all(query.demand == around[text].demand for text, query in told.items())
+    answer = {text: world.query(text) for text in list(around)[::7]}
+    assert all(query.demand == around[text].demand for text, query in answer.items())
 
 
 @pytest.mark.parametrize(
@@ -216,9 +217,9 @@ def test_a_word_is_taken_from_a_subject_only_on_its_own_side(text: str, head: st
 @pytest.mark.parametrize("locale", ["en-GB", "de-DE"])
 def test_any_other_subject_has_a_world_of_its_own(subject: str, locale: str) -> None:
     world = the_world(locale)
-    found = world.complete(subject, "web", 10)
-    assert len(found) >= 5
-    assert all(subject.split()[0] in one for one in found)
+    hits = world.complete(subject, "web", 10)
+    assert len(hits) >= 5
+    assert all(subject.split()[0] in match for match in hits)
     assert rank(world, world.query(subject), seen())
 
 
@@ -299,9 +300,9 @@ def position(
 
 def test_an_own_piece_is_found_after_days_and_rises() -> None:
     piece = own()
-    found = days_until_found(piece.address, "web")
-    assert position((piece,), found - 1) is None
-    first, later = position((piece,), found), position((piece,), found + 180)
+    hits = days_until_found(piece.address, "web")
+    assert position((piece,), hits - 1) is None
+    first, later = position((piece,), hits), position((piece,), hits + 180)
     assert first is not None
     assert later is not None
     assert later < first
@@ -327,8 +328,8 @@ def test_another_process_makes_the_same_world() -> None:
         "from bunraku.sources.rehearsal.world import the_world; w = the_world('de-DE');"
         "print(len(w), round(float(w.truth.demand.sum()), 3))"
     )
-    told = subprocess.run(
+    answer = subprocess.run(
         [sys.executable, "-c", code], capture_output=True, text=True, check=True
     ).stdout.split()
-    assert int(told[0]) == len(the_world("de-DE"))
-    assert float(told[1]) == pytest.approx(float(the_world("de-DE").truth.demand.sum()), rel=1e-6)
+    assert int(answer[0]) == len(the_world("de-DE"))
+    assert float(answer[1]) == pytest.approx(float(the_world("de-DE").truth.demand.sum()), rel=1e-6)

@@ -38,8 +38,8 @@ def local_moves(
     label: list[int] = labels.tolist()
     next_label = max(label, default=-1) + 1
     size: dict[int, int] = {}
-    for one in label:
-        size[one] = size.get(one, 0) + 1
+    for cluster in label:
+        size[cluster] = size.get(cluster, 0) + 1
     degree = np.asarray(similarity.sum(axis=1)).ravel()
     order = np.lexsort((np.arange(n), -degree))
     queue = deque(int(node) for node in order if free[node])

@@ -92,14 +92,14 @@ def _opens(held: list[tuple[int, str]], delimiter: str) -> bool:
     at = 0
     while at <= len(text):
         if _QUOTE_NEXT.match(text, at):
-            found = quoted.match(text, at)
-            if found is None:
+            match = quoted.match(text, at)
+            if match is None:
                 return True
         else:
-            found = plain.match(text, at)
-        if found is None or found.end() == at or not found[0].endswith(delimiter):
+            match = plain.match(text, at)
+        if match is None or match.end() == at or not match[0].endswith(delimiter):
             return False
-        at = found.end()
+        at = match.end()
     return False
 
 

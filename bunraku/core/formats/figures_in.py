@@ -73,18 +73,18 @@ def read_figure(text: str, decimal: str = ".") -> Figure | None:
     if _ONE.match(bare):
         value = _value(bare, decimal, text) * scale
         return Figure(value, value, is_pct)
-    if found := _RANGE.match(bare.replace("%", "")):
-        high_text = found[2]
-        low, high = _value(found[1], decimal, text), _value(high_text, decimal, text)
+    if match := _RANGE.match(bare.replace("%", "")):
+        high_text = match[2]
+        low, high = _value(match[1], decimal, text), _value(high_text, decimal, text)
         if low > high:
             raise BadFigure(f"“{text[:40]}” is a range that ends below where it begins.")
         return Figure(low * scale, high * scale, is_pct)
-    if found := _BOUND.match(bare):
-        value = _value(found[2], decimal, text) * scale
-        below = found[1].lower() in ("<", "<=", "≤", "under", "below", "unter")
+    if match := _BOUND.match(bare):
+        value = _value(match[2], decimal, text) * scale
+        below = match[1].lower() in ("<", "<=", "≤", "under", "below", "unter")
         return Figure(0.0, value, is_pct) if below else Figure(value, value * OPEN_ENDED, is_pct)
-    if found := _PLUS.match(bare):
-        value = _value(found[1], decimal, text) * scale
+    if match := _PLUS.match(bare):
+        value = _value(match[1], decimal, text) * scale
         return Figure(value, value * OPEN_ENDED, is_pct)
     raise BadFigure(f"“{text[:40]}” is no figure.")
 
@@ -95,10 +95,10 @@ def _bare(text: str) -> str:
 
 
 def _value(text: str, decimal: str, whole: str) -> float:
-    found = _PARTS.match(text.strip())
-    if found is None:
+    match = _PARTS.match(text.strip())
+    if match is None:
         raise BadFigure(f"“{whole[:40]}” is no figure.")
-    digits, unit = found[1].strip(), (found[2] or "").casefold()
+    digits, unit = match[1].strip(), (match[2] or "").casefold()
     thousands = "," if decimal == "." else "."
     if (
         unit

@@ -69,12 +69,12 @@ def _whole_list(first: str, rest: Iterable[str]) -> list[object]:
                 "The JSON list is too long to be read in one go; write one object a line instead."
             )
     try:
-        told = json.loads(text)
+        whole = json.loads(text)
     except ValueError as error:
         raise BadFile(f"The JSON list cannot be read: {error}.") from error
     except RecursionError as error:
         raise BadFile(_OTHER_SHAPE) from error
-    return told if isinstance(told, list) else [told]
+    return whole if isinstance(whole, list) else [whole]
 
 
 def _cells(entry: object, names: list[str]) -> list[str] | str:

@@ -150,7 +150,7 @@ def _row(
     number: int, cells: Sequence[str], column: int, heading: str | None, plan: Plan
 ) -> Taken | Refused:
     said = cells[column] if column < len(cells) else ""
-    told = said[:60]
+    shown = said[:60]
     lower = said.strip().casefold()
     if not said.strip():
         return Refused(
@@ -165,19 +165,19 @@ def _row(
         and plain_heading(said) == heading
         and _same_heading(cells, column, plan)
     ):
-        return Refused(number, told, "heading", "The heading again.")
+        return Refused(number, shown, "heading", "The heading again.")
     if lower.rstrip(":") in _TOTALS:
-        return Refused(number, told, "total", "A total, not a keyword.")
+        return Refused(number, shown, "total", "A total, not a keyword.")
     if said.startswith(_FORMULA):
-        return Refused(number, told, "formula", "A formula, not a keyword.")
+        return Refused(number, shown, "formula", "A formula, not a keyword.")
     try:
         text = clean_keyword(said)
     except BadKeyword as bad:
-        return Refused(number, told, bad.code, str(bad))
+        return Refused(number, shown, bad.code, str(bad))
     key = identity_key(text)
     if not key:
         return Refused(
-            number, told, "keyword_no_word", "There is no letter and no digit to search for."
+            number, shown, "keyword_no_word", "There is no letter and no digit to search for."
         )
     figures: dict[str, Figure] = {}
     texts: dict[str, str] = {}
@@ -191,11 +191,11 @@ def _row(
         try:
             figure = read_figure(cell, plan.decimals.get(place, "."))
         except BadFigure as bad:
-            return Refused(number, told, "bad_figure", f"{MEANINGS[meaning].name}: {bad}")
+            return Refused(number, shown, "bad_figure", f"{MEANINGS[meaning].name}: {bad}")
         if figure is not None and figure.low < 0:
             return Refused(
                 number,
-                told,
+                shown,
                 "bad_figure",
                 f"{MEANINGS[meaning].name}: “{cell[:40]}” is below zero.",
             )

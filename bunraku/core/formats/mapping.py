@@ -95,32 +95,32 @@ def guess_mapping(headings: Sequence[str], rows: Sequence[Sequence[str]]) -> dic
     plain = [plain_heading(text) for text in headings]
     width = max([len(headings), *(len(row) for row in rows)], default=0)
     numeric = [_is_numeric(rows, column) for column in range(width)]
-    found: dict[str, int] = {}
+    mapping: dict[str, int] = {}
     for whole in (True, False):
-        for meaning, told in MEANINGS.items():
-            if meaning in found:
+        for meaning, meant in MEANINGS.items():
+            if meaning in mapping:
                 continue
             for column, heading in enumerate(plain):
-                if column in found.values():
+                if column in mapping.values():
                     continue
                 suits = (
                     numeric[column] is not False
-                    if told.figures
+                    if meant.figures
                     else whole or numeric[column] is not True
                 )
-                if suits and _says(heading, told.headings, whole=whole):
-                    found[meaning] = column
+                if suits and _says(heading, meant.headings, whole=whole):
+                    mapping[meaning] = column
                     break
-    if "keyword" not in found:
-        free = (c for c in range(width) if numeric[c] is False and c not in found.values())
+    if "keyword" not in mapping:
+        free = (c for c in range(width) if numeric[c] is False and c not in mapping.values())
         first = next(free, None)
         if first is not None:
-            found["keyword"] = first
-    return found
+            mapping["keyword"] = first
+    return mapping
 
 
-def _says(heading: str, told: str, *, whole: bool) -> bool:
-    words = told.split(", ")
+def _says(heading: str, meant: str, *, whole: bool) -> bool:
+    words = meant.split(", ")
     if whole:
         return heading in words
     return any(f" {word} " in f" {heading} " for word in words)

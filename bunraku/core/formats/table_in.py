@@ -168,11 +168,11 @@ def _open_spreadsheet(path: Path, sheet: str) -> TableFile:
             path.open("rb") as file,
             closing(openpyxl.load_workbook(file, read_only=True, data_only=True)) as book,
         ):
-            sheets = {one.title: one for one in book.worksheets}
+            sheets = {worksheet.title: worksheet for worksheet in book.worksheets}
             if sheet and sheet not in sheets:
                 raise BadFile(f"There is no sheet “{sheet}”. The sheets are {', '.join(sheets)}.")
             chosen = sheet or next(
-                (name for name, one in sheets.items() if _has_something(one)), ""
+                (name for name, worksheet in sheets.items() if _has_something(worksheet)), ""
             )
     except BadFile:
         raise

@@ -45,7 +45,7 @@ class BrandMatcher:
                 joined += word
                 if joined not in self._begins:
                     break
-                found = self._by_form.get(joined)
-                if found and (length == len(tokens(found)) or len(joined) >= MIN_JOINED):
-                    return found
+                brand = self._by_form.get(joined)
+                if brand and (length == len(tokens(brand)) or len(joined) >= MIN_JOINED):
+                    return brand
         return None

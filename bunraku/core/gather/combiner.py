@@ -105,10 +105,10 @@ def read_pattern(text: str, columns: Sequence[str]) -> tuple[Part, ...]:
 
 def _slots(text: str, columns: Sequence[str], whole: str) -> tuple[tuple[bool, str], ...]:
     slots: list[tuple[bool, str]] = []
-    for found in _SLOT.finditer(text):
-        name = found.group(1)
+    for slot in _SLOT.finditer(text):
+        name = slot.group(1)
         if name is None:
-            slots.append((False, found.group(2)))
+            slots.append((False, slot.group(2)))
             continue
         name = name.strip().casefold()
         if name not in columns:

@@ -99,11 +99,11 @@ def words_that_decided(
 ) -> list[tuple[str, float]]:
     """The words of a keyword that moved its relevance most, with their weight in log odds (above 0
     raises it), strongest first; those under 0.1 are not told."""
-    told = {
+    weights = {
         word: sum(taste.weights.get(stem, 0.0) for stem in content_stems(word, language))
         for word in text.casefold().split()
     }
-    strong = [(word, weight) for word, weight in told.items() if abs(weight) >= 0.1]
+    strong = [(word, weight) for word, weight in weights.items() if abs(weight) >= 0.1]
     return sorted(strong, key=lambda pair: -abs(pair[1]))[:most]
 
 

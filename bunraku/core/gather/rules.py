@@ -130,12 +130,12 @@ def left_out_by(rules: Sequence[Rule], facts: Facts) -> NDArray[np.int64]:
     first that fits, -1 where none does. Raises: nothing. Cost: linear; words and brands are looked
     up once a keyword whatever their number, each pattern is tried on each keyword."""
     n = len(facts.keys)
-    found = np.full(n, len(rules), dtype=np.int64)
+    places = np.full(n, len(rules), dtype=np.int64)
     words = {
         rule.value: place for place, rule in reversed(list(enumerate(rules))) if rule.kind == "word"
     }
     if words:
-        np.minimum(found, _by_phrase(words, facts.keys, len(rules)), out=found)
+        np.minimum(places, _by_phrase(words, facts.keys, len(rules)), out=places)
     brands = {
         rule.value: place
         for place, rule in reversed(list(enumerate(rules)))
@@ -145,16 +145,16 @@ def left_out_by(rules: Sequence[Rule], facts: Facts) -> NDArray[np.int64]:
         matcher = BrandMatcher(list(brands))
         hits = (matcher.find(key) for key in facts.keys)
         np.minimum(
-            found,
+            places,
             np.array([len(rules) if h is None else brands[h] for h in hits], dtype=np.int64),
-            out=found,
+            out=places,
         )
     for place, rule in enumerate(rules):
         if rule.kind in _WHOLE:
             fits = _WHOLE[rule.kind](rule.value, facts)
-            found[fits] = np.minimum(found[fits], place)
-    found[found == len(rules)] = -1
-    return found
+            places[fits] = np.minimum(places[fits], place)
+    places[places == len(rules)] = -1
+    return places
 
 
 def _by_phrase(phrases: dict[str, int], keys: Sequence[str], none: int) -> NDArray[np.int64]:

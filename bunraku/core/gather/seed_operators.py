@@ -29,7 +29,7 @@ class Seed:
         text = self.text
         for part in quoted:
             text = re.sub(re.escape(part), f'"{part}"', text, count=1, flags=re.IGNORECASE)
-        minus = (f'-"{one}"' if " " in one else f"-{one}" for one in self.without)
+        minus = (f'-"{word}"' if " " in word else f"-{word}" for word in self.without)
         return " ".join([text, *minus])
 
     def unwanted(self, key: str) -> str:

@@ -113,8 +113,8 @@ def find_families(
             first[way] = head
     family = _flattened(family)
     bags: dict[tuple[str, ...], dict[int, None]] = defaultdict(dict)
-    for number, told in enumerate(words):
-        forms = [right.get(form, form) for form in told]
+    for number, typed in enumerate(words):
+        forms = [right.get(form, form) for form in typed]
         if len(forms) > 1 and not ORDER_MATTERS.get(language, frozenset()).intersection(forms):
             bags[tuple(sorted(forms))][int(family[number])] = None
     proposals = [

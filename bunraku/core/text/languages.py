@@ -39,7 +39,9 @@ def other_language(keys: Sequence[str], language: str) -> NDArray[np.bool_]:
 def _is_other(words: list[tuple[float, ...]]) -> bool:
     for odds in zip(*words, strict=True):
         # One strange word among known ones is a name.
-        if sum(odds) > SURE and sum(one > 0 for one in odds) > sum(one < 0 for one in odds):
+        if sum(odds) > SURE and sum(language > 0 for language in odds) > sum(
+            language < 0 for language in odds
+        ):
             return True
     return False
 

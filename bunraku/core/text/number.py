@@ -207,8 +207,8 @@ def _dutch(word: str) -> str:
         word = word.removesuffix("en").removesuffix("s")
     if word.endswith(_DUTCH_ENDS):
         return word
-    found = stems(word, "nl")
-    return found[0] if found else word
+    stemmed = stems(word, "nl")
+    return stemmed[0] if stemmed else word
 
 
 _RULES: dict[str, Callable[[str], str]] = {

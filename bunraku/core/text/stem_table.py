@@ -45,13 +45,13 @@ def stem_table(texts: Sequence[str], language: str) -> StemTable:
         before = len(flat)
         # No token reaches across a space, so a stretch without spaces always has the same stems.
         for stretch in text.casefold().split():
-            found = known.get(stretch)
-            if found is None:
+            placed = known.get(stretch)
+            if placed is None:
                 stems = content_stems(stretch.replace("-", " "), language)
-                found = known[stretch] = tuple(
+                placed = known[stretch] = tuple(
                     places.setdefault(stem, len(places)) for stem in stems
                 )
-            flat += found
+            flat += placed
         counts.append(len(flat) - before)
     rows = np.repeat(np.arange(len(texts)), counts)
     return StemTable(rows, np.array(flat, dtype=np.int64), tuple(places), len(texts))

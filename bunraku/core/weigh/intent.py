@@ -62,12 +62,12 @@ def read_intents(
     evidence: list[tuple[str, ...]] = []
     used: dict[str, Cue] = {}
     for text, shown in zip(texts, features, strict=True):
-        found = _cues_in(tokens(text), table, longest)
-        found.update(
+        cues = _cues_in(tokens(text), table, longest)
+        cues.update(
             (FEATURE_CUES[name].id, FEATURE_CUES[name]) for name in shown if name in FEATURE_CUES
         )
-        used.update(found)
-        evidence.append(tuple(found))
+        used.update(cues)
+        evidence.append(tuple(cues))
     # One sparse product instead of an addition per cue: 100,000 keywords carry some 200,000 cues.
     column = {id: index for index, id in enumerate(used)}
     counts = np.fromiter((len(ids) for ids in evidence), dtype=np.int64, count=len(evidence))
@@ -113,11 +113,11 @@ def _longest_by_first_word(table: dict[str, Cue]) -> dict[str, int]:
 
 
 def _cues_in(words: list[str], table: dict[str, Cue], longest: dict[str, int]) -> dict[str, Cue]:
-    found: dict[str, Cue] = {}
+    cues: dict[str, Cue] = {}
     for start, word in enumerate(words):
         for length in range(1, longest.get(word, 0) + 1):
             cue = table.get(word if length == 1 else " ".join(words[start : start + length]))
             # "can", "is", "which" ask a question only where they open the keyword.
             if cue and (cue.id != "question" or start == 0):
-                found[cue.id] = cue
-    return found
+                cues[cue.id] = cue
+    return cues

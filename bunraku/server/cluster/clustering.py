@@ -100,8 +100,8 @@ def packed_pages(row_ids: Sequence[int]) -> Any:
     pages = np.zeros((len(row_ids), PAGE_ONE), dtype=np.int64)
     place = {pk: number for number, pk in enumerate(row_ids)}
     for part in in_parts(row_ids):
-        found = RowPage.objects.filter(row__in=part).values_list("row_id", "result_ids")
-        for pk, packed in found:
+        packed_rows = RowPage.objects.filter(row__in=part).values_list("row_id", "result_ids")
+        for pk, packed in packed_rows:
             pages[place[pk]] = np.frombuffer(packed, dtype=np.int64)
     return pages
 

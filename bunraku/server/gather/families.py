@@ -91,8 +91,8 @@ def _joined_by_results(
             pages[row] = set(np.frombuffer(packed, dtype=np.int64).tolist()) - {0}
     joined = family.copy()
     for a, b in proposals:
-        one, other = pages.get(ids[a]), pages.get(ids[b])
-        if one and other and len(one & other) >= SAME_PAGE_SHARE * max(len(one), len(other)):
+        page, other = pages.get(ids[a]), pages.get(ids[b])
+        if page and other and len(page & other) >= SAME_PAGE_SHARE * max(len(page), len(other)):
             low, high = sorted((int(joined[a]), int(joined[b])))
             joined[joined == high] = low
     return joined

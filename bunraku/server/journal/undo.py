@@ -69,8 +69,8 @@ def _groups(changes: Sequence[Change], *states: str) -> dict[tuple[str, Fields],
     """Changes by their model and the fields that are told of it, in the first state that is."""
     groups: dict[tuple[str, Fields], list[Change]] = defaultdict(list)
     for change in changes:
-        told = next(change[state] for state in states if change[state] is not None)
-        groups[change["model"], tuple(told)].append(change)
+        fields = next(change[state] for state in states if change[state] is not None)
+        groups[change["model"], tuple(fields)].append(change)
     return groups
 
 

@@ -26,8 +26,8 @@ def scope_of(project: Project, channel: str, locale: str = "") -> Scope:
 def find_scope(project: Project, channel: str) -> Scope:
     """The project's scope for reading: an unsaved, empty one where nothing has been gathered
     yet."""
-    found = Scope.objects.filter(project=project, channel=channel, locale=project.locale).first()
-    scope = found or Scope(pk=0, channel=channel, locale=project.locale)
+    there = Scope.objects.filter(project=project, channel=channel, locale=project.locale).first()
+    scope = there or Scope(pk=0, channel=channel, locale=project.locale)
     scope.project = project
     return scope
 

@@ -42,7 +42,7 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
     outlet = project.chosen_outlet(row.scope.channel)
     decision = Decision.objects.filter(scope=row.scope, keyword=row.keyword).first()
     features = page.payload["features"] if page and page.payload else []
-    found = read_intents(
+    intents = read_intents(
         [row.text],
         [features],
         project.language,
@@ -60,9 +60,10 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
         "features": features,
         "ads": page.payload["ads"] if page and page.payload else 0,
         "intents": {
-            name: round(float(p), 3) for name, p in zip(INTENTS, found.probability[0], strict=True)
+            name: round(float(p), 3)
+            for name, p in zip(INTENTS, intents.probability[0], strict=True)
         },
-        "intent_evidence": explain_evidence(found.evidence[0], project.language),
+        "intent_evidence": explain_evidence(intents.evidence[0], project.language),
         "intent_overruled": bool(decision and decision.intent),
         "drop_reason": decision.reason if decision else "",
         "note": decision.note if decision else "",
@@ -104,18 +105,18 @@ def _reading(reading: Seen) -> dict[str, Any]:
     }
 
 
-def _bands(told: dict[str, Any]) -> str:
-    if told.get("low") is not None:
-        return f"{told['low']:,}–{told['high']:,}"
-    if told.get("cpc_low") is not None:
-        return f"{told['cpc_low']:g} a click"
-    return f"competition {told.get('ad_competition', 0):g}"
+def _bands(bands: dict[str, Any]) -> str:
+    if bands.get("low") is not None:
+        return f"{bands['low']:,}–{bands['high']:,}"
+    if bands.get("cpc_low") is not None:
+        return f"{bands['cpc_low']:g} a click"
+    return f"competition {bands.get('ad_competition', 0):g}"
 
 
-def _own_report(told: dict[str, Any]) -> str:
+def _own_report(report: dict[str, Any]) -> str:
     names = {"clicks": "clicks", "impressions": "times shown", "position": "average position"}
     return ", ".join(
-        f"{told[name]:,g} {text}" for name, text in names.items() if told.get(name) is not None
+        f"{report[name]:,g} {text}" for name, text in names.items() if report.get(name) is not None
     )
 
 
@@ -166,8 +167,8 @@ def _results(row: Row, page: Seen | None, standpoint: Standpoint) -> list[dict[s
 
 
 def _history(counts: Seen | None) -> list[dict[str, Any]]:
-    told = counts.payload["history"] if counts and counts.payload else []
-    return [{"month": month, "searches": searches} for month, searches in told]
+    months = counts.payload["history"] if counts and counts.payload else []
+    return [{"month": month, "searches": searches} for month, searches in months]
 
 
 def _click_share(row: Row) -> float | None:

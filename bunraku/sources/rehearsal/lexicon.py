@@ -79,7 +79,9 @@ def _pairs(from_language: str, into_language: str) -> dict[str, str]:
 
 
 def _tongue_of(language: str) -> Tongue:
-    return tongue(nearest_locale(next((one for one in LOCALES if one[:2] == language), "en-GB")))
+    return tongue(
+        nearest_locale(next((locale for locale in LOCALES if locale[:2] == language), "en-GB"))
+    )
 
 
 def translate(world: World, term: str, request: Request) -> Raw | None:
@@ -104,17 +106,17 @@ def translate(world: World, term: str, request: Request) -> Raw | None:
 
 def _replace_longest(words: list[str], pairs: dict[str, str]) -> str | None:
     out: list[str] = []
-    found = False
+    replaced = False
     start = 0
     while start < len(words):
         for length in range(len(words) - start, 0, -1):
             there = pairs.get(" ".join(words[start : start + length]))
             if there is not None:
                 out.append(there)
-                found = True
+                replaced = True
                 start += length
                 break
         else:
             out.append(words[start])
             start += 1
-    return " ".join(out) if found else None
+    return " ".join(out) if replaced else None

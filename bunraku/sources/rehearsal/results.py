@@ -154,12 +154,12 @@ def _own_scores(world: World, query: Query, seen: Viewpoint) -> list[tuple[float
         about = world.query(piece.main)
         if about.head != query.head:
             continue
-        found = days_until_found(piece.address, seen.channel)
+        days = days_until_found(piece.address, seen.channel)
         age = (seen.day - piece.published).days
-        if age < found:
+        if age < days:
             continue
         title = piece.title
-        if piece.retitled is not None and (seen.day - piece.retitled).days < found // 2 + 1:
+        if piece.retitled is not None and (seen.day - piece.retitled).days < days // 2 + 1:
             title = piece.old_title or piece.title
         publisher = Publisher(
             piece.publisher,
@@ -175,7 +175,7 @@ def _own_scores(world: World, query: Query, seen: Viewpoint) -> list[tuple[float
             piece.published,
             language,
         )
-        ripe = 1 - 0.5 ** ((age - found) / RIPE_AFTER_DAYS[seen.channel] * 2)
+        ripe = 1 - 0.5 ** ((age - days) / RIPE_AFTER_DAYS[seen.channel] * 2)
         bonus = TOPIC_BONUS if about.topic == query.topic else STRAY_BONUS
         scores.append((_score(page, query, seen, world) + bonus - GREEN_LOSS * (1 - ripe), page))
     aimed = [

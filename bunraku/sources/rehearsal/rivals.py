@@ -38,7 +38,7 @@ def ranks_of(world: World, term: str, request: Request) -> Raw | None:
     index = publishers(request.channel).index(publisher)
     topics = _topics_of(world.tongue.locale, request.channel).get(index, ())
     seen = Viewpoint(request.channel, request.on)
-    found: list[tuple[str, int]] = []
+    ranks: list[tuple[str, int]] = []
     for topic in topics[:TOPICS_LOOKED_AT]:
         for key in world.in_topic(topic, QUERIES_A_TOPIC):
             query = world.query(key)
@@ -49,12 +49,12 @@ def ranks_of(world: World, term: str, request: Request) -> Raw | None:
                 (n for n, page in enumerate(standing, 1) if page.publisher == publisher), None
             )
             if place is not None:
-                found.append((key, place))
+                ranks.append((key, place))
     return {
         "name": publisher.name,
         "standing": publisher.standing,
         "published": len(topics),
-        "ranks": found[:MOST_RANKS],
+        "ranks": ranks[:MOST_RANKS],
     }
 
 
@@ -73,7 +73,7 @@ def find_publisher(term: str, channel: str) -> Publisher | None:
 
 @lru_cache(maxsize=4)
 def _by_address(channel: str) -> dict[str, Publisher]:
-    return {one.address: one for one in publishers(channel)}
+    return {publisher.address: publisher for publisher in publishers(channel)}
 
 
 @lru_cache(maxsize=12)
@@ -94,10 +94,10 @@ def fields_of(world: World, term: str, request: Request) -> Raw | None:
     tags, materials, categories, price."""
     publisher = find_publisher(term, request.channel)
     slug = term.rstrip("/").rsplit("/", 1)[-1]
-    found = _spoken_of(world, slug) if publisher is not None else None
-    if publisher is None or found is None:
+    query = _spoken_of(world, slug) if publisher is not None else None
+    if publisher is None or query is None:
         return None
-    topic, said = found
+    topic, said = query
     index = publishers(request.channel).index(publisher)
     page = page_of(topic, request.channel, index, said, world.tongue.locale[:2])
     head = world.query(said[0])

@@ -160,14 +160,14 @@ def page(world: World, term: str, request: Request) -> Raw:
     results = [
         {
             "position": place,
-            "address": one.address,
-            "title": one.title,
-            "publisher": one.publisher.address,
-            "standing": one.publisher.standing,
-            "pull": one.pull,
-            "published": one.published.isoformat(),
+            "address": standing.address,
+            "title": standing.title,
+            "publisher": standing.publisher.address,
+            "standing": standing.publisher.standing,
+            "pull": standing.pull,
+            "published": standing.published.isoformat(),
         }
-        for place, one in enumerate(rank(world, query, seen), start=1)
+        for place, standing in enumerate(rank(world, query, seen), start=1)
     ]
     company = world.company(query.key, request.channel)
     words = world.tongue.question_words

@@ -86,8 +86,12 @@ def strange_company(
     """The head of a subject and those of what it is put together with; with `words`, only those
     whose word is among them."""
     head = strange_head(subject, spoken.locale)
-    chosen = [one for one in spoken.company if words is None or words & {one.word, one.plural}]
-    return (head, *(_together(head, one) for one in chosen))
+    chosen = [
+        companion
+        for companion in spoken.company
+        if words is None or words & {companion.word, companion.plural}
+    ]
+    return (head, *(_together(head, companion) for companion in chosen))
 
 
 def _together(head: Head, companion: Companion) -> Head:

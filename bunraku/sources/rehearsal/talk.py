@@ -21,7 +21,7 @@ def rising(world: World, term: str, request: Request) -> Raw:
     """Related terms of a subject that draw more in the last quarter than in the same months a year
     ago. New terms are known here first."""
     months = months_before(request.on, 15)
-    found: list[tuple[str, float | None]] = []
+    terms: list[tuple[str, float | None]] = []
     own = world.query(term)
     company = world.company(term, request.channel)[:COMPANY_LOOKED_AT]
     talked_about = world.tongue.heads if world.knows(own.head) and own.kind != "topic" else ()
@@ -32,11 +32,11 @@ def rising(world: World, term: str, request: Request) -> Raw:
         series = demand_of_months(query, request.channel, months)
         now, before = float(np.sum(series[-3:])), float(np.sum(series[:3]))
         if before <= 0 and now > 0:
-            found.append((query.key, None))
+            terms.append((query.key, None))
         elif before > 0 and now / before - 1 >= LEAST_RISE:
-            found.append((query.key, round(now / before - 1, 2)))
-    found.sort(key=lambda one: (one[1] is not None, -(one[1] or 0), one[0]))
-    return {"terms": found[:20]}
+            terms.append((query.key, round(now / before - 1, 2)))
+    terms.sort(key=lambda one: (one[1] is not None, -(one[1] or 0), one[0]))
+    return {"terms": terms[:20]}
 
 
 def mentions(world: World, term: str, request: Request) -> Raw | None:
@@ -44,9 +44,9 @@ def mentions(world: World, term: str, request: Request) -> Raw | None:
     names."""
     query = world.query(term)
     level = float(demand_of_months(query, request.channel, months_before(request.on, 1))[0])
-    told = {
+    counts = {
         network: round(level * share * spread(0.6, network, query.key, request.on.toordinal() // 7))
         for network, share in NETWORKS.items()
         if roll("talks", network, query.head) < 0.85
     }
-    return {"mentions": told} if any(told.values()) else None
+    return {"mentions": counts} if any(counts.values()) else None

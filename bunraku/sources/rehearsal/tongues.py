@@ -208,4 +208,4 @@ def nearest_locale(locale: str) -> str:
     English."""
     if locale in LOCALES:
         return locale
-    return next((one for one in LOCALES if one[:2] == locale[:2]), "en-GB")
+    return next((known for known in LOCALES if known[:2] == locale[:2]), "en-GB")

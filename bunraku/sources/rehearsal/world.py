@@ -163,15 +163,15 @@ class World:
         start = key + " " if typed.endswith(" ") else key
         if "*" in typed:
             wanted = set(key.split())
-            found = [q for q in made.values() if wanted <= set(q.key.split())]
+            queries = [q for q in made.values() if wanted <= set(q.key.split())]
         else:
-            found = [q for q in made.values() if q.key.startswith(start)]
+            queries = [q for q in made.values() if q.key.startswith(start)]
         first = key.split()[0]
-        if not found and first in self.tongue.question_words:
-            found = [q for q in made.values() if q.key.startswith(first)]
-        found = [q for q in found if q.demand[column] >= LEAST_DEMAND and q.key != key]
-        found.sort(key=lambda q: (-q.demand[column], q.key))
-        return [q.key for q in found[:count]]
+        if not queries and first in self.tongue.question_words:
+            queries = [q for q in made.values() if q.key.startswith(first)]
+        queries = [q for q in queries if q.demand[column] >= LEAST_DEMAND and q.key != key]
+        queries.sort(key=lambda q: (-q.demand[column], q.key))
+        return [q.key for q in queries[:count]]
 
     def company(self, text: str, channel: str) -> list[Query]:
         """The most searched queries around the same head, in order."""

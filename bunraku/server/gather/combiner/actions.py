@@ -97,14 +97,14 @@ def preview_combinations(project: Project, channel: str, recipe: Recipe) -> dict
 
 
 def _known(scope: Scope, keys: Sequence[str]) -> set[str]:
-    found: set[str] = set()
+    known: set[str] = set()
     for part in in_parts(keys):
-        found.update(
+        known.update(
             Row.objects.filter(scope=scope, keyword__key__in=part).values_list(
                 "keyword__key", flat=True
             )
         )
-    return found
+    return known
 
 
 def box_knows(scope: Scope, texts: Sequence[str]) -> tuple[set[str], dict[str, str]]:

@@ -143,12 +143,12 @@ def _ask_pages(unit: Unit, spend: Spend) -> Iterator[Found]:
     for step in range(unit.options.steps):
         fresh: dict[str, None] = {}
         pages, missing = _bought(unit, What.PAGE, level, spend)
-        found = Found(missing=missing)
+        came = Found(missing=missing)
         for page in pages.values():
             for text in [*(page or {}).get("questions", []), *(page or {}).get("related", [])]:
-                found.suggestions.append((text, unit.came()))
+                came.suggestions.append((text, unit.came()))
                 fresh[identity_key(text)] = None
-        yield found
+        yield came
         wanted = (key for key in fresh if key and key not in asked and not unit.seed.unwanted(key))
         level = list(wanted)[: MOST_PAGES if step + 1 < unit.options.steps else 0]
         asked.update(level)

@@ -1,0 +1,186 @@
+"""Constants that figures hang on, held by cases worked out by hand or by a slow plain calculation that
+shares no code with the fast one. Whoever changes a constant changes a figure that people read: these
+say which."""
+
+import math
+from datetime import date
+
+import numpy as np
+import pytest
+from scipy.integrate import quad
+from scipy.stats import norm
+
+from bunraku.core.gather.fit import fit_to_project
+from bunraku.core.plan.calendar import DAYS_UNTIL_SHOWN, publish_by
+from bunraku.core.weigh.chance import difficulty, outlook, own_strength
+from bunraku.core.weigh.page import PageFacts, strength
+from bunraku.core.weigh.verdict import PRESETS, VERDICTS, verdicts
+from bunraku.core.weigh.volume import TakenAs, taken_as
+from bunraku.core.weigh.weighing import learn
+from bunraku.core.weigh.worth import click_value, expected_clicks, open_share, worth
+
+NONE = np.array([np.nan])
+
+
+def volume(
+    exact: list[float], *, age: float = 0, band: tuple[float, float] | None = None
+) -> TakenAs:
+    """The taken-as volume of one keyword, every source 0.25 off in ln."""
+    low, high = band or (np.nan, np.nan)
+    values = np.array([exact or [np.nan]])
+    spread = np.full(values.shape[1], 0.25)
+    ages = np.full(values.shape, age)
+    return taken_as(values, spread, ages, np.array([low]), np.array([high]), NONE)
+
+
+@pytest.mark.parametrize(
+    ("one", "other", "differ"), [(100, 190, False), (100, 215, True), (60, 31, False)]
+)
+def test_sources_disagree_from_twofold_on(one: float, other: float, differ: bool) -> None:
+    assert bool(volume([one, other]).disagree[0]) is differ
+
+
+def test_the_middle_eighty_per_cent_of_a_fresh_and_of_a_year_old_reading() -> None:
+    """By hand: ln 101 = 4.6151; 1.2816 × 0.25 = 0.3204; a year adds 0.35 in quadrature, 0.4301."""
+    fresh = volume([100])
+    assert fresh.value[0] == 100
+    assert fresh.low[0] == pytest.approx(72.3, abs=0.1)
+    assert fresh.high[0] == pytest.approx(138.1, abs=0.1)
+    old = volume([100], age=365)
+    assert old.low[0] == pytest.approx(57.2, abs=0.1)
+    assert old.high[0] == pytest.approx(174.3, abs=0.1)
+
+
+def test_a_broad_band_alone_is_three_tenths_of_its_middle_and_says_how_little_it_says() -> None:
+    """By hand: the middle of 999 and 999 is 999; 1000 × 0.3 − 1 = 299; σ 0.9, so 300 / e^1.1534."""
+    alone = volume([], band=(999, 999))
+    assert alone.value[0] == pytest.approx(299)
+    assert alone.low[0] == pytest.approx(300 / math.exp(1.2816 * 0.9) - 1)
+    assert alone.high[0] == pytest.approx(300 * math.exp(1.2816 * 0.9) - 1, rel=0.2)
+    assert alone.rough[0]
+
+
+def test_what_is_learned_is_settled_in_steps_of_five_per_cent() -> None:
+    """By hand: exact and broad both 500 to 1000; ln(0.5 / 0.3) = 0.511, ten steps of 0.05."""
+    n = 60
+    exact = np.full((n, 1), 499.0)
+    spreads, ratio = learn(exact, np.full(n, 999.0), np.full(n, 999.0))
+    assert ratio == pytest.approx(0.3 * math.exp(0.5))
+    # One source has nobody to differ from: it keeps the usual quarter.
+    assert spreads.tolist() == [0.25]
+
+
+def test_worth_follows_clicks_value_fit_and_heat() -> None:
+    """By hand: 10 clicks of £2, half fitting: £10; hot half as much again, cold half."""
+    four = np.full(4, 1.0)
+    money = worth(10 * four, 2 * four, 0.5 * four, ["hot", "warm", "", "cold"])
+    assert money.tolist() == [15, 10, 10, 5]
+
+
+def test_a_click_is_worth_ones_own_value_else_half_its_cost() -> None:
+    cpc = np.array([1.2, 1.2, np.nan])
+    values = click_value(cpc, ["commercial", "transactional", "commercial"], {"transactional": 3.0})
+    assert values[:2].tolist() == [0.6, 3.0]
+    assert np.isnan(values[2])
+
+
+@pytest.mark.parametrize(
+    ("channel", "first", "second", "ad"),
+    [("web", 28, 15, 0.05), ("video", 20, 14, 0.03), ("marketplace", 12, 10, 0.04)],
+)
+def test_clicks_of_the_first_two_places_and_what_two_ads_take(
+    channel: str, first: float, second: float, ad: float
+) -> None:
+    """Of a hundred searches, to whoever surely stands first or second, by the published shape."""
+    sure = np.eye(10)[:2]
+    hundred, whole = np.full(2, 100.0), np.ones(2)
+    clicks = expected_clicks(hundred, sure, whole, channel)
+    assert clicks == pytest.approx([first, second])
+    share = open_share([[], []], np.array([0.0, 2.0]), channel)
+    assert share == pytest.approx([1, 1 - 2 * ad])
+
+
+def test_what_features_take_of_the_clicks_on_the_web() -> None:
+    shown = [["answer_box"], ["map"], ["shopping_strip", "questions_box"], ["answer_box"] * 9]
+    share = open_share(shown, np.zeros(4), "web")
+    assert share == pytest.approx([0.75, 0.8, 1 - 0.15 - 0.08, 0.2])
+
+
+@pytest.mark.parametrize(
+    ("preset", "volume", "chance", "worth", "expected"),
+    [
+        ("new", 19.9, 0.9, 9, "skip"),
+        ("new", 20, 0.5, 0.5, "go"),
+        ("new", 20, 0.5, 0.49, "try"),
+        ("new", 20, 0.25, 9, "try"),
+        ("new", 20, 0.24, 9, "hard"),
+        ("growing", 39.9, 0.9, 9, "skip"),
+        ("growing", 40, 0.5, 2, "go"),
+        ("growing", 40, 0.49, 2, "try"),
+        ("growing", 40, 0.5, 1.99, "try"),
+        ("growing", 40, 0.2, 2, "try"),
+        ("growing", 40, 0.19, 2, "hard"),
+        ("established", 99, 0.9, 9, "skip"),
+        ("established", 100, 0.6, 8, "go"),
+        ("established", 100, 0.59, 8, "try"),
+        ("established", 100, 0.6, 7.9, "try"),
+        ("established", 100, 0.3, 9, "try"),
+        ("established", 100, 0.29, 9, "hard"),
+    ],
+)
+def test_a_verdict_turns_where_it_is_said_to(
+    preset: str, volume: float, chance: float, worth: float, expected: str
+) -> None:
+    code = verdicts(np.array([volume]), np.array([chance]), np.array([worth]), PRESETS[preset])[0]
+    assert VERDICTS[code] == expected
+
+
+@pytest.mark.parametrize(("channel", "tau"), [("web", 5), ("video", 7), ("marketplace", 6)])
+def test_chance_against_ten_equals_by_plain_integration(channel: str, tau: float) -> None:
+    """Ten results of strength 50, ourselves 45 give or take 6: one minus the chance of losing to all
+    ten, integrated over our own strength point by point."""
+
+    def loses_to_all(own: float) -> float:
+        above = 1 / (1 + math.exp((own - 50) / tau))
+        return float(above**10 * norm.pdf(own, 45, 6))
+
+    expected = 1 - quad(loses_to_all, -40, 130)[0]
+    chance = outlook(np.full((1, 10), 50.0), np.array([45.0]), channel).page_one[0]
+    # The fast one takes five points where this takes hundreds.
+    assert chance == pytest.approx(expected, abs=0.02)
+
+
+@pytest.mark.parametrize(("channel", "tau"), [("web", 5), ("video", 7), ("marketplace", 6)])
+def test_difficulty_of_ten_equals(channel: str, tau: float) -> None:
+    """By hand: an even chance against ten of 50 needs x with (1 + e^((x−50)/τ))^10 = 2."""
+    needed = 50 + tau * math.log(2 ** (1 / 10) - 1)
+    assert difficulty(np.full((1, 10), 50.0), channel)[0] == pytest.approx(needed, abs=0.06)
+
+
+@pytest.mark.parametrize(
+    ("channel", "standing", "pull"), [("web", 40, 2), ("video", 3400, 20), ("marketplace", 400, 10)]
+)
+def test_what_a_new_piece_of_an_outlet_soon_has(channel: str, standing: float, pull: float) -> None:
+    """A link per 20 of authority, a view a day per 170 followers, a sale a month per 40 reviews; less
+    12 points where the topic is wholly foreign."""
+    ones = np.ones(1)
+    expected = strength(PageFacts(standing * ones, pull * ones, ones), channel)[0]
+    own = own_strength(standing, np.array([1.0, 0.0]), channel)
+    assert own[0] == pytest.approx(expected)
+    assert own[0] - own[1] == pytest.approx(12)
+
+
+def test_a_keyword_that_shares_no_word_fits_three_tenths() -> None:
+    fits = fit_to_project(["telescope", "horse saddle"], ["telescopes and stars"], "en")
+    assert fits.tolist() == [1, 0.3]
+
+
+def test_a_piece_is_out_in_time_for_its_climb_and_late_for_three_months() -> None:
+    """By hand: searches climb in November; 21 days before the first is 11 October."""
+    assert DAYS_UNTIL_SHOWN == {"web": 21, "video": 7, "marketplace": 3}
+    in_time = publish_by(11, 21, date(2026, 10, 11))
+    assert (in_time.day, in_time.late) == (date(2026, 10, 11), False)
+    missed = publish_by(11, 21, date(2026, 10, 12))
+    assert (missed.day, missed.late) == (date(2027, 10, 11), True)
+    assert publish_by(11, 21, date(2027, 1, 31)).late
+    assert not publish_by(11, 21, date(2027, 2, 1)).late
