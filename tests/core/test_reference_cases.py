@@ -1,6 +1,6 @@
-"""Constants that figures hang on, held by cases worked out by hand or by a slow plain calculation that
-shares no code with the fast one. Whoever changes a constant changes a figure that people read: these
-say which."""
+"""Constants that figures hang on, held by cases worked out by hand or by a slow plain calculation
+that shares no code with the fast one. Whoever changes a constant changes a figure that people read:
+these say which."""
 
 import math
 from datetime import date
@@ -137,8 +137,8 @@ def test_a_verdict_turns_where_it_is_said_to(
 
 @pytest.mark.parametrize(("channel", "tau"), [("web", 5), ("video", 7), ("marketplace", 6)])
 def test_chance_against_ten_equals_by_plain_integration(channel: str, tau: float) -> None:
-    """Ten results of strength 50, ourselves 45 give or take 6: one minus the chance of losing to all
-    ten, integrated over our own strength point by point."""
+    """Ten results of strength 50, ourselves 45 give or take 6: one minus the chance of losing to
+    all ten, integrated over our own strength point by point."""
 
     def loses_to_all(own: float) -> float:
         above = 1 / (1 + math.exp((own - 50) / tau))
@@ -161,8 +161,8 @@ def test_difficulty_of_ten_equals(channel: str, tau: float) -> None:
     ("channel", "standing", "pull"), [("web", 40, 2), ("video", 3400, 20), ("marketplace", 400, 10)]
 )
 def test_what_a_new_piece_of_an_outlet_soon_has(channel: str, standing: float, pull: float) -> None:
-    """A link per 20 of authority, a view a day per 170 followers, a sale a month per 40 reviews; less
-    12 points where the topic is wholly foreign."""
+    """A link per 20 of authority, a view a day per 170 followers, a sale a month per 40 reviews;
+    less 12 points where the topic is wholly foreign."""
     ones = np.ones(1)
     expected = strength(PageFacts(standing * ones, pull * ones, ones), channel)[0]
     own = own_strength(standing, np.array([1.0, 0.0]), channel)
