@@ -8,10 +8,13 @@ PORT ?= $(or $(BUNRAKU_PORT),8000)
 export BUNRAKU_PORT := $(PORT)
 WEB_SOURCES := $(shell find web/src -type f) web/index.html web/vite.config.ts web/package.json web/tsconfig.json
 
-.PHONY: help demo demo-reset run build test lint core web-test browser bench docs pictures share clean
+# The walk that is done on another database too.
+WALK := tests/browser/test_walk.py
+
+.PHONY: help demo demo-reset run build test test-postgres lint core web-test browser bench docs pictures share clean
 
 help: ## list what can be made
-	@grep -E '^[a-z][a-z-]*:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | sort | awk -F'\t' '{printf "make %-12s %s\n", $$1, $$2}'
+	@grep -E '^[a-z][a-z-]*:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | sort | awk -F'\t' '{printf "make %-14s %s\n", $$1, $$2}'
 
 demo: .stamp-run .stamp-web ## set up, load the demo project (once) and start Bunraku on loopback
 	@$(PY) -m bunraku --demo
@@ -44,6 +47,10 @@ web-test: .stamp-node ## tests of the front end's parts
 
 browser: .stamp-dev .stamp-web .stamp-chromium ## tests in a real browser
 	$(PY) -m pytest tests/browser
+
+test-postgres: .stamp-dev .stamp-web .stamp-chromium .stamp-postgres ## tests of core and server and one browser walk on PostgreSQL
+	$(PY) -m tests.postgres $(PY) -m pytest tests/core tests/server -n 2
+	$(PY) -m tests.postgres --walk $(PY) -m pytest $(WALK)
 
 bench: .stamp-dev .stamp-web ## measure speed, each figure beside a plain baseline of the same run
 	$(PY) -m tests.bench
@@ -101,4 +108,10 @@ clean: ## remove what was built and installed; your data in var/ stays
 	@test -x "$${BUNRAKU_CHROMIUM:-/usr/bin/chromium}" || { echo "Installing Chromium from Debian's packages…"; \
 		{ apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends chromium >/dev/null; } \
 		|| { echo "The browser tests need Chromium at /usr/bin/chromium (Debian: apt-get install chromium), or BUNRAKU_CHROMIUM naming another. It could not be installed here."; exit 1; }; }
+	@touch $@
+
+.stamp-postgres:
+	@ls /usr/lib/postgresql/*/bin/postgres >/dev/null 2>&1 || { echo "Installing PostgreSQL from Debian's packages…"; \
+		{ apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends postgresql >/dev/null; } \
+		|| { echo "These tests need PostgreSQL in /usr/lib/postgresql (Debian: apt-get install postgresql). It could not be installed here."; exit 1; }; }
 	@touch $@

@@ -1,7 +1,8 @@
 """`make test-postgres`: a PostgreSQL server of its own for tests, in a folder that goes with it.
 
 Starts the server as an unprivileged person where needed, runs the command given with DATABASE_URL
-set, and stops it, whatever came."""
+set (with --walk, WALK_DATABASE_URL: what browser tests start uses it, they themselves do not), and
+stops it, whatever came."""
 
 import os
 import pwd
@@ -52,8 +53,11 @@ def main() -> int:
         with running(serve, cwd=folder, stderr=subprocess.DEVNULL, **as_person):
             _wait(port)
             url = f"postgres://bunraku@127.0.0.1:{port}/postgres"
-            environment = {**os.environ, "DATABASE_URL": url}
-            return subprocess.run(sys.argv[1:], env=environment, check=False).returncode
+            walk = sys.argv[1] == "--walk"
+            name = "WALK_DATABASE_URL" if walk else "DATABASE_URL"
+            environment = {**os.environ, name: url}
+            command = sys.argv[2 if walk else 1 :]
+            return subprocess.run(command, env=environment, check=False).returncode
     finally:
         shutil.rmtree(folder, ignore_errors=True)
 

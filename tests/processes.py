@@ -21,8 +21,6 @@ def running(command: Sequence[str], **options: Any) -> Iterator["subprocess.Pope
     not. Should the tests themselves be killed, the system tells it."""
     # What the child runs before it begins only asks the kernel for a signal.
     first = end_with_parent()
-    # What the child runs before it begins only asks the kernel for a signal.
-    first = end_with_parent()
     process = subprocess.Popen(
         command,
         text=True,
@@ -82,7 +80,10 @@ def gone(pids: Sequence[int], seconds: float = 15) -> bool:
 
 
 def environment(data: Path, **more: str) -> Mapping[str, str]:
-    """The environment of an installation of its own, with a database in its folder."""
+    """The environment of an installation of its own, with a database in its folder (or the one that
+    WALK_DATABASE_URL names: browser tests are walked on another database by it)."""
     left_out = ("DJANGO_SETTINGS_MODULE", "DATABASE_URL")
+    if walked := os.environ.get("WALK_DATABASE_URL"):
+        more = {"DATABASE_URL": walked, **more}
     kept = {name: value for name, value in os.environ.items() if name not in left_out}
     return {**kept, "BUNRAKU_DATA": str(data), "PYTHONUNBUFFERED": "1", **more}

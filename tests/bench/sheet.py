@@ -13,6 +13,7 @@ from django.db import connection
 from django.test import Client
 from django.test.utils import CaptureQueriesContext
 
+from bunraku.core.text.folding import fold
 from bunraku.server.projects.actions import create_project
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Keyword, Row
@@ -75,6 +76,7 @@ def fill() -> Project:
                 scope=scope,
                 keyword=keyword,
                 text=keyword.text,
+                folded=fold(keyword.text),
                 words=len(keyword.text.split()),
                 state=dice.choices([0, 1, 2], [90, 4, 6])[0],
                 volume=maybe(dice.lognormvariate(5, 2)),
@@ -114,10 +116,10 @@ def plain(asked: dict[str, Any], scope: int) -> tuple[str, str, list[Any]]:
                 f"{name} IN ({','.join(str(known.index(asked_one)) for asked_one in asked[name])})"
             )
     for word in asked.get("q", "").split():
-        where.append("text LIKE ?")
+        where.append("folded LIKE ?")
         values.append(f"%{word}%")
     for word in asked.get("without", "").split():
-        where.append("text NOT LIKE ?")
+        where.append("folded NOT LIKE ?")
         values.append(f"%{word}%")
     held = " AND ".join(where)
     sort, falling = asked.get("sort", "worth"), asked.get("descending", True)

@@ -1,6 +1,7 @@
 """Tests that keep documents true: generated files, migrations, settings, error codes, columns,
 commands, the demo."""
 
+import json
 import re
 import subprocess
 from pathlib import Path
@@ -9,6 +10,7 @@ import pytest
 from django.conf import settings
 from django.core.management import call_command
 
+from bunraku import __version__
 from bunraku.server.errors import CATALOGUE, BunrakuError
 from bunraku.server.plan.export import COLUMNS as PLAN_COLUMNS
 from bunraku.server.sheet.export import COLUMNS as KEYWORD_COLUMNS
@@ -78,10 +80,32 @@ def test_every_make_target_says_what_it_does() -> None:
         assert name in answer
 
 
-def test_pictures_are_linked_from_the_readme() -> None:
-    pictures = [path.name for path in (ROOT / "docs/screenshots").glob("*.png")]
+def test_pictures_and_the_readme_agree() -> None:
+    pictures = {path.name for path in (ROOT / "docs/screenshots").glob("*.png")}
     assert pictures
-    assert all(name in read("README.md") for name in pictures)
+    assert pictures == set(re.findall(r"docs/screenshots/([\w-]+\.png)", read("README.md")))
+
+
+def test_links_of_the_documents_lead_somewhere() -> None:
+    for path in (*ROOT.glob("*.md"), *(ROOT / "docs").rglob("*.md")):
+        for link in re.findall(r"\]\((?!http|#)([^)#]+)", path.read_text("utf-8")):
+            assert (path.parent / link).exists(), (path.name, link)
+
+
+def test_every_decision_is_listed() -> None:
+    records = {path.name for path in (ROOT / "docs/decisions").glob("*.md")}
+    listed = re.findall(r"decisions/(\d{4}-[\w-]+\.md)", read("docs/architecture.md"))
+    assert len(records) == len(listed)
+    assert records == set(listed)
+
+
+def test_version_and_changelog_agree() -> None:
+    latest = re.search(r"^## (\S+),", read("CHANGELOG.md"), flags=re.M)
+    assert latest
+    assert latest[1] == __version__
+    assert f'version = "{__version__}"' in read("pyproject.toml")
+    for name in ("web/package.json", "web/package-lock.json"):
+        assert json.loads(read(name))["version"] == __version__, name
 
 
 def test_lock_files_carry_no_addresses() -> None:

@@ -8,10 +8,12 @@ import time
 from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
+from unittest.mock import Mock
 
 import pytest
 from django.conf import settings
 
+from bunraku.server.jobs import actions
 from bunraku.server.jobs.actions import start_job
 from bunraku.server.jobs.kinds import JobKind, job_kind
 from bunraku.server.jobs.models import Job
@@ -55,6 +57,27 @@ class Steps(JobKind[StepParams, StepResult]):
 
     def brought(self, result: StepResult) -> str:
         return f"step {result.step}"
+
+
+def test_a_job_that_only_keeps_figures_true_says_nothing_unless_it_fails(
+    project: Project, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(Steps, "quiet", True)
+    start_job(project, Steps, StepParams())
+    assert Steps().ending(last_job(project, "test-steps")) == ""
+    start_job(project, Steps, StepParams(broken=True))
+    assert Steps().ending(last_job(project, "test-steps")).startswith("Stepping failed. ")
+
+
+def test_a_job_that_is_open_is_not_started_again(
+    project: Project, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(actions, "run_job", Mock())
+    first = start_job(project, Steps, StepParams())
+    assert start_job(project, Steps, StepParams()) == first
+    assert start_job(project, Steps, StepParams(stop=True)) != first
+    Job.objects.filter(pk=first.pk).update(state="done")
+    assert start_job(project, Steps, StepParams()) != first
 
 
 def test_a_job_tells_how_far_it_is(project: Project) -> None:

@@ -250,6 +250,9 @@ def test_shortlist_drop_and_undo(api: Api, rows: Make) -> None:
     api.post("/undo")
     assert api.get(f"/rows/{ids[0]}")["row"]["state"] == "open"
     assert api.get(f"/rows/{ids[0]}")["drop_reason"] == ""
+    # A reason is one for dropping; kept keywords need none and keep none.
+    api.post("/sheet/state", {"row_ids": ids[:1], "state": "kept", "reason": "Off topic"})
+    assert api.get(f"/rows/{ids[0]}")["drop_reason"] == ""
 
 
 def test_too_many_or_no_rows_at_once_are_refused(api: Api) -> None:

@@ -10,8 +10,11 @@ from django.core.serializers.python import Serializer
 from django.test import Client
 
 from bunraku.server.cluster.models import Cluster, Pin
+from bunraku.server.journal.acting import acting, who_acts
 from bunraku.server.journal.carrying import fields_of
 from bunraku.server.journal.models import Entry, LogLine
+from bunraku.server.journal.recorder import Recorder
+from bunraku.server.plan.fit import start_fitting
 from bunraku.server.plan.models import Piece, PieceKeyword
 from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.sheet.models import Decision, Row
@@ -236,3 +239,41 @@ def test_who_did_what_is_told_of_requests_and_of_jobs(
     # Nobody acts in the next request who acted in the one before.
     client.logout()
     assert client.get(setting.api.base + "/log").status_code == 401
+
+
+def test_who_acted_in_a_request_acts_no_longer_after_it(project: Project, client: Client) -> None:
+    """Else what a worker of the server did next would be told of them."""
+    colleague = another_person(project)
+    client.force_login(colleague)
+    client.get("/api/projects")
+    assert who_acts(project) == project.owner_id
+    with acting(colleague.pk):
+        assert who_acts(project) == colleague.pk
+        client.get("/api/projects")
+        assert who_acts(project) == colleague.pk
+
+
+def test_what_a_job_changes_is_told_of_whoever_started_it(
+    setting: Setting, project: Project
+) -> None:
+    colleague = another_person(project)
+    with acting(colleague.pk):
+        start_fitting(project)
+    assert last_job(project, "fit").by == colleague
+    assert set(LogLine.objects.filter(text__startswith="Fitt").values_list("by", flat=True)) == {
+        colleague.pk
+    }
+
+
+def test_nothing_is_recorded_of_what_did_not_change(setting: Setting, project: Project) -> None:
+    entries, lines = Entry.objects.count(), LogLine.objects.count()
+    with Recorder(project, "Looked at them") as journal:
+        journal.touch(Piece.objects.all())
+    assert (Entry.objects.count(), LogLine.objects.count()) == (entries, lines)
+    with Recorder(project, "Named one") as journal:
+        journal.touch(Piece.objects.all())
+        Piece.objects.filter(pk=setting.piece).update(title="Another")
+    changes = Entry.objects.latest("pk").changes
+    assert [(change["pk"], change["after"]["title"]) for change in changes] == [
+        (setting.piece, "Another")
+    ]

@@ -27,28 +27,14 @@ def start_job(
     given = params.model_dump(mode="json")
     told_apart = distinct or json.dumps(given, sort_keys=True)
     fingerprint = hashlib.sha256(told_apart.encode()).hexdigest()
-    same = {
-        "project": project,
-        "kind": kind.id,
-        "fingerprint": fingerprint,
-        "state__in": OPEN_STATES,
-    }
-    existing = Job.objects.filter(**same).first()
-    if existing is not None:
-        return existing
+    same = {"project": project, "kind": kind.id, "fingerprint": fingerprint}
     try:
         with transaction.atomic():
-            job = Job.objects.create(
-                project=project,
-                by_id=who_acts(project),
-                kind=kind.id,
-                params=given,
-                fingerprint=fingerprint,
-            )
+            job = Job.objects.create(**same, by_id=who_acts(project), params=given)
             run_job.enqueue(job.pk)
     except IntegrityError:
-        # Another request was quicker; the constraint let only one of us in.
-        return Job.objects.get(**same)
+        # One is open, and the constraint lets no second one in. It may have ended since.
+        return Job.objects.filter(**same).latest("pk")
     job.refresh_from_db()
     return job
 
