@@ -54,9 +54,13 @@ export function CommandBox({
             ))}
           </Command.Group>
           <Command.Group heading="Channels" className={GROUP}>
-            {CHANNELS.map((one) => (
-              <Command.Item key={one.id} className={ITEM} onSelect={run(() => go("weigh", one.id))}>
-                {one.name} search
+            {CHANNELS.map((channel) => (
+              <Command.Item
+                key={channel.id}
+                className={ITEM}
+                onSelect={run(() => go("weigh", channel.id))}
+              >
+                {channel.name} search
               </Command.Item>
             ))}
           </Command.Group>
@@ -80,19 +84,19 @@ export function CommandBox({
             </Command.Item>
           </Command.Group>
           <Command.Group heading="Projects" className={GROUP}>
-            {projects.data?.map((one) => (
+            {projects.data?.map((listed) => (
               <Command.Item
-                key={one.id}
-                value={`project ${one.name} ${one.id}`}
+                key={listed.id}
+                value={`project ${listed.name} ${listed.id}`}
                 className={ITEM}
                 onSelect={run(() =>
                   navigate({
                     to: "/p/$projectId/$channel/gather",
-                    params: { projectId: String(one.id), channel },
+                    params: { projectId: String(listed.id), channel },
                   }),
                 )}
               >
-                {one.name}
+                {listed.name}
               </Command.Item>
             ))}
           </Command.Group>

@@ -18,7 +18,8 @@ export function LocaleMenu({ project }: { project: Project }) {
     },
   );
   const own = { country: project.country, language: project.language };
-  const is = (one: typeof own) => one.country === own.country && one.language === own.language;
+  const is = (locale: typeof own) =>
+    locale.country === own.country && locale.language === own.language;
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
@@ -29,15 +30,15 @@ export function LocaleMenu({ project }: { project: Project }) {
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content align="start" sideOffset={10} className={MENU}>
-          {[...(COMMON.some(is) ? [] : [own]), ...COMMON].map((one) => (
+          {[...(COMMON.some(is) ? [] : [own]), ...COMMON].map((locale) => (
             <DropdownMenu.Item
-              key={`${one.language}-${one.country}`}
+              key={`${locale.language}-${locale.country}`}
               className={MENU_ITEM}
-              disabled={is(one)}
-              onSelect={() => change.mutate(one)}
+              disabled={is(locale)}
+              onSelect={() => change.mutate(locale)}
             >
-              <span className={is(one) ? "font-semibold" : ""}>
-                {localeName(one.country, one.language)}
+              <span className={is(locale) ? "font-semibold" : ""}>
+                {localeName(locale.country, locale.language)}
               </span>
             </DropdownMenu.Item>
           ))}

@@ -27,7 +27,7 @@ export function TopBar({
   const session = useSession();
   const overview = useOverview(projectId);
   const path = useRouterState({ select: (state) => state.location.pathname });
-  const step = STEPS.find((one) => path.endsWith(`/${one.id}`))?.id ?? "gather";
+  const step = STEPS.find((step) => path.endsWith(`/${step.id}`))?.id ?? "gather";
   const left = overview.data?.lookups_left ?? project?.lookups_left;
 
   return (
@@ -41,18 +41,20 @@ export function TopBar({
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content align="start" sideOffset={6} className={MENU}>
-            {projects.data?.map((one) => (
+            {projects.data?.map((project) => (
               <DropdownMenu.Item
-                key={one.id}
+                key={project.id}
                 className={MENU_ITEM}
                 onSelect={() =>
                   navigate({
                     to: `/p/$projectId/$channel/${step}`,
-                    params: { projectId: String(one.id), channel },
+                    params: { projectId: String(project.id), channel },
                   })
                 }
               >
-                <span className={one.id === projectId ? "font-semibold" : ""}>{one.name}</span>
+                <span className={project.id === projectId ? "font-semibold" : ""}>
+                  {project.name}
+                </span>
               </DropdownMenu.Item>
             ))}
             <DropdownMenu.Separator className="my-1 h-px bg-hairline" />
@@ -91,13 +93,13 @@ export function TopBar({
         }}
         className="flex h-[31px] shrink-0 overflow-hidden rounded-md border border-beam-line"
       >
-        {CHANNELS.map((one) => (
+        {CHANNELS.map((channel) => (
           <ToggleGroup.Item
-            key={one.id}
-            value={one.id}
+            key={channel.id}
+            value={channel.id}
             className="px-3 text-on-beam-2 hover:text-on-beam data-[state=on]:bg-on-beam data-[state=on]:font-semibold data-[state=on]:text-beam focus-visible:-outline-offset-2"
           >
-            {one.name}
+            {channel.name}
           </ToggleGroup.Item>
         ))}
       </ToggleGroup.Root>

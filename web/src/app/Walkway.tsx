@@ -10,7 +10,7 @@ export function Walkway() {
   const { projectId, channel } = usePlace();
   const overview = useOverview(projectId).data;
   const matchRoute = useMatchRoute();
-  const counts = overview?.channels.find((one) => one.channel === channel) ?? {
+  const counts = overview?.channels.find((counted) => counted.channel === channel) ?? {
     keywords: 0,
     measured: 0,
     clusters: 0,

@@ -43,7 +43,10 @@ const project = createRoute({
   getParentRoute: () => root,
   path: "/p/$projectId/$channel",
   beforeLoad: ({ params }) => {
-    if (!CHANNELS.some((one) => one.id === params.channel) || !/^\d+$/.test(params.projectId))
+    if (
+      !CHANNELS.some((channel) => channel.id === params.channel) ||
+      !/^\d+$/.test(params.projectId)
+    )
       throw redirect({ to: "/" });
   },
   // Asked for while the page's own code is still on its way.

@@ -11,7 +11,11 @@ vi.mock("../shared/queries", async () => {
   const { useQuery } = await import("@tanstack/react-query");
   return {
     useOverview: () =>
-      useQuery({ queryKey: ["overview", 1], queryFn: async () => ({ jobs: [] }), staleTime: Number.POSITIVE_INFINITY }),
+      useQuery({
+        queryKey: ["overview", 1],
+        queryFn: async () => ({ jobs: [] }),
+        staleTime: Number.POSITIVE_INFINITY,
+      }),
   };
 });
 const job = {

@@ -30,7 +30,7 @@ export function MoveDialog({
     sort: "volume",
     several: false,
   });
-  const others = found.data?.clusters.filter((one) => one.id !== from.id) ?? [];
+  const others = found.data?.clusters.filter((cluster) => cluster.id !== from.id) ?? [];
   return (
     <Modal
       open={keyword !== null}
@@ -48,15 +48,17 @@ export function MoveDialog({
       />
       {problem && <ProblemNote error={problem} />}
       <ul className="mt-2 h-[260px] overflow-auto border-y border-hairline">
-        {others.map((one) => (
-          <li key={one.id}>
+        {others.map((other) => (
+          <li key={other.id}>
             <button
               type="button"
-              onClick={() => onMove(one.id)}
+              onClick={() => onMove(other.id)}
               className="flex h-8 w-full items-center justify-between gap-3 px-2 text-left hover:bg-paper focus-visible:-outline-offset-2"
             >
-              <span className="truncate">{one.name}</span>
-              <span className="shrink-0 text-xs text-quiet">{plural(one.keywords, "keyword")}</span>
+              <span className="truncate">{other.name}</span>
+              <span className="shrink-0 text-xs text-quiet">
+                {plural(other.keywords, "keyword")}
+              </span>
             </button>
           </li>
         ))}

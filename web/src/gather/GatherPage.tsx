@@ -39,7 +39,7 @@ export function GatherPage() {
     readRun,
   );
   const [dialog, setDialog] = useState<"combine" | "import" | undefined>();
-  const counts = overview?.channels.find((one) => one.channel === channel);
+  const counts = overview?.channels.find((counted) => counted.channel === channel);
   const jobs = overview?.jobs.filter((job) => [...BRINGING, "tidy"].includes(job.kind)) ?? [];
   const patch = useCallback(
     (changed: Partial<GatherSearch>, replace = true) =>
@@ -66,7 +66,7 @@ export function GatherPage() {
   const names: Record<(typeof TABS)[number], string> = {
     stream: `Stream ${counts ? exact(counts.keywords) : ""}`,
     covered: "Covered so far",
-    rules: `Rules ${overview ? exact(overview.channels.reduce((sum, one) => sum + one.left_out, 0)) : ""}`,
+    rules: `Rules ${overview ? exact(overview.channels.reduce((sum, counted) => sum + counted.left_out, 0)) : ""}`,
   };
   return (
     <>
@@ -178,13 +178,13 @@ export function GatherPage() {
 }
 
 function aboutLine(channels: readonly { channel: string; keywords: number }[]): string {
-  const total = channels.reduce((sum, one) => sum + one.keywords, 0);
+  const total = channels.reduce((sum, counted) => sum + counted.keywords, 0);
   if (!total) return "Begin with two or three words that people would search for";
-  const told = CHANNELS.map((one) => ({
-    ...one,
-    keywords: channels.find((c) => c.channel === one.id)?.keywords ?? 0,
+  const told = CHANNELS.map((channel) => ({
+    ...channel,
+    keywords: channels.find((c) => c.channel === channel.id)?.keywords ?? 0,
   }))
-    .filter((one) => one.keywords)
-    .map((one) => `${exact(one.keywords)} ${one.id}`);
+    .filter((channel) => channel.keywords)
+    .map((channel) => `${exact(channel.keywords)} ${channel.id}`);
   return `${plural(total, "keyword")} in play: ${told.join(", ")}`;
 }

@@ -46,5 +46,5 @@ export function toStreamQuery(search: GatherSearch, channel: Channel): StreamQue
 export function dugInto(trail: readonly string[], seed: string, keyword: string): string[] {
   const at = trail.indexOf(seed);
   const before = at >= 0 ? trail.slice(0, at + 1) : seed && seed !== keyword ? [seed] : [];
-  return [...before.filter((one) => one !== keyword), keyword].slice(-30);
+  return [...before.filter((earlier) => earlier !== keyword), keyword].slice(-30);
 }

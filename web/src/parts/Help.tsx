@@ -22,7 +22,8 @@ export function Help({
 }) {
   const figures = useFigures();
   const found =
-    figures.data?.find((one) => one.id === figure) ?? (text ? { name: title, text } : undefined);
+    figures.data?.find((known) => known.id === figure) ??
+    (text ? { name: title, text } : undefined);
   return (
     <Tooltip.Root delayDuration={350}>
       <Tooltip.Trigger asChild>

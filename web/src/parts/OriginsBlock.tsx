@@ -13,29 +13,29 @@ export function OriginsBlock({
 }) {
   return (
     <Block title="Where it came from" aside={plural(origins.length, "way")}>
-      {origins.map((one) => (
+      {origins.map((origin) => (
         <p
-          key={`${one.method}|${one.seed}|${one.source}|${one.on}`}
+          key={`${origin.method}|${origin.seed}|${origin.source}|${origin.on}`}
           className="flex justify-between gap-3 py-[2px]"
         >
-          <span className="min-w-0 truncate" title={one.source}>
-            {originWords(one.method, one.seed).way}
-            <span className="text-ink-2"> {originWords(one.method, one.seed).of}</span>
-            {figureWords(one.method, one.figure) && (
-              <span className="text-quiet">, {figureWords(one.method, one.figure)}</span>
+          <span className="min-w-0 truncate" title={origin.source}>
+            {originWords(origin.method, origin.seed).way}
+            <span className="text-ink-2"> {originWords(origin.method, origin.seed).of}</span>
+            {figureWords(origin.method, origin.figure) && (
+              <span className="text-quiet">, {figureWords(origin.method, origin.figure)}</span>
             )}
           </span>
-          {onRun && one.job_id ? (
+          {onRun && origin.job_id ? (
             <button
               type="button"
-              onClick={() => onRun(one.job_id as number)}
+              onClick={() => onRun(origin.job_id as number)}
               title="Show what this run was the first to bring"
               className="shrink-0 text-quiet underline hover:text-ink"
             >
-              {day(one.on)}
+              {day(origin.on)}
             </button>
           ) : (
-            <span className="shrink-0 text-quiet">{day(one.on)}</span>
+            <span className="shrink-0 text-quiet">{day(origin.on)}</span>
           )}
         </p>
       ))}

@@ -17,7 +17,7 @@ export function Toasts({ children }: { children: ReactNode }) {
     ]);
   }, []);
   const drop = useCallback(
-    (id: number) => setMessages((now) => now.filter((one) => one.id !== id)),
+    (id: number) => setMessages((now) => now.filter((message) => message.id !== id)),
     [],
   );
   const context = useMemo(() => say, [say]);
@@ -25,14 +25,14 @@ export function Toasts({ children }: { children: ReactNode }) {
     <SayContext.Provider value={context}>
       <Toast.Provider swipeDirection="down" duration={5000}>
         {children}
-        {messages.map((one) => (
+        {messages.map((message) => (
           <Toast.Root
-            key={one.id}
-            duration={one.bad ? 12_000 : 5_000}
-            onOpenChange={(open) => !open && drop(one.id)}
-            className={`rounded-md border px-4 py-2 ${one.bad ? "border-persimmon bg-persimmon-wash text-ink" : "border-beam bg-beam text-on-beam"}`}
+            key={message.id}
+            duration={message.bad ? 12_000 : 5_000}
+            onOpenChange={(open) => !open && drop(message.id)}
+            className={`rounded-md border px-4 py-2 ${message.bad ? "border-persimmon bg-persimmon-wash text-ink" : "border-beam bg-beam text-on-beam"}`}
           >
-            <Toast.Description>{one.text}</Toast.Description>
+            <Toast.Description>{message.text}</Toast.Description>
           </Toast.Root>
         ))}
         <Toast.Viewport className="fixed bottom-16 left-5 z-50 flex w-[420px] max-w-[90vw] flex-col gap-2" />

@@ -68,10 +68,10 @@ export function PieceFields({
         >
           <option value="">None</option>
           {outlets
-            .filter((one) => one.channel === piece.channel)
-            .map((one) => (
-              <option key={one.id} value={one.id}>
-                {one.name}
+            .filter((outlet) => outlet.channel === piece.channel)
+            .map((outlet) => (
+              <option key={outlet.id} value={outlet.id}>
+                {outlet.name}
               </option>
             ))}
         </select>

@@ -87,7 +87,9 @@ function Told({
   });
   const problem = change.error ?? remove.error ?? main.error ?? take.error;
   const [first, ...others] = rows;
-  const overlaps = plan.overlaps.filter((one) => one.piece === piece.id || one.other === piece.id);
+  const overlaps = plan.overlaps.filter(
+    (overlap) => overlap.piece === piece.id || overlap.other === piece.id,
+  );
   const also = others.reduce((sum, row) => sum + (row.volume ?? 0), 0);
   return (
     <>

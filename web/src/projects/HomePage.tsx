@@ -15,21 +15,24 @@ export function HomePage() {
     <PlainPage title="Your projects">
       {projects.error && <ProblemNote error={projects.error} />}
       <ul className="border-t border-hairline">
-        {projects.data?.map((one) => (
-          <li key={one.id} className="border-b border-hairline">
+        {projects.data?.map((project) => (
+          <li key={project.id} className="border-b border-hairline">
             <Link
               to="/p/$projectId/$channel/gather"
-              params={{ projectId: String(one.id), channel: one.outlets[0]?.channel ?? "web" }}
+              params={{
+                projectId: String(project.id),
+                channel: project.outlets[0]?.channel ?? "web",
+              }}
               className="flex items-baseline justify-between gap-4 px-1 py-3 hover:bg-paper"
             >
               <span className="min-w-0">
-                <strong className="block text-base">{one.name}</strong>
-                <span className="block truncate text-ink-2">{one.about}</span>
+                <strong className="block text-base">{project.name}</strong>
+                <span className="block truncate text-ink-2">{project.about}</span>
               </span>
               <span className="shrink-0 text-right text-quiet">
-                {localeName(one.country, one.language)}
+                {localeName(project.country, project.language)}
                 <br />
-                {plural(one.outlets.length, "outlet")}
+                {plural(project.outlets.length, "outlet")}
               </span>
             </Link>
           </li>

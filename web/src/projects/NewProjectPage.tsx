@@ -53,7 +53,9 @@ export function NewProjectPage() {
     },
   });
   // A line that was never touched is no outlet.
-  const outlets = draft.outlets.filter((one) => one.name || one.address || one.standing);
+  const outlets = draft.outlets.filter(
+    (outlet) => outlet.name || outlet.address || outlet.standing,
+  );
   const read = outlets.map(readOutlet);
   const errors = tried ? fieldErrors(draft.fields) : {};
   const problem = create.error;
@@ -66,7 +68,7 @@ export function NewProjectPage() {
         onSubmit={(event) => {
           event.preventDefault();
           setTried(true);
-          const good = read.flatMap((one) => ("outlet" in one ? [one.outlet] : []));
+          const good = read.flatMap((answer) => ("outlet" in answer ? [answer.outlet] : []));
           if (
             !create.isPending &&
             good.length === read.length &&
@@ -84,13 +86,14 @@ export function NewProjectPage() {
           <legend className="pb-1 font-semibold">
             Outlets: where you publish, and how strong each is
           </legend>
-          {draft.outlets.map((one, i) => {
-            const told = tried && outlets.includes(one) ? read[outlets.indexOf(one)] : undefined;
+          {draft.outlets.map((outlet, i) => {
+            const told =
+              tried && outlets.includes(outlet) ? read[outlets.indexOf(outlet)] : undefined;
             return (
               <OutletFields
                 // biome-ignore lint/suspicious/noArrayIndexKey: lines of a form are told apart by their place
                 key={i}
-                draft={one}
+                draft={outlet}
                 wrong={told && "wrong" in told ? told.wrong : undefined}
                 onChange={(next) =>
                   keep({

@@ -15,7 +15,7 @@ export function OutletFields({
   onChange: (draft: OutletDraft) => void;
 }) {
   const set = (patch: Partial<OutletDraft>) => onChange({ ...draft, ...patch });
-  const standing = CHANNELS.find((one) => one.id === draft.channel)?.standing ?? "";
+  const standing = CHANNELS.find((channel) => channel.id === draft.channel)?.standing ?? "";
   return (
     <div className="flex flex-col gap-1">
       <div className="grid grid-cols-[1.4fr_112px_1.4fr_104px_72px] gap-2">
@@ -33,9 +33,9 @@ export function OutletFields({
           onChange={(event) => set({ channel: event.target.value as OutletDraft["channel"] })}
           className={INPUT}
         >
-          {CHANNELS.map((one) => (
-            <option key={one.id} value={one.id}>
-              {one.name}
+          {CHANNELS.map((channel) => (
+            <option key={channel.id} value={channel.id}>
+              {channel.name}
             </option>
           ))}
         </select>

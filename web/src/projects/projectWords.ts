@@ -54,7 +54,7 @@ export const emptyOutlet = (channel: OutletDraft["channel"] = "web"): OutletDraf
 const words = (text: string): string[] =>
   text
     .split(/[,;\n]/)
-    .map((one) => one.trim())
+    .map((word) => word.trim())
     .filter(Boolean);
 
 /** The form of a project that is there. */

@@ -17,7 +17,7 @@ export const STEPS = [
 export type StepId = (typeof STEPS)[number]["id"];
 
 export const channelName = (id: string): string =>
-  CHANNELS.find((one) => one.id === id)?.name ?? id;
+  CHANNELS.find((channel) => channel.id === id)?.name ?? id;
 
 /** The project and channel of the address; only inside a project's pages. */
 export function usePlace(): { projectId: number; channel: Channel } {

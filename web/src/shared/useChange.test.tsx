@@ -24,8 +24,13 @@ describe("a change that starts a job", () => {
     await waitFor(() => expect(hook.result.current.isSuccess).toBe(true));
     expect(jobs()).toEqual([JOB]);
   });
+  it("finds it beside what was worked out at once", async () => {
+    const { hook, jobs } = setUp({ placed: 4, job: JOB });
+    await waitFor(() => expect(hook.result.current.isSuccess).toBe(true));
+    expect(jobs()).toEqual([JOB]);
+  });
   it("leaves alone what is no job, or is over", async () => {
-    for (const out of [{ changed: 3 }, { ...JOB, state: "done" }, undefined]) {
+    for (const out of [{ changed: 3 }, { job: null }, { ...JOB, state: "done" }, undefined]) {
       const { hook, jobs } = setUp(out);
       await waitFor(() => expect(hook.result.current.isSuccess).toBe(true));
       expect(jobs()).toEqual([]);

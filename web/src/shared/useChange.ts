@@ -11,13 +11,25 @@ export function refreshProject(client: QueryClient, projectId: number): Promise<
 
 export const isOpen = (job: Job) => job.state === "queued" || job.state === "running";
 
-/** A job that a change has just started is open at once: one that is over before the next look would end unseen. */
+const isJob = (out: unknown): out is Job =>
+  typeof out === "object" && out !== null && "state" in out && "kind" in out;
+
+/** The job that an answer tells of: itself, or with what was worked out at once. */
+function jobIn(out: unknown): Job | null {
+  if (isJob(out)) return out;
+  const held = typeof out === "object" && out !== null && "job" in out ? out.job : null;
+  return isJob(held) ? held : null;
+}
+
+/** A job that a change has just started is open at once: one that is over before the next look
+ * would end unseen. */
 function noteStarted(client: QueryClient, projectId: number, out: unknown): void {
-  if (typeof out !== "object" || out === null || !("state" in out) || !("kind" in out)) return;
-  const job = out as Job;
-  if (!isOpen(job)) return;
+  const job = jobIn(out);
+  if (!job || !isOpen(job)) return;
   client.setQueryData<Schemas["OverviewOut"]>(["overview", projectId], (now) =>
-    now && !now.jobs.some((one) => one.id === job.id) ? { ...now, jobs: [...now.jobs, job] } : now,
+    now && !now.jobs.some((open) => open.id === job.id)
+      ? { ...now, jobs: [...now.jobs, job] }
+      : now,
   );
 }
 

@@ -31,7 +31,7 @@ export function usePages<T>(
   });
   // While a page far down is being read the length stays known, or the list would collapse and jump back to its top.
   const known = useRef<number | undefined>(undefined);
-  known.current = answers.find((one) => one.data)?.data?.total ?? known.current;
+  known.current = answers.find((answer) => answer.data)?.data?.total ?? known.current;
   const rowAt = (index: number): T | undefined => {
     const number = Math.floor(index / PAGE);
     const page = answers[number - range.first]?.data;
@@ -49,6 +49,6 @@ export function usePages<T>(
     total: known.current,
     rowAt,
     show,
-    error: answers.find((one) => one.error)?.error ?? null,
+    error: answers.find((answer) => answer.error)?.error ?? null,
   };
 }

@@ -210,13 +210,15 @@ function chipsOf(search: SheetSearch, onChange: Change): Chip[] {
     {
       id: "verdict",
       name: "Verdict",
-      told: search.verdict.map((one) => (one === "none" ? "Not weighed" : capital(one))).join(", "),
+      told: search.verdict
+        .map((verdict) => (verdict === "none" ? "Not weighed" : capital(verdict)))
+        .join(", "),
       clear: { verdict: [] },
       body: (
         <Ticks
           all={VERDICTS}
           on={search.verdict}
-          name={(one) => (one === "none" ? "Not weighed" : capital(one))}
+          name={(verdict) => (verdict === "none" ? "Not weighed" : capital(verdict))}
           onChange={(verdict) => onChange({ verdict })}
         />
       ),
@@ -233,9 +235,9 @@ function chipsOf(search: SheetSearch, onChange: Change): Chip[] {
           onChange={(event) => onChange({ state: event.target.value as SheetSearch["state"] })}
           className={INPUT}
         >
-          {STATES.map((one) => (
-            <option key={one} value={one}>
-              {STATE_NAMES[one]}
+          {STATES.map((state) => (
+            <option key={state} value={state}>
+              {STATE_NAMES[state]}
             </option>
           ))}
         </select>
@@ -260,15 +262,15 @@ function chipsOf(search: SheetSearch, onChange: Change): Chip[] {
     {
       id: "more",
       name: "Marks",
-      told: MARKS.filter((one) => search[one.id])
-        .map((one) => one.short)
+      told: MARKS.filter((mark) => search[mark.id])
+        .map((mark) => mark.short)
         .join(", "),
       clear: { local: undefined, waiting: undefined, leads: undefined, own: undefined },
       body: (
         <Ticks
-          all={MARKS.map((one) => one.id)}
-          on={MARKS.map((one) => one.id).filter((id) => search[id])}
-          name={(id) => MARKS.find((one) => one.id === id)?.name ?? id}
+          all={MARKS.map((mark) => mark.id)}
+          on={MARKS.map((mark) => mark.id).filter((id) => search[id])}
+          name={(id) => MARKS.find((mark) => mark.id === id)?.name ?? id}
           onChange={(on) =>
             onChange(Object.fromEntries(MARKS.map(({ id }) => [id, on.includes(id) || undefined])))
           }
@@ -286,22 +288,24 @@ function Ticks<T extends string>({
 }: {
   all: readonly T[];
   on: readonly T[];
-  name: (one: T) => string;
+  name: (value: T) => string;
   onChange: (on: T[]) => void;
 }) {
   return (
     <div className="flex flex-col gap-1">
-      {all.map((one) => (
-        <label key={one} className="flex h-6 items-center gap-2">
+      {all.map((value) => (
+        <label key={value} className="flex h-6 items-center gap-2">
           <input
             type="checkbox"
             className="accent-pine"
-            checked={on.includes(one)}
+            checked={on.includes(value)}
             onChange={(event) =>
-              onChange(event.target.checked ? [...on, one] : on.filter((other) => other !== one))
+              onChange(
+                event.target.checked ? [...on, value] : on.filter((other) => other !== value),
+              )
             }
           />
-          {name(one)}
+          {name(value)}
         </label>
       ))}
     </div>

@@ -38,9 +38,9 @@ export function HistoryPlot({
   const [table, setTable] = useState(false);
   const months = byMonth(series);
   if (!months.length) return <p className="py-3 text-quiet">No source has told its months yet.</p>;
-  const rows = months.map((one) => ({
-    month: one.month,
-    ...Object.fromEntries(one.values.map((value, i) => [`s${i}`, value])),
+  const rows = months.map((row) => ({
+    month: row.month,
+    ...Object.fromEntries(row.values.map((value, i) => [`s${i}`, value])),
   }));
   const shifts = labelShifts(series, height - 38);
   const download = () => {
@@ -58,18 +58,18 @@ export function HistoryPlot({
             <thead className="sticky top-0 bg-sheet">
               <tr>
                 <th className="px-2 text-left">Month</th>
-                {series.map((one) => (
-                  <th key={one.name} className="px-2 text-right">
-                    {series.length > 1 ? one.name : "Searches"}
+                {series.map((line) => (
+                  <th key={line.name} className="px-2 text-right">
+                    {series.length > 1 ? line.name : "Searches"}
                   </th>
                 ))}
               </tr>
             </thead>
             <tbody>
-              {months.map((one) => (
-                <tr key={one.month} className="border-t border-hairline">
-                  <td className="px-2">{monthText(one.month)}</td>
-                  {one.values.map((value, i) => (
+              {months.map((row) => (
+                <tr key={row.month} className="border-t border-hairline">
+                  <td className="px-2">{monthText(row.month)}</td>
+                  {row.values.map((value, i) => (
                     <td key={series[i]?.name} className="px-2 text-right">
                       {value === null ? "not known" : exact(value)}
                     </td>
@@ -83,7 +83,7 @@ export function HistoryPlot({
         <div
           style={{ height }}
           role="img"
-          aria-label={`Searches a month of ${series.map((one) => one.name).join(", ")}`}
+          aria-label={`Searches a month of ${series.map((line) => line.name).join(", ")}`}
         >
           <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 316, height }}>
             <LineChart
@@ -119,9 +119,9 @@ export function HistoryPlot({
                 }}
                 cursor={{ stroke: "var(--color-ink)", strokeDasharray: "2 2" }}
               />
-              {series.map((one, i) => (
+              {series.map((line, i) => (
                 <Line
-                  key={one.name}
+                  key={line.name}
                   dataKey={`s${i}`}
                   stroke={LOOKS[i]?.[0]}
                   strokeDasharray={LOOKS[i]?.[1]}
@@ -133,16 +133,16 @@ export function HistoryPlot({
                       ? (label: { index?: number; x?: number | string; y?: number | string }) =>
                           label.index === rows.length - 1 && months.at(-1)?.values[i] != null ? (
                             <text
-                              key={one.name}
+                              key={line.name}
                               x={Number(label.x) + 6}
                               y={Number(label.y) + 4 + (shifts[i] ?? 0)}
                               fontSize={11}
                               fill={LOOKS[i]?.[0]}
                             >
-                              {one.name.length > 24 ? `${one.name.slice(0, 23)}…` : one.name}
+                              {line.name.length > 24 ? `${line.name.slice(0, 23)}…` : line.name}
                             </text>
                           ) : (
-                            <g key={`${one.name}-${label.index}`} />
+                            <g key={`${line.name}-${label.index}`} />
                           )
                       : false
                   }

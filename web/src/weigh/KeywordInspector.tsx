@@ -100,9 +100,9 @@ function Told({
             className="h-[28px] rounded-md border border-bar bg-sheet px-2"
           >
             <option value="">As read: {capital(likeliest(told.intents))}</option>
-            {INTENTS.map((one) => (
-              <option key={one} value={one}>
-                {capital(one)}
+            {INTENTS.map((intent) => (
+              <option key={intent} value={intent}>
+                {capital(intent)}
               </option>
             ))}
           </select>
@@ -117,15 +117,15 @@ function Told({
       </Block>
       <Block title={<Help figure="worth">Your heat</Help>}>
         <div role="group" aria-label="Heat" className="flex gap-1">
-          {HEATS.map((one) => (
+          {HEATS.map((degree) => (
             <button
-              key={one}
+              key={degree}
               type="button"
-              aria-pressed={row.heat === one}
-              onClick={() => heat.mutate(row.heat === one ? "" : one)}
+              aria-pressed={row.heat === degree}
+              onClick={() => heat.mutate(row.heat === degree ? "" : degree)}
               className="h-[26px] rounded-md border border-hairline px-3 aria-pressed:border-persimmon-text aria-pressed:bg-persimmon-wash aria-pressed:font-semibold"
             >
-              {capital(one)}
+              {capital(degree)}
             </button>
           ))}
         </div>
@@ -157,19 +157,19 @@ function OwnFigures({ row }: { row: Row }) {
 function Volumes({ told }: { told: Inspection }) {
   const { row, readings } = told;
   const figures = readings.filter(
-    (one) => !["page", "yours", "rising", "translated"].includes(one.kind),
+    (figure) => !["page", "yours", "rising", "translated"].includes(figure.kind),
   );
   return (
     <Block
       title={<Help figure="volume">Searches a month</Help>}
       aside={figures[0] ? `read ${day(figures[0].on)}` : ""}
     >
-      {figures.map((one) => (
-        <p key={`${one.source}|${one.kind}|${one.on}`} className={LINE}>
-          <span>{one.source}</span>
-          <span className="text-right">{one.says}</span>
+      {figures.map((figure) => (
+        <p key={`${figure.source}|${figure.kind}|${figure.on}`} className={LINE}>
+          <span>{figure.source}</span>
+          <span className="text-right">{figure.says}</span>
           <span className="text-xs text-quiet">
-            {one.on === figures[0]?.on ? one.kind : `${one.kind}, ${day(one.on)}`}
+            {figure.on === figures[0]?.on ? figure.kind : `${figure.kind}, ${day(figure.on)}`}
           </span>
         </p>
       ))}

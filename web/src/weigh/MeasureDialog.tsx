@@ -56,15 +56,17 @@ export function MeasureDialog({
               </tr>
             </thead>
             <tbody>
-              {told.sources.map((one) => (
-                <tr key={one.source} className="border-t border-hairline">
+              {told.sources.map((source) => (
+                <tr key={source.source} className="border-t border-hairline">
                   <td className="py-2">
-                    {one.source}
-                    <span className="block text-xs text-quiet">{WHAT[one.what] ?? one.what}</span>
+                    {source.source}
+                    <span className="block text-xs text-quiet">
+                      {WHAT[source.what] ?? source.what}
+                    </span>
                   </td>
-                  <td className="text-right">{exact(one.lookups)}</td>
-                  <td className="text-right text-quiet">{exact(one.known)}</td>
-                  <td className="text-right">{exact(one.price)}</td>
+                  <td className="text-right">{exact(source.lookups)}</td>
+                  <td className="text-right text-quiet">{exact(source.known)}</td>
+                  <td className="text-right">{exact(source.price)}</td>
                 </tr>
               ))}
               <tr className="border-t border-ink font-bold">

@@ -5,7 +5,7 @@ import { DropDialog } from "../parts/DropDialog";
 import { RANGES, SHEET_DEFAULTS } from "./filters";
 import { RangeFields } from "./RangeFields";
 
-const chance = RANGES.find((one) => one.id === "chance");
+const chance = RANGES.find((range) => range.id === "chance");
 
 describe("a range's fields", () => {
   it("show per cent and tell shares", async () => {

@@ -13,10 +13,10 @@ const FEATURES: Record<string, string> = {
 
 /** The first ten results, ads left out: who stands there, how strong, and which the outlet would outrank. */
 export function ResultsBlock({ told }: { told: Inspection }) {
-  const weak = told.results.filter((one) => one.weak).length;
+  const weak = told.results.filter((result) => result.weak).length;
   const also = [
     told.ads ? plural(told.ads, "ad") : "",
-    ...told.features.map((one) => FEATURES[one] ?? one),
+    ...told.features.map((feature) => FEATURES[feature] ?? feature),
   ].filter(Boolean);
   return (
     <Block
@@ -25,27 +25,27 @@ export function ResultsBlock({ told }: { told: Inspection }) {
     >
       {told.results.length ? (
         <ol>
-          {told.results.map((one) => (
+          {told.results.map((result) => (
             <li
-              key={one.position}
-              title={`${one.title}\n${one.address}\nSays ${one.wording}${one.published ? `, published ${day(one.published)}` : ""}`}
-              className={`grid grid-cols-[18px_1fr_76px_54px] items-center gap-x-2 px-1 py-[3px] ${one.weak ? "bg-pine-wash" : ""}`}
+              key={result.position}
+              title={`${result.title}\n${result.address}\nSays ${result.wording}${result.published ? `, published ${day(result.published)}` : ""}`}
+              className={`grid grid-cols-[18px_1fr_76px_54px] items-center gap-x-2 px-1 py-[3px] ${result.weak ? "bg-pine-wash" : ""}`}
             >
-              <span className="text-ink-2">{one.position}</span>
-              <span className="truncate">{one.publisher}</span>
+              <span className="text-ink-2">{result.position}</span>
+              <span className="truncate">{result.publisher}</span>
               <span
-                className={`truncate text-xs ${one.wording === "exact phrase" ? "font-semibold text-ink" : "text-quiet"}`}
+                className={`truncate text-xs ${result.wording === "exact phrase" ? "font-semibold text-ink" : "text-quiet"}`}
               >
-                {one.wording}
+                {result.wording}
               </span>
               <span
                 role="img"
-                aria-label={`strength ${Math.round(one.strength ?? 0)}${one.weak ? ", weak spot" : ""}`}
+                aria-label={`strength ${Math.round(result.strength ?? 0)}${result.weak ? ", weak spot" : ""}`}
                 className="relative h-[6px] bg-trough"
               >
                 <span
                   className="absolute inset-y-0 left-0 bg-bar"
-                  style={{ width: `${one.strength ?? 0}%` }}
+                  style={{ width: `${result.strength ?? 0}%` }}
                 />
                 {told.row.own_strength !== null && (
                   <span

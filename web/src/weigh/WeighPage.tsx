@@ -92,7 +92,7 @@ export function WeighPage() {
 
   const columns = useMemo(
     () =>
-      sheetColumns(seedWordsOf(coverage?.cells.map((one) => one.seed) ?? []), currency, {
+      sheetColumns(seedWordsOf(coverage?.cells.map((cell) => cell.seed) ?? []), currency, {
         opened: rows.opened,
         within: rows.within,
         onToggle: rows.toggleRow,

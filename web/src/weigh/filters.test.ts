@@ -13,7 +13,7 @@ import {
 } from "./filters";
 
 const range = (id: string) => {
-  const found = RANGES.find((one) => one.id === id);
+  const found = RANGES.find((range) => range.id === id);
   if (!found) throw new Error(id);
   return found;
 };

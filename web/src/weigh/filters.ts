@@ -147,7 +147,7 @@ export function toQuery(search: SheetSearch, channel: Channel): ServerQuery {
 export function csvAddress(projectId: number, query: ServerQuery): string {
   const parts = new URLSearchParams();
   for (const [name, value] of Object.entries(query)) {
-    if (Array.isArray(value)) for (const one of value) parts.append(name, String(one));
+    if (Array.isArray(value)) for (const each of value) parts.append(name, String(each));
     else if (value !== undefined && value !== null && value !== "")
       parts.append(name, String(value));
   }

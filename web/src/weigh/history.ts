@@ -5,10 +5,13 @@ export type Month = { month: string; values: (number | null)[] };
 /** All months that occur, in order, with each series' value or null where it has none. */
 export function byMonth(series: readonly Series[]): Month[] {
   const maps = series.map(
-    (one) => new Map(one.points.map((point) => [point.month, point.searches])),
+    (line) => new Map(line.points.map((point) => [point.month, point.searches])),
   );
-  const months = [...new Set(maps.flatMap((one) => [...one.keys()]))].sort();
-  return months.map((month) => ({ month, values: maps.map((one) => one.get(month) ?? null) }));
+  const months = [...new Set(maps.flatMap((points) => [...points.keys()]))].sort();
+  return months.map((month) => ({
+    month,
+    values: maps.map((points) => points.get(month) ?? null),
+  }));
 }
 
 /** A cell that no spreadsheet runs as a formula. */
@@ -19,9 +22,9 @@ export function safeCell(text: string): string {
 
 /** The months as CSV, a heading row first. */
 export function historyCsv(series: readonly Series[]): string {
-  const head = ["Month", ...series.map((one) => safeCell(one.name))].join(",");
-  const rows = byMonth(series).map((one) =>
-    [one.month, ...one.values.map((value) => value ?? "")].join(","),
+  const head = ["Month", ...series.map((line) => safeCell(line.name))].join(",");
+  const rows = byMonth(series).map((row) =>
+    [row.month, ...row.values.map((value) => value ?? "")].join(","),
   );
   return `\uFEFF${[head, ...rows].join("\r\n")}\r\n`;
 }
@@ -30,7 +33,7 @@ export function historyCsv(series: readonly Series[]): string {
  * `height` is the plot's, `gap` the least distance between two labels. */
 export function labelShifts(series: readonly Series[], height: number, gap = 13): number[] {
   const months = byMonth(series);
-  const top = Math.max(1, ...months.flatMap((one) => one.values.map((value) => value ?? 0)));
+  const top = Math.max(1, ...months.flatMap((row) => row.values.map((value) => value ?? 0)));
   const ends = (months.at(-1)?.values ?? []).map((value) =>
     value === null ? null : height * (1 - value / top),
   );

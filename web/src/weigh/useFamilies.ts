@@ -50,7 +50,8 @@ export function useFamilies(projectId: number, pages: Pages<Row>, query: ServerQ
   const isOpen = useCallback((row: Row) => heads.some((head) => head.of === row.id), [heads]);
   const isMember = useCallback(
     (row: Row) =>
-      !isOpen(row) && opened.some((family) => family.members.some((one) => one.id === row.id)),
+      !isOpen(row) &&
+      opened.some((family) => family.members.some((member) => member.id === row.id)),
     [opened, isOpen],
   );
   const toggleRow = useCallback(

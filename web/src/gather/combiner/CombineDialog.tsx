@@ -74,16 +74,16 @@ export function CombineDialog({
           placeholder="best, cost of, near me"
         >
           <div className="flex gap-2 text-xs">
-            {HELPERS.map((one) => (
+            {HELPERS.map((helper) => (
               <button
-                key={one.name}
+                key={helper.name}
                 type="button"
                 onClick={() =>
-                  set({ helper: termsOf(`${recipe.helper}, ${one.words}`).join(", ") })
+                  set({ helper: termsOf(`${recipe.helper}, ${helper.words}`).join(", ") })
                 }
                 className="text-ink-2 underline hover:text-ink"
               >
-                + {one.name}
+                + {helper.name}
               </button>
             ))}
           </div>
@@ -109,17 +109,17 @@ export function CombineDialog({
           />
         </label>
         <div className="flex flex-col items-start gap-[2px] pt-4 text-xs">
-          {PATTERNS.map((one) => (
+          {PATTERNS.map((pattern) => (
             <button
-              key={one}
+              key={pattern}
               type="button"
               onClick={() =>
-                recipe.patterns.split("\n").includes(one) ||
-                set({ patterns: `${recipe.patterns.trim()}\n${one}`.trim() })
+                recipe.patterns.split("\n").includes(pattern) ||
+                set({ patterns: `${recipe.patterns.trim()}\n${pattern}`.trim() })
               }
               className="font-mono text-ink-2 underline hover:text-ink"
             >
-              {one}
+              {pattern}
             </button>
           ))}
         </div>

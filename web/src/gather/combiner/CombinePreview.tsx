@@ -24,7 +24,7 @@ export function CombinePreview({
         The combinations are listed here, before anything is taken, once there is a core term.
       </p>
     );
-  const shown = made.shown.map((one) => one.text);
+  const shown = made.shown.map((keyword) => keyword.text);
   const list = shown.join("|");
   const told = known?.of === list ? known : undefined;
   const ask = async () => {
@@ -64,20 +64,20 @@ export function CombinePreview({
         tabIndex={0}
         className="h-[150px] columns-3 gap-4 overflow-auto border-t border-hairline pt-1"
       >
-        {made.shown.map((one) => (
+        {made.shown.map((keyword) => (
           <li
-            key={one.text}
-            className={`truncate leading-6 ${one.known || one.left_out ? "text-quiet" : ""}`}
+            key={keyword.text}
+            className={`truncate leading-6 ${keyword.known || keyword.left_out ? "text-quiet" : ""}`}
           >
-            {told?.texts.has(one.text.toLowerCase()) && (
+            {told?.texts.has(keyword.text.toLowerCase()) && (
               <span className="font-semibold text-pine" title="The search box knows it">
                 ✓{" "}
               </span>
             )}
-            {one.text}
-            {one.known && <span className="text-2xs"> here already</span>}
-            {one.left_out && <span className="text-2xs"> left out</span>}
-            {one.heat && <span className="text-2xs text-persimmon-text"> {one.heat}</span>}
+            {keyword.text}
+            {keyword.known && <span className="text-2xs"> here already</span>}
+            {keyword.left_out && <span className="text-2xs"> left out</span>}
+            {keyword.heat && <span className="text-2xs text-persimmon-text"> {keyword.heat}</span>}
           </li>
         ))}
       </ul>

@@ -15,7 +15,7 @@ export function ImportPreview({
   onRead: (read: Schemas["ReadIn"]) => void;
 }) {
   const columns = columnsOf(file);
-  const bad = new Map(file.refused.map((one) => [one.number, one.message]));
+  const bad = new Map(file.refused.map((refused) => [refused.number, refused.message]));
   const read = (changed: Partial<Schemas["ReadIn"]>) =>
     onRead({ sheet: file.sheet, heading: file.heading, mapping: file.mapping, ...changed });
   return (
@@ -39,8 +39,8 @@ export function ImportPreview({
               }
               className="h-[26px] rounded-md border border-bar bg-sheet px-1"
             >
-              {file.sheets.map((one) => (
-                <option key={one}>{one}</option>
+              {file.sheets.map((sheet) => (
+                <option key={sheet}>{sheet}</option>
               ))}
             </select>
           </label>
@@ -86,9 +86,9 @@ export function ImportPreview({
                     className={`${SELECT} ${meaningOf(file, column.number) ? "font-semibold" : "text-quiet"}`}
                   >
                     <option value="">not read</option>
-                    {file.meanings.map((one) => (
-                      <option key={one.id} value={one.id} title={one.about}>
-                        {one.name}
+                    {file.meanings.map((meaning) => (
+                      <option key={meaning.id} value={meaning.id} title={meaning.about}>
+                        {meaning.name}
                       </option>
                     ))}
                   </select>

@@ -34,7 +34,7 @@ export function RuleForm({
       setValue("");
     },
   });
-  const told = kinds.find((one) => one.id === kind);
+  const told = kinds.find((known) => known.id === kind);
   const hit = value.trim() ? tried.data : undefined;
   return (
     <form
@@ -58,9 +58,9 @@ export function RuleForm({
           }}
           className={`${INPUT} !w-[170px] shrink-0`}
         >
-          {kinds.map((one) => (
-            <option key={one.id} value={one.id}>
-              {one.name}
+          {kinds.map((kind) => (
+            <option key={kind.id} value={kind.id}>
+              {kind.name}
             </option>
           ))}
         </select>
@@ -71,9 +71,9 @@ export function RuleForm({
             onChange={(event) => setValue(event.target.value)}
             className={INPUT}
           >
-            {LANGUAGES.map((one) => (
-              <option key={one} value={one}>
-                {languageName(one)}
+            {LANGUAGES.map((language) => (
+              <option key={language} value={language}>
+                {languageName(language)}
               </option>
             ))}
           </select>

@@ -63,11 +63,11 @@ function Told({
           ) : (
             <strong>{percent(row.relevance)}</strong>
           )}
-          {told.relevance_words.map((one) => (
-            <span key={one.word} className="text-ink-2">
+          {told.relevance_words.map((word) => (
+            <span key={word.word} className="text-ink-2">
               {" · "}
-              <span className={one.weight > 0 ? "text-pine" : "text-persimmon-text"}>
-                {one.weight > 0 ? "raised" : "lowered"} by “{one.word}”
+              <span className={word.weight > 0 ? "text-pine" : "text-persimmon-text"}>
+                {word.weight > 0 ? "raised" : "lowered"} by “{word.word}”
               </span>
             </span>
           ))}
@@ -76,14 +76,14 @@ function Told({
       <OriginsBlock origins={told.origins} onRun={onRun} />
       {told.readings.length > 0 && (
         <Block title="Figures so far">
-          {told.readings.map((one) => (
+          {told.readings.map((reading) => (
             <p
-              key={`${one.source}|${one.kind}|${one.on}`}
+              key={`${reading.source}|${reading.kind}|${reading.on}`}
               className="flex justify-between gap-3 py-[2px]"
             >
-              <span className="truncate">{one.source}</span>
+              <span className="truncate">{reading.source}</span>
               <span className="shrink-0 text-ink-2">
-                {one.says}, {day(one.on)}
+                {reading.says}, {day(reading.on)}
               </span>
             </p>
           ))}

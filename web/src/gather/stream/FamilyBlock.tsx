@@ -18,16 +18,16 @@ export function FamilyBlock({ projectId, row }: { projectId: number; row: Row })
         <span className="text-right">chance</span>
         <span className="text-right">difficulty</span>
       </div>
-      {family.members.map((one) => (
-        <Member key={one.id} row={one} own={one.id === row.id} />
+      {family.members.map((member) => (
+        <Member key={member.id} row={member} own={member.id === row.id} />
       ))}
       {family.same_words.length > 0 && (
         <>
           <p className="pt-2 pb-1 text-xs text-quiet">
             The same words in another order: perhaps the same, once their results pages agree
           </p>
-          {family.same_words.map((one) => (
-            <Member key={one.id} row={one} own={false} />
+          {family.same_words.map((member) => (
+            <Member key={member.id} row={member} own={false} />
           ))}
         </>
       )}

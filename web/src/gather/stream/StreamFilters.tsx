@@ -53,9 +53,9 @@ export function StreamFilters({
         onChange={(event) => onSearch({ state: event.target.value as GatherSearch["state"] })}
         className={SELECT}
       >
-        {STATES.map((one) => (
-          <option key={one} value={one}>
-            {STATE_NAMES[one]}
+        {STATES.map((state) => (
+          <option key={state} value={state}>
+            {STATE_NAMES[state]}
           </option>
         ))}
       </select>

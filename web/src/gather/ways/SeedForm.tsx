@@ -101,15 +101,15 @@ export function SeedForm({
         />
         <fieldset className="flex h-[34px] shrink-0 items-center gap-3">
           <legend className="sr-only">On</legend>
-          {CHANNELS.map((one) => (
-            <label key={one.id} className="flex items-center gap-[6px]">
+          {CHANNELS.map((channel) => (
+            <label key={channel.id} className="flex items-center gap-[6px]">
               <input
                 type="checkbox"
                 className="accent-pine"
-                checked={run.channels.includes(one.id)}
-                onChange={() => onRun({ ...run, channels: toggled(run.channels, one.id) })}
+                checked={run.channels.includes(channel.id)}
+                onChange={() => onRun({ ...run, channels: toggled(run.channels, channel.id) })}
               />
-              {one.name}
+              {channel.name}
             </label>
           ))}
         </fieldset>
@@ -145,9 +145,9 @@ export function SeedForm({
           className="max-h-[96px] overflow-auto border-l-2 border-persimmon bg-persimmon-wash px-3 py-2"
         >
           <ul>
-            {told.refused.map((one) => (
-              <li key={one.number}>
-                Seed {exact(one.number)}, “{one.text || "…"}”: {one.message}
+            {told.refused.map((refused) => (
+              <li key={refused.number}>
+                Seed {exact(refused.number)}, “{refused.text || "…"}”: {refused.message}
               </li>
             ))}
           </ul>

@@ -30,7 +30,7 @@ export function WaysBoard({
           </span>
           <div className="flex min-w-0 flex-wrap items-center gap-x-[6px] gap-y-[6px]">
             {group.ways.map((id) => {
-              const way = ways.find((one) => one.id === id);
+              const way = ways.find((way) => way.id === id);
               return (
                 way && (
                   <WayToggle
@@ -103,9 +103,9 @@ function ElsewhereOptions({
           className={SMALL}
         >
           <option value="">into …</option>
-          {LANGUAGES.filter((one) => one !== language).map((one) => (
-            <option key={one} value={one}>
-              into {languageName(one)}
+          {LANGUAGES.filter((offered) => offered !== language).map((language) => (
+            <option key={language} value={language}>
+              into {languageName(language)}
             </option>
           ))}
         </select>

@@ -31,10 +31,10 @@ export const readRun = (kept: unknown): Run | undefined => runShape.safeParse(ke
 
 /** The seeds typed, with one more; not twice. */
 export function addSeed(typed: string, seed: string): string {
-  const there = typed.split(/[,;\n]/).map((one) => one.trim().toLowerCase());
+  const there = typed.split(/[,;\n]/).map((seed) => seed.trim().toLowerCase());
   if (there.includes(seed.toLowerCase())) return typed;
   return typed.trim() ? `${typed.trim().replace(/[,;]$/, "")}, ${seed}` : seed;
 }
 
-export const toggled = <T>(list: readonly T[], one: T): T[] =>
-  list.includes(one) ? list.filter((other) => other !== one) : [...list, one];
+export const toggled = <T>(list: readonly T[], item: T): T[] =>
+  list.includes(item) ? list.filter((other) => other !== item) : [...list, item];
