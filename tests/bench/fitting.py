@@ -22,11 +22,14 @@ def problem(n: int, seed: int) -> Problem:
 def run() -> Iterator[Result]:
     for n, gap, most in ((50, 0.01, 2.5), (300, 0.02, 3.0)):
         cases = [problem(n, seed) for seed in range(4)]
-        greedy = max(seconds(lambda one=one: fit_greedily(one)) for one in cases)
-        taken = [seconds(lambda one=one: fit_hours(one)) for one in cases]
-        fits = [fit_hours(one) for one in cases]
+        greedy = max(seconds(lambda problem=problem: fit_greedily(problem)) for problem in cases)
+        taken = [seconds(lambda problem=problem: fit_hours(problem)) for problem in cases]
+        fits = [fit_hours(problem) for problem in cases]
         better = np.mean(
-            [fit.value / fit_greedily(one).value for fit, one in zip(fits, cases, strict=True)]
+            [
+                fit.value / fit_greedily(problem).value
+                for fit, problem in zip(fits, cases, strict=True)
+            ]
         )
         widest = max(fit.gap_share for fit in fits)
         yield (

@@ -95,7 +95,7 @@ def rules() -> Iterator[Result]:
     names = [[term.text for term in columns[name]] for name in ("helper", "core")] + [
         ["", *(f"in t{n}" for n in range(19))]
     ]
-    plain = seconds(lambda: [" ".join(one) for one in itertools.product(*names)], times=3)
+    plain = seconds(lambda: [" ".join(picked) for picked in itertools.product(*names)], times=3)
     took = seconds(lambda: combine([pattern], columns), times=2)
     yield ("combining 100,000", f"{took:.2f} s; bare product {plain:.2f} s", "under 1 s", took < 1)
     keys = keys[:COUNT]

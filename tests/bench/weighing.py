@@ -60,7 +60,7 @@ def part(of: Evidence, i: int) -> Evidence:
         for name, value in of.__dict__.items()
     }
     cut["page"] = PageFacts(
-        *(one[i : i + 1] for one in (of.page.standing, of.page.pull, of.page.wording))
+        *(column[i : i + 1] for column in (of.page.standing, of.page.pull, of.page.wording))
     )
     return Evidence(**cut)
 

@@ -108,7 +108,7 @@ def page(page: Page) -> Iterator[Page]:
     yield page
     # Answers that a test provokes (404, 409) are told by the browser too; the page shows them
     # itself.
-    assert [one for one in wrong if not re.search(r"status of 4\d\d", one)] == []
+    assert [message for message in wrong if not re.search(r"status of 4\d\d", message)] == []
 
 
 def main_button(page: Page, name: str) -> Any:

@@ -103,7 +103,7 @@ def read(path: Path, sheet: str = "") -> tuple[list[Taken], list[Refused]]:
     table = open_table(path, sheet)
     hits = list(keywords_in(table, look_at(table).plan))
     return [match for match in hits if isinstance(match, Taken)], [
-        one for one in hits if isinstance(one, Refused)
+        row for row in hits if isinstance(row, Refused)
     ]
 
 
@@ -119,7 +119,7 @@ def test_any_delimiter_and_encoding(tmp_path: Path, delimiter: str, encoding: st
         file(tmp_path, TABLE.replace(";", delimiter).replace("moon", "möon"), encoding)
     )
     assert not refused
-    assert [one.text for one in taken] == ["star chart", "möon lamp"]
+    assert [row.text for row in taken] == ["star chart", "möon lamp"]
     assert taken[0].figures["searches"] == Figure(1300, 1300)
     assert taken[0].figures["cpc"] == Figure(0.45, 0.45)
     assert taken[1].figures["searches"] == Figure(100, 1000)
@@ -131,7 +131,7 @@ def test_commas_with_quoted_cells(tmp_path: Path) -> None:
         file(tmp_path, 'query,searches\n"chart, star","1,300"\n"the ""big"" dipper",20\n')
     )
     assert not refused
-    assert [(one.text, one.figures["searches"].low) for one in taken] == [
+    assert [(row.text, row.figures["searches"].low) for row in taken] == [
         ("chart, star", 1300),
         ('the "big" dipper', 20),
     ]
@@ -144,7 +144,7 @@ def test_heading_not_first_totals_repeats_and_formulas(tmp_path: Path) -> None:
         f"{'x' * 2000},1,1\n,5,5\n?!,1,1\nmoon,lots,2\nmoon,3,2\nTotal,15,\n"
     )
     taken, refused = read(file(tmp_path, text))
-    assert [one.text for one in taken] == ["star chart", "moon"]
+    assert [row.text for row in taken] == ["star chart", "moon"]
     assert [(row.number, row.code) for row in refused] == [
         (6, "heading"),
         (7, "formula"),
@@ -159,14 +159,14 @@ def test_heading_not_first_totals_repeats_and_formulas(tmp_path: Path) -> None:
 
 def test_a_keyword_called_like_the_heading_is_one_where_it_has_figures(tmp_path: Path) -> None:
     taken, refused = read(file(tmp_path, "query,searches\nquery,40\nquery,searches\n"))
-    assert [one.text for one in taken] == ["query"]
+    assert [row.text for row in taken] == ["query"]
     assert [row.code for row in refused] == ["heading"]
 
 
 def test_one_keyword_a_line_needs_no_heading(tmp_path: Path) -> None:
     taken, refused = read(file(tmp_path, 'star chart\nmoon lamp, small\n\n  8" telescope \n'))
     assert not refused
-    assert [(one.number, one.text) for one in taken] == [
+    assert [(row.number, row.text) for row in taken] == [
         (1, "star chart"),
         (2, "moon lamp, small"),
         (4, '8" telescope'),
@@ -186,12 +186,12 @@ def test_a_quote_that_is_never_closed_costs_its_own_row_only(tmp_path: Path) -> 
 def test_rows_far_too_long_are_refused_quickly(tmp_path: Path) -> None:
     endless = ",".join(['"a"'] * 100_000)
     taken, refused = read(file(tmp_path, f"keyword,searches\nstar,1\n{endless}\nmoon,2\n"))
-    assert [one.text for one in taken] == ["star", "moon"]
+    assert [row.text for row in taken] == ["star", "moon"]
     assert [(row.number, row.message) for row in refused] == [(3, TOO_LONG)]
     spaces = "1" + " " * 5_000 + "x"
     assert [
-        one.code
-        for one in read(file(tmp_path, f"keyword,searches\nstar,1\nsun,2\nmoon,{spaces}\n"))[1]
+        row.code
+        for row in read(file(tmp_path, f"keyword,searches\nstar,1\nsun,2\nmoon,{spaces}\n"))[1]
     ] == ["bad_figure"]
 
 
@@ -262,14 +262,14 @@ def test_spreadsheets_whatever_they_are_called(tmp_path: Path) -> None:
     table = open_table(book(tmp_path))
     assert (table.kind, table.sheets, table.sheet) == ("xlsx", ("Cover", "Data", "More"), "Data")
     taken, refused = read(table.path)
-    assert [(one.number, one.text, one.figures["searches"].low) for one in taken] == [
+    assert [(row.number, row.text, row.figures["searches"].low) for row in taken] == [
         (3, "star chart", 1300),
         (5, "moon lamp", 1300),
     ]
     assert taken[0].texts == {"note": "soon"}
     # A formula that no program has worked out yet has no value.
     assert [(row.number, row.code) for row in refused] == [(4, "keyword_empty"), (7, "total")]
-    assert [one.text for one in read(table.path, "More")[0]] == ["planisphere"]
+    assert [row.text for row in read(table.path, "More")[0]] == ["planisphere"]
     with pytest.raises(BadFile, match="The sheets are Cover, Data, More"):
         open_table(table.path, "Nothing")
 
@@ -302,7 +302,7 @@ def test_json_lines_and_lists(tmp_path: Path) -> None:
         '"tags": [1]}\nno json\n[1, 2]\n'
     )
     taken, refused = read(file(tmp_path, lines))
-    assert [(one.number, one.text, one.figures["searches"].low) for one in taken] == [
+    assert [(row.number, row.text, row.figures["searches"].low) for row in taken] == [
         (1, "star chart", 1300),
         (2, "moon lamp", 20),
     ]
@@ -310,9 +310,9 @@ def test_json_lines_and_lists(tmp_path: Path) -> None:
     listed = read(
         file(tmp_path, json.dumps([{"query": "a b", "clicks": 3}, {"query": None}], indent=1))
     )
-    assert [one.text for one in listed[0]] == ["a b"]
-    assert [one.number for one in listed[1]] == [2]
-    assert [one.text for one in read(file(tmp_path, '["star chart", "moon"]'))[0]] == [
+    assert [row.text for row in listed[0]] == ["a b"]
+    assert [row.number for row in listed[1]] == [2]
+    assert [row.text for row in read(file(tmp_path, '["star chart", "moon"]'))[0]] == [
         "star chart",
         "moon",
     ]
@@ -366,7 +366,7 @@ def test_the_user_may_say_where_the_heading_is(tmp_path: Path) -> None:
     table = open_table(file(tmp_path, "keyword,volume\nstar,1\nmoon,2\n"))
     assert look_at(table, 2).plan.heading == 2
     assert [
-        one.text for one in keywords_in(table, Plan(0, {"keyword": 0})) if isinstance(one, Taken)
+        row.text for row in keywords_in(table, Plan(0, {"keyword": 0})) if isinstance(row, Taken)
     ] == [
         "keyword",
         "star",

@@ -45,7 +45,7 @@ def test_bad_seeds_are_refused_with_their_place() -> None:
         (2, "keyword_no_word"),
         (3, "keyword_too_long"),
     ]
-    assert all(len(one.text) <= 60 for one in hits.refused)
+    assert all(len(seed.text) <= 60 for seed in hits.refused)
 
 
 def test_too_many_seeds_and_too_long_a_list_are_refused() -> None:

@@ -111,7 +111,7 @@ def test_combinations_against_a_plain_product(
     plain = [
         f"{h} {c}{p}"
         for h, c in product(helper, core)
-        for p in ["", *(f" near {one}" for one in place)]
+        for p in ["", *(f" near {town}" for town in place)]
     ]
     assert count_combinations(pattern, columns) == check_size([pattern], columns) == len(plain)
     doubled = [text for text in plain if _twice(text)]

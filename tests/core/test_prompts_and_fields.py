@@ -68,7 +68,7 @@ RESULTS = [
 
 
 def test_phrases_with_how_many_results_use_each() -> None:
-    used = {one.text.casefold(): one for one in phrases_used(RESULTS, "star chart", "en")}
+    used = {phrase.text.casefold(): phrase for phrase in phrases_used(RESULTS, "star chart", "en")}
     assert used["star chart"].used_by == 2
     assert used["star chart"].fields == ("tags", "title")
     assert used["brass star chart"].used_by == 2
@@ -84,7 +84,7 @@ def test_phrases_with_how_many_results_use_each() -> None:
 
 
 def test_the_most_used_come_first_and_nothing_gives_nothing() -> None:
-    counts = [one.used_by for one in phrases_used(RESULTS, "star chart", "en")]
+    counts = [phrase.used_by for phrase in phrases_used(RESULTS, "star chart", "en")]
     assert counts == sorted(counts, reverse=True)
     assert phrases_used([], "star chart", "en") == []
     assert phrases_used([ResultFields("", "", [""], [], ["?"])], "x", "en") == []

@@ -157,12 +157,14 @@ def rows(project: Project) -> Callable[..., list[Row]]:
 
     def make(figures: list[dict[str, Any]], channel: str = "web") -> list[Row]:
         scope = scope_of(project, channel)
-        texts = {str(one.get("text", f"keyword {i}")): one for i, one in enumerate(figures)}
+        texts = {
+            str(figure.get("text", f"keyword {i}")): figure for i, figure in enumerate(figures)
+        }
         add_keywords(scope, {text: text for text in texts})
         made = []
-        for text, one in texts.items():
+        for text, figure in texts.items():
             row = Row.objects.get(scope=scope, text=text)
-            for name, value in one.items():
+            for name, value in figure.items():
                 setattr(row, name, value)
             row.save()
             made.append(row)

@@ -34,7 +34,7 @@ def test_every_kept_keyword_is_in_one_cluster(weighed: Api) -> None:
     assert (
         answer["keywords"]
         == weighed.get("/sheet")["total"]
-        == sum(one["keywords"] for one in answer["clusters"])
+        == sum(cluster["keywords"] for cluster in answer["clusters"])
     )
     assert answer["total"] == answer["matched"] == len(answer["clusters"])
     several = weighed.get("/clusters", several=True)
@@ -43,11 +43,11 @@ def test_every_kept_keyword_is_in_one_cluster(weighed: Api) -> None:
 
 
 def test_sums_and_reasons_of_a_cluster(weighed: Api) -> None:
-    one = clusters(weighed, sort="keywords")[0]
-    answer = weighed.get(f"/clusters/{one['id']}")
-    assert len(answer["members"]) == one["keywords"]
+    cluster = clusters(weighed, sort="keywords")[0]
+    answer = weighed.get(f"/clusters/{cluster['id']}")
+    assert len(answer["members"]) == cluster["keywords"]
     assert sum(m["row"]["volume"] or 0 for m in answer["members"]) == pytest.approx(
-        one["volume"] or 0
+        cluster["volume"] or 0
     )
     assert [m["why"] for m in answer["members"] if m["row"]["text"] == answer["lead"]] == [
         "leads the cluster"
@@ -58,7 +58,7 @@ def test_sums_and_reasons_of_a_cluster(weighed: Api) -> None:
 @pytest.mark.parametrize("sort", ["worth", "volume", "keywords", "chance"])
 def test_clusters_are_ordered_and_paged(weighed: Api, sort: str) -> None:
     every = clusters(weighed, sort=sort, limit=500)
-    values = [one[sort] for one in every if one[sort] is not None]
+    values = [cluster[sort] for cluster in every if cluster[sort] is not None]
     assert values == sorted(values, reverse=True)
     assert clusters(weighed, sort=sort, offset=3, limit=4) == every[3:7]
 
@@ -85,13 +85,13 @@ def test_names_and_moves_hold_when_clustering_runs_again(weighed: Api, project: 
 
 
 def test_a_move_and_a_name_are_undone(weighed: Api) -> None:
-    one, other = clusters(weighed)[:2]
-    row = weighed.get(f"/clusters/{one['id']}")["members"][0]["row"]
+    cluster, other = clusters(weighed)[:2]
+    row = weighed.get(f"/clusters/{cluster['id']}")["members"][0]["row"]
     weighed.post("/clusters/move", {"row_ids": [row["id"]], "cluster_id": other["id"]})
     weighed.send("PUT", f"/clusters/{other['id']}/name", {"name": "Named"})
     weighed.post("/undo")
     weighed.post("/undo")
-    assert Row.objects.get(pk=row["id"]).cluster == one["id"]
+    assert Row.objects.get(pk=row["id"]).cluster == cluster["id"]
     assert not Pin.objects.exists()
     assert Cluster.objects.get(pk=other["id"]).name == ""
 
@@ -108,8 +108,8 @@ def test_a_keyword_can_have_a_cluster_of_its_own(weighed: Api) -> None:
 def test_what_is_moved_while_clusters_are_worked_out_holds(
     weighed: Api, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    one, other = clusters(weighed)[:2]
-    row = weighed.get(f"/clusters/{one['id']}")["members"][0]["row"]
+    cluster, other = clusters(weighed)[:2]
+    row = weighed.get(f"/clusters/{cluster['id']}")["members"][0]["row"]
     real = clustering.cluster_keywords
     taken_back: list[int] = []
 
@@ -161,7 +161,7 @@ def test_pieces_come_from_clusters_with_kind_outlet_and_hours(planned: Api) -> N
 
 def test_a_cluster_is_planned_once(planned: Api) -> None:
     first = clusters(planned)[:9]
-    made = planned.post("/pieces", {"cluster_ids": [one["id"] for one in first]})
+    made = planned.post("/pieces", {"cluster_ids": [cluster["id"] for cluster in first]})
     assert made == {"made": 1, "skipped": {"already planned": 8}}
     problem = planned.refused("POST", "/pieces", {"cluster_ids": [first[0]["id"]]})
     assert problem["code"] == "nothing_to_plan"

@@ -58,6 +58,16 @@ def test_an_estimate_buys_nothing(api: Api) -> None:
     assert not Reading.objects.exists()
 
 
+def test_what_deeper_steps_bring_is_mostly_known(api: Api) -> None:
+    """By hand: the box brings 11 a seed and channel; two steps deeper are 11 × 2 × 4 = 88
+    prompts, each of which brings three, and of these three in ten are new: 79.2. With the first
+    eleven 90.2, in tens 90. The box itself is asked twice: as typed, and with a space after it."""
+    options = {"depth": 3}
+    answer = api.post("/gather/estimate", {**RUN, "ways": ["box"], "options": options})
+    assert WAYS["box"].brings == 11
+    assert (answer["ways"][0]["asks"], answer["about_new"]) == (90, 90)
+
+
 def test_deeper_runs_are_priced_as_the_most_they_can_cost(api: Api, project: Project) -> None:
     body = {**RUN, "ways": ["related"], "options": {"steps": 2}}
     most = api.post("/gather/estimate", body)["price"]
@@ -80,6 +90,8 @@ def test_a_run_brings_keywords_with_all_their_origins(api: Api, project: Project
     assert methods >= {"seed", "box", "letters", "questions", "related"}
     several = [k for k in Keyword.objects.all() if k.origins.count() > 1]
     assert several
+    # It was new by one of them only.
+    assert Origin.objects.filter(first=True).count() == Keyword.objects.count()
     assert api.get("")["lookups_left"] * 10 == Project.objects.get().lookups_left_tenths
 
 

@@ -117,8 +117,8 @@ def test_jobs_are_listed_latest_first(api: Api, project: Project) -> None:
     for _ in range(3):
         start_job(project, Steps, StepParams())
     open_one = Job.objects.create(project=project, kind="fit", fingerprint="y")
-    assert [one["id"] for one in api.get("/jobs", open_only=True)] == [open_one.pk]
-    assert [one["id"] for one in api.get("/overview")["jobs"]] == [open_one.pk]
+    assert [job["id"] for job in api.get("/jobs", open_only=True)] == [open_one.pk]
+    assert [job["id"] for job in api.get("/overview")["jobs"]] == [open_one.pk]
     ids = [job["id"] for job in api.get("/jobs", kind="test-steps")]
     assert ids == sorted(ids, reverse=True)
     assert len(ids) == 3

@@ -78,7 +78,7 @@ def test_a_project_on_any_subject(client: Client, person: User) -> None:
     assert made["rival_brands"] == ["a", "b"]
     assert made["outlets"][0]["standing"] == 12
     assert made["lookups_left"] > 0
-    assert [one["id"] for one in client.get("/api/projects").json()] == [made["id"]]
+    assert [project["id"] for project in client.get("/api/projects").json()] == [made["id"]]
 
 
 @pytest.mark.parametrize(

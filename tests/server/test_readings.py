@@ -162,6 +162,7 @@ def test_a_source_that_has_nothing_today_does_not_take_away_what_it_had(scope: S
         keep_readings(scope, "S", date(2026, 9, 1), [("counts", "moon", counts)])
         keep_readings(scope, "S", date(2026, 10, 1), [("counts", "moon", None)])
     assert latest_readings(scope, ["moon"]).counts["moon"]["S"] == (date(2026, 9, 1), counts)
+    assert latest(scope, What.COUNTS, ["moon", "sun"]) == {"moon": counts}
 
 
 def test_a_reading_is_a_fact(scope: Scope) -> None:

@@ -39,8 +39,8 @@ def example(schema: dict[str, Any]) -> Any:
     kind = schema.get("type")
     if kind == "object":
         return {
-            name: example(one)
-            for name, one in schema.get("properties", {}).items()
+            name: example(value)
+            for name, value in schema.get("properties", {}).items()
             if name in schema.get("required", [])
         }
     if kind == "array":
@@ -62,7 +62,9 @@ def test_another_persons_project_is_not_there(
 
 
 @pytest.mark.django_db
-@pytest.mark.parametrize(("method", "path"), [one for one in OPERATIONS if one not in OPEN_TO_ALL])
+@pytest.mark.parametrize(
+    ("method", "path"), [operation for operation in OPERATIONS if operation not in OPEN_TO_ALL]
+)
 def test_nobody_signed_in_gets_nothing(client: Client, method: str, path: str) -> None:
     address = re.sub(r"\{\w+\}", "1", path)
     response = call(client, method, path, address)
@@ -71,7 +73,9 @@ def test_nobody_signed_in_gets_nothing(client: Client, method: str, path: str) -
 
 
 @pytest.mark.django_db
-@pytest.mark.parametrize(("method", "path"), [one for one in OPERATIONS if one[0] != "get"])
+@pytest.mark.parametrize(
+    ("method", "path"), [operation for operation in OPERATIONS if operation[0] != "get"]
+)
 def test_changes_need_our_token(person: User, project: Project, method: str, path: str) -> None:
     strict = Client(enforce_csrf_checks=True)
     strict.force_login(person)

@@ -56,7 +56,7 @@ class Setting:
     def __init__(self, api: Api, project: Project) -> None:
         self.api, self.project = api, project
         clusters = api.get("/clusters")["clusters"]
-        self.several = next(one["id"] for one in clusters if one["keywords"] > 2)
+        self.several = next(cluster["id"] for cluster in clusters if cluster["keywords"] > 2)
         self.clusters = [cluster["id"] for cluster in clusters]
         api.post("/pieces", {"cluster_ids": [self.several, *self.clusters[:2]]})
         self.pieces = [piece["id"] for piece in pieces_of(api)]

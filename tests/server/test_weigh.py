@@ -65,7 +65,9 @@ def test_another_day_is_another_reading(gathered: Api, settings: Any) -> None:
     days = set(Reading.objects.filter(what=What.COUNTS).values_list("on", flat=True))
     assert days == {date(2026, 10, 15), date(2026, 12, 20)}
     answer = gathered.get(f"/rows/{ids[0]}")["readings"]
-    assert [one["on"] for one in answer] == sorted((one["on"] for one in answer), reverse=True)
+    assert [reading["on"] for reading in answer] == sorted(
+        (reading["on"] for reading in answer), reverse=True
+    )
 
 
 def test_every_figure_is_there_after_measuring(weighed: Api) -> None:
@@ -86,7 +88,7 @@ def test_every_figure_is_there_after_measuring(weighed: Api) -> None:
 def test_the_inspector_tells_every_reading_and_where_it_came_from(weighed: Api) -> None:
     row = weighed.get("/sheet", verdict="go")["rows"][0]
     answer = weighed.get(f"/rows/{row['id']}")
-    assert {one["kind"] for one in answer["readings"]} >= {"exact", "broad", "page"} or row[
+    assert {reading["kind"] for reading in answer["readings"]} >= {"exact", "broad", "page"} or row[
         "volume_rough"
     ]
     assert all(
@@ -96,7 +98,7 @@ def test_the_inspector_tells_every_reading_and_where_it_came_from(weighed: Api) 
     assert [result["position"] for result in answer["results"]] == list(
         range(1, len(answer["results"]) + 1)
     )
-    assert sum(one["weak"] for one in answer["results"]) == row["weak_spots"]
+    assert sum(result["weak"] for result in answer["results"]) == row["weak_spots"]
     assert answer["origins"]
     assert answer["outlet"] == "site.example"
     assert "searches a month" in answer["because"]

@@ -105,7 +105,9 @@ def test_pages_tell_results_questions_and_neighbours(channel: str) -> None:
     page = ask(What.PAGE, "telescope repair", channel=channel, depth=50)["telescope repair"]
     assert [result["position"] for result in page["results"]] == list(range(1, 51))
     first_ten = ask(What.PAGE, "telescope repair", channel=channel)["telescope repair"]["results"]
-    assert [one["address"] for one in first_ten] == [one["address"] for one in page["results"][:10]]
+    assert [result["address"] for result in first_ten] == [
+        result["address"] for result in page["results"][:10]
+    ]
     assert len(page["related"]) == 8
     assert page["questions"]
 
@@ -129,7 +131,7 @@ def test_a_result_tells_its_fields(channel: str) -> None:
     results = ask(What.PAGE, "star projector for kids", channel=channel)["star projector for kids"][
         "results"
     ]
-    said = ask(What.FIELDS, *(one["address"] for one in results), channel=channel)
+    said = ask(What.FIELDS, *(result["address"] for result in results), channel=channel)
     titles = {result["address"]: result["title"] for result in results}
     known = {address: answer for address, answer in said.items() if answer is not None}
     assert len(known) >= 8

@@ -158,8 +158,8 @@ def test_completions_begin_with_what_was_typed_or_hold_it() -> None:
 def test_a_star_stands_for_any_words_and_a_place_comes_first() -> None:
     between = WORLD.complete("telescope * beginners", "web", 10)
     assert between
-    assert all(one.startswith("telescope") and one.split()[-1] != "telescope" for one in between)
-    assert all("beginners" in one for one in between)
+    assert all(said.startswith("telescope") and said.split()[-1] != "telescope" for said in between)
+    assert all("beginners" in said for said in between)
     local = WORLD.complete("stargazing evening ", "web", 10, "tarnley")
     assert "tarnley" in local[0]
     assert "tarnley" not in WORLD.complete("stargazing evening ", "web", 10)[0]
@@ -226,17 +226,17 @@ def test_any_other_subject_has_a_world_of_its_own(subject: str, locale: str) -> 
 @pytest.mark.parametrize("channel", CHANNELS)
 def test_results_pages_have_giants_and_beginners(channel: str) -> None:
     everyone = publishers(channel)
-    strengths = np.array([one.strength for one in everyone])
-    assert len({one.address for one in everyone}) == len(everyone)
-    assert all(one.address.endswith(".example") for one in everyone)
+    strengths = np.array([result.strength for result in everyone])
+    assert len({result.address for result in everyone}) == len(everyone)
+    assert all(result.address.endswith(".example") for result in everyone)
     assert (strengths > 75).mean() < 0.2 < (strengths < 50).mean()
     page = rank(WORLD, WORLD.query("telescope repair"), seen(channel))
-    assert len({one.address for one in page}) == 10
+    assert len({result.address for result in page}) == 10
     assert len(rank(WORLD, WORLD.query("telescope repair"), seen(channel, depth=100))) == 100
 
 
 def churn(days: list[date], query: Query) -> list[int]:
-    pages = [{one.address for one in rank(WORLD, query, seen(day=day))} for day in days]
+    pages = [{result.address for result in rank(WORLD, query, seen(day=day))} for day in days]
     return [len(a & b) for a, b in itertools.pairwise(pages)]
 
 
@@ -249,7 +249,9 @@ def test_positions_wander_a_little_by_day_and_much_at_an_update() -> None:
     kept = [n for query in queries for n in churn(quiet, query)]
     assert min(kept) >= 6
     assert np.mean(kept) > 8.8
-    orders = [[one.address for one in rank(WORLD, queries[0], seen(day=day))] for day in quiet]
+    orders = [
+        [result.address for result in rank(WORLD, queries[0], seen(day=day))] for day in quiet
+    ]
     assert any(a != b for a, b in itertools.pairwise(orders))
     far = [n for query in queries for n in churn([DAY, DAY + timedelta(days=60)], query)]
     assert np.mean(far) < np.mean(kept)
@@ -257,15 +259,15 @@ def test_positions_wander_a_little_by_day_and_much_at_an_update() -> None:
 
 def test_place_device_and_viewer_change_the_page() -> None:
     query = WORLD.query("telescope repair")
-    plain = [one.address for one in rank(WORLD, query, seen())]
+    plain = [result.address for result in rank(WORLD, query, seen())]
     for other in ({"place": "tarnley"}, {"viewer": "somebody"}, {"device": "phone"}):
-        assert [one.address for one in rank(WORLD, query, seen(**other))] != plain, other
-    assert [one.address for one in rank(WORLD, query, seen())] == plain
+        assert [result.address for result in rank(WORLD, query, seen(**other))] != plain, other
+    assert [result.address for result in rank(WORLD, query, seen())] == plain
 
 
 def test_wordings_of_one_topic_share_results() -> None:
     def addresses(key: str) -> set[str]:
-        return {one.address for one in rank(WORLD, WORLD.query(key), seen())}
+        return {result.address for result in rank(WORLD, WORLD.query(key), seen())}
 
     near = addresses("telescope under 100") & addresses("telescope under 200")
     far = addresses("telescope under 100") & addresses("telescope repair")
@@ -295,7 +297,9 @@ def position(
     page = rank(
         WORLD, WORLD.query(main), seen(day=DAY + timedelta(days=after_days), depth=100, own=pieces)
     )
-    return next((n for n, one in enumerate(page, 1) if one.address == pieces[0].address), None)
+    return next(
+        (n for n, result in enumerate(page, 1) if result.address == pieces[0].address), None
+    )
 
 
 def test_an_own_piece_is_found_after_days_and_rises() -> None:

@@ -50,7 +50,9 @@ def _is_other(words: list[tuple[float, ...]]) -> bool:
 def _odds(word: str, language: str) -> tuple[float, ...]:
     """How much likelier a word is in each language than in this one, in ln; zeros for a word that
     none knows."""
-    shares = [frequencies(one).get(word, 0.0) for one in LANGUAGES] if word.isalpha() else []
+    shares = (
+        [frequencies(language).get(word, 0.0) for language in LANGUAGES] if word.isalpha() else []
+    )
     if not any(shares):
         return (0.0,) * len(LANGUAGES)
     own = frequencies(language).get(word, 0.0)

@@ -88,7 +88,7 @@ def translate(world: World, term: str, request: Request) -> Raw | None:
     """Ways to say a term in the language asked for; None where its subject has no counterpart
     there."""
     own, into = request.locale[:2], request.into
-    if into not in {one[:2] for one in LOCALES} or own == into:
+    if into not in {locale[:2] for locale in LOCALES} or own == into:
         return None
     key = identity_key(term)
     head = world.head_inside(key)
@@ -97,10 +97,10 @@ def translate(world: World, term: str, request: Request) -> Raw | None:
     said = _replace_longest(key.split(), _pairs(own, into))
     if said is None or said == key:
         return None
-    there = the_world(next(one for one in LOCALES if one[:2] == into))
+    there = the_world(next(locale for locale in LOCALES if locale[:2] == into))
     # What is really asked there, nearest to the words: the literal way first, then what the same
     # words complete to.
-    ways = [said, *(one for one in there.complete(said, request.channel, MOST_WAYS) if one != said)]
+    ways = [said, *(way for way in there.complete(said, request.channel, MOST_WAYS) if way != said)]
     return {"language": into, "terms": ways[:MOST_WAYS]}
 
 

@@ -35,7 +35,7 @@ def rising(world: World, term: str, request: Request) -> Raw:
             terms.append((query.key, None))
         elif before > 0 and now / before - 1 >= LEAST_RISE:
             terms.append((query.key, round(now / before - 1, 2)))
-    terms.sort(key=lambda one: (one[1] is not None, -(one[1] or 0), one[0]))
+    terms.sort(key=lambda term: (term[1] is not None, -(term[1] or 0), term[0]))
     return {"terms": terms[:20]}
 
 

@@ -247,7 +247,7 @@ def _words_around(spoken: Tongue) -> tuple[frozenset[str], frozenset[str]]:
     binding and kids' yoga are subjects."""
     before, after = (
         set(spoken.articles),
-        {word for one in spoken.company for word in (one.word, one.plural)},
+        {word for noun in spoken.company for word in (noun.word, noun.plural)},
     )
     for frame in spoken.other_frames:
         filled = dict(zip(("{fill}", "{more}"), frame.fills, strict=False))
@@ -255,7 +255,7 @@ def _words_around(spoken: Tongue) -> tuple[frozenset[str], frozenset[str]]:
         for side, part in ((before, left), (after, right)):
             for word in part.split():
                 said = spoken.other_fills[filled[word]] if word in filled else (word,)
-                side.update(one for text in said for one in text.split())
+                side.update(word for text in said for word in text.split())
     return frozenset(before), frozenset(after)
 
 

@@ -233,5 +233,5 @@ def _pass_heat(scope: Scope, heats: Mapping[int, str]) -> None:
                     for keyword in part
                     if heats[keyword] == heat and not decided.get(keyword)
                 ]
-                Decision.objects.filter(scope=scope, keyword__in=marked, heat="").update(heat=heat)
+                Decision.objects.filter(scope=scope, keyword__in=marked).update(heat=heat)
                 Row.objects.filter(scope=scope, keyword__in=marked).update(heat=heat)
