@@ -13,6 +13,7 @@ from bunraku.lifeline import end_with_parent
 
 ROOT = Path(__file__).resolve().parents[1]
 GRACE_SECONDS = 15.0
+"""What the web server and the worker get to finish in when told to end."""
 
 
 def main() -> int:

@@ -13,5 +13,9 @@ export default defineConfig(({ command }) => ({
     modulePreload: { polyfill: false },
   },
   server: { proxy: { "/api": "http://127.0.0.1:8000" } },
-  test: { environment: "jsdom", setupFiles: ["src/app/testSetup.ts"], include: ["src/**/*.test.{ts,tsx}"] },
+  test: {
+    environment: "jsdom",
+    setupFiles: ["src/app/testSetup.ts"],
+    include: ["src/**/*.test.{ts,tsx}"],
+  },
 }));

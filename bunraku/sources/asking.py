@@ -9,7 +9,9 @@ from pydantic import ValidationError
 from bunraku.sources.protocol import ANSWERS, Answer, Request, Source, SourceBusy, SourceFailed
 
 ATTEMPTS = 5
+"""Times that the same is asked before it counts as not answered."""
 MOST_WAIT_SECONDS = 30.0
+"""The longest wait between two attempts, whatever a source says."""
 
 
 @dataclass(frozen=True)

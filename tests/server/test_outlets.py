@@ -105,6 +105,8 @@ def test_a_piece_is_planned_with_its_own_outlets_figures(
     weighed.post("/pieces", {"cluster_ids": [cluster]})
     (piece,) = pieces_of(weighed)
     assert piece["outlet"] == "site.example"
+    # A third one, weak and made last, has no part in it.
+    weighed.post("/outlets", {"name": "Dwarf", "channel": "web", "standing": 1})
     weighed.send("PATCH", f"/pieces/{piece['id']}", {"outlet_id": second})
     (moved,) = pieces_of(weighed)
     assert moved["chance"] > piece["chance"]

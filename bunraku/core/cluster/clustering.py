@@ -14,8 +14,11 @@ from bunraku.core.cluster.similarity import shared_results, shared_words, word_v
 Ints = NDArray[np.int64]
 
 GAMMA_RESULTS = 0.04
+"""Similarity of results that a keyword must have with the members on average to gain by joining."""
 GAMMA_WORDS = 0.6
+"""The same for wording, which says far less of what one piece can serve: most must be shared."""
 NEIGHBOURS = 5
+"""An unread keyword is told by the five read ones next to it: enough to outvote one that is odd."""
 LEAST_VOTE = 0.7
 """Share of its nearest neighbours' similarity that must speak for one cluster before an unread
 keyword joins it."""

@@ -10,6 +10,7 @@ MOST_VISITS = 12
 """Visits per keyword before it stays: the objective only grows, so this bounds time, it does not
 decide."""
 TIE = 1e-9
+"""Gains closer than this are the same gain: what is left between them is rounding."""
 
 
 def local_moves(

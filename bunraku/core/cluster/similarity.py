@@ -9,7 +9,10 @@ from scipy import sparse
 from bunraku.core.text import content_stems
 
 LEAST_SHARED = 0.05
+"""Pages that share less of their strongest results share nothing that says anything."""
 LEAST_WORDS = 0.3
+"""Wording that is less alike than this never decides; without it the product would hold every pair
+with a word in common."""
 MOST_KEYWORDS_A_RESULT = 300
 """A result that stands on more pages than this says nothing of any of them, and would make the
 product huge."""
@@ -17,6 +20,7 @@ OTHER_INTENT = 0.6
 """Words alone mislead most where the intents differ: "telescope repair" and "telescope repair
 course"."""
 _CHUNK = 4_000
+"""Rows multiplied at a time: what comes out stays in some tens of megabytes."""
 
 
 def shared_results(pages: NDArray[np.int64]) -> sparse.csr_matrix:

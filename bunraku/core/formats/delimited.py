@@ -11,6 +11,7 @@ DELIMITERS = (",", ";", "\t", "|")
 MOST_LINES_A_ROW = 20
 """Lines that one row may span inside quotes; a quote open for longer was never meant to be one."""
 MOST_ROW_CHARACTERS = 200_000
+"""A quote that is never closed would make one row of the whole file."""
 TOO_LONG = "This row is far too long to be one."
 _QUOTE_NEXT = re.compile(' *"')
 NEVER_CLOSED = "A quotation mark is opened in this row and never closed."

@@ -11,6 +11,7 @@ from bunraku.core.formats.bad_file import BadFile
 NAMED_BY = 100
 """Objects at the top whose names become the columns."""
 MOST_LIST_CHARACTERS = 60_000_000
+"""A list is read whole, unlike lines: more than this would not fit beside everything else."""
 _OTHER_SHAPE = (
     "The JSON has another shape: wanted is an object or a text a line, or one list of such."
 )

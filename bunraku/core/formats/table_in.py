@@ -21,8 +21,11 @@ MOST_UNPACKED_BYTES = 120_000_000
 """Most bytes that a spreadsheet may unpack to: three times what 100,000 rows of ten columns
 need."""
 MOST_COLUMNS = 200
+"""More columns than any report has: a table this wide lies on its side."""
 MOST_CELL_CHARACTERS = 5_000
+"""Far longer than anything searched for; what is longer is text, not a keyword."""
 _LOOKED_AT_BYTES = 200_000
+"""Enough to tell encoding and delimiter by."""
 _MAGIC = {
     b"\x89PNG": "a picture",
     b"\xff\xd8\xff": "a picture",

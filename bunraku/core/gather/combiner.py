@@ -14,6 +14,7 @@ MOST = 200_000
 """Most combinations listed in one go: twice a large project's keywords. More cannot be looked
 through by anybody."""
 MOST_TERMS = 5_000
+"""Terms in one list of words: as many as somebody can have pasted on purpose."""
 HEATS = ("hot", "warm", "cold")
 _PART = re.compile(r"\[([^\[\]]*)\]|([^\[\]]+)")
 _SLOT = re.compile(r"\{([^{}]*)\}|([^{}\s]+)")

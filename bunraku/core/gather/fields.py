@@ -10,6 +10,7 @@ from bunraku.core.text import identity_key, tokens
 from bunraku.core.text.stop_words import STOP_WORDS
 
 LONGEST_PHRASE = 5
+"""Words in a phrase: longer ones are whole titles, used once."""
 LEAST_USES = 2
 """Results that must use a phrase of a title before it is one: what a single title says is its
 own."""

@@ -8,7 +8,9 @@ from bunraku.core.gather.seed_operators import Seed, read_seed
 from bunraku.core.text import BadKeyword, identity_key
 
 MAX_SEEDS = 200
+"""Seeds of one run: each is asked for by every way, so more would not end this morning."""
 MAX_TYPED_CHARACTERS = 50_000
+"""Ten times what so many seeds take: beyond it something else was pasted."""
 _SEPARATORS = re.compile(r"[,;\n\r\t\u2028\u2029]+")
 
 

@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 Floats = NDArray[np.float64]
 
 HORIZON_MONTHS = 12
+"""A year: every season comes once."""
 SEASON_MONTHS = 3
 """How long a season lasts from the start of its climb, for telling that one has just been
 missed."""

@@ -21,6 +21,7 @@ EXACT_UP_TO = 80
 """Pieces up to which the integer program itself is solved; above, its relaxation is rounded and
 improved."""
 TINY = 1e-9
+"""Below it a difference in worth or hours is rounding."""
 
 
 @dataclass(frozen=True)

@@ -21,6 +21,7 @@ OWN_SIGMA = 6.0
 _NODES, _WEIGHTS = np.polynomial.hermite_e.hermegauss(5)
 _WEIGHTS = _WEIGHTS / _WEIGHTS.sum()
 _CHUNK = 10_000
+"""Keywords at a time: the places of all their results stay in some tens of megabytes."""
 _STEPS = 11  # halvings of 0-100 (to 0.05): finer than any reading
 
 

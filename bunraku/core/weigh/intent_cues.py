@@ -139,3 +139,4 @@ PLACE = Cue("place", (), (0, 0, 0, 0.6), "names a place", 3.0)
 # Log-odds before any evidence: most searches want to know something.
 PRIOR = (0.7, -1.2, 0.0, 0.0)
 LOCAL_PRIOR = -3.0
+"""Log-odds that a search means a place near by: one in twenty, until something says so."""

@@ -11,6 +11,7 @@ from bunraku.core.text import stems, tokens
 Floats = NDArray[np.float64]
 
 PAGE_ONE = 10
+"""Results on a first page: what difficulty and chance are about."""
 EXACT, ALL_WORDS, SOME, NONE = 1.0, 0.6, 0.25, 0.0
 """How far a title says the phrase, on one scale: the phrase itself, all its words, some, none."""
 

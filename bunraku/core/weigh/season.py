@@ -12,14 +12,20 @@ Ints = NDArray[np.int64]
 
 TRENDS = ("unknown", "steady", "rising", "fading", "new", "fad")
 SIGNIFICANT_Z = 2.58
+"""Two-sided 1 %: with thousands of keywords, 5 % would call hundreds of them rising."""
 LEAST_SLOPE = 0.1
 """A year's change, in ln, below which a significant slope is still called steady: nobody plans by
 10 %."""
 SPIKE_SIGMAS = 6.0
+"""A fad stands far above everything it had: three sigmas happen in any long series."""
 NEW_MONTHS = 6
+"""Half a year without searches before the first: less may be a gap in the count."""
 FEWEST_MONTHS = 24
+"""Two of every month, or a season cannot be told from chance."""
 SEASON_P = 0.01
+"""As for trends: many keywords are tested, so 1 %."""
 _CHUNK = 20_000
+"""Keywords at a time, to bound memory."""
 
 
 @dataclass(frozen=True)

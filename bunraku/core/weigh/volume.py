@@ -20,6 +20,7 @@ one."""
 INTERVAL_Z = 1.2816
 """Low and high hold the middle 80 %."""
 DISAGREE_FACTOR = 2.0
+"""Sources twofold apart: more than their own spreads explain, so the person should know."""
 
 
 @dataclass(frozen=True)

@@ -16,6 +16,7 @@ from bunraku.server.sheet.models import IN_PLAY, Row, Scope
 from bunraku.server.sheet.ordering import ordered
 
 MOST_MEMBERS = 500
+"""Members shown of one cluster: as many as anybody looks through."""
 
 
 def list_clusters(

@@ -13,6 +13,7 @@ from bunraku.server.sentences import plural
 REPORTED_EVERY_SECONDS = 0.3
 """How often what a run brought so far is written down."""
 MOST_REMARKS = 600
+"""Characters of remarks that a result keeps: a paragraph, as it is shown."""
 
 
 class Missing(BaseModel):

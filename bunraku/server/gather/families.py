@@ -20,6 +20,7 @@ SAME_PAGE_SHARE = 0.6
 """Share of the ten results that two pages must have in common before another word order is taken
 for the same keyword."""
 MOST_MEMBERS = 200
+"""Members shown of one family: no word has so many variants that are worth a look."""
 
 
 def keep_families(scope: Scope) -> None:

@@ -10,6 +10,7 @@ from bunraku.server.jobs.models import Job
 from bunraku.server.projects.models import Project
 
 MOST_RUNS = 100
+"""Runs listed, the latest first: older ones are found by their keywords."""
 KINDS = {kind.id: kind for kind in (Gather(), Combine(), Import())}
 
 

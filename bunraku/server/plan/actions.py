@@ -23,6 +23,7 @@ from bunraku.server.sentences import plural
 from bunraku.server.sheet.models import Row
 
 MOST_CLUSTERS = 1_000
+"""Clusters planned by one action: more than a year of anybody holds."""
 
 
 @dataclass(frozen=True)

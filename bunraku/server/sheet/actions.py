@@ -15,6 +15,7 @@ from bunraku.server.sheet.models import STATE_CODE, Decision, Row
 from bunraku.server.signals import decided_anew
 
 MOST_AT_ONCE = 5_000
+"""Rows decided on by one action: it is recorded, done and taken back in about a second."""
 
 
 def rows_of(project: Project, row_ids: Sequence[int]) -> list[Row]:

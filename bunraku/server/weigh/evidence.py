@@ -21,6 +21,7 @@ from bunraku.server.sheet.models import Decision, Row, Scope
 from bunraku.sources.protocol import What
 
 HISTORY_MONTHS = 36
+"""Three years: what season and trend are told by, and what sources have."""
 WEIGHED = (What.COUNTS, What.BANDS, What.INTEREST, What.PAGE, OWN_REPORT)
 """Kinds of reading that figures are made from."""
 

@@ -30,10 +30,12 @@ FIGURES = {
 }
 """What each kind of reading brings, in words."""
 _CHUNK = 200
+"""Keywords bought between two looks at whether to stop: each part is kept as it comes."""
 ANCHOR_SEARCHES = 60
 """Searches of the known term that new ones are compared with: near what unknown terms usually have,
 so that neither drowns on a scale of 0-100."""
 ANCHORS_LOOKED_AT = 400
+"""Known terms among which an anchor is looked for; more would hardly be nearer."""
 Channel = Literal["web", "video", "marketplace"]
 
 

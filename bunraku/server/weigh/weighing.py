@@ -25,6 +25,7 @@ from bunraku.server.weigh.evidence import (
 from bunraku.server.weigh.learning import learn_scope
 
 _CHUNK = 2_000
+"""Rows weighed at a time: arrays are long enough to be fast, and memory stays bounded."""
 OF_OTHERS = (
     *("id", "scope", "keyword", "text", "folded", "words", "state", "cluster", "fit", "relevance"),
     *("left_out_by", "family", "family_size", "leads", "same_words", "run", "ways"),

@@ -15,12 +15,17 @@ from bunraku.sources.rehearsal.tongues import SEASONS
 EPOCH = date(2026, 6, 1)
 """The month for which demand is written down; growth counts from here."""
 FIRST_YEAR = 2015
+"""Months are counted from its January."""
 MONTHS_OF_CHANCE = 240
+"""Twenty years of months drawn once for each query."""
 MONTH_SPREAD = 0.06
+"""How far, in ln, a month strays from its season by chance."""
 PEAK_DAYS = {"perseids": 12, "geminids": 14, "leonids": 17, "eclipse": 12, "march": 3}
 """On which day of its peak month an event stands."""
 WEEK_SHAPE = (0.92, 0.9, 0.92, 0.95, 1.0, 1.18, 1.13)
+"""Days from Monday: most look for hobbies at the weekend."""
 HOUR_SHAPE = (4, 3, 2, 2, 2, 3, 4, 6, 8, 9, 10, 10, 11, 10, 10, 11, 12, 13, 15, 17, 18, 16, 11, 7)
+"""Hours of the day: the evening leads."""
 
 
 @lru_cache(maxsize=64)

@@ -19,12 +19,16 @@ FRAME_SHARE = 2.2
 PAIR_SHARE = 0.3
 """Share of other heads of the same kind that a head is asked about together with."""
 MOST_PAIRS = 40
+"""Other heads that one head is asked about together with, so that large subjects stay in bounds."""
 RAREST_PAIR = 7
 """Two fills are put together as far as their ranks add up to this: the rare with the rare is asked
 by nobody."""
 TYPO_SHARE = 0.035
+"""Share of a query's searches that are misspelt."""
 SWAP_SHARE = 0.05
+"""Share that has two words the other way round."""
 SPELLING_SHARE = 0.2
+"""Share that writes two words as one, at most."""
 BUYING = ("price", "shop", "set", "gift")
 
 

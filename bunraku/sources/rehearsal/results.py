@@ -22,22 +22,30 @@ from bunraku.sources.rehearsal.standing import (
 from bunraku.sources.rehearsal.world import World
 
 TOPIC_BONUS = 8.0
+"""Points of strength that a page on the very topic has before one that is not."""
 STRAY_BONUS = 0.0
+"""What a publisher of everything has instead: nothing."""
 DEEP_BONUS = -14.0
 """What a page on a neighbouring topic lacks: such pages fill the deep end of a long results
 page."""
 WANDER = 1.6
+"""How far, in points, a page moves from day to day while nothing changes."""
 UPDATE_DAYS = 47
 """How long the engine leaves its weights alone; then an update moves much at once."""
 UPDATE_WANDER = 6.0
+"""How far it moves when the engine changes its weights."""
 PERSONAL = 7.0
+"""What a page gains at most for somebody who is signed in."""
 LOCAL_BONUS = 9.0
+"""What a page near by gains where one asks from a place."""
 LOCAL_SHARE = 0.3
+"""Share of publishers that are from some place."""
 FOUND_AFTER_DAYS = {"web": (9, 22), "video": (1, 3), "marketplace": (1, 5)}
 """Days from publishing until a page is first seen, from and to, by channel."""
 RIPE_AFTER_DAYS = {"web": 70.0, "video": 12.0, "marketplace": 25.0}
 """Days until a page has most of what age gives it."""
 GREEN_LOSS = 16.0
+"""What a page lacks on its first day and has when it is ripe."""
 RIVAL_LOSS = 9.0
 """What two own pieces after one query cost each other."""
 

@@ -13,8 +13,11 @@ from bunraku.sources.rehearsal.world import World, the_world
 
 Raw = dict[str, object]
 TOPICS_LOOKED_AT = 40
+"""Topics of a publisher whose queries are ranked: the rest it hardly stands on."""
 QUERIES_A_TOPIC = 6
+"""Queries ranked of each, those most searched for."""
 MOST_RANKS = 150
+"""As many ranks as one lookup brings."""
 MATERIALS = (
     "brass",
     "optical glass",

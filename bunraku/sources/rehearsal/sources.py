@@ -22,9 +22,11 @@ from bunraku.sources.rehearsal.world import World, the_world
 
 Raw = dict[str, object]
 HISTORY_MONTHS = 36
+"""Months that counts reach back."""
 MONTHS_UNTIL_COUNTED = 3
 """Full months that a term must have been searched before the counts know it."""
 MOST_DEPTH = 100
+"""Results that a page is read to at most."""
 
 
 @dataclass(frozen=True)

@@ -30,9 +30,11 @@ _TIERS = {
     "marketplace": ((0.05, 86, 4), (0.25, 70, 5), (0.35, 57, 6), (0.35, 38, 9)),
 }
 STRAY_SHARE = 0.12
+"""Share of topics that a publisher of everything has a page on."""
 LOOSE_SHARE = 0.45
 """Share of pages whose title says the subject only, none of the topic's wordings."""
 PULL_SPREAD = 0.9
+"""Spread, in ln, of what points to one page of a publisher and what to another."""
 _TITLES = {
     "en": {
         "web": (

@@ -13,8 +13,11 @@ Raw = dict[str, object]
 NETWORKS = {"oakline": 0.004, "ferrywire": 0.0015, "bramblecast": 0.0008}
 """Invented networks, and how many mentions a search a month makes there."""
 COMPANY_LOOKED_AT = 250
+"""Queries beside a term that are looked through for rising ones."""
 LEAST_RISE = 0.25
+"""Growth in a year from which a term is called rising."""
 LEAST_SEARCHES = 2.0
+"""Searches a month below which nothing is talked about."""
 
 
 def rising(world: World, term: str, request: Request) -> Raw:

@@ -17,9 +17,13 @@ from bunraku.sources.rehearsal.strange import Elsewhere, strange_company
 from bunraku.sources.rehearsal.tongues import Head, Tongue, nearest_locale, tongue
 
 LEAST_DEMAND = 0.5
+"""Searches a month below which a query is not known of."""
 MOST_UNDERSTOOD = 100_000
+"""Queries remembered as understood; then all are forgotten, so that a process stays small."""
 MOST_STRANGE = 60
+"""Subjects of others whose worlds are kept at once."""
 MOST_COMPANY = 300
+"""Queries beside a query that anything looks at."""
 Ids = NDArray[np.int32]
 
 

@@ -1,4 +1,5 @@
-/** The typed way to the server: every call goes through here, with the CSRF token and errors as one kind. */
+/** The typed way to the server: every call goes through here, with the CSRF token and errors as
+ * one kind. */
 import createClient, { type Middleware } from "openapi-fetch";
 import type { components, paths } from "./schema";
 
@@ -11,7 +12,8 @@ export type Cluster = Schemas["ClusterOut"];
 export type Inspection = Schemas["InspectorOut"];
 export type Channel = "web" | "video" | "marketplace";
 
-/** An error as the server tells it (problem+json): a stable code, a sentence, the field, a way out. */
+/** An error as the server tells it (problem+json): a stable code, a sentence, the field, a way
+ * out. */
 export class Problem extends Error {
   constructor(
     readonly code: string,

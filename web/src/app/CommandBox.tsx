@@ -7,7 +7,9 @@ import { useOverview, useProjects } from "../shared/queries";
 
 const ITEM = "flex h-8 cursor-pointer items-center rounded-md px-3 data-[selected=true]:bg-trough";
 const GROUP =
-  "[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-3 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:text-2xs [&_[cmdk-group-heading]]:font-semibold [&_[cmdk-group-heading]]:text-quiet";
+  "[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-3 [&_[cmdk-group-heading]]:pb-1 " +
+  "[&_[cmdk-group-heading]]:text-2xs [&_[cmdk-group-heading]]:font-semibold " +
+  "[&_[cmdk-group-heading]]:text-quiet";
 
 /** Every place and command by name. */
 export function CommandBox({

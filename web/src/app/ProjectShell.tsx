@@ -15,7 +15,8 @@ import { Walkway } from "./Walkway";
 
 const CommandBox = lazy(() => import("./CommandBox").then((m) => ({ default: m.CommandBox })));
 
-/** What stands around every page of a project: the top bar, the walkway, and the keys that work everywhere. */
+/** What stands around every page of a project: the top bar, the walkway, and the keys that work
+ * everywhere. */
 export function ProjectShell() {
   const { projectId } = usePlace();
   const project = useProject(projectId);
@@ -37,7 +38,7 @@ export function ProjectShell() {
       <TopBar project={project.data} onCommand={() => setCommanding(true)} />
       <Walkway />
       <div className="flex min-h-0 flex-1">
-        {/* The page does not wait for the project: its own figures are asked for at the same time. */}
+        {/* The page does not wait for the project: its figures are asked for meanwhile. */}
         {project.error ? (
           <div className="flex-1 p-6">
             <ProblemNote error={project.error} />

@@ -11,7 +11,8 @@ import { useOverview, useProjects, useSession } from "../shared/queries";
 import { LocaleMenu } from "./LocaleMenu";
 
 const FRAME =
-  "flex h-[31px] items-center gap-2 rounded-md border border-beam-line px-3 text-on-beam hover:border-on-beam-2";
+  "flex h-[31px] items-center gap-2 rounded-md border border-beam-line px-3 text-on-beam " +
+  "hover:border-on-beam-2";
 
 /** The top bar: mark, project, channel, locale, command box, allowance, person. */
 export function TopBar({
@@ -97,7 +98,9 @@ export function TopBar({
           <ToggleGroup.Item
             key={channel.id}
             value={channel.id}
-            className="px-3 text-on-beam-2 hover:text-on-beam data-[state=on]:bg-on-beam data-[state=on]:font-semibold data-[state=on]:text-beam focus-visible:-outline-offset-2"
+            className="px-3 text-on-beam-2 hover:text-on-beam data-[state=on]:bg-on-beam
+              data-[state=on]:font-semibold data-[state=on]:text-beam
+              focus-visible:-outline-offset-2"
           >
             {channel.name}
           </ToggleGroup.Item>
@@ -109,14 +112,18 @@ export function TopBar({
         type="button"
         onClick={onCommand}
         aria-keyshortcuts="Control+K"
-        className="flex h-[31px] w-[250px] min-w-[110px] shrink-[2] items-center justify-between rounded-md bg-beam-2 px-3 text-on-beam-2 hover:text-on-beam"
+        className="flex h-[31px] w-[250px] min-w-[110px] shrink-[2] items-center justify-between
+          rounded-md bg-beam-2 px-3 text-on-beam-2 hover:text-on-beam"
       >
         <span className="truncate">Go to or do</span>{" "}
         <kbd className="font-sans text-2xs whitespace-nowrap">Ctrl K</kbd>
       </button>
       <Help
         figure=""
-        text="How many lookups are left to buy. Every lookup is priced before it is bought, and never bought twice on one day."
+        text={
+          "How many lookups are left to buy. Every lookup is priced before it is bought, and " +
+          "never bought twice on one day."
+        }
         title="Allowance"
       >
         <span className="whitespace-nowrap text-on-beam-2">

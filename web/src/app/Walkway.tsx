@@ -5,7 +5,8 @@ import { useOverview } from "../shared/queries";
 
 type Counts = { keywords: number; measured: number; clusters: number };
 
-/** The steps of the work with their counts; done, current and to come differ by fill and by weight. */
+/** The steps of the work with their counts; done, current and to come differ by fill and by
+ * weight. */
 export function Walkway() {
   const { projectId, channel } = usePlace();
   const overview = useOverview(projectId).data;
@@ -37,7 +38,9 @@ export function Walkway() {
             className="group relative flex-1 pt-[10px]"
           >
             <span
-              className={`text-base ${here ? "font-bold text-ink" : done ? "font-semibold text-ink-2" : "text-ink-2"} group-hover:text-ink`}
+              className={`text-base
+                ${here ? "font-bold text-ink" : done ? "font-semibold text-ink-2" : "text-ink-2"}
+                group-hover:text-ink`}
             >
               {step.name}
             </span>
@@ -45,7 +48,8 @@ export function Walkway() {
               {overview ? told(step.id, counts, overview.pieces, overview.placed) : ""}
             </span>
             <span
-              className={`absolute right-0 bottom-[15px] left-0 h-[2px] ${done ? "bg-pine" : "bg-hairline"}`}
+              className={`absolute right-0 bottom-[15px] left-0 h-[2px]
+                ${done ? "bg-pine" : "bg-hairline"}`}
             />
             <span
               className={`absolute bottom-[10px] left-[2px] size-[12px] rotate-45 border-2 ${

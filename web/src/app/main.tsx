@@ -4,7 +4,8 @@ import { createRoot } from "react-dom/client";
 import { App } from "./App";
 import "./theme.css";
 
-// What locks scrolling behind a dialog adds a style; the policy lets it by this page's own nonce only.
+// What locks scrolling behind a dialog adds a style; the policy lets it by this page's own nonce
+// only.
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content;
 if (nonce) setNonce(nonce);
 

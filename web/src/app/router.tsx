@@ -1,4 +1,5 @@
-/** The addresses of the page: /p/1/web/weigh?verdict=… holds the whole view, so that Back and sent links work. */
+/** The addresses of the page: /p/1/web/weigh?verdict=… holds the whole view, so that Back and
+ * sent links work. */
 import {
   createRootRoute,
   createRoute,

@@ -2,7 +2,8 @@
 import { MutationCache, QueryCache, QueryClient } from "@tanstack/react-query";
 import { Problem } from "../api/client";
 
-/** Signed out in another window, or the session ran out: sign in again and come back to where one was. */
+/** Signed out in another window, or the session ran out: sign in again and come back to where
+ * one was. */
 function onProblem(error: Error) {
   if (error instanceof Problem && error.status === 401 && location.pathname !== "/sign-in")
     location.assign(`/sign-in?back=${encodeURIComponent(location.pathname + location.search)}`);

@@ -5,7 +5,8 @@ import { useSay } from "../parts/toasts";
 import { refreshProject } from "../shared/useChange";
 import { undo } from "./changes";
 
-/** Take back the last change and say what it was; presses while one is under way wait for nothing and do nothing. */
+/** Take back the last change and say what it was; presses while one is under way wait for
+ * nothing and do nothing. */
 export function useUndo(projectId: number): () => void {
   const client = useQueryClient();
   const say = useSay();

@@ -14,7 +14,8 @@ import { useCluster } from "./queries";
 
 type Detail = Schemas["ClusterDetailOut"];
 
-/** One cluster: its name, its sums, and for each member why it belongs; rename it, move keywords out of it. */
+/** One cluster: its name, its sums, and for each member why it belongs; rename it, move keywords
+ * out of it. */
 export function ClusterInspector({
   projectId,
   clusterId,
@@ -73,7 +74,8 @@ function Told({
       <p className="pt-1 pb-3 text-ink-2">
         <strong className="text-ink">{plural(rows.length, "keyword")}.</strong>{" "}
         {rows.length > 1
-          ? `One piece can serve them all: ${count(searches)} searches and ${money(worth, currency)} a month together.`
+          ? `One piece can serve them all: ${count(searches)} searches and ` +
+            `${money(worth, currency)} a month together.`
           : "It stands alone: no other keyword shows the same results."}
       </p>
       <Block title="Members and why they belong" aside="searches">
@@ -81,7 +83,8 @@ function Told({
           {cluster.members.map(({ row, why, pinned }) => (
             <li
               key={row.id}
-              className="group grid grid-cols-[1fr_auto] gap-x-3 border-b border-hairline py-[6px] last:border-0"
+              className="group grid grid-cols-[1fr_auto] gap-x-3 border-b border-hairline py-[6px]
+                last:border-0"
             >
               <span className="min-w-0 truncate font-semibold" title={row.text}>
                 {row.text}
@@ -104,7 +107,8 @@ function Told({
                 type="button"
                 aria-label={`Move ${row.text}`}
                 onClick={() => setMoving(row.id)}
-                className="text-xs font-semibold text-quiet underline decoration-hairline underline-offset-2 hover:text-ink"
+                className="text-xs font-semibold text-quiet underline decoration-hairline
+                  underline-offset-2 hover:text-ink"
               >
                 Move
               </button>
@@ -139,7 +143,8 @@ function Name({ cluster, projectId }: { cluster: Detail; projectId: number }) {
         <button
           type="button"
           onClick={() => setName(cluster.own_name)}
-          className="text-xs font-semibold text-quiet underline decoration-hairline underline-offset-2 hover:text-ink"
+          className="text-xs font-semibold text-quiet underline decoration-hairline
+            underline-offset-2 hover:text-ink"
         >
           Rename
         </button>

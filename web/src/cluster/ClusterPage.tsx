@@ -95,7 +95,8 @@ export function ClusterPage() {
               told={
                 many
                   ? `${exact(many)} chosen of ${exact(grid.total)}`
-                  : `${plural(grid.total, "match", "match")} · by ${sort === "volume" ? "searches" : sort}`
+                  : `${plural(grid.total, "match", "match")} · by ` +
+                    `${sort === "volume" ? "searches" : sort}`
               }
             />
           )}
@@ -221,8 +222,10 @@ function Nothing({
   return (
     <Empty title="Not clustered yet">
       {counts?.keywords
-        ? "Keywords whose results pages show the same results belong to one piece. Where a page was not read, wording decides."
-        : "There is no keyword on this channel yet. Gather some first, and measure them: clusters rest on results pages."}
+        ? "Keywords whose results pages show the same results belong to one piece. Where a " +
+          "page was not read, wording decides."
+        : "There is no keyword on this channel yet. Gather some first, and measure them: " +
+          "clusters rest on results pages."}
     </Empty>
   );
 }

@@ -53,7 +53,8 @@ export function MoveDialog({
             <button
               type="button"
               onClick={() => onMove(other.id)}
-              className="flex h-8 w-full items-center justify-between gap-3 px-2 text-left hover:bg-paper focus-visible:-outline-offset-2"
+              className="flex h-8 w-full items-center justify-between gap-3 px-2 text-left
+                hover:bg-paper focus-visible:-outline-offset-2"
             >
               <span className="truncate">{other.name}</span>
               <span className="shrink-0 text-xs text-quiet">

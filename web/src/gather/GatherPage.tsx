@@ -24,9 +24,12 @@ import { SeedForm } from "./ways/SeedForm";
 
 const BRINGING = ["gather", "import", "combine"];
 const TAB =
-  "h-[32px] border-b-2 border-transparent px-1 text-ink-2 hover:text-ink data-[state=active]:border-persimmon data-[state=active]:font-semibold data-[state=active]:text-ink";
+  "h-[32px] border-b-2 border-transparent px-1 text-ink-2 hover:text-ink " +
+  "data-[state=active]:border-persimmon data-[state=active]:font-semibold " +
+  "data-[state=active]:text-ink";
 
-/** Gather: the ways in, the stream of what arrives, the map of what was covered, what is left out; the runs at the right. */
+/** Gather: the ways in, the stream of what arrives, the map of what was covered, what is left
+ * out; the runs at the right. */
 export function GatherPage() {
   const { projectId, channel } = usePlace();
   const search = useSearch({ from: "/p/$projectId/$channel/gather" });
@@ -63,10 +66,11 @@ export function GatherPage() {
   };
   const fill = (seeds: readonly string[], ways: Run["ways"], on: Channel) =>
     setRun({ ...run, seeds: seeds.reduce(addSeed, ""), ways, channels: [on] });
+  const leftOut = overview?.channels.reduce((sum, counted) => sum + counted.left_out, 0);
   const names: Record<(typeof TABS)[number], string> = {
     stream: `Stream ${counts ? exact(counts.keywords) : ""}`,
     covered: "Covered so far",
-    rules: `Rules ${overview ? exact(overview.channels.reduce((sum, counted) => sum + counted.left_out, 0)) : ""}`,
+    rules: `Rules ${leftOut === undefined ? "" : exact(leftOut)}`,
   };
   return (
     <>

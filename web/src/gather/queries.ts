@@ -27,7 +27,8 @@ export const useCoverage = (projectId: number, channel: Channel) =>
 
 export type StreamQuery = Required<Omit<Schemas["StreamQuery"], "offset" | "limit">>;
 
-/** What arrived; while something is under way it is asked for again and again, so that it streams. */
+/** What arrived; while something is under way it is asked for again and again, so that it
+ * streams. */
 export const useStream = (projectId: number, query: StreamQuery, live: boolean) =>
   usePages(
     ["stream", projectId, query],
@@ -116,7 +117,8 @@ export const useEstimate = (projectId: number, run: Schemas["RunIn"]) =>
     retry: false,
   });
 
-/** Runs, combinings and imports, the latest first; while one is under way they are asked for again. */
+/** Runs, combinings and imports, the latest first; while one is under way they are asked for
+ * again. */
 export const useRuns = (projectId: number) =>
   useQuery({
     queryKey: ["runs", projectId],

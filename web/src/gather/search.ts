@@ -42,7 +42,8 @@ export function toStreamQuery(search: GatherSearch, channel: Channel): StreamQue
   return { channel, state, job, way, q, sort };
 }
 
-/** The trail when one digs into a keyword that a seed brought: from the seed on, where it is not on it yet. */
+/** The trail when one digs into a keyword that a seed brought: from the seed on, where it is not
+ * on it yet. */
 export function dugInto(trail: readonly string[], seed: string, keyword: string): string[] {
   const at = trail.indexOf(seed);
   const before = at >= 0 ? trail.slice(0, at + 1) : seed && seed !== keyword ? [seed] : [];

@@ -1,6 +1,7 @@
 import type { ReactNode } from "react";
 
-/** A block of the inspector: a heading, its source and date at the right, what it tells below; hairlines between. */
+/** A block of the inspector: a heading, its source and date at the right, what it tells below;
+ * hairlines between. */
 export function Block({
   title,
   aside,
@@ -12,7 +13,10 @@ export function Block({
 }) {
   return (
     <section className="border-t border-hairline py-3">
-      <div className="flex items-baseline justify-between gap-3 pb-1 text-2xs font-semibold text-quiet">
+      <div
+        className="flex items-baseline justify-between gap-3 pb-1 text-2xs font-semibold
+        text-quiet"
+      >
         <h3>{title}</h3>
         {aside && <span>{aside}</span>}
       </div>

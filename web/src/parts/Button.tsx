@@ -18,7 +18,8 @@ export function Button({
     <button
       type="button"
       {...rest}
-      className={`inline-flex h-[30px] items-center gap-2 rounded-md border px-3 font-semibold whitespace-nowrap disabled:opacity-50 ${LOOKS[look]} ${className}`}
+      className={`inline-flex h-[30px] items-center gap-2 rounded-md border px-3 font-semibold
+        whitespace-nowrap disabled:opacity-50 ${LOOKS[look]} ${className}`}
     />
   );
 }

@@ -23,7 +23,7 @@ export function DropDialog({
 }) {
   return (
     <Modal open={count > 0} onOpenChange={onOpenChange} title={`Drop ${plural(count, "keyword")}`}>
-      {/* biome-ignore lint/a11y/noStaticElementInteractions: numbers are short ways to the buttons inside */}
+      {/* biome-ignore lint/a11y/noStaticElementInteractions: short ways to buttons inside */}
       <div
         onKeyDown={(event) => {
           const reason = REASONS[Number(event.key) - 1];

@@ -11,7 +11,10 @@ export function Empty({
   action?: ReactNode;
 }) {
   return (
-    <div className="flex flex-1 flex-col items-center justify-center gap-2 border-t border-hairline bg-sheet p-8 text-center">
+    <div
+      className="flex flex-1 flex-col items-center justify-center gap-2 border-t
+      border-hairline bg-sheet p-8 text-center"
+    >
       <h2 className="text-lg">{title}</h2>
       <p className="max-w-[440px] text-ink-2">{children}</p>
       {action && <div className="pt-2">{action}</div>}

@@ -50,7 +50,8 @@ export function Grid(props: Props) {
       aria-multiselectable={props.many}
       aria-activedescendant={current >= 0 && current < total ? props.activeId : undefined}
       tabIndex={0}
-      className="relative min-h-0 flex-1 overflow-auto border-t border-l border-hairline bg-sheet focus-visible:-outline-offset-2"
+      className="relative min-h-0 flex-1 overflow-auto border-t border-l border-hairline bg-sheet
+        focus-visible:-outline-offset-2"
     >
       <div style={{ minWidth: props.minWidth }}>
         <div role="rowgroup" className="sticky top-0 z-10">

@@ -1,6 +1,7 @@
 const NAMES = ["demand", "chance", "worth"] as const;
 
-/** The verdict's glyph: three small columns, demand, chance and worth, 0-100; hatched (-1) when a figure is missing. */
+/** The verdict's glyph: three small columns, demand, chance and worth, 0-100; hatched (-1) when
+ * a figure is missing. */
 export function Hands({ heights }: { heights: readonly number[] }) {
   const told = NAMES.map(
     (name, i) => `${name} ${(heights[i] ?? -1) < 0 ? "unknown" : `${heights[i]} of 100`}`,

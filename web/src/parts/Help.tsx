@@ -2,8 +2,8 @@ import { Tooltip } from "radix-ui";
 import type { ReactNode } from "react";
 import { useFigures } from "../shared/queries";
 
-/** A heading with its help text on hover and focus. A figure's text is the docstring of what makes it; `text` is for
- * what is no figure. */
+/** A heading with its help text on hover and focus. A figure's text is the docstring of what
+ * makes it; `text` is for what is no figure. */
 export function Help({
   figure,
   text = "",

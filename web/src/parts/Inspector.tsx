@@ -6,7 +6,8 @@ const MOST = 620;
 const WIDTH_KEY = "bunraku.inspector";
 const clamp = (width: number) => Math.max(LEAST, Math.min(MOST, width));
 
-/** The panel at the right: closable with Escape, its width drawn by its edge or with the arrow keys, and remembered. */
+/** The panel at the right: closable with Escape, its width drawn by its edge or with the arrow
+ * keys, and remembered. */
 export function Inspector({
   label,
   onClose,
@@ -52,7 +53,8 @@ export function Inspector({
           type="button"
           aria-label="Close the inspector"
           onClick={onClose}
-          className="absolute top-[10px] right-[10px] z-10 flex size-6 items-center justify-center rounded-md text-quiet hover:bg-trough hover:text-ink"
+          className="absolute top-[10px] right-[10px] z-10 flex size-6 items-center justify-center
+            rounded-md text-quiet hover:bg-trough hover:text-ink"
         >
           <svg
             width="10"
@@ -67,7 +69,7 @@ export function Inspector({
         </button>
       )}
       <div
-        // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: keys must reach what scrolls
         tabIndex={0}
         className="min-h-0 flex-1 overflow-auto px-[18px] py-4 focus-visible:-outline-offset-2"
       >

@@ -4,7 +4,8 @@ import { useChange } from "../shared/useChange";
 import { Button } from "./Button";
 import { exact, timeLeft } from "./format";
 
-/** A job under way: what it does, how far it is, the time left, what it cost so far, and a way to stop it. */
+/** A job under way: what it does, how far it is, the time left, what it cost so far, and a way
+ * to stop it. */
 export function JobLine({ job, projectId }: { job: Job; projectId: number }) {
   const stop = useChange(projectId, () => stopJob(projectId, job.id));
   const seconds = job.started ? (Date.now() - Date.parse(job.started)) / 1000 : 0;

@@ -6,7 +6,9 @@ export function Ladder({
   difficulty: number;
   own: number | null | undefined;
 }) {
-  const label = `Difficulty ${Math.round(difficulty)} of 100${own == null ? "" : `, your strength ${Math.round(own)}`}`;
+  const label =
+    `Difficulty ${Math.round(difficulty)} of 100` +
+    (own == null ? "" : `, your strength ${Math.round(own)}`);
   return (
     <span
       role="img"

@@ -29,7 +29,8 @@ type Props<T extends { id: number }, S extends string> = {
   onSort?: (by: S) => void;
 };
 
-/** A table of any length: a grid with columns, a box to choose each row by, and headings that sort. */
+/** A table of any length: a grid with columns, a box to choose each row by, and headings that
+ * sort. */
 export function Sheet<T extends { id: number }, S extends string>(props: Props<T, S>) {
   const { columns, grid } = props;
   const template = `34px ${columns.map((column) => column.width).join(" ")}`;
@@ -147,9 +148,11 @@ function SheetRow<T extends { id: number }, S extends string>({
         grid.setCurrent(index);
         grid.openAt(index);
       }}
-      className={`absolute top-0 left-0 grid w-full cursor-default items-center border-b border-hairline ${
-        isOpen ? "bg-persimmon-wash" : isChosen ? "bg-pine-wash" : "hover:bg-paper"
-      } ${index === grid.current ? "shadow-[inset_3px_0_0_var(--color-persimmon)]" : ""} ${props.dimmed?.(row) ? "text-quiet" : ""}`}
+      className={`absolute top-0 left-0 grid w-full cursor-default items-center
+        border-b border-hairline
+        ${isOpen ? "bg-persimmon-wash" : isChosen ? "bg-pine-wash" : "hover:bg-paper"}
+        ${index === grid.current ? "shadow-[inset_3px_0_0_var(--color-persimmon)]" : ""}
+        ${props.dimmed?.(row) ? "text-quiet" : ""}`}
       style={style}
     >
       <span role="gridcell" className="flex justify-center">

@@ -41,7 +41,8 @@ export const exact = (value: number): string => whole.format(value);
 
 /** A number of lookups: prices go down to a tenth. */
 export const lookups = (value: number): string =>
-  `${value < 10 && !Number.isInteger(value) ? value.toFixed(1) : exact(Math.ceil(value))} ${value === 1 ? "lookup" : "lookups"}`;
+  `${value < 10 && !Number.isInteger(value) ? value.toFixed(1) : exact(Math.ceil(value))} ` +
+  `${value === 1 ? "lookup" : "lookups"}`;
 
 export function money(value: number, currency: string): string {
   return value < 10 ? `${currency}${value.toFixed(2)}` : `${currency}${count(value)}`;
@@ -80,7 +81,8 @@ export function timeLeft(done: number, total: number, seconds: number): string {
 export const volumeBar = (volume: number): number =>
   Math.min(100, Math.max(3, (Math.log10(volume + 1) / 5) * 100));
 
-/** Shades of a year strip, 0-1, from shares of the year: its quietest month pale, its busiest full. */
+/** Shades of a year strip, 0-1, from shares of the year: its quietest month pale, its busiest
+ * full. */
 export function shades(shares: readonly number[]): number[] {
   const top = Math.max(...shares);
   if (!(top > 0)) return shares.map(() => 0);

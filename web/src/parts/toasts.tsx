@@ -30,12 +30,17 @@ export function Toasts({ children }: { children: ReactNode }) {
             key={message.id}
             duration={message.bad ? 12_000 : 5_000}
             onOpenChange={(open) => !open && drop(message.id)}
-            className={`rounded-md border px-4 py-2 ${message.bad ? "border-persimmon bg-persimmon-wash text-ink" : "border-beam bg-beam text-on-beam"}`}
+            className={`rounded-md border px-4 py-2
+              ${message.bad ? "border-persimmon bg-persimmon-wash text-ink" : ""}
+              ${message.bad ? "" : "border-beam bg-beam text-on-beam"}`}
           >
             <Toast.Description>{message.text}</Toast.Description>
           </Toast.Root>
         ))}
-        <Toast.Viewport className="fixed bottom-16 left-5 z-50 flex w-[420px] max-w-[90vw] flex-col gap-2" />
+        <Toast.Viewport
+          className="fixed bottom-16 left-5 z-50 flex w-[420px] max-w-[90vw]
+          flex-col gap-2"
+        />
       </Toast.Provider>
     </SayContext.Provider>
   );

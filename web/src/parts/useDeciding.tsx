@@ -1,5 +1,5 @@
-/** Deciding on keywords of a sheet: what the keys y, s, p and x do, and the dialogs that ask for a reason or
- * a note. */
+/** Deciding on keywords of a sheet: what the keys y, s, p and x do, and the dialogs that ask for
+ * a reason or a note. */
 import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { setState } from "../shared/changes";
@@ -23,8 +23,8 @@ const VERBS: Record<State, string> = {
   parked: "parked",
 };
 
-/** `under` is the current row; keys act on the `chosen` keywords, else on it. A key that decided a row takes
- * it back. */
+/** `under` is the current row; keys act on the `chosen` keywords, else on it. A key that decided
+ * a row takes it back. */
 export function useDeciding(projectId: number, chosen: Chosen, under: () => Decided | undefined) {
   const say = useSay();
   const change = useChange(

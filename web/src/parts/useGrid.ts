@@ -12,9 +12,9 @@ type Ids = Schemas["IdsOut"];
 /** What is chosen in a grid; ids, because rows change while they are. */
 export type Chosen = { ids: ReadonlySet<number>; clear: () => void };
 
-/** `place` names where the rows are of: in another there are others, and nothing stays chosen. `all` tells
- * the ids of everything that can be chosen at once; a grid without it has nothing to choose, and Space
- * opens. `openId` is the open row, as the address holds it. */
+/** `place` names where the rows are of: in another there are others, and nothing stays chosen.
+ * `all` tells the ids of everything that can be chosen at once; a grid without it has nothing
+ * to choose, and Space opens. `openId` is the open row, as the address holds it. */
 export function useGrid<T extends { id: number }>(given: {
   pages: Pages<T>;
   place: string;
@@ -80,7 +80,8 @@ function useChosen<T extends { id: number }>(place: string, all: (() => Promise<
       setIds(new Set(found.ids));
       if (found.total > found.ids.length)
         say(
-          `${exact(found.ids.length)} of ${exact(found.total)} chosen: as many as one action takes.`,
+          `${exact(found.ids.length)} of ${exact(found.total)} chosen: as many as one action ` +
+            "takes.",
         );
     } catch (error) {
       say(error instanceof Problem ? error.message : "They could not be chosen.", { bad: true });

@@ -1,6 +1,7 @@
 import { useState } from "react";
 
-/** A state that outlives a reload of the page: nothing typed is lost. `key` names it; `check` turns what was kept into it. */
+/** A state that outlives a reload of the page: nothing typed is lost. `key` names it; `check`
+ * turns what was kept into it. */
 export function useKept<T>(
   key: string,
   usual: T,

@@ -4,8 +4,9 @@ const COVERED = '[role="dialog"], [role="menu"], [role="listbox"]';
 const PRESSABLE =
   "button, a, select, summary, [role=checkbox], [role=radio], [role=switch], [role=separator]";
 
-/** A key that works on the whole page: never while typing (but with `typing`), never under a dialog or menu; Space and
- * Enter stay with the button that has the focus. A `sign` is meant however a keyboard's layout makes it. */
+/** A key that works on the whole page: never while typing (but with `typing`), never under a
+ * dialog or menu; Space and Enter stay with the button that has the focus. A `sign` is meant
+ * however a keyboard's layout makes it. */
 export function useKey(
   keys: string,
   act: () => void,

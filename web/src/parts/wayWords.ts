@@ -40,7 +40,8 @@ export function originWords(method: string, seed: string): { way: string; of: st
   return { way: methodName(method), of: `of ${seed}` };
 }
 
-/** What the figure beside a way says of a keyword: a rival's position, results that use it, growth. */
+/** What the figure beside a way says of a keyword: a rival's position, results that use it,
+ * growth. */
 export function figureWords(method: string, figure: number | null): string {
   if (figure === null) return method === "rising" ? "new this year" : "";
   if (method === "rivals") return `at ${figure}`;

@@ -37,7 +37,9 @@ export function BoardRow({
       aria-rowindex={index + 3}
       aria-selected={open}
       onClick={onOpen}
-      className={`absolute top-0 left-0 grid w-full cursor-default items-center border-b border-hairline ${open ? "bg-persimmon-wash" : "hover:bg-paper"} ${current ? "shadow-[inset_3px_0_0_var(--color-persimmon)]" : ""}`}
+      className={`absolute top-0 left-0 grid w-full cursor-default items-center border-b
+        border-hairline ${open ? "bg-persimmon-wash" : "hover:bg-paper"}
+        ${current ? "shadow-[inset_3px_0_0_var(--color-persimmon)]" : ""}`}
       style={{ ...style, gridTemplateColumns: TRACKS }}
     >
       <Cell>
@@ -64,25 +66,37 @@ export function BoardRow({
             <button
               type="button"
               tabIndex={-1}
-              aria-label={`${piece.title}: ${i === at ? "planned for" : "plan for"} ${name} ${month.slice(0, 4)}${shares.length ? `, ${Math.round(100 * (shares[i] ?? 0))}% of the year` : ""}`}
+              aria-label={
+                `${piece.title}: ${i === at ? "planned" : "plan"} for ` +
+                `${name} ${month.slice(0, 4)}` +
+                (shares.length ? `, ${Math.round(100 * (shares[i] ?? 0))}% of the year` : "")
+              }
               onClick={(event) => {
                 event.stopPropagation();
                 onPlace(month);
               }}
-              className={`group/cell relative flex size-full items-center justify-center ${shade.length ? "" : "hatched"}`}
+              className={`group/cell relative flex size-full items-center justify-center
+                ${shade.length ? "" : "hatched"}`}
             >
               {shade.length > 0 && (
                 <span className="absolute inset-0 bg-indigo" style={{ opacity: shade[i] }} />
               )}
               {i === at - 1 && (
-                <span className="absolute top-1/2 right-0 left-[3px] h-[3px] -translate-y-1/2 bg-persimmon outline-1 outline-sheet" />
+                <span
+                  className="absolute top-1/2 right-0 left-[3px] h-[3px] -translate-y-1/2
+                  bg-persimmon outline-1 outline-sheet"
+                />
               )}
               {i === at ? (
                 <span
-                  className={`relative size-[13px] rotate-45 border-2 border-sheet bg-persimmon ${piece.pinned ? "outline-2 outline-ink" : "outline-1 outline-sheet"}`}
+                  className={`relative size-[13px] rotate-45 border-2 border-sheet bg-persimmon
+                    ${piece.pinned ? "outline-2 outline-ink" : "outline-1 outline-sheet"}`}
                 />
               ) : (
-                <span className="relative size-[10px] rotate-45 border-2 border-transparent group-hover/cell:border-sheet" />
+                <span
+                  className="relative size-[10px] rotate-45 border-2 border-transparent
+                  group-hover/cell:border-sheet"
+                />
               )}
             </button>
           </span>

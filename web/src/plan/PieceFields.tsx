@@ -6,7 +6,8 @@ import { monthsOf, type Plan } from "./planMath";
 
 const LABEL = "text-2xs font-semibold text-quiet";
 
-/** What can be changed about a piece. Each field is saved as one leaves it; a month set here is pinned. */
+/** What can be changed about a piece. Each field is saved as one leaves it; a month set here is
+ * pinned. */
 export function PieceFields({
   piece,
   plan,

@@ -15,7 +15,8 @@ import { usePiece } from "./queries";
 type Detail = Schemas["PieceDetailOut"];
 type Row = Schemas["RowOut"];
 
-/** One piece: when it must be out, what can be changed, its keywords, and the pieces that fight it for results. */
+/** One piece: when it must be out, what can be changed, its keywords, and the pieces that fight
+ * it for results. */
 export function PieceInspector({
   projectId,
   pieceId,
@@ -118,7 +119,8 @@ function Told({
                 <button
                   type="button"
                   onClick={() => main.mutate(row)}
-                  className="text-2xs font-semibold text-quiet underline underline-offset-2 hover:text-ink"
+                  className="text-2xs font-semibold text-quiet underline underline-offset-2
+                    hover:text-ink"
                   aria-label={`Make ${row.text} the main keyword`}
                 >
                   Make main
@@ -126,7 +128,8 @@ function Told({
                 <button
                   type="button"
                   onClick={() => take.mutate(row)}
-                  className="text-2xs font-semibold text-quiet underline underline-offset-2 hover:text-ink"
+                  className="text-2xs font-semibold text-quiet underline underline-offset-2
+                    hover:text-ink"
                   aria-label={`Take ${row.text} out`}
                 >
                   Take out
@@ -168,7 +171,10 @@ function Told({
         <p>
           {piece.worth === null
             ? "Not known: no value of a click."
-            : `About ${money(piece.worth, currency)} a month from ${plural(piece.keywords, "keyword")}, ${money((piece.worth * 12) / Math.max(piece.hours, 0.1), currency)} a year for each hour.`}
+            : `About ${money(piece.worth, currency)} a month from ` +
+              `${plural(piece.keywords, "keyword")}, ` +
+              `${money((piece.worth * 12) / Math.max(piece.hours, 0.1), currency)} a year for ` +
+              "each hour."}
         </p>
       </Block>
       <div className="border-t border-hairline pt-3">
@@ -191,8 +197,8 @@ function When({ piece }: { piece: Schemas["PieceOut"] }) {
           : `Publish by ${day(piece.publish_by)}.`}
       </strong>{" "}
       Searches climb from {monthName(piece.climb_month)}, and a new piece on{" "}
-      {piece.outlet || "this channel"} takes about {plural(piece.days_until_shown, "day")} to show.{" "}
-      {capitalFirst(piece.because)}.
+      {piece.outlet || "this channel"} takes about {plural(piece.days_until_shown, "day")} to be
+      shown. {capitalFirst(piece.because)}.
     </>
   );
 }

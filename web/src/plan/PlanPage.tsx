@@ -19,7 +19,8 @@ import { usePieces, usePlan } from "./queries";
 import { YearBoard } from "./YearBoard";
 
 const PLAIN =
-  "inline-flex h-[30px] items-center rounded-md border border-hairline bg-sheet px-3 font-semibold whitespace-nowrap hover:border-quiet";
+  "inline-flex h-[30px] items-center rounded-md border border-hairline bg-sheet px-3 " +
+  "font-semibold whitespace-nowrap hover:border-quiet";
 
 /** Plan: the year board over all channels, fitted to the hours there are. */
 export function PlanPage() {
@@ -116,7 +117,8 @@ function useFitting(projectId: number) {
   return useChange(projectId, () => fitPlan(projectId), {
     done: (out) =>
       say(
-        `First answer: ${exact(out.placed)} placed, ${exact(out.left_out)} left out. A better one is being worked out.`,
+        `First answer: ${exact(out.placed)} placed, ${exact(out.left_out)} left out. A better ` +
+          "one is being worked out.",
       ),
   });
 }
@@ -140,7 +142,8 @@ function NoPiece() {
           <Link
             to="/p/$projectId/$channel/cluster"
             params={{ projectId: String(projectId), channel }}
-            className="inline-flex h-[30px] items-center rounded-md bg-beam px-3 font-semibold text-on-beam"
+            className="inline-flex h-[30px] items-center rounded-md bg-beam px-3 font-semibold
+              text-on-beam"
           >
             Choose clusters
           </Link>
@@ -163,7 +166,8 @@ function Outlets({
   onChoose: (id: number | undefined) => void;
 }) {
   const chip =
-    "h-[28px] rounded-md border px-3 whitespace-nowrap aria-pressed:border-pine-line aria-pressed:bg-pine-wash border-hairline bg-sheet";
+    "h-[28px] rounded-md border px-3 whitespace-nowrap aria-pressed:border-pine-line " +
+    "aria-pressed:bg-pine-wash border-hairline bg-sheet";
   return (
     <>
       <button

@@ -10,8 +10,8 @@ import { usePlacing } from "./usePlacing";
 
 const HEIGHT = 43;
 
-/** Twelve months from left to right: each piece's year in shades, its diamond in the month it is planned for, and above
- * them the hours that each month holds. */
+/** Twelve months from left to right: each piece's year in shades, its diamond in the month it is
+ * planned for, and above them the hours that each month holds. */
 export function YearBoard({
   projectId,
   plan,

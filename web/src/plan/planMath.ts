@@ -20,7 +20,8 @@ export function inPlanOrder(monthShare: readonly number[], months: readonly stri
   return months.map((month) => monthShare[Number(month.slice(5, 7)) - 1] ?? 0);
 }
 
-/** The plan's month that lies `step` months away, kept inside the year; from nowhere, one steps onto an end. */
+/** The plan's month that lies `step` months away, kept inside the year; from nowhere, one steps
+ * onto an end. */
 export function monthBeside(
   months: readonly string[],
   month: string | null,

@@ -4,7 +4,8 @@ import { useSay } from "../parts/toasts";
 import { useChange } from "../shared/useChange";
 import { changePiece } from "./changes";
 
-/** Place a piece in a month by hand; nothing while another is being placed, or where it stands already. */
+/** Place a piece in a month by hand; nothing while another is being placed, or where it stands
+ * already. */
 export function usePlacing(projectId: number) {
   const say = useSay();
   // Two quick presses come before the page is drawn anew, and would both see nothing under way.

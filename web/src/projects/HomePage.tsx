@@ -40,7 +40,8 @@ export function HomePage() {
       </ul>
       <Link
         to="/projects/new"
-        className="mt-4 inline-flex h-[30px] items-center rounded-md bg-beam px-3 font-semibold text-on-beam"
+        className="mt-4 inline-flex h-[30px] items-center rounded-md bg-beam px-3 font-semibold
+          text-on-beam"
       >
         New project
       </Link>

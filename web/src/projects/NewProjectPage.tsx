@@ -91,7 +91,7 @@ export function NewProjectPage() {
               tried && outlets.includes(outlet) ? read[outlets.indexOf(outlet)] : undefined;
             return (
               <OutletFields
-                // biome-ignore lint/suspicious/noArrayIndexKey: lines of a form are told apart by their place
+                // biome-ignore lint/suspicious/noArrayIndexKey: only its place tells a line apart
                 key={i}
                 draft={outlet}
                 wrong={told && "wrong" in told ? told.wrong : undefined}

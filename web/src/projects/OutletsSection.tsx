@@ -21,7 +21,7 @@ export function OutletsSection({ project }: { project: Project }) {
       </h2>
       {project.outlets.map((outlet) => (
         <OutletLine
-          key={`${outlet.id}|${outlet.name}|${outlet.standing}|${outlet.channel}|${outlet.address}|${outlet.days_until_shown}`}
+          key={Object.values(outlet).join("|")}
           projectId={project.id}
           chosen={project.chosen_outlets.includes(outlet.id)}
           alone={project.outlets.filter((other) => other.channel === outlet.channel).length < 2}
@@ -76,7 +76,8 @@ function OutletLine({
   const choose = useChange(projectId, () => chooseOutlet(projectId, start.id ?? 0), {
     done: () =>
       say(
-        `${channelName(start.channel)} search is weighed for ${start.name} now, in the background. z takes it back.`,
+        `${channelName(start.channel)} search is weighed for ${start.name} now, in the ` +
+          "background. z takes it back.",
       ),
   });
   const problem = save.error ?? remove.error ?? choose.error;

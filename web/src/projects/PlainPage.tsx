@@ -11,7 +11,10 @@ export function PlainPage({ title, children }: { title: string; children: ReactN
         </a>
       </header>
       <div className="min-h-0 flex-1 overflow-auto">
-        <main className="mx-auto my-8 w-[720px] max-w-[calc(100vw-36px)] rounded-md border border-hairline bg-sheet p-7">
+        <main
+          className="mx-auto my-8 w-[720px] max-w-[calc(100vw-36px)] rounded-md border
+          border-hairline bg-sheet p-7"
+        >
           <h1 className="pb-4 text-xl">{title}</h1>
           {children}
         </main>

@@ -14,7 +14,8 @@ const VALUES = [
   ["any", "All others"],
 ] as const;
 
-/** Who is asking: what the project is about, where, with how many hours, which brand words are whose. */
+/** Who is asking: what the project is about, where, with how many hours, which brand words are
+ * whose. */
 export function ProjectFields({
   fields,
   errors,
@@ -42,7 +43,10 @@ export function ProjectFields({
       <Field
         label="What it is about"
         error={errors.about}
-        hint="What you sell, teach or write about, in a sentence or two. Keywords close to it weigh more."
+        hint={
+          "What you sell, teach or write about, in a sentence or two. Keywords close to it " +
+          "weigh more."
+        }
       >
         {(id) => (
           <textarea

@@ -19,7 +19,10 @@ export function SettingsPage() {
   const project = useProject(projectId).data;
   return (
     <main className="min-w-0 flex-1 overflow-auto">
-      <div className="mx-auto my-6 w-[760px] max-w-[calc(100%-36px)] rounded-md border border-hairline bg-sheet p-6">
+      <div
+        className="mx-auto my-6 w-[760px] max-w-[calc(100%-36px)] rounded-md border
+        border-hairline bg-sheet p-6"
+      >
         <h1 className="pb-4 text-xl">Project and outlets</h1>
         {project && <Form key={project.id} project={project} />}
         {project && <OutletsSection project={project} />}
@@ -41,7 +44,8 @@ function Form({ project }: { project: Project }) {
   }, []);
   const touchedLookups = lookups !== String(seen.lookups_left);
   const touched = touchedLookups || JSON.stringify(fields) !== JSON.stringify(toFields(seen));
-  // What another window or an undo changed shows at once, unless something is being typed here: that is never lost.
+  // What another window or an undo changed shows at once, unless something is being typed here:
+  // that is never lost.
   useEffect(() => {
     if (project.version !== seen.version && !touched) show(project);
   }, [project, seen, touched, show]);

@@ -14,8 +14,8 @@ export function SignInPage() {
   const [given, setGiven] = useState({ name: "", password: "" });
   const enter = useMutation<unknown, Problem, Schemas["CredentialsIn"]>({
     mutationFn: fresh ? signUp : signIn,
-    // A whole new page, so that the server's fresh token is taken and nothing of another person is left. Only to our own
-    // pages: an address that begins with two slashes would lead elsewhere.
+    // A whole new page, so that the server's fresh token is taken and nothing of another person is
+    // left. Only to our own pages: an address that begins with two slashes would lead elsewhere.
     onSuccess: () => location.assign(back && !back.startsWith("//") ? back : "/"),
   });
   const wrong = (field: string) =>

@@ -28,7 +28,8 @@ export const languageName = (code: string): string => languages.of(code) ?? code
 export const localeName = (country: string, language: string): string =>
   `${countryName(country)} · ${languageName(language)}`;
 
-/** Locales offered first; any other pair of country and language is set in the project's settings. */
+/** Locales offered first; any other pair of country and language is set in the project's
+ * settings. */
 export const COMMON: readonly { country: string; language: string }[] = [
   { country: "GB", language: "en" },
   { country: "US", language: "en" },

@@ -11,8 +11,8 @@ export type Pages<T> = {
   error: Error | null;
 };
 
-/** `key` names the list (see queries.ts: the project's id stands second); `fetch` reads a page from an offset; `everyMs` reads it
- * again and again. */
+/** `key` names the list (see queries.ts: the project's id stands second); `fetch` reads a page
+ * from an offset; `everyMs` reads it again and again. */
 export function usePages<T>(
   key: readonly unknown[],
   fetch: (offset: number, signal: AbortSignal) => Promise<Page<T>>,
@@ -29,7 +29,8 @@ export function usePages<T>(
       refetchInterval: everyMs ?? (false as const),
     })),
   });
-  // While a page far down is being read the length stays known, or the list would collapse and jump back to its top.
+  // While a page far down is being read the length stays known, or the list would collapse and jump
+  // back to its top.
   const known = useRef<number | undefined>(undefined);
   known.current = answers.find((answer) => answer.data)?.data?.total ?? known.current;
   const rowAt = (index: number): T | undefined => {

@@ -89,7 +89,8 @@ const lines = (currency: string): Line[] => [
   },
 ];
 
-/** Two to six wordings side by side: every figure, the best of each line strong, and their months in one plot. */
+/** Two to six wordings side by side: every figure, the best of each line strong, and their
+ * months in one plot. */
 export function CompareDialog({
   projectId,
   rows,
@@ -134,7 +135,8 @@ export function CompareDialog({
                 <tr key={line.name} className="border-t border-hairline">
                   <th
                     scope="row"
-                    className="py-[6px] pr-3 text-left text-xs font-normal whitespace-nowrap text-quiet"
+                    className="py-[6px] pr-3 text-left text-xs font-normal whitespace-nowrap
+                      text-quiet"
                   >
                     <Help figure={line.figure ?? ""} focusable={line.figure !== undefined}>
                       {line.name}
@@ -143,7 +145,8 @@ export function CompareDialog({
                   {now.map((row, i) => (
                     <td
                       key={row.id}
-                      className={`px-2 ${values[i] !== null && values[i] === top ? "font-bold" : ""}`}
+                      className={`px-2
+                        ${values[i] !== null && values[i] === top ? "font-bold" : ""}`}
                     >
                       {line.of(row) ?? (
                         <span className="hatched inline-block h-[10px] w-9" title="not known" />

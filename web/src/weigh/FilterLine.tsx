@@ -72,7 +72,10 @@ export function FilterLine({
       ))}
       {hidden.length > 0 && (
         <Popover.Root>
-          <Popover.Trigger className="h-[28px] rounded-md border border-dashed border-bar px-3 whitespace-nowrap text-ink-2 hover:text-ink">
+          <Popover.Trigger
+            className="h-[28px] rounded-md border border-dashed border-bar px-3
+            whitespace-nowrap text-ink-2 hover:text-ink"
+          >
             + Filter{hiddenOn ? ` (${hiddenOn} on)` : ""}
           </Popover.Trigger>
           <Panel name="More filters">
@@ -95,7 +98,8 @@ export function FilterLine({
 const rank = (chip: Chip) =>
   (chip.told ? 0 : 10) + (USUAL.includes(chip.id) ? USUAL.indexOf(chip.id) : 9);
 
-/** What is typed shows at once; the list follows a moment later, so that typing is never held up. */
+/** What is typed shows at once; the list follows a moment later, so that typing is never held
+ * up. */
 function Words({
   value,
   onChange,
@@ -140,7 +144,8 @@ function Words({
 function ChipButton({ chip, onClear }: { chip: Chip; onClear: () => void }) {
   return (
     <span
-      className={`flex h-[28px] shrink-0 items-center rounded-md border whitespace-nowrap ${chip.told ? "border-pine-line bg-pine-wash" : "border-hairline bg-sheet"}`}
+      className={`flex h-[28px] shrink-0 items-center rounded-md border whitespace-nowrap
+        ${chip.told ? "border-pine-line bg-pine-wash" : "border-hairline bg-sheet"}`}
     >
       <Popover.Root>
         <Popover.Trigger className="h-full rounded-md px-3 hover:text-ink">
@@ -175,7 +180,8 @@ function Panel({ name, children }: { name: string; children: React.ReactNode }) 
         align="start"
         sideOffset={6}
         collisionPadding={12}
-        className="z-40 flex max-h-[70vh] w-[272px] flex-col gap-2 overflow-auto rounded-lg border border-hairline bg-sheet p-3"
+        className="z-40 flex max-h-[70vh] w-[272px] flex-col gap-2 overflow-auto rounded-lg border
+          border-hairline bg-sheet p-3"
       >
         {children}
       </Popover.Content>

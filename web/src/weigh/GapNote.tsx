@@ -2,7 +2,8 @@ import type { Channel } from "../api/client";
 import { plural } from "../parts/format";
 import { useMeasuringGap } from "./queries";
 
-/** What the last measuring on a channel did not get, and why; measuring again asks for just that. */
+/** What the last measuring on a channel did not get, and why; measuring again asks for just
+ * that. */
 export function GapNote({ projectId, channel }: { projectId: number; channel: Channel }) {
   const gap = useMeasuringGap(projectId, channel).data;
   if (!gap?.unanswered) return null;

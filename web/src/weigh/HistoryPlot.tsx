@@ -25,7 +25,8 @@ const LOOKS = [
 const monthText = (month: string) =>
   `${MONTHS[Number(month.slice(5, 7)) - 1]} ${month.slice(2, 4)}`;
 
-/** Searches month by month, labelled on the lines, with a crosshair, and the data as a table and as CSV. */
+/** Searches month by month, labelled on the lines, with a crosshair, and the data as a table and
+ * as CSV. */
 export function HistoryPlot({
   series,
   file,

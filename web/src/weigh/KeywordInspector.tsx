@@ -18,7 +18,8 @@ const HistoryPlot = lazy(() => import("./HistoryPlot").then((m) => ({ default: m
 const HEATS: readonly Schemas["HeatIn"]["heat"][] = ["hot", "warm", "cold"];
 const LINE = "grid grid-cols-[1fr_auto_92px] items-baseline gap-x-3 whitespace-nowrap py-[2px]";
 
-/** Everything about one keyword: the conclusion first, then its readings, its year, its page, and why. */
+/** Everything about one keyword: the conclusion first, then its readings, its year, its page,
+ * and why. */
 export function KeywordInspector({
   projectId,
   rowId,
@@ -66,7 +67,8 @@ function Told({
         )}
         {told.because}
         {row.climb_month > 0 &&
-          ` Searches climb from ${monthName(row.climb_month)} and peak in ${monthName(row.peak_month)}.`}
+          `Searches climb from ${monthName(row.climb_month)} and peak in ` +
+            `${monthName(row.peak_month)}.`}
         {row.state === "dropped" &&
           ` Dropped${told.drop_reason ? `: ${told.drop_reason.toLowerCase()}` : ""}.`}
       </p>
@@ -123,7 +125,9 @@ function Told({
               type="button"
               aria-pressed={row.heat === degree}
               onClick={() => heat.mutate(row.heat === degree ? "" : degree)}
-              className="h-[26px] rounded-md border border-hairline px-3 aria-pressed:border-persimmon-text aria-pressed:bg-persimmon-wash aria-pressed:font-semibold"
+              className="h-[26px] rounded-md border border-hairline px-3
+                aria-pressed:border-persimmon-text aria-pressed:bg-persimmon-wash
+                aria-pressed:font-semibold"
             >
               {capital(degree)}
             </button>

@@ -79,8 +79,11 @@ export function MeasureDialog({
           </table>
           <p className={`pt-1 ${short ? "text-persimmon-text" : "text-ink-2"}`}>
             {short
-              ? `Only ${exact(told.lookups_left)} lookups are left. Choose fewer keywords, or raise the allowance in the project's settings.`
-              : `${exact(told.lookups_left)} lookups are left, ${exact(told.lookups_left - told.price)} afterwards. Only what is answered is paid for.`}
+              ? `Only ${exact(told.lookups_left)} lookups are left. Choose fewer keywords, or ` +
+                "raise the allowance in the project's settings."
+              : `${exact(told.lookups_left)} lookups are left, ` +
+                `${exact(told.lookups_left - told.price)} afterwards. Only what is answered is ` +
+                "paid for."}
           </p>
           {start.error && <ProblemNote error={start.error} />}
           <div className="flex justify-end gap-2 pt-4">

@@ -2,7 +2,8 @@ import { useState } from "react";
 import { INPUT } from "../parts/Field";
 import type { Range, SheetAddress, SheetSearch } from "./filters";
 
-/** From and to of a range filter; either may stay empty. What is no number is told and changes nothing. */
+/** From and to of a range filter; either may stay empty. What is no number is told and changes
+ * nothing. */
 export function RangeFields({
   range,
   search,

@@ -11,7 +11,8 @@ const FEATURES: Record<string, string> = {
   map: "map",
 };
 
-/** The first ten results, ads left out: who stands there, how strong, and which the outlet would outrank. */
+/** The first ten results, ads left out: who stands there, how strong, and which the outlet would
+ * outrank. */
 export function ResultsBlock({ told }: { told: Inspection }) {
   const weak = told.results.filter((result) => result.weak).length;
   const also = [
@@ -28,19 +29,27 @@ export function ResultsBlock({ told }: { told: Inspection }) {
           {told.results.map((result) => (
             <li
               key={result.position}
-              title={`${result.title}\n${result.address}\nSays ${result.wording}${result.published ? `, published ${day(result.published)}` : ""}`}
-              className={`grid grid-cols-[18px_1fr_76px_54px] items-center gap-x-2 px-1 py-[3px] ${result.weak ? "bg-pine-wash" : ""}`}
+              title={
+                `${result.title}\n${result.address}\nSays ${result.wording}` +
+                (result.published ? `, published ${day(result.published)}` : "")
+              }
+              className={`grid grid-cols-[18px_1fr_76px_54px] items-center gap-x-2 px-1 py-[3px]
+                ${result.weak ? "bg-pine-wash" : ""}`}
             >
               <span className="text-ink-2">{result.position}</span>
               <span className="truncate">{result.publisher}</span>
               <span
-                className={`truncate text-xs ${result.wording === "exact phrase" ? "font-semibold text-ink" : "text-quiet"}`}
+                className={`truncate text-xs
+                  ${result.wording === "exact phrase" ? "font-semibold text-ink" : "text-quiet"}`}
               >
                 {result.wording}
               </span>
               <span
                 role="img"
-                aria-label={`strength ${Math.round(result.strength ?? 0)}${result.weak ? ", weak spot" : ""}`}
+                aria-label={
+                  `strength ${Math.round(result.strength ?? 0)}` +
+                  (result.weak ? ", weak spot" : "")
+                }
                 className="relative h-[6px] bg-trough"
               >
                 <span

@@ -3,7 +3,8 @@ import { Button } from "../parts/Button";
 
 export const TRAY_HOLDS = 6;
 
-/** What is to be compared, up to six; it takes its own room at the bottom and only while it holds something. */
+/** What is to be compared, up to six; it takes its own room at the bottom and only while it
+ * holds something. */
 export function Tray({
   rows,
   onRemove,
@@ -26,7 +27,8 @@ export function Tray({
         {rows.map((row) => (
           <span
             key={row.id}
-            className="flex h-[28px] min-w-0 items-center gap-1 rounded-md border border-beam-line bg-beam-2 pl-3"
+            className="flex h-[28px] min-w-0 items-center gap-1 rounded-md border border-beam-line
+              bg-beam-2 pl-3"
           >
             <span className="truncate">{row.text}</span>
             <button

@@ -122,7 +122,8 @@ export function WeighPage() {
             <a
               href={csvAddress(projectId, query)}
               download
-              className="inline-flex h-[30px] items-center rounded-md border border-hairline bg-sheet px-3 font-semibold whitespace-nowrap hover:border-quiet"
+              className="inline-flex h-[30px] items-center rounded-md border border-hairline
+                bg-sheet px-3 font-semibold whitespace-nowrap hover:border-quiet"
             >
               Export {exact(total)}
             </a>
@@ -225,7 +226,8 @@ function Nothing({ filtered, onClear }: { filtered: boolean; onClear: () => void
         <Link
           to="/p/$projectId/$channel/gather"
           params={{ projectId: String(projectId), channel }}
-          className="inline-flex h-[30px] items-center rounded-md bg-beam px-3 font-semibold text-on-beam"
+          className="inline-flex h-[30px] items-center rounded-md bg-beam px-3 font-semibold
+            text-on-beam"
         >
           Gather keywords
         </Link>

@@ -29,7 +29,10 @@ function Volume({ row }: { row: Row }) {
         no figure yet
       </span>
     );
-  const range = `Between ${count(row.volume_low ?? 0)} and ${count(row.volume_high ?? 0)}, four times in five`;
+  const range = [
+    `Between ${count(row.volume_low ?? 0)} and ${count(row.volume_high ?? 0)}`,
+    "four times in five",
+  ].join(", ");
   const doubts = [
     row.volume_rough && "a rough guess",
     row.volume_disagrees && "sources differ more than twofold",
@@ -44,7 +47,8 @@ function Volume({ row }: { row: Row }) {
       </span>
       <span className="relative h-[5px] w-[36px] bg-trough">
         <span
-          className={`absolute inset-y-0 left-0 ${row.volume_rough ? "hatched border border-indigo" : "bg-indigo"}`}
+          className={`absolute inset-y-0 left-0
+            ${row.volume_rough ? "hatched border border-indigo" : "bg-indigo"}`}
           style={{ width: `${volumeBar(row.volume)}%` }}
         />
       </span>
@@ -82,7 +86,8 @@ type Id = (typeof COLUMNS)[number]["id"];
 /** What is special about a column in the sheet; all else is told by its type and unit. */
 type Special = Pick<SheetColumn<Row, Sort>, "cell"> & Partial<SheetColumn<Row, Sort>>;
 
-/** The first columns from the left; those that are not named follow in the order they are declared in. */
+/** The first columns from the left; those that are not named follow in the order they are
+ * declared in. */
 const FIRST: readonly Id[] = [
   "text",
   "intent",
@@ -131,7 +136,8 @@ const special = (seedWords: ReadonlySet<string>, family: Family): Partial<Record
               event.stopPropagation();
               family.onToggle(row);
             }}
-            className="ml-2 shrink-0 rounded-md border border-hairline px-1 text-2xs text-ink-2 hover:border-quiet"
+            className="ml-2 shrink-0 rounded-md border border-hairline px-1 text-2xs text-ink-2
+              hover:border-quiet"
           >
             {family.opened(row) ? "−" : "+"}
             {row.family_size - 1}

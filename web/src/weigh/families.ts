@@ -6,7 +6,8 @@ export type Opened<T> = { at: number; members: readonly T[] };
 export const totalWith = <T>(opened: readonly Opened<T>[], total: number): number =>
   total + opened.reduce((sum, family) => sum + family.members.length, 0);
 
-/** What stands at a place of the list as it is seen: a row of the list itself, or a member under it. */
+/** What stands at a place of the list as it is seen: a row of the list itself, or a member under
+ * it. */
 export function placeOf<T>(
   opened: readonly Opened<T>[],
   index: number,

@@ -1,5 +1,5 @@
-/** The filters of the sheet: what the address may hold, how each is named, and what goes to the server. All of
- * it is made from the sheet's columns. */
+/** The filters of the sheet: what the address may hold, how each is named, and what goes to the
+ * server. All of it is made from the sheet's columns. */
 import { z } from "zod";
 import type { Channel, Row, Schemas } from "../api/client";
 import { COLUMNS } from "../api/columns";
@@ -77,7 +77,8 @@ export const SHEET_DEFAULTS = {
   descending: true,
 };
 
-/** A range filter: its name, its unit as shown, and how many of the shown unit make one of the server's. */
+/** A range filter: its name, its unit as shown, and how many of the shown unit make one of the
+ * server's. */
 export type Range = { id: RangeId; name: string; unit: string; per: number };
 const UNITS: Partial<Record<Column["unit"], { unit: string; per?: number }>> = {
   searches: { unit: "a month" },
@@ -101,8 +102,8 @@ function rankOf(id: RangeId): number {
   return place < 0 ? OFFERED.length : place;
 }
 
-/** The order that a press on a heading asks for: the other way round where it is sorted by already, else the
- * way in which one looks at such a figure first. */
+/** The order that a press on a heading asks for: the other way round where it is sorted by
+ * already, else the way in which one looks at such a figure first. */
 export function pressed(search: { sort: Sort; descending: boolean }, by: Sort) {
   if (by === search.sort) return { sort: by, descending: !search.descending };
   return { sort: by, descending: !sorted.find((column) => column.id === by)?.rises };

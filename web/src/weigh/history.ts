@@ -29,8 +29,9 @@ export function historyCsv(series: readonly Series[]): string {
   return `\uFEFF${[head, ...rows].join("\r\n")}\r\n`;
 }
 
-/** How far each line's label must move, in pixels downwards, so that labels of lines that end close together stay apart.
- * `height` is the plot's, `gap` the least distance between two labels. */
+/** How far each line's label must move, in pixels downwards, so that labels of lines that end
+ * close together stay apart. `height` is the plot's, `gap` the least distance between two
+ * labels. */
 export function labelShifts(series: readonly Series[], height: number, gap = 13): number[] {
   const months = byMonth(series);
   const top = Math.max(1, ...months.flatMap((row) => row.values.map((value) => value ?? 0)));
@@ -41,7 +42,8 @@ export function labelShifts(series: readonly Series[], height: number, gap = 13)
   const inOrder = ends
     .flatMap((at, i) => (at === null ? [] : [{ at, i }]))
     .sort((a, b) => b.at - a.at);
-  // From the lowest upwards: each label stands at its line's end, or as far above the one below as it must.
+  // From the lowest upwards: each label stands at its line's end, or as far above the one below as
+  // it must.
   let free = Number.POSITIVE_INFINITY;
   for (const { at, i } of inOrder) {
     const placed = Math.min(at, free);

@@ -1,4 +1,5 @@
-/** Families opened in place: the other members of a keyword's family stand under it, with their own figures. */
+/** Families opened in place: the other members of a keyword's family stand under it, with their
+ * own figures. */
 import { useQueries } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import type { Row } from "../api/client";

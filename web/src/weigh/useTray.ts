@@ -1,4 +1,5 @@
-/** The tray: up to six keywords to compare, kept for the project and channel while the page is open or reloaded. */
+/** The tray: up to six keywords to compare, kept for the project and channel while the page is
+ * open or reloaded. */
 import { useQueries } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
 import { z } from "zod";

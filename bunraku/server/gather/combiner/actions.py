@@ -40,7 +40,9 @@ SHOWN = 300
 MOST_ASKED = 20_000
 """Combinations that are asked of the search box one by one when only those it knows are wanted."""
 SHORTEST_TYPED = 3
+"""Shorter texts are asked for whole: without its last letter hardly anything is left."""
 _BATCH = 2_000
+"""Combinations stored between two looks at whether to stop."""
 
 
 @dataclass(frozen=True)

@@ -34,7 +34,9 @@ from bunraku.server.signals import figures_outdated
 from bunraku.sources.protocol import What
 
 BATCH = 5_000
+"""Rows of a file stored between two looks at whether to stop: about a second."""
 MOST_SEARCHES = 10**10
+"""More than there are people to search: such a column holds something else."""
 _OWN = ("clicks", "impressions", "position")
 
 

@@ -28,9 +28,11 @@ from bunraku.server.projects.models import Project
 MOST_BYTES = 60_000_000
 """Largest file taken: 100,000 rows of ten columns are a sixth of it."""
 KEPT_DAYS = 7
+"""A file looked at and not brought in is forgotten after a week."""
 MOST_KEPT = 20
 """Files kept for one project at a time."""
 REFUSED_SHOWN = 20
+"""Refused rows shown in the preview; all of them can be taken away once it is brought in."""
 KINDS = {
     "csv": "Delimited text",
     "text": "One keyword a line",

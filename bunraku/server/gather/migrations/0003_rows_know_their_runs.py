@@ -1,4 +1,5 @@
-"""Rows gathered before learn from their origins which run brought them and by which ways they came."""
+"""Rows gathered before learn from their origins which run brought them and by which ways they
+came."""
 
 from collections import defaultdict
 
@@ -6,7 +7,18 @@ from django.db import migrations
 
 # The methods as they stood then: a migration is about its own day.
 METHODS = (
-    *("seed", "box", "letters", "questions", "prepositions", "comparisons", "inside", "related", "fields", "rising"),
+    *(
+        "seed",
+        "box",
+        "letters",
+        "questions",
+        "prepositions",
+        "comparisons",
+        "inside",
+        "related",
+        "fields",
+        "rising",
+    ),
     *("language", "rivals", "years", "combine", "import", "report"),
 )
 BITS = {method: 1 << place for place, method in enumerate(METHODS)}
@@ -22,7 +34,9 @@ def fill(apps, schema_editor):
     for scope in apps.get_model("sheet", "Scope").objects.values_list("pk", flat=True):
         runs, ways = {}, defaultdict(int)
         origins = Origin.objects.filter(scope=scope).order_by("pk")
-        for keyword, method, job, first in origins.values_list("keyword", "method", "job", "first").iterator():
+        for keyword, method, job, first in origins.values_list(
+            "keyword", "method", "job", "first"
+        ).iterator():
             ways[keyword] |= BITS.get(method, 0)
             if first:
                 runs[keyword] = job

@@ -5,7 +5,6 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
         ("projects", "0001_initial"),
         ("gather", "0003_rows_know_their_runs"),
@@ -17,7 +16,9 @@ class Migration(migrations.Migration):
             model_name="rule",
             name="project",
             field=models.ForeignKey(
-                on_delete=django.db.models.deletion.CASCADE, related_name="rules", to="projects.project"
+                on_delete=django.db.models.deletion.CASCADE,
+                related_name="rules",
+                to="projects.project",
             ),
         ),
     ]

@@ -12,6 +12,7 @@ from bunraku.server.journal.recorder import Recorder
 from bunraku.server.projects.models import Project
 
 MOST_RULES = 500
+"""Every arriving keyword is held against all of them."""
 
 
 def add_rule(project: Project, kind: str, value: str) -> Rule:

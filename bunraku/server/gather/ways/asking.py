@@ -23,6 +23,7 @@ from bunraku.sources.asking import ask_all
 from bunraku.sources.protocol import Completions, Vantage, What
 
 LONGEST_TERM = 250
+"""What a source takes as a question, in characters."""
 LANGUAGES = {
     "en": "English",
     "de": "German",

@@ -16,7 +16,9 @@ from bunraku.server.projects.models import Project
 from bunraku.server.sheet.scopes import find_scope
 
 MOST_SEEDS = 300
+"""Lines of the map: more are not looked at together."""
 RUNS_LOOKED_AT = 1_000
+"""Runs that the map is drawn from, the latest first."""
 MAPPED = tuple(
     way.id for way in WAYS.values() if way.starts_from == "seeds" and way.id != "language"
 )

@@ -1,10 +1,10 @@
-"""The order in which a project trusts its sources, and the outlet that each channel is weighed for."""
+"""The order in which a project trusts its sources, and the outlet that each channel is weighed
+for."""
 
 from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     dependencies = [("projects", "0001_initial")]
 
     operations = [

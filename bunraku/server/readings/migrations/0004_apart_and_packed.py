@@ -1,5 +1,5 @@
-"""Readings made before: a place or a language that was pasted into the term goes into its column, results
-pages were all ten deep, and what each tells is packed."""
+"""Readings made before: a place or a language that was pasted into the term goes into its column,
+results pages were all ten deep, and what each tells is packed."""
 
 from django.db import migrations
 
@@ -20,12 +20,13 @@ def carry_over(apps, schema_editor):
                 reading.depth = 10
             elif reading.what == "lexicon":
                 reading.term, _, reading.into = reading.term.partition(" > ")
-        Reading.objects.bulk_update(batch, ["term", "place", "depth", "into", "packed"], batch_size=150)
+        Reading.objects.bulk_update(
+            batch, ["term", "place", "depth", "into", "packed"], batch_size=150
+        )
         last = batch[-1].pk
 
 
 class Migration(migrations.Migration):
-
     dependencies = [("readings", "0003_what_a_reading_is_of")]
 
     operations = [migrations.RunPython(carry_over, migrations.RunPython.noop)]

@@ -1,12 +1,21 @@
-"""Rows weighed before: their texts folded, and the figures of the outlet they were weighed for (the one
-that had been there longest) as its outlook too."""
+"""Rows weighed before: their texts folded, and the figures of the outlet they were weighed for
+(the one that had been there longest) as its outlook too."""
 
 from django.db import migrations
 
 from bunraku.core.text.folding import fold
 
 BATCH = 2_000
-OF_OUTLETS = ("own_strength", "chance", "position", "weak_spots", "clicks", "worth", "verdict", "hands")
+OF_OUTLETS = (
+    "own_strength",
+    "chance",
+    "position",
+    "weak_spots",
+    "clicks",
+    "worth",
+    "verdict",
+    "hands",
+)
 
 
 def carry_over(apps, schema_editor):
@@ -26,7 +35,11 @@ def carry_over(apps, schema_editor):
             if outlet is not None:
                 Outlook.objects.bulk_create(
                     (
-                        Outlook(row=row, outlet=outlet, **{name: getattr(row, name) for name in OF_OUTLETS})
+                        Outlook(
+                            row=row,
+                            outlet=outlet,
+                            **{name: getattr(row, name) for name in OF_OUTLETS},
+                        )
                         for row in batch
                     ),
                     batch_size=90,
@@ -35,7 +48,6 @@ def carry_over(apps, schema_editor):
 
 
 class Migration(migrations.Migration):
-
     dependencies = [("sheet", "0003_folded_and_outlooks")]
 
     operations = [migrations.RunPython(carry_over, migrations.RunPython.noop)]

@@ -26,7 +26,8 @@ const shape = z.object({
   onlyKnown: z.boolean(),
 });
 
-/** Core terms, helper words and places put together by patterns; the list is seen before it is taken. */
+/** Core terms, helper words and places put together by patterns; the list is seen before it is
+ * taken. */
 export function CombineDialog({
   projectId,
   channel,

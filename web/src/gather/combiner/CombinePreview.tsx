@@ -5,7 +5,8 @@ import { exact, plural } from "../../parts/format";
 import { useSay } from "../../parts/toasts";
 import { askBox } from "../changes";
 
-/** What a recipe makes, before it is taken: how many, which are here already, and which the search box knows. */
+/** What a recipe makes, before it is taken: how many, which are here already, and which the
+ * search box knows. */
 export function CombinePreview({
   projectId,
   channel,
@@ -60,14 +61,15 @@ export function CombinePreview({
         </Button>
       </div>
       <ul
-        // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: keys must reach what scrolls
         tabIndex={0}
         className="h-[150px] columns-3 gap-4 overflow-auto border-t border-hairline pt-1"
       >
         {made.shown.map((keyword) => (
           <li
             key={keyword.text}
-            className={`truncate leading-6 ${keyword.known || keyword.left_out ? "text-quiet" : ""}`}
+            className={`truncate leading-6
+              ${keyword.known || keyword.left_out ? "text-quiet" : ""}`}
           >
             {told?.texts.has(keyword.text.toLowerCase()) && (
               <span className="font-semibold text-pine" title="The search box knows it">

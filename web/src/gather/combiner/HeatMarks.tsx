@@ -27,7 +27,7 @@ export function HeatMarks({
           all {exact(terms.length)}
         </button>
       )}
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard */}
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: keys must reach what scrolls */}
       <div tabIndex={0} className="flex max-h-[56px] min-w-0 flex-1 flex-wrap gap-2 overflow-auto">
         {terms.slice(0, SHOWN).map((term) => (
           <button

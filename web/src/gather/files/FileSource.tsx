@@ -8,7 +8,7 @@ export function FileSource({ busy, onFile }: { busy: boolean; onFile: (file: Fil
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
-      {/* biome-ignore lint/a11y/noStaticElementInteractions: a place to drop files; the button inside does the same by keyboard */}
+      {/* biome-ignore lint/a11y/noStaticElementInteractions: its button does the same by keys */}
       <div
         onDragOver={(event) => {
           event.preventDefault();
@@ -21,7 +21,8 @@ export function FileSource({ busy, onFile }: { busy: boolean; onFile: (file: Fil
           const file = event.dataTransfer.files[0];
           if (file) onFile(file);
         }}
-        className={`flex flex-col items-center gap-2 rounded-md border border-dashed p-5 ${over ? "border-pine bg-pine-wash" : "border-bar"}`}
+        className={`flex flex-col items-center gap-2 rounded-md border border-dashed p-5
+          ${over ? "border-pine bg-pine-wash" : "border-bar"}`}
       >
         <p>Drop a file here: CSV, TSV, plain text, .xlsx or JSON lines, in any encoding</p>
         <Button disabled={busy} onClick={() => input.current?.click()}>

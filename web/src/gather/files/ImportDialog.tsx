@@ -96,7 +96,8 @@ export function ImportDialog({
             {file.mapping.keyword === undefined
               ? "Say which column holds the keywords."
               : file.refused.length
-                ? `${plural(file.refused.length, "row")} of these will be refused; the good ones come in.`
+                ? `${plural(file.refused.length, "row")} of these will be refused; the good ` +
+                  "ones come in."
                 : "Good rows come in, others are listed with their reasons."}
           </span>
         </div>

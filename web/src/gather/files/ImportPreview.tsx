@@ -4,7 +4,8 @@ import { columnsOf, meaningOf, remapped } from "./fileColumns";
 
 const SELECT = "h-[26px] w-full rounded-md border border-bar bg-sheet px-1";
 
-/** The first rows of a file with what each column was taken for; sheet, heading and columns can be put right. */
+/** The first rows of a file with what each column was taken for; sheet, heading and columns can
+ * be put right. */
 export function ImportPreview({
   file,
   busy,
@@ -59,7 +60,7 @@ export function ImportPreview({
           <span className="text-xs text-quiet">0: none</span>
         </label>
       </div>
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard */}
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: keys must reach what scrolls */}
       <div tabIndex={0} className="max-h-[46vh] overflow-auto border-y border-hairline">
         <table className="w-full border-collapse">
           <thead className="sticky top-0 bg-sheet">
@@ -83,7 +84,8 @@ export function ImportPreview({
                     onChange={(event) =>
                       read({ mapping: remapped(file.mapping, column.number, event.target.value) })
                     }
-                    className={`${SELECT} ${meaningOf(file, column.number) ? "font-semibold" : "text-quiet"}`}
+                    className={`${SELECT}
+                      ${meaningOf(file, column.number) ? "font-semibold" : "text-quiet"}`}
                   >
                     <option value="">not read</option>
                     {file.meanings.map((meaning) => (
@@ -100,7 +102,8 @@ export function ImportPreview({
             {file.rows.map((row) => (
               <tr
                 key={row.number}
-                className={`border-t border-hairline ${bad.has(row.number) ? "bg-persimmon-wash" : ""}`}
+                className={`border-t border-hairline
+                  ${bad.has(row.number) ? "bg-persimmon-wash" : ""}`}
               >
                 <td className="px-2 text-xs text-quiet">{exact(row.number)}</td>
                 {columns.map((column) => (

@@ -16,7 +16,8 @@ export function columnsOf(
 export const meaningOf = (file: Pick<File_, "mapping">, column: number): string =>
   Object.entries(file.mapping).find(([, at]) => at === column)?.[0] ?? "";
 
-/** The mapping when a column is given a meaning: each meaning has one column, each column one meaning. */
+/** The mapping when a column is given a meaning: each meaning has one column, each column one
+ * meaning. */
 export function remapped(
   mapping: Record<string, number>,
   column: number,

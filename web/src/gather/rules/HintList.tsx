@@ -5,7 +5,8 @@ import { useSay } from "../../parts/toasts";
 import { useChange } from "../../shared/useChange";
 import { addRule } from "../changes";
 
-/** What could be left out: words dropped again and again, names that behave like brands; with count and examples. */
+/** What could be left out: words dropped again and again, names that behave like brands; with
+ * count and examples. */
 export function HintList({
   projectId,
   hints,

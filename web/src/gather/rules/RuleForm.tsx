@@ -13,7 +13,8 @@ import { useTriedRule } from "../queries";
 
 type Kind = Schemas["RuleIn"]["kind"];
 
-/** A new rule: its kind and value, and how many undecided keywords it would leave out, before it does. */
+/** A new rule: its kind and value, and how many undecided keywords it would leave out, before it
+ * does. */
 export function RuleForm({
   projectId,
   language,
@@ -102,7 +103,8 @@ export function RuleForm({
             ? tried.error.message
             : hit
               ? hit.count
-                ? `${plural(hit.count, "undecided keyword")}, such as ${hit.examples.slice(0, 4).join(", ")}.`
+                ? `${plural(hit.count, "undecided keyword")}, such as ` +
+                  `${hit.examples.slice(0, 4).join(", ")}.`
                 : "No undecided keyword so far; it will hold for what comes."
               : told?.about}
         </p>

@@ -10,7 +10,8 @@ import { useHints, useRules } from "../queries";
 import { HintList } from "./HintList";
 import { RuleForm } from "./RuleForm";
 
-/** What is left out, rule by rule with its count; a new rule with what it would leave out; what could be left out. */
+/** What is left out, rule by rule with its count; a new rule with what it would leave out; what
+ * could be left out. */
 export function RulesTab({
   projectId,
   language,

@@ -1,7 +1,7 @@
 import type { Inspection } from "../../api/client";
 import { Block } from "../../parts/Block";
 import { Button } from "../../parts/Button";
-import { day, exact, percent } from "../../parts/format";
+import { day, exact, percent, plural } from "../../parts/format";
 import { Help } from "../../parts/Help";
 import { Inspector } from "../../parts/Inspector";
 import { OriginsBlock } from "../../parts/OriginsBlock";
@@ -18,7 +18,8 @@ type Props = {
   onDig: (keyword: string, from: string) => void;
 };
 
-/** One arrival: what became of it, how relevant it is and by which words, all the ways it came, its variants. */
+/** One arrival: what became of it, how relevant it is and by which words, all the ways it came,
+ * its variants. */
 export function ArrivalInspector({ projectId, rowId, onClose, onRun, onDig }: Props) {
   const found = useInspection(projectId, rowId);
   return (
@@ -99,7 +100,7 @@ function conclusion(told: Inspection): string {
   if (row.state === "left_out") return `Left out by ${told.left_out}.`;
   if (row.state === "dropped")
     return `Dropped${told.drop_reason ? `: ${told.drop_reason.toLowerCase()}` : ""}.`;
-  const came = `It came by ${exact(told.origins.length)} ${told.origins.length === 1 ? "way" : "ways"}`;
+  const came = `It came by ${plural(told.origins.length, "way")}`;
   return row.state === "open"
     ? `${came}; nothing is decided yet.`
     : `${STATE_NAMES[row.state]}. ${came}.`;

@@ -6,7 +6,8 @@ import { useFamily } from "../queries";
 
 const LINE = "grid grid-cols-[1fr_64px_44px_64px] items-baseline gap-x-2 py-[2px]";
 
-/** A keyword's variants, their figures side by side; and the same words in another order, which may be something else. */
+/** A keyword's variants, their figures side by side; and the same words in another order, which
+ * may be something else. */
 export function FamilyBlock({ projectId, row }: { projectId: number; row: Row }) {
   const family = useFamily(projectId, row.id).data;
   if (!family || (family.members.length < 2 && !family.same_words.length)) return null;

@@ -6,7 +6,8 @@ import { type GatherSearch, STATES } from "../search";
 
 const SELECT = "h-[28px] rounded-md border border-hairline bg-sheet px-2";
 
-/** The stream's filters in one line: words, state, way, run, order; and what is done with the chosen ones. */
+/** The stream's filters in one line: words, state, way, run, order; and what is done with the
+ * chosen ones. */
 export function StreamFilters({
   search,
   onSearch,
@@ -83,7 +84,10 @@ export function StreamFilters({
         <option value="off_topic">off topic first</option>
       </select>
       {search.job > 0 && (
-        <span className="flex h-[28px] items-center rounded-md border border-pine-line bg-pine-wash pl-3 whitespace-nowrap">
+        <span
+          className="flex h-[28px] items-center rounded-md border border-pine-line
+          bg-pine-wash pl-3 whitespace-nowrap"
+        >
           of one run
           <button
             type="button"

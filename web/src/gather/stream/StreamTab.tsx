@@ -24,7 +24,8 @@ type Props = {
   onDig: (keyword: string, from: string) => void;
 };
 
-/** The stream of what arrived: decided on with the keyboard, dug into, the latest first or by relevance. */
+/** The stream of what arrived: decided on with the keyboard, dug into, the latest first or by
+ * relevance. */
 export function StreamTab({ projectId, channel, search, live, onSearch, onDig }: Props) {
   const query = useMemo(() => toStreamQuery(search, channel), [search, channel]);
   const rows = useStream(projectId, query, live);

@@ -22,7 +22,8 @@ export function Trail({
             type="button"
             aria-current={place === trail.length - 1 ? "step" : undefined}
             onClick={() => onBack(place)}
-            className={`truncate hover:text-ink ${place === trail.length - 1 ? "font-semibold text-ink" : "text-ink-2 underline"}`}
+            className={`truncate hover:text-ink
+              ${place === trail.length - 1 ? "font-semibold text-ink" : "text-ink-2 underline"}`}
           >
             {step}
           </button>

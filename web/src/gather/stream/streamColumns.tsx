@@ -6,6 +6,8 @@ import { seedWordsOf } from "../../parts/keywordWords";
 import type { SheetColumn } from "../../parts/Sheet";
 import { figureWords, originWords, STATE_NAMES } from "../../parts/wayWords";
 
+const GOOD: ReadonlySet<string> = new Set(["kept", "shortlisted"]);
+
 type Arrival = Schemas["ArrivalOut"];
 
 export function streamColumns(
@@ -53,7 +55,9 @@ export function streamColumns(
       id: "figure",
       heading: "Told",
       width: "112px",
-      help: "What the way says of it: a rival's position, how many results use it, growth; or its searches, once measured.",
+      help:
+        "What the way says of it: a rival's position, how many results use it, growth; or " +
+        "its searches, once measured.",
       cell: (row) => (
         <span className="truncate text-ink-2">
           {figureWords(row.method, row.figure) ||
@@ -91,7 +95,8 @@ export function streamColumns(
       cell: (row) => (
         <span className="group/state flex w-full items-center justify-between gap-1">
           <span
-            className={`truncate ${row.state === "kept" || row.state === "shortlisted" ? "font-semibold text-pine" : "text-quiet"}`}
+            className={`truncate
+              ${GOOD.has(row.state) ? "font-semibold text-pine" : "text-quiet"}`}
             title={row.left_out ? `Left out by ${row.left_out}` : ""}
           >
             {row.state === "open" ? "" : STATE_NAMES[row.state]}

@@ -9,8 +9,8 @@ import type { Run } from "./run";
 
 type Fill = (seeds: readonly string[], ways: Run["ways"], on: Channel) => void;
 
-/** Which ways were run for which seeds of a channel and what each brought; what it would cost to cover the rest. A gap fills
- * the form. */
+/** Which ways were run for which seeds of a channel and what each brought; what it would cost to
+ * cover the rest. A gap fills the form. */
 export function CoverageMap({
   projectId,
   channel,
@@ -121,7 +121,8 @@ function Cell({
         title={`${name}: not asked yet. Put it into the form.`}
         aria-label={`${name}: not asked yet, put into the form`}
         onClick={onAsk}
-        className="h-full w-full border border-dashed border-bar text-quiet hover:border-ink hover:text-ink"
+        className="h-full w-full border border-dashed border-bar text-quiet hover:border-ink
+          hover:text-ink"
       >
         +
       </button>

@@ -7,7 +7,8 @@ import { channelName } from "../../shared/channels";
 import { isOpen, useChange } from "../../shared/useChange";
 import { decideRun, runAgain } from "../changes";
 
-/** One run: what it was, what it brought and left out and why, what is missing; it can be shown, kept or dropped as a whole. */
+/** One run: what it was, what it brought and left out and why, what is missing; it can be shown,
+ * kept or dropped as a whole. */
 export function RunLine({
   run,
   projectId,
@@ -45,7 +46,8 @@ export function RunLine({
       <div className="flex justify-between gap-3">
         <h3 className="min-w-0 font-semibold break-words">{run.title}</h3>
         <span
-          className={`shrink-0 text-xs ${job.state === "failed" ? "text-persimmon-text" : "text-quiet"}`}
+          className={`shrink-0 text-xs
+            ${job.state === "failed" ? "text-persimmon-text" : "text-quiet"}`}
         >
           {state}
         </span>

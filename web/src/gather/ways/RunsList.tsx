@@ -2,7 +2,8 @@ import type { Channel } from "../../api/client";
 import { useRuns } from "../queries";
 import { RunLine } from "./RunLine";
 
-/** The latest runs, combinings and imports: what each brought, what was left out, what got no answer. */
+/** The latest runs, combinings and imports: what each brought, what was left out, what got no
+ * answer. */
 export function RunsList({
   projectId,
   channel,

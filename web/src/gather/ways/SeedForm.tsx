@@ -26,7 +26,8 @@ type Props = {
   onStarted: () => void;
 };
 
-/** Seeds typed or pasted, channels and ways, what it would bring and cost, and the button that starts it. */
+/** Seeds typed or pasted, channels and ways, what it would bring and cost, and the button that
+ * starts it. */
 export function SeedForm({
   projectId,
   language,
@@ -97,7 +98,8 @@ export function SeedForm({
             }
             if (event.key === "Escape") event.currentTarget.blur();
           }}
-          className="field-sizing-content max-h-[120px] min-h-[34px] min-w-0 flex-1 resize-none rounded-md border border-bar bg-sheet px-3 py-[6px] text-base placeholder:text-quiet"
+          className="field-sizing-content max-h-[120px] min-h-[34px] min-w-0 flex-1 resize-none
+            rounded-md border border-bar bg-sheet px-3 py-[6px] text-base placeholder:text-quiet"
         />
         <fieldset className="flex h-[34px] shrink-0 items-center gap-3">
           <legend className="sr-only">On</legend>
@@ -142,7 +144,8 @@ export function SeedForm({
       {told && told.refused.length > 0 && (
         <div
           role="alert"
-          className="max-h-[96px] overflow-auto border-l-2 border-persimmon bg-persimmon-wash px-3 py-2"
+          className="max-h-[96px] overflow-auto border-l-2 border-persimmon bg-persimmon-wash px-3
+            py-2"
         >
           <ul>
             {told.refused.map((refused) => (

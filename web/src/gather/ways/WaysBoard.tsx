@@ -116,9 +116,11 @@ function ElsewhereOptions({
 
 const HELP = {
   depth:
-    "How often completions are completed again: 2 asks also for everything that the first round brought.",
+    "How often completions are completed again: 2 asks also for everything that the first " +
+    "round brought.",
   steps:
-    "How many results pages deep: 2 reads also the pages of the questions and related searches found, at 2 lookups each.",
+    "How many results pages deep: 2 reads also the pages of the questions and related searches " +
+    "found, at 2 lookups each.",
 };
 
 function WayToggle({
@@ -136,7 +138,9 @@ function WayToggle({
         type="button"
         aria-pressed={on}
         onClick={onToggle}
-        className="flex h-[26px] items-center gap-[6px] rounded-md border border-hairline px-[9px] whitespace-nowrap text-ink-2 hover:border-quiet aria-pressed:border-pine-line aria-pressed:bg-pine-wash aria-pressed:font-semibold aria-pressed:text-ink"
+        className="flex h-[26px] items-center gap-[6px] rounded-md border border-hairline px-[9px]
+          whitespace-nowrap text-ink-2 hover:border-quiet aria-pressed:border-pine-line
+          aria-pressed:bg-pine-wash aria-pressed:font-semibold aria-pressed:text-ink"
       >
         {way.name}
         {way.price > 0 && <span className="text-2xs font-normal text-quiet">{way.price}</span>}

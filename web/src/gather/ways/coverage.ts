@@ -14,8 +14,8 @@ export function bySeed(cells: readonly Cell[]): { seed: string; cells: Map<strin
   return [...rows].map(([seed, found]) => ({ seed, cells: found }));
 }
 
-/** The seeds and ways of what was not asked, among some ways. What was asked today is not bought again, so that a seed with one gap
- * may be run by all of these ways. */
+/** The seeds and ways of what was not asked, among some ways. What was asked today is not bought
+ * again, so that a seed with one gap may be run by all of these ways. */
 export function gapsOf(
   cells: readonly Cell[],
   ways: readonly string[],
@@ -27,7 +27,8 @@ export function gapsOf(
   };
 }
 
-/** What is not covered yet: the sentence around its price, "" where nothing is missing or nothing costs. */
+/** What is not covered yet: the sentence around its price, "" where nothing is missing or
+ * nothing costs. */
 export function restWords(told: Schemas["CoverageOut"]): {
   before: string;
   price: string;
