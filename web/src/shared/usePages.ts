@@ -34,10 +34,9 @@ export function usePages<T>(
   const known = useRef<number | undefined>(undefined);
   known.current = answers.find((answer) => answer.data)?.data?.total ?? known.current;
   const rowAt = (index: number): T | undefined => {
-    const number = Math.floor(index / PAGE);
-    const page = answers[number - range.first]?.data;
-    // While another page is being read the one before it is kept; its rows stand elsewhere.
-    return page && page.offset === number * PAGE ? page.rows[index - page.offset] : undefined;
+    const page = answers[Math.floor(index / PAGE) - range.first]?.data;
+    // While another page is being read the one before it is kept: it has no row at this place.
+    return page?.rows[index - page.offset];
   };
   const show = useCallback((first: number, last: number) => {
     const next = {
