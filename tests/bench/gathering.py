@@ -1,4 +1,4 @@
-"""Gathering at size: merging, families, combiner, keeping out, relevance; files of 100,000 rows;
+"""Gathering at size: merging, families, combiner, rules, relevance; files of 100,000 rows;
 the stream; the practice world."""
 
 import csv

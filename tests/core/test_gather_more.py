@@ -1,4 +1,4 @@
-"""The combiner, keeping out, seeds with operators, years, languages, relevance."""
+"""The combiner, rules, seeds with operators, years, languages, relevance."""
 
 import random
 from itertools import pairwise, product

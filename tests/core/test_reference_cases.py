@@ -61,11 +61,11 @@ def test_a_broad_band_alone_is_three_tenths_of_its_middle_and_says_how_little_it
 
 
 def test_what_is_learned_is_settled_in_steps_of_five_per_cent() -> None:
-    """By hand: exact and broad both 500 to 1000; ln(0.5 / 0.3) = 0.511, ten steps of 0.05."""
+    """By hand: 400 to 1000; ln(0.4 / 0.3) = 0.288, nearest to six steps of 0.05."""
     n = 60
-    exact = np.full((n, 1), 499.0)
+    exact = np.full((n, 1), 399.0)
     spreads, ratio = learn(exact, np.full(n, 999.0), np.full(n, 999.0))
-    assert ratio == pytest.approx(0.3 * math.exp(0.5))
+    assert ratio == pytest.approx(0.3 * math.exp(0.3))
     # One source has nobody to differ from: it keeps the usual quarter.
     assert spreads.tolist() == [0.25]
 

@@ -54,20 +54,20 @@ def test_presets_grow_choosier() -> None:
         (
             "go",
             Judged(2400, 0.74, 410, 40, 46, 2),
-            ["2,400 searches", "74 % chance", "£410 a month", "2 weak spots"],
+            ["2,400 searches", "74% chance", "£410 a month", "2 weak spots"],
         ),
         ("go", Judged(2400, 0.97, 5.5, 40, 46, 1), ["almost sure", "£5.50", "1 weak spot stands"]),
         (
             "skip",
             Judged(12, 0.5, 1),
-            ["Only 12", "under your 40", "More searches would change it", "50 %"],
+            ["Only 12", "under your 40", "More searches would change it", "50%"],
         ),
         (
             "hard",
             Judged(18_123, 0.02, 9, 67, 41, 0),
             ["18,100", "hardly a chance", "26 more points", "no weak spot"],
         ),
-        ("try", Judged(500, 0.3, 9), ["30 % chance", "A chance of 50 % would make it Go"]),
+        ("try", Judged(500, 0.3, 9), ["30% chance", "A chance of 50% would make it Go"]),
         (
             "try",
             Judged(500, 0.8, None),

@@ -20,7 +20,7 @@ class Origin:
 
 @dataclass
 class Merged:
-    """Keywords by identity key, their first spelling, their origins; what was kept out by the seed
+    """Keywords by identity key, their first spelling, their origins; what was left out by the seed
     itself, counted by why; how many could not be keywords."""
 
     texts: dict[str, str] = field(default_factory=dict)
@@ -36,7 +36,7 @@ def merge_suggestions(
 
     Parameters: `suggestions`, pairs of text and origin; `unwanted`, why a key is not wanted, ""
     when it is. Returns: every keyword once with each distinct origin once, in order of arrival; how
-    many were kept out and why, how many could not be keywords. Raises: nothing. Cost: linear;
+    many were left out and why, how many could not be keywords. Raises: nothing. Cost: linear;
     200,000 in under 3 s."""
     merged = Merged()
     texts, origins = merged.texts, merged.origins

@@ -1,4 +1,4 @@
-"""Keeping out: rules that leave keywords out, which rule left out which keyword, and how many a new
+"""Rules that leave keywords out, which rule left out which keyword, and how many a new
 rule would."""
 
 import re
@@ -61,7 +61,7 @@ class BadRule(ValueError):
 
 @dataclass(frozen=True)
 class Rule:
-    """A rule for keeping out: its id (any number the caller knows it by), its kind and its
+    """A rule: its id (any number the caller knows it by), its kind and its
     value."""
 
     id: int

@@ -116,7 +116,7 @@ def explain_verdict(verdict: str, figures: Judged, at: Thresholds, currency: str
     if verdict == "skip":
         return (
             f"Only {asked}, under your {_count(at.least_volume)}. More searches would change it; "
-            f"the chance is {round(100 * chance)} %."
+            f"the chance is {round(100 * chance)}%."
         )
     if verdict == "hard":
         short = ""
@@ -132,7 +132,7 @@ def explain_verdict(verdict: str, figures: Judged, at: Thresholds, currency: str
         return f"{asked}, but {odds}; {spots}.{short}"
     if chance < at.go_chance:
         return (
-            f"{asked}, {odds}, {money}. A chance of {round(100 * at.go_chance)} % would make it Go."
+            f"{asked}, {odds}, {money}. A chance of {round(100 * at.go_chance)}% would make it Go."
         )
     if figures.worth is None:
         return (
@@ -160,4 +160,4 @@ def _odds(chance: float) -> str:
         return "almost sure"
     if chance < 0.05:
         return "hardly a chance"
-    return f"a {round(100 * chance)} % chance"
+    return f"a {round(100 * chance)}% chance"

@@ -135,7 +135,7 @@ export function ProjectFields({
             />
           )}
         </Field>
-        <Field label="Rivals' brand words" hint="Kept out when keywords are gathered.">
+        <Field label="Rivals' brand words" hint="Left out when keywords are gathered.">
           {(id) => (
             <input
               id={id}

@@ -67,7 +67,7 @@ function Told({
         )}
         {told.because}
         {row.climb_month > 0 &&
-          `Searches climb from ${monthName(row.climb_month)} and peak in ` +
+          ` Searches climb from ${monthName(row.climb_month)} and peak in ` +
             `${monthName(row.peak_month)}.`}
         {row.state === "dropped" &&
           ` Dropped${told.drop_reason ? `: ${told.drop_reason.toLowerCase()}` : ""}.`}
