@@ -130,13 +130,14 @@ def message(page: Page, text: str) -> Any:
 
 
 def wait_for_jobs(page: Page) -> None:
-    """Until no job is under way any more."""
-    page.wait_for_function(
-        """async () => {
-            const id = location.pathname.split('/')[2];
-            const told = await (await fetch(`/api/projects/${id}/overview`)).json();
-            return told.jobs.length === 0;
-        }""",
-        timeout=60_000,
-        polling=300,
-    )
+    """Until no job is under way any more. (`wait_for_function` would not wait for the answer.)"""
+    until = time.monotonic() + 60
+    while page.evaluate(OPEN_JOBS):
+        assert time.monotonic() < until, "a job does not end"
+        page.wait_for_timeout(200)
+
+
+OPEN_JOBS = """async () => {
+    const id = location.pathname.split('/')[2];
+    return (await (await fetch(`/api/projects/${id}/overview`)).json()).jobs.length;
+}"""

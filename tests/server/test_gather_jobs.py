@@ -7,8 +7,11 @@ from typing import Any
 import pytest
 from django.apps import apps
 
+from bunraku.core.gather.merge import Origin as Came
 from bunraku.server.gather import tidying
+from bunraku.server.gather.keeping import Tally, keep
 from bunraku.server.gather.models import Origin
+from bunraku.server.gather.rules.ruleset import RuleSet
 from bunraku.server.gather.ways import run
 from bunraku.server.gather.ways.actions import start_run
 from bunraku.server.gather.ways.options import RunOptions
@@ -20,6 +23,13 @@ from bunraku.server.sheet.scopes import add_keywords, scope_of
 from tests.server.conftest import Api, last_job
 
 pytestmark = pytest.mark.django_db
+
+
+def test_a_keyword_is_new_by_the_first_way_only_that_brought_it(project: Project) -> None:
+    job = Job.objects.create(project=project, kind="gather", fingerprint="x")
+    came = [("moon lamp", Came("box", seed, "Box")) for seed in ("moon", "lamp", "moon")]
+    keep(job, scope_of(project, "web"), came, RuleSet(()), Tally())
+    assert dict(Origin.objects.values_list("seed", "first")) == {"moon": True, "lamp": False}
 
 
 def test_a_stopped_run_keeps_what_it_has(

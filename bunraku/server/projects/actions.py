@@ -59,11 +59,9 @@ def change_project(
 def save_outlet(project: Project, outlet_id: int | None, fields: dict[str, Any]) -> Outlet:
     """Add or change an outlet. Raises: `BunrakuError` not_found, name_taken."""
     outlet = Outlet(project=project) if outlet_id is None else find_outlet(project, outlet_id)
+    done = f"{'Changed' if outlet.pk else 'Added'} outlet {fields.get('name', '')}"
     try:
-        with (
-            transaction.atomic(),
-            Recorder(project, f"Changed outlet {fields.get('name', '')}") as journal,
-        ):
+        with transaction.atomic(), Recorder(project, done) as journal:
             if outlet.pk:
                 journal.touch([outlet])
             for name, value in fields.items():
