@@ -16,7 +16,7 @@ import django
 
 django.setup()
 
-from tests.bench import clustering, demo, fitting, gathering, sheet, weighing  # noqa: E402
+from tests.bench import clustering, demo, fitting, gathering, readings, sheet, weighing  # noqa: E402
 
 
 @dataclass(frozen=True)
@@ -34,6 +34,7 @@ def main() -> int:
     rooms = {
         "gathering": gathering,
         "weighing": weighing,
+        "readings": readings,
         "clustering": clustering,
         "fitting": fitting,
         "sheet": sheet,

@@ -28,7 +28,7 @@ from bunraku.core.gather.relevance import learn_relevance
 from bunraku.core.gather.rules import Facts, Rule, left_out_by
 from bunraku.core.gather.variants import find_families
 from bunraku.server.gather.files.importing import start_import
-from bunraku.server.gather.files.uploads import Reading, upload_file
+from bunraku.server.gather.files.uploads import Wanted, upload_file
 from bunraku.server.gather.tidying import keep_families, keep_relevance
 from bunraku.server.jobs.models import Job
 from bunraku.server.projects.actions import create_project
@@ -151,7 +151,7 @@ def files() -> Iterator[Result]:
         project = create_project(person, {"name": f"Bench {name}"}, [])
         upload = upload_file(project, ContentFile((folder / name).read_bytes(), name))
         plain = seconds(lambda name=name: _plainly(folder / name))  # type: ignore[misc]
-        job = start_import(project, upload.pk, "web", Reading())
+        job = start_import(project, upload.pk, "web", Wanted())
         script = [sys.executable, "-c", _IMPORT, str(job.pk)]
         answer = subprocess.run(script, capture_output=True, text=True, check=True)
         took, memory = map(float, answer.stdout.split())
