@@ -69,6 +69,23 @@ def test_a_job_that_only_keeps_figures_true_says_nothing_unless_it_fails(
     assert Steps().ending(last_job(project, "test-steps")).startswith("Stepping failed. ")
 
 
+def test_what_changes_while_figures_are_made_true_has_them_made_again(
+    project: Project, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """One that waits is enough for all that changes before it begins; one that runs is not."""
+    monkeypatch.setattr(actions, "run_job", Mock())
+    monkeypatch.setattr(Steps, "again", True)
+    first = start_job(project, Steps, StepParams())
+    assert start_job(project, Steps, StepParams()) == first
+    Job.objects.filter(pk=first.pk).update(state="running")
+    second = start_job(project, Steps, StepParams())
+    assert second != first
+    assert start_job(project, Steps, StepParams()) == second
+    Job.objects.filter(pk=first.pk).update(state="done")
+    Job.objects.filter(pk=second.pk).update(state="running")
+    assert start_job(project, Steps, StepParams()) not in (first, second)
+
+
 def test_a_job_that_is_open_is_not_started_again(
     project: Project, monkeypatch: pytest.MonkeyPatch
 ) -> None:

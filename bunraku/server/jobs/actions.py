@@ -26,6 +26,8 @@ def start_job(
     `distinct` tells jobs of a kind apart; without it their params do."""
     given = params.model_dump(mode="json")
     told_apart = distinct or json.dumps(given, sort_keys=True)
+    if kind.again:
+        told_apart += f" after {_running(project, kind)}"
     fingerprint = hashlib.sha256(told_apart.encode()).hexdigest()
     same = {"project": project, "kind": kind.id, "fingerprint": fingerprint}
     try:
@@ -37,6 +39,11 @@ def start_job(
         return Job.objects.filter(**same).latest("pk")
     job.refresh_from_db()
     return job
+
+
+def _running(project: Project, kind: type[JobKind[Any, Any]]) -> int | None:
+    running = Job.objects.filter(project=project, kind=kind.id, state="running")
+    return running.values_list("pk", flat=True).first()
 
 
 def find_job(project: Project, job_id: int, kind: type[JobKind[Any, Any]] | None = None) -> Job:

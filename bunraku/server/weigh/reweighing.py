@@ -27,6 +27,7 @@ class Reweigh(JobKind[Params, Result]):
     id = "reweigh"
     name = "Weighing again"
     quiet = True
+    again = True
     takes = Params
     gives = Result
 
