@@ -31,7 +31,7 @@ export const readRun = (kept: unknown): Run | undefined => runShape.safeParse(ke
 
 /** The seeds typed, with one more; not twice. */
 export function addSeed(typed: string, seed: string): string {
-  const there = typed.split(/[,;\n]/).map((seed) => seed.trim().toLowerCase());
+  const there = typed.split(/[,;\n]/).map((part) => part.trim().toLowerCase());
   if (there.includes(seed.toLowerCase())) return typed;
   return typed.trim() ? `${typed.trim().replace(/[,;]$/, "")}, ${seed}` : seed;
 }
