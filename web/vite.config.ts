@@ -15,6 +15,8 @@ export default defineConfig(({ command }) => ({
   server: { proxy: { "/api": "http://127.0.0.1:8000" } },
   test: {
     environment: "jsdom",
+    // One page for all files of a worker: making one for each takes longer than the tests.
+    isolate: false,
     setupFiles: ["src/app/testSetup.ts"],
     include: ["src/**/*.test.{ts,tsx}"],
   },
