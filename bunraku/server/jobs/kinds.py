@@ -11,8 +11,8 @@ from bunraku.server.sentences import plural
 class JobKind(Generic[P, R]):
     """A kind of job. `name` begins its sentences ("Measuring is done: …"); one that is `quiet` only
     keeps figures true and says nothing when it ends; one that is to be done `again` follows itself
-    when it is asked for while it runs, since what it has read by then may have changed; `asks` is what it calls
-    one thing it asks of a source."""
+    when it is asked for while it runs, since what it has read by then may have changed; `asks` is
+    what it calls one thing it asks of a source."""
 
     id: ClassVar[str]
     name: ClassVar[str]
