@@ -3,11 +3,12 @@
 from dataclasses import dataclass
 from datetime import date
 from enum import StrEnum
-from typing import Protocol
+from typing import Literal, Protocol, get_args
 
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
-CHANNELS = ("web", "video", "marketplace")
+Channel = Literal["web", "video", "marketplace"]
+CHANNELS: tuple[Channel, ...] = get_args(Channel)
 
 
 class What(StrEnum):

@@ -1,11 +1,15 @@
 """Figures belong to who they are for: the same for everyone once, and for each outlet apart."""
 
 from types import SimpleNamespace
+from typing import Any
 
 import pytest
+from django.db import connection
 
-from bunraku.server.projects.models import Project
+from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.sheet.models import Outlook, Row
+from bunraku.server.sheet.scopes import scope_of
+from bunraku.server.weigh import weighing
 from bunraku.server.weigh.weighing import OF_OUTLETS
 from tests.server.conftest import Api, last_job, pieces_of
 
@@ -126,3 +130,20 @@ def test_new_pieces_go_to_the_chosen_outlet(weighed: Api, second: int) -> None:
 
 def test_an_outlet_of_others_cannot_be_chosen(weighed: Api) -> None:
     assert weighed.refused("POST", "/outlets/99999/choose")["code"] == "not_found"
+
+
+def test_an_outlet_that_goes_while_keywords_are_weighed_takes_nothing_with_it(
+    weighed: Api, project: Project, second: int, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    real = weighing.weigh_for_outlet
+
+    def while_it_goes(*given: Any) -> Any:
+        Outlet.objects.filter(pk=second).delete()
+        return real(*given)
+
+    monkeypatch.setattr(weighing, "weigh_for_outlet", while_it_goes)
+    scope = scope_of(project, "web")
+    Row.objects.filter(scope=scope).update(worth=None)
+    weighing.reweigh_scope(scope)
+    assert Row.objects.filter(scope=scope, worth__isnull=False).exists()
+    connection.check_constraints()

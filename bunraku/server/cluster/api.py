@@ -11,9 +11,9 @@ from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectReq
 from bunraku.server.sheet.api import RowIds
 from bunraku.server.sheet.rows import RowOut
 from bunraku.server.sheet.scopes import find_scope
+from bunraku.sources.protocol import Channel
 
 router = Router(tags=["cluster"])
-Channel = Literal["web", "video", "marketplace"]
 
 
 class ClusterOut(Schema):

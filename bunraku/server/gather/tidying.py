@@ -22,8 +22,6 @@ from bunraku.server.signals import decided_anew, figures_outdated
 DECISIONS_BETWEEN = 5
 """Decisions after which relevance is learned anew: one at a time would keep a large project busy
 all day."""
-MOST_ROUNDS = 3
-"""How often one job begins again because more came meanwhile."""
 
 
 @job_kind
@@ -33,31 +31,24 @@ class Tidy(JobKind[Params, Result]):
     id = "tidy"
     name = "Sorting"
     quiet = True
+    again = True
     takes = Params
     gives = Result
 
     def run(self, work: Work[Params, Result]) -> None:
-        """All scopes; again where more came meanwhile."""
-        for _ in range(MOST_ROUNDS):
-            before = _state_of(work.project)
-            _tidy(work)
-            if _state_of(work.project) == before:
-                break
-
-
-def _tidy(work: Work[Params, Result]) -> None:
-    project = work.project
-    scopes = list(Scope.objects.filter(project=project).order_by("pk"))
-    work.start("Sorting", len(scopes) * 2)
-    for scope in scopes:
-        scope.project = project
-        keep_families(scope)
-        _figures_follow(scope, keep_fit(scope))
-        work.advance()
-        keep_relevance(scope)
-        work.advance()
-    if Rule.objects.filter(project=project, kind="off_topic").exists():
-        apply_rules(project)
+        """Scope by scope."""
+        project = work.project
+        scopes = list(Scope.objects.filter(project=project).order_by("pk"))
+        work.start("Sorting", len(scopes) * 2)
+        for scope in scopes:
+            scope.project = project
+            keep_families(scope)
+            _figures_follow(scope, keep_fit(scope))
+            work.advance()
+            keep_relevance(scope)
+            work.advance()
+        if Rule.objects.filter(project=project, kind="off_topic").exists():
+            apply_rules(project)
 
 
 def _figures_follow(scope: Scope, keyword_ids: Sequence[int]) -> None:
@@ -98,13 +89,3 @@ def learn_after_decisions(sender: object, project: Project, **_: object) -> None
 
 def _decided(project: Project) -> int:
     return Decision.objects.filter(scope__project=project).exclude(state=STATE_CODE["open"]).count()
-
-
-def _state_of(project: Project) -> tuple[int, int]:
-    last = (
-        Row.objects.filter(scope__project=project)
-        .order_by("-pk")
-        .values_list("pk", flat=True)
-        .first()
-    )
-    return last or 0, _decided(project)

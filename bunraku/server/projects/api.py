@@ -24,7 +24,7 @@ from bunraku.server.projects.actions import (
     save_outlet,
 )
 from bunraku.server.projects.models import Outlet, Project
-from bunraku.sources.protocol import CHANNELS
+from bunraku.sources.protocol import CHANNELS, Channel
 
 public = Router(tags=["session"])
 router = Router(tags=["projects"])
@@ -50,7 +50,7 @@ class OutletIn(Schema):
     (marketplace)."""
 
     name: Name
-    channel: Literal["web", "video", "marketplace"]
+    channel: Channel
     address: str = Field("", max_length=300)
     standing: float = Field(ge=0, le=1e9)
     days_until_shown: Annotated[int | None, Field(ge=0, le=365)] = None

@@ -12,6 +12,7 @@ from bunraku.server.sheet.column import Column
 from bunraku.server.sheet.columns import FILTERED, RANGES, SORTED
 from bunraku.server.sheet.models import IN_PLAY, STATE_CODE, Row, Scope
 from bunraku.server.sheet.ordering import page_of
+from bunraku.sources.protocol import Channel
 
 Number = Annotated[float | None, Field(ge=0, le=1e12)]
 Id = Annotated[int | None, Field(ge=0, le=2**53)]
@@ -31,7 +32,7 @@ def _asked(column: Column) -> dict[str, Any]:
 class _Words(Schema):
     """What is asked of every list of keywords."""
 
-    channel: Literal["web", "video", "marketplace"] = "web"
+    channel: Channel = "web"
     q: str = Field("", max_length=200)
     without: str = Field("", max_length=200)
     state: Literal[

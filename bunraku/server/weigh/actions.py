@@ -18,9 +18,9 @@ from bunraku.server.sentences import plural
 from bunraku.server.sheet.actions import decide, decisions_for, rows_of
 from bunraku.server.sheet.models import Keyword
 from bunraku.server.sheet.scopes import find_scope
-from bunraku.server.weigh.measuring import MEASURED, Channel, Measure, MeasureParams, wanted_rows
+from bunraku.server.weigh.measuring import MEASURED, Measure, MeasureParams, wanted_rows
 from bunraku.server.weigh.weighing import reweigh_keywords
-from bunraku.sources.protocol import What
+from bunraku.sources.protocol import Channel, What
 
 
 @dataclass(frozen=True)

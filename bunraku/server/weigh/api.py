@@ -19,9 +19,9 @@ from bunraku.server.weigh.actions import (
 )
 from bunraku.server.weigh.inspect import inspect_row
 from bunraku.server.weigh.measuring import Measure, measuring_gap
+from bunraku.sources.protocol import Channel
 
 router = Router(tags=["weigh"])
-Channel = Literal["web", "video", "marketplace"]
 
 
 class MeasureIn(Schema):

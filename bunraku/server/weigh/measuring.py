@@ -1,7 +1,7 @@
 """Measuring: buying the readings that keywords lack, then weighing them."""
 
 from collections.abc import Sequence
-from typing import Any, Literal, cast
+from typing import Any, cast
 
 from django.db import transaction
 
@@ -20,7 +20,7 @@ from bunraku.server.sheet.scopes import scope_of
 from bunraku.server.weigh.learning import learn_scope
 from bunraku.server.weigh.weighing import reweigh_scope, rows_to_weigh, weigh_rows
 from bunraku.sources.asking import ask_all
-from bunraku.sources.protocol import Interest, What
+from bunraku.sources.protocol import Channel, Interest, What
 
 MEASURED = (What.COUNTS, What.BANDS, What.PAGE)
 FIGURES = {
@@ -36,7 +36,6 @@ ANCHOR_SEARCHES = 60
 so that neither drowns on a scale of 0-100."""
 ANCHORS_LOOKED_AT = 400
 """Known terms among which an anchor is looked for; more would hardly be nearer."""
-Channel = Literal["web", "video", "marketplace"]
 
 
 class MeasureParams(Params):

@@ -56,36 +56,35 @@ def weigh_rows(scope: Scope, rows: Sequence[Row]) -> None:
     figures = weigh(evidence, standpoint, spreads, scope.broad_ratio or BROAD_RATIO)
     outlets = [outlet for outlet in scope.project.outlets.all() if outlet.channel == scope.channel]
     chosen = scope.project.chosen_among(outlets, scope.channel)
-    by_outlet = {
-        outlet: weigh_for_outlet(evidence, figures, standpoint, outlet.standing)
-        for outlet in outlets
-    }
-    of_chosen = (
-        by_outlet[chosen] if chosen else weigh_for_outlet(evidence, figures, standpoint, None)
-    )
+
+    def for_outlet(standing: float | None) -> dict[str, list[Any]]:
+        return _for_outlet(weigh_for_outlet(evidence, figures, standpoint, standing), figures)
+
+    by_outlet = {outlet.pk: for_outlet(outlet.standing) for outlet in outlets}
     _fill(rows, evidence, figures, read)
-    for name, values in _for_outlet(of_chosen, figures).items():
+    of_chosen = by_outlet[chosen.pk] if chosen else for_outlet(None)
+    for name, values in of_chosen.items():
         for row, value in zip(rows, values, strict=True):
             setattr(row, name, value)
     with transaction.atomic():
         current, overtaken = _with_decisions(scope, rows, decisions)
         update_many(Row, DERIVED, map(_VALUES, current))
-        _keep_outlooks(rows, by_outlet, figures)
+        _keep_outlooks(scope, rows, by_outlet)
         _keep_pages(rows, read)
     weigh_rows(scope, overtaken)
 
 
 def _keep_outlooks(
-    rows: Sequence[Row], by_outlet: Mapping[Outlet, OutletFigures], figures: Figures
+    scope: Scope, rows: Sequence[Row], by_outlet: Mapping[int, Mapping[str, Sequence[Any]]]
 ) -> None:
+    """To be called in a transaction: an outlet may have gone while rows were weighed for it."""
     ids = [row.pk for row in rows]
-    for outlet, weighed in by_outlet.items():
-        columns = _for_outlet(weighed, figures)
-        values = zip(ids, *columns.values(), strict=True)
+    for outlet in Outlet.objects.filter(pk__in=by_outlet, project=scope.project_id):
+        columns = by_outlet[outlet.pk]
         insert_many(
             Outlook,
             ("row", *columns),
-            values,
+            zip(ids, *columns.values(), strict=True),
             same={"outlet": outlet.pk},
             unique=("row", "outlet"),
         )

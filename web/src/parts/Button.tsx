@@ -8,18 +8,18 @@ const LOOKS = {
   beam: "border-beam-line text-on-beam bg-beam-2 hover:border-on-beam-2",
 } as const;
 
+type Look = keyof typeof LOOKS;
+
+/** How a button looks: also for links that stand where one would press a button. */
+export const buttonLook = (look: Look): string =>
+  "inline-flex h-[30px] items-center gap-2 rounded-md border px-3 font-semibold " +
+  `whitespace-nowrap disabled:opacity-50 ${LOOKS[look]}`;
+
 /** A button says what it does. `look` ranks it; one main button a view. */
 export function Button({
   look = "plain",
   className = "",
   ...rest
-}: ComponentProps<"button"> & { look?: keyof typeof LOOKS }) {
-  return (
-    <button
-      type="button"
-      {...rest}
-      className={`inline-flex h-[30px] items-center gap-2 rounded-md border px-3 font-semibold
-        whitespace-nowrap disabled:opacity-50 ${LOOKS[look]} ${className}`}
-    />
-  );
+}: ComponentProps<"button"> & { look?: Look }) {
+  return <button type="button" {...rest} className={`${buttonLook(look)} ${className}`} />;
 }

@@ -1,6 +1,6 @@
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useCallback, useMemo } from "react";
-import { Button } from "../parts/Button";
+import { Button, buttonLook } from "../parts/Button";
 import { Empty } from "../parts/Empty";
 import { exact, money, plural } from "../parts/format";
 import { JobLine } from "../parts/JobLine";
@@ -17,10 +17,6 @@ import { PieceInspector } from "./PieceInspector";
 import type { Plan } from "./planMath";
 import { usePieces, usePlan } from "./queries";
 import { YearBoard } from "./YearBoard";
-
-const PLAIN =
-  "inline-flex h-[30px] items-center rounded-md border border-hairline bg-sheet px-3 " +
-  "font-semibold whitespace-nowrap hover:border-quiet";
 
 /** Plan: the year board over all channels, fitted to the hours there are. */
 export function PlanPage() {
@@ -51,7 +47,11 @@ export function PlanPage() {
       <main className="flex min-w-0 flex-1 flex-col">
         <div className="flex shrink-0 flex-col gap-[10px] px-[18px] pb-3">
           <PageHead title="Plan the year" about={plan.data ? aboutLine(plan.data, currency) : ""}>
-            <a href={`/api/projects/${projectId}/plan.csv`} download className={PLAIN}>
+            <a
+              href={`/api/projects/${projectId}/plan.csv`}
+              download
+              className={buttonLook("plain")}
+            >
               Export {exact(plan.data?.pieces ?? 0)}
             </a>
             <Button
@@ -142,8 +142,7 @@ function NoPiece() {
           <Link
             to="/p/$projectId/$channel/cluster"
             params={{ projectId: String(projectId), channel }}
-            className="inline-flex h-[30px] items-center rounded-md bg-beam px-3 font-semibold
-              text-on-beam"
+            className={buttonLook("main")}
           >
             Choose clusters
           </Link>

@@ -1,4 +1,5 @@
 import { Link, Navigate } from "@tanstack/react-router";
+import { buttonLook } from "../parts/Button";
 import { plural } from "../parts/format";
 import { ProblemNote } from "../parts/ProblemNote";
 import { localeName } from "../shared/locales";
@@ -38,11 +39,7 @@ export function HomePage() {
           </li>
         ))}
       </ul>
-      <Link
-        to="/projects/new"
-        className="mt-4 inline-flex h-[30px] items-center rounded-md bg-beam px-3 font-semibold
-          text-on-beam"
-      >
+      <Link to="/projects/new" className={`mt-4 ${buttonLook("main")}`}>
         New project
       </Link>
     </PlainPage>

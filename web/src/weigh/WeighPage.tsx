@@ -3,7 +3,7 @@ import { useCallback, useMemo, useRef, useState } from "react";
 import { at } from "../api/at";
 import { api, data, type Row } from "../api/client";
 import { useCoverage } from "../gather/queries";
-import { Button } from "../parts/Button";
+import { Button, buttonLook } from "../parts/Button";
 import { Empty } from "../parts/Empty";
 import { exact, plural } from "../parts/format";
 import { JobLine } from "../parts/JobLine";
@@ -119,12 +119,7 @@ export function WeighPage() {
                 <Button onClick={deciding.drop}>Drop</Button>
               </>
             )}
-            <a
-              href={csvAddress(projectId, query)}
-              download
-              className="inline-flex h-[30px] items-center rounded-md border border-hairline
-                bg-sheet px-3 font-semibold whitespace-nowrap hover:border-quiet"
-            >
+            <a href={csvAddress(projectId, query)} download className={buttonLook("plain")}>
               Export {exact(total)}
             </a>
             <Button
@@ -226,8 +221,7 @@ function Nothing({ filtered, onClear }: { filtered: boolean; onClear: () => void
         <Link
           to="/p/$projectId/$channel/gather"
           params={{ projectId: String(projectId), channel }}
-          className="inline-flex h-[30px] items-center rounded-md bg-beam px-3 font-semibold
-            text-on-beam"
+          className={buttonLook("main")}
         >
           Gather keywords
         </Link>

@@ -13,9 +13,9 @@ from bunraku.server.gather.combiner.actions import (
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 from bunraku.server.sheet.scopes import find_scope
+from bunraku.sources.protocol import Channel
 
 router = Router(tags=["gather"])
-Channel = Literal["web", "video", "marketplace"]
 Heat = Literal["hot", "warm", "cold", ""]
 
 

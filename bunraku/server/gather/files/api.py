@@ -1,6 +1,6 @@
 """Bringing files over HTTP."""
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any
 
 from django.http import HttpResponse, StreamingHttpResponse
 from ninja import Field, File, Query, Router, Schema, Status
@@ -20,9 +20,9 @@ from bunraku.server.gather.models import RefusedRow
 from bunraku.server.jobs.actions import find_job
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
+from bunraku.sources.protocol import Channel
 
 router = Router(tags=["gather"])
-Channel = Literal["web", "video", "marketplace"]
 REFUSED_COLUMNS = [
     Column("Row", "Its number in the file."),
     Column("Keyword", "What stood in the keyword column, its beginning."),

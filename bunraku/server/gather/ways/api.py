@@ -1,7 +1,7 @@
 """Gather over HTTP: ways, runs, the stream of arrivals, the map of what was covered."""
 
 from datetime import date
-from typing import Any, Literal
+from typing import TYPE_CHECKING, Any, Literal
 
 from django.http import HttpResponse
 from ninja import Field, Query, Router, Schema
@@ -23,23 +23,13 @@ from bunraku.server.sheet.api import CountOut, IdsOut
 from bunraku.server.sheet.ordering import ordered
 from bunraku.server.sheet.rows import RowOut
 from bunraku.server.sheet.scopes import find_scope
+from bunraku.sources.protocol import Channel
 
 router = Router(tags=["gather"])
-Channel = Literal["web", "video", "marketplace"]
-WayId = Literal[
-    "box",
-    "letters",
-    "questions",
-    "prepositions",
-    "comparisons",
-    "inside",
-    "related",
-    "fields",
-    "rising",
-    "language",
-    "rivals",
-    "years",
-]
+if TYPE_CHECKING:
+    WayId = str
+else:
+    WayId = Literal[tuple(WAYS)]
 
 
 class RunIn(Schema):
