@@ -9,6 +9,7 @@ import pytest
 from bunraku.server.cluster import clustering
 from bunraku.server.cluster.models import Cluster, Pin
 from bunraku.server.plan.export import COLUMNS
+from bunraku.server.plan.fit import Fit, FitReport
 from bunraku.server.plan.models import Piece, PieceKeyword
 from bunraku.server.plan.selectors import PieceFigures
 from bunraku.server.projects.models import Project
@@ -53,6 +54,13 @@ def test_sums_and_reasons_of_a_cluster(weighed: Api) -> None:
         "leads the cluster"
     ]
     assert all(m["why"] for m in answer["members"])
+
+
+def test_a_fit_of_what_is_not_worth_anything_yet_proves_nothing() -> None:
+    told = Fit().brought(FitReport(left_out=3, without_worth=3))
+    assert told == "0 placed, 3 left out, 3 without a known worth"
+    told = Fit().brought(FitReport(placed=2, value=8.0, gap_share=0.004))
+    assert told == "2 placed, 0 left out, at most 0.4% below the best possible"
 
 
 @pytest.mark.parametrize("sort", ["worth", "volume", "keywords", "chance"])

@@ -73,6 +73,7 @@ def summary_of(project: Project) -> dict[str, Any]:
         if outline.month in hours:
             hours[outline.month] += outline.hours
     placed = [outline for outline in outlines if outline.month]
+    known = [outline.worth for outline in placed if outline.worth is not None]
     titles = {outline.pk: outline.title for outline in outlines}
     mains = [(o.pk, o.scope, o.main_row) for o in outlines if o.main_row is not None]
     return {
@@ -81,7 +82,7 @@ def summary_of(project: Project) -> dict[str, Any]:
         "pieces": len(outlines),
         "placed": len(placed),
         "hours": sum(outline.hours for outline in placed),
-        "worth": sum(outline.worth or 0 for outline in placed),
+        "worth": sum(known) if known else None,
         "outlets": _by_outlet(outlines),
         "overlaps": [
             {

@@ -55,10 +55,11 @@ class Fit(JobKind[Params, FitReport]):
 
     def brought(self, result: FitReport) -> str:
         """How many are placed and how good the plan is."""
-        return (
-            f"{result.placed:,} placed, {result.left_out:,} left out, "
-            f"at most {100 * result.gap_share:.1f}% below the best possible"
-        )
+        unknown = f"{result.without_worth:,} without a known worth" if result.without_worth else ""
+        # Where nothing is worth anything, every plan is as good as any other.
+        gap = f"at most {100 * result.gap_share:.1f}% below the best possible"
+        parts = (f"{result.placed:,} placed", f"{result.left_out:,} left out", unknown)
+        return ", ".join(part for part in (*parts, gap if result.value else "") if part)
 
 
 def start_fitting(project: Project) -> tuple[FitReport, Job]:
@@ -109,7 +110,7 @@ def _report(plan: Sequence[PieceFigures], problem: Problem, solved: Placed) -> F
     return FitReport(
         placed=placed,
         left_out=len(plan) - placed,
-        without_worth=sum(not figures.worth for figures in plan),
+        without_worth=sum(figures.worth is None for figures in plan),
         value=round(solved.value, 2),
         bound=round(solved.bound, 2),
         gap_share=round(solved.gap_share, 4),

@@ -100,7 +100,7 @@ class PlanOut(Schema):
     pieces: int
     placed: int
     hours: float
-    worth: float
+    worth: float | None
     outlets: list[OutletPiecesOut]
     overlaps: list[OverlapOut]
     kinds: list[KindOut]

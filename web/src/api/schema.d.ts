@@ -3054,7 +3054,7 @@ export interface components {
             /** Hours */
             hours: number;
             /** Worth */
-            worth: number;
+            worth: number | null;
             /** Outlets */
             outlets: components["schemas"]["OutletPiecesOut"][];
             /** Overlaps */

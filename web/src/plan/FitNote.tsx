@@ -13,7 +13,8 @@ export function FitNote({
   overlaps: number;
 }) {
   const parts: string[] = [];
-  if (fit) {
+  // Where nothing is worth anything yet, nothing was proved.
+  if (fit?.value) {
     parts.push(`at most ${(100 * fit.gap_share).toFixed(1)}% below the best possible`);
     if (fit.next_piece)
       parts.push(

@@ -170,7 +170,7 @@ function Told({
       <Block title={<Help figure="worth">Worth</Help>} aside="once settled">
         <p>
           {piece.worth === null
-            ? "Not known: no value of a click."
+            ? `Not known: ${whyUnknown(piece)}.`
             : `About ${money(piece.worth, currency)} a month from ` +
               `${plural(piece.keywords, "keyword")}, ` +
               `${money((piece.worth * 12) / Math.max(piece.hours, 0.1), currency)} a year for ` +
@@ -188,7 +188,14 @@ function Told({
 
 function When({ piece }: { piece: Schemas["PieceOut"] }) {
   if (!piece.publish_by)
-    return <>Publish any time: its searches know no season. {capitalFirst(piece.because)}.</>;
+    return (
+      <>
+        {piece.month_share.length
+          ? "Publish any time: its searches know no season."
+          : "When to publish is not known: its searches by month are not."}{" "}
+        {capitalFirst(piece.because)}.
+      </>
+    );
   return (
     <>
       <strong className={piece.late ? "text-persimmon-text" : "text-pine"}>
@@ -201,6 +208,12 @@ function When({ piece }: { piece: Schemas["PieceOut"] }) {
       shown. {capitalFirst(piece.because)}.
     </>
   );
+}
+
+function whyUnknown(piece: Schemas["PieceOut"]): string {
+  if (!piece.volume) return "no searches of its keywords are";
+  if (piece.outlet_id === null) return "it has no outlet";
+  return piece.chance === null ? "its chance is not" : "no value of a click";
 }
 
 const capitalFirst = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

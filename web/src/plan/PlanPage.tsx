@@ -125,8 +125,10 @@ function useFitting(projectId: number) {
 
 function aboutLine(plan: Plan, currency: string): string {
   const hours = `${exact(plan.hours)} of ${exact(plan.months.length * plan.hours_a_month)} hours`;
-  const worth = `worth about ${money(plan.worth, currency)} a month once settled`;
-  return `${plural(plan.pieces, "piece")}, ${hours}, ${worth}`;
+  const parts = [plural(plan.pieces, "piece"), hours];
+  if (plan.worth !== null)
+    parts.push(`worth about ${money(plan.worth, currency)} a month once settled`);
+  return parts.join(", ");
 }
 
 function NoPiece() {
