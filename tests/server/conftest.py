@@ -17,6 +17,7 @@ from bunraku.server.sheet.models import Row
 from bunraku.server.sheet.scopes import add_keywords, scope_of
 from bunraku.sources.protocol import Source, What
 from bunraku.sources.rehearsal import Faults, rehearsal_sources
+from tests.server.begun import Beginnings
 
 OUTLETS = [
     {"name": "site.example", "channel": "web", "address": "https://site.example", "standing": 34.0},
@@ -64,14 +65,27 @@ def counted(monkeypatch: pytest.MonkeyPatch) -> dict[What, list[str]]:
     return asked
 
 
+@pytest.fixture(scope="session")
+def beginnings() -> Beginnings:
+    return Beginnings()
+
+
 @pytest.fixture
-def person(db: None) -> User:
+def begun(db: None, beginnings: Beginnings, request: pytest.FixtureRequest) -> str | None:
+    """The stage that is put back for a test, if one was asked for and reached before."""
+    return beginnings.put_back(request.fixturenames)
+
+
+@pytest.fixture
+def person(begun: str | None) -> User:
+    if begun:
+        return User.objects.get(username="keeper")
     return User.objects.create_user("keeper", password="a long pass phrase")
 
 
 @pytest.fixture
-def project(person: User) -> Project:
-    return create_project(person, FIELDS, OUTLETS)
+def project(person: User, begun: str | None) -> Project:
+    return Project.objects.get() if begun else create_project(person, FIELDS, OUTLETS)
 
 
 @pytest.fixture
@@ -129,25 +143,29 @@ def _json(body: Any) -> str:
 
 
 @pytest.fixture
-def gathered(api: Api) -> Api:
+def gathered(api: Api, begun: str | None, beginnings: Beginnings) -> Api:
     """A project with some hundred keywords on the web, not measured."""
-    api.post(
-        "/gather/runs",
-        {
-            "seeds": "telescope repair, stargazing evening",
-            "channels": ["web"],
-            "ways": ["box", "letters", "questions"],
-        },
-    )
+    if begun is None:
+        api.post(
+            "/gather/runs",
+            {
+                "seeds": "telescope repair, stargazing evening",
+                "channels": ["web"],
+                "ways": ["box", "letters", "questions"],
+            },
+        )
+        beginnings.keep("gathered")
     return api
 
 
 @pytest.fixture
-def weighed(gathered: Api) -> Api:
+def weighed(gathered: Api, begun: str | None, beginnings: Beginnings) -> Api:
     """A project with forty measured keywords, clustered."""
-    ids = gathered.get("/sheet/ids")["ids"][:40]
-    gathered.post("/measure", {"channel": "web", "row_ids": ids})
-    gathered.post("/clustering", {"channel": "web"})
+    if begun != "weighed":
+        ids = gathered.get("/sheet/ids")["ids"][:40]
+        gathered.post("/measure", {"channel": "web", "row_ids": ids})
+        gathered.post("/clustering", {"channel": "web"})
+        beginnings.keep("weighed")
     return gathered
 
 
@@ -161,13 +179,14 @@ def rows(project: Project) -> Callable[..., list[Row]]:
             str(figure.get("text", f"keyword {i}")): figure for i, figure in enumerate(figures)
         }
         add_keywords(scope, {text: text for text in texts})
-        made = []
-        for text, figure in texts.items():
-            row = Row.objects.get(scope=scope, text=text)
+        there = {row.text: row for row in Row.objects.filter(scope=scope)}
+        made = [there[text] for text in texts]
+        for row, figure in zip(made, texts.values(), strict=True):
             for name, value in figure.items():
                 setattr(row, name, value)
-            row.save()
-            made.append(row)
+        changed = {name for figure in figures for name in figure}
+        if changed:
+            Row.objects.bulk_update(made, sorted(changed), batch_size=100)
         return made
 
     return make

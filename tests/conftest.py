@@ -1,0 +1,15 @@
+"""What holds for all tests."""
+
+from collections.abc import Iterator
+
+import pytest
+import stamina
+
+MANY_ATTEMPTS = 100
+
+
+@pytest.fixture(autouse=True)
+def no_waiting() -> Iterator[None]:
+    """Sources that are busy are asked again as often as ever, but at once."""
+    with stamina.set_testing(True, attempts=MANY_ATTEMPTS, cap=True):
+        yield
