@@ -10,8 +10,10 @@ WEB_SOURCES := $(shell find web/src -type f) web/index.html web/vite.config.ts w
 
 # The walk that is done on another database too.
 WALK := tests/browser/test_walk.py
+# A process takes a whole file, for what its tests share, and long files come first.
+BOTH_CORES := -n 2 --dist loadfile --no-loadscope-reorder
 
-.PHONY: help demo demo-reset run build test test-postgres lint core web-test browser bench docs pictures share clean
+.PHONY: help demo demo-reset run build test test-postgres lint lint-server lint-web core web-test browser bench docs pictures share clean
 
 help: ## list what can be made
 	@grep -E '^[a-z][a-z-]*:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | sort | awk -F'\t' '{printf "make %-14s %s\n", $$1, $$2}'
@@ -30,17 +32,22 @@ build: .stamp-run .stamp-web ## set up and build the front end
 test: .stamp-dev .stamp-web .stamp-chromium lint core web-test browser share ## set up, then lint, types, contracts and every test
 
 lint: .stamp-dev .stamp-node ## style, types, the floors of the house, spelling of generated files
+	@$(MAKE) --no-print-directory -j2 --output-sync lint-server lint-web
+
+lint-server:
 	$(VENV)/bin/ruff check --no-cache .
 	$(VENV)/bin/ruff format --no-cache --check .
 	$(VENV)/bin/mypy
 	$(VENV)/bin/lint-imports --no-cache
+
+lint-web:
 	cd web && npm run --silent lint && npm run --silent types
 	@cp web/src/api/schema.d.ts web/node_modules/.schema-kept.d.ts
 	@cd web && npx --no-install openapi-typescript ../bunraku/server/openapi.json -o node_modules/.schema-now.d.ts >/dev/null
 	@cmp -s web/node_modules/.schema-kept.d.ts web/node_modules/.schema-now.d.ts || { echo "web/src/api/schema.d.ts is stale: run make docs"; exit 1; }
 
 core: .stamp-dev .stamp-web ## tests of the core, the sources and the server
-	$(PY) -m pytest tests/core tests/sources tests/server -n 2
+	$(PY) -m pytest tests/server tests/sources tests/core $(BOTH_CORES)
 
 web-test: .stamp-node ## tests of the front end's parts
 	cd web && npm run --silent test
@@ -49,7 +56,7 @@ browser: .stamp-dev .stamp-web .stamp-chromium ## tests in a real browser
 	$(PY) -m pytest tests/browser
 
 test-postgres: .stamp-dev .stamp-web .stamp-chromium .stamp-postgres ## tests of core and server and one browser walk on PostgreSQL
-	$(PY) -m tests.postgres $(PY) -m pytest tests/core tests/server -n 2
+	$(PY) -m tests.postgres $(PY) -m pytest tests/server tests/core $(BOTH_CORES)
 	$(PY) -m tests.postgres --walk $(PY) -m pytest $(WALK)
 
 bench: .stamp-dev .stamp-web ## measure speed, each figure beside a plain baseline of the same run

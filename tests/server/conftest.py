@@ -9,6 +9,7 @@ from django.contrib.auth.models import User
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 
+from bunraku.server.database.bulk import update_many
 from bunraku.server.jobs.models import Job
 from bunraku.server.projects.actions import create_project
 from bunraku.server.projects.models import Project
@@ -184,9 +185,10 @@ def rows(project: Project) -> Callable[..., list[Row]]:
         for row, figure in zip(made, texts.values(), strict=True):
             for name, value in figure.items():
                 setattr(row, name, value)
-        changed = {name for figure in figures for name in figure}
+        changed = sorted({name for figure in figures for name in figure} - {"text"})
         if changed:
-            Row.objects.bulk_update(made, sorted(changed), batch_size=100)
+            written = ([*(getattr(row, name) for name in changed), row.pk] for row in made)
+            update_many(Row, changed, written)
         return made
 
     return make

@@ -1,11 +1,11 @@
 """Jobs: stopping, faults of our own, and a worker that is killed in the middle."""
 
+import shutil
 import signal
 import sqlite3
 import subprocess
 import sys
 import time
-from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
 from unittest.mock import Mock
@@ -157,24 +157,33 @@ print(start_measuring(project, "web", None).pk)
 """
 
 
-@pytest.fixture
-def place(tmp_path: Path) -> Iterator[dict[str, str]]:
-    """The environment of an installation with a measuring job waiting, and slow sources."""
-    there = dict(
+def of(folder: Path) -> dict[str, str]:
+    """The environment of an installation with slow sources."""
+    return dict(
         environment(
-            tmp_path,
+            folder,
             BUNRAKU_TODAY="2026-10-15",
             DJANGO_SETTINGS_MODULE="bunraku.server.settings",
             # Faults make sources slow: each busy answer costs a wait.
             BUNRAKU_REHEARSAL_FAULTS="0.4",
         )
     )
-    manage = [sys.executable, "manage.py"]
-    subprocess.run(
-        [*manage, "migrate", "--verbosity", "0"], env=there, cwd=settings.ROOT, check=True
-    )
-    subprocess.run([sys.executable, "-c", SET_UP], env=there, cwd=settings.ROOT, check=True)
-    yield there
+
+
+@pytest.fixture(scope="module")
+def waiting(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """The data of an installation with a measuring job waiting."""
+    folder = tmp_path_factory.mktemp("waiting")
+    for command in (["manage.py", "migrate", "--verbosity", "0"], ["-c", SET_UP]):
+        subprocess.run([sys.executable, *command], env=of(folder), cwd=settings.ROOT, check=True)
+    return folder
+
+
+@pytest.fixture
+def place(waiting: Path, tmp_path: Path) -> dict[str, str]:
+    """The environment of an installation where that job waits."""
+    shutil.copytree(waiting, tmp_path / "data")
+    return of(tmp_path / "data")
 
 
 def ask(place: dict[str, str], sql: str) -> list[tuple[Any, ...]]:

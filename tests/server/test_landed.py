@@ -1,6 +1,7 @@
 """A data folder of an earlier version is carried over whole: the demo of 0.2.0 with a place,
 another language, a file, two outlets on a channel, moves, names and drops."""
 
+import json
 import lzma
 import sqlite3
 import subprocess
@@ -12,6 +13,7 @@ from typing import Any
 import pytest
 from django.conf import settings
 
+from bunraku.server.database.packed import unpack
 from tests.processes import environment
 
 LANDED = Path(__file__).parent / "landed" / "0.2.sqlite3.xz"
@@ -56,8 +58,9 @@ print(json.dumps(out))
 def folders(tmp_path_factory: pytest.TempPathFactory) -> Iterator[tuple[Path, Path]]:
     """The data as it was, and carried over."""
     was, now = tmp_path_factory.mktemp("was"), tmp_path_factory.mktemp("now")
+    data = lzma.decompress(LANDED.read_bytes())
     for folder in (was, now):
-        (folder / "bunraku.sqlite3").write_bytes(lzma.decompress(LANDED.read_bytes()))
+        (folder / "bunraku.sqlite3").write_bytes(data)
     run(now, [sys.executable, "manage.py", "migrate", "--verbosity", "0"])
     yield was, now
 
@@ -99,10 +102,6 @@ def test_nothing_of_a_table_is_lost(folders: tuple[Path, Path], table: str) -> N
 def test_readings_keep_what_they_said_and_say_what_they_are_of(
     folders: tuple[Path, Path],
 ) -> None:
-    import json
-
-    from bunraku.server.database.packed import unpack
-
     was, now = folders
     ask = 'SELECT id, what, term, source, "on", price_tenths, payload {} FROM readings_reading'
     before = {row[0]: row for row in rows(was, ask.format(""))}
@@ -133,8 +132,6 @@ def test_rows_are_folded_and_stand_for_the_outlet_they_were_weighed_for(
 
 
 def test_one_goes_on_where_one_was(folders: tuple[Path, Path]) -> None:
-    import json
-
     _, now = folders
     seen = json.loads(run(now, [sys.executable, "-c", LOOK]))
     assert seen["undo"].startswith("Dropped")
