@@ -8,11 +8,12 @@ import subprocess
 import sys
 import time
 from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 from typing import Any
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Browser, Page, expect
 
 from tests.processes import environment, running
 
@@ -97,8 +98,8 @@ def browser_context_args(browser_context_args: dict[str, Any], address: str) -> 
     }
 
 
-@pytest.fixture
-def page(page: Page) -> Iterator[Page]:
+@contextmanager
+def watched(page: Page) -> Iterator[Page]:
     """A page on which nothing may go wrong unseen."""
     wrong: list[str] = []
     page.on("pageerror", lambda error: wrong.append(str(error)))
@@ -109,6 +110,19 @@ def page(page: Page) -> Iterator[Page]:
     # Answers that a test provokes (404, 409) are told by the browser too; the page shows them
     # itself.
     assert [message for message in wrong if not re.search(r"status of 4\d\d", message)] == []
+
+
+@pytest.fixture
+def page(page: Page) -> Iterator[Page]:
+    with watched(page):
+        yield page
+
+
+@pytest.fixture(scope="module")
+def window(browser: Browser, browser_context_args: dict[str, Any]) -> Iterator[Page]:
+    """One window for tests that only look: it has the scripts already."""
+    with browser.new_context(**browser_context_args) as context, watched(context.new_page()) as one:
+        yield one
 
 
 def main_button(page: Page, name: str) -> Any:

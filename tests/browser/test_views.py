@@ -121,16 +121,16 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
 
 
 @pytest.mark.parametrize("view", list(VIEWS))
-def test_axe_finds_nothing(page: Page, view: str) -> None:
+def test_axe_finds_nothing(window: Page, view: str) -> None:
     address, act = VIEWS[view]
-    page.goto(address)
-    page.wait_for_load_state("networkidle")
-    expect(page.get_by_role("heading").first).to_be_visible()
+    window.goto(address)
+    window.wait_for_load_state("networkidle")
+    expect(window.get_by_role("heading").first).to_be_visible()
     if act:
-        act(page)
-        page.wait_for_timeout(300)
-    page.evaluate(AXE)
-    hits: list[dict[str, Any]] = page.evaluate(
+        act(window)
+        window.wait_for_timeout(300)
+    window.evaluate(AXE)
+    hits: list[dict[str, Any]] = window.evaluate(
         "async () => (await axe.run({resultTypes: ['violations']})).violations.map(v => "
         "({id: v.id, help: v.help, nodes: v.nodes.slice(0, 3).map(n => n.html.slice(0, 200))}))"
     )
@@ -140,14 +140,14 @@ def test_axe_finds_nothing(page: Page, view: str) -> None:
 @pytest.mark.parametrize(
     "view", ["/p/1/web/gather", "/p/1/web/weigh?row=1", "/p/1/web/cluster", "/p/1/web/plan"]
 )
-def test_nothing_overflows_the_window(page: Page, view: str) -> None:
-    page.goto(view)
-    page.wait_for_load_state("networkidle")
+def test_nothing_overflows_the_window(window: Page, view: str) -> None:
+    window.goto(view)
+    window.wait_for_load_state("networkidle")
     for width in (1024, 1280, 1920):
-        page.set_viewport_size({"width": width, "height": 800})
+        window.set_viewport_size({"width": width, "height": 800})
         # What the page measures of itself it draws in the next frames.
-        page.wait_for_timeout(300)
-        size = page.evaluate(
+        window.wait_for_timeout(300)
+        size = window.evaluate(
             "() => [document.documentElement.scrollWidth, document.documentElement.scrollHeight]"
         )
         assert size == [width, 800]
