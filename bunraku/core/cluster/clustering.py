@@ -53,6 +53,8 @@ def cluster_keywords(given: ToCluster, language: str, *, afresh: bool = False) -
         raise ValueError("pages, current and pinned have one row a keyword")
     if n == 0:
         return np.zeros(0, dtype=np.int64)
+    # Without `afresh` a keyword is where people have seen it; only what is new may look for a
+    # place.
     stays = given.pinned | ((given.current >= 0) & (not afresh))
     highest = int(given.current.max(initial=-1))
     labels = np.where(stays, given.current, highest + 1 + np.arange(n))
@@ -81,18 +83,21 @@ def _vote(vectors: sparse.csr_matrix, asking: Ints, settled: Ints, labels: Ints)
     if not len(settled):
         return result
     other = vectors[settled].T.tocsr()
+    # A block at a time: all against all of 100,000 would not fit into memory.
     for start in range(0, len(asking), 1_000):
         block = (vectors[asking[start : start + 1_000]] @ other).tocsr()
         for row in range(block.shape[0]):
             span = slice(block.indptr[row], block.indptr[row + 1])
             weights, columns = block.data[span], block.indices[span]
             near = np.lexsort((columns, -weights))[:NEIGHBOURS]
+            # Less alike than half shares a word by chance and has no vote.
             near = near[weights[near] >= 0.5]
             if not len(near):
                 continue
             votes: dict[int, float] = {}
             for label, weight in zip(labels[settled[columns[near]]], weights[near], strict=True):
                 votes[int(label)] = votes.get(int(label), 0.0) + float(weight)
+            # On a tie the older cluster.
             winner = max(votes, key=lambda label: (votes[label], -label))
             if votes[winner] >= LEAST_VOTE * sum(votes.values()):
                 result[start + row] = winner
@@ -110,6 +115,7 @@ def _match_to_current(labels: Ints, current: Ints, pinned: NDArray[np.bool_], hi
     pairs, counts = np.unique(np.stack([labels[new], current[new]]), axis=1, return_counts=True)
     taken: dict[int, int] = {}
     used: set[int] = set()
+    # The greatest overlap first; ties by number, so that a run is the same each time.
     for column in np.lexsort((pairs[1], pairs[0], -counts)):
         fresh, old = int(pairs[0, column]), int(pairs[1, column])
         if fresh not in taken and old not in used and counts[column] > around_pins[old]:

@@ -22,6 +22,7 @@ def lead_of(volume: NDArray[np.float64], pages: Ints) -> int:
         raise ValueError("a cluster has members")
     _, inverse, counts = np.unique(pages, return_inverse=True, return_counts=True)
     shared = np.where(pages != 0, counts[inverse].reshape(pages.shape) - 1, 0).sum(axis=1)
+    # The most searched keyword is often a broad one at the edge; it leads only if it is amid them.
     central = shared * 2 >= shared.max()
     score = np.where(central, np.nan_to_num(volume), -1.0)
     return int(score.argmax())

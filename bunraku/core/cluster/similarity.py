@@ -39,6 +39,7 @@ def shared_results(pages: NDArray[np.int64]) -> sparse.csr_matrix:
     if not len(columns):
         return sparse.csr_matrix((n, n))
     frequency = np.bincount(columns)
+    # Falling slowly: the tenth result weighs half of the first, for order on a page is partly luck.
     weight = np.log1p(n / frequency[columns]) / (places + 1.0) ** 0.3
     weight[frequency[columns] > MOST_KEYWORDS_A_RESULT] = 0.0
     matrix = sparse.csr_matrix((weight, (rows, columns)), shape=(n, len(frequency)))
@@ -71,6 +72,7 @@ def shared_words(vectors: sparse.csr_matrix, intents: NDArray[np.int64]) -> spar
     bounded by the cap.
     """
     frequency = np.diff(vectors.tocsc().indptr)
+    # Two in a hundred as well: in a large project 300 is nothing out of the ordinary.
     keep = frequency <= max(MOST_KEYWORDS_A_RESULT, 0.02 * vectors.shape[0])
     bounded = vectors @ sparse.diags(keep.astype(float))
     product = _thresholded_product(bounded, LEAST_WORDS, normalise=False).tocoo()
@@ -95,6 +97,7 @@ def _thresholded_product(
 ) -> sparse.csr_matrix:
     """matrix · matrixᵀ in blocks of rows, small entries and the diagonal dropped as they arise to
     bound memory."""
+    # Single precision: half the memory, and the thresholds are far coarser.
     unit = (_unit_rows(matrix) if normalise else matrix).astype(np.float32).tocsr()
     unit.eliminate_zeros()
     other = unit.T.tocsr()

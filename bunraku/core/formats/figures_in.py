@@ -126,12 +126,14 @@ def decimal_sign(cells: Iterable[str]) -> str:
         for number in re.findall(r"\d[\d.,]*\d", _bare(cell[:LONGEST])):
             dots, commas = number.count("."), number.count(",")
             if dots and commas:
+                # Both signs leave no doubt, so such a cell counts twice.
                 votes[max(".,", key=number.rfind)] += 2
             elif dots > 1 or commas > 1:
                 votes["," if dots > 1 else "."] += 2
             elif dots + commas == 1:
                 sign = "." if dots else ","
                 tail = number.split(sign)[1]
+                # "1.300" may be either; "0.300" cannot be thousands.
                 if len(tail) != 3 or number.startswith(f"0{sign}"):
                     votes[sign] += 1
     if votes[","] == votes["."]:

@@ -96,6 +96,8 @@ def guess_mapping(headings: Sequence[str], rows: Sequence[Sequence[str]]) -> dic
     width = max([len(headings), *(len(row) for row in rows)], default=0)
     numeric = [_is_numeric(rows, column) for column in range(width)]
     mapping: dict[str, int] = {}
+    # First everything that is certain: "searches" must not be taken by a column that merely
+    # mentions them.
     for whole in (True, False):
         for meaning, meant in MEANINGS.items():
             if meaning in mapping:
@@ -131,6 +133,7 @@ def _is_numeric(rows: Sequence[Sequence[str]], column: int) -> bool | None:
     cells = [row[column] for row in rows if column < len(row) and row[column].strip()]
     if not cells:
         return None
+    # Half, because real columns have notes, totals and blanks among their figures.
     return sum(is_figure(cell) for cell in cells) * 2 >= len(cells)
 
 

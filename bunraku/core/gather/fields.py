@@ -49,6 +49,7 @@ def phrases_used(results: Iterable[ResultFields], seed: str, language: str) -> l
     fields: dict[str, set[str]] = defaultdict(set)
     texts: dict[str, str] = {}
     for number, result in enumerate(results):
+        # A site by the words of its name, without what follows the first point.
         own = set(tokens(result.publisher.split(".")[0]))
         for field, said in _said(result, seed, language):
             key = identity_key(said)
@@ -60,6 +61,7 @@ def phrases_used(results: Iterable[ResultFields], seed: str, language: str) -> l
     out = [
         Used(texts[key], len(by), tuple(sorted(fields[key])))
         for key, by in users.items()
+        # A tag was chosen as a phrase by somebody, so one use is enough.
         if len(by) >= LEAST_USES or fields[key] != {"title"}
     ]
     return sorted(out, key=lambda used: (-used.used_by, used.text))

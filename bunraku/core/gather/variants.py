@@ -105,6 +105,7 @@ def find_families(
         # word shows its number.
         spelled = [right.get(form, plain) for form, plain in parts]
         ways = {"\x1f".join(forms), _joined([*spelled[:-1], *forms[-1:]])} - {""} or {keys[number]}
+        # Two families that this keyword is both of become one, under the earlier head.
         heads = {_head(family, first[way]) for way in ways if way in first} | {number}
         head = min(heads)
         for other in heads:
@@ -188,6 +189,7 @@ def _corrections(
     none."""
     asked: dict[str, float] = defaultdict(float)
     for number, parts in enumerate(words):
+        # A keyword nobody counted still is one use of its words.
         weight = 1.0
         if searches is not None and searches[number] == searches[number]:
             weight += float(searches[number])
@@ -197,6 +199,8 @@ def _corrections(
     doubtful = [word for word in candidates if word not in known]
     if not doubtful:
         return {}
+    # Words within one letter share a form with one letter taken out: look-ups instead of comparing
+    # each with each.
     near: dict[str, list[str]] = defaultdict(list)
     for word in candidates:
         for form in {*_deletions(word), _undoubled(word)}:
@@ -251,4 +255,5 @@ def _is_slip(word: str, right: str) -> bool:
         return False
     if min(len(word), len(right)) >= FREE_TYPO:
         return True
+    # The first letter is hardly ever mistyped, and in short words one other letter is another word.
     return word[0] == right[0] and (len(word) != len(right) or sorted(word) == sorted(right))

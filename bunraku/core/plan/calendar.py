@@ -45,6 +45,7 @@ def publish_by(climb_month: int, days_until_shown: int, today: date) -> PublishB
         raise ValueError("climb_month is 0 to 12")
     if climb_month == 0:
         return PublishBy(None, 0, False)
+    # With a delay of months the climb to be out for may be that of next year or the year after.
     climbs = [date(today.year + step, climb_month, 1) for step in (-1, 0, 1, 2)]
     delay = timedelta(days=days_until_shown)
     coming = next(climb for climb in climbs if climb - delay >= today)
@@ -73,6 +74,7 @@ def value_by_month(
     by_horizon = shares[:, (first_month - 1 + np.arange(HORIZON_MONTHS)) % 12]
     monthly = 12 * np.nan_to_num(worth_a_month)[:, None] * by_horizon
     value = np.zeros_like(monthly)
+    # Days in a month on average; a plan by the month needs no finer one.
     delay = np.asarray(days_until_shown, dtype=float) / 30.4
     for start in range(HORIZON_MONTHS):
         shown = np.clip(np.arange(HORIZON_MONTHS)[None, :] + 1 - start - delay[:, None], 0, 1)

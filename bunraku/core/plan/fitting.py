@@ -83,17 +83,23 @@ def fit_hours(problem: Problem) -> Fit:
     bound = min(pinned_value + relaxed_bound, greedy.bound)
     rounded = month.copy()
     sure = relaxed.max(axis=1) > 0.99
+    # In the relaxation nearly every piece stands whole in one month; at most one a month is
+    # parted, and those the filling decides.
     rounded[free[sure]] = relaxed[sure].argmax(axis=1)
+    # Both starts are cheap and neither is always the better one.
     best = max((greedy.month, _improve(problem, rounded)), key=lambda m: _value(problem, m))
     best = _improve(problem, best)
+    # The integer program costs most, so it only runs where what we have is not proven yet.
     if len(free) <= EXACT_UP_TO and _value(problem, best) < bound * (1 - GAP_WANTED):
         exact, dual = _integer_program(problem.value[free], problem.hours[free], left)
         bound = min(bound, pinned_value + dual)
         if exact is not None:
             candidate = month.copy()
             candidate[free] = exact
+            # It stops within the gap it was given, so a swap may still gain.
             candidate = _improve(problem, candidate)
             best = max((best, candidate), key=lambda m: _value(problem, m))
+    # A solver's bound may lie a rounding below its own answer.
     return Fit(best, _value(problem, best), max(bound, _value(problem, best)))
 
 
@@ -144,7 +150,9 @@ def _place_pinned(problem: Problem) -> tuple[Ints, Floats]:
 def _fill(problem: Problem, month: Ints, left: Floats) -> tuple[Ints, Floats]:
     month, left = month.copy(), left.copy()
     best = problem.value.max(axis=1, initial=0)
+    # A quarter of an hour at least: a piece of nothing would otherwise come before everything.
     rate = best / np.maximum(problem.hours, 0.25)
+    # Of equal rates the earlier piece first, so that a plan is the same each time.
     for piece in np.lexsort((np.arange(len(rate)), -rate)):
         if month[piece] >= 0 or best[piece] <= 0:
             continue
@@ -195,6 +203,7 @@ def _relaxation(value: Floats, hours: Floats, left: Floats) -> tuple[Floats, flo
 def _integer_program(value: Floats, hours: Floats, left: Floats) -> tuple[Ints | None, float]:
     n, m = value.shape
     limits = np.concatenate([np.ones(n), np.maximum(left, 0)])
+    # As in the relaxation: it prunes most of the tree before it grows.
     upper = (hours[:, None] <= left[None, :] + TINY).astype(float).ravel()
     solved = milp(
         -value.ravel(),
@@ -215,6 +224,7 @@ def _improve(problem: Problem, month: Ints) -> Ints:
     placed ones."""
     month, left = _fill(problem, *_left_of(problem, month))
     movable = problem.pinned < 0
+    # Each round gains or ends it; twenty only bounds the time.
     for _ in range(20):
         before = _value(problem, month)
         for piece in np.flatnonzero(movable & (month >= 0)):

@@ -41,6 +41,7 @@ def overlaps(pages: Mapping[int, Sequence[int]], *, least: int = 4) -> list[Over
     Raises: nothing. Cost: results × pieces per result.
     """
     standing: dict[int, list[int]] = {}
+    # Sorted, so that of each pair the lower piece comes first.
     for piece in sorted(pages):
         for result in {r for r in pages[piece] if r}:
             standing.setdefault(result, []).append(piece)

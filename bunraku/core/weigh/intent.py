@@ -98,6 +98,8 @@ def explain_evidence(ids: Sequence[str], language: str) -> list[str]:
 
 def _cue_table(language: str, own_brands: Sequence[str], places: Sequence[str]) -> dict[str, Cue]:
     table = {word: cue for cue in CUES.get(language, CUES["en"]) for word in cue.words}
+    # The project's own words come last, so that they win over a language's cues of the same
+    # spelling.
     table |= {" ".join(tokens(place)): PLACE for place in places}
     table |= {" ".join(tokens(brand)): OWN_BRAND for brand in own_brands}
     table.pop("", None)
@@ -115,6 +117,7 @@ def _longest_by_first_word(table: dict[str, Cue]) -> dict[str, int]:
 def _cues_in(words: list[str], table: dict[str, Cue], longest: dict[str, int]) -> dict[str, Cue]:
     cues: dict[str, Cue] = {}
     for start, word in enumerate(words):
+        # Every length: a phrase and its first word may both be cues, and both speak.
         for length in range(1, longest.get(word, 0) + 1):
             cue = table.get(word if length == 1 else " ".join(words[start : start + length]))
             # "can", "is", "which" ask a question only where they open the keyword.

@@ -67,6 +67,8 @@ def standing_scale(standing: Floats, channel: str) -> Floats:
     """Who publishes, on 0-100: authority as it is; followers and reviews by their logarithm."""
     if channel == "web":
         return np.clip(standing, 0, 100)
+    # The largest there are, beyond which more makes no difference: some three million followers,
+    # sixty thousand reviews.
     return log_scale(standing, 3_000_000 if channel == "video" else 60_000)
 
 
@@ -81,6 +83,7 @@ def strength(facts: PageFacts, channel: str) -> Floats:
     parts = {"web": WEB_PARTS, "video": VIDEO_PARTS, "marketplace": MARKET_PARTS}.get(channel)
     if parts is None:
         raise ValueError(f"no channel {channel!r}")
+    # Likewise: linking sites of one page, views a day, sales a month.
     top = {"web": 1_000, "video": 20_000, "marketplace": 2_000}[channel]
     who, pull, wording = parts
     return (

@@ -86,6 +86,8 @@ def _read_chunk(series: Floats, last_month: int) -> Seasons:
     years = m // 12
     full = np.flatnonzero(months_known == m) if years >= 2 else np.array([], dtype=np.int64)
     if len(full):
+        # Whole years from the end: a part of a year would count some months more often than others.
+        # Logarithms, because a season multiplies: December is three times June, not 900 more.
         logs = np.log1p(series[full][:, m - 12 * years :]).reshape(len(full), years, 12)
         slope, z = _trend_test(logs)
         change[full] = np.expm1(slope)
@@ -99,6 +101,8 @@ def _read_chunk(series: Floats, last_month: int) -> Seasons:
         fresh, fad = _new_and_fad(series[full])
         trend[full[fad]] = TRENDS.index("fad")
         trend[full[fresh]] = TRENDS.index("new")
+        # Before it existed it had no trend and no season, and what came since is too short for
+        # either.
         change[full[fresh]] = np.nan
         strength[full[fresh]] = np.nan
     seasonal = np.nan_to_num(strength) > 0
@@ -127,7 +131,9 @@ def _trend_test(logs: Floats) -> tuple[Floats, Floats]:
     differences = [(logs[:, b] - logs[:, a]) / (b - a) for a, b in combinations(range(years), 2)]
     slopes = np.concatenate(differences, axis=1)
     s = np.sign(slopes).sum(axis=1)
+    # Of Kendall's S without ties, summed over the twelve months.
     variance = 12 * years * (years - 1) * (2 * years + 5) / 18
+    # One less for continuity: S moves in steps of two.
     z = np.sign(s) * np.maximum(np.abs(s) - 1, 0) / np.sqrt(variance)
     return np.median(slopes, axis=1), z
 
@@ -141,6 +147,7 @@ def _season_strength(residual: Floats) -> Floats:
     # Spread from year-to-year differences: deviations about twelve medians of few years would be
     # too small.
     sigma = 1.4826 * np.median(lag, axis=1) / np.sqrt(2)
+    # Clipped, not dropped: one month of news must neither make a season nor leave a hole.
     reach = 3.5 * np.maximum(sigma, 1e-3)[:, None, None]
     clipped = np.clip(residual, median - reach, median + reach)
     month_mean = clipped.mean(axis=1, keepdims=True)
@@ -149,6 +156,7 @@ def _season_strength(residual: Floats) -> Floats:
     between = total - within
     free = 12 * years - 12
     mean_within = np.maximum(within / free, 1e-9)
+    # Twelve months are eleven free differences.
     f = (between / 11) / mean_within
     explained = 1 - (within / free) / np.maximum(total / (12 * years - 1), 1e-9)
     critical = stats.f.ppf(1 - SEASON_P, 11, free)
@@ -163,17 +171,21 @@ def _new_and_fad(series: Floats) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
     )
     level = np.median(series, axis=1, keepdims=True)
     spread = 1.4826 * np.median(np.abs(series - level), axis=1, keepdims=True)
+    # At least a twentieth of the level and one search: a flat series has no spread at all.
     above = series > level + SPIKE_SIGMAS * np.maximum(spread, 0.05 * level + 1)
     top = series.argmax(axis=1)
     fad = (
         (above.sum(axis=1) >= 1)
+        # More than four months above is a season or a new level, not a spike.
         & (above.sum(axis=1) <= 4)
+        # A rise of the last three months may still go on.
         & (top < m - 3)
         & (series[:, -1] < 0.3 * series.max(axis=1))
     )
     # Spikes that come back every year are a season, not a fad.
     yearly = np.zeros(len(series), dtype=bool)
     for lag in (12, 24):
+        # Easter and sales move by a month.
         for shift in (-1, 0, 1):
             for sign in (-1, 1):
                 other = top + sign * lag + shift
@@ -189,9 +201,11 @@ def _climb(share: Floats) -> Ints:
     if not n:
         return np.zeros(0, dtype=np.int64)
     peak = share.argmax(axis=1)
+    # A third of the way up is where a rise stands out from the months before it.
     level = share.min(axis=1) + (share.max(axis=1) - share.min(axis=1)) / 3
     start = peak.copy()
     going = np.ones(n, dtype=bool)
+    # Half a year at most: beyond it one would walk down the other side.
     for back in range(1, 7):
         month = (peak - back) % 12
         going &= share[np.arange(n), month] >= level

@@ -56,6 +56,7 @@ def verdicts(volume: Floats, chance: Floats, worth: Floats, at: Thresholds) -> N
     hard = known & ~skip & (chance < at.try_chance)
     go = known & ~skip & (chance >= at.go_chance) & (np.nan_to_num(worth) >= at.least_worth)
     result = np.where(known, 2, 0)
+    # The last one wins: too few searches outweigh any chance.
     for mask, code in ((go, 1), (hard, 3), (skip, 4)):
         result = np.where(mask, code, result)
     return result.astype(np.int64)
@@ -70,7 +71,9 @@ def hands(volume: Floats, chance: Floats, worth: Floats, at: Thresholds) -> NDAr
     """
 
     def by_threshold(value: Floats, threshold: float) -> Floats:
+        # A threshold of nothing is allowed, and so is a worth of nothing.
         times = np.maximum(value, 1e-9) / max(threshold, 1e-9)
+        # At least 4: a column of nothing would look as if the figure were missing.
         return np.clip(50 + 25 * np.log10(times), 4, 100)
 
     columns = (
@@ -147,6 +150,7 @@ def explain_verdict(verdict: str, figures: Judged, at: Thresholds, currency: str
 def _count(value: float) -> str:
     if value < 1000:
         return f"{round(value):,}"
+    # Three digits that count: more would promise what an estimate cannot hold.
     digits = 2 - math.floor(math.log10(value))
     return f"{round(value, digits):,.0f}"
 

@@ -67,6 +67,7 @@ def taken_as(
     ):
         raise ValueError("exact is (n, s), spread (s,), age_days (n, s), bands (n,)")
     known = np.isfinite(exact)
+    # In logarithms, because sources err by a factor; + 1, because none is an answer too.
     logs = np.log1p(np.where(known, exact, 0.0))
     variance = (
         spread[None, :] ** 2 + (SPREAD_PER_YEAR * np.where(known, age_days, 0.0) / 365.0) ** 2
@@ -77,6 +78,7 @@ def taken_as(
     safe = np.where(total > 0, total, 1.0)
     mean = (weight * logs).sum(axis=1) / safe
     chi = (weight * (logs - mean[:, None]) ** 2).sum(axis=1)
+    # Never below one: that two sources happen to agree does not make them surer than they are.
     birge = np.sqrt(np.maximum(1.0, chi / np.maximum(count - 1, 1)))
     sigma = birge / np.sqrt(safe)
     gap = np.where(known, logs, -np.inf).max(axis=1, initial=-np.inf) - np.where(
@@ -93,13 +95,16 @@ def taken_as(
     ) / 2
     width = np.log1p(np.where(banded, broad_high, 0)) - np.log1p(np.where(banded, broad_low, 0))
     mean = np.where(only_band, np.maximum(middle + np.log(broad_ratio), 0), mean)
+    # A band says that the figure is somewhere in it: the spread of an even distribution.
     sigma = np.where(only_band, np.hypot(width / np.sqrt(12), BROAD_RATIO_SPREAD), sigma)
     mean = np.where(only_rough, np.log1p(np.where(np.isfinite(rough), rough, 0)), mean)
+    # 0.7 in ln is twofold either way: two indices and a stranger's count stand behind it.
     sigma = np.where(only_rough, 0.7, sigma)
 
     any_known = has_exact | only_band | only_rough
     ceiling = np.where(banded, broad_high, np.inf)
     value = np.minimum(np.expm1(mean), ceiling)
+    # The band's ceiling cuts value and high alike; each end stays on its side of the value.
     low = np.minimum(np.maximum(np.expm1(mean - INTERVAL_Z * sigma), 0), value)
     high = np.maximum(np.minimum(np.expm1(mean + INTERVAL_Z * sigma), ceiling), value)
     # A single reading is that reading to the digit, not what a logarithm gives back.
@@ -139,6 +144,7 @@ def learn_spreads(exact: Floats, *, least: int = 30) -> Floats:
     # The least-norm solution shares a lone pair's variance evenly between the two.
     solved = np.linalg.lstsq(rows, target, rcond=None)[0]
     seen = rows.any(axis=0)
+    # 2 % is finer than any count is rounded to; beyond sevenfold a source says nothing.
     spread[seen] = np.sqrt(np.clip(solved[seen], 0.02**2, 2.0**2))
     return spread
 
@@ -152,6 +158,7 @@ def _pair_variances(exact: Floats, least: int) -> list[tuple[int, int, float]]:
                 np.isfinite(logs[:, a]) & np.isfinite(logs[:, b])
             ]
             if len(difference) >= least:
+                # The median, because a tenth of the terms is off by far more than the rest.
                 deviation = 1.4826 * float(np.median(np.abs(difference - np.median(difference))))
                 pairs.append((a, b, deviation**2))
     return pairs

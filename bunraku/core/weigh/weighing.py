@@ -112,6 +112,7 @@ def weigh(
     names = [
         mine or read for mine, read in zip(evidence.intents_overruled, intents.names(), strict=True)
     ]
+    # Once, for difficulty and for every outlet's chance.
     strengths = strength(evidence.page, channel)
     return Figures(
         volume=volume,
@@ -159,6 +160,7 @@ def learn(exact: Floats, broad_low: Floats, broad_high: Floats) -> tuple[Floats,
     Parameters: `exact` (n, s), `broad_low` and `broad_high` (n,), NaN where unknown. Returns: as
     `learn_spreads` and `learn_broad_ratio`, in steps of 5 %, so that one reading more does not move
     every other figure. Raises: nothing."""
+    # One source's figure as it is, not the mean of several: the mean already leans on this ratio.
     ratio = volumes.learn_broad_ratio(_first_known(exact), broad_low, broad_high)
     spreads = _settled(volumes.learn_spreads(exact), volumes.DEFAULT_SPREAD)
     return spreads, float(_settled(np.array([ratio]), volumes.BROAD_RATIO)[0])

@@ -38,7 +38,10 @@ def open_share(features: Sequence[Sequence[str]], ads: Floats, channel: str) -> 
         [sum(curve["features"].get(name, 0.0) for name in shown) for shown in features]
     )
     return np.clip(
-        1 - (taken if len(features) else np.zeros(0)) - curve["ad"] * np.nan_to_num(ads), 0.2, 1.0
+        # A fifth is always left: even under an answer box some people look further.
+        1 - (taken if len(features) else np.zeros(0)) - curve["ad"] * np.nan_to_num(ads),
+        0.2,
+        1.0,
     )
 
 

@@ -66,6 +66,8 @@ def move_keywords(project: Project, row_ids: Sequence[int], cluster_id: int | No
             affected = [target]
             for part in in_parts(sorted(left)):
                 affected += Cluster.objects.filter(pk__in=part)
+            # The leads too: a cluster that loses its lead keyword gets another, and undo must give
+            # it back.
             journal.touch(affected, only=["lead"])
             journal.touch(rows, only=["cluster"])
             _pin(scope, rows, target, journal)

@@ -137,6 +137,7 @@ def _store(
 
 def _make_clusters(scope: Scope, count: int) -> list[int]:
     """Make so many empty clusters; their ids."""
+    # Ids by difference: not every database gives them back from a bulk insert.
     there = set(Cluster.objects.filter(scope=scope).values_list("pk", flat=True))
     insert_many(Cluster, (), [()] * count, same={"scope": scope.pk})
     made = Cluster.objects.filter(scope=scope).order_by("pk").values_list("pk", flat=True)

@@ -57,11 +57,13 @@ def keep_merged(
 ) -> dict[str, int]:
     """Keep keywords that are merged already. Returns their ids by key."""
     tally.met.update((scope.pk, key) for key in merged.texts)
+    # Outside the transaction: patterns on thousands of keywords would keep the database locked.
     out = rules.left_out(list(merged.texts))
     with transaction.atomic():
         ways = {key: _bits(origins) for key, origins in merged.origins.items()}
         ids, new = add_keywords(scope, merged.texts, left_out=out, run=job.pk, ways=ways)
         _add_origins(job, scope, merged, ids, new)
+    # Counted after the transaction: one that was rolled back brought nothing.
     tally.new += len(new)
     for key in new & out.keys():
         tally.left_out[out[key]] = tally.left_out.get(out[key], 0) + 1

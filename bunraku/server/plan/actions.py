@@ -44,6 +44,7 @@ def make_pieces(project: Project, cluster_ids: Sequence[int]) -> Made:
             .select_related("scope", "lead")
             .order_by("pk")
         )
+        # One unknown id refuses all: half a plan would be hard to tell from a whole one.
         if len(clusters) != len(set(cluster_ids)):
             raise not_found("cluster")
         drafts, skipped = draft_pieces(project, clusters)
@@ -74,6 +75,7 @@ def _store_drafts(project: Project, drafts: Sequence[Draft]) -> list[Piece]:
         for draft in drafts
     )
     insert_many(Piece, names, rows, same={"project": project.pk})
+    # Ids by what was made: not every database gives them back from a bulk insert in order.
     of_clusters = Piece.objects.filter(cluster__in=[draft.cluster.pk for draft in drafts])
     pieces = {piece.cluster_id: piece for piece in of_clusters.order_by("pk")}
     owned = (
@@ -181,6 +183,7 @@ def give_keyword(project: Project, piece_id: int, row_id: int, *, main: bool = F
                     f"“{row.text}” is the main keyword of “{owned.piece.title}”.",
                     hint="Give that piece another main keyword first.",
                 )
+            # The former main keyword stays with the piece, as an also-served one.
             former = list(piece.keywords.filter(main=True)) if main else []
             journal.touch([*([owned] if owned else []), *former])
             for keyword in former:

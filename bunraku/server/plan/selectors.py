@@ -66,6 +66,7 @@ class PieceFigures:
     def publish_by(self) -> PublishBy:
         """When it must be out to catch the climb of its main keyword, or, where that one's year is
         not known, of the most searched of its others that has a season."""
+        # The main keyword leads; the rest only speak where it has no season.
         others = sorted(self.rows, key=lambda row: -(row.volume or 0))
         climb = next(
             (row.climb_month for row in (self.main, *others) if row and row.climb_month), 0
@@ -80,6 +81,7 @@ def plan_of(project: Project, piece_ids: Sequence[int] | None = None) -> list[Pi
     if piece_ids is not None:
         pieces = pieces.filter(pk__in=piece_ids)
     figures = {piece.pk: PieceFigures(piece) for piece in pieces}
+    # Main first, then in the order given: so the rows of a piece are told.
     owned = PieceKeyword.objects.filter(piece__in=list(figures)).order_by("-main", "pk")
     owners = {(keyword.scope_id, keyword.keyword_id): keyword for keyword in owned}
     rows: dict[tuple[int, int], Row] = {}

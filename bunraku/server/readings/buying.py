@@ -31,6 +31,7 @@ class Bought:
 
 def price_tenths(source: Source, count: int) -> int:
     """Price of so many lookups of a source in tenths, rounded up."""
+    # Rounded before it is rounded up: what a binary fraction adds at its end must cost nothing.
     return math.ceil(round(source.price * 10, 6) * count)
 
 
@@ -102,6 +103,7 @@ def request_to(source: Source, scope: Scope, vantage: Vantage = USUAL) -> Reques
 def _asked(source: Source, scope: Scope, terms: Sequence[str], vantage: Vantage) -> Iterator[Batch]:
     request = request_to(source, scope, vantage)
     step = source.batch_size
+    # The allowance is looked at before each batch, not once: other jobs of the project spend too.
     for start in range(0, len(terms), step):
         part = terms[start : start + step]
         _check_allowance(scope.project_id, price_tenths(source, len(part)))
@@ -126,6 +128,8 @@ def store_batch(source: Source, scope: Scope, batch: Batch, vantage: Vantage = U
     # Whoever else buys for this project waits here, so that nothing is paid twice.
     Project.objects.select_for_update().get(pk=scope.project_id)
     seen = vantage.seen_by(source.tells)
+    # Looked up again within the lock: another job may have bought the same while we waited for the
+    # source.
     known = known_today(scope, source.tells, source.name, list(batch.answers), vantage)
     fresh = [
         (source.tells.value, term, _payload(answer))

@@ -100,6 +100,7 @@ def _note_ways(scope: Scope, came: Sequence[tuple[int, int]]) -> None:
     for keyword, bits in came:
         if bits:
             by_bits[bits].append(keyword)
+    # A statement a combination of ways: there are a dozen at most, however many keywords.
     for bits, keywords in by_bits.items():
         for part in in_parts(keywords):
             Row.objects.filter(scope=scope, keyword__in=part).update(ways=F("ways").bitor(bits))

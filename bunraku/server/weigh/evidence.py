@@ -78,6 +78,7 @@ def _together(payloads: Sequence[Payload | None]) -> Payload | None:
     if not known:
         return None
     together: Payload = {}
+    # The most trusted last, so that it has the say in what it tells.
     for payload in reversed(known):
         together.update({name: value for name, value in payload.items() if value is not None})
     return together
@@ -125,6 +126,7 @@ def gather_evidence(
         exact=exact,
         exact_age_days=ages,
         series=series,
+        # The month before this one: the present month is not over, so no source counts it.
         last_month=(today().month - 2) % 12 + 1,
         broad_low=_column(bands, "low"),
         broad_high=_column(bands, "high"),
@@ -161,6 +163,7 @@ def _exact(keys: Sequence[str], sources: Sequence[str], read: Readings) -> tuple
     exact, ages = np.full((n, len(sources)), np.nan), np.zeros((n, len(sources)))
     series = np.full((n, HISTORY_MONTHS), np.nan)
     day = today()
+    # Months as numbers since the year 0, so that a place in the series is a difference.
     last = day.year * 12 + day.month - 2
     for row, key in enumerate(keys):
         for column, source in enumerate(sources):

@@ -74,6 +74,7 @@ class Measure(JobKind[MeasureParams, MeasureResult]):
             for start in range(0, len(ids), _CHUNK):
                 rows = rows_to_weigh(scope, pk__in=ids[start : start + _CHUNK])
                 _measure(scope, rows, work)
+                # After the counts, because only terms that no source counts are compared.
                 _compare_unknown(scope, rows)
                 weigh_rows(scope, rows)
                 work.report()
@@ -86,6 +87,7 @@ class Measure(JobKind[MeasureParams, MeasureResult]):
             after = Row.objects.filter(scope=scope, waiting=True).count()
             work.result.measured, work.result.waiting = max(before - after, 0), after
             work.report()
+        # Last: families and relevance look at the searches that have just come.
         tidy_after_measuring(scope, ids)
 
     def brought(self, result: MeasureResult) -> str:
@@ -142,6 +144,7 @@ def _compare_unknown(scope: Scope, rows: Sequence[Row]) -> None:
     unknown = [key for key in unknown if key not in asked]
     term, volume = anchor
     request = request_to(source, scope)
+    # One place of each request is the known term's.
     step = source.batch_size - 1
     for start in range(0, len(unknown), step):
         part = unknown[start : start + step]
@@ -176,6 +179,7 @@ def _compared(
 
 def _mean(answer: Interest) -> float:
     """Mean interest of the last twelve months."""
+    # A year, so that no season weighs more than another.
     last = answer.index[-12:]
     return sum(last) / len(last) if last else 0.0
 

@@ -60,8 +60,11 @@ def weigh_rows(scope: Scope, rows: Sequence[Row]) -> None:
     def for_outlet(standing: float | None) -> dict[str, list[Any]]:
         return _for_outlet(weigh_for_outlet(evidence, figures, standpoint, standing), figures)
 
+    # Each outlet once; the chosen one's figures go into the row as well, where the sheet sorts by
+    # them.
     by_outlet = {outlet.pk: for_outlet(outlet.standing) for outlet in outlets}
     _fill(rows, evidence, figures, read)
+    # Without an outlet the row must not keep figures of one that is gone.
     of_chosen = by_outlet[chosen.pk] if chosen else for_outlet(None)
     for name, values in of_chosen.items():
         for row, value in zip(rows, values, strict=True):
@@ -71,6 +74,7 @@ def weigh_rows(scope: Scope, rows: Sequence[Row]) -> None:
         update_many(Row, DERIVED, map(_VALUES, current))
         _keep_outlooks(scope, rows, by_outlet)
         _keep_pages(rows, read)
+    # Only those few again; it ends when nobody decides in the moment between.
     weigh_rows(scope, overtaken)
 
 
@@ -210,4 +214,5 @@ def _fill(rows: Sequence[Row], evidence: Evidence, figures: Figures, read: Readi
         row.own_clicks, row.own_impressions, row.own_position = (
             own.get(name) for name in ("clicks", "impressions", "position")
         )
+        # A source that was asked and has nothing counts as asked: it is not waited for.
         row.waiting = not (key in read.counts and key in read.bands and key in read.pages)

@@ -214,6 +214,7 @@ def _readings(row: Taken) -> list[Answered]:
     )
     exact = searches is not None and searches.low == searches.high
     if searches is not None and exact:
+        # A single number has no months: an empty history says so.
         counts = {"monthly": round(min(searches.low, MOST_SEARCHES)), "history": []}
         out.append((What.COUNTS.value, key, counts))
     banded = searches is not None and not exact

@@ -58,11 +58,13 @@ def upload_file(project: Project, file: "UploadedFile[bytes]") -> Upload:
     with path.open("wb") as kept:
         for chunk in file.chunks():
             kept.write(chunk)
+    # Kept under a name of our own; the person's is only shown, without any folder in it.
     name = Path(file.name or "table").name[:120]
     upload = Upload.objects.create(
         project=project, name=name, stored=stored, size_bytes=file.size or 0
     )
     try:
+        # Read once now, so that a file that cannot be read is refused at once and not left behind.
         plan_of(table_of(upload), Wanted())
     except BunrakuError:
         forget(upload)

@@ -120,8 +120,10 @@ def _ask_box(unit: Unit) -> Iterator[Found]:
                     text for answer in answers for text in cast(Completions, answer).completions
                 ]
                 fresh.update(dict.fromkeys(texts))
+                # After every batch, so that what came is kept even if the next one never does.
                 yield Found([(text, unit.came()) for text in texts], dict(batch.missing))
         wanted = (t for t in fresh if t not in asked and not unit.seed.unwanted(identity_key(t)))
+        # A level deeper there are many times more: what came first was suggested first.
         level = list(wanted)[:MOST_PROMPTS]
         asked.update(level)
 
@@ -151,6 +153,7 @@ def _ask_pages(unit: Unit, spend: Spend) -> Iterator[Found]:
                 fresh[identity_key(text)] = None
         yield came
         wanted = (key for key in fresh if key and key not in asked and not unit.seed.unwanted(key))
+        # Pages of the last step are read for nobody, so none is asked for.
         level = list(wanted)[: MOST_PAGES if step + 1 < unit.options.steps else 0]
         asked.update(level)
 
@@ -210,6 +213,7 @@ def _ask_lexicon(unit: Unit, spend: Spend) -> Iterator[Found]:
 
 
 def _refresh_years(unit: Unit, _spend: Spend) -> Iterator[Found]:
+    # Every year that can be renewed has a 20 in it; the core tells which are years.
     rows = Row.objects.filter(scope=unit.scope, state__in=IN_PLAY, text__contains="20").order_by(
         "pk"
     )

@@ -60,6 +60,7 @@ class Gather(JobKind[GatherParams, Brought]):
         }
         seeds = [seed.text for seed in _seeds(work.params)]
         for scope in typed.values():
+            # Before anything is asked: what a person typed stands even if no source answers.
             keep_typed(work.job, scope, seeds, bringing.rules, bringing.tally)
         most = work.params.run_options().most
         for unit in units:
@@ -102,6 +103,7 @@ def _go(unit: Unit, bringing: Bringing[GatherParams, Brought], most: int) -> Non
         work.result.remark(came.remark)
         keep(work.job, scope, came.suggestions, bringing.rules, bringing.tally, unit.seed.unwanted)
         bringing.report()
+        # No step further, but a look at whether to stop: one unit may take minutes.
         work.advance(0)
         if work.result.new >= most:
             break
@@ -121,6 +123,7 @@ def units_of(project: Project, params: GatherParams) -> list[Unit]:
     scopes = [scope_of(project, channel) for channel in params.channels]
     units = [
         Unit(scope, WAYS[way], seed, params.run_options())
+        # Ways outside, seeds inside: a person sees something of every seed early.
         for way in params.ways
         for seed in ([Seed("")] if WAYS[way].starts_from == "project" else _seeds(params))
         for scope in scopes
