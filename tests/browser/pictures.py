@@ -91,6 +91,11 @@ def open_row(number: int) -> Callable[[Page], None]:
     return act
 
 
+def outlets(page: Page) -> None:
+    expect(page.get_by_role("heading", name="What was done")).to_be_visible()
+    page.get_by_role("heading", name="Outlets").evaluate("e => e.scrollIntoView()")
+
+
 VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "gather": ("/p/1/web/gather", gather),
     "covered": ("/p/1/web/gather?tab=covered", covered),
@@ -106,6 +111,7 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "cluster": ("/p/1/web/cluster", open_row(3)),
     "plan": ("/p/1/web/plan", open_row(7)),
     "project": ("/p/1/web/settings", None),
+    "outlets": ("/p/1/web/settings", outlets),
 }
 
 

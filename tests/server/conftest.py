@@ -33,6 +33,13 @@ FIELDS = {
     "click_values": {"transactional": 2.0, "any": 0.5},
 }
 
+RUN: dict[str, Any] = {
+    "seeds": "telescope repair",
+    "channels": ["web"],
+    "ways": ["box", "letters", "questions", "related"],
+}
+"""A gathering run of some hundred keywords."""
+
 
 @pytest.fixture
 def faults(monkeypatch: pytest.MonkeyPatch) -> Callable[[Faults], None]:

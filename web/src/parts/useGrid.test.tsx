@@ -110,6 +110,8 @@ describe("the choice", () => {
       </Toasts>,
     );
     await press("a");
-    expect(await screen.findByText("1 of 6,000 chosen: as many as one action takes.")).toBeInTheDocument();
+    expect(
+      await screen.findByText("1 of 6,000 chosen: as many as one action takes."),
+    ).toBeInTheDocument();
   });
 });
