@@ -126,6 +126,12 @@ def test_any_delimiter_and_encoding(tmp_path: Path, delimiter: str, encoding: st
     assert "cpc" not in taken[1].figures
 
 
+def test_noughts_in_less_than_a_quarter_of_the_bytes_are_no_letters(tmp_path: Path) -> None:
+    """In two-byte letters of our alphabet every second byte is 0; here it is 9 of 40."""
+    with pytest.raises(BadFile):
+        open_table(file(tmp_path, (b"a\0" * 9 + b"aa" * 11) * 20))
+
+
 def test_commas_with_quoted_cells(tmp_path: Path) -> None:
     taken, refused = read(
         file(tmp_path, 'query,searches\n"chart, star","1,300"\n"the ""big"" dipper",20\n')

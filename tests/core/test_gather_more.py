@@ -348,6 +348,7 @@ def test_relevance_learns_from_drops() -> None:
     assert ((after.shares > 0) & (after.shares < 1)).all()
     words = dict(words_that_decided("wall mount idea", after.taste, "en"))
     assert words["mount"] < 0
+    assert words_that_decided("sextant", after.taste, "en") == []
     again = learn_relevance(texts, said, ABOUT, "en")
     assert (again.shares == after.shares).all()
 

@@ -12,10 +12,12 @@ from scipy.stats import norm
 
 from bunraku.core.gather.fit import fit_to_project
 from bunraku.core.plan.calendar import DAYS_UNTIL_SHOWN, publish_by
+from bunraku.core.plan.fitting import Problem, fit_greedily
 from bunraku.core.weigh.chance import difficulty, outlook, own_strength
 from bunraku.core.weigh.page import PageFacts, strength
+from bunraku.core.weigh.season import read_seasons
 from bunraku.core.weigh.verdict import PRESETS, VERDICTS, verdicts
-from bunraku.core.weigh.volume import TakenAs, taken_as
+from bunraku.core.weigh.volume import TakenAs, learn_spreads, taken_as
 from bunraku.core.weigh.weighing import learn
 from bunraku.core.weigh.worth import click_value, expected_clicks, open_share, worth
 
@@ -184,3 +186,33 @@ def test_a_piece_is_out_in_time_for_its_climb_and_late_for_three_months() -> Non
     assert (missed.day, missed.late) == (date(2027, 10, 11), True)
     assert publish_by(11, 21, date(2027, 1, 31)).late
     assert not publish_by(11, 21, date(2027, 2, 1)).late
+
+
+def test_the_share_of_a_year_that_its_months_explain() -> None:
+    """By hand, three years: six months at +1, six at -1 around the mean, and in each month one year
+    half above and one half below, so that nothing rises. Within months 12 × 2 × 0.5² = 6, over 24
+    free; in all 36 + 6 = 42, over 35: 1 − 0.25 / 1.2 = 0.7917."""
+    month = np.repeat([1.0, -1.0], 6)
+    odd = np.tile([0.5, -0.5], 6)
+    logs = 6 + np.stack([month - odd, month, month + odd])
+    seasons = read_seasons(np.expm1(logs).reshape(1, 36), 12)
+    assert seasons.strength[0] == pytest.approx(1 - 0.25 / 1.2)
+    assert seasons.change_share[0] == pytest.approx(0)
+
+
+def test_spreads_are_learned_between_two_per_cent_and_sevenfold() -> None:
+    """Sources that never differ are still rounded; ones that differ without bounds say nothing."""
+    n = 60
+    alike = np.full((n, 2), 399.0)
+    assert learn_spreads(alike).tolist() == pytest.approx([0.02, 0.02])
+    apart = np.stack([np.ones(n), np.exp(np.linspace(1, 60, n))], axis=1)
+    assert learn_spreads(apart).tolist() == [2.0, 2.0]
+
+
+def test_the_bound_counts_what_just_fits_in_full() -> None:
+    """Two pieces of four hours into eight: nothing could be worth more than both."""
+    both = Problem(
+        np.array([[5.0], [7.0]]), np.array([4.0, 4.0]), np.array([8.0]), np.array([-1, -1])
+    )
+    fit = fit_greedily(both)
+    assert (fit.value, fit.bound) == (12.0, 12.0)

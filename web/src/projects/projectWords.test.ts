@@ -64,13 +64,21 @@ describe("an outlet's line", () => {
       3400,
     ));
   it.each([
+    ["standing", "0", "standing", 0],
+    ["standing", "100", "standing", 100],
+    ["days", "0", "days_until_shown", 0],
+    ["days", "365", "days_until_shown", 365],
+  ])("takes %s of %s", (name, typed, field, value) =>
+    expect(readOutlet({ ...good, [name]: typed })).toHaveProperty(`outlet.${field}`, value),
+  );
+  it.each([
     [{ name: "" }, "needs a name"],
     [{ standing: "" }, "number of 0 or more"],
     [{ standing: "strong" }, "number of 0 or more"],
     [{ standing: "-1" }, "number of 0 or more"],
     [{ standing: "101" }, "0 to 100"],
     [{ days: "2.5" }, "whole number"],
-    [{ days: "400" }, "whole number"],
+    [{ days: "366" }, "whole number"],
   ])("%j is refused: %s", (change, told) => {
     const read = readOutlet({ ...good, ...change });
     expect("wrong" in read && read.wrong).toContain(told);
