@@ -151,6 +151,8 @@ def test_what_is_done_can_be_taken_back(setting: Setting, action: str) -> None:
     after = whole_database()
     for label, rows in before.items():
         assert after[label] == rows, label
+    # It is taken back once: the next undo takes back what was done before it.
+    assert list(Entry.objects.order_by("-pk").values_list("undone", flat=True)[:2]) == [True, False]
     # Both are told for good: what was done, and that it was taken back.
     assert LogLine.objects.filter(text__startswith="Took back: ").exists()
     assert LogLine.objects.count() >= lines + 2

@@ -143,9 +143,14 @@ def test_nonsense_is_not_a_figure() -> None:
 
 
 def test_a_source_that_stays_away_is_named() -> None:
-    answers, missing = ask(Awkward(*[SourceFailed("cannot be reached")] * 9), "a", "b")
+    away = Awkward(*[SourceFailed("cannot be reached")] * 9)
+    answers, missing = ask(away, "a", "b")
     assert not answers
     assert missing == {"a": "cannot be reached", "b": "cannot be reached"}
+    # Five times, then others have their turn.
+    assert len(away.asked) == 5
+    _, missing = ask(Awkward(*[SourceBusy(12)] * 9), "a")
+    assert missing == {"a": "too many requests, wait 12 seconds"}
 
 
 def test_a_bug_of_a_source_is_not_hidden() -> None:

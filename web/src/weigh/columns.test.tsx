@@ -1,0 +1,82 @@
+import { render } from "@testing-library/react";
+import { describe, expect, it, vi } from "vitest";
+import type { Row } from "../api/client";
+import { sheetColumns } from "./columns";
+
+const ROW = {
+  text: "moon map",
+  state: "open",
+  heat: "",
+  family_size: 1,
+  waiting: false,
+  intent: "commercial",
+  local: false,
+  volume: 1_200,
+  volume_low: 900,
+  volume_high: 1_600,
+  volume_rough: false,
+  volume_disagrees: false,
+  month_share: [],
+  peak_month: 0,
+  trend: "rising",
+  change_share: 0.25,
+  verdict: "go",
+  hands: [50, 50, 50],
+  title_matches: 3,
+  cpc: 1.5,
+} as unknown as Row;
+const family = { opened: () => false, within: () => false, onToggle: vi.fn() };
+
+function cell(id: string, changed: Partial<Row> = {}) {
+  const column = sheetColumns(new Set(), "£", family).find((known) => known.id === id);
+  return render(column?.cell({ ...ROW, ...changed } as Row, 0)).container;
+}
+
+describe("the sheet's cells", () => {
+  it("begin with what decides", () =>
+    expect(
+      sheetColumns(new Set(), "£", family)
+        .slice(0, 4)
+        .map((column) => column.id),
+    ).toEqual(["text", "intent", "volume", "month_share"]));
+
+  it.each([
+    [{}, "1,200", "Between 900 and 1,600, four times in five"],
+    [{ volume_rough: true }, "about 1,200", /a rough guess$/],
+    [{ volume_disagrees: true }, "1,200", /sources differ more than twofold$/],
+  ])("a volume of %j is told with its doubts", (changed, text, title) => {
+    const drawn = cell("volume", changed);
+    expect(drawn).toHaveTextContent(text);
+    expect(drawn.querySelector("[title]")?.getAttribute("title")).toMatch(title);
+  });
+
+  it.each([
+    [true, "not measured"],
+    [false, "no figure yet"],
+  ])("no volume, waiting %s: %s", (waiting, text) =>
+    expect(cell("volume", { volume: null, waiting })).toHaveTextContent(text),
+  );
+
+  it.each([
+    ["rising", 0.25, "+25%", "text-pine"],
+    ["fading", -0.3, "−30%", "text-persimmon-text"],
+    ["steady", 0.02, "+2%", "text-quiet"],
+    ["new", null, "new", "text-persimmon-text"],
+  ])("a %s year says so", (trend, change_share, text, look) => {
+    const drawn = cell("month_share", { trend, change_share } as Partial<Row>);
+    const told = [...drawn.querySelectorAll("span")].findLast((span) => span.textContent === text);
+    expect(told).toHaveClass(look);
+  });
+
+  it("what is not known is never a figure", () => {
+    for (const id of ["title_matches", "cpc", "difficulty"])
+      expect(cell(id, { [id]: null }).querySelector(".hatched")).not.toBeNull();
+    expect(cell("title_matches")).toHaveTextContent("3 of 10");
+    expect(cell("cpc")).toHaveTextContent("£1.50");
+  });
+
+  it("a family shows how many more there are", () => {
+    expect(cell("text", { family_size: 3 })).toHaveTextContent("+2");
+    expect(cell("text").querySelector("button")).toBeNull();
+  });
+});
