@@ -29,7 +29,7 @@ const family = { opened: () => false, within: () => false, onToggle: vi.fn() };
 
 function cell(id: string, changed: Partial<Row> = {}) {
   const column = sheetColumns(new Set(), "£", family).find((known) => known.id === id);
-  return render(column?.cell({ ...ROW, ...changed } as Row, 0)).container;
+  return render(column?.cell({ ...ROW, ...changed } as Row)).container;
 }
 
 describe("the sheet's cells", () => {
@@ -53,9 +53,9 @@ describe("the sheet's cells", () => {
   it.each([
     [true, "not measured"],
     [false, "no figure yet"],
-  ])("no volume, waiting %s: %s", (waiting, text) =>
-    expect(cell("volume", { volume: null, waiting })).toHaveTextContent(text),
-  );
+  ])("no volume, waiting %s: %s", (waiting, text) => {
+    expect(cell("volume", { volume: null, waiting })).toHaveTextContent(text);
+  });
 
   it.each([
     ["rising", 0.25, "+25%", "text-pine"],
