@@ -9,6 +9,7 @@ import pytest
 from django.core.management import call_command
 
 from bunraku.server.projects.models import Project
+from bunraku.server.readings.known import latest
 from bunraku.server.readings.models import Reading
 from bunraku.server.sheet.models import Decision, Row, Scope
 from bunraku.server.weigh import weighing
@@ -83,6 +84,23 @@ def test_every_figure_is_there_after_measuring(weighed: Api) -> None:
             assert row["verdict"] in ("go", "try", "hard", "skip")
     assert sum(row["volume"] is not None for row in rows) > 30
     assert {row["verdict"] for row in weighed.get("/sheet", waiting=True)["rows"]} == {""}
+
+
+def test_a_year_is_that_of_the_months_that_were_counted(weighed: Api, project: Project) -> None:
+    """Each month's mean over the years, as a share of the twelve, from what the source said."""
+    scope = Scope.objects.get(project=project, channel="web")
+    counted = Row.objects.filter(scope=scope, volume__gt=50, volume_rough=False)
+    rows = {row.keyword.key: row for row in counted.select_related("keyword")}
+    told = latest(scope, What.COUNTS, list(rows))
+    assert len(told) > 5
+    for key, payload in told.items():
+        assert payload is not None
+        by_month: dict[int, list[int]] = {}
+        for month, searches in payload["history"]:
+            by_month.setdefault(int(month[5:7]), []).append(searches)
+        means = [sum(by_month[m]) / len(by_month[m]) for m in range(1, 13)]
+        shares = [round(1000 * mean / sum(means)) for mean in means]
+        assert rows[key].month_share == pytest.approx(shares, abs=1)
 
 
 def test_the_inspector_tells_every_reading_and_where_it_came_from(weighed: Api) -> None:
