@@ -93,7 +93,7 @@ def open_row(number: int) -> Callable[[Page], None]:
 
 def outlets(page: Page) -> None:
     expect(page.get_by_role("heading", name="What was done")).to_be_visible()
-    page.get_by_role("heading", name="Outlets").evaluate("e => e.scrollIntoView()")
+    page.get_by_role("heading", name="Outlets", exact=True).evaluate("e => e.scrollIntoView()")
 
 
 VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {

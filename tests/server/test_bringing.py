@@ -135,6 +135,24 @@ def test_a_preview_comes_first_and_imports_nothing(api: Api) -> None:
     assert other["headings"] == []
 
 
+@pytest.mark.parametrize(
+    ("cell", "share"),
+    [
+        ("0.3", 0.3),
+        ("40", 0.4),
+        ("40%", 0.4),
+        ("0.5 %", 0.005),
+        ("100", 1),
+        ("150 %", 1),
+        ("300", 1),
+    ],
+)
+def test_competition_is_a_share_however_it_is_written(api: Api, cell: str, share: float) -> None:
+    answer = api.bring(f"Keyword;Competition\nstar chart;{cell}\n")
+    api.post(f"/files/{answer['id']}/import", {"channel": "web"})
+    assert Row.objects.get(text="star chart").ad_competition == pytest.approx(share)
+
+
 def test_good_rows_come_in_with_their_figures(api: Api, project: Project) -> None:
     answer = api.bring(TABLE)
     api.post(f"/files/{answer['id']}/import", {"channel": "web"})

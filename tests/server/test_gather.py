@@ -4,6 +4,7 @@ from collections.abc import Callable
 
 import pytest
 
+from bunraku.core.gather.prompts import prompts
 from bunraku.server.gather.models import Origin
 from bunraku.server.gather.ways.api import StreamOut
 from bunraku.server.gather.ways.catalogue import WAYS
@@ -45,6 +46,16 @@ def test_what_deeper_steps_bring_is_mostly_known(api: Api) -> None:
     answer = api.post("/gather/estimate", {**RUN, "ways": ["box"], "options": options})
     assert WAYS["box"].brings == 11
     assert (answer["ways"][0]["asks"], answer["about_new"]) == (90, 90)
+
+
+def test_what_is_asked_is_counted_in_the_projects_language(api: Api) -> None:
+    """There are as many question words as a language has."""
+    body = {**RUN, "seeds": "fernrohr", "ways": ["questions"]}
+    english = api.post("/gather/estimate", body)["ways"][0]["asks"]
+    api.send("PUT", "/locale", {"country": "DE", "language": "de"})
+    german = api.post("/gather/estimate", body)["ways"][0]["asks"]
+    assert english == len(prompts("questions", "fernrohr", "en"))
+    assert german == len(prompts("questions", "fernrohr", "de")) != english
 
 
 def test_deeper_runs_are_priced_as_the_most_they_can_cost(api: Api, project: Project) -> None:

@@ -141,6 +141,17 @@ def test_jobs_are_listed_latest_first(api: Api, project: Project) -> None:
     assert len(ids) == 3
 
 
+def test_what_is_done_has_done_all_its_steps(weighed: Api, project: Project) -> None:
+    weighed.post("/pieces", {"cluster_ids": [weighed.get("/clusters")["clusters"][0]["id"]]})
+    weighed.post("/plan/fit")
+    weighed.post("/rules", {"kind": "word", "value": "repair"})
+    jobs = Job.objects.filter(project=project)
+    assert {"gather", "measure", "cluster", "fit"} <= set(jobs.values_list("kind", flat=True))
+    for job in jobs:
+        assert (job.kind, job.state, job.done) == (job.kind, "done", job.total)
+        assert job.total > 0
+
+
 # The rest runs real processes on a database of their own, because what is tested is being killed.
 
 SET_UP = """

@@ -187,6 +187,7 @@ def test_the_demo_is_the_same_each_time_and_loaded_once(
     ]
     scenario["measure"] = {"web": 60}
     scenario["pieces"] = {"web": 5}
+    scenario["shortlist"] = 4
     small = tmp_path / "scenario.json"
     small.write_text(json.dumps(scenario), "utf-8")
     monkeypatch.setattr(demo, "SCENARIO", small)
@@ -201,6 +202,10 @@ def test_the_demo_is_the_same_each_time_and_loaded_once(
         pieces = Piece.objects.order_by("title").values_list(
             "title", "kind", "month", "pinned", "hours"
         )
+        go = Row.objects.filter(verdict=1, scope__channel="web")
+        shortlisted = go.filter(state=1).values_list("worth", flat=True)
+        others = go.filter(state=0).values_list("worth", flat=True)
+        assert min(shortlisted) >= max(others, default=0)
         answer = [list(rows), list(pieces)]
         project.delete()
         return answer

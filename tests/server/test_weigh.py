@@ -123,6 +123,13 @@ def test_the_inspector_tells_every_reading_and_where_it_came_from(weighed: Api) 
     assert sum(answer["intents"].values()) == pytest.approx(1, abs=0.01)
 
 
+def test_a_keyword_that_nobody_measured_can_be_inspected(gathered: Api) -> None:
+    row = gathered.get("/sheet")["rows"][0]
+    told = gathered.get(f"/rows/{row['id']}")
+    assert told["row"]["waiting"]
+    assert (told["readings"], told["results"], told["history"]) == ([], [], [])
+
+
 def test_an_unknown_term_gets_a_rough_volume_from_its_interest(gathered: Api) -> None:
     gathered.post("/measure", {"channel": "web"})
     rough = Row.objects.filter(volume_rough=True, volume__isnull=False)

@@ -5,7 +5,7 @@ import type { Problem, Schemas } from "../api/client";
 import { Button } from "../parts/Button";
 import { ProblemNote } from "../parts/ProblemNote";
 import { createProject } from "./changes";
-import { OutletFields } from "./OutletFields";
+import { OutletFields, OutletHeads } from "./OutletFields";
 import { PlainPage } from "./PlainPage";
 import { ProjectFields } from "./ProjectFields";
 import {
@@ -86,6 +86,7 @@ export function NewProjectPage() {
           <legend className="pb-1 font-semibold">
             Outlets: where you publish, and how strong each is
           </legend>
+          <OutletHeads />
           {draft.outlets.map((outlet, i) => {
             const told =
               tried && outlets.includes(outlet) ? read[outlets.indexOf(outlet)] : undefined;

@@ -4,6 +4,19 @@ import type { OutletDraft } from "./projectWords";
 
 const HINTS = { web: "authority", video: "followers", marketplace: "reviews" } as const;
 
+const LINE = "grid grid-cols-[1.4fr_112px_1.4fr_104px_72px] gap-2";
+
+/** What stands above outlets' lines, for the eye; each field is named by itself. */
+export function OutletHeads() {
+  return (
+    <div aria-hidden="true" className={`${LINE} text-xs text-quiet`}>
+      {["Name", "Channel", "Address", "Strength", "Shown after"].map((head) => (
+        <span key={head}>{head}</span>
+      ))}
+    </div>
+  );
+}
+
 /** One outlet in a line: name, channel, address, its strength there, days until its pieces show. */
 export function OutletFields({
   draft,
@@ -18,7 +31,7 @@ export function OutletFields({
   const standing = CHANNELS.find((channel) => channel.id === draft.channel)?.standing ?? "";
   return (
     <div className="flex flex-col gap-1">
-      <div className="grid grid-cols-[1.4fr_112px_1.4fr_104px_72px] gap-2">
+      <div className={LINE}>
         <input
           aria-label="Outlet's name"
           placeholder="Name"

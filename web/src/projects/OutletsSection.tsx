@@ -6,7 +6,7 @@ import { useSay } from "../parts/toasts";
 import { channelName } from "../shared/channels";
 import { useChange } from "../shared/useChange";
 import { addOutlet, changeOutlet, chooseOutlet, removeOutlet } from "./changes";
-import { OutletFields } from "./OutletFields";
+import { OutletFields, OutletHeads } from "./OutletFields";
 import { emptyOutlet, type OutletDraft, readOutlet } from "./projectWords";
 
 /** The outlets of a project, each saved by itself. */
@@ -19,6 +19,7 @@ export function OutletsSection({ project }: { project: Project }) {
       <h2 id="outlets" className="text-lg">
         Outlets
       </h2>
+      <OutletHeads />
       {project.outlets.map((outlet) => (
         <OutletLine
           key={Object.values(outlet).join("|")}

@@ -220,8 +220,8 @@ def _readings(row: Taken) -> list[Answered]:
     banded = searches is not None and not exact
     if banded or cpc or competition:
         share = competition.high if competition else None
-        if share is not None and share > 1:
-            # Told in per cent.
+        if share is not None and share > 1 and not (competition and competition.is_pct):
+            # Told in per cent without the sign.
             share /= 100
         bands = {
             "low": round(min(searches.low, MOST_SEARCHES)) if searches and banded else None,
