@@ -41,6 +41,10 @@ def test_combinations_are_seen_before_they_are_taken(api: Api) -> None:
         "known": False,
         "left_out": False,
     }
+    shown = {row["text"]: row["left_out"] for row in answer["shown"]}
+    assert {text for text, out in shown.items() if out} == {
+        text for text in shown if "orrinek" in text
+    }
     assert not Row.objects.exists()
     box = api.post(
         "/combiner/box", {"channel": "web", "texts": [row["text"] for row in answer["shown"]]}
@@ -61,7 +65,10 @@ def test_taken_combinations_carry_their_heat_and_origin(api: Api, project: Proje
     assert (
         Origin.objects.filter(method="combine", seed="[{helper}] {core} [in {place}]").count() == 12
     )
-    assert api.post("/combiner/preview", RECIPE)["known"] == 12
+    again = api.post("/combiner/preview", RECIPE)
+    assert (again["known"], again["left_out"]) == (12, 0)
+    # What stands here already is not told as left out, though a rule keeps it out.
+    assert {(row["known"], row["left_out"]) for row in again["shown"]} == {(True, False)}
     api.post("/combiner/take", {**RECIPE, "core": [{"text": "telescope repair", "heat": "cold"}]})
     assert Row.objects.get(text="best telescope repair in Tarnley").heat == "hot"
 
@@ -133,6 +140,15 @@ def test_a_preview_comes_first_and_imports_nothing(api: Api) -> None:
     other = api.post(f"/files/{answer['id']}/look", {"heading": 0, "mapping": {"keyword": 4}})
     assert other["mapping"] == {"keyword": 4}
     assert other["headings"] == []
+
+
+@pytest.mark.parametrize(("lines", "about"), [(["star chart"], 1), (["a", "b", "c"], 3)])
+def test_a_files_progress_is_told_by_its_lines(
+    api: Api, project: Project, lines: list[str], about: int
+) -> None:
+    answer = api.bring("\n".join(lines) + "\n", "list.txt")
+    api.post(f"/files/{answer['id']}/import", {"channel": "web"})
+    assert last_job(project, "import").total == about
 
 
 @pytest.mark.parametrize(
