@@ -209,10 +209,10 @@ def test_spreads_are_learned_between_two_per_cent_and_sevenfold() -> None:
     assert learn_spreads(apart).tolist() == [2.0, 2.0]
 
 
-def test_the_bound_counts_what_just_fits_in_full() -> None:
-    """Two pieces of four hours into eight: nothing could be worth more than both."""
-    both = Problem(
-        np.array([[5.0], [7.0]]), np.array([4.0, 4.0]), np.array([8.0]), np.array([-1, -1])
-    )
-    fit = fit_greedily(both)
-    assert (fit.value, fit.bound) == (12.0, 12.0)
+@pytest.mark.parametrize(("hours", "best"), [([4.0], 5.0), ([2.0, 2.0], 12.0)])
+def test_the_bound_counts_what_just_fits_in_full(hours: list[float], best: float) -> None:
+    """What fills the hours to the last one: nothing could be worth more than all of it."""
+    n = len(hours)
+    value = np.array([[5.0], [7.0]])[:n]
+    fit = fit_greedily(Problem(value, np.array(hours), np.array([4.0]), np.full(n, -1)))
+    assert (fit.value, fit.bound) == (best, best)
