@@ -14,8 +14,11 @@ from typing import Any
 
 import pytest
 from django.conf import settings
+from django.contrib.auth.models import User
 
 from bunraku.server.plan.models import Piece
+from bunraku.server.projects.actions import create_project
+from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Row
 from bunraku.server.start import demo
 from tests.processes import children, descendants, environment, gone, running
@@ -176,11 +179,9 @@ def test_a_missing_or_old_node_is_told(bare: Path) -> None:
     )
 
 
-@pytest.mark.django_db
-def test_the_demo_is_the_same_each_time_and_loaded_once(
-    tmp_path: Path, monkeypatch: pytest.MonkeyPatch, settings: Any
-) -> None:
-    settings.DATA = tmp_path
+@pytest.fixture
+def small_demo(db: None, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    """A demo that is loaded within seconds."""
     scenario = json.loads(demo.SCENARIO.read_text("utf-8"))
     scenario["runs"] = [
         {"seeds": "star chart, telescope tripod", "channels": ["web"], "ways": ["box"]}
@@ -192,6 +193,10 @@ def test_the_demo_is_the_same_each_time_and_loaded_once(
     small.write_text(json.dumps(scenario), "utf-8")
     monkeypatch.setattr(demo, "SCENARIO", small)
 
+
+def test_the_demo_is_the_same_each_time_and_loaded_once(
+    small_demo: None, monkeypatch: pytest.MonkeyPatch
+) -> None:
     def load() -> list[Any]:
         project = demo.load_demo()
         assert project is not None
@@ -219,3 +224,22 @@ def test_the_demo_is_the_same_each_time_and_loaded_once(
         with pytest.raises(ZeroDivisionError):
             demo.load_demo()
     assert load() == once
+
+
+def test_loading_the_demo_never_takes_a_persons_own_work(
+    small_demo: None, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    person = User.objects.create_user("demo")
+    own = create_project(person, {"name": "A year of work"}, [])
+    with monkeypatch.context() as broken:
+        broken.setattr(demo, "_plan", lambda *_: 1 / 0)
+        with pytest.raises(ZeroDivisionError):
+            demo.load_demo()
+    half = Project.objects.exclude(pk=own.pk).get()
+    whole = demo.load_demo()
+    assert whole is not None and whole.pk != half.pk
+    assert set(Project.objects.all()) == {own, whole}
+    # What an earlier version loaded has no mark; neither has what a person named so.
+    Project.objects.filter(pk=whole.pk).update(demo="")
+    assert demo.load_demo() is None
+    assert set(Project.objects.all()) == {own, whole}

@@ -35,6 +35,9 @@ class Project(models.Model):
     lookups_left_tenths = models.IntegerField(default=0)
     # Counts changes of the settings, so that two windows do not overwrite each other unseen.
     version = models.PositiveIntegerField(default=1)
+    # Empty: a person's own. Else what the loader of the demo made: "begun" until all of it is
+    # there, then "whole".
+    demo = models.CharField(max_length=5, default="", blank=True)
     created = models.DateTimeField(auto_now_add=True)
     changed = models.DateTimeField(auto_now=True)
 

@@ -6,6 +6,8 @@ from typing import Any
 
 from django.conf import settings
 from django.contrib.auth import get_user_model
+from django.db import transaction
+from django.db.models import Q
 
 from bunraku.server.cluster.actions import start_clustering
 from bunraku.server.cluster.selectors import list_clusters
@@ -30,22 +32,27 @@ from bunraku.server.sheet.scopes import find_scope
 from bunraku.server.weigh.actions import mark_heat, start_measuring
 
 SCENARIO = settings.ROOT / "demo" / "scenario.json"
+BEGUN, WHOLE = "begun", "whole"
+"""How far a demo is loaded, as its project says."""
 
 
 def load_demo(say: Callable[[str], None] = lambda _: None) -> Project | None:
     """Load the demo; None when it is there already, which is then left as it is. One whose loading
-    was broken off is loaded anew."""
-    whole = settings.DATA / "demo-is-whole"
+    was broken off is loaded anew; what a person made is never touched, whatever its name."""
     scenario = json.loads(SCENARIO.read_text("utf-8"))
-    person, _ = get_user_model().objects.get_or_create(username=scenario["person"])
-    if Project.objects.filter(owner=person).exists():
-        if whole.exists():
-            return None
-        Project.objects.filter(owner=person).delete()
-    whole.unlink(missing_ok=True)
-    person.set_unusable_password()
-    person.save()
-    project = create_project(person, scenario["project"], scenario["outlets"])
+    person, made = get_user_model().objects.get_or_create(username=scenario["person"])
+    if made:
+        person.set_unusable_password()
+        person.save()
+    theirs = Project.objects.filter(owner=person)
+    # One of its name without a mark is of a version that kept none, or the person's own.
+    if theirs.exclude(demo=BEGUN).filter(Q(demo=WHOLE) | Q(name=scenario["project"]["name"])):
+        return None
+    theirs.filter(demo=BEGUN).delete()
+    with transaction.atomic():
+        project = create_project(person, scenario["project"], scenario["outlets"])
+        project.demo = BEGUN
+        project.save(update_fields=["demo"])
     change_project(project, {"lookups_left_tenths": scenario["lookups"] * 10})
     for run in scenario["runs"]:
         say(f"gathering: {run['seeds']}")
@@ -72,7 +79,7 @@ def load_demo(say: Callable[[str], None] = lambda _: None) -> Project | None:
     # What the loader did is where the demo begins, not something to undo.
     Entry.objects.filter(project=project).delete()
     LogLine.objects.filter(project=project).delete()
-    whole.touch()
+    Project.objects.filter(pk=project.pk).update(demo=WHOLE)
     return project
 
 

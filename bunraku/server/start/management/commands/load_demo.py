@@ -10,7 +10,7 @@ from bunraku.server.start.demo import load_demo
 class Command(BaseCommand):
     """Loads the demo project."""
 
-    help = "Load the demo project, unless its person has a project already."
+    help = "Load the demo project, unless it is there already."
 
     def handle(self, *args: Any, **options: Any) -> None:
         """Load it, saying what is being done."""
