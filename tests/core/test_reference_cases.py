@@ -10,12 +10,15 @@ import pytest
 from scipy.integrate import quad
 from scipy.stats import norm
 
+from bunraku.core.cluster.clustering import ToCluster, cluster_keywords
+from bunraku.core.cluster.similarity import shared_words, word_vectors
+from bunraku.core.formats.figures_in import read_figure
 from bunraku.core.gather.fit import fit_to_project
 from bunraku.core.plan.calendar import DAYS_UNTIL_SHOWN, publish_by
 from bunraku.core.plan.fitting import Problem, fit_greedily
 from bunraku.core.weigh.chance import difficulty, outlook, own_strength
 from bunraku.core.weigh.page import PageFacts, strength
-from bunraku.core.weigh.season import read_seasons
+from bunraku.core.weigh.season import TRENDS, read_seasons
 from bunraku.core.weigh.verdict import PRESETS, VERDICTS, verdicts
 from bunraku.core.weigh.volume import TakenAs, learn_spreads, taken_as
 from bunraku.core.weigh.weighing import learn
@@ -216,3 +219,60 @@ def test_the_bound_counts_what_just_fits_in_full(hours: list[float], best: float
     value = np.array([[5.0], [7.0]])[:n]
     fit = fit_greedily(Problem(value, np.array(hours), np.array([4.0]), np.full(n, -1)))
     assert (fit.value, fit.bound) == (best, best)
+
+
+@pytest.mark.parametrize(("months", "trend"), [(23, "unknown"), (24, "steady")])
+def test_two_years_are_needed_for_a_trend(months: int, trend: str) -> None:
+    seasons = read_seasons(np.full((1, months), 40.0), 12)
+    assert TRENDS[seasons.trend[0]] == trend
+
+
+@pytest.mark.parametrize(("empty", "trend"), [(5, "rising"), (6, "new")])
+def test_half_a_year_of_nothing_makes_what_follows_new(empty: int, trend: str) -> None:
+    """Searched alike ever after; five empty months are a gap that looks like a rise."""
+    values = np.full((1, 36), 40.0)
+    values[0, :empty] = 0
+    assert (TRENDS[read_seasons(values, 12).trend[0]] == "new") is (trend == "new")
+
+
+@pytest.mark.parametrize(("sigmas", "is_fad"), [(5.5, False), (6.5, True)])
+def test_a_spike_stands_six_spreads_above_the_rest(sigmas: float, is_fad: bool) -> None:
+    """By hand: 18 months at 90 and 16 at 110, so the middle is 90; half of all stand there, half 20
+    off: the spread is 1.4826 × 10."""
+    values = np.tile([90.0, 110.0], 18).reshape(1, 36)
+    values[0, 17] = 90 + sigmas * 1.4826 * 10
+    # What comes last is under three tenths of it.
+    values[0, -1] = 0.29 * values[0, 17]
+    assert (TRENDS[read_seasons(values, 12).trend[0]] == "fad") is is_fad
+
+
+@pytest.mark.parametrize(("theirs", "joins"), [(0, True), (2, False)])
+def test_an_unread_keyword_goes_where_seven_tenths_of_its_five_neighbours_are(
+    theirs: int, joins: bool
+) -> None:
+    """All are alike by words. By hand: three of five neighbours are six tenths, too few; where the
+    other two are of the same cluster, all speak for it."""
+    base = "moon lamp stand base cover"
+    texts = [f"{base} {word}" for word in ("red", "blue", "green", "small", "large")] + [base]
+    pages = np.zeros((6, 10), dtype=np.int64)
+    pages[:3] = range(1, 11)
+    pages[3:5] = range(11, 21) if theirs else range(1, 11)
+    given = ToCluster(texts, pages, np.zeros(6, int), np.full(6, -1), np.zeros(6, bool))
+    labels = cluster_keywords(given, "en").tolist()
+    assert labels == ([0] * 6 if joins else [0, 0, 0, 1, 1, 2])
+
+
+def test_the_same_words_with_another_intent_are_six_tenths_as_alike() -> None:
+    vectors = word_vectors(["telescope repair", "telescope repair"], "en")
+    assert shared_words(vectors, np.array([0, 0]))[0, 1] == pytest.approx(1)
+    assert shared_words(vectors, np.array([0, 3]))[0, 1] == pytest.approx(0.6)
+
+
+@pytest.mark.parametrize(
+    ("cell", "value"),
+    [("1.3K", 1_300), ("2 Tsd", 2_000), ("1,5 Mio", 1_500_000), ("1.2M", 1.2e6), ("2 Mrd", 2e9)],
+)
+def test_thousands_and_millions_in_words(cell: str, value: float) -> None:
+    read = read_figure(cell)
+    assert read is not None
+    assert read.low == pytest.approx(value)

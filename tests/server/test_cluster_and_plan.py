@@ -8,6 +8,7 @@ import pytest
 
 from bunraku.server.cluster import clustering
 from bunraku.server.cluster.models import Cluster, Pin
+from bunraku.server.jobs.models import Job
 from bunraku.server.plan.export import COLUMNS
 from bunraku.server.plan.fit import Fit, FitReport
 from bunraku.server.plan.models import Piece, PieceKeyword
@@ -41,6 +42,9 @@ def test_every_kept_keyword_is_in_one_cluster(weighed: Api) -> None:
     several = weighed.get("/clusters", several=True)
     assert all(cluster["keywords"] > 1 for cluster in several["clusters"])
     assert 0 < several["matched"] < answer["total"]
+    told = Job.objects.get(kind="cluster").result
+    assert told["clusters"] == answer["total"] == told["several"] + told["alone"]
+    assert told["several"] == several["matched"]
 
 
 def test_sums_and_reasons_of_a_cluster(weighed: Api) -> None:
@@ -237,6 +241,8 @@ def test_a_month_set_by_hand_is_pinned_and_holds(planned: Api) -> None:
     assert not planned.get(f"/pieces/{piece['id']}")["piece"]["pinned"]
     out = planned.send("PATCH", f"/pieces/{piece['id']}", {"month": None})["piece"]
     assert (out["month"], out["pinned"]) == (None, False)
+    # Where it has no month there is nothing to hold.
+    assert not planned.send("PATCH", f"/pieces/{piece['id']}", {"pinned": True})["piece"]["pinned"]
 
 
 def test_more_hours_are_told_what_they_would_add(planned: Api, project: Project) -> None:

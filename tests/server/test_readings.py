@@ -2,6 +2,7 @@
 they serve."""
 
 from collections.abc import Callable
+from dataclasses import replace
 from datetime import date
 from typing import Any
 
@@ -11,7 +12,7 @@ from django.db import transaction
 from bunraku.server.database.packed import SHORTEST_PACKED, pack, unpack
 from bunraku.server.projects.models import Project
 from bunraku.server.readings import providers
-from bunraku.server.readings.buying import buy, price_of_new
+from bunraku.server.readings.buying import buy, price_of_new, request_to, store_batch
 from bunraku.server.readings.known import known_today, latest, readings_on
 from bunraku.server.readings.models import Device, Reading
 from bunraku.server.readings.providers import in_order_of_trust, sources
@@ -19,6 +20,7 @@ from bunraku.server.readings.writing import NOWHERE, keep_readings
 from bunraku.server.sheet.models import Row, Scope
 from bunraku.server.sheet.scopes import scope_of
 from bunraku.server.weigh.evidence import latest_readings
+from bunraku.sources.asking import ask_all
 from bunraku.sources.protocol import MATTERS, Request, Source, Vantage, What
 from bunraku.sources.rehearsal import rehearsal_sources
 from tests.server.conftest import Api
@@ -55,6 +57,21 @@ def test_a_deep_page_serves_a_shallow_look_and_is_not_bought_again(
     assert whole is not None
     assert len(page["results"]) == 10 < len(whole["results"])
     assert page["results"] == whole["results"][:10]
+
+
+def test_what_another_job_bought_meanwhile_is_not_paid_twice(
+    scope: Scope, project: Project
+) -> None:
+    """Two jobs asked for the same before either had an answer."""
+    (source,) = sources(project)[What.PAGE]
+    request = replace(request_to(source, scope), terms=tuple(TERMS))
+    (batch,) = ask_all(source, request, TERMS)
+    before = left(project)
+    with transaction.atomic():
+        assert store_batch(source, scope, batch) == 2 * 20
+        assert store_batch(source, scope, batch) == 0
+    assert before - left(project) == 2 * 20
+    assert Reading.objects.filter(what=What.PAGE.value).count() == 2
 
 
 def test_a_shallow_page_never_stands_for_a_deep_one(

@@ -89,6 +89,8 @@ FILTERS: list[tuple[dict[str, Any], Callable[[Row], bool]]] = [
             and r.intent in (INTENTS.index("commercial"), INTENTS.index("transactional"))
         ),
     ),
+    # Both ends count.
+    ({"words_min": 3, "words_max": 3}, lambda r: r.state != 2 and r.words == 3),
     ({"verdict": ["go", "none"]}, lambda r: r.state != 2 and VERDICTS[r.verdict] in ("go", "")),
     ({"q": "REPAIR tele"}, lambda r: r.state != 2 and "repair" in r.text and "tele" in r.text),
     (

@@ -189,6 +189,7 @@ def small_demo(db: None, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Non
     scenario["measure"] = {"web": 60}
     scenario["pieces"] = {"web": 5}
     scenario["shortlist"] = 4
+    scenario["hot"] = ["star chart"]
     small = tmp_path / "scenario.json"
     small.write_text(json.dumps(scenario), "utf-8")
     monkeypatch.setattr(demo, "SCENARIO", small)
@@ -211,6 +212,7 @@ def test_the_demo_is_the_same_each_time_and_loaded_once(
         shortlisted = go.filter(state=1).values_list("worth", flat=True)
         others = go.filter(state=0).values_list("worth", flat=True)
         assert min(shortlisted) >= max(others, default=0)
+        assert Row.objects.get(text="star chart").heat == "hot"
         answer = [list(rows), list(pieces)]
         project.delete()
         return answer

@@ -15,7 +15,6 @@ MOST = 200_000
 through by anybody."""
 MOST_TERMS = 5_000
 """Terms in one list of words: as many as somebody can have pasted on purpose."""
-HEATS = ("hot", "warm", "cold")
 _PART = re.compile(r"\[([^\[\]]*)\]|([^\[\]]+)")
 _SLOT = re.compile(r"\{([^{}]*)\}|([^{}\s]+)")
 

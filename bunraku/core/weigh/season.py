@@ -84,7 +84,7 @@ def _read_chunk(series: Floats, last_month: int) -> Seasons:
     peak = np.zeros(n, dtype=np.int64)
     climb = np.zeros(n, dtype=np.int64)
     years = m // 12
-    full = np.flatnonzero(months_known == m) if years >= 2 else np.array([], dtype=np.int64)
+    full = np.flatnonzero((months_known == m) & (m >= FEWEST_MONTHS))
     if len(full):
         # Whole years from the end: a part of a year would count some months more often than others.
         # Logarithms, because a season multiplies: December is three times June, not 900 more.
