@@ -2,12 +2,14 @@
 
 import io
 from collections.abc import Callable
+from datetime import timedelta
 from types import SimpleNamespace
 from typing import Any
 
 import openpyxl
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.utils import timezone
 
 from bunraku.server.gather.files import importing, uploads
 from bunraku.server.gather.models import Origin, RefusedRow, Upload
@@ -325,6 +327,15 @@ def test_few_files_are_kept_at_a_time(api: Api, monkeypatch: pytest.MonkeyPatch)
     kept = set(Upload.objects.values_list("pk", flat=True))
     assert kept == set(ids[-3:])
     assert all(uploads.path_of(upload).exists() for upload in Upload.objects.all())
+
+
+@pytest.mark.parametrize(("days", "kept"), [(6, True), (8, False)])
+def test_a_file_that_was_only_looked_at_is_kept_for_a_week(api: Api, days: int, kept: bool) -> None:
+    old = api.bring("star\n")["id"]
+    looked = timezone.now() - timedelta(days=days)
+    Upload.objects.filter(pk=old).update(created=looked)
+    api.bring("moon\n")
+    assert Upload.objects.filter(pk=old).exists() is kept
 
 
 def test_names_of_files_are_names_only(api: Api) -> None:

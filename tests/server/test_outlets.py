@@ -147,3 +147,10 @@ def test_an_outlet_that_goes_while_keywords_are_weighed_takes_nothing_with_it(
     weighing.reweigh_scope(scope)
     assert Row.objects.filter(scope=scope, worth__isnull=False).exists()
     connection.check_constraints()
+
+
+def test_each_channel_has_a_choice_of_its_own(weighed: Api, second: int, project: Project) -> None:
+    other = weighed.post("/outlets", {"name": "Films", "channel": "video", "standing": 900})["id"]
+    weighed.post(f"/outlets/{second}/choose")
+    weighed.post(f"/outlets/{other}/choose")
+    assert {second, other} <= set(weighed.get("")["chosen_outlets"])
