@@ -9,11 +9,15 @@ import sys
 import time
 from pathlib import Path
 
-from bunraku.lifeline import end_with_parent
+from bunraku.lifeline import end_with_parent, hold, holder
 
 ROOT = Path(__file__).resolve().parents[1]
 GRACE_SECONDS = 15.0
 """What the web server and the worker get to finish in when told to end."""
+MOST_RESTARTS = 3
+"""Times in a row that a process is started again: what ends a fourth time would end for ever."""
+LIVED_SECONDS = 60.0
+"""A process that lived as long has started well, and its restarts are counted anew."""
 
 
 def main() -> int:
@@ -40,6 +44,12 @@ def main() -> int:
     }
     if given.demo:
         environment["BUNRAKU_DEMO"] = "1"
+    data.mkdir(parents=True, exist_ok=True)
+    in_use = data / "in-use"
+    held = hold(in_use)
+    if held is None:
+        print(f"Bunraku runs on the data in {data} already (process {holder(in_use)}).")
+        return 1
     if given.reset:
         for path in data.glob("bunraku.sqlite3*"):
             path.unlink()
@@ -64,49 +74,71 @@ def _port_free(port: int) -> bool:
     return True
 
 
-def _serve(manage: list[str], environment: dict[str, str], port: int) -> int:
-    web_command = [
-        sys.executable, "-m", "gunicorn", "bunraku.server.wsgi", "--bind", f"127.0.0.1:{port}",
-        "--config", str(ROOT / "bunraku/server/gunicorn.py"),
-    ]  # fmt: skip
+class Kept:
+    """A process that is started again when it ends by itself, a few times in a row."""
 
-    def start(command: list[str]) -> subprocess.Popen[bytes]:
+    def __init__(self, name: str, command: list[str], environment: dict[str, str]) -> None:
+        self.name, self.command, self.environment = name, command, environment
+        self.restarts = 0
+        self._start()
+
+    def _start(self) -> None:
+        self.began = time.monotonic()
         # A group of their own, so that Ctrl-C reaches only us and we end both in order.
-        return subprocess.Popen(
-            command,
-            env=environment,
+        self.process = subprocess.Popen(
+            self.command,
+            env=self.environment,
             cwd=ROOT,
             start_new_session=True,
             preexec_fn=end_with_parent(),  # noqa: PLW1509 - no thread runs here
         )
 
+    def runs(self) -> bool:
+        """Whether it runs, if need be again: killed or broken, a new one goes on where it was."""
+        if self.process.poll() is None:
+            return True
+        if time.monotonic() - self.began > LIVED_SECONDS:
+            self.restarts = 0
+        if self.restarts == MOST_RESTARTS:
+            times = f"{MOST_RESTARTS + 1} times in a row"
+            print(f"The {self.name} ended {times}; what it said above tells why.", flush=True)
+            return False
+        self.restarts += 1
+        print(f"The {self.name} ended unexpectedly; starting another.", flush=True)
+        time.sleep(1)
+        self._start()
+        return True
+
+
+def _serve(manage: list[str], environment: dict[str, str], port: int) -> int:
+    web_command = [
+        sys.executable, "-m", "gunicorn", "bunraku.server.wsgi", "--bind", f"127.0.0.1:{port}",
+        "--config", str(ROOT / "bunraku/server/gunicorn.py"),
+    ]  # fmt: skip
     wanted = True
 
     def stop(*_: object) -> None:
         nonlocal wanted
         wanted = False
 
-    for sign in (signal.SIGINT, signal.SIGTERM):
+    # A terminal that is closed hangs up.
+    for sign in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP):
         signal.signal(sign, stop)
-    web, worker = start(web_command), start([*manage, "work"])
+    kept = [
+        Kept("web server", web_command, environment),
+        Kept("job worker", [*manage, "work"], environment),
+    ]
     print(f"Bunraku is at http://127.0.0.1:{port}/  (Ctrl-C ends it)", flush=True)
     code = 0
-    while wanted:
+    while wanted and not code:
         time.sleep(0.2)
-        if web.poll() is not None:
-            print("The web server ended unexpectedly.")
-            code = 1
-            break
-        if worker.poll() is not None and wanted:
-            # Killed or broken: a new one goes on where it was.
-            print("The job worker ended unexpectedly; starting another.", flush=True)
-            time.sleep(1)
-            worker = start([*manage, "work"])
-    for process in (web, worker):
+        code = 0 if all(each.runs() for each in kept if wanted) else 1
+    processes = [each.process for each in kept]
+    for process in processes:
         if process.poll() is None:
             process.terminate()
     deadline = time.monotonic() + GRACE_SECONDS
-    for process in (web, worker):
+    for process in processes:
         try:
             process.wait(max(0.1, deadline - time.monotonic()))
         except subprocess.TimeoutExpired:

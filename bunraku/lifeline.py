@@ -1,10 +1,14 @@
-"""A lifeline: a process that was started ends when the one that started it does, however that
-ended."""
+"""Lifelines: a process that was started ends when the one that started it does, however that
+ended; and what only one process may use at a time is free again as soon as that one is gone."""
 
 import ctypes
+import fcntl
+import os
 import signal
 import sys
 from collections.abc import Callable
+from pathlib import Path
+from typing import IO
 
 _PR_SET_PDEATHSIG = 1
 """From Linux's <sys/prctl.h>: the signal a process gets when its parent dies."""
@@ -23,3 +27,22 @@ def end_with_parent() -> Callable[[], None] | None:
         libc.prctl(_PR_SET_PDEATHSIG, signal.SIGTERM)
 
     return ask
+
+
+def hold(path: Path) -> IO[str] | None:
+    """Hold a file for this process alone, with its number in it; None where another process holds
+    it. The system lets go of it when the process ends, however it ends."""
+    file = path.open("a+")
+    try:
+        fcntl.flock(file, fcntl.LOCK_EX | fcntl.LOCK_NB)
+    except OSError:
+        file.close()
+        return None
+    file.truncate(0)
+    print(os.getpid(), file=file, flush=True)
+    return file
+
+
+def holder(path: Path) -> str:
+    """The number of the process that holds a file, as it wrote it down."""
+    return path.read_text("utf-8").strip()

@@ -1,6 +1,7 @@
 """Starting: one clear sentence where it cannot, both processes together where it can, the demo the
 same each time."""
 
+import fcntl
 import json
 import os
 import signal
@@ -16,6 +17,8 @@ import pytest
 from django.conf import settings
 from django.contrib.auth.models import User
 
+from bunraku.__main__ import MOST_RESTARTS, Kept
+from bunraku.lifeline import hold
 from bunraku.server.plan.models import Piece
 from bunraku.server.projects.actions import create_project
 from bunraku.server.projects.models import Project
@@ -75,41 +78,78 @@ def test_a_port_in_use_is_told_in_one_sentence(tmp_path: Path) -> None:
     assert f"Port {port} is in use" in answer
 
 
-def test_both_processes_start_and_end_together_and_a_killed_worker_is_followed(
-    tmp_path: Path,
-) -> None:
+def process_of(pid: int, word: str, *, but: int = 0) -> int:
+    """The process of a supervisor with a word in its command, another than one that is gone."""
+    return next((p for p, line in children(pid).items() if word in line and p != but), 0)
+
+
+def test_both_processes_run_while_they_are_wanted_and_end_together(tmp_path: Path) -> None:
+    """A killed one is followed by another; closing the terminal ends both, as Ctrl-C does."""
     port = free_port()
+
+    def served() -> bool:
+        try:
+            with urllib.request.urlopen(f"http://127.0.0.1:{port}/", timeout=2) as response:
+                return response.status == 200 and b"root" in response.read()
+        except OSError:
+            return False
+
     with start(tmp_path, port) as process:
         assert process.stdout is not None
         for line in process.stdout:
             if "Bunraku is at" in line:
                 break
-
-        def served() -> bool:
-            try:
-                with urllib.request.urlopen(f"http://127.0.0.1:{port}/", timeout=2) as response:
-                    return response.status == 200 and b"root" in response.read()
-            except OSError:
-                return False
-
         until(20, served)
-        started = children(process.pid)
-        (worker,) = [pid for pid, line in started.items() if " work" in line]
-        assert any("gunicorn" in line for line in started.values())
-        os.kill(worker, signal.SIGKILL)
-        until(
-            20,
-            lambda: [
-                pid
-                for pid, line in children(process.pid).items()
-                if " work" in line and pid != worker
-            ],
-        )
+        for word in ("gunicorn", " work"):
+            killed = process_of(process.pid, word)
+            os.kill(killed, signal.SIGKILL)
+            until(20, lambda word=word, killed=killed: process_of(process.pid, word, but=killed))
+        until(20, served)
         everyone = children(process.pid)
-        process.send_signal(signal.SIGINT)
+        process.send_signal(signal.SIGHUP)
         assert process.wait(timeout=40) == 0
         assert gone(list(everyone), seconds=0)
     assert (tmp_path / "secret-key").stat().st_mode & 0o077 == 0
+
+
+def test_nobody_else_uses_a_data_folder_that_is_in_use(tmp_path: Path) -> None:
+    (tmp_path / "bunraku.sqlite3").write_bytes(b"")
+    with (tmp_path / "in-use").open("w") as used, (tmp_path / "worker-in-use").open("w") as worked:
+        for file in (used, worked):
+            fcntl.flock(file, fcntl.LOCK_EX)
+        used.write("4711\n")
+        used.flush()
+        with start(tmp_path, free_port(), "--demo", "--reset") as process:
+            answer, _ = process.communicate(timeout=30)
+        assert process.returncode == 1
+        assert answer == f"Bunraku runs on the data in {tmp_path} already (process 4711).\n"
+        assert (tmp_path / "bunraku.sqlite3").exists()
+        work = subprocess.run(
+            [sys.executable, "manage.py", "work"],
+            cwd=ROOT,
+            check=False,
+            env=dict(environment(tmp_path, DJANGO_SETTINGS_MODULE="bunraku.server.settings")),
+            capture_output=True,
+            text=True,
+            timeout=60,
+        )
+        assert work.returncode == 1
+        assert f"Another job worker runs on the data in {tmp_path}." in work.stderr
+    # Whoever held it is gone, and with it the hold.
+    assert hold(tmp_path / "in-use") is not None
+
+
+def test_a_process_that_ends_again_and_again_is_given_up(
+    monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
+) -> None:
+    monkeypatch.setattr(time, "sleep", lambda _: None)
+    kept = Kept("web server", [sys.executable, "-c", "raise SystemExit(3)"], dict(os.environ))
+    for _ in range(MOST_RESTARTS):
+        kept.process.wait(20)
+        assert kept.runs()
+    kept.process.wait(20)
+    assert not kept.runs()
+    assert "ended 4 times in a row" in capsys.readouterr().out
 
 
 def test_what_was_started_ends_with_whoever_started_it(tmp_path: Path) -> None:

@@ -5,9 +5,11 @@ import threading
 from contextlib import suppress
 from typing import Any
 
+from django.conf import settings
 from django.core.management import call_command
-from django.core.management.base import BaseCommand
+from django.core.management.base import BaseCommand, CommandError
 
+from bunraku.lifeline import hold
 from bunraku.server.clock import today
 from bunraku.server.jobs.actions import requeue_orphans
 from bunraku.server.jobs.running import settle
@@ -21,7 +23,11 @@ class Command(BaseCommand):
     help = "Run the job worker. Only one may run at a time."
 
     def handle(self, *args: Any, **options: Any) -> None:
-        """Requeue what was left, then work."""
+        """Requeue what was left, then work. What a running worker is at would look left, so a
+        second one does not start."""
+        held = hold(settings.DATA / "worker-in-use")
+        if held is None:
+            raise CommandError(f"Another job worker runs on the data in {settings.DATA}.")
         requeue_orphans()
         # The first suggestions of a run should not wait for libraries and sources to be loaded.
         threading.Thread(target=_warm, daemon=True).start()
