@@ -8,11 +8,14 @@ from typing import Any
 import pytest
 from django.core.management import call_command
 
+from bunraku.core.weigh.weighing import learn
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.known import latest
 from bunraku.server.readings.models import Reading
+from bunraku.server.readings.writing import keep_readings
 from bunraku.server.sheet.models import Decision, Row, Scope
-from bunraku.server.weigh import weighing
+from bunraku.server.sheet.scopes import scope_of
+from bunraku.server.weigh import learning, weighing
 from bunraku.sources.protocol import What
 from bunraku.sources.rehearsal import Faults
 from tests.server.conftest import Api, last_job
@@ -270,6 +273,20 @@ def test_scopes_learn_from_their_readings(weighed: Api, project: Project) -> Non
     scope = Scope.objects.get(project=project, channel="web")
     assert 0 < scope.broad_ratio <= 1  # type: ignore[operator]
     assert set(scope.spreads) == {"Rehearsal Counts"}
+
+
+def test_the_first_two_thousand_that_were_counted_are_learned_from(
+    project: Project, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    scope = scope_of(project, "web")
+    counts = [(What.COUNTS.value, f"word {n}", {"monthly": n, "history": []}) for n in range(2_050)]
+    keep_readings(scope, "Rehearsal Counts", date(2026, 10, 1), counts)
+    seen: list[Any] = []
+    monkeypatch.setattr(
+        learning, "learn", lambda exact, *_: (seen.append(exact), learn(exact, *_))[1]
+    )
+    learning.learn_scope(scope)
+    assert seen[0][:, 0].tolist() == list(range(2_000))
 
 
 @pytest.mark.parametrize(

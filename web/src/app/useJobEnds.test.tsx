@@ -54,6 +54,17 @@ describe("when a job is over", () => {
     expect(await screen.findByText(job.ending)).toBeInTheDocument();
     await waitFor(() => expect(isStale()).toBe(true));
   });
+  it.each([
+    ["done", 0, false],
+    ["done", 2, true],
+    ["failed", 0, true],
+  ])("%s with %i unanswered: whether it looks wrong is %s", async (state, unanswered, bad) => {
+    read.mockResolvedValue({ ...job, state, unanswered } as never);
+    const { over } = setUp();
+    over();
+    const said = (await screen.findByText(job.ending)).closest("li");
+    expect(said?.className.includes("border-persimmon")).toBe(bad);
+  });
   it("nothing is said where it is no news", async () => {
     read.mockResolvedValue({ ...job, ending: "" } as never);
     const { isStale, over } = setUp();

@@ -34,6 +34,11 @@ describe("the trail", () => {
       "telescope",
       "star chart",
     ]));
+  it("holds thirty steps, the latest ones", () => {
+    const trail = Array.from({ length: 30 }, (_, i) => `step ${i}`);
+    const longer = dugInto(trail, "step 29", "one more");
+    expect([longer.length, longer[0], longer.at(-1)]).toEqual([30, "step 1", "one more"]);
+  });
   it("does not go in circles", () => {
     expect(dugInto(["a", "b"], "b", "a")).toEqual(["b", "a"]);
     expect(dugInto([], "", "a")).toEqual(["a"]);

@@ -6,9 +6,9 @@ import { useChange } from "../shared/useChange";
 
 const JOB = { id: 7, kind: "gather", state: "queued" };
 
-function setUp(out: unknown) {
+function setUp(out: unknown, open: unknown[] = []) {
   const client = new QueryClient();
-  client.setQueryData(["overview", 1], { jobs: [] });
+  client.setQueryData(["overview", 1], { jobs: open });
   const wrapper = ({ children }: { children: ReactNode }) => (
     <QueryClientProvider client={client}>{children}</QueryClientProvider>
   );
@@ -28,6 +28,12 @@ describe("a change that starts a job", () => {
     const { hook, jobs } = setUp({ placed: 4, job: JOB });
     await waitFor(() => expect(hook.result.current.isSuccess).toBe(true));
     expect(jobs()).toEqual([JOB]);
+  });
+  it("has it once, where it is known already", async () => {
+    const other = { ...JOB, id: 6 };
+    const { hook, jobs } = setUp(JOB, [other, JOB]);
+    await waitFor(() => expect(hook.result.current.isSuccess).toBe(true));
+    expect(jobs()).toEqual([other, JOB]);
   });
   it("leaves alone what is no job, or is over", async () => {
     for (const out of [{ changed: 3 }, { job: null }, { ...JOB, state: "done" }, undefined]) {
