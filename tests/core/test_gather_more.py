@@ -250,10 +250,11 @@ def test_words_dropped_again_and_again_and_names_like_brands_are_suggested() -> 
         ("b.example", "The Velumscope chart"),
         ("c.example", "Zorblatt chart"),
     ]
-    # Neither a misspelt word nor one that is spelled in the British way is a name.
+    # Neither a misspelt word nor one that is spelled in the British way is a name, and three
+    # letters are mostly a code.
     titles += [
         (publisher, f"{word} map")
-        for word in ("Telecope", "Motorised")
+        for word in ("Telecope", "Motorised", "Zyx")
         for publisher in ("a.example", "b.example")
     ]
     hints = suggest_rules(
@@ -264,6 +265,7 @@ def test_words_dropped_again_and_again_and_names_like_brands_are_suggested() -> 
             "zorblatt map",
             "telecope map",
             "motorised map",
+            "zyx map",
             "gift for him",
         ],
         ["star tattoo", "sun tattoo", "comet tattoo", "moon gift", "sun gift", "star gift"],

@@ -281,12 +281,15 @@ def test_the_first_two_thousand_that_were_counted_are_learned_from(
     scope = scope_of(project, "web")
     counts = [(What.COUNTS.value, f"word {n}", {"monthly": n, "history": []}) for n in range(2_050)]
     keep_readings(scope, "Rehearsal Counts", date(2026, 10, 1), counts)
-    seen: list[Any] = []
-    monkeypatch.setattr(
-        learning, "learn", lambda exact, *_: (seen.append(exact), learn(exact, *_))[1]
-    )
+    lengths = []
+
+    def listening(exact: Any, *bands: Any) -> Any:
+        lengths.append(len(exact))
+        return learn(exact, *bands)
+
+    monkeypatch.setattr(learning, "learn", listening)
     learning.learn_scope(scope)
-    assert seen[0][:, 0].tolist() == list(range(2_000))
+    assert lengths == [2_000]
 
 
 @pytest.mark.parametrize(
