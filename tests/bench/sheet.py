@@ -53,7 +53,7 @@ def fill() -> Project:
     """A project with 100,000 weighed keywords."""
     call_command("migrate", verbosity=0)
     dice = random.Random(1)
-    project = create_project(User.objects.create_user("bench"), {"name": "Bench"}, [])
+    project = create_project(User.objects.create_user("bench-sheet"), {"name": "Sheet"}, [])
     scope = scope_of(project, "web")
     words = (
         "telescope star chart moon map lens filter repair replacement kids beginners best "
