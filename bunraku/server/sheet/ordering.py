@@ -15,29 +15,41 @@ from bunraku.server.sheet.models import Row
 _SORTED_AS = {"text": "folded"}
 
 
-def order_of(column: Column, *, descending: bool) -> list[Any]:
-    """The order by a column, for `order_by`."""
+def order_of(column: Column, *, descending: bool, all_known: bool = False) -> list[Any]:
+    """The order by a column, for `order_by`. `all_known`: no row is without a figure, so that a
+    rising order is the falling one walked backwards, of two alike the later first."""
     field = _SORTED_AS.get(column.id, column.id)
     if field == "id":
         return ["-id" if descending else "id"]
     # The database is told where the unknown goes only where there is any: told needlessly, it
     # leaves its indexes aside.
+    if all_known and not descending:
+        return [field, "-id"]
     if not column.can_be_null:
         return [f"-{field}" if descending else field, "id"]
     return [_nulls_last(field, descending=descending), "id"]
 
 
-def ordered(rows: QuerySet[Row], sort: str, *, descending: bool) -> QuerySet[Row]:
+def ordered(
+    rows: QuerySet[Row], sort: str, *, descending: bool, all_known: bool = False
+) -> QuerySet[Row]:
     """Rows in the order of a column (see `columns.SORTED`)."""
-    return rows.order_by(*order_of(BY_ID[sort], descending=descending))
+    return rows.order_by(*order_of(BY_ID[sort], descending=descending, all_known=all_known))
 
 
 def page_of(
-    rows: QuerySet[Row], sort: str, *, descending: bool, offset: int, limit: int
+    rows: QuerySet[Row],
+    sort: str,
+    *,
+    descending: bool,
+    offset: int,
+    limit: int,
+    all_known: bool = False,
 ) -> QuerySet[Row]:
     """A page of rows in the order of a column. Ids come from an index alone, then only these rows:
     walking deep costs entries of an index, not rows."""
-    ids = ordered(rows, sort, descending=descending).values("pk")[offset : offset + limit]
+    inner = ordered(rows, sort, descending=descending, all_known=all_known)
+    ids = inner.values("pk")[offset : offset + limit]
     return ordered(Row.objects.filter(pk__in=ids), sort, descending=descending)
 
 
