@@ -121,8 +121,11 @@ def page(page: Page) -> Iterator[Page]:
 @pytest.fixture(scope="module")
 def window(browser: Browser, browser_context_args: dict[str, Any]) -> Iterator[Page]:
     """One window for tests that only look: it has the scripts already."""
-    with browser.new_context(**browser_context_args) as context, watched(context.new_page()) as one:
-        yield one
+    with (
+        browser.new_context(**browser_context_args) as context,
+        watched(context.new_page()) as page,
+    ):
+        yield page
 
 
 def main_button(page: Page, name: str) -> Any:
