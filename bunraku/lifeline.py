@@ -29,12 +29,13 @@ def end_with_parent() -> Callable[[], None] | None:
     return ask
 
 
-def hold(path: Path) -> IO[str] | None:
-    """Hold a file for this process alone, with its number in it; None where another process holds
-    it. The system lets go of it when the process ends, however it ends."""
+def hold(path: Path, *, wait: bool = False) -> IO[str] | None:
+    """Hold a file for this process alone, with its number in it; where another process holds it
+    `wait` until it is gone, else None. The system lets go of it when the process ends, however it
+    ends."""
     file = path.open("a+")
     try:
-        fcntl.flock(file, fcntl.LOCK_EX | fcntl.LOCK_NB)
+        fcntl.flock(file, fcntl.LOCK_EX | (0 if wait else fcntl.LOCK_NB))
     except OSError:
         file.close()
         return None

@@ -18,7 +18,7 @@ from django.conf import settings
 from django.contrib.auth.models import User
 
 from bunraku.__main__ import MOST_RESTARTS, Kept
-from bunraku.lifeline import hold
+from bunraku.lifeline import hold, holder
 from bunraku.server.plan.models import Piece
 from bunraku.server.projects.actions import create_project
 from bunraku.server.projects.models import Project
@@ -124,17 +124,15 @@ def test_nobody_else_uses_a_data_folder_that_is_in_use(tmp_path: Path) -> None:
         assert process.returncode == 1
         assert answer == f"Bunraku runs on the data in {tmp_path} already (process 4711).\n"
         assert (tmp_path / "bunraku.sqlite3").exists()
-        work = subprocess.run(
-            [sys.executable, "manage.py", "work"],
-            cwd=ROOT,
-            check=False,
-            env=dict(environment(tmp_path, DJANGO_SETTINGS_MODULE="bunraku.server.settings")),
-            capture_output=True,
-            text=True,
-            timeout=60,
-        )
-        assert work.returncode == 1
-        assert f"Another job worker runs on the data in {tmp_path}." in work.stderr
+        place = environment(tmp_path, DJANGO_SETTINGS_MODULE="bunraku.server.settings")
+        command = [sys.executable, "manage.py", "work"]
+        with running(command, cwd=ROOT, env=place, stdout=subprocess.PIPE) as worker:
+            assert worker.stdout is not None
+            assert "waiting for it to end" in worker.stdout.readline()
+            assert worker.poll() is None
+            # It goes on where the other has ended.
+            fcntl.flock(worked, fcntl.LOCK_UN)
+            until(20, lambda: holder(tmp_path / "worker-in-use") == str(worker.pid))
     # Whoever held it is gone, and with it the hold.
     assert hold(tmp_path / "in-use") is not None
 

@@ -7,6 +7,7 @@ from itertools import islice
 from django.db import transaction
 
 from bunraku.core.formats.bad_file import BadFile
+from bunraku.core.formats.figures_in import Figure
 from bunraku.core.formats.keywords_in import Plan, Refused, Taken, keywords_in
 from bunraku.core.gather.merge import Merged
 from bunraku.core.gather.merge import Origin as Came
@@ -219,16 +220,12 @@ def _readings(row: Taken) -> list[Answered]:
         out.append((What.COUNTS.value, key, counts))
     banded = searches is not None and not exact
     if banded or cpc or competition:
-        share = competition.high if competition else None
-        if share is not None and share > 1 and not (competition and competition.is_pct):
-            # Told in per cent without the sign.
-            share /= 100
         bands = {
             "low": round(min(searches.low, MOST_SEARCHES)) if searches and banded else None,
             "high": round(min(searches.high, MOST_SEARCHES)) if searches and banded else None,
             "cpc_low": cpc.low if cpc else None,
             "cpc_high": cpc.high if cpc else None,
-            "ad_competition": None if share is None else min(share, 1.0),
+            "ad_competition": _share(competition) if competition else None,
         }
         known = {name: value for name, value in bands.items() if value is not None}
         out.append((What.BANDS.value, key, known))
@@ -236,3 +233,9 @@ def _readings(row: Taken) -> list[Answered]:
     if own:
         out.append((OWN_REPORT, key, {**own, "page": row.texts.get("page", "")}))
     return out
+
+
+def _share(competition: Figure) -> float:
+    """Ad competition, 0-1; above 1 it is told in per cent, if without the sign."""
+    in_pct = competition.high > 1 and not competition.is_pct
+    return min(competition.high / 100 if in_pct else competition.high, 1.0)

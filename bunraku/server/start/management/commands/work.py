@@ -7,7 +7,7 @@ from typing import Any
 
 from django.conf import settings
 from django.core.management import call_command
-from django.core.management.base import BaseCommand, CommandError
+from django.core.management.base import BaseCommand
 
 from bunraku.lifeline import hold
 from bunraku.server.clock import today
@@ -23,11 +23,13 @@ class Command(BaseCommand):
     help = "Run the job worker. Only one may run at a time."
 
     def handle(self, *args: Any, **options: Any) -> None:
-        """Requeue what was left, then work. What a running worker is at would look left, so a
-        second one does not start."""
-        held = hold(settings.DATA / "worker-in-use")
+        """Requeue what was left, then work. What a running worker is at would look left: one that
+        lost whoever started it finishes its job first."""
+        place = settings.DATA / "worker-in-use"
+        held = hold(place)
         if held is None:
-            raise CommandError(f"Another job worker runs on the data in {settings.DATA}.")
+            self.stdout.write("Another job worker runs on this data; waiting for it to end.")
+            held = hold(place, wait=True)
         requeue_orphans()
         # The first suggestions of a run should not wait for libraries and sources to be loaded.
         threading.Thread(target=_warm, daemon=True).start()
