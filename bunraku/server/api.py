@@ -20,8 +20,9 @@ from bunraku.server.overview import figures_router
 from bunraku.server.overview import router as overview
 from bunraku.server.plan.api import router as plan
 from bunraku.server.projects.access import SignedIn
-from bunraku.server.projects.api import public
 from bunraku.server.projects.api import router as projects
+from bunraku.server.projects.people_api import public
+from bunraku.server.projects.people_api import router as people
 from bunraku.server.sheet.api import router as sheet
 from bunraku.server.weigh.api import router as weigh
 
@@ -45,6 +46,7 @@ api = NinjaAPI(
     auth=SignedIn(),
 )
 api.add_router("", public, auth=Anybody())
+api.add_router("", people)
 api.add_router("", projects)
 api.add_router("", figures_router)
 for room in (overview, jobs, sheet, ways, rules, combiner, files, weigh, cluster, plan):
@@ -107,7 +109,7 @@ def on_fault(request: HttpRequest, error: Any) -> HttpResponse:
         500,
         "fault",
         "Bunraku met a fault of its own.",
-        hint="Nothing was changed. Try again.",
+        hint="Reload the page to see what was saved before you try again.",
     )
 
 

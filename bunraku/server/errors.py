@@ -42,9 +42,7 @@ CATALOGUE: dict[str, Kind] = {
     "allowance_short": Kind(409, "The lookups left do not pay for what is asked."),
     "job_over": Kind(409, "The job is over; it cannot be stopped any more."),
     "keyword_taken": Kind(409, "Another piece owns the keyword on this channel."),
-    "fault": Kind(
-        500, "Bunraku met a fault of its own; it is in the log, and nothing was changed."
-    ),
+    "fault": Kind(500, "Bunraku met a fault of its own; it is in the log."),
     "stale": Kind(409, "It was changed in another window since it was read."),
 }
 

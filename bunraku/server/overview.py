@@ -32,6 +32,13 @@ class ChannelCountsOut(Schema):
     clustered: int
 
 
+class UndoableOut(Schema):
+    """The change that undo would take back: its entry in the journal, and in words."""
+
+    entry: int
+    label: str
+
+
 class OverviewOut(Schema):
     """Counts by channel, pieces, open jobs, lookups left, and what undo would take back."""
 
@@ -40,7 +47,7 @@ class OverviewOut(Schema):
     placed: int
     jobs: list[JobOut]
     lookups_left: float
-    undo_label: str
+    undo: UndoableOut | None
 
 
 def channel_counts(project: Project) -> list[dict[str, Any]]:
@@ -85,7 +92,7 @@ def overview(request: ProjectRequest, project_id: ProjectId) -> Any:
         "placed": pieces["placed"],
         "jobs": list(Job.objects.filter(project=request.project, state__in=OPEN_STATES)),
         "lookups_left": request.project.lookups_left_tenths / 10,
-        "undo_label": last.label if last else "",
+        "undo": {"entry": last.pk, "label": last.label} if last else None,
     }
 
 

@@ -123,6 +123,14 @@ class Api:
     def post(self, path: str, body: Any = None) -> Any:
         return self.send("POST", path, body)
 
+    def undo(self) -> Any:
+        """Take back the last change, as the overview names it."""
+        return self.post("/undo", self.undoable())
+
+    def undoable(self) -> dict[str, int]:
+        """What undo is asked for by a page that shows the overview."""
+        return {"entry": (self.get("/overview")["undo"] or {"entry": 1})["entry"]}
+
     def bring(self, content: str | bytes, name: str = "list.csv") -> Any:
         """Upload a file; what it looks like."""
         data = content if isinstance(content, bytes) else content.encode()

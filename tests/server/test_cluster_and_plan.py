@@ -101,8 +101,8 @@ def test_a_move_and_a_name_are_undone(weighed: Api) -> None:
     row = weighed.get(f"/clusters/{cluster['id']}")["members"][0]["row"]
     weighed.post("/clusters/move", {"row_ids": [row["id"]], "cluster_id": other["id"]})
     weighed.send("PUT", f"/clusters/{other['id']}/name", {"name": "Named"})
-    weighed.post("/undo")
-    weighed.post("/undo")
+    weighed.undo()
+    weighed.undo()
     assert Row.objects.get(pk=row["id"]).cluster == cluster["id"]
     assert not Pin.objects.exists()
     assert Cluster.objects.get(pk=other["id"]).name == ""
@@ -134,7 +134,7 @@ def test_what_is_moved_while_clusters_are_worked_out_holds(
         taken_back.append(
             weighed.post("/clusters/move", {"row_ids": [apart["id"]], "cluster_id": None})["id"]
         )
-        weighed.post("/undo")
+        weighed.undo()
         return labels
 
     monkeypatch.setattr(clustering, "cluster_keywords", slowly)
@@ -206,8 +206,8 @@ def test_the_main_keyword_can_be_another_of_its_own(planned: Api) -> None:
     )
     former = answer["rows"][1]
     planned.send("DELETE", f"/pieces/{piece['id']}/keywords/{former['id']}")
-    planned.post("/undo")
-    planned.post("/undo")
+    planned.undo()
+    planned.undo()
     assert planned.get(f"/pieces/{piece['id']}")["piece"]["main"] == piece["main"]
     assert planned.get(f"/pieces/{piece['id']}")["piece"]["keywords"] == piece["keywords"]
 
@@ -310,7 +310,7 @@ def test_a_removed_piece_frees_its_keywords_and_comes_back(planned: Api) -> None
     planned.send("DELETE", f"/pieces/{piece['id']}")
     assert planned.client.get(f"{planned.base}/pieces/{piece['id']}").status_code == 404
     assert not PieceKeyword.objects.filter(piece=piece["id"]).exists()
-    planned.post("/undo")
+    planned.undo()
     assert planned.get(f"/pieces/{piece['id']}")["piece"] == piece
 
 

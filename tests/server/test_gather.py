@@ -315,6 +315,6 @@ def test_what_a_run_brought_is_kept_or_dropped_as_a_whole(api: Api, project: Pro
     changed = api.post(f"/gather/runs/{job.pk}/decide", body)["changed"]
     assert changed == mine["total"] - 1
     assert Row.objects.filter(state=0).count() == before - changed
-    api.post("/undo")
+    api.undo()
     assert Row.objects.filter(state=0).count() == before
     assert api.refused("POST", "/gather/runs/99999/decide", body)["code"] == "not_found"

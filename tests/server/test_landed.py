@@ -39,7 +39,7 @@ get = lambda path: client.get(base + path).json()
 web = find_scope(project, "web")
 page = lambda vantage: latest(web, What.PAGE, ["telescope cleaning"], vantage)
 out = {
-    "undo": get("/overview")["undo_label"],
+    "undo": get("/overview")["undo"]["label"],
     "log": [line["text"] for line in get("/log")["rows"]],
     "sheet": get("/sheet?state=all")["total"],
     "plan": get("/plan")["pieces"],
@@ -48,7 +48,9 @@ out = {
     "place": bool(page(Vantage(place="harrowmere"))["telescope cleaning"]),
     "plain": bool(page(Vantage()).get("telescope cleaning")),
     "german": latest(web, What.LEXICON, ["telescope cleaning"], Vantage(into="de")),
-    "undone": client.post(base + "/undo", content_type="application/json").json(),
+    "undone": client.post(
+        base + "/undo", {"entry": get("/overview")["undo"]["entry"]}, "application/json"
+    ).json(),
 }
 print(json.dumps(out))
 """

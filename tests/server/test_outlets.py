@@ -81,14 +81,14 @@ def test_where_the_chosen_outlet_goes_the_one_longest_there_takes_its_place(
 ) -> None:
     first = project.outlets.get(name="site.example").pk
     weighed.post(f"/outlets/{second}/choose")
-    weighed.send("DELETE", f"/outlets/{second}")
+    weighed.send("DELETE", f"/outlets/{second}?version=1")
     project.refresh_from_db()
     chosen = project.chosen_outlet("web")
     assert chosen is not None
     assert chosen.pk == first
     row = Row.objects.filter(difficulty__isnull=False)[0]
     assert of_row(row) == outlook(row, first)
-    weighed.send("DELETE", f"/outlets/{first}")
+    weighed.send("DELETE", f"/outlets/{first}?version=1")
     row.refresh_from_db()
     assert (row.chance, row.worth, row.verdict, row.weak_spots) == (None, None, 0, None)
     assert row.difficulty is not None
@@ -97,7 +97,7 @@ def test_where_the_chosen_outlet_goes_the_one_longest_there_takes_its_place(
 def test_an_outlet_that_moves_to_another_channel_leaves_no_figures_behind(
     weighed: Api, second: int
 ) -> None:
-    body = {"name": "Giant", "channel": "video", "standing": 85}
+    body = {"name": "Giant", "channel": "video", "standing": 85, "version": 1}
     weighed.send("PUT", f"/outlets/{second}", body)
     assert not Outlook.objects.filter(outlet=second, row__scope__channel="web").exists()
 

@@ -124,10 +124,11 @@ def test_settings_change_and_come_back(api: Api) -> None:
         "lookups_left": 50,
     }
     assert api.send("PUT", "", changed)["lookups_left"] == 50
-    assert api.get("/overview")["undo_label"] == "Changed the project"
-    assert api.post("/undo")["label"] == "Changed the project"
-    assert api.get("") == before
-    assert api.refused("POST", "/undo")["code"] == "nothing_to_undo"
+    assert api.get("/overview")["undo"]["label"] == "Changed the project"
+    assert api.undo()["label"] == "Changed the project"
+    # The version only grows: a window that saw the change may not save over what undid it.
+    assert api.get("") == {**before, "version": before["version"] + 2}
+    assert api.refused("POST", "/undo", api.undoable())["code"] == "nothing_to_undo"
 
 
 def test_two_windows_do_not_overwrite_each_other(api: Api) -> None:
@@ -149,7 +150,7 @@ def test_saving_settings_leaves_what_jobs_spend_alone(api: Api, project: Project
     assert api.get("")["lookups_left"] == 7.7
     # Spending is no reason to refuse taking the settings back.
     Project.objects.update(lookups_left_tenths=55)
-    api.post("/undo")
+    api.undo()
     assert (api.get("")["hours_a_month"], api.get("")["lookups_left"]) == (30, 5.5)
 
 
@@ -158,15 +159,15 @@ def test_outlets_come_change_and_go_and_come_back(api: Api) -> None:
     api.send(
         "PUT",
         f"/outlets/{made['id']}",
-        {"name": "Second site", "channel": "web", "standing": 9, "days_until_shown": 30},
+        {**made, "standing": 9, "days_until_shown": 30},
     )
-    api.send("DELETE", f"/outlets/{made['id']}")
+    api.send("DELETE", f"/outlets/{made['id']}?version=2")
     assert len(api.get("")["outlets"]) == len(OUTLETS)
-    api.post("/undo")
+    api.undo()
     assert api.get("")["outlets"][-1]["standing"] == 9
-    api.post("/undo")
+    api.undo()
     assert api.get("")["outlets"][-1]["standing"] == 5
-    api.post("/undo")
+    api.undo()
     assert len(api.get("")["outlets"]) == len(OUTLETS)
     assert (
         api.refused("POST", "/outlets", {"name": "site.example", "channel": "web", "standing": 1})[
@@ -182,7 +183,7 @@ def test_undo_refuses_what_was_changed_since(weighed: Api) -> None:
     from bunraku.server.cluster.models import Cluster
 
     Cluster.objects.filter(pk=cluster).update(name="Changed elsewhere")
-    problem = weighed.refused("POST", "/undo")
+    problem = weighed.refused("POST", "/undo", weighed.undoable())
     assert problem["code"] == "nothing_to_undo"
     assert "changed since" in problem["title"]
 
@@ -244,7 +245,7 @@ def test_another_locale_has_its_own_keywords(gathered: Api) -> None:
     answer = gathered.send("PUT", "/locale", {"country": "DE", "language": "de"})
     assert answer["locale"] == "de-DE"
     assert gathered.get("/sheet")["total"] == 0
-    gathered.post("/undo")
+    gathered.undo()
     assert gathered.get("/sheet")["total"] == before
     assert (
         gathered.refused("PUT", "/locale", {"country": "Germany", "language": "de"})["code"]

@@ -53,7 +53,7 @@ def test_one_who_may_only_read_changes_nothing(
     weighed.post("/measure/price", {"channel": "web", "row_ids": [row]})
     for path, body in (
         ("/sheet/state", {"row_ids": [row], "state": "kept"}),
-        ("/undo", None),
+        ("/undo", {"entry": 1}),
         ("/clustering", {"channel": "web"}),
     ):
         refused: Any = weighed.refused("POST", path, body)

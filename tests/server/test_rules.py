@@ -66,11 +66,11 @@ def test_undo_takes_a_rule_back_and_the_next_brings_it_again(
 ) -> None:
     rule = api.post("/rules", {"kind": "pattern", "value": "*app"})["rules"][-1]["id"]
     assert "star chart app" in left_out(project)
-    api.post("/undo")
+    api.undo()
     assert "star chart app" not in left_out(project)
     rule = api.post("/rules", {"kind": "pattern", "value": "*app"})["rules"][-1]["id"]
     api.send("DELETE", f"/rules/{rule}")
-    api.post("/undo")
+    api.undo()
     assert "star chart app" in left_out(project)
 
 
@@ -191,7 +191,7 @@ def test_parking_keeps_a_note(api: Api, project: Project, some: list[Row]) -> No
     assert answer["note"] == "An idea for a gift guide"
     assert api.get("/sheet")["total"] == len(TEXTS) - 2
     assert api.get("/sheet", state="parked")["total"] == 1
-    api.post("/undo")
+    api.undo()
     assert api.get(f"/rows/{row}")["note"] == ""
 
 

@@ -70,9 +70,9 @@ def test_an_action_takes_as_many_queries_for_many_as_for_few(
 ) -> None:
     few, rest = many[:FEW], many[FEW:-1]
     for_few = queries_of(lambda: MOVES[name](api, few))
-    undo_few = queries_of(lambda: api.post("/undo")) if name != "price a measuring" else 0
+    undo_few = queries_of(api.undo) if name != "price a measuring" else 0
     for_many = queries_of(lambda: MOVES[name](api, rest))
-    undo_many = queries_of(lambda: api.post("/undo")) if name != "price a measuring" else 0
+    undo_many = queries_of(api.undo) if name != "price a measuring" else 0
     assert for_many <= for_few + 4, (name, for_few, for_many)
     # Removing is Django's, which looks for what hangs on a hundred rows at a time.
     assert undo_many <= undo_few + 4 + MANY // 100, (name, undo_few, undo_many)

@@ -247,9 +247,9 @@ def test_shortlist_drop_and_undo(api: Api, rows: Make) -> None:
     assert set(ids) <= {row["id"] for row in api.get("/sheet", state="dropped")["rows"]}
     api.post("/sheet/state", {"row_ids": ids[:1], "state": "shortlisted"})
     assert api.get(f"/rows/{ids[0]}")["row"]["state"] == "shortlisted"
-    assert api.post("/undo")["left"] == 1
+    assert api.undo()["left"] == 1
     assert api.get(f"/rows/{ids[0]}")["row"]["state"] == "dropped"
-    api.post("/undo")
+    api.undo()
     assert api.get(f"/rows/{ids[0]}")["row"]["state"] == "open"
     assert api.get(f"/rows/{ids[0]}")["drop_reason"] == ""
     # A reason is one for dropping; kept keywords need none and keep none.

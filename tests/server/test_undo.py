@@ -25,7 +25,11 @@ NOT_COMPARED = {
     # The journal and the log only grow; a job was done and stays done.
     *("journal.Entry", "journal.LogLine", "jobs.Job", "django_tasks_database.DBTaskResult"),
 }
-FIELDS_NOT_COMPARED = {"projects.Project": {"changed"}, "sheet.Scope": {"taste"}}
+FIELDS_NOT_COMPARED = {
+    "projects.Project": {"changed", "version"},
+    "projects.Outlet": {"version"},
+    "sheet.Scope": {"taste"},
+}
 """When a project was last changed; what relevance learned, which learns again in its own time."""
 
 
@@ -124,10 +128,14 @@ ACTIONS: dict[str, Callable[[Setting], Any]] = {
         "/outlets", {"name": "Third", "channel": "video", "standing": 10}
     ),
     "change an outlet": lambda s: s.api.send(
-        "PUT", f"/outlets/{s.outlet}", {"name": "Stronger", "channel": "web", "standing": 80}
+        "PUT",
+        f"/outlets/{s.outlet}",
+        {"name": "Stronger", "channel": "web", "standing": 80, "version": 1},
     ),
     "choose an outlet": lambda s: s.api.post(f"/outlets/{s.other}/choose"),
-    "remove an outlet that pieces point to": lambda s: s.api.send("DELETE", f"/outlets/{s.outlet}"),
+    "remove an outlet that pieces point to": lambda s: s.api.send(
+        "DELETE", f"/outlets/{s.outlet}?version=1"
+    ),
     "change the project": lambda s: s.api.send(
         "PUT", "", s.settings(name="Renamed", hours_a_month=12, rival_brands=["repair"])
     ),
@@ -147,7 +155,7 @@ def test_what_is_done_can_be_taken_back(setting: Setting, action: str) -> None:
     ACTIONS[action](setting)
     assert whole_database() != before, "it changed nothing"
     assert Entry.objects.count() == entries + 1, "it left no single entry"
-    setting.api.post("/undo")
+    setting.api.undo()
     after = whole_database()
     for label, rows in before.items():
         assert after[label] == rows, label
@@ -164,7 +172,7 @@ def test_a_fit_is_taken_back_whole(setting: Setting) -> None:
     setting.api.post("/plan/fit")
     assert Piece.objects.filter(month__isnull=False).exists()
     for _ in range(Entry.objects.count() - entries):
-        setting.api.post("/undo")
+        setting.api.undo()
     assert whole_database() == before
 
 
@@ -181,8 +189,8 @@ def test_undo_takes_back_ones_own_last_change_not_somebody_elses(
     api.post("/sheet/state", {"row_ids": setting.rows[1:2], "state": "shortlisted"})
     theirs = Entry.objects.latest("pk")
     Entry.objects.filter(pk=theirs.pk).update(by=another_person(project))
-    assert "Kept" in api.get("/overview")["undo_label"]
-    assert api.post("/undo")["label"].startswith("Kept")
+    assert "Kept" in api.get("/overview")["undo"]["label"]
+    assert api.undo()["label"].startswith("Kept")
     states = dict(Row.objects.filter(pk__in=setting.rows[:2]).values_list("pk", "state"))
     assert [states[pk] for pk in setting.rows[:2]] == [0, 1]
     theirs.refresh_from_db()
@@ -199,7 +207,7 @@ def test_undo_destroys_nothing_that_was_added_since(setting: Setting, project: P
     )[0]
     api.post(f"/pieces/{made.pk}/keywords", {"row_id": spare.pk})
     Entry.objects.filter(pk=Entry.objects.latest("pk").pk).update(by=another_person(project))
-    problem = api.refused("POST", "/undo")
+    problem = api.refused("POST", "/undo", api.undoable())
     assert problem["code"] == "nothing_to_undo"
     assert "added to it since" in problem["title"]
     assert PieceKeyword.objects.filter(piece=made, keyword=spare.keyword).exists()
@@ -212,7 +220,7 @@ def test_a_cluster_that_an_undo_takes_lets_go_of_what_clustering_put_into_it(
     drawn = Row.objects.exclude(pk=setting.rows[0]).filter(state=0).first()
     assert drawn is not None
     Row.objects.filter(pk=drawn.pk).update(cluster=alone["id"])
-    setting.api.post("/undo")
+    setting.api.undo()
     alive = set(Cluster.objects.values_list("pk", flat=True))
     held = set(Row.objects.filter(cluster__isnull=False).values_list("cluster", flat=True))
     assert held <= alive

@@ -207,8 +207,8 @@ def test_heat_and_intent_are_the_users_and_hold(weighed: Api, project: Project) 
     call_command("rebuild", verbosity=0, stdout=open("/dev/null", "w"))  # noqa: SIM115
     again = weighed.get(f"/rows/{row['id']}")["row"]
     assert (again["heat"], again["intent"]) == ("hot", "navigational")
-    weighed.post("/undo")
-    weighed.post("/undo")
+    weighed.undo()
+    weighed.undo()
     back = weighed.get(f"/rows/{row['id']}")
     assert back["row"]["worth"] == pytest.approx(row["worth"])
     assert not back["intent_overruled"]
@@ -252,10 +252,10 @@ def test_figures_follow_the_project(weighed: Api, project: Project) -> None:
     weighed.send(
         "PUT",
         f"/outlets/{outlet['id']}",
-        {**{k: outlet[k] for k in ("name", "channel", "address")}, "standing": 90},
+        {**{k: outlet[k] for k in ("name", "channel", "address", "version")}, "standing": 90},
     )
     assert weighed.get(f"/rows/{row['id']}")["row"]["chance"] > row["chance"]
-    weighed.post("/undo")
+    weighed.undo()
     assert weighed.get(f"/rows/{row['id']}")["row"]["chance"] == row["chance"]
 
 

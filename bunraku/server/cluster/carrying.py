@@ -5,6 +5,7 @@ from typing import Any
 from django.dispatch import receiver
 
 from bunraku.server.cluster.models import Cluster, Pin
+from bunraku.server.database.parts import in_parts
 from bunraku.server.journal.carrying import carry
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Row
@@ -16,8 +17,11 @@ carry(Pin)
 
 @receiver(taken_back)
 def let_go_of_gone(sender: object, project: Project, changes: dict[Any, Any], **_: object) -> None:
-    """A cluster that went with an undo lets go of keywords that clustering had put into it
-    since."""
+    """No keyword is left in a cluster that is gone: one that went with an undo and had been given
+    keywords since, or one that clustering took away before a keyword was put back into it."""
     made = [change["pk"] for change in changes.get(Cluster, ()) if change["before"] is None]
-    if made:
-        Row.objects.filter(scope__project=project, cluster__in=made).update(cluster=None)
+    back = [change["before"].get("cluster") for change in changes.get(Row, ()) if change["before"]]
+    for part in in_parts(sorted({*made, *back} - {None})):
+        there = set(Cluster.objects.filter(pk__in=part).values_list("pk", flat=True))
+        gone = [pk for pk in part if pk not in there]
+        Row.objects.filter(scope__project=project, cluster__in=gone).update(cluster=None)

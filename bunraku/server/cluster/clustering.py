@@ -66,13 +66,19 @@ class ClusterKeywords(JobKind[ClusterParams, ClusterResult]):
         members: dict[int, list[int]] = {}
         for index, label in enumerate(labels):
             members.setdefault(label, []).append(index)
-        ids, moved = _store(scope, rows, labels, existing)
-        _set_leads(rows, pages, members, ids)
         several = sum(len(indices) > 1 for indices in members.values())
         result = work.result
-        result.clusters, result.several, result.moved = len(members), several, moved
+        result.clusters, result.several = len(members), several
         result.alone = len(members) - several
-        work.report()
+        # One transaction: clusters without leads, or a report of another run, would stay for ever
+        # after a kill.
+        with transaction.atomic():
+            ids, moved = _store(scope, rows, labels, existing)
+            _set_leads(rows, pages, members, ids)
+            # Of a run that is done again what it moved before the kill was stored and told.
+            before = work.before_a_kill()
+            result.moved = moved + (before.moved if before else 0)
+            work.report()
         work.advance()
 
     def brought(self, result: ClusterResult) -> str:
@@ -131,7 +137,12 @@ def _store(
                 Row.objects.filter(pk__in=part).update(cluster=target)
         used = {ids[label] for label in labels}
         # A cluster that the user named stays even while it is empty: the name is theirs.
-        Cluster.objects.filter(scope=scope, name="", pins=None).exclude(pk__in=list(used)).delete()
+        nameless = Cluster.objects.filter(scope=scope, name="", pins=None).order_by()
+        gone = sorted(set(nameless.values_list("pk", flat=True)) - used)
+        for part in in_parts(gone):
+            # Dropped and parked keywords too: one that comes back must not name what is gone.
+            Row.objects.filter(scope=scope, cluster__in=part).update(cluster=None)
+            Cluster.objects.filter(pk__in=part).delete()
     return ids, moved
 
 

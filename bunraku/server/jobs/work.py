@@ -38,9 +38,10 @@ class Work(Generic[P, R]):
         self.params = params
         self.result = result
 
-    def start(self, doing: str, total: int) -> None:
-        """Begin a part of the work: what it is and of how many."""
-        self._save(doing=doing, done=0, total=total)
+    def start(self, doing: str, total: int, *, done: int = 0) -> None:
+        """Begin a part of the work, or go on with it: what it is, of how many, and how many of them
+        were done before a kill."""
+        self._save(doing=doing, done=done, total=total)
 
     def advance(self, count: int = 1) -> None:
         """So many more are done."""
@@ -52,8 +53,15 @@ class Work(Generic[P, R]):
         if tenths:
             Job.objects.filter(pk=self.job.pk).update(cost_tenths=F("cost_tenths") + tenths)
 
+    def before_a_kill(self) -> R | None:
+        """What the job had reported when the worker that ran it was killed; None where this is its
+        first run."""
+        reported = Job.objects.values_list("result", flat=True).get(pk=self.job.pk)
+        return type(self.result).model_validate(reported) if reported else None
+
     def report(self) -> None:
-        """Keep the result as it is by now."""
+        """Keep the result as it is by now; in the transaction that stores what it tells of, it is
+        right after a kill too."""
         Job.objects.filter(pk=self.job.pk).update(result=self.result.model_dump(mode="json"))
 
     def _save(self, **fields: object) -> None:

@@ -13,9 +13,12 @@ _DERIVED: set[type[models.Model]] = set()
 
 def carry(model: type[models.Model], *only: str) -> None:
     """Changes of a model can be recorded and taken back; `only` these fields of it, else all."""
-    _CARRIED[model] = only or tuple(
-        field.name for field in model._meta.concrete_fields if not field.primary_key
-    )
+    _CARRIED[model] = only or every_field(model)
+
+
+def every_field(model: type[models.Model]) -> Fields:
+    """All fields of a model but its key."""
+    return tuple(field.name for field in model._meta.concrete_fields if not field.primary_key)
 
 
 def derives(*derived: type[models.Model]) -> None:

@@ -26,27 +26,39 @@ def undoable(project: Any) -> models.QuerySet[Entry]:
     return mine.order_by("-pk")
 
 
-def undo_last(project: Any) -> Entry:
-    """Take back the last change of whoever acts that has not been taken back.
+def undo_last(project: Any, wanted: int) -> Entry:
+    """Take back the last change of whoever acts that has not been taken back: the entry `wanted`,
+    as the person saw it.
 
     Raises: `BunrakuError` nothing_to_undo when there is none, when what it changed has been changed
-    since, or when something has been built since on what it made."""
+    since, or when something has been built since on what it made; stale when another is the last
+    by now, so that nothing is taken back that the person did not mean."""
     with transaction.atomic():
         entry = undoable(project).first()
         if entry is None:
             raise BunrakuError("nothing_to_undo", "There is nothing to undo.")
+        if entry.pk != wanted:
+            raise BunrakuError(
+                "stale",
+                f"Nothing was taken back: your last change is “{entry.label}” by now.",
+                hint="Undo again to take that one back.",
+            )
         made = [change for change in entry.changes if change["before"] is None]
         _check_unchanged(entry)
         _check_nothing_built_on(entry, made)
         # Removed things come back first, then changes are taken back, then made things go: so no
         # reference ever dangles.
-        _bring_back([change for change in entry.changes if change["after"] is None])
-        _put_back([change for change in entry.changes if change["before"] and change["after"]])
+        _bring_back(_still_held([change for change in entry.changes if change["after"] is None]))
+        changed = [change for change in entry.changes if change["before"] and change["after"]]
+        held = _still_held(changed)
+        _put_back(held)
+        kept = {(change["model"], change["pk"]) for change in held}
+        _take_away([change for change in changed if (change["model"], change["pk"]) not in kept])
         _take_away(made)
         entry.undone = True
         entry.save(update_fields=["undone"])
         log(project, f"Took back: {entry.label}")
-    taken_back.send(sender=Entry, project=project, changes=by_model(entry))
+        taken_back.send(sender=Entry, project=project, changes=by_model(entry))
     return entry
 
 
@@ -88,6 +100,38 @@ def _check_nothing_built_on(entry: Entry, made: Sequence[Change]) -> None:
 
 def _refused(entry: Entry, why: str) -> BunrakuError:
     return BunrakuError("nothing_to_undo", f"“{entry.label}” cannot be undone: {why}.")
+
+
+def _still_held(changes: Sequence[Change]) -> list[Change]:
+    """Changes whose rows can be as they were: where a row pointed to something that is gone by now,
+    such as a cluster, it points to nothing; one that cannot be without goes with it."""
+    held: list[Change] = []
+    for (label, fields), group in _groups(changes, "before").items():
+        model = apps.get_model(label)
+        references = [field for field in map(model._meta.get_field, fields) if field.many_to_one]
+        # What comes back with them counts: it was named first.
+        there = {field.name: _there(field, group, held) for field in references}
+        for change in group:
+            before = change["before"]
+            lost = [
+                field
+                for field in references
+                if before[field.name] is not None and before[field.name] not in there[field.name]
+            ]
+            if all(field.null for field in lost):
+                nothing = {field.name: None for field in lost}
+                held.append({**change, "before": {**before, **nothing}})
+    return held
+
+
+def _there(field: Any, group: Sequence[Change], held: Sequence[Change]) -> set[Any]:
+    """Those that rows of a group pointed to by a field and that are there, or come back."""
+    other = field.related_model
+    wanted = {change["before"][field.name] for change in group} - {None}
+    there = {change["pk"] for change in held if change["model"] == other._meta.label}
+    for part in in_parts(sorted(wanted - there)):
+        there.update(other._default_manager.filter(pk__in=part).values_list("pk", flat=True))
+    return there
 
 
 def _bring_back(removed: Sequence[Change]) -> None:

@@ -74,8 +74,10 @@ def start_fitting(project: Project) -> tuple[FitReport, Job]:
         )
     problem, months = fitting_problem(project, plan)
     placed = fit_greedily(problem)
-    _store(project, plan, placed, months, "Fitted the plan to your hours, first answer")
-    return _report(plan, problem, placed), start_job(project, Fit, Params(), distinct="fit")
+    with transaction.atomic():
+        _store(project, plan, placed, months, "Fitted the plan to your hours, first answer")
+        job = start_job(project, Fit, Params(), distinct="fit")
+    return _report(plan, problem, placed), job
 
 
 def last_fit(project: Project) -> FitReport | None:

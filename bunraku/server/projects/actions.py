@@ -33,33 +33,41 @@ def change_project(
 ) -> Project:
     """Change a project. `version` is the one that the person saw. Raises: `BunrakuError`
     name_taken, and stale where another window has changed the project since."""
-    # Only these fields: the allowance is spent by jobs meanwhile and must not be written back.
-    names = [*fields, "version"]
+    # Only these fields: the allowance is spent by jobs meanwhile and must not be written back. The
+    # version only ever grows, also when the change is taken back.
     try:
         with transaction.atomic(), Recorder(project, "Changed the project") as journal:
             project.refresh_from_db(from_queryset=Project.objects.select_for_update())
-            if version is not None and version != project.version:
-                raise BunrakuError(
-                    "stale",
-                    "The project was changed in another window since you opened it here; "
-                    "nothing was saved.",
-                    hint="What you typed is still here. Copy what you need, then reload to see "
-                    "the change.",
-                )
-            journal.touch([project], only=names)
+            _check_seen("The project", project, version)
+            journal.touch([project], only=list(fields))
             _set(project, fields)
             project.version += 1
-            project.save(update_fields=[*names, "changed"])
+            project.save(update_fields=[*fields, "version", "changed"])
+            figures_outdated.send(sender=Project, project=project)
     except IntegrityError as error:
         raise _taken(error, fields.get("name", "")) from error
-    figures_outdated.send(sender=Project, project=project)
     return project
 
 
-def save_outlet(project: Project, outlet_id: int | None, fields: dict[str, Any]) -> Outlet:
-    """Add or change an outlet. Raises: `BunrakuError` not_found, name_taken."""
-    outlet = Outlet(project=project) if outlet_id is None else find_outlet(project, outlet_id)
-    done = f"{'Changed' if outlet.pk else 'Added'} outlet {fields.get('name', '')}"
+def add_outlet(project: Project, fields: dict[str, Any]) -> Outlet:
+    """Add an outlet. Raises: `BunrakuError` name_taken."""
+    return _save_outlet(Outlet(project=project), f"Added outlet {fields['name']}", fields)
+
+
+def change_outlet(
+    project: Project, outlet_id: int, fields: dict[str, Any], *, version: int
+) -> Outlet:
+    """Change an outlet. `version` is the one that the person saw. Raises: `BunrakuError` not_found,
+    name_taken, and stale where another window has changed the outlet since."""
+    with transaction.atomic():
+        outlet = find_outlet(project, outlet_id)
+        _check_seen(f"Outlet {outlet.name}", outlet, version)
+        outlet.version += 1
+        return _save_outlet(outlet, f"Changed outlet {fields['name']}", fields)
+
+
+def _save_outlet(outlet: Outlet, done: str, fields: dict[str, Any]) -> Outlet:
+    project = outlet.project
     try:
         with transaction.atomic(), Recorder(project, done) as journal:
             if outlet.pk:
@@ -68,9 +76,9 @@ def save_outlet(project: Project, outlet_id: int | None, fields: dict[str, Any])
                 setattr(outlet, name, value)
             outlet.save()
             journal.made([outlet])
+            figures_outdated.send(sender=Project, project=project)
     except IntegrityError as error:
-        raise _taken(error, fields.get("name", "")) from error
-    figures_outdated.send(sender=Project, project=project)
+        raise _taken(error, fields["name"]) from error
     return outlet
 
 
@@ -84,18 +92,19 @@ def choose_outlet(project: Project, outlet_id: int) -> Outlet:
             journal.touch([project], only=["weighed_for"])
             project.weighed_for = {**project.weighed_for, outlet.channel: outlet.pk}
             project.save(update_fields=["weighed_for"])
-    figures_outdated.send(sender=Project, project=project)
+        figures_outdated.send(sender=Project, project=project)
     return outlet
 
 
-def drop_outlet(project: Project, outlet_id: int) -> None:
+def drop_outlet(project: Project, outlet_id: int, *, version: int) -> None:
     """Remove an outlet; what pointed to it stays without one and gets it back with an undo. Raises:
-    not_found."""
+    not_found, stale."""
     with transaction.atomic():
         outlet = find_outlet(project, outlet_id)
+        _check_seen(f"Outlet {outlet.name}", outlet, version)
         with Recorder(project, f"Removed outlet {outlet.name}") as journal:
             journal.remove([outlet])
-    figures_outdated.send(sender=Project, project=project)
+        figures_outdated.send(sender=Project, project=project)
 
 
 def find_outlet(project: Project, outlet_id: int) -> Outlet:
@@ -104,6 +113,16 @@ def find_outlet(project: Project, outlet_id: int) -> Outlet:
     if outlet is None:
         raise not_found("outlet")
     return outlet
+
+
+def _check_seen(what: str, there: Project | Outlet, version: int | None) -> None:
+    """That it is still as the person saw it, where they say what they saw. Raises: stale."""
+    if version is not None and version != there.version:
+        raise BunrakuError(
+            "stale",
+            f"{what} was changed in another window since you opened it here; nothing was saved.",
+            hint="What you typed is still here. Copy what you need, then reload to see the change.",
+        )
 
 
 def _set(project: Project, fields: dict[str, Any]) -> None:

@@ -1,48 +1,30 @@
-"""Accounts, projects, outlets and undo over HTTP."""
+"""Projects, outlets, undo and the log over HTTP."""
 
 from datetime import datetime
 from typing import Annotated, Any, Literal, cast
 
-from django.contrib.auth import authenticate, get_user_model, login, logout
 from django.contrib.auth.models import User
-from django.contrib.auth.password_validation import validate_password
-from django.core.exceptions import ValidationError
-from django.db import IntegrityError, transaction
 from django.http import HttpRequest
 from ninja import Field, Query, Router, Schema, Status
 from pydantic import StringConstraints
 
-from bunraku.server.errors import BunrakuError
 from bunraku.server.journal.models import LogLine
 from bunraku.server.journal.undo import undo_last, undoable
 from bunraku.server.projects.access import CHANGES, READS, ProjectRequest, SignedIn
 from bunraku.server.projects.actions import (
+    add_outlet,
+    change_outlet,
     change_project,
     choose_outlet,
     create_project,
     drop_outlet,
-    save_outlet,
 )
 from bunraku.server.projects.models import Outlet, Project
+from bunraku.server.projects.names import Name
 from bunraku.sources.protocol import CHANNELS, Channel
 
-public = Router(tags=["session"])
 router = Router(tags=["projects"])
-Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
 Words = Annotated[list[Annotated[str, StringConstraints(max_length=200)]], Field(max_length=500)]
-
-
-class SessionOut(Schema):
-    """Who is signed in; an empty name is nobody."""
-
-    name: str
-
-
-class CredentialsIn(Schema):
-    """A name and a password."""
-
-    name: Name
-    password: str = Field(max_length=200)
 
 
 class OutletIn(Schema):
@@ -56,10 +38,23 @@ class OutletIn(Schema):
     days_until_shown: Annotated[int | None, Field(ge=0, le=365)] = None
 
 
+class OutletChange(OutletIn):
+    """A changed outlet and the version it was made from."""
+
+    version: int = Field(ge=0, le=2**31)
+
+
 class OutletOut(OutletIn):
-    """An outlet with its id."""
+    """An outlet with its id and version."""
 
     id: int
+    version: int
+
+
+class SeenQuery(Schema):
+    """The version that was seen of what is to go."""
+
+    version: int = Field(ge=0, le=2**31)
 
 
 class ProjectFields(Schema):
@@ -91,7 +86,7 @@ class ProjectChange(ProjectFields):
     """A changed project and the version it was made from; the allowance and the order in
     which sources are trusted stay as they are where they are left out."""
 
-    version: int
+    version: int = Field(ge=0, le=2**31)
     lookups_left: Annotated[float | None, Field(ge=0, le=10_000_000)] = None
     source_order: Annotated[
         list[Annotated[str, Field(max_length=60)]] | None, Field(max_length=50)
@@ -159,55 +154,17 @@ class LogOut(Schema):
     rows: list[LogLineOut]
 
 
+class UndoIn(Schema):
+    """The entry of the journal that is meant, as the overview names it."""
+
+    entry: int = Field(ge=1, le=2**53)
+
+
 class UndoneOut(Schema):
     """What was taken back, and how much more could be."""
 
     label: str
     left: int
-
-
-@public.get("/session", response=SessionOut, auth=None, url_name="session")
-def read_session(request: HttpRequest) -> Any:
-    """Who is signed in."""
-    return {"name": request.user.get_username() if request.user.is_authenticated else ""}
-
-
-@public.post("/session", response=SessionOut, url_name="sign_in")
-def sign_in(request: HttpRequest, given: CredentialsIn) -> Any:
-    """Sign in."""
-    user = authenticate(request, username=given.name, password=given.password)
-    if user is None:
-        raise BunrakuError(
-            "wrong_password", "Name and password do not go together.", field="password"
-        )
-    login(request, user)
-    return {"name": user.get_username()}
-
-
-@public.post("/accounts", response=SessionOut, url_name="sign_up")
-def sign_up(request: HttpRequest, given: CredentialsIn) -> Any:
-    """Make an account and sign in."""
-    model = get_user_model()
-    try:
-        validate_password(given.password, model(username=given.name))
-    except ValidationError as error:
-        raise BunrakuError("weak_password", " ".join(error.messages), field="password") from error
-    try:
-        with transaction.atomic():
-            user = model.objects.create_user(username=given.name, password=given.password)
-    except IntegrityError as error:
-        raise BunrakuError(
-            "name_taken", f"“{given.name}” is already used.", field="name"
-        ) from error
-    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
-    return {"name": user.get_username()}
-
-
-@router.post("/sign-out", response=SessionOut, auth=SignedIn(), url_name="sign_out")
-def sign_out(request: HttpRequest) -> Any:
-    """Sign out."""
-    logout(request)
-    return {"name": ""}
 
 
 @router.get("/projects", response=list[ProjectOut], auth=SignedIn(), url_name="projects")
@@ -259,9 +216,9 @@ def change_locale(request: ProjectRequest, project_id: int, given: LocaleIn) -> 
 @router.post(
     "/projects/{int:project_id}/outlets", response=OutletOut, auth=CHANGES, url_name="add_outlet"
 )
-def add_outlet(request: ProjectRequest, project_id: int, given: OutletIn) -> Any:
+def add(request: ProjectRequest, project_id: int, given: OutletIn) -> Any:
     """Add an outlet."""
-    return save_outlet(request.project, None, given.dict())
+    return add_outlet(request.project, given.dict())
 
 
 @router.put(
@@ -270,9 +227,12 @@ def add_outlet(request: ProjectRequest, project_id: int, given: OutletIn) -> Any
     auth=CHANGES,
     url_name="change_outlet",
 )
-def change_outlet(request: ProjectRequest, project_id: int, outlet_id: int, given: OutletIn) -> Any:
+def change_one(
+    request: ProjectRequest, project_id: int, outlet_id: int, given: OutletChange
+) -> Any:
     """Change an outlet; chances are weighed again."""
-    return save_outlet(request.project, outlet_id, given.dict())
+    fields = given.dict(exclude={"version"})
+    return change_outlet(request.project, outlet_id, fields, version=given.version)
 
 
 @router.post(
@@ -293,16 +253,18 @@ def choose(request: ProjectRequest, project_id: int, outlet_id: int) -> Any:
     auth=CHANGES,
     url_name="remove_outlet",
 )
-def remove_outlet(request: ProjectRequest, project_id: int, outlet_id: int) -> Any:
+def remove_outlet(
+    request: ProjectRequest, project_id: int, outlet_id: int, seen: Query[SeenQuery]
+) -> Any:
     """Remove an outlet; pieces that pointed to it stay without one."""
-    drop_outlet(request.project, outlet_id)
+    drop_outlet(request.project, outlet_id, version=seen.version)
     return Status(204, None)
 
 
 @router.post("/projects/{int:project_id}/undo", response=UndoneOut, auth=CHANGES, url_name="undo")
-def undo(request: ProjectRequest, project_id: int) -> Any:
-    """Take back one's own last change."""
-    entry = undo_last(request.project)
+def undo(request: ProjectRequest, project_id: int, given: UndoIn) -> Any:
+    """Take back one's own last change, if it still is the last."""
+    entry = undo_last(request.project, given.entry)
     return {"label": entry.label, "left": undoable(request.project).count()}
 
 

@@ -79,6 +79,8 @@ class Outlet(models.Model):
     # Authority 0-100 on the web, followers on video, reviews on a marketplace.
     standing = models.FloatField()
     days_until_shown = models.PositiveIntegerField(null=True, blank=True)
+    # Counts its changes, as the project's own does.
+    version = models.PositiveIntegerField(default=1)
 
     class Meta:
         constraints = [

@@ -96,8 +96,8 @@ def set_state(
             for decided, members in groups.items():
                 _decide_state([decisions[row.pk] for row in members], decided, reason, note)
                 set_row_state(members, STATE_CODE[decided])
-    # After the commit: what listens starts a job, and a worker must find the decision.
-    decided_anew.send(sender=Project, project=project)
+        # With the decision or not at all: a job that is started here stands in the same database.
+        decided_anew.send(sender=Project, project=project)
     return len(rows)
 
 

@@ -98,5 +98,6 @@ def _decide(project: Project, row_ids: Sequence[int], field: str, value: str, la
         with Recorder(project, f"{label} on {plural(len(rows), 'keyword')}") as journal:
             decisions = decisions_for(rows, journal)
             decide(decisions.values(), **{field: value})
-    reweigh_keywords(project, [row.keyword_id for row in rows])
+        # In the same transaction: a row must never show something else than was decided.
+        reweigh_keywords(project, [row.keyword_id for row in rows])
     return len(rows)

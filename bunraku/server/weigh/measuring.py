@@ -46,12 +46,27 @@ class MeasureParams(Params):
 
 
 class MeasureResult(Result):
-    """How many were measured and how many still wait; what got no answer, by kind, and why."""
+    """How many were measured and how many still wait; what got no answer, by kind, and why; how
+    many rows were seen to, the last of them (they are measured in the order of their ids) and those
+    that it is at."""
 
     measured: int = 0
     waiting: int = 0
+    seen: int = 0
+    upto: int = 0
+    at: list[int] = []
     missing: dict[str, int] = {}
     reasons: dict[str, str] = {}
+
+    def take(self, rows: Sequence[Row], missing: Sequence[tuple[What, str]]) -> None:
+        """Count the part that was seen to: its rows as they are now weighed, and what got no
+        answer."""
+        self.measured += sum(not row.waiting for row in rows)
+        self.seen += len(self.at)
+        self.upto, self.at = self.at[-1], []
+        for what, reason in missing:
+            self.missing[what] = self.missing.get(what, 0) + 1
+            self.reasons[what] = reason
 
 
 @job_kind
@@ -67,28 +82,33 @@ class Measure(JobKind[MeasureParams, MeasureResult]):
     def run(self, work: Work[MeasureParams, MeasureResult]) -> None:
         """Measure in chunks; what a chunk brought is weighed before the next is bought."""
         scope = scope_of(work.project, work.params.channel)
-        ids = wanted_rows(scope, work.params.row_ids)
-        work.start("Measuring", len(ids))
-        before = Row.objects.filter(scope=scope, waiting=True).count()
+        wanted = wanted_rows(scope, work.params.row_ids)
+        work.result = work.before_a_kill() or work.result
+        parts = _parts(wanted, work.result)
+        total = work.result.seen + sum(map(len, parts))
+        work.start("Measuring", total, done=work.result.seen)
         try:
-            for start in range(0, len(ids), _CHUNK):
-                rows = rows_to_weigh(scope, pk__in=ids[start : start + _CHUNK])
-                _measure(scope, rows, work)
+            for part in parts:
+                work.result.at = part
+                work.report()
+                rows = rows_to_weigh(scope, pk__in=part)
+                missing = _measure(scope, rows, work)
                 # After the counts, because only terms that no source counts are compared.
                 _compare_unknown(scope, rows)
-                weigh_rows(scope, rows)
-                work.report()
-                work.advance(len(rows))
+                with transaction.atomic():
+                    weigh_rows(scope, rows)
+                    work.result.take(rows, missing)
+                    work.report()
+                work.advance(len(part))
         finally:
             # However it ends, all figures of the scope rest on the same knowledge: where these
             # keywords taught something new, the others follow.
             if learn_scope(scope):
                 reweigh_scope(scope)
-            after = Row.objects.filter(scope=scope, waiting=True).count()
-            work.result.measured, work.result.waiting = max(before - after, 0), after
+            work.result.waiting = Row.objects.filter(scope=scope, waiting=True).count()
             work.report()
         # Last: families and relevance look at the searches that have just come.
-        tidy_after_measuring(scope, ids)
+        tidy_after_measuring(scope, wanted)
 
     def brought(self, result: MeasureResult) -> str:
         """How many were measured."""
@@ -97,6 +117,14 @@ class Measure(JobKind[MeasureParams, MeasureResult]):
     def unanswered(self, result: MeasureResult) -> int:
         """Lookups that got no answer."""
         return sum(result.missing.values())
+
+
+def _parts(wanted: Sequence[int], result: MeasureResult) -> list[list[int]]:
+    """What is left to measure, part by part. After a kill the part that it was at comes first, even
+    where another job has weighed what had been bought for it."""
+    ids = [pk for pk in wanted if pk > max([result.upto, *result.at])]
+    rest = [ids[start : start + _CHUNK] for start in range(0, len(ids), _CHUNK)]
+    return [result.at, *rest] if result.at else rest
 
 
 def wanted_rows(scope: Scope, row_ids: Sequence[int] | None) -> list[int]:
@@ -120,15 +148,20 @@ def measuring_gap(job: Job) -> str:
     return ", ".join(kinds)
 
 
-def _measure(scope: Scope, rows: Sequence[Row], work: Work[MeasureParams, MeasureResult]) -> None:
+def _measure(
+    scope: Scope, rows: Sequence[Row], work: Work[MeasureParams, MeasureResult]
+) -> list[tuple[What, str]]:
+    """Buy what rows lack. Returns: what got no answer, by kind and with why."""
+
     def paid(_count: int, tenths: int) -> None:
         work.spend(tenths)
 
     keys = [row.keyword.key for row in rows]
-    for what in MEASURED:
-        for reason in buy(scope, what, keys, on_batch=paid).missing.values():
-            work.result.missing[what] = work.result.missing.get(what, 0) + 1
-            work.result.reasons[what] = reason
+    return [
+        (what, reason)
+        for what in MEASURED
+        for reason in buy(scope, what, keys, on_batch=paid).missing.values()
+    ]
 
 
 def _compare_unknown(scope: Scope, rows: Sequence[Row]) -> None:

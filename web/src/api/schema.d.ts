@@ -15,13 +15,13 @@ export interface paths {
          * Read Session
          * @description Who is signed in.
          */
-        get: operations["bunraku_server_projects_api_read_session"];
+        get: operations["bunraku_server_projects_people_api_read_session"];
         put?: never;
         /**
          * Sign In
          * @description Sign in.
          */
-        post: operations["bunraku_server_projects_api_sign_in"];
+        post: operations["bunraku_server_projects_people_api_sign_in"];
         delete?: never;
         options?: never;
         head?: never;
@@ -41,7 +41,7 @@ export interface paths {
          * Sign Up
          * @description Make an account and sign in.
          */
-        post: operations["bunraku_server_projects_api_sign_up"];
+        post: operations["bunraku_server_projects_people_api_sign_up"];
         delete?: never;
         options?: never;
         head?: never;
@@ -61,7 +61,7 @@ export interface paths {
          * Sign Out
          * @description Sign out.
          */
-        post: operations["bunraku_server_projects_api_sign_out"];
+        post: operations["bunraku_server_projects_people_api_sign_out"];
         delete?: never;
         options?: never;
         head?: never;
@@ -146,10 +146,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Add Outlet
+         * Add
          * @description Add an outlet.
          */
-        post: operations["bunraku_server_projects_api_add_outlet"];
+        post: operations["bunraku_server_projects_api_add"];
         delete?: never;
         options?: never;
         head?: never;
@@ -165,10 +165,10 @@ export interface paths {
         };
         get?: never;
         /**
-         * Change Outlet
+         * Change One
          * @description Change an outlet; chances are weighed again.
          */
-        put: operations["bunraku_server_projects_api_change_outlet"];
+        put: operations["bunraku_server_projects_api_change_one"];
         post?: never;
         /**
          * Remove Outlet
@@ -211,7 +211,7 @@ export interface paths {
         put?: never;
         /**
          * Undo
-         * @description Take back one's own last change.
+         * @description Take back one's own last change, if it still is the last.
          */
         post: operations["bunraku_server_projects_api_undo"];
         delete?: never;
@@ -1280,7 +1280,7 @@ export interface components {
         };
         /**
          * OutletOut
-         * @description An outlet with its id.
+         * @description An outlet with its id and version.
          */
         OutletOut: {
             /** Name */
@@ -1301,6 +1301,8 @@ export interface components {
             days_until_shown?: number | null;
             /** Id */
             id: number;
+            /** Version */
+            version: number;
         };
         /**
          * ProjectOut
@@ -1546,6 +1548,38 @@ export interface components {
             language: string;
         };
         /**
+         * OutletChange
+         * @description A changed outlet and the version it was made from.
+         */
+        OutletChange: {
+            /** Name */
+            name: string;
+            /**
+             * Channel
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+            /**
+             * Address
+             * @default
+             */
+            address: string;
+            /** Standing */
+            standing: number;
+            /** Days Until Shown */
+            days_until_shown?: number | null;
+            /** Version */
+            version: number;
+        };
+        /**
+         * SeenQuery
+         * @description The version that was seen of what is to go.
+         */
+        SeenQuery: {
+            /** Version */
+            version: number;
+        };
+        /**
          * UndoneOut
          * @description What was taken back, and how much more could be.
          */
@@ -1554,6 +1588,14 @@ export interface components {
             label: string;
             /** Left */
             left: number;
+        };
+        /**
+         * UndoIn
+         * @description The entry of the journal that is meant, as the overview names it.
+         */
+        UndoIn: {
+            /** Entry */
+            entry: number;
         };
         /**
          * LogQuery
@@ -1695,8 +1737,17 @@ export interface components {
             jobs: components["schemas"]["JobOut"][];
             /** Lookups Left */
             lookups_left: number;
-            /** Undo Label */
-            undo_label: string;
+            undo: components["schemas"]["UndoableOut"] | null;
+        };
+        /**
+         * UndoableOut
+         * @description The change that undo would take back: its entry in the journal, and in words.
+         */
+        UndoableOut: {
+            /** Entry */
+            entry: number;
+            /** Label */
+            label: string;
         };
         /**
          * SheetQuery
@@ -3245,7 +3296,7 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    bunraku_server_projects_api_read_session: {
+    bunraku_server_projects_people_api_read_session: {
         parameters: {
             query?: never;
             header?: never;
@@ -3265,7 +3316,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_projects_api_sign_in: {
+    bunraku_server_projects_people_api_sign_in: {
         parameters: {
             query?: never;
             header?: never;
@@ -3289,7 +3340,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_projects_api_sign_up: {
+    bunraku_server_projects_people_api_sign_up: {
         parameters: {
             query?: never;
             header?: never;
@@ -3313,7 +3364,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_projects_api_sign_out: {
+    bunraku_server_projects_people_api_sign_out: {
         parameters: {
             query?: never;
             header?: never;
@@ -3451,7 +3502,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_projects_api_add_outlet: {
+    bunraku_server_projects_api_add: {
         parameters: {
             query?: never;
             header?: never;
@@ -3477,7 +3528,7 @@ export interface operations {
             };
         };
     };
-    bunraku_server_projects_api_change_outlet: {
+    bunraku_server_projects_api_change_one: {
         parameters: {
             query?: never;
             header?: never;
@@ -3489,7 +3540,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["OutletIn"];
+                "application/json": components["schemas"]["OutletChange"];
             };
         };
         responses: {
@@ -3506,7 +3557,9 @@ export interface operations {
     };
     bunraku_server_projects_api_remove_outlet: {
         parameters: {
-            query?: never;
+            query: {
+                version: number;
+            };
             header?: never;
             path: {
                 project_id: number;
@@ -3557,7 +3610,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UndoIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

@@ -67,9 +67,9 @@ export function CommandBox({
             ))}
           </Command.Group>
           <Command.Group heading="Do" className={GROUP}>
-            {overview.data?.undo_label && (
+            {overview.data?.undo && (
               <Command.Item className={ITEM} onSelect={run(onUndo)}>
-                Undo: {overview.data.undo_label}
+                Undo: {overview.data.undo.label}
               </Command.Item>
             )}
             <Command.Item className={ITEM} onSelect={run(onKeys)}>

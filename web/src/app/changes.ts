@@ -2,5 +2,5 @@
 import { at } from "../api/at";
 import { api, data } from "../api/client";
 
-export const undo = async (id: number) =>
-  data(await api.POST("/api/projects/{project_id}/undo", { params: at(id) }));
+export const undo = async (id: number, entry: number) =>
+  data(await api.POST("/api/projects/{project_id}/undo", { params: at(id), body: { entry } }));

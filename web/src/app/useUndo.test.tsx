@@ -13,13 +13,14 @@ const back = vi.mocked(undo);
 function setUp() {
   const client = new QueryClient();
   client.setQueryData(["sheet", 1], "kept");
+  client.setQueryData(["overview", 1], { undo: { entry: 7, label: "Dropped 3 keywords" } });
   const wrapper = ({ children }: { children: ReactNode }) => (
     <QueryClientProvider client={client}>
       <Toasts>{children}</Toasts>
     </QueryClientProvider>
   );
   const hook = renderHook(() => useUndo(1), { wrapper });
-  return { hook, isStale: () => client.getQueryState(["sheet", 1])?.isInvalidated };
+  return { hook, client, isStale: () => client.getQueryState(["sheet", 1])?.isInvalidated };
 }
 
 beforeEach(() => {
@@ -33,21 +34,51 @@ describe("taking back", () => {
     await act(async () => hook.result.current());
     expect(await screen.findByText("Taken back: Dropped 3 keywords")).toBeInTheDocument();
     await waitFor(() => expect(isStale()).toBe(true));
+    expect(back).toHaveBeenCalledWith(1, 7);
+  });
+  it("waits for a change that is on its way, and means that one", async () => {
+    back.mockResolvedValue({ label: "Kept 1 keyword", left: 0 });
+    const { hook, client } = setUp();
+    let arrive: () => void = () => undefined;
+    const change = client.getMutationCache().build(client, {
+      mutationFn: () => new Promise<void>((then) => (arrive = then)),
+      onSuccess: () => {
+        client.setQueryData(["overview", 1], { undo: { entry: 8, label: "Kept 1 keyword" } });
+      },
+    });
+    const settled = change.execute(undefined);
+    await act(async () => {
+      hook.result.current();
+    });
+    expect(back).not.toHaveBeenCalled();
+    await act(async () => {
+      arrive();
+      await settled;
+    });
+    await waitFor(() => expect(back).toHaveBeenCalledWith(1, 8));
+  });
+  it("says so where there is nothing", async () => {
+    const { hook, client } = setUp();
+    client.setQueryData(["overview", 1], { undo: null });
+    await act(async () => hook.result.current());
+    expect(await screen.findByText("There is nothing to undo.")).toBeInTheDocument();
+    expect(back).not.toHaveBeenCalled();
   });
   it("happens once, however often the key is pressed meanwhile", async () => {
     let done: (told: { label: string; left: number }) => void = () => undefined;
     back.mockImplementation(() => new Promise((then) => (done = then)));
-    const { hook } = setUp();
+    const { hook, client } = setUp();
     await act(async () => {
       hook.result.current();
       hook.result.current();
-      done({ label: "x", left: 0 });
     });
+    await act(async () => done({ label: "x", left: 0 }));
     expect(back).toHaveBeenCalledOnce();
+    client.setQueryData(["overview", 1], { undo: { entry: 6, label: "Kept 2 keywords" } });
     await act(async () => {
       hook.result.current();
-      done({ label: "x", left: 0 });
     });
+    await act(async () => done({ label: "x", left: 0 }));
     expect(back).toHaveBeenCalledTimes(2);
   });
   it("says why it could not be", async () => {

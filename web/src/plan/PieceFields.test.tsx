@@ -56,6 +56,7 @@ const outlets: Schemas["OutletOut"][] = [
     address: "",
     standing: 34,
     days_until_shown: null,
+    version: 1,
   },
   {
     id: 8,
@@ -64,6 +65,7 @@ const outlets: Schemas["OutletOut"][] = [
     address: "",
     standing: 900,
     days_until_shown: null,
+    version: 1,
   },
 ];
 

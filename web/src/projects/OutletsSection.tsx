@@ -1,5 +1,5 @@
-import { useState } from "react";
-import type { Project } from "../api/client";
+import { useEffect, useState } from "react";
+import type { Project, Schemas } from "../api/client";
 import { Button } from "../parts/Button";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useSay } from "../parts/toasts";
@@ -7,7 +7,9 @@ import { channelName } from "../shared/channels";
 import { useChange } from "../shared/useChange";
 import { addOutlet, changeOutlet, chooseOutlet, removeOutlet } from "./changes";
 import { OutletFields, OutletHeads } from "./OutletFields";
-import { emptyOutlet, type OutletDraft, readOutlet } from "./projectWords";
+import { emptyOutlet, readOutlet, toDraft } from "./projectWords";
+
+type Outlet = Schemas["OutletOut"];
 
 /** The outlets of a project, each saved by itself. */
 export function OutletsSection({ project }: { project: Project }) {
@@ -22,59 +24,67 @@ export function OutletsSection({ project }: { project: Project }) {
       <OutletHeads />
       {project.outlets.map((outlet) => (
         <OutletLine
-          key={Object.values(outlet).join("|")}
+          key={outlet.id}
           projectId={project.id}
           chosen={project.chosen_outlets.includes(outlet.id)}
           alone={project.outlets.filter((other) => other.channel === outlet.channel).length < 2}
-          start={{
-            id: outlet.id,
-            name: outlet.name,
-            channel: outlet.channel,
-            address: outlet.address ?? "",
-            standing: String(outlet.standing),
-            days: outlet.days_until_shown == null ? "" : String(outlet.days_until_shown),
-          }}
+          outlet={outlet}
         />
       ))}
-      <OutletLine
-        key={`new${project.outlets.length}`}
-        projectId={project.id}
-        start={emptyOutlet()}
-      />
+      <OutletLine key={`new${project.outlets.length}`} projectId={project.id} />
     </section>
   );
 }
 
 function OutletLine({
   projectId,
-  start,
+  outlet,
   chosen = false,
   alone = true,
 }: {
   projectId: number;
-  start: OutletDraft;
+  /** The one that is there; without it a new one is typed. */
+  outlet?: Outlet;
   /** Whether its channel is weighed for it, and whether it has that channel to itself. */
   chosen?: boolean;
   alone?: boolean;
 }) {
+  const [seen, setSeen] = useState(outlet);
+  const start = seen ? toDraft(seen) : emptyOutlet();
   const [draft, setDraft] = useState(start);
   const [tried, setTried] = useState(false);
   const say = useSay();
   const read = readOutlet(draft);
+  const changed = JSON.stringify(draft) !== JSON.stringify(start);
+  // As with the project's own fields: what changed elsewhere shows, unless something is typed here.
+  useEffect(() => {
+    if (outlet && outlet.version !== seen?.version && !changed) {
+      setSeen(outlet);
+      setDraft(toDraft(outlet));
+    }
+  }, [outlet, seen, changed]);
   const save = useChange(
     projectId,
     async () => {
       if (!("outlet" in read)) return;
-      await (start.id
-        ? changeOutlet(projectId, start.id, read.outlet)
-        : addOutlet(projectId, read.outlet));
+      if (!seen) return await addOutlet(projectId, read.outlet);
+      return await changeOutlet(projectId, seen.id, { ...read.outlet, version: seen.version });
     },
-    { done: () => say(`${draft.name} is saved; chances are weighed again.`) },
+    {
+      done: (saved) => {
+        if (saved && seen) {
+          setSeen(saved);
+          setDraft(toDraft(saved));
+        }
+        say(`${draft.name} is saved; chances are weighed again.`);
+      },
+    },
   );
-  const remove = useChange(projectId, () => removeOutlet(projectId, start.id ?? 0), {
+  const gone = () => removeOutlet(projectId, seen?.id ?? 0, seen?.version ?? 0);
+  const remove = useChange(projectId, gone, {
     done: () => say(`${start.name} is removed. z takes it back.`),
   });
-  const choose = useChange(projectId, () => chooseOutlet(projectId, start.id ?? 0), {
+  const choose = useChange(projectId, () => chooseOutlet(projectId, seen?.id ?? 0), {
     done: () =>
       say(
         `${channelName(start.channel)} search is weighed for ${start.name} now, in the ` +
@@ -82,11 +92,10 @@ function OutletLine({
       ),
   });
   const problem = save.error ?? remove.error ?? choose.error;
-  const changed = JSON.stringify(draft) !== JSON.stringify(start);
   return (
     <form
       noValidate
-      aria-label={start.id ? `Outlet ${start.name}` : "New outlet"}
+      aria-label={seen ? `Outlet ${start.name}` : "New outlet"}
       className="flex flex-col gap-2"
       onSubmit={(event) => {
         event.preventDefault();
@@ -106,9 +115,9 @@ function OutletLine({
           look={changed ? "main" : "plain"}
           disabled={!changed || save.isPending}
         >
-          {start.id ? "Save the outlet" : "Add the outlet"}
+          {seen ? "Save the outlet" : "Add the outlet"}
         </Button>
-        {start.id && !alone && (
+        {seen && !alone && (
           <Button
             aria-pressed={chosen}
             disabled={chosen || choose.isPending}
@@ -117,7 +126,7 @@ function OutletLine({
             {chosen ? "The sheet is weighed for it" : "Weigh the sheet for it"}
           </Button>
         )}
-        {start.id && (
+        {seen && (
           <Button look="bare" disabled={remove.isPending} onClick={() => remove.mutate(undefined)}>
             Remove
           </Button>

@@ -22,7 +22,7 @@ export const changeLocale = async (id: number, body: Schemas["LocaleIn"]) =>
 export const addOutlet = async (id: number, body: Schemas["OutletIn"]) =>
   data(await api.POST("/api/projects/{project_id}/outlets", { params: at(id), body }));
 
-export const changeOutlet = async (id: number, outletId: number, body: Schemas["OutletIn"]) =>
+export const changeOutlet = async (id: number, outletId: number, body: Schemas["OutletChange"]) =>
   data(
     await api.PUT("/api/projects/{project_id}/outlets/{outlet_id}", {
       params: at(id, { outlet_id: outletId }),
@@ -30,10 +30,10 @@ export const changeOutlet = async (id: number, outletId: number, body: Schemas["
     }),
   );
 
-export const removeOutlet = async (id: number, outletId: number) =>
+export const removeOutlet = async (id: number, outletId: number, version: number) =>
   data(
     await api.DELETE("/api/projects/{project_id}/outlets/{outlet_id}", {
-      params: at(id, { outlet_id: outletId }),
+      params: { ...at(id, { outlet_id: outletId }), query: { version } },
     }),
   );
 

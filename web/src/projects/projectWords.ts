@@ -11,7 +11,6 @@ export type Fields = Omit<
   click_values: Record<string, string>;
 };
 export type OutletDraft = {
-  id?: number;
   name: string;
   channel: Schemas["OutletIn"]["channel"];
   address: string;
@@ -49,6 +48,15 @@ export const emptyOutlet = (channel: OutletDraft["channel"] = "web"): OutletDraf
   address: "",
   standing: "",
   days: "",
+});
+
+/** An outlet that is there, as its line holds it. */
+export const toDraft = (outlet: Schemas["OutletOut"]): OutletDraft => ({
+  name: outlet.name,
+  channel: outlet.channel,
+  address: outlet.address ?? "",
+  standing: String(outlet.standing),
+  days: outlet.days_until_shown == null ? "" : String(outlet.days_until_shown),
 });
 
 const words = (text: string): string[] =>

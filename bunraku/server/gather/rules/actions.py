@@ -32,12 +32,13 @@ def add_rule(project: Project, kind: str, value: str) -> Rule:
         ):
             rule = Rule.objects.create(project=project, kind=kind, value=checked)
             journal.made([rule])
+            # It comes last, so what another rule leaves out already stays with that one.
+            only_this = RuleSet((CoreRule(rule.pk, kind, checked),))
+            apply_rules(project, only_this, Q(left_out_by__isnull=True))
     except IntegrityError as error:
         raise BunrakuError(
             "rule_exists", f"“{checked}” is left out already.", field="value"
         ) from error
-    # It comes last, so what another rule leaves out already stays with that one.
-    apply_rules(project, RuleSet((CoreRule(rule.pk, kind, checked),)), Q(left_out_by__isnull=True))
     return rule
 
 
@@ -49,4 +50,4 @@ def remove_rule(project: Project, rule_id: int) -> None:
             raise not_found("rule")
         with Recorder(project, f"Took back leaving out “{rule.value}”") as journal:
             journal.remove([rule])
-    apply_rules(project, only=Q(left_out_by=rule_id))
+        apply_rules(project, only=Q(left_out_by=rule_id))
