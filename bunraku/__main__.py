@@ -12,6 +12,10 @@ from pathlib import Path
 from bunraku.lifeline import end_with_parent, hold, holder
 
 ROOT = Path(__file__).resolve().parents[1]
+WEB_PROCESSES = 2
+"""One a core of a small machine: Python's threads share one."""
+BACKLOG = 1_024
+"""Connections that wait to be taken."""
 GRACE_SECONDS = 15.0
 """What the web server and the worker get to finish in when told to end."""
 MOST_RESTARTS = 3
@@ -27,7 +31,8 @@ def main() -> int:
     parser.add_argument("--reset", action="store_true", help="begin the demo afresh")
     parser.add_argument("--port", type=int, default=int(os.environ.get("BUNRAKU_PORT", "8000")))
     given = parser.parse_args()
-    if not _port_free(given.port):
+    listening = _listen(given.port)
+    if listening is None:
         print(
             f"Port {given.port} is in use. Stop what runs there, or choose another, as in: "
             f"make demo PORT=8001"
@@ -61,24 +66,27 @@ def main() -> int:
     for step in steps:
         if subprocess.run(step, env=environment, cwd=ROOT, check=False).returncode:
             return 1
-    return _serve(manage, environment, given.port)
+    with listening:
+        return _serve(manage, environment, listening)
 
 
-def _port_free(port: int) -> bool:
-    with socket.socket() as probe:
-        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
-        try:
-            probe.bind(("127.0.0.1", port))
-        except OSError:
-            return False
-    return True
+def _listen(port: int) -> socket.socket | None:
+    """A socket that listens on this machine alone; None where another process has the port. It is
+    held here, so that nobody is turned away while a web process is started again."""
+    try:
+        return socket.create_server(("127.0.0.1", port), backlog=BACKLOG)
+    except OSError:
+        return None
 
 
 class Kept:
     """A process that is started again when it ends by itself, a few times in a row."""
 
-    def __init__(self, name: str, command: list[str], environment: dict[str, str]) -> None:
+    def __init__(
+        self, name: str, command: list[str], environment: dict[str, str], *shared: int
+    ) -> None:
         self.name, self.command, self.environment = name, command, environment
+        self.shared = shared
         self.restarts = 0
         self._start()
 
@@ -90,6 +98,7 @@ class Kept:
             env=self.environment,
             cwd=ROOT,
             start_new_session=True,
+            pass_fds=self.shared,
             preexec_fn=end_with_parent(),  # noqa: PLW1509 - no thread runs here
         )
 
@@ -110,11 +119,9 @@ class Kept:
         return True
 
 
-def _serve(manage: list[str], environment: dict[str, str], port: int) -> int:
-    web_command = [
-        sys.executable, "-m", "gunicorn", "bunraku.server.wsgi", "--bind", f"127.0.0.1:{port}",
-        "--config", str(ROOT / "bunraku/server/gunicorn.py"),
-    ]  # fmt: skip
+def _serve(manage: list[str], environment: dict[str, str], listening: socket.socket) -> int:
+    shared = listening.fileno()
+    web = [*manage, "serve", str(shared)]
     wanted = True
 
     def stop(*_: object) -> None:
@@ -125,10 +132,13 @@ def _serve(manage: list[str], environment: dict[str, str], port: int) -> int:
     for sign in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP):
         signal.signal(sign, stop)
     kept = [
-        Kept("web server", web_command, environment),
+        *(Kept("web server", web, environment, shared) for _ in range(WEB_PROCESSES)),
         Kept("job worker", [*manage, "work"], environment),
     ]
-    print(f"Bunraku is at http://127.0.0.1:{port}/  (Ctrl-C ends it)", flush=True)
+    print(
+        f"Bunraku is at http://127.0.0.1:{listening.getsockname()[1]}/  (Ctrl-C ends it)",
+        flush=True,
+    )
     code = 0
     while wanted and not code:
         time.sleep(0.2)

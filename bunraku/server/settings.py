@@ -15,6 +15,9 @@ DATA.mkdir(parents=True, exist_ok=True)
 
 DEMO = env.bool("BUNRAKU_DEMO", False)
 """Sign the demo's person in by itself, for requests from this machine only."""
+PUBLIC = env.str("BUNRAKU_PUBLIC", "")
+"""The address that people reach Bunraku at through a proxy with TLS, as in https://keywords.example;
+empty: on this machine alone."""
 REHEARSAL_FAULTS = env.float("BUNRAKU_REHEARSAL_FAULTS", 0.0)
 """Share of the practice sources' calls that fail, 0-1."""
 TODAY = env.str("BUNRAKU_TODAY", "")
@@ -141,5 +144,7 @@ LOGGING = {
     "disable_existing_loggers": False,
     "formatters": {"plain": {"format": "{levelname} {name}: {message}", "style": "{"}},
     "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "plain"}},
+    # How many requests wait is nothing that a person can act on.
+    "loggers": {"waitress.queue": {"level": "ERROR"}},
     "root": {"handlers": ["console"], "level": env.str("BUNRAKU_LOG", "WARNING")},
 }

@@ -22,13 +22,14 @@ from django.test import Client
 from sklearn.feature_extraction.text import CountVectorizer
 from sklearn.linear_model import LogisticRegression
 
+from bunraku.core.formats.reading import Wanted
 from bunraku.core.gather.combiner import Term, combine, read_pattern
 from bunraku.core.gather.merge import Origin, merge_suggestions
 from bunraku.core.gather.relevance import learn_relevance
 from bunraku.core.gather.rules import Facts, Rule, left_out_by
 from bunraku.core.gather.variants import find_families
 from bunraku.server.gather.files.importing import start_import
-from bunraku.server.gather.files.uploads import Wanted, upload_file
+from bunraku.server.gather.files.uploads import upload_file
 from bunraku.server.gather.tidying import keep_families, keep_relevance
 from bunraku.server.jobs.models import Job
 from bunraku.server.projects.actions import create_project
@@ -149,7 +150,7 @@ def files() -> Iterator[Result]:
     book.save(folder / "table.xlsx")
     for name, most in (("table.csv", 20), ("table.xlsx", 60)):
         project = create_project(person, {"name": f"Bench {name}"}, [])
-        upload = upload_file(project, ContentFile((folder / name).read_bytes(), name))
+        upload, _ = upload_file(project, ContentFile((folder / name).read_bytes(), name))
         plain = seconds(lambda name=name: _plainly(folder / name))  # type: ignore[misc]
         job = start_import(project, upload.pk, "web", Wanted())
         script = [sys.executable, "-c", _IMPORT, str(job.pk)]

@@ -1,6 +1,7 @@
 """The combiner, rules, seeds with operators, years, languages, relevance."""
 
 import random
+import re
 from itertools import pairwise, product
 
 import numpy as np
@@ -359,5 +360,29 @@ def test_relevance_of_nothing_one_and_of_drops_alone() -> None:
     assert learn_relevance([], [], ABOUT, "en").shares.tolist() == []
     assert learn_relevance(["telescope"], [-1], ABOUT, "en").shares.shape == (1,)
     texts, wanted = _field()
+    all_dropped = learn_relevance(["some words", "other words"], [-1, -1], ABOUT, "en")
+    assert (
+        all_dropped.shares.tolist()
+        == learn_relevance(["some words"] * 2, [0, 0], ABOUT, "en").shares.tolist()
+    )
     only_drops = learn_relevance(texts, [0 if good else -1 for good in wanted], ABOUT, "en")
     assert only_drops.shares[np.array(wanted)].mean() > only_drops.shares[~np.array(wanted)].mean()
+
+
+@given(
+    st.text("ab* ", min_size=1, max_size=9).filter(lambda value: set(value) - {"*", " "}),
+    st.text("ab ", min_size=1, max_size=12),
+)
+def test_patterns_match_as_a_plain_search_of_all_ways_does(value: str, text: str) -> None:
+    """The plain one tries every way, in a time that doubles with each star."""
+    pattern, key = check_rule("pattern", value), " ".join(text.split())
+    plain = ".*?".join(map(re.escape, pattern.split("*")))
+    fits = re.search(rf"(?<!\S){plain}(?!\S)", key) is not None
+    hit = left_out_by([Rule(1, "pattern", pattern)], Facts([key], np.array([np.nan])))
+    assert (hit.tolist() == [0]) is fits
+
+
+def test_a_pattern_of_stars_takes_no_time_on_a_long_keyword() -> None:
+    """By trying all ways this takes longer than anybody waits."""
+    rules = [Rule(1, "pattern", "a*a*a*a*a*b")]
+    assert left_out_by(rules, Facts(["a" * 200] * 1_000, np.full(1_000, np.nan))).max() == -1

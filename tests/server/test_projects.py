@@ -193,6 +193,11 @@ def test_the_journal_does_not_grow_for_ever(api: Api, monkeypatch: pytest.Monkey
     for n in range(6):
         api.post("/outlets", {"name": f"Site {n}", "channel": "web", "standing": n})
     assert Entry.objects.count() == 3
+    # Nor in bytes; the latest can be taken back however large it is.
+    monkeypatch.setattr("bunraku.server.journal.recorder.KEPT_BYTES", 10)
+    api.post("/outlets", {"name": "Last site", "channel": "web", "standing": 1})
+    assert Entry.objects.count() == 1
+    assert api.undo()["label"] == "Added outlet Last site"
 
 
 @override_settings(DEMO=True)

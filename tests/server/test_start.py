@@ -10,6 +10,7 @@ import subprocess
 import sys
 import time
 import urllib.request
+from contextlib import ExitStack
 from pathlib import Path
 from typing import Any
 
@@ -100,7 +101,7 @@ def test_both_processes_run_while_they_are_wanted_and_end_together(tmp_path: Pat
             if "Bunraku is at" in line:
                 break
         until(20, served)
-        for word in ("gunicorn", " work"):
+        for word in (" serve ", " work"):
             killed = process_of(process.pid, word)
             os.kill(killed, signal.SIGKILL)
             until(20, lambda word=word, killed=killed: process_of(process.pid, word, but=killed))
@@ -137,6 +138,30 @@ def test_nobody_else_uses_a_data_folder_that_is_in_use(tmp_path: Path) -> None:
     assert hold(tmp_path / "in-use") is not None
 
 
+def test_the_slow_and_the_silent_keep_nobody_waiting(tmp_path: Path) -> None:
+    """Two hundred connections that say nothing, and forty that stop amid a request or its body."""
+    begun = (
+        b"GET /api/session HTTP/1.1\r\nHo",
+        b"POST /api/session HTTP/1.1\r\nHost: localhost\r\nContent-Length: 900\r\n\r\n{",
+    )
+    port = free_port()
+    with start(tmp_path, port) as process, ExitStack() as connections:
+        assert process.stdout is not None
+        until(30, lambda: "Bunraku is at" in process.stdout.readline())  # type: ignore[union-attr]
+
+        def connect(said: bytes = b"") -> None:
+            connection = socket.create_connection(("127.0.0.1", port), timeout=10)
+            connections.enter_context(connection).sendall(said)
+
+        for _ in range(200):
+            connect()
+        for said in begun * 20:
+            connect(said)
+        for _ in range(20):
+            with urllib.request.urlopen(f"http://127.0.0.1:{port}/api/session", timeout=15) as told:
+                assert json.load(told) == {"name": ""}
+
+
 def test_a_process_that_ends_again_and_again_is_given_up(
     monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
 ) -> None:
@@ -153,7 +178,7 @@ def test_a_process_that_ends_again_and_again_is_given_up(
 def test_what_was_started_ends_with_whoever_started_it(tmp_path: Path) -> None:
     """Killed so that nothing can be tidied up: neither web server nor worker stays behind."""
     with start(tmp_path, free_port()) as process:
-        until(30, lambda: len(children(process.pid)) == 2)
+        until(30, lambda: len(children(process.pid)) == 3)
         everyone = descendants(process.pid)
         process.kill()
         process.wait()

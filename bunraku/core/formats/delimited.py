@@ -13,6 +13,8 @@ MOST_LINES_A_ROW = 20
 MOST_ROW_CHARACTERS = 200_000
 """A quote that is never closed would make one row of the whole file."""
 TOO_LONG = "This row is far too long to be one."
+# A cell may be as long as a row.
+csv.field_size_limit(MOST_ROW_CHARACTERS + MOST_LINES_A_ROW)
 _QUOTE_NEXT = re.compile(' *"')
 NEVER_CLOSED = "A quotation mark is opened in this row and never closed."
 
@@ -46,12 +48,14 @@ def delimited_rows(lines: Iterable[str], delimiter: str) -> Iterator[tuple[int, 
     """Rows of delimited text (RFC 4180), each with the number of its first line.
 
     Parameters: `lines`; `delimiter`. Returns: (line number from 1, cells); for a row whose
-    quotation mark is open for more than `MOST_LINES_A_ROW` lines or to the end, (line number, why)
-    and the lines after it are read anew; so for a line of more than `MOST_ROW_CHARACTERS`. Empty
-    lines are skipped. Raises: nothing. Cost: linear, memory for `MOST_LINES_A_ROW` lines."""
+    quotation mark is open for more than `MOST_LINES_A_ROW` lines or `MOST_ROW_CHARACTERS`, to the
+    end, or for good, (line number, why) and the lines after it are read anew; so for a line of more
+    than `MOST_ROW_CHARACTERS`. Empty lines are skipped. Raises: nothing. Cost: linear, at worst
+    each line is read `MOST_LINES_A_ROW` times; memory for as many lines."""
     waiting: deque[tuple[int, str]] = deque()
     source = enumerate(lines, start=1)
     held: list[tuple[int, str]] = []
+    is_open, characters = False, 0
 
     def following() -> tuple[int, str] | None:
         return waiting.popleft() if waiting else next(source, None)
@@ -63,11 +67,15 @@ def delimited_rows(lines: Iterable[str], delimiter: str) -> Iterator[tuple[int, 
         if now is not None and len(now[1]) > MOST_ROW_CHARACTERS:
             yield now[0], TOO_LONG
             continue
+        never = now is None
         if now is not None:
             held.append(now)
-        is_open = _opens(held, delimiter)
-        if is_open and now is not None and len(held) <= MOST_LINES_A_ROW:
-            continue
+            characters += len(now[1])
+            state = _after(now[1], delimiter, is_open=is_open)
+            is_open = state is not _CLOSED
+            never = state is _NEVER or characters > MOST_ROW_CHARACTERS
+            if is_open and not never and len(held) <= MOST_LINES_A_ROW:
+                continue
         number, line = held[0]
         if is_open:
             yield number, NEVER_CLOSED
@@ -76,38 +84,53 @@ def delimited_rows(lines: Iterable[str], delimiter: str) -> Iterator[tuple[int, 
             cells = _cells(line if len(held) == 1 else _joined(held), delimiter)
             if any(cells):
                 yield number, cells
-        held = []
+        held, is_open, characters = [], False, 0
 
 
 def _joined(held: list[tuple[int, str]]) -> str:
     return "".join(line if line.endswith(("\n", "\r")) else line + "\n" for _, line in held)
 
 
-def _opens(held: list[tuple[int, str]], delimiter: str) -> bool:
-    """Whether a quotation mark that opens a cell is still open; one inside a cell (8" telescope) is
-    a sign like any other."""
-    if len(held) == 1 and '"' not in held[0][1]:
-        return False
-    text = _joined(held).lstrip("\ufeff").rstrip("\r\n")
-    quoted, plain = _cell_forms(delimiter)
+_CLOSED, _OPEN, _NEVER = "closed", "open", "never"
+
+
+def _after(line: str, delimiter: str, *, is_open: bool) -> str:
+    """How things stand after a line: no quotation mark is open, one that opens a cell is, or one is
+    that no line can close any more, since a single one stands inside its cell. One inside a cell
+    that none opens (8" telescope) is a sign like any other. Cost: linear."""
+    if '"' not in line:
+        return _OPEN if is_open else _CLOSED
+    text = line.lstrip("\ufeff").rstrip("\r\n")
+    inside, plain = _cell_forms(delimiter)
     at = 0
     while at <= len(text):
-        if _QUOTE_NEXT.match(text, at):
-            match = quoted.match(text, at)
-            if match is None:
-                return True
-        else:
-            match = plain.match(text, at)
-        if match is None or match.end() == at or not match[0].endswith(delimiter):
-            return False
-        at = match.end()
-    return False
+        if not is_open:
+            opening = _QUOTE_NEXT.match(text, at)
+            if opening is None:
+                cell = plain.match(text, at)
+                if cell is None or cell.end() == at or not cell[0].endswith(delimiter):
+                    return _CLOSED
+                at = cell.end()
+                continue
+            at = opening.end()
+        match = inside.match(text, at)
+        if match is None:
+            return _NEVER if '"' in text[at:].replace('""', "") else _OPEN
+        if not match[0].endswith(delimiter):
+            return _CLOSED
+        at, is_open = match.end(), False
+    return _CLOSED
 
 
 @cache
 def _cell_forms(delimiter: str) -> tuple[re.Pattern[str], re.Pattern[str]]:
+    """The rest of a cell inside quotation marks with what ends it, and a cell without them. What
+    was matched is not tried in other ways: none would do better."""
     sign = re.escape(delimiter)
-    return re.compile(rf' *"(?:[^"]|"")*" *(?:{sign}|$)'), re.compile(rf"[^{sign}]*(?:{sign}|$)")
+    return (
+        re.compile(rf'[^"]*+(?:""[^"]*+)*+" *(?:{sign}|$)'),
+        re.compile(rf"[^{sign}]*(?:{sign}|$)"),
+    )
 
 
 def _cells(text: str, delimiter: str) -> list[str]:

@@ -10,6 +10,8 @@ from bunraku.core.formats.bad_file import BadFile
 
 NAMED_BY = 100
 """Objects at the top whose names become the columns."""
+MOST_NAMES = 200
+"""More names than any report has columns; those beyond are not looked at."""
 MOST_LIST_CHARACTERS = 60_000_000
 """A list is read whole, unlike lines: more than this would not fit beside everything else."""
 _OTHER_SHAPE = (
@@ -34,7 +36,7 @@ def json_rows(file: TextIO) -> Iterator[tuple[int, list[str] | str]]:
     first = list(islice(entries, NAMED_BY))
     names = list(
         dict.fromkeys(name for _, entry in first if isinstance(entry, dict) for name in entry)
-    )
+    )[:MOST_NAMES]
     if not names and not any(isinstance(entry, str) for _, entry in first):
         raise BadFile(_OTHER_SHAPE)
     if names:

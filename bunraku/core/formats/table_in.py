@@ -20,6 +20,14 @@ from bunraku.core.formats.json_in import json_rows
 MOST_UNPACKED_BYTES = 120_000_000
 """Most bytes that a spreadsheet may unpack to: three times what 100,000 rows of ten columns
 need."""
+MOST_TEXTS_BYTES = 40_000_000
+"""Most bytes that the texts of a spreadsheet may unpack to: they are read whole, whichever sheet
+is wanted."""
+MOST_CELLS = 20_000_000
+"""Most cells of a sheet, empty ones between and before others too: 100,000 rows of 200 columns."""
+_EMPTY_ROW = 10
+"""Cells that an empty row counts as: a million of them, as many as a sheet can have, are no
+mischief."""
 MOST_COLUMNS = 200
 """More columns than any report has: a table this wide lies on its side."""
 MOST_CELL_CHARACTERS = 5_000
@@ -136,7 +144,11 @@ def _strange(head: bytes) -> bool:
 
 def _delimited(table: TableFile) -> Iterator[tuple[int, Cells | str]]:
     with table.path.open(encoding=table.encoding, errors="replace", newline="") as file:
-        yield from delimited_rows(file, table.delimiter)
+        for number, cells in delimited_rows(file, table.delimiter):
+            if isinstance(cells, str):
+                yield number, cells
+            else:
+                yield number, [cell[:MOST_CELL_CHARACTERS] for cell in cells[:MOST_COLUMNS]]
 
 
 def _text(table: TableFile) -> Iterator[tuple[int, Cells | str]]:
@@ -156,14 +168,21 @@ def _open_spreadsheet(path: Path, sheet: str) -> TableFile:
     try:
         with zipfile.ZipFile(path) as packed:
             unpacked = sum(entry.file_size for entry in packed.infolist())
-            names = packed.namelist()
+            sizes = {entry.filename: entry.file_size for entry in packed.infolist()}
         if unpacked > MOST_UNPACKED_BYTES:
             raise BadFile(
                 f"The spreadsheet unpacks to {unpacked / 1e6:,.0f} MB; "
                 f"{MOST_UNPACKED_BYTES / 1e6:,.0f} MB are the most. "
                 "Save the sheet as CSV, or split it."
             )
-        if "xl/workbook.xml" not in names:
+        texts = sizes.get("xl/sharedStrings.xml", 0)
+        if texts > MOST_TEXTS_BYTES:
+            raise BadFile(
+                f"The texts of the spreadsheet unpack to {texts / 1e6:,.0f} MB; "
+                f"{MOST_TEXTS_BYTES / 1e6:,.0f} MB are the most. "
+                "Save the sheet that is wanted as CSV."
+            )
+        if "xl/workbook.xml" not in sizes:
             raise BadFile("This is a packed file but no spreadsheet.")
         # As an open file, since by its name the library would refuse a spreadsheet that is called
         # something else.
@@ -201,10 +220,19 @@ def _spreadsheet(table: TableFile) -> Iterator[tuple[int, Cells | str]]:
             sheet = book[table.sheet]
             # What a file says of its own size is often wrong: a million empty rows, or one.
             sheet.reset_dimensions()
+            seen = 0
             for number, row in enumerate(sheet.iter_rows(values_only=True), start=1):
+                seen += len(row) or _EMPTY_ROW
+                if seen > MOST_CELLS:
+                    raise BadFile(
+                        f"The sheet has more than {MOST_CELLS / 1e6:.0f} million cells, most of "
+                        "them empty. Copy what is wanted into a new sheet."
+                    )
                 cells = [_cell(value) for value in row[:MOST_COLUMNS]]
                 if any(cells):
                     yield number, cells
+    except BadFile:
+        raise
     except _BROKEN as error:
         raise BadFile("The spreadsheet breaks off: the rest of it could not be read.") from error
 

@@ -83,6 +83,9 @@ def learn_relevance(
     )
     # Where something was dropped and nothing kept, what the project says of itself is what is kept.
     labels, weights, chosen = _with_project(labels, weights, chosen, prior)
+    if not labels.any():
+        # All was dropped, and nothing is of the topic: there is nothing to tell apart.
+        return Relevance(prior, Taste({}, 1.0, 0.0, len(decided)))
     coefficients, constant = _fit(matrix[chosen], labels, weights)
     shares = 1 / (1 + np.exp(-(np.asarray(matrix @ coefficients) + constant)))
     taste = Taste(

@@ -4,6 +4,8 @@ from django.conf import settings
 from django.db import models
 from django.utils import timezone
 
+from bunraku.server.database.packed import PackedJSONField
+
 
 class Entry(models.Model):
     """One change by a person, with what is needed to take it back."""
@@ -16,7 +18,7 @@ class Entry(models.Model):
     label = models.CharField(max_length=200)
     # A list of {model, pk, before, after}; before is null for what was made, after for what was
     # removed.
-    changes = models.JSONField()
+    changes = PackedJSONField()
     at = models.DateTimeField(default=timezone.now)
     undone = models.BooleanField(default=False)
 

@@ -3,9 +3,11 @@ thousand keywords are dropped, and taken back, in about a second."""
 
 from collections import defaultdict
 from collections.abc import Iterable, Sequence
+from itertools import accumulate
 from typing import Any
 
 from django.db import models
+from django.db.models.functions import Length
 
 from bunraku.server.journal.acting import who_acts
 from bunraku.server.journal.carrying import Fields, fields_of
@@ -16,6 +18,9 @@ from bunraku.server.journal.values import columns_of, plain, read
 
 KEPT_ENTRIES = 500
 """Changes of a project that can be taken back; the oldest are forgotten first."""
+KEPT_BYTES = 4_000_000
+"""What the changes of a project may take in all, packed: ninety of five thousand keywords each, or
+all of `KEPT_ENTRIES` of some hundreds. The latest is always kept."""
 Change = dict[str, Any]
 
 
@@ -82,10 +87,7 @@ class Recorder:
             project=self.project, by_id=person, label=self.label[:200], changes=changes
         )
         log(self.project, self.label)
-        kept = Entry.objects.filter(project=self.project).order_by("-pk")
-        oldest = list(kept.values_list("pk", flat=True)[KEPT_ENTRIES:])
-        if oldest:
-            Entry.objects.filter(pk__in=oldest).delete()
+        _forget_oldest(self.project)
 
     def _changes(self) -> list[Change]:
         changes: list[Change] = []
@@ -97,6 +99,20 @@ class Recorder:
                 if before != now.get(pk)
             ]
         return changes
+
+
+def _forget_oldest(project: Any) -> None:
+    """Forget the oldest entries of a project where there are too many or they are too large."""
+    mine = Entry.objects.filter(project=project).order_by("-pk")
+    sizes = list(mine.annotate(size=Length("changes")).values_list("pk", "size"))
+    so_far = accumulate(size for _, size in sizes)
+    forgotten = [
+        pk
+        for number, ((pk, _), total) in enumerate(zip(sizes, so_far, strict=True))
+        if number >= KEPT_ENTRIES or (number and total > KEPT_BYTES)
+    ]
+    if forgotten:
+        Entry.objects.filter(pk__in=forgotten).delete()
 
 
 def _values(row: models.Model, fields: Fields = ()) -> Change:

@@ -8,9 +8,9 @@ from ninja.files import UploadedFile
 
 from bunraku.core.formats.csv_out import Column, csv_lines
 from bunraku.core.formats.mapping import MEANINGS
+from bunraku.core.formats.reading import Wanted
 from bunraku.server.gather.files.importing import Import, start_import
 from bunraku.server.gather.files.uploads import (
-    Wanted,
     find_upload,
     forget,
     preview_upload,
@@ -105,7 +105,7 @@ def _with_meanings(preview: dict[str, Any]) -> dict[str, Any]:
 @router.post("/files", response=FileOut, auth=CHANGES, url_name="upload_file")
 def upload(request: ProjectRequest, project_id: ProjectId, file: File[UploadedFile]) -> Any:
     """Bring a file and look at it; nothing is imported yet."""
-    return _with_meanings(preview_upload(upload_file(request.project, file), Wanted()))
+    return _with_meanings(upload_file(request.project, file)[1])
 
 
 @router.post("/files/{int:file_id}/look", response=FileOut, auth=READS, url_name="look_at_file")

@@ -2,20 +2,22 @@
 what is refused is kept with its reason."""
 
 from collections.abc import Iterable, Sequence
-from itertools import islice
+from contextlib import closing
 
 from django.db import transaction
 
+from bunraku.confined import TooMuch, confined
 from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.figures_in import Figure
-from bunraku.core.formats.keywords_in import Plan, Refused, Taken, keywords_in
+from bunraku.core.formats.keywords_in import Plan, Refused, Taken
+from bunraku.core.formats.reading import Wanted, read_rows
 from bunraku.core.gather.merge import Merged
 from bunraku.core.gather.merge import Origin as Came
 from bunraku.server.clock import today
 from bunraku.server.database.parts import in_parts
 from bunraku.server.errors import BunrakuError
 from bunraku.server.gather.brought import Bringing, Brought
-from bunraku.server.gather.files.uploads import Wanted, find_upload, path_of, plan_of, table_of
+from bunraku.server.gather.files.uploads import READING, find_upload, given_up, look, path_of
 from bunraku.server.gather.keeping import keep_merged
 from bunraku.server.gather.models import RefusedRow, Upload
 from bunraku.server.gather.rules.ruleset import rules_of
@@ -66,15 +68,15 @@ class Imported(Brought):
 def start_import(project: Project, upload_id: int, channel: str, wanted: Wanted) -> Job:
     """Import a file into a channel. Raises: not_found, bad_file, bad_mapping."""
     upload = find_upload(project, upload_id)
-    table = table_of(upload, wanted.sheet)
-    _, plan = plan_of(table, wanted)
+    looked = look(upload, wanted)
+    plan = looked.plan
     if "keyword" not in plan.mapping:
         raise BunrakuError("bad_mapping", "Say which column holds the keywords.", field="mapping")
     params = ImportParams(
         upload=upload.pk,
         name=upload.name,
         channel=channel,
-        sheet=table.sheet,
+        sheet=looked.table.sheet,
         heading=plan.heading,
         mapping=dict(plan.mapping),
         decimals={str(column): sign for column, sign in plan.decimals.items()},
@@ -101,19 +103,23 @@ class Import(JobKind[ImportParams, Imported]):
             raise BunrakuError(
                 "not_found", "The file is gone: it is kept for a week.", hint="Bring it again."
             )
-        table = table_of(upload, params.sheet)
         decimals = {int(column): sign for column, sign in params.decimals.items()}
         plan = Plan(params.heading, params.mapping, decimals)
         work.start("Reading the file", upload.size_bytes and _rows_about(upload))
         RefusedRow.objects.filter(job=work.job).delete()
         batches = _Batches(work, plan)
-        rows = keywords_in(table, plan)
+        path = path_of(upload)
+        # Read by another process while this one stores what was read before.
+        parts = confined(read_rows, path, params.sheet, plan, BATCH, bounds=READING)
         try:
-            while part := list(islice(rows, BATCH)):
-                batches.take(part)
-                work.advance(len(part))
+            with closing(parts):
+                for part in parts:
+                    batches.take(part)
+                    work.advance(len(part))
         except BadFile as bad:
             work.result.remark(f"{bad} What came before it is in.")
+        except TooMuch as bound:
+            work.result.remark(f"{given_up(bound, READING)} What came before it is in.")
         finally:
             batches.bringing.report(now=True)
         start_tidying(work.project)

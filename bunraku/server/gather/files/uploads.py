@@ -1,7 +1,7 @@
 """Files on their way in: kept until they are imported, looked at, forgotten after a week."""
 
 import secrets
-from dataclasses import dataclass
+from contextlib import closing
 from datetime import timedelta
 from pathlib import Path
 from typing import Any
@@ -10,23 +10,19 @@ from django.conf import settings
 from django.core.files.uploadedfile import UploadedFile
 from django.utils import timezone
 
-from bunraku.core.formats.bad_file import BadFile
-from bunraku.core.formats.keywords_in import (
-    Plan,
-    Preview,
-    Refused,
-    decimals_of,
-    keywords_in,
-    look_at,
-)
-from bunraku.core.formats.mapping import MEANINGS
-from bunraku.core.formats.table_in import TableFile, open_table
+from bunraku.confined import Bounds, TooMuch, confined
+from bunraku.core.formats.bad_file import BadFile, BadMapping
+from bunraku.core.formats.reading import Look, Wanted, look_into
 from bunraku.server.errors import BunrakuError, not_found
 from bunraku.server.gather.models import Upload
 from bunraku.server.projects.models import Project
 
 MOST_BYTES = 60_000_000
 """Largest file taken: 100,000 rows of ten columns are a sixth of it."""
+LOOKING = Bounds(seconds=8, computing_seconds=8, memory_bytes=600_000_000)
+"""What looking at a file may take: a sheet of 100,000 rows takes a second and a quarter of that."""
+READING = Bounds(seconds=60, computing_seconds=900, memory_bytes=900_000_000)
+"""What reading a file whole may take, the first between two parts of some thousand rows."""
 KEPT_DAYS = 7
 """A file looked at and not brought in is forgotten after a week."""
 MOST_KEPT = 20
@@ -42,8 +38,9 @@ KINDS = {
 DELIMITERS = {",": "comma", ";": "semicolon", "\t": "tab", "|": "bar"}
 
 
-def upload_file(project: Project, file: "UploadedFile[bytes]") -> Upload:
-    """Keep a file to be looked at. Raises: bad_file when it is too large."""
+def upload_file(project: Project, file: "UploadedFile[bytes]") -> tuple[Upload, dict[str, Any]]:
+    """Keep a file and look at it. Returns: the upload and its preview. Raises: bad_file when it is
+    too large or cannot be read; then nothing is kept."""
     if (file.size or 0) > MOST_BYTES:
         raise BunrakuError(
             "bad_file",
@@ -64,12 +61,10 @@ def upload_file(project: Project, file: "UploadedFile[bytes]") -> Upload:
         project=project, name=name, stored=stored, size_bytes=file.size or 0
     )
     try:
-        # Read once now, so that a file that cannot be read is refused at once and not left behind.
-        plan_of(table_of(upload), Wanted())
+        return upload, preview_upload(upload, Wanted())
     except BunrakuError:
         forget(upload)
         raise
-    return upload
 
 
 def find_upload(project: Project, upload_id: int) -> Upload:
@@ -104,58 +99,40 @@ def _forget_old(project: Project) -> None:
         forget(upload)
 
 
-def table_of(upload: Upload, sheet: str = "") -> TableFile:
-    """An upload as a table. Raises: bad_file."""
+def look(upload: Upload, wanted: Wanted) -> Look:
+    """Look into an upload, in a process of its own. Raises: bad_file, also where it takes more time
+    or memory than it may; bad_mapping."""
     try:
-        return open_table(path_of(upload), sheet)
+        with closing(confined(look_into, path_of(upload), wanted, bounds=LOOKING)) as looks:
+            return next(looks)
+    except BadMapping as bad:
+        raise BunrakuError("bad_mapping", str(bad), field="mapping") from bad
     except BadFile as bad:
         raise BunrakuError("bad_file", str(bad), field="file") from bad
+    except TooMuch as bound:
+        raise BunrakuError("bad_file", given_up(bound, LOOKING), field="file") from bound
 
 
-@dataclass(frozen=True)
-class Wanted:
-    """How a person wants a table read: its sheet, the row of its heading (None: guess), meaning to
-    column (None: guess)."""
-
-    sheet: str = ""
-    heading: int | None = None
-    mapping: dict[str, int] | None = None
-
-
-def plan_of(table: TableFile, wanted: Wanted) -> tuple[Preview, Plan]:
-    """How a table looks and would be read. Raises: bad_file, bad_mapping."""
-    try:
-        seen = look_at(table, wanted.heading)
-    except BadFile as bad:
-        raise BunrakuError("bad_file", str(bad), field="file") from bad
-    if wanted.mapping is None:
-        return seen, seen.plan
-    width = max([len(seen.headings), *(len(cells) for _, cells in seen.rows)], default=0)
-    for meaning, column in wanted.mapping.items():
-        if meaning not in MEANINGS or not 0 <= column < width:
-            raise BunrakuError(
-                "bad_mapping", f"There is no column {column + 1} for {meaning}.", field="mapping"
-            )
-    return seen, Plan(
-        seen.plan.heading,
-        wanted.mapping,
-        decimals_of([cells for _, cells in seen.rows], wanted.mapping),
+def given_up(bound: TooMuch, bounds: Bounds) -> str:
+    """Why reading a file was given up, and what to do."""
+    took = {
+        "time": f"more than {bounds.seconds:.0f} seconds",
+        "memory": f"more than {bounds.memory_bytes / 1e6:,.0f} MB of memory",
+    }
+    return (
+        f"The file was given up: reading it took {took[bound.bound]}. "
+        "Save only the columns that are wanted as CSV, or split it."
     )
 
 
 def preview_upload(upload: Upload, wanted: Wanted) -> dict[str, Any]:
     """What an upload looks like, how it would be read, and which of its first rows would be refused
     and why. Imports nothing."""
-    table = table_of(upload, wanted.sheet)
-    seen, plan = plan_of(table, wanted)
-    refused: list[Refused] = []
-    if "keyword" in plan.mapping:
-        last = seen.rows[-1][0] if seen.rows else 0
-        for row in keywords_in(table, plan):
-            if row.number > last:
-                break
-            if isinstance(row, Refused):
-                refused.append(row)
+    return _told(upload, look(upload, wanted))
+
+
+def _told(upload: Upload, found: Look) -> dict[str, Any]:
+    table, seen, plan = found.table, found.seen, found.plan
     kind = KINDS[table.kind]
     if table.kind == "csv":
         kind = f"{kind}, parted by {DELIMITERS[table.delimiter]}"
@@ -173,5 +150,5 @@ def preview_upload(upload: Upload, wanted: Wanted) -> dict[str, Any]:
             for number, cells in seen.rows
         ],
         "mapping": dict(plan.mapping),
-        "refused": [row._asdict() for row in refused[:REFUSED_SHOWN]],
+        "refused": [row._asdict() for row in found.refused[:REFUSED_SHOWN]],
     }

@@ -9,6 +9,7 @@ from django.conf import settings
 from django.core.management import call_command
 from django.core.management.base import BaseCommand
 
+from bunraku.confined import make_ready
 from bunraku.lifeline import hold
 from bunraku.server.clock import today
 from bunraku.server.jobs.actions import requeue_orphans
@@ -31,6 +32,7 @@ class Command(BaseCommand):
             self.stdout.write("Another job worker runs on this data; waiting for it to end.")
             held = hold(place, wait=True)
         requeue_orphans()
+        make_ready()
         # The first suggestions of a run should not wait for libraries and sources to be loaded.
         threading.Thread(target=_warm, daemon=True).start()
         settle()

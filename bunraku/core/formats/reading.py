@@ -1,0 +1,82 @@
+"""Files looked at and read from their path alone: what can be handed to another process whole."""
+
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+from itertools import islice
+from pathlib import Path
+
+from bunraku.core.formats.bad_file import BadMapping
+from bunraku.core.formats.keywords_in import (
+    Plan,
+    Preview,
+    Refused,
+    Taken,
+    decimals_of,
+    keywords_in,
+    look_at,
+)
+from bunraku.core.formats.mapping import MEANINGS
+from bunraku.core.formats.table_in import TableFile, open_table
+
+
+@dataclass(frozen=True)
+class Wanted:
+    """How a person wants a table read: its sheet ("": the first with something in it), the row of
+    its heading (None: guess), meaning to column (None: guess)."""
+
+    sheet: str = ""
+    heading: int | None = None
+    mapping: Mapping[str, int] | None = None
+
+
+@dataclass(frozen=True)
+class Look:
+    """A file looked at: the table, its beginning, how it would be read, and which of its first rows
+    would then be refused."""
+
+    table: TableFile
+    seen: Preview
+    plan: Plan
+    refused: tuple[Refused, ...]
+
+
+def look_into(path: Path, wanted: Wanted) -> Iterator[Look]:
+    """Look into a file.
+
+    Parameters: `path`; `wanted`. Returns: one `Look`. Raises: `BadFile`; `BadMapping` for a column
+    that the table does not have. Cost: of the file's first rows, but for what a spreadsheet has
+    aside from them."""
+    table = open_table(path, wanted.sheet)
+    seen = look_at(table, wanted.heading)
+    plan = _plan(seen, wanted)
+    refused: list[Refused] = []
+    if "keyword" in plan.mapping:
+        last = seen.rows[-1][0] if seen.rows else 0
+        for row in keywords_in(table, plan):
+            if row.number > last:
+                break
+            if isinstance(row, Refused):
+                refused.append(row)
+    yield Look(table, seen, plan, tuple(refused))
+
+
+def _plan(seen: Preview, wanted: Wanted) -> Plan:
+    if wanted.mapping is None:
+        return seen.plan
+    width = max([len(seen.headings), *(len(cells) for _, cells in seen.rows)], default=0)
+    for meaning, column in wanted.mapping.items():
+        if meaning not in MEANINGS or not 0 <= column < width:
+            raise BadMapping(f"There is no column {column + 1} for {meaning}.")
+    cells = [cells for _, cells in seen.rows]
+    return Plan(seen.plan.heading, wanted.mapping, decimals_of(cells, wanted.mapping))
+
+
+def read_rows(path: Path, sheet: str, plan: Plan, batch: int) -> Iterator[list[Taken | Refused]]:
+    """The rows of a file as keywords, so many at a time.
+
+    Parameters: `path`; `sheet`; `plan`; `batch`, rows in a part. Returns: parts of what
+    `keywords_in` gives. Raises: `BadFile`, for what breaks off after the parts before it. Cost:
+    linear, memory for one part."""
+    rows = keywords_in(open_table(path, sheet), plan)
+    while part := list(islice(rows, batch)):
+        yield part

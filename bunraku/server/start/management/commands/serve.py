@@ -1,0 +1,68 @@
+"""`manage.py serve`: one process of the web server, given the number of a socket that listens
+already and that several such processes may share.
+
+Requests are read, and answers written, by one thread without waiting, and only whole requests are
+given to the few threads that work: whoever is slow, or says nothing, keeps nobody else waiting."""
+
+import signal
+import socket
+from importlib import import_module
+from typing import Any
+
+from django.conf import settings
+from django.core.management.base import BaseCommand, CommandParser
+from waitress import create_server
+
+from bunraku.confined import make_ready
+from bunraku.server.wsgi import application
+
+THREADS = 4
+"""Requests worked on at a time: mostly they wait for the database or for each other."""
+MOST_CONNECTIONS = 1_000
+"""Open at a time, most of them idle: each takes some kilobytes."""
+IDLE_SECONDS = 60
+"""After which a connection is closed on which nothing has been heard, also amid a request."""
+MOST_BODY_BYTES = 64_000_000
+"""The largest file that may be brought, and what is wrapped around it."""
+BEHIND_PROXY: dict[str, Any] = {
+    "trusted_proxy": "127.0.0.1",
+    "trusted_proxy_count": 1,
+    "trusted_proxy_headers": {"x-forwarded-for", "x-forwarded-proto"},
+    "clear_untrusted_proxy_headers": True,
+}
+"""What the proxy on this machine is believed: where a request came from, and that it came over
+TLS."""
+
+
+class Command(BaseCommand):
+    """Serves on a socket that is given."""
+
+    help = "Serve Bunraku on a listening socket, given by its number."
+
+    def add_arguments(self, parser: CommandParser) -> None:
+        """The socket."""
+        parser.add_argument("socket", type=int)
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        """Serve until told to end; what is being worked on is finished first."""
+        signal.signal(signal.SIGTERM, _end)
+        # The first person should not wait for what is loaded with the first request or file.
+        import_module(settings.ROOT_URLCONF)
+        make_ready()
+        server = create_server(
+            application,
+            sockets=[socket.socket(fileno=options["socket"])],
+            threads=THREADS,
+            connection_limit=MOST_CONNECTIONS,
+            channel_timeout=IDLE_SECONDS,
+            max_request_body_size=MOST_BODY_BYTES,
+            # Unlike the usual way of waiting it knows no bound of a thousand files.
+            asyncore_use_poll=True,
+            ident=None,
+            **(BEHIND_PROXY if settings.PUBLIC else {"clear_untrusted_proxy_headers": False}),
+        )
+        server.run()
+
+
+def _end(*_: object) -> None:
+    raise SystemExit
