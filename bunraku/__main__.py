@@ -1,160 +1,155 @@
-"""`python -m bunraku`: make ready and start the web server and the job worker together."""
+"""`python -m bunraku`: start Bunraku on this machine; `backup` and `restore` its data."""
 
 import argparse
 import os
-import signal
-import socket
 import subprocess
 import sys
-import time
+from datetime import datetime
 from pathlib import Path
+from typing import IO
 
-from bunraku.lifeline import end_with_parent, hold, holder
+from bunraku.installation.backup import SUFFIX, back_up, is_due, restore, take_into
+from bunraku.installation.folder import DATABASE, ROOT, Unusable, is_older, make_usable
+from bunraku.installation.lifeline import hold, holder
+from bunraku.installation.supervisor import listen, manage, serve
 
-ROOT = Path(__file__).resolve().parents[1]
-WEB_PROCESSES = 2
-"""One a core of a small machine: Python's threads share one."""
-BACKLOG = 1_024
-"""Connections that wait to be taken."""
-GRACE_SECONDS = 15.0
-"""What the web server and the worker get to finish in when told to end."""
-MOST_RESTARTS = 3
-"""Times in a row that a process is started again: what ends a fourth time would end for ever."""
-LIVED_SECONDS = 60.0
-"""A process that lived as long has started well, and its restarts are counted anew."""
+KEPT_BACKUPS = 7
+"""Daily backups that are kept where the settings say nothing else."""
 
 
 def main() -> int:
-    """Start Bunraku; returns the exit code."""
-    parser = argparse.ArgumentParser(prog="bunraku", description="Start Bunraku on this machine.")
-    parser.add_argument("--demo", action="store_true", help="with the demo project, signed in")
+    """Do what the command line says; returns the exit code."""
+    given = _parser().parse_args()
+    try:
+        return int(given.do(given))
+    except Unusable as unusable:
+        print(unusable, flush=True)
+        return 1
+
+
+def _parser() -> argparse.ArgumentParser:
+    common = argparse.ArgumentParser(add_help=False)
+    common.add_argument("--demo", action="store_true", help="with the demo project, signed in")
+    common.add_argument("--data", type=Path, help="the data folder (default: var/own)")
+    parser = argparse.ArgumentParser(
+        prog="bunraku", parents=[common], description="Start Bunraku on this machine."
+    )
     parser.add_argument("--reset", action="store_true", help="begin the demo afresh")
     parser.add_argument("--port", type=int, default=int(os.environ.get("BUNRAKU_PORT", "8000")))
-    given = parser.parse_args()
-    listening = _listen(given.port)
-    if listening is None:
-        print(
-            f"Port {given.port} is in use. Stop what runs there, or choose another, as in: "
-            f"make demo PORT=8001"
-        )
-        return 1
-    if not (ROOT / "bunraku/server/static/index.html").exists():
-        print("The front end is not built. Run `make build` first.")
-        return 1
-    data = Path(os.environ.get("BUNRAKU_DATA", ROOT / "var" / ("demo" if given.demo else "own")))
-    environment = {
+    parser.set_defaults(do=_start)
+    commands = parser.add_subparsers(metavar="COMMAND")
+    backing = commands.add_parser("backup", help="write all data into one file, also while it runs")
+    backing.add_argument("file", type=Path, nargs="?", help=f"where to, as in today{SUFFIX}")
+    backing.add_argument(
+        "--of-the-day", action="store_true", help="into the data folder, if it is due"
+    )
+    backing.set_defaults(do=_back_up)
+    restoring = commands.add_parser("restore", help="put a backup back; Bunraku must not run")
+    restoring.add_argument("file", type=Path, help="a file that backup wrote")
+    restoring.add_argument(
+        "--replace", action="store_true", help="where there is data; it is kept aside"
+    )
+    restoring.set_defaults(do=_restore)
+    for command in (backing, restoring):
+        command.add_argument("--data", type=Path, default=argparse.SUPPRESS, help="the data folder")
+    return parser
+
+
+def _data(given: argparse.Namespace) -> Path:
+    usual = os.environ.get("BUNRAKU_DATA", ROOT / "var" / ("demo" if given.demo else "own"))
+    return Path(given.data or usual).absolute()
+
+
+def _environment(data: Path) -> dict[str, str]:
+    return {
         **os.environ,
         "BUNRAKU_DATA": str(data),
         "DJANGO_SETTINGS_MODULE": "bunraku.server.settings",
     }
+
+
+def _kept_backups() -> int:
+    said = os.environ.get("BUNRAKU_BACKUPS", str(KEPT_BACKUPS))
+    if not said.isdecimal():
+        raise Unusable(f"BUNRAKU_BACKUPS is “{said}”; it is a number of backups, 0 for none.")
+    # A database elsewhere is backed up by its own means.
+    return 0 if os.environ.get("DATABASE_URL") else int(said)
+
+
+def _start(given: argparse.Namespace) -> int:
+    if not (ROOT / "bunraku/server/static/index.html").exists():
+        raise Unusable("The front end is not built. Run `make build` first.")
+    listening = listen(given.port)
+    if listening is None:
+        raise Unusable(
+            f"Port {given.port} is in use. Stop what runs there, or choose another, as in: "
+            "make demo PORT=8001"
+        )
+    data, kept = _data(given), _kept_backups()
+    environment = _environment(data)
     if given.demo:
         environment["BUNRAKU_DEMO"] = "1"
-    data.mkdir(parents=True, exist_ok=True)
-    in_use = data / "in-use"
-    held = hold(in_use)
-    if held is None:
-        print(f"Bunraku runs on the data in {data} already (process {holder(in_use)}).")
-        return 1
-    if given.reset:
-        for path in data.glob("bunraku.sqlite3*"):
-            path.unlink()
-    manage = [sys.executable, str(ROOT / "manage.py")]
-    steps = [
-        [*manage, "migrate", "--verbosity", "0"],
-        *([[*manage, "load_demo"]] if given.demo else []),
-    ]
-    for step in steps:
-        if subprocess.run(step, env=environment, cwd=ROOT, check=False).returncode:
-            return 1
     with listening:
-        return _serve(manage, environment, listening)
+        make_usable(data)
+        held = _hold(data)
+        if given.reset:
+            for path in data.glob(f"{DATABASE}*"):
+                path.unlink()
+        if kept and is_older(data / DATABASE):
+            print(f"Before the data is upgraded: {take_into(data, datetime.now(), kept)}")
+        if not _make_ready(environment, demo=given.demo):
+            return 1
+        with held:
+            return serve(environment, listening, data, kept)
 
 
-def _listen(port: int) -> socket.socket | None:
-    """A socket that listens on this machine alone; None where another process has the port. It is
-    held here, so that nobody is turned away while a web process is started again."""
-    try:
-        return socket.create_server(("127.0.0.1", port), backlog=BACKLOG)
-    except OSError:
-        return None
-
-
-class Kept:
-    """A process that is started again when it ends by itself, a few times in a row."""
-
-    def __init__(
-        self, name: str, command: list[str], environment: dict[str, str], *shared: int
-    ) -> None:
-        self.name, self.command, self.environment = name, command, environment
-        self.shared = shared
-        self.restarts = 0
-        self._start()
-
-    def _start(self) -> None:
-        self.began = time.monotonic()
-        # A group of their own, so that Ctrl-C reaches only us and we end both in order.
-        self.process = subprocess.Popen(
-            self.command,
-            env=self.environment,
-            cwd=ROOT,
-            start_new_session=True,
-            pass_fds=self.shared,
-            preexec_fn=end_with_parent(),  # noqa: PLW1509 - no thread runs here
+def _hold(data: Path) -> IO[str]:
+    held = hold(data / "in-use")
+    if held is None:
+        raise Unusable(
+            f"Bunraku runs on the data in {data} already (process {holder(data / 'in-use')})."
         )
-
-    def runs(self) -> bool:
-        """Whether it runs, if need be again: killed or broken, a new one goes on where it was."""
-        if self.process.poll() is None:
-            return True
-        if time.monotonic() - self.began > LIVED_SECONDS:
-            self.restarts = 0
-        if self.restarts == MOST_RESTARTS:
-            times = f"{MOST_RESTARTS + 1} times in a row"
-            print(f"The {self.name} ended {times}; what it said above tells why.", flush=True)
-            return False
-        self.restarts += 1
-        print(f"The {self.name} ended unexpectedly; starting another.", flush=True)
-        time.sleep(1)
-        self._start()
-        return True
+    return held
 
 
-def _serve(manage: list[str], environment: dict[str, str], listening: socket.socket) -> int:
-    shared = listening.fileno()
-    web = [*manage, "serve", str(shared)]
-    wanted = True
-
-    def stop(*_: object) -> None:
-        nonlocal wanted
-        wanted = False
-
-    # A terminal that is closed hangs up.
-    for sign in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP):
-        signal.signal(sign, stop)
-    kept = [
-        *(Kept("web server", web, environment, shared) for _ in range(WEB_PROCESSES)),
-        Kept("job worker", [*manage, "work"], environment),
-    ]
-    print(
-        f"Bunraku is at http://127.0.0.1:{listening.getsockname()[1]}/  (Ctrl-C ends it)",
-        flush=True,
+def _make_ready(environment: dict[str, str], *, demo: bool) -> bool:
+    steps = [manage("ready"), *([manage("load_demo")] if demo else [])]
+    return not any(
+        subprocess.run(step, env=environment, cwd=ROOT, check=False).returncode for step in steps
     )
-    code = 0
-    while wanted and not code:
-        time.sleep(0.2)
-        code = 0 if all(each.runs() for each in kept if wanted) else 1
-    processes = [each.process for each in kept]
-    for process in processes:
-        if process.poll() is None:
-            process.terminate()
-    deadline = time.monotonic() + GRACE_SECONDS
-    for process in processes:
-        try:
-            process.wait(max(0.1, deadline - time.monotonic()))
-        except subprocess.TimeoutExpired:
-            process.kill()
-    print("Bunraku has ended.")
-    return code
+
+
+def _back_up(given: argparse.Namespace) -> int:
+    data = _data(given)
+    if os.environ.get("DATABASE_URL"):
+        raise Unusable("The database is where DATABASE_URL says: back it up by its own means.")
+    if given.of_the_day:
+        kept = _kept_backups()
+        if is_due(data, datetime.now(), kept):
+            take_into(data, datetime.now(), kept)
+        return 0
+    if given.file is None:
+        raise Unusable(f"Name the file to write, as in: python -m bunraku backup today{SUFFIX}")
+    print(f"Backed up: {back_up(data, given.file.absolute())}")
+    return 0
+
+
+def _restore(given: argparse.Namespace) -> int:
+    data = _data(given)
+    if os.environ.get("DATABASE_URL"):
+        raise Unusable("The database is where DATABASE_URL says: restore it by its own means.")
+    os.umask(0o077)
+    data.mkdir(parents=True, exist_ok=True, mode=0o700)
+    held = _hold(data)
+    with held:
+        aside = restore(given.file, data, replace=given.replace)
+        if aside is not None:
+            print(f"What was there is kept in {aside}")
+        make_usable(data)
+        if not _make_ready(_environment(data), demo=False):
+            return 1
+    print(f"Restored {given.file} into {data}")
+    return 0
 
 
 if __name__ == "__main__":

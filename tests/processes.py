@@ -10,7 +10,7 @@ from contextlib import contextmanager, suppress
 from pathlib import Path
 from typing import Any
 
-from bunraku.lifeline import end_with_parent
+from bunraku.installation.lifeline import end_with_parent
 
 GRACE_SECONDS = 20
 

@@ -10,7 +10,7 @@ from ninja.security import SessionAuth
 
 from bunraku import __version__
 from bunraku.server.cluster.api import router as cluster
-from bunraku.server.errors import BunrakuError
+from bunraku.server.errors import BunrakuError, storage_failed
 from bunraku.server.gather.combiner.api import router as combiner
 from bunraku.server.gather.files.api import router as files
 from bunraku.server.gather.rules.api import router as rules
@@ -102,7 +102,12 @@ def on_stranger(request: HttpRequest, error: Any) -> HttpResponse:
 
 @api.exception_handler(Exception)
 def on_fault(request: HttpRequest, error: Any) -> HttpResponse:
-    """A fault of ours: logged whole, told in a sentence."""
+    """Storage that fails, told with what to do; else a fault of ours: logged whole, told in a
+    sentence."""
+    failed = storage_failed(error)
+    if failed is not None:
+        logger.error("%s %s: %s", request.method, request.path, error)
+        return on_bunraku_error(request, failed)
     logger.error("%s %s broke", request.method, request.path, exc_info=error)
     return problem(
         request,

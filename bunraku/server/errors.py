@@ -2,6 +2,8 @@
 
 from dataclasses import dataclass
 
+from bunraku.installation.storage import BUSY, why_it_failed
+
 
 @dataclass(frozen=True)
 class Kind:
@@ -43,6 +45,10 @@ CATALOGUE: dict[str, Kind] = {
     "job_over": Kind(409, "The job is over; it cannot be stopped any more."),
     "keyword_taken": Kind(409, "Another piece owns the keyword on this channel."),
     "fault": Kind(500, "Bunraku met a fault of its own; it is in the log."),
+    "storage": Kind(
+        507, "The disk or the database fails: it is full, read-only or damaged; told is which."
+    ),
+    "busy": Kind(503, "Something else is being stored for a long while."),
     "stale": Kind(409, "It was changed in another window since it was read."),
 }
 
@@ -58,6 +64,16 @@ class BunrakuError(Exception):
         self.field = field
         self.hint = hint
         self.status = CATALOGUE[code].status
+
+
+def storage_failed(error: BaseException) -> BunrakuError | None:
+    """What to tell of an error where it is storage that failed; None for any other."""
+    why = why_it_failed(error)
+    if not why:
+        return None
+    sentence, _, hint = why.partition(". ")
+    code = "busy" if why == BUSY else "storage"
+    return BunrakuError(code, f"Bunraku could not store or read that: {sentence}.", hint=hint)
 
 
 def not_found(what: str) -> BunrakuError:

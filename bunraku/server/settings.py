@@ -2,16 +2,19 @@
 docs/architecture.md)."""
 
 import os
-import secrets
 from pathlib import Path
 
 from csp.constants import NONCE, NONE, SELF
 from environs import Env
 
+from bunraku.installation.folder import DATABASE, OWNER_ONLY, key_of
+
 env = Env()
 ROOT = Path(__file__).resolve().parents[2]
 DATA = env.path("BUNRAKU_DATA", ROOT / "var" / "own")
-DATA.mkdir(parents=True, exist_ok=True)
+DATA.mkdir(parents=True, exist_ok=True, mode=0o700)
+# What is made here is for whoever runs it alone.
+os.umask(OWNER_ONLY)
 
 DEMO = env.bool("BUNRAKU_DEMO", False)
 """Sign the demo's person in by itself, for requests from this machine only."""
@@ -26,16 +29,7 @@ STARTING_LOOKUPS = env.int("BUNRAKU_STARTING_LOOKUPS", 12_000)
 """Lookups that a new project may spend."""
 
 
-def _secret_key() -> str:
-    path = DATA / "secret-key"
-    if not path.exists():
-        descriptor = os.open(path, os.O_WRONLY | os.O_CREAT | os.O_TRUNC, 0o600)
-        with os.fdopen(descriptor, "w") as file:
-            file.write(secrets.token_urlsafe(50))
-    return path.read_text()
-
-
-SECRET_KEY = env.str("BUNRAKU_SECRET_KEY", "") or _secret_key()
+SECRET_KEY = env.str("BUNRAKU_SECRET_KEY", "") or key_of(DATA)
 DEBUG = False
 ALLOWED_HOSTS = env.list("BUNRAKU_HOSTS", ["localhost", "127.0.0.1", "[::1]"])
 
@@ -80,7 +74,7 @@ TEMPLATES: list[dict[str, object]] = [
 
 SQLITE = {
     "ENGINE": "django.db.backends.sqlite3",
-    "NAME": DATA / "bunraku.sqlite3",
+    "NAME": DATA / DATABASE,
     "OPTIONS": {
         # Readers that later write would fail in deferred mode however long they wait.
         "transaction_mode": "IMMEDIATE",

@@ -1,5 +1,7 @@
 """Addresses: the API, and the page for everything else."""
 
+import sys
+
 from django.conf import settings
 from django.contrib.auth import get_user_model, login
 from django.http import HttpRequest, HttpResponse
@@ -7,7 +9,8 @@ from django.shortcuts import render
 from django.urls import path, re_path
 from django.views.decorators.csrf import ensure_csrf_cookie
 
-from bunraku.server.api import api
+from bunraku.server.api import api, on_bunraku_error
+from bunraku.server.errors import BunrakuError, storage_failed
 
 LOOPBACK = ("127.0.0.1", "::1")
 DEMO_PERSON = "demo"
@@ -30,6 +33,23 @@ def page(request: HttpRequest) -> HttpResponse:
     return response
 
 
+def on_fault(request: HttpRequest) -> HttpResponse:
+    """What is answered where not even the API or the page could be reached, such as when the person
+    who asks cannot be read from the database."""
+    error = sys.exc_info()[1]
+    known = (storage_failed(error) if error else None) or BunrakuError(
+        "fault",
+        "Bunraku met a fault of its own.",
+        hint="Reload the page to see what was saved before you try again.",
+    )
+    if request.path.startswith("/api/"):
+        return on_bunraku_error(request, known)
+    return HttpResponse(
+        f"{known.message} {known.hint}\n", status=known.status, content_type="text/plain"
+    )
+
+
+handler500 = on_fault
 urlpatterns = [
     path("api/", api.urls),
     re_path(r"^(?!api/|static/).*$", page),

@@ -9,7 +9,7 @@ from pathlib import Path
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 
-from bunraku.confined import Bounds, TooMuch, confined
+from bunraku.installation.confined import Bounds, TooMuch, confined
 from bunraku.server.gather.files import importing, uploads
 from bunraku.server.gather.models import Upload
 from bunraku.server.projects.models import Project

@@ -18,8 +18,8 @@ import pytest
 from django.conf import settings
 from django.contrib.auth.models import User
 
-from bunraku.__main__ import MOST_RESTARTS, Kept
-from bunraku.lifeline import hold, holder
+from bunraku.installation.lifeline import hold, holder
+from bunraku.installation.supervisor import MOST_RESTARTS, Kept
 from bunraku.server.plan.models import Piece
 from bunraku.server.projects.actions import create_project
 from bunraku.server.projects.models import Project

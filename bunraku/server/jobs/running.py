@@ -7,7 +7,7 @@ from django.db import transaction
 from django.utils import timezone
 from django_tasks import task
 
-from bunraku.server.errors import BunrakuError
+from bunraku.server.errors import BunrakuError, storage_failed
 from bunraku.server.jobs.kinds import kind_of
 from bunraku.server.jobs.models import OPEN_STATES, Job
 from bunraku.server.jobs.work import Stopped, Work
@@ -41,13 +41,17 @@ def run_job(job_id: int) -> None:
             _finish(job, "stopped")
         except BunrakuError as error:
             _finish(job, "failed", f"{error.message} {error.hint}".strip())
-        except Exception:
+        except Exception as error:
+            failed = storage_failed(error)
             logger.exception("job %s (%s) broke", job_id, job.kind)
-            _finish(
-                job,
-                "failed",
-                "Bunraku met a fault of its own. What was done until then is kept; run it again.",
+            why = (
+                f"{failed.message} {failed.hint}"
+                if failed
+                else "Bunraku met a fault of its own. What was done until then is kept; run it "
+                "again."
             )
+            # Where not even that can be stored it is left to the worker, which waits for storage.
+            _finish(job, "failed", why)
         else:
             _finish(job, "done")
 

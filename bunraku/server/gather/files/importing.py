@@ -6,13 +6,13 @@ from contextlib import closing
 
 from django.db import transaction
 
-from bunraku.confined import TooMuch, confined
 from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.figures_in import Figure
 from bunraku.core.formats.keywords_in import Plan, Refused, Taken
 from bunraku.core.formats.reading import Wanted, read_rows
 from bunraku.core.gather.merge import Merged
 from bunraku.core.gather.merge import Origin as Came
+from bunraku.installation.confined import TooMuch, confined
 from bunraku.server.clock import today
 from bunraku.server.database.parts import in_parts
 from bunraku.server.errors import BunrakuError

@@ -10,9 +10,9 @@ from django.conf import settings
 from django.core.files.uploadedfile import UploadedFile
 from django.utils import timezone
 
-from bunraku.confined import Bounds, TooMuch, confined
 from bunraku.core.formats.bad_file import BadFile, BadMapping
 from bunraku.core.formats.reading import Look, Wanted, look_into
+from bunraku.installation.confined import Bounds, TooMuch, confined
 from bunraku.server.errors import BunrakuError, not_found
 from bunraku.server.gather.models import Upload
 from bunraku.server.projects.models import Project

@@ -13,7 +13,7 @@ from django.conf import settings
 from django.core.management.base import BaseCommand, CommandParser
 from waitress import create_server
 
-from bunraku.confined import make_ready
+from bunraku.installation.confined import make_ready
 from bunraku.server.wsgi import application
 
 THREADS = 4

@@ -2,20 +2,26 @@
 come."""
 
 import threading
+import time
 from contextlib import suppress
 from typing import Any
 
 from django.conf import settings
 from django.core.management import call_command
 from django.core.management.base import BaseCommand
+from django.db import DatabaseError, connection
 
-from bunraku.confined import make_ready
-from bunraku.lifeline import hold
+from bunraku.installation.confined import make_ready
+from bunraku.installation.lifeline import hold
+from bunraku.installation.storage import why_it_failed
 from bunraku.server.clock import today
 from bunraku.server.jobs.actions import requeue_orphans
 from bunraku.server.jobs.running import settle
 from bunraku.server.readings.providers import installed
 from bunraku.sources.protocol import Request, SourceBusy, SourceFailed, What
+
+STORAGE_AGAIN_SECONDS = 10
+"""Between two looks at whether storage is back."""
 
 
 class Command(BaseCommand):
@@ -31,12 +37,27 @@ class Command(BaseCommand):
         if held is None:
             self.stdout.write("Another job worker runs on this data; waiting for it to end.")
             held = hold(place, wait=True)
-        requeue_orphans()
         make_ready()
         # The first suggestions of a run should not wait for libraries and sources to be loaded.
         threading.Thread(target=_warm, daemon=True).start()
         settle()
-        call_command("db_worker", interval=0.1, startup_delay=False, reload=False, verbosity=0)
+        while self._storage_failed():
+            time.sleep(STORAGE_AGAIN_SECONDS)
+
+    def _storage_failed(self) -> bool:
+        """Work until told to end, or until storage fails: then what was begun is begun again when
+        it is back."""
+        try:
+            requeue_orphans()
+            call_command("db_worker", interval=0.1, startup_delay=False, reload=False, verbosity=0)
+        except (DatabaseError, OSError) as error:
+            why = why_it_failed(error)
+            if not why:
+                raise
+            self.stderr.write(f"The job worker waits: {why}")
+            connection.close()
+            return True
+        return False
 
 
 def _warm() -> None:
