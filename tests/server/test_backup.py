@@ -306,7 +306,11 @@ def test_a_full_disk_is_told_and_nothing_is_half_done(api: Api) -> None:
         cursor.execute(f"PRAGMA max_page_count = {pages}")
         try:
             # More than what is free within the pages that there are.
-            many = {**before, "about": "long words " * 180, "places": ["x" * 200] * 500}
+            many = {
+                **before,
+                "about": "long words " * 180,
+                "places": [f"{n} " + "x" * 190 for n in range(500)],
+            }
             problem = api.refused("PUT", "", many)
         finally:
             cursor.execute("PRAGMA max_page_count = 4294967294")
