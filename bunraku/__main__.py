@@ -7,6 +7,7 @@ import sys
 from datetime import datetime
 from pathlib import Path
 from typing import IO
+from urllib.parse import urlsplit
 
 from bunraku.installation.backup import SUFFIX, back_up, is_due, restore, take_into
 from bunraku.installation.folder import DATABASE, ROOT, Unusable, is_older, make_usable
@@ -60,6 +61,21 @@ def _data(given: argparse.Namespace) -> Path:
     return Path(given.data or usual).absolute()
 
 
+def _check_public(*, demo: bool) -> None:
+    public = os.environ.get("BUNRAKU_PUBLIC", "")
+    parts = urlsplit(public)
+    if public and (parts.scheme != "https" or not parts.hostname or parts.path.strip("/")):
+        raise Unusable(
+            f"BUNRAKU_PUBLIC is “{public}”; it is the address that people reach Bunraku at, as in "
+            "https://keywords.example."
+        )
+    if public and demo:
+        raise Unusable(
+            "The demo signs its person in by itself, so it is not for others: start Bunraku "
+            "without it, or without BUNRAKU_PUBLIC."
+        )
+
+
 def _environment(data: Path) -> dict[str, str]:
     return {
         **os.environ,
@@ -85,6 +101,7 @@ def _start(given: argparse.Namespace) -> int:
             f"Port {given.port} is in use. Stop what runs there, or choose another, as in: "
             "make demo PORT=8001"
         )
+    _check_public(demo=given.demo)
     data, kept = _data(given), _kept_backups()
     environment = _environment(data)
     if given.demo:

@@ -20,6 +20,9 @@ CATALOGUE: dict[str, Kind] = {
         403, "The request did not come from Bunraku's own page, or the page is stale."
     ),
     "wrong_password": Kind(400, "Name and password do not go together."),
+    "too_many_tries": Kind(
+        429, "Too many wrong passwords for this name or from this address; wait a minute."
+    ),
     "name_taken": Kind(409, "The name is already used."),
     "weak_password": Kind(422, "The password is too easy to guess."),
     "invalid_input": Kind(422, "A field is missing or out of range; the field is named."),

@@ -2,7 +2,9 @@
 docs/architecture.md)."""
 
 import os
+from datetime import timedelta
 from pathlib import Path
+from urllib.parse import urlsplit
 
 from csp.constants import NONCE, NONE, SELF
 from environs import Env
@@ -38,6 +40,7 @@ INSTALLED_APPS = [
     "django.contrib.contenttypes",
     "django.contrib.sessions",
     "csp",
+    "axes",
     "django_tasks",
     "django_tasks_db",
     "bunraku.server.journal",
@@ -55,6 +58,7 @@ MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     "csp.middleware.CSPMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
+    "bunraku.server.loopback.demo_is_for_this_machine",
     "django.middleware.gzip.GZipMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
@@ -62,6 +66,7 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "bunraku.server.journal.acting.nobody_acts_yet",
+    "axes.middleware.AxesMiddleware",
 ]
 ROOT_URLCONF = "bunraku.server.urls"
 WSGI_APPLICATION = "bunraku.server.wsgi.application"
@@ -101,8 +106,33 @@ AUTH_PASSWORD_VALIDATORS = [
     },
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
 ]
-# Signed cookies: a page of the sheet should not cost a query for the session.
-SESSION_ENGINE = "django.contrib.sessions.backends.signed_cookies"
+AUTHENTICATION_BACKENDS = [
+    # Before the password is looked at: checking one takes a second of computing.
+    "axes.backends.AxesStandaloneBackend",
+    "django.contrib.auth.backends.ModelBackend",
+]
+# Wrong passwords in a row for one account, or from one address, after which a minute passes before
+# the next is looked at: thousands of tries a day instead of millions, and a person who mistypes
+# waits no longer than that.
+AXES_FAILURE_LIMIT = 5
+AXES_COOLOFF_TIME = timedelta(minutes=1)
+AXES_LOCKOUT_PARAMETERS = ["username", "ip_address"]
+AXES_RESET_ON_SUCCESS = True
+AXES_RESET_COOL_OFF_ON_FAILURE_DURING_LOCKOUT = False
+AXES_LOCKOUT_CALLABLE = "bunraku.server.projects.people.answer_as_it_is"
+AXES_DISABLE_ACCESS_LOG = True
+AXES_VERBOSE = False
+# In the database, so that who signs out ends the session wherever its cookie was copied to.
+SESSION_ENGINE = "django.contrib.sessions.backends.db"
+if PUBLIC:
+    # Reached through a proxy with TLS, and in no other way.
+    ALLOWED_HOSTS = [*ALLOWED_HOSTS, urlsplit(PUBLIC).hostname or ""]
+    CSRF_TRUSTED_ORIGINS = [PUBLIC.rstrip("/")]
+    SECURE_SSL_REDIRECT = True
+    SECURE_HSTS_SECONDS = 365 * 24 * 3_600
+    SECURE_HSTS_INCLUDE_SUBDOMAINS = True
+    SECURE_HSTS_PRELOAD = True
+SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = bool(PUBLIC)
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SAMESITE = "Lax"
@@ -139,6 +169,6 @@ LOGGING = {
     "formatters": {"plain": {"format": "{levelname} {name}: {message}", "style": "{"}},
     "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "plain"}},
     # How many requests wait is nothing that a person can act on.
-    "loggers": {"waitress.queue": {"level": "ERROR"}},
+    "loggers": {"waitress.queue": {"level": "ERROR"}, "axes": {"level": "ERROR"}},
     "root": {"handlers": ["console"], "level": env.str("BUNRAKU_LOG", "WARNING")},
 }

@@ -8,6 +8,10 @@ figures_outdated = Signal()
 weigh listen. `keyword_ids` where only those keywords are touched; `settings` false where the
 settings are as they were."""
 
+project_going = Signal()
+"""A removed project is about to go with all its rows; rooms that keep anything of it outside of the
+database listen."""
+
 decided_anew = Signal()
 """Keywords were kept or dropped; the room that gathers listens, and learns."""
 

@@ -11,19 +11,15 @@ from django.views.decorators.csrf import ensure_csrf_cookie
 
 from bunraku.server.api import api, on_bunraku_error
 from bunraku.server.errors import BunrakuError, storage_failed
+from bunraku.server.loopback import is_from_here
 
-LOOPBACK = ("127.0.0.1", "::1")
 DEMO_PERSON = "demo"
 
 
 @ensure_csrf_cookie
 def page(request: HttpRequest) -> HttpResponse:
     """The one page of the application; on the demo's own machine its person is signed in."""
-    if (
-        settings.DEMO
-        and not request.user.is_authenticated
-        and request.META.get("REMOTE_ADDR") in LOOPBACK
-    ):
+    if settings.DEMO and not request.user.is_authenticated and is_from_here(request):
         person = get_user_model().objects.filter(username=DEMO_PERSON).first()
         if person is not None:
             login(request, person, backend="django.contrib.auth.backends.ModelBackend")

@@ -60,7 +60,7 @@ class Member(SignedIn):
         match = request.resolver_match
         if person is None or match is None:
             return None
-        project = Project.objects.filter(pk=match.kwargs["project_id"]).first()
+        project = Project.objects.filter(pk=match.kwargs["project_id"], removed=None).first()
         if project is None or self.right not in rights_of(person.pk, project):
             raise not_found("project")
         cast(ProjectRequest, request).project = project

@@ -21,6 +21,7 @@ from bunraku.server.projects.actions import (
 )
 from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.projects.names import Name
+from bunraku.server.projects.removal import holdings, remove_project
 from bunraku.sources.protocol import CHANNELS, Channel
 
 router = Router(tags=["projects"])
@@ -91,6 +92,19 @@ class ProjectChange(ProjectFields):
     source_order: Annotated[
         list[Annotated[str, Field(max_length=60)]] | None, Field(max_length=50)
     ] = None
+
+
+class RemoveIn(Schema):
+    """The project's name, typed to show that its removal is meant."""
+
+    name: str = Field(max_length=200)
+
+
+class HoldingOut(Schema):
+    """How many there are of a kind of thing."""
+
+    what: str
+    count: int
 
 
 class LocaleIn(Schema):
@@ -171,7 +185,7 @@ class UndoneOut(Schema):
 def list_projects(request: HttpRequest) -> Any:
     """The signed-in person's projects, the latest first."""
     return list(
-        Project.objects.filter(owner=request.user.pk)
+        Project.objects.filter(owner=request.user.pk, removed=None)
         .prefetch_related("outlets")
         .order_by("-pk")[:200]
     )
@@ -203,6 +217,29 @@ def change(request: ProjectRequest, project_id: int, given: ProjectChange) -> An
     if given.source_order is not None:
         fields["source_order"] = given.source_order
     return change_project(request.project, fields, version=given.version)
+
+
+@router.get(
+    "/projects/{int:project_id}/holdings",
+    response=list[HoldingOut],
+    auth=READS,
+    url_name="holdings",
+)
+def read_holdings(request: ProjectRequest, project_id: int) -> Any:
+    """What would go with a project."""
+    return [{"what": what, "count": count} for what, count in holdings(request.project).items()]
+
+
+@router.post(
+    "/projects/{int:project_id}/remove",
+    response={204: None},
+    auth=CHANGES,
+    url_name="remove_project",
+)
+def remove(request: ProjectRequest, project_id: int, given: RemoveIn) -> Any:
+    """Remove a project with all that belongs to it. It cannot be undone."""
+    remove_project(request.project, name=given.name)
+    return Status(204, None)
 
 
 @router.put(

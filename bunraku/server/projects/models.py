@@ -40,10 +40,16 @@ class Project(models.Model):
     demo = models.CharField(max_length=5, default="", blank=True)
     created = models.DateTimeField(auto_now_add=True)
     changed = models.DateTimeField(auto_now=True)
+    # Set: its owner removed it, and what belongs to it is going.
+    removed = models.DateTimeField(null=True)
 
     class Meta:
         constraints = [
-            models.UniqueConstraint(fields=["owner", "name"], name="one_project_name_a_person"),
+            models.UniqueConstraint(
+                fields=["owner", "name"],
+                condition=models.Q(removed__isnull=True),
+                name="one_project_name_a_person",
+            ),
             models.CheckConstraint(
                 condition=models.Q(lookups_left_tenths__gte=0), name="lookups_left_not_negative"
             ),

@@ -44,7 +44,7 @@ def load_demo(say: Callable[[str], None] = lambda _: None) -> Project | None:
     if made:
         person.set_unusable_password()
         person.save()
-    theirs = Project.objects.filter(owner=person)
+    theirs = Project.objects.filter(owner=person, removed=None)
     # One of its name without a mark is of a version that kept none, or the person's own.
     if theirs.exclude(demo=BEGUN).filter(Q(demo=WHOLE) | Q(name=scenario["project"]["name"])):
         return None

@@ -8,6 +8,7 @@ from typing import Any
 
 from django.conf import settings
 from django.core.files.uploadedfile import UploadedFile
+from django.dispatch import receiver
 from django.utils import timezone
 
 from bunraku.core.formats.bad_file import BadFile, BadMapping
@@ -16,6 +17,7 @@ from bunraku.installation.confined import Bounds, TooMuch, confined
 from bunraku.server.errors import BunrakuError, not_found
 from bunraku.server.gather.models import Upload
 from bunraku.server.projects.models import Project
+from bunraku.server.signals import project_going
 
 MOST_BYTES = 60_000_000
 """Largest file taken: 100,000 rows of ten columns are a sixth of it."""
@@ -65,6 +67,13 @@ def upload_file(project: Project, file: "UploadedFile[bytes]") -> tuple[Upload, 
     except BunrakuError:
         forget(upload)
         raise
+
+
+@receiver(project_going)
+def forget_all(sender: object, project: Project, **_: object) -> None:
+    """The files of a project go with it."""
+    for upload in Upload.objects.filter(project=project):
+        path_of(upload).unlink(missing_ok=True)
 
 
 def find_upload(project: Project, upload_id: int) -> Upload:

@@ -19,6 +19,7 @@ class Command(BaseCommand):
         try:
             call_command("migrate", verbosity=0)
             call_command("clearsessions")
+            call_command("prune_db_task_results", verbosity=0)
         except (DatabaseError, OSError) as error:
             why = why_it_failed(error)
             if not why:
