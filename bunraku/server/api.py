@@ -3,7 +3,9 @@
 import logging
 from typing import Any, cast
 
-from django.http import HttpRequest, HttpResponse
+from django.core.exceptions import SuspiciousOperation
+from django.http import HttpRequest, HttpResponse, UnreadablePostError
+from django.http.multipartparser import MultiPartParserError
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.security import SessionAuth
@@ -15,10 +17,12 @@ from bunraku.server.gather.combiner.api import router as combiner
 from bunraku.server.gather.files.api import router as files
 from bunraku.server.gather.rules.api import router as rules
 from bunraku.server.gather.ways.api import router as ways
+from bunraku.server.inputs import CleaningParser
 from bunraku.server.jobs.api import router as jobs
 from bunraku.server.overview import figures_router
 from bunraku.server.overview import router as overview
 from bunraku.server.plan.api import router as plan
+from bunraku.server.problems import problem, problem_of, with_problems
 from bunraku.server.projects.access import SignedIn
 from bunraku.server.projects.api import router as projects
 from bunraku.server.projects.people_api import public
@@ -36,7 +40,16 @@ class Anybody(SessionAuth):
         return True
 
 
-api = NinjaAPI(
+class Api(NinjaAPI):
+    """The API, whose description tells the problems of each operation too."""
+
+    def get_openapi_schema(self, **given: Any) -> Any:
+        """OpenAPI with problem answers (see `problems`)."""
+        return with_problems(super().get_openapi_schema(**given))
+
+
+api = Api(
+    parser=CleaningParser(),
     title="Bunraku",
     version=__version__,
     docs_url=None,
@@ -53,30 +66,10 @@ for room in (overview, jobs, sheet, ways, rules, combiner, files, weigh, cluster
     api.add_router("/projects/{int:project_id}", room)
 
 
-def problem(
-    request: HttpRequest, status: int, code: str, message: str, *, field: str = "", hint: str = ""
-) -> HttpResponse:
-    """An error as problem+json (RFC 9457)."""
-    body = {
-        "type": f"about:blank#{code}",
-        "title": message,
-        "status": status,
-        "code": code,
-        "field": field,
-        "hint": hint,
-    }
-    response = api.create_response(request, body, status=status)
-    response["Content-Type"] = "application/problem+json"
-    return response
-
-
 @api.exception_handler(BunrakuError)
 def on_bunraku_error(request: HttpRequest, error: Any) -> HttpResponse:
     """Errors raised on purpose."""
-    known = cast(BunrakuError, error)
-    return problem(
-        request, known.status, known.code, known.message, field=known.field, hint=known.hint
-    )
+    return problem_of(cast(BunrakuError, error))
 
 
 @api.exception_handler(ValidationError)
@@ -89,15 +82,28 @@ def on_invalid(request: HttpRequest, error: Any) -> HttpResponse:
         if part not in ("body", "query", "path", "given", "wanted")
     ]
     field = ".".join(path)
-    return problem(
-        request, 422, "invalid_input", f"{field or 'The request'}: {first['msg']}.", field=field
-    )
+    why = str(first["msg"]).removeprefix("Value error, ")
+    return problem(422, "invalid_input", f"{field or 'The request'}: {why}.", field=field)
+
+
+@api.exception_handler(OverflowError)
+def on_overflow(request: HttpRequest, error: Any) -> HttpResponse:
+    """A number beyond what any database holds."""
+    return problem(422, "invalid_input", "A number in the request is larger than there are.")
+
+
+@api.exception_handler(MultiPartParserError)
+@api.exception_handler(SuspiciousOperation)
+@api.exception_handler(UnreadablePostError)
+def on_unreadable(request: HttpRequest, error: Any) -> HttpResponse:
+    """A form that cannot be taken apart, or a body that breaks off."""
+    return problem(400, "bad_request", f"The request cannot be read: {error}.".replace("..", "."))
 
 
 @api.exception_handler(AuthenticationError)
 def on_stranger(request: HttpRequest, error: Any) -> HttpResponse:
     """Nobody is signed in."""
-    return problem(request, 401, "not_signed_in", "Sign in first.")
+    return problem(401, "not_signed_in", "Sign in first.")
 
 
 @api.exception_handler(Exception)
@@ -107,10 +113,9 @@ def on_fault(request: HttpRequest, error: Any) -> HttpResponse:
     failed = storage_failed(error)
     if failed is not None:
         logger.error("%s %s: %s", request.method, request.path, error)
-        return on_bunraku_error(request, failed)
+        return problem_of(failed)
     logger.error("%s %s broke", request.method, request.path, exc_info=error)
     return problem(
-        request,
         500,
         "fault",
         "Bunraku met a fault of its own.",
@@ -122,5 +127,5 @@ def on_fault(request: HttpRequest, error: Any) -> HttpResponse:
 def on_http_error(request: HttpRequest, error: Any) -> HttpResponse:
     """Errors of the framework: a body that is not JSON, a missing CSRF token."""
     status = cast(HttpError, error).status_code
-    code = {403: "csrf_failed", 404: "not_found"}.get(status, "invalid_input")
-    return problem(request, status, code, str(error))
+    code = {400: "bad_request", 403: "csrf_failed", 404: "not_found"}.get(status, "invalid_input")
+    return problem(status, code, str(error))

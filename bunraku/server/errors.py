@@ -19,6 +19,9 @@ CATALOGUE: dict[str, Kind] = {
     "csrf_failed": Kind(
         403, "The request did not come from Bunraku's own page, or the page is stale."
     ),
+    "bad_request": Kind(400, "The request cannot be read: no JSON, no form, or half of one."),
+    "too_large": Kind(413, "More than is taken at once."),
+    "refused_here": Kind(403, "The demo answers only the machine it runs on."),
     "wrong_password": Kind(400, "Name and password do not go together."),
     "too_many_tries": Kind(
         429, "Too many wrong passwords for this name or from this address; wait a minute."

@@ -6,6 +6,9 @@ from collections.abc import Callable
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 
+from bunraku.server.errors import BunrakuError
+from bunraku.server.problems import problem_of
+
 LOOPBACK = ("127.0.0.1", "::1")
 FORWARDED = (
     "HTTP_FORWARDED",
@@ -26,12 +29,13 @@ def demo_is_for_this_machine(
 
     def answer(request: HttpRequest) -> HttpResponse:
         if settings.DEMO and not is_from_here(request):
-            return HttpResponse(
+            error = BunrakuError(
+                "refused_here",
                 "The demo signs its person in by itself, so it answers only the machine it runs "
-                "on. For others, start Bunraku without the demo.\n",
-                status=403,
-                content_type="text/plain",
+                "on.",
+                hint="For others, start Bunraku without the demo.",
             )
+            return problem_of(error)
         return get_response(request)
 
     return answer

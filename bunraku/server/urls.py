@@ -9,9 +9,10 @@ from django.shortcuts import render
 from django.urls import path, re_path
 from django.views.decorators.csrf import ensure_csrf_cookie
 
-from bunraku.server.api import api, on_bunraku_error
-from bunraku.server.errors import BunrakuError, storage_failed
+from bunraku.server.api import api
+from bunraku.server.errors import BunrakuError, not_found, storage_failed
 from bunraku.server.loopback import is_from_here
+from bunraku.server.problems import problem_of
 
 DEMO_PERSON = "demo"
 
@@ -39,13 +40,23 @@ def on_fault(request: HttpRequest) -> HttpResponse:
         hint="Reload the page to see what was saved before you try again.",
     )
     if request.path.startswith("/api/"):
-        return on_bunraku_error(request, known)
+        return problem_of(known)
     return HttpResponse(
         f"{known.message} {known.hint}\n", status=known.status, content_type="text/plain"
     )
 
 
-handler500 = on_fault
+def on_unknown(request: HttpRequest, exception: Exception) -> HttpResponse:
+    """An address of the API that there is not; every other one is the page's."""
+    return problem_of(not_found("address"))
+
+
+def on_bad(request: HttpRequest, exception: Exception) -> HttpResponse:
+    """A request that cannot be read, or that names a host that is not served."""
+    return problem_of(BunrakuError("bad_request", "The request cannot be read."))
+
+
+handler400, handler404, handler500 = on_bad, on_unknown, on_fault
 urlpatterns = [
     path("api/", api.urls),
     re_path(r"^(?!api/|static/).*$", page),

@@ -16,7 +16,16 @@ import django
 
 django.setup()
 
-from tests.bench import clustering, demo, fitting, gathering, readings, sheet, weighing  # noqa: E402
+from tests.bench import (  # noqa: E402
+    clustering,
+    demo,
+    fitting,
+    gathering,
+    readers,
+    readings,
+    sheet,
+    weighing,
+)
 
 
 @dataclass(frozen=True)
@@ -38,6 +47,7 @@ def main() -> int:
         "clustering": clustering,
         "fitting": fitting,
         "sheet": sheet,
+        "readers": readers,
         "demo": demo,
     }
     wanted = sys.argv[1:] or list(rooms)

@@ -6,6 +6,7 @@ from ninja import Field, Query, Router, Schema
 
 from bunraku.server.cluster.actions import move_keywords, rename_cluster, start_clustering
 from bunraku.server.cluster.selectors import list_clusters, read_cluster
+from bunraku.server.inputs import Id, a_name
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 from bunraku.server.sheet.api import RowIds
@@ -67,17 +68,20 @@ class ClusteringIn(Schema):
     afresh: bool = False
 
 
+NameOrNone = a_name(120, may_be_empty=True)
+
+
 class NameIn(Schema):
     """A name; empty gives the cluster back to its lead keyword."""
 
-    name: str = Field(max_length=120)
+    name: NameOrNone  # type: ignore[valid-type]
 
 
 class MoveIn(Schema):
     """Keywords and the cluster they are put into; null for one of their own."""
 
     row_ids: RowIds
-    cluster_id: int | None = None
+    cluster_id: Id | None = None
 
 
 class ClustersQuery(Schema):

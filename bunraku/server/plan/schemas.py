@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 
 from ninja import Field, Schema
 
+from bunraku.server.inputs import Id, a_name
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.plan.actions import MOST_CLUSTERS
 from bunraku.server.plan.board import Order
@@ -144,12 +145,15 @@ class MadeOut(Schema):
     skipped: dict[str, int]
 
 
+Title = a_name(200)
+
+
 class PieceIn(Schema):
     """Changes to a piece; what is left out stays."""
 
-    title: Annotated[str, Field(min_length=1, max_length=200)] | None = None
+    title: Title | None = None  # type: ignore[valid-type]
     kind: KindId | None = None
-    outlet_id: int | None = None
+    outlet_id: Id | None = None
     hours: Annotated[float, Field(gt=0, le=500)] | None = None
     month: date | None = None
     pinned: bool | None = None
@@ -158,7 +162,7 @@ class PieceIn(Schema):
 class KeywordIn(Schema):
     """A keyword for a piece."""
 
-    row_id: int
+    row_id: Id
     main: bool = False
 
 

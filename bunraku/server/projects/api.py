@@ -8,6 +8,7 @@ from django.http import HttpRequest
 from ninja import Field, Query, Router, Schema, Status
 from pydantic import StringConstraints
 
+from bunraku.server.inputs import Name
 from bunraku.server.journal.models import LogLine
 from bunraku.server.journal.undo import undo_last, undoable
 from bunraku.server.projects.access import CHANGES, READS, ProjectRequest, SignedIn
@@ -20,7 +21,6 @@ from bunraku.server.projects.actions import (
     drop_outlet,
 )
 from bunraku.server.projects.models import Outlet, Project
-from bunraku.server.projects.names import Name
 from bunraku.server.projects.removal import holdings, remove_project
 from bunraku.sources.protocol import CHANNELS, Channel
 

@@ -6,8 +6,8 @@ from django.contrib.auth import logout
 from django.http import HttpRequest
 from ninja import Field, Router, Schema, Status
 
+from bunraku.server.inputs import Name
 from bunraku.server.projects.access import SignedIn
-from bunraku.server.projects.names import Name
 from bunraku.server.projects.people import (
     change_password,
     enter,

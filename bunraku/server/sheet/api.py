@@ -6,6 +6,7 @@ from django.http import HttpResponse, StreamingHttpResponse
 from ninja import Field, Query, Router, Schema
 from pydantic_core import to_json
 
+from bunraku.server.inputs import Id
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 from bunraku.server.sheet.actions import MOST_AT_ONCE, set_state
 from bunraku.server.sheet.columns import TOLD, with_names
@@ -16,7 +17,7 @@ from bunraku.server.sheet.scopes import find_scope
 
 router = Router(tags=["sheet"])
 _TOLD = tuple(column.id for column in TOLD)
-RowIds = Annotated[list[int], Field(min_length=1, max_length=MOST_AT_ONCE)]
+RowIds = Annotated[list[Id], Field(min_length=1, max_length=MOST_AT_ONCE)]
 
 
 class SheetOut(Schema):

@@ -5,6 +5,7 @@ from typing import Any, Literal
 
 from ninja import Field, Router, Schema
 
+from bunraku.server.inputs import Id
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.jobs.models import Job
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
@@ -28,7 +29,7 @@ class MeasureIn(Schema):
     """What to measure: chosen rows, or (null) all that wait on the channel."""
 
     channel: Channel
-    row_ids: list[int] | None = Field(None, min_length=1, max_length=MOST_AT_ONCE)
+    row_ids: list[Id] | None = Field(None, min_length=1, max_length=MOST_AT_ONCE)
 
 
 class SourcePriceOut(Schema):

@@ -59,9 +59,49 @@ export interface paths {
         put?: never;
         /**
          * Sign Out
-         * @description Sign out.
+         * @description Sign out, wherever this session's cookie was copied to.
          */
         post: operations["bunraku_server_projects_people_api_sign_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Change
+         * @description Change one's password; other sessions of one's own end.
+         */
+        post: operations["bunraku_server_projects_people_api_change"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Remove
+         * @description Remove one's account with all projects. It cannot be undone.
+         */
+        post: operations["bunraku_server_projects_people_api_remove"];
         delete?: never;
         options?: never;
         head?: never;
@@ -110,6 +150,46 @@ export interface paths {
          */
         put: operations["bunraku_server_projects_api_change"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/holdings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Holdings
+         * @description What would go with a project.
+         */
+        get: operations["bunraku_server_projects_api_read_holdings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Remove
+         * @description Remove a project with all that belongs to it. It cannot be undone.
+         */
+        post: operations["bunraku_server_projects_api_remove"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1262,11 +1342,16 @@ export interface components {
     schemas: {
         /**
          * SessionOut
-         * @description Who is signed in; an empty name is nobody.
+         * @description Who is signed in; an empty name is nobody. The demo's person has no password.
          */
         SessionOut: {
             /** Name */
             name: string;
+            /**
+             * Has Password
+             * @default false
+             */
+            has_password: boolean;
         };
         /**
          * CredentialsIn
@@ -1275,6 +1360,24 @@ export interface components {
         CredentialsIn: {
             /** Name */
             name: string;
+            /** Password */
+            password: string;
+        };
+        /**
+         * PasswordChange
+         * @description The password that was, and the one to be.
+         */
+        PasswordChange: {
+            /** Old */
+            old: string;
+            /** New */
+            new: string;
+        };
+        /**
+         * PasswordIn
+         * @description One's password, to show that it is oneself.
+         */
+        PasswordIn: {
             /** Password */
             password: string;
         };
@@ -1536,6 +1639,24 @@ export interface components {
             lookups_left?: number | null;
             /** Source Order */
             source_order?: string[] | null;
+        };
+        /**
+         * HoldingOut
+         * @description How many there are of a kind of thing.
+         */
+        HoldingOut: {
+            /** What */
+            what: string;
+            /** Count */
+            count: number;
+        };
+        /**
+         * RemoveIn
+         * @description The project's name, typed to show that its removal is meant.
+         */
+        RemoveIn: {
+            /** Name */
+            name: string;
         };
         /**
          * LocaleIn
@@ -3287,6 +3408,19 @@ export interface components {
             next_value: number;
             job: components["schemas"]["JobOut"];
         };
+        /**
+         * Problem
+         * @description What went wrong (RFC 9457), with a stable code, the field it is about and a way out; either may be empty.
+         */
+        Problem: {
+            type: string;
+            title: string;
+            status: number;
+            /** @enum {string} */
+            code: "allowance_short" | "bad_file" | "bad_mapping" | "bad_pattern" | "bad_request" | "bad_rule" | "busy" | "csrf_failed" | "fault" | "invalid_input" | "job_over" | "keyword_taken" | "name_taken" | "no_channel" | "no_language" | "no_seed" | "not_found" | "not_signed_in" | "nothing_missing" | "nothing_to_cluster" | "nothing_to_measure" | "nothing_to_plan" | "nothing_to_take" | "nothing_to_undo" | "refused_here" | "rule_exists" | "stale" | "storage" | "too_large" | "too_many_tries" | "weak_password" | "wrong_password";
+            field: string;
+            hint: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -3314,6 +3448,51 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_projects_people_api_sign_in: {
@@ -3336,6 +3515,96 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too many wrong passwords for this name or from this address; wait a minute. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -3362,6 +3631,87 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_projects_people_api_sign_out: {
@@ -3382,6 +3732,302 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bunraku_server_projects_people_api_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordChange"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too many wrong passwords for this name or from this address; wait a minute. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bunraku_server_projects_people_api_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too many wrong passwords for this name or from this address; wait a minute. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_projects_api_list_projects: {
@@ -3400,6 +4046,60 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProjectOut"][];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -3426,6 +4126,87 @@ export interface operations {
                     "application/json": components["schemas"]["ProjectOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_projects_api_read_project: {
@@ -3446,6 +4227,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -3474,6 +4327,304 @@ export interface operations {
                     "application/json": components["schemas"]["ProjectOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bunraku_server_projects_api_read_holdings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HoldingOut"][];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bunraku_server_projects_api_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RemoveIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_projects_api_change_locale: {
@@ -3500,6 +4651,96 @@ export interface operations {
                     "application/json": components["schemas"]["ProjectOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_projects_api_add: {
@@ -3524,6 +4765,96 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OutletOut"];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -3553,6 +4884,96 @@ export interface operations {
                     "application/json": components["schemas"]["OutletOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_projects_api_remove_outlet: {
@@ -3576,6 +4997,96 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_projects_api_choose: {
@@ -3597,6 +5108,96 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -3625,6 +5226,96 @@ export interface operations {
                     "application/json": components["schemas"]["UndoneOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_projects_api_read_log: {
@@ -3650,6 +5341,78 @@ export interface operations {
                     "application/json": components["schemas"]["LogOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_overview_figures: {
@@ -3668,6 +5431,60 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FigureOut"][];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -3690,6 +5507,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OverviewOut"];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -3717,6 +5606,78 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"][];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_jobs_api_read_job: {
@@ -3740,6 +5701,78 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_jobs_api_stop: {
@@ -3761,6 +5794,96 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -3814,6 +5937,78 @@ export interface operations {
                     "application/json": components["schemas"]["SheetOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_sheet_api_read_ids: {
@@ -3865,6 +6060,78 @@ export interface operations {
                     "application/json": components["schemas"]["IdsOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_sheet_api_change_state: {
@@ -3889,6 +6156,96 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CountOut"];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -3940,6 +6297,78 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_gather_ways_api_list_ways: {
@@ -3960,6 +6389,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WayOut"][];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -3988,6 +6489,96 @@ export interface operations {
                     "application/json": components["schemas"]["EstimateOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_gather_ways_api_runs: {
@@ -4008,6 +6599,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RunOut"][];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -4036,6 +6699,96 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_gather_ways_api_again: {
@@ -4057,6 +6810,96 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -4084,6 +6927,96 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CountOut"];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -4117,6 +7050,78 @@ export interface operations {
                     "application/json": components["schemas"]["StreamOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_gather_ways_api_read_ids: {
@@ -4148,6 +7153,78 @@ export interface operations {
                     "application/json": components["schemas"]["IdsOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_gather_ways_api_read_coverage: {
@@ -4170,6 +7247,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CoverageOut"];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -4195,6 +7344,78 @@ export interface operations {
                     "application/json": components["schemas"]["FamilyOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_gather_rules_api_read_rules: {
@@ -4215,6 +7436,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RulesOut"];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -4243,6 +7536,96 @@ export interface operations {
                     "application/json": components["schemas"]["RulesOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_gather_rules_api_read_hints: {
@@ -4263,6 +7646,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HintOut"][];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -4291,6 +7746,96 @@ export interface operations {
                     "application/json": components["schemas"]["TriedOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_gather_rules_api_remove: {
@@ -4312,6 +7857,96 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RulesOut"];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -4340,6 +7975,96 @@ export interface operations {
                     "application/json": components["schemas"]["CombinationsOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_gather_combiner_api_ask_box: {
@@ -4366,6 +8091,96 @@ export interface operations {
                     "application/json": components["schemas"]["BoxKnowsOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_gather_combiner_api_take: {
@@ -4390,6 +8205,96 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -4424,6 +8329,96 @@ export interface operations {
                     "application/json": components["schemas"]["FileOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_gather_files_api_look: {
@@ -4449,6 +8444,96 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FileOut"];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -4478,6 +8563,96 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_gather_files_api_remove: {
@@ -4498,6 +8673,96 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -4520,6 +8785,78 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -4545,6 +8882,96 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PriceOut"];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -4573,6 +9000,96 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_weigh_api_gap: {
@@ -4597,6 +9114,78 @@ export interface operations {
                     "application/json": components["schemas"]["GapOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_weigh_api_inspect: {
@@ -4618,6 +9207,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["InspectorOut"];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -4646,6 +9307,96 @@ export interface operations {
                     "application/json": components["schemas"]["CountOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_weigh_api_intent: {
@@ -4670,6 +9421,96 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CountOut"];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -4701,6 +9542,78 @@ export interface operations {
                     "application/json": components["schemas"]["ClustersOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_cluster_api_start: {
@@ -4727,6 +9640,96 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_cluster_api_read: {
@@ -4748,6 +9751,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClusterDetailOut"];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -4777,6 +9852,96 @@ export interface operations {
                     "application/json": components["schemas"]["ClusterDetailOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_cluster_api_move: {
@@ -4803,6 +9968,96 @@ export interface operations {
                     "application/json": components["schemas"]["ClusterDetailOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_plan_api_read_plan: {
@@ -4823,6 +10078,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -4852,6 +10179,78 @@ export interface operations {
                     "application/json": components["schemas"]["PiecesOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_plan_api_planned_clusters: {
@@ -4874,6 +10273,78 @@ export interface operations {
                     "application/json": number[];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_plan_api_export: {
@@ -4893,6 +10364,78 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -4920,6 +10463,96 @@ export interface operations {
                     "application/json": components["schemas"]["MadeOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_plan_api_read_piece: {
@@ -4943,6 +10576,78 @@ export interface operations {
                     "application/json": components["schemas"]["PieceDetailOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_plan_api_remove: {
@@ -4963,6 +10668,96 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -4989,6 +10784,96 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PieceDetailOut"];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -5018,6 +10903,96 @@ export interface operations {
                     "application/json": components["schemas"]["PieceDetailOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_plan_api_take: {
@@ -5042,6 +11017,96 @@ export interface operations {
                     "application/json": components["schemas"]["PieceDetailOut"];
                 };
             };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bunraku_server_plan_api_fit: {
@@ -5062,6 +11127,96 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FitOut"];
+                };
+            };
+            /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing, or it is another person's. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Bunraku met a fault of its own; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else is being stored for a long while. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };

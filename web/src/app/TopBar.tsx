@@ -136,6 +136,9 @@ export function TopBar({
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content align="end" sideOffset={10} className={MENU}>
+            <DropdownMenu.Item className={MENU_ITEM} onSelect={() => navigate({ to: "/account" })}>
+              Account
+            </DropdownMenu.Item>
             <DropdownMenu.Item
               className={MENU_ITEM}
               onSelect={async () => {

@@ -35,6 +35,11 @@ const signIn = createRoute({
   validateSearch: z.object({ back: z.string().startsWith("/").optional().catch(undefined) }),
   component: lazyRouteComponent(() => import("../projects/SignInPage"), "SignInPage"),
 });
+const account = createRoute({
+  getParentRoute: () => root,
+  path: "/account",
+  component: lazyRouteComponent(() => import("../projects/AccountPage"), "AccountPage"),
+});
 const newProject = createRoute({
   getParentRoute: () => root,
   path: "/projects/new",
@@ -102,6 +107,7 @@ export const router = createRouter({
   routeTree: root.addChildren([
     home,
     signIn,
+    account,
     newProject,
     project.addChildren([gather, weigh, cluster, plan, settings]),
   ]),

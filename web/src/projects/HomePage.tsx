@@ -39,9 +39,16 @@ export function HomePage() {
           </li>
         ))}
       </ul>
-      <Link to="/projects/new" className={`mt-4 ${buttonLook("main")}`}>
-        New project
-      </Link>
+      <div className="mt-4 flex items-center justify-between">
+        <Link to="/projects/new" className={buttonLook("main")}>
+          New project
+        </Link>
+        {session.data?.name && (
+          <Link to="/account" className={buttonLook("bare")}>
+            Account of {session.data.name}
+          </Link>
+        )}
+      </div>
     </PlainPage>
   );
 }

@@ -12,6 +12,7 @@ import { LogSection } from "./LogSection";
 import { OutletsSection } from "./OutletsSection";
 import { ProjectFields } from "./ProjectFields";
 import { fieldErrors, fromFields, toFields } from "./projectWords";
+import { RemoveSection } from "./RemoveSection";
 
 /** The project's settings and outlets; figures follow what is changed here. */
 export function SettingsPage() {
@@ -27,6 +28,7 @@ export function SettingsPage() {
         {project && <Form key={project.id} project={project} />}
         {project && <OutletsSection project={project} />}
         <LogSection projectId={projectId} />
+        {project && <RemoveSection project={project} />}
       </div>
     </main>
   );

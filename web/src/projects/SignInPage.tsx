@@ -5,6 +5,7 @@ import type { Problem, Schemas } from "../api/client";
 import { Button } from "../parts/Button";
 import { Field, INPUT } from "../parts/Field";
 import { signIn, signUp } from "./changes";
+import { PasswordField, STRONG } from "./PasswordField";
 import { PlainPage } from "./PlainPage";
 
 /** Sign in, or make an account; afterwards back to where one wanted to go. */
@@ -19,7 +20,7 @@ export function SignInPage() {
     onSuccess: () => location.assign(back && !back.startsWith("//") ? back : "/"),
   });
   const wrong = (field: string) =>
-    enter.error?.field.includes(field) ? enter.error.message : undefined;
+    enter.error?.field.includes(field) ? `${enter.error.message} ${enter.error.hint}` : undefined;
   return (
     <PlainPage title={fresh ? "Make an account" : "Sign in"}>
       <form
@@ -43,24 +44,14 @@ export function SignInPage() {
             />
           )}
         </Field>
-        <Field
+        <PasswordField
           label="Password"
+          fresh={fresh}
+          hint={fresh ? STRONG : ""}
           error={wrong("password")}
-          hint={fresh ? "At least ten characters, not easy to guess." : ""}
-        >
-          {(id) => (
-            <input
-              id={id}
-              required
-              type="password"
-              autoComplete={fresh ? "new-password" : "current-password"}
-              maxLength={200}
-              value={given.password}
-              onChange={(event) => setGiven({ ...given, password: event.target.value })}
-              className={INPUT}
-            />
-          )}
-        </Field>
+          value={given.password}
+          onChange={(password) => setGiven({ ...given, password })}
+        />
         {enter.error && !wrong("name") && !wrong("password") && (
           <p role="alert">{enter.error.message}</p>
         )}

@@ -10,6 +10,15 @@ export const signUp = async (body: Schemas["CredentialsIn"]) =>
 
 export const signOut = async () => data(await api.POST("/api/sign-out"));
 
+export const changePassword = async (body: Schemas["PasswordChange"]) =>
+  data(await api.POST("/api/account/password", { body }));
+
+export const removeAccount = async (body: Schemas["PasswordIn"]) =>
+  data(await api.POST("/api/account/remove", { body }));
+
+export const removeProject = async (id: number, name: string) =>
+  data(await api.POST("/api/projects/{project_id}/remove", { params: at(id), body: { name } }));
+
 export const createProject = async (body: Schemas["ProjectIn"]) =>
   data(await api.POST("/api/projects", { body }));
 

@@ -1,5 +1,5 @@
 /** What is asked of the server about a project itself. */
-import { useInfiniteQuery } from "@tanstack/react-query";
+import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { at } from "../api/at";
 import { api, data } from "../api/client";
 
@@ -20,4 +20,13 @@ export const useLog = (projectId: number) =>
       const next = last.offset + last.rows.length;
       return next < last.total ? next : undefined;
     },
+  });
+
+/** What would go with a project: how many of each kind of thing. */
+export const useHoldings = (projectId: number, wanted: boolean) =>
+  useQuery({
+    queryKey: ["holdings", projectId],
+    queryFn: async () =>
+      data(await api.GET("/api/projects/{project_id}/holdings", { params: at(projectId) })),
+    enabled: wanted,
   });

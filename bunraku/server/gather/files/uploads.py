@@ -16,11 +16,10 @@ from bunraku.core.formats.reading import Look, Wanted, look_into
 from bunraku.installation.confined import Bounds, TooMuch, confined
 from bunraku.server.errors import BunrakuError, not_found
 from bunraku.server.gather.models import Upload
+from bunraku.server.inputs import MOST_FILE_BYTES
 from bunraku.server.projects.models import Project
 from bunraku.server.signals import project_going
 
-MOST_BYTES = 60_000_000
-"""Largest file taken: 100,000 rows of ten columns are a sixth of it."""
 LOOKING = Bounds(seconds=8, computing_seconds=8, memory_bytes=600_000_000)
 """What looking at a file may take: a sheet of 100,000 rows takes a second and a quarter of that."""
 READING = Bounds(seconds=60, computing_seconds=900, memory_bytes=900_000_000)
@@ -43,10 +42,10 @@ DELIMITERS = {",": "comma", ";": "semicolon", "\t": "tab", "|": "bar"}
 def upload_file(project: Project, file: "UploadedFile[bytes]") -> tuple[Upload, dict[str, Any]]:
     """Keep a file and look at it. Returns: the upload and its preview. Raises: bad_file when it is
     too large or cannot be read; then nothing is kept."""
-    if (file.size or 0) > MOST_BYTES:
+    if (file.size or 0) > MOST_FILE_BYTES:
         raise BunrakuError(
             "bad_file",
-            f"The file has {(file.size or 0) / 1e6:,.0f} MB; {MOST_BYTES / 1e6:,.0f} MB are "
+            f"The file has {(file.size or 0) / 1e6:,.0f} MB; {MOST_FILE_BYTES / 1e6:,.0f} MB are "
             f"the most.",
             field="file",
             hint="Split it, or save only the columns that are wanted.",

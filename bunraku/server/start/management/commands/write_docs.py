@@ -17,7 +17,7 @@ from bunraku.core.formats.table_in import MOST_UNPACKED_BYTES
 from bunraku.server.api import api
 from bunraku.server.errors import CATALOGUE
 from bunraku.server.gather.files.api import REFUSED_COLUMNS
-from bunraku.server.gather.files.uploads import MOST_BYTES
+from bunraku.server.inputs import MOST_FILE_BYTES
 from bunraku.server.plan.export import COLUMNS as PLAN_COLUMNS
 from bunraku.server.sheet.columns import COLUMNS as SHEET_COLUMNS
 from bunraku.server.sheet.export import COLUMNS as KEYWORD_COLUMNS
@@ -75,8 +75,8 @@ Generated from the code by `make docs`; do not edit.
 A file is understood by what is in it, whatever it is called: delimited text (comma, semicolon, tab
 or bar), one keyword a line, .xlsx spreadsheets, JSON lines or one JSON list of objects or texts.
 Text may be UTF-8 with or without a mark, UTF-16, or an older encoding of one byte a sign (told by
-its letters; Windows-1252 where they leave it open). At most {MOST_BYTES // 10**6} MB; a spreadsheet
-may unpack to {MOST_UNPACKED_BYTES // 10**6} MB; of several sheets one is read.
+its letters; Windows-1252 where they leave it open). At most {MOST_FILE_BYTES // 10**6} MB; a
+spreadsheet may unpack to {MOST_UNPACKED_BYTES // 10**6} MB; of several sheets one is read.
 
 The heading is the first row with a known name for the keyword column, or a row without figures
 above rows with figures; it may stand below other rows, or be missing.

@@ -1,0 +1,171 @@
+"""Requests as no page of ours makes them: each is answered by a problem that says what is wrong,
+and names are names."""
+
+import json
+from typing import Any
+
+import pytest
+from django.db import OperationalError
+from django.test import Client, override_settings
+
+from bunraku.core.text.names import clean_name, clean_text
+from bunraku.server import inputs
+from bunraku.server.errors import CATALOGUE
+from bunraku.server.projects.models import Outlet, Project
+from tests.server.conftest import Api
+from tests.server.test_strangers import OPERATIONS, SCHEMA
+
+pytestmark = pytest.mark.django_db
+HUGE = 10**40
+
+
+def told(response: Any) -> tuple[int, str]:
+    assert response["Content-Type"] == "application/problem+json", response.content[:300]
+    return response.status_code, response.json()["code"]
+
+
+@pytest.mark.parametrize(
+    ("path", "body", "kind", "code"),
+    [
+        ("/files", b"--x\r\nbroken", "multipart/form-data", "bad_request"),
+        ("/files", b"nothing of a form", "multipart/form-data; boundary=x", "invalid_input"),
+        ("/files", b"{}", "application/json", "invalid_input"),
+        ("/sheet/state", b"\xff\xfe{", "application/json", "bad_request"),
+        ("/sheet/state", b'{"row_ids": [1], "state":', "application/json", "bad_request"),
+        ("/sheet/state", b"[" * 100_000, "application/json", "bad_request"),
+        ("/outlets", b'{"name":"x","channel":"web","standing":NaN}', "application/json", None),
+        ("/outlets", b'{"name":"x","channel":"web","standing":1e999}', "application/json", None),
+        ("/sheet/state", b'{"row_ids":[%d],"state":"kept"}' % HUGE, "application/json", None),
+        ("/sheet/state", b"1" * 5_000, "application/json", "bad_request"),
+    ],
+)
+def test_what_cannot_be_read_is_told(
+    api: Api, path: str, body: bytes, kind: str, code: str | None
+) -> None:
+    response = api.client.generic("POST", api.base + path, body, content_type=kind)
+    status, said = told(response)
+    assert said in (code or ("bad_request", "invalid_input"))
+    assert status in (400, 422)
+
+
+def test_more_than_is_taken_at_once_is_refused_before_it_is_read(
+    api: Api, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    long = json.dumps({"name": "x" * 3_000_000})
+    response = api.client.generic("POST", f"{api.base}/rules", long, "application/json")
+    assert told(response) == (413, "too_large")
+    monkeypatch.setattr(inputs, "MOST_FILE_BYTES", 1_000)
+    form = b"--x\r\n" + b"y" * 20_000 + b"\r\n--x--"
+    kind = "multipart/form-data; boundary=x"
+    response = api.client.generic("POST", f"{api.base}/files", form, kind)
+    assert told(response) == (413, "too_large")
+
+
+@pytest.mark.parametrize(
+    "path",
+    [
+        f"/rows/{HUGE}",
+        f"/jobs/{2**63}",
+        f"/sheet?cluster={HUGE}",
+        f"/sheet?volume_min={'9' * 400}",
+        "/sheet?q=%00&without=%ed%a0%80",
+        f"/pieces/{HUGE}/keywords/{HUGE}",
+    ],
+)
+def test_numbers_and_texts_beyond_all_bounds_find_nothing(api: Api, path: str) -> None:
+    for method in ("GET", "DELETE"):
+        response = api.client.generic(method, api.base + path)
+        assert response.status_code in (200, 404, 405, 422), response.content
+
+
+def test_an_address_that_is_not_there_is_a_problem_too(client: Client) -> None:
+    assert told(client.get("/api/nothing")) == (404, "not_found")
+    assert told(client.get("/api/session", headers={"host": "elsewhere.example"})) == (
+        400,
+        "bad_request",
+    )
+
+
+def test_storage_that_fails_before_any_endpoint_is_told(
+    api: Api, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    full = OperationalError("database or disk is full")
+    full.__cause__ = OSError(28, "No space left on device")
+
+    def fails(*_: object) -> None:
+        raise full
+
+    monkeypatch.setattr("django.contrib.sessions.backends.db.SessionStore.load", fails)
+    api.client.raise_request_exception = False
+    assert told(api.client.get(f"{api.base}/overview")) == (507, "storage")
+    page = api.client.get("/")
+    assert page.status_code in (200, 507)
+
+
+NAMES = {
+    "  Star \t\n shop ": "Star shop",
+    "Star\u202eshop\u0000": "Starshop",
+    "\u200bStar shop\ufeff": "Star shop",
+    "Star\u00a0\u2003shop": "Star shop",
+    "\U0001f469\u200d\U0001f680": "\U0001f469\u200d\U0001f680",
+    "Cafe\u0301": "Caf\u00e9",
+    "\u3164\u2800": "",
+    "\u200d\u200b \u2066": "",
+    "\ud800": "",
+    "\u05d7\u05e0\u05d5\u05ea": "\u05d7\u05e0\u05d5\u05ea",
+}
+
+
+@pytest.mark.parametrize("said", NAMES)
+def test_names_are_cleaned_by_one_rule(api: Api, said: str) -> None:
+    wanted = NAMES[said]
+    assert clean_name(said) == wanted
+    assert clean_name(wanted) == wanted
+    body = {"name": said, "channel": "web", "standing": 3}
+    if wanted:
+        assert api.post("/outlets", body)["name"] == wanted
+        assert Outlet.objects.latest("pk").name == wanted
+        return
+    problem = api.refused("POST", "/outlets", body)
+    assert problem["field"] == "name"
+    assert "can be seen" in problem["title"]
+
+
+def test_texts_keep_their_lines_and_lose_what_turns_them_around(api: Api, project: Project) -> None:
+    assert clean_text("one\ntwo\tthree\u202e\u0007") == "one\ntwo\tthree"
+    api.send("PUT", "", {**api.get(""), "about": "Star\u202e charts\nand maps\u0000"})
+    project.refresh_from_db()
+    assert project.about == "Star charts\nand maps"
+    assert api.refused("PUT", "", {**api.get(""), "name": "x" * 121})["field"] == "name"
+
+
+def test_a_password_is_compared_as_it_was_typed(client: Client) -> None:
+    """One with signs that are cleaned from names was valid before they were."""
+    given = {"name": "keen", "password": "e\u0301toile filante \u200e"}
+    for path in ("/api/accounts", "/api/session"):
+        assert client.post(path, given, "application/json").status_code == 200
+    given["password"] = "\u00e9toile filante"
+    assert client.post("/api/session", given, "application/json").status_code == 400
+
+
+def test_the_description_tells_each_operations_problems() -> None:
+    known = {kind.status for kind in CATALOGUE.values()}
+    for method, path in OPERATIONS:
+        answers = SCHEMA["paths"][path][method]["responses"]
+        problems = {int(status) for status in answers if int(status) >= 400}
+        assert {400, 403, 500, 503, 507} <= problems <= known, (method, path)
+        assert ("{" not in path) or 404 in problems
+        for status in problems:
+            (media,) = answers[str(status) if str(status) in answers else status]["content"]
+            assert media == "application/problem+json"
+
+
+@override_settings(DEMO=True)
+@pytest.mark.parametrize(
+    "header", ["X-Forwarded-For", "X-Forwarded-Host", "Forwarded", "Via", "X-Real-Ip"]
+)
+@pytest.mark.parametrize("path", ["/", "/p/1/web/weigh", "/api/session"])
+def test_the_demo_answers_nobody_behind_a_proxy(client: Client, path: str, header: str) -> None:
+    forwarded = client.get(path, headers={header: "203.0.113.7"}, REMOTE_ADDR="127.0.0.1")
+    assert told(forwarded) == (403, "refused_here")
+    assert "sessionid" not in client.cookies

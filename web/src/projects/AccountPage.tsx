@@ -1,0 +1,129 @@
+import { useMutation } from "@tanstack/react-query";
+import { Navigate } from "@tanstack/react-router";
+import { useState } from "react";
+import type { Problem, Schemas } from "../api/client";
+import { Button } from "../parts/Button";
+import { ProblemNote } from "../parts/ProblemNote";
+import { useProjects, useSession } from "../shared/queries";
+import { changePassword, removeAccount } from "./changes";
+import { PasswordField, STRONG } from "./PasswordField";
+import { PlainPage } from "./PlainPage";
+
+/** One's own account: another password, or leaving. */
+export function AccountPage() {
+  const session = useSession();
+  if (session.data && !session.data.name) return <Navigate to="/sign-in" />;
+  return (
+    <PlainPage title={session.data ? `Account of ${session.data.name}` : "Account"}>
+      {session.error && <ProblemNote error={session.error} />}
+      {session.data?.has_password === false && (
+        <p>The demo signs its person in by itself. There is no password, and nobody to remove.</p>
+      )}
+      {session.data?.has_password && (
+        <>
+          <AnotherPassword />
+          <Leaving />
+        </>
+      )}
+    </PlainPage>
+  );
+}
+
+function AnotherPassword() {
+  const [given, setGiven] = useState({ old: "", new: "" });
+  const [done, setDone] = useState(false);
+  const change = useMutation<unknown, Problem, Schemas["PasswordChange"]>({
+    mutationFn: changePassword,
+    onSuccess: () => {
+      setGiven({ old: "", new: "" });
+      setDone(true);
+    },
+  });
+  const { said, rest } = sayings(change.error, ["old", "new"]);
+  return (
+    <form
+      className="flex max-w-[340px] flex-col gap-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        setDone(false);
+        change.mutate(given);
+      }}
+    >
+      <h2 className="text-lg">Another password</h2>
+      <PasswordField
+        label="Password until now"
+        error={said("old")}
+        value={given.old}
+        onChange={(old) => setGiven({ ...given, old })}
+      />
+      <PasswordField
+        label="New password"
+        fresh
+        hint={STRONG}
+        error={said("new")}
+        value={given.new}
+        onChange={(fresh) => setGiven({ ...given, new: fresh })}
+      />
+      {rest && <ProblemNote error={rest} />}
+      {done && <p role="status">Changed. Wherever else you were signed in, you are signed out.</p>}
+      <div>
+        <Button type="submit" look="main" disabled={change.isPending}>
+          Change the password
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+function Leaving() {
+  const [password, setPassword] = useState("");
+  const projects = useProjects();
+  const leave = useMutation<unknown, Problem, Schemas["PasswordIn"]>({
+    mutationFn: removeAccount,
+    // A whole new page: nothing of the account is left in this one.
+    onSuccess: () => location.assign("/sign-in"),
+  });
+  const { said, rest } = sayings(leave.error, ["password"]);
+  const names = projects.data?.map((project) => project.name) ?? [];
+  return (
+    <form
+      className="mt-6 flex flex-col gap-4 border-t border-hairline pt-5"
+      onSubmit={(event) => {
+        event.preventDefault();
+        leave.mutate({ password });
+      }}
+    >
+      <h2 className="text-lg">Remove the account</h2>
+      <p className="max-w-[560px] text-ink-2">
+        It goes with all its projects
+        {names.length > 0 && `: ${names.slice(0, 5).join(", ")}`}
+        {names.length > 5 && ` and ${names.length - 5} more`}. It cannot be undone; backups made
+        before keep what was there.
+      </p>
+      <div className="max-w-[340px]">
+        <PasswordField
+          label="Your password"
+          error={said("password")}
+          value={password}
+          onChange={setPassword}
+        />
+      </div>
+      {rest && <ProblemNote error={rest} />}
+      <div>
+        <Button type="submit" look="go" disabled={leave.isPending}>
+          Remove the account
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+/** What is wrong, by field, and what is about none of them. */
+function sayings(error: Problem | null, fields: string[]) {
+  const field = fields.find((name) => error?.field.endsWith(name));
+  return {
+    said: (name: string) =>
+      error && field === name ? `${error.message} ${error.hint}`.trim() : undefined,
+    rest: error && !field ? error : null,
+  };
+}

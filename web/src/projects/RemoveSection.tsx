@@ -1,0 +1,96 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useNavigate } from "@tanstack/react-router";
+import { useState } from "react";
+import type { Problem, Project } from "../api/client";
+import { Button } from "../parts/Button";
+import { Field, INPUT } from "../parts/Field";
+import { exact } from "../parts/format";
+import { Modal } from "../parts/Modal";
+import { ProblemNote } from "../parts/ProblemNote";
+import { useSay } from "../parts/toasts";
+import { removeProject } from "./changes";
+import { useHoldings } from "./queries";
+
+/** Removing a project: what goes with it, and its name to be typed, since it cannot be undone. */
+export function RemoveSection({ project }: { project: Project }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <section aria-labelledby="remove" className="mt-6 border-t border-hairline pt-5">
+      <h2 id="remove" className="pb-1 text-lg">
+        Remove the project
+      </h2>
+      <p className="pb-3 text-ink-2">
+        All of it goes, and it is the one thing here that cannot be undone.
+      </p>
+      <Button onClick={() => setOpen(true)}>Remove the project…</Button>
+      <RemoveDialog key={String(open)} project={project} open={open} onOpenChange={setOpen} />
+    </section>
+  );
+}
+
+function RemoveDialog({
+  project,
+  open,
+  onOpenChange,
+}: {
+  project: Project;
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+}) {
+  const [name, setName] = useState("");
+  const holdings = useHoldings(project.id, open);
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const say = useSay();
+  const remove = useMutation<unknown, Problem, string>({
+    mutationFn: (typed) => removeProject(project.id, typed),
+    onSuccess: async () => {
+      say(`${project.name} is removed.`);
+      await navigate({ to: "/" });
+      client.invalidateQueries({ queryKey: ["projects"] });
+    },
+  });
+  const counts = holdings.data?.filter((each) => each.count > 0) ?? [];
+  return (
+    <Modal open={open} onOpenChange={onOpenChange} title={`Remove ${project.name}`}>
+      <form
+        className="flex flex-col gap-4"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (!remove.isPending) remove.mutate(name);
+        }}
+      >
+        {holdings.error && <ProblemNote error={holdings.error} />}
+        <p>
+          {counts.length > 0
+            ? `With it go ${counts.map((each) => `${exact(each.count)} ${each.what}`).join(", ")}.`
+            : "There is nothing in it yet."}{" "}
+          Backups made before keep it.
+        </p>
+        <Field
+          label="Its name, to show that you mean it"
+          hint={project.name}
+          error={remove.error?.field === "name" ? remove.error.message : undefined}
+        >
+          {(id) => (
+            <input
+              id={id}
+              autoFocus
+              autoComplete="off"
+              value={name}
+              onChange={(event) => setName(event.target.value)}
+              className={INPUT}
+            />
+          )}
+        </Field>
+        {remove.error && remove.error.field !== "name" && <ProblemNote error={remove.error} />}
+        <div className="flex gap-2">
+          <Button type="submit" look="go" disabled={remove.isPending || !name.trim()}>
+            Remove it for good
+          </Button>
+          <Button onClick={() => onOpenChange(false)}>Keep it</Button>
+        </div>
+      </form>
+    </Modal>
+  );
+}
