@@ -29,7 +29,7 @@ run: .stamp-run .stamp-web ## start Bunraku without the demo, on your own data i
 
 build: .stamp-run .stamp-web ## set up and build the front end
 
-test: .stamp-dev .stamp-web .stamp-chromium lint core web-test browser share ## set up, then lint, types, contracts and every test
+test: .stamp-dev .stamp-web .stamp-chromium .stamp-office lint core web-test browser share ## set up, then lint, types, contracts and every test
 
 lint: .stamp-dev .stamp-node ## style, types, the floors of the house, spelling of generated files
 	@$(MAKE) --no-print-directory -j2 --output-sync lint-server lint-web
@@ -46,7 +46,7 @@ lint-web:
 	@cd web && npx --no-install openapi-typescript ../bunraku/server/openapi.json -o node_modules/.schema-now.d.ts >/dev/null
 	@cmp -s web/node_modules/.schema-kept.d.ts web/node_modules/.schema-now.d.ts || { echo "web/src/api/schema.d.ts is stale: run make docs"; exit 1; }
 
-core: .stamp-dev .stamp-web ## tests of the core, the sources and the server
+core: .stamp-dev .stamp-web .stamp-office ## tests of the core, the sources and the server
 	$(PY) -m pytest tests/server tests/sources tests/core $(BOTH_CORES)
 
 web-test: .stamp-node ## tests of the front end's parts
@@ -55,7 +55,7 @@ web-test: .stamp-node ## tests of the front end's parts
 browser: .stamp-dev .stamp-web .stamp-chromium ## tests in a real browser
 	$(PY) -m pytest tests/browser
 
-test-postgres: .stamp-dev .stamp-web .stamp-chromium .stamp-postgres ## tests of core and server and one browser walk on PostgreSQL
+test-postgres: .stamp-dev .stamp-web .stamp-chromium .stamp-office .stamp-postgres ## tests of core and server and one browser walk on PostgreSQL
 	$(PY) -m tests.postgres $(PY) -m pytest tests/server tests/core $(BOTH_CORES)
 	$(PY) -m tests.postgres --walk $(PY) -m pytest $(WALK)
 
@@ -115,6 +115,12 @@ clean: ## remove what was built and installed; your data in var/ stays
 	@test -x "$${BUNRAKU_CHROMIUM:-/usr/bin/chromium}" || { echo "Installing Chromium from Debian's packages…"; \
 		{ apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends chromium >/dev/null; } \
 		|| { echo "The browser tests need Chromium at /usr/bin/chromium (Debian: apt-get install chromium), or BUNRAKU_CHROMIUM naming another. It could not be installed here."; exit 1; }; }
+	@touch $@
+
+.stamp-office:
+	@command -v soffice >/dev/null || { echo "Installing LibreOffice from Debian's packages…"; \
+		{ apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends libreoffice-calc-nogui >/dev/null; } \
+		|| { echo "The tests of exports open them in LibreOffice (Debian: apt-get install libreoffice-calc-nogui). It could not be installed here."; exit 1; }; }
 	@touch $@
 
 .stamp-postgres:

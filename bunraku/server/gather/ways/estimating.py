@@ -77,7 +77,7 @@ def _estimate_way(
     if way.what is What.COMPLETIONS and options.depth > 1:
         deeper = places * min(MOST_PROMPTS, way.brings * (options.depth - 1) * 4)
         deeper_new = deeper * KNOWN_SHARE * 3
-    if way.id == "related" and options.steps > 1:
+    if way.id == "related" and options.steps > 1 and scopes:
         deeper = places * sum(min(MOST_PAGES, 9**step) for step in range(1, options.steps))
         price += price_of_kind(scopes[0].project, What.PAGE, deeper)
         deeper_new = deeper * KNOWN_SHARE * 8
