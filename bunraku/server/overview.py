@@ -2,10 +2,11 @@
 
 from typing import Any
 
-from django.db.models import Count
+from django.db.models import Count, Sum
 from ninja import Router, Schema
 
 from bunraku.core.figures import FIGURES
+from bunraku.server.database.unchanged import while_unchanged
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.jobs.models import OPEN_STATES, Job
 from bunraku.server.journal.undo import undoable
@@ -53,6 +54,10 @@ class OverviewOut(Schema):
 def channel_counts(project: Project) -> list[dict[str, Any]]:
     """How many keywords of each channel stand where, in the project's own locale. Read from two
     indexes alone: this is asked all the while a job runs."""
+    return while_unchanged(("overview", project.pk), lambda: _channel_counts(project))
+
+
+def _channel_counts(project: Project) -> list[dict[str, Any]]:
     scopes = Scope.objects.filter(project=project, locale=project.locale).order_by("channel")
     nothing = dict.fromkeys(ChannelCountsOut.model_fields, 0)
     counts_of: dict[int, dict[str, Any]] = {
@@ -67,11 +72,12 @@ def channel_counts(project: Project) -> list[dict[str, Any]]:
             names += ["keywords"] if waiting else ["keywords", "measured"]
         for name in names:
             counts_of[scope][name] += count
-    grouped = rows.filter(cluster__isnull=False, state__in=IN_PLAY).values_list("scope").order_by()
-    for scope, clusters, clustered in grouped.annotate(
-        Count("cluster", distinct=True), Count("pk")
-    ):
-        counts_of[scope] |= {"clusters": clusters, "clustered": clustered}
+    for pk, counts in counts_of.items():
+        # A scope at a time: then the index is in the order that clusters are counted in.
+        clustered = Row.objects.filter(scope=pk, cluster__isnull=False, state__in=IN_PLAY)
+        sizes = clustered.order_by().values("cluster").annotate(size=Count("pk"))
+        held = sizes.aggregate(clusters=Count("cluster"), clustered=Sum("size"))
+        counts |= {"clusters": held["clusters"], "clustered": held["clustered"] or 0}
     return [
         counts
         for counts in counts_of.values()

@@ -78,6 +78,16 @@ TEMPLATES: list[dict[str, object]] = [
     }
 ]
 
+_JOURNALLED = (
+    "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL; "
+    # Checkpoints every 32 MB: an import of a hundred thousand rows would make dozens otherwise. The
+    # log is cut down to as much when one is done.
+    "PRAGMA wal_autocheckpoint=8000; PRAGMA journal_size_limit=33554432; "
+)
+SQLITE_FOR_ONE = f"{_JOURNALLED}PRAGMA cache_size=-64000; PRAGMA mmap_size=268435456;"
+"""How a process with one connection opens the database: with much of it in memory."""
+SQLITE_FOR_MANY = f"{_JOURNALLED}PRAGMA cache_size=-8000;"
+"""The same for one with a connection a thread, each of which has a memory of its own."""
 SQLITE = {
     "ENGINE": "django.db.backends.sqlite3",
     "NAME": DATA / DATABASE,
@@ -85,9 +95,7 @@ SQLITE = {
         # Readers that later write would fail in deferred mode however long they wait.
         "transaction_mode": "IMMEDIATE",
         "timeout": 20,
-        # Checkpoints every 32 MB: an import of a hundred thousand rows would make dozens otherwise.
-        "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL; "
-        "PRAGMA cache_size=-64000; PRAGMA wal_autocheckpoint=8000; PRAGMA mmap_size=268435456;",
+        "init_command": SQLITE_FOR_ONE,
     },
     # A file, because live-server tests write from several threads at once.
     "TEST": {"NAME": DATA / "test.sqlite3"},

@@ -21,6 +21,7 @@ from django.core.management import call_command
 from django.db import connection
 
 from bunraku.server.projects.models import Project
+from bunraku.server.sheet.models import Row
 from tests.bench.sheet import ASKED, fill
 from tests.bench.timing import Result, percentile
 from tests.browser.conftest import free_port, wait_until_served, wait_until_told
@@ -64,6 +65,37 @@ def read(port: int, cookie: str, base: str, number: int, times: list[float]) -> 
         json.loads(body)
 
 
+def all_at_once(port: int, cookie: str, base: str) -> list[float]:
+    """How long each answer took that all readers waited for at the same time."""
+    times: list[float] = []
+    readers = [
+        threading.Thread(target=read, args=(port, cookie, base, number, times))
+        for number in range(READERS)
+    ]
+    for reader in readers:
+        reader.start()
+    for reader in readers:
+        reader.join()
+    return times
+
+
+def decide(port: int, cookie: str, base: str, rows: list[int], done: threading.Event) -> None:
+    """Somebody who shortlists a keyword and takes it back, five times a second."""
+    token = "t" * 32
+    headers = {
+        "Cookie": f"{cookie}; csrftoken={token}",
+        "X-CSRFToken": token,
+        "Content-Type": "application/json",
+    }
+    line = http.client.HTTPConnection("127.0.0.1", port, timeout=60)
+    while not done.wait(0.2):
+        row = rows.pop()
+        rows.insert(0, row)
+        body = json.dumps({"row_ids": [row], "state": "shortlisted"})
+        line.request("POST", f"{base}/sheet/state", body, headers)
+        assert line.getresponse().read() == b'{"changed": 1}'
+
+
 def run() -> Iterator[Result]:
     call_command("migrate", verbosity=0)
     project = Project.objects.filter(name="Sheet").first() or fill()
@@ -85,29 +117,30 @@ def run() -> Iterator[Result]:
         warming: list[float] = []
         for number in range(4):
             read(port, cookie, base, number, warming)
-        times: list[float] = []
-        readers = [
-            threading.Thread(target=read, args=(port, cookie, base, number, times))
-            for number in range(READERS)
-        ]
-        for reader in readers:
-            reader.start()
-        for reader in readers:
-            reader.join()
+        calm = all_at_once(port, cookie, base)
+        rows = list(Row.objects.filter(scope__project=project).values_list("pk", flat=True)[:500])
+        connection.close()
+        done = threading.Event()
+        person = threading.Thread(target=decide, args=(port, cookie, base, rows, done))
+        person.start()
+        busy = all_at_once(port, cookie, base)
+        done.set()
+        person.join()
         web = [pid for pid, line in children(process.pid).items() if " serve " in line]
         largest = max(megabytes(pid) for pid in web)
-    alone, slow = percentile(warming, 0.95), percentile(times, 0.95)
-    answered = len(times)
-    yield (
-        f"{READERS} readers at once, {IDLE} idle: answered",
-        f"{answered} of {READERS * EACH}",
-        "all",
-        answered == READERS * EACH,
-    )
-    yield (
-        "  95th percentile; of one reader alone",
-        f"{1000 * slow:.0f} ms; {1000 * alone:.0f} ms",
-        "under 500 ms",
-        slow < 0.5,
-    )
+    alone = percentile(warming, 0.95)
+    for name, times in (("", calm), (" while one decides", busy)):
+        slow, answered = percentile(times, 0.95), len(times)
+        yield (
+            f"{READERS} readers at once{name}, {IDLE} idle: answered",
+            f"{answered} of {READERS * EACH}",
+            "all",
+            answered == READERS * EACH,
+        )
+        yield (
+            "  95th percentile; of one reader alone",
+            f"{1000 * slow:.0f} ms; {1000 * alone:.0f} ms",
+            "under 500 ms",
+            slow < 0.5,
+        )
     yield ("  the larger web process", f"{largest:.0f} MB", "under 250 MB", largest < 250)

@@ -62,8 +62,7 @@ def opened(
         capture_output=True,
         timeout=180,
     )
-    sheet = openpyxl.load_workbook(into / "export.xlsx").active
-    return sheet
+    return openpyxl.load_workbook(into / "export.xlsx").active
 
 
 @pytest.mark.parametrize("quoted_is_text", [True, False])

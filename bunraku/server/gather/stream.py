@@ -4,6 +4,7 @@ from typing import Any
 
 from django.db.models import F, Q, QuerySet
 
+from bunraku.server.database.unchanged import while_unchanged
 from bunraku.server.gather.methods import BITS
 from bunraku.server.gather.models import Origin
 from bunraku.server.gather.rules.ruleset import rules_of
@@ -64,7 +65,8 @@ def stream(scope: Scope, wanted: dict[str, Any]) -> tuple[QuerySet[Row], int]:
         limit=wanted["limit"],
         all_known=all_known,
     )
-    return page, rows.count()
+    narrowed = {name: wanted[name] for name in ("job", "way", "q", "state")}
+    return page, while_unchanged(("stream", scope.pk, repr(narrowed)), rows.count)
 
 
 def as_told(project: Project, scope: Scope, rows: QuerySet[Row]) -> list[dict[str, Any]]:

@@ -8,6 +8,7 @@ from ninja import Field, Schema
 from pydantic import create_model
 
 from bunraku.core.text.folding import fold
+from bunraku.server.database.unchanged import while_unchanged
 from bunraku.server.sheet.column import Column
 from bunraku.server.sheet.columns import FILTERED, RANGES, SORTED
 from bunraku.server.sheet.models import IN_PLAY, STATE_CODE, Row, Scope
@@ -133,8 +134,13 @@ def _state(state: str) -> Q:
 
 def count_of(scope: Scope, wanted: SheetFilter) -> int:
     """How many rows of a scope a filter lets through."""
-    rows = filtered(scope, wanted)
-    if not wanted.model_dump(exclude=set(_NARROW_NOTHING), exclude_defaults=True):
+    narrowed = wanted.model_dump(exclude=set(_NARROW_NOTHING), exclude_defaults=True)
+    key = ("sheet", scope.pk, wanted.state, repr(narrowed))
+    return while_unchanged(key, lambda: _count(filtered(scope, wanted), narrowed))
+
+
+def _count(rows: QuerySet[Row], narrowed: dict[str, Any]) -> int:
+    if not narrowed:
         # Waiting or not is all the same here; naming both has the rows counted in the index that
         # begins with it, the shortest with the state, in half the time.
         rows = rows.filter(waiting__in=(True, False))

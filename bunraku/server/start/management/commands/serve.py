@@ -49,6 +49,9 @@ class Command(BaseCommand):
         # The first person should not wait for what is loaded with the first request or file.
         import_module(settings.ROOT_URLCONF)
         make_ready()
+        if settings.DATABASES["default"]["ENGINE"] == settings.SQLITE["ENGINE"]:
+            opening = settings.DATABASES["default"]["OPTIONS"]
+            opening["init_command"] = settings.SQLITE_FOR_MANY
         server = create_server(
             application,
             sockets=[socket.socket(fileno=options["socket"])],

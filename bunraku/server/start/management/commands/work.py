@@ -1,6 +1,7 @@
 """`manage.py work`: the job worker. Picks up what a killed worker left, then takes jobs as they
 come."""
 
+import os
 import threading
 import time
 from contextlib import suppress
@@ -20,6 +21,8 @@ from bunraku.server.jobs.running import settle
 from bunraku.server.readings.providers import installed
 from bunraku.sources.protocol import Request, SourceBusy, SourceFailed, What
 
+NICE = 10
+"""How far background work stands back (0-19): beside a busy page it gets a tenth of a core."""
 STORAGE_AGAIN_SECONDS = 10
 """Between two looks at whether storage is back."""
 
@@ -37,6 +40,8 @@ class Command(BaseCommand):
         if held is None:
             self.stdout.write("Another job worker runs on this data; waiting for it to end.")
             held = hold(place, wait=True)
+        # Whoever looks at a page comes first: background work takes what is left.
+        os.nice(NICE)
         make_ready()
         # The first suggestions of a run should not wait for libraries and sources to be loaded.
         threading.Thread(target=_warm, daemon=True).start()

@@ -1,0 +1,67 @@
+"""Values kept while the database stays as it is: never an old one after any change."""
+
+import sqlite3
+from contextlib import closing
+
+import pytest
+from django.conf import settings
+from django.contrib.auth.models import User
+from django.db import connection, transaction
+
+from bunraku.server.database import unchanged
+from bunraku.server.database.unchanged import while_unchanged
+
+pytestmark = pytest.mark.skipif(
+    settings.DATABASES["default"]["ENGINE"] != settings.SQLITE["ENGINE"],
+    reason="only the embedded database tells whether it has changed",
+)
+
+
+class People:
+    """Counts people, and how often it was made to."""
+
+    def __init__(self) -> None:
+        self.worked = 0
+
+    def __call__(self) -> int:
+        self.worked += 1
+        return User.objects.count()
+
+    def kept(self) -> int:
+        return while_unchanged(("people",), self)
+
+
+@pytest.mark.django_db(transaction=True)
+def test_a_value_is_kept_until_anybody_writes() -> None:
+    people = People()
+    assert [people.kept(), people.kept(), people.worked] == [0, 0, 1]
+    User.objects.create(username="own")
+    assert [people.kept(), people.kept(), people.worked] == [1, 1, 2]
+    with closing(sqlite3.connect(connection.settings_dict["NAME"])) as other:
+        other.execute("UPDATE auth_user SET username = 'another'")
+        other.commit()
+        assert [people.kept(), people.worked] == [1, 3]
+        other.execute("DELETE FROM auth_user")
+        # Not committed: it is not there for anybody else yet.
+        assert [people.kept(), people.worked] == [1, 3]
+        other.commit()
+    assert [people.kept(), people.worked] == [0, 4]
+
+
+@pytest.mark.django_db(transaction=True)
+def test_nothing_is_kept_of_what_may_be_taken_back() -> None:
+    people = People()
+    with transaction.atomic():
+        User.objects.create(username="passing")
+        assert [people.kept(), people.kept(), people.worked] == [1, 1, 2]
+        transaction.set_rollback(True)
+    assert people.kept() == 0
+
+
+@pytest.mark.django_db(transaction=True)
+def test_it_keeps_no_more_than_some(monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(unchanged, "MOST_KEPT", 3)
+    for n in range(10):
+        assert while_unchanged(("n", n), lambda n=n: n) == n
+    assert while_unchanged(("n", 9), lambda: 0) == 9
+    assert while_unchanged(("n", 0), lambda: 7) == 7
