@@ -1,5 +1,6 @@
 """Asking a source for many terms: in batches, with retries, and with every answer checked."""
 
+import logging
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field, replace
 
@@ -12,6 +13,12 @@ ATTEMPTS = 5
 """Times that the same is asked before it counts as not answered."""
 MOST_WAIT_SECONDS = 30.0
 """The longest wait between two attempts, whatever a source says."""
+
+
+LEFT_OUT = "the source left it out of its answer"
+SENSELESS = "the source sent an answer that cannot be read"
+"""Why there is no answer, for people; what exactly was wrong is in the log."""
+logger = logging.getLogger(__name__)
 
 
 @dataclass(frozen=True)
@@ -33,7 +40,7 @@ def ask_all(
     Parameters: `source`; `request`, whose own terms are ignored; `terms`, each once; `most_wait`,
     seconds to wait for a busy source in all per batch. Returns: an iterator of batches that
     together name every term once. Raises: nothing for a source that fails: its terms come back as
-    missing with the reason.
+    missing with the reason, as a clause for people.
     """
     for start in range(0, len(terms), source.batch_size):
         part = tuple(terms[start : start + source.batch_size])
@@ -43,7 +50,7 @@ def ask_all(
 def _ask_batch(source: Source, request: Request, most_wait: float) -> Batch:
     batch = Batch(request.terms)
     open_terms = request.terms
-    problem = "not answered"
+    problem = LEFT_OUT
     attempt_number = 0
     try:
         for attempt in stamina.retry_context(
@@ -67,7 +74,7 @@ def _ask_batch(source: Source, request: Request, most_wait: float) -> Batch:
 
 def _take_answers(source: Source, request: Request, batch: Batch) -> str:
     """Check and keep what came; returns why the rest is missing."""
-    problem = "not answered"
+    problem = LEFT_OUT
     raw = source.ask(request)
     for term in request.terms:
         if term not in raw:
@@ -81,7 +88,8 @@ def _take_answers(source: Source, request: Request, batch: Batch) -> str:
         except ValidationError as error:
             first = error.errors()[0]
             where = ".".join(str(part) for part in first["loc"]) or request.what
-            problem = f"an answer that makes no sense ({where}: {first['msg'].lower()})"
+            logger.warning("%s on %r: %s: %s", source.name, term, where, first["msg"])
+            problem = SENSELESS
     return problem
 
 

@@ -219,7 +219,7 @@ class SourceBusy(Exception):
     """Too many requests: come back after `wait_seconds`."""
 
     def __init__(self, wait_seconds: float) -> None:
-        super().__init__(f"too many requests, wait {wait_seconds:g} seconds")
+        super().__init__("the source was asked too often and wanted us to wait")
         self.wait_seconds = wait_seconds
 
 

@@ -7,6 +7,7 @@ from typing import Any
 
 import pytest
 from django.core.management import call_command
+from django.test import override_settings
 
 from bunraku.core.weigh.weighing import learn
 from bunraku.server.projects.models import Project
@@ -156,7 +157,7 @@ def test_faults_are_told_and_measuring_again_buys_only_the_rest(
     assert job.state == "done"
     assert job.cost_tenths == 0
     assert job.result["missing"] == {"counts": 20, "bands": 20, "page": 20}
-    assert all("broke off" in reason for reason in job.result["reasons"].values())
+    assert all("could not be reached" in reason for reason in job.result["reasons"].values())
     faults(Faults())
     gathered.post("/measure", {"channel": "web", "row_ids": ids})
     again = last_job(project, "measure")
@@ -306,3 +307,19 @@ def test_bad_requests_are_refused(gathered: Api, body: dict[str, Any], field: st
 
 def test_nothing_to_measure_is_told(api: Api) -> None:
     assert api.refused("POST", "/measure", {"channel": "video"})["code"] == "nothing_to_measure"
+
+
+def test_a_clock_that_is_set_back_prices_nothing_again(
+    gathered: Api, counted: dict[What, list[str]]
+) -> None:
+    ids = first_ids(gathered, 12)
+    given = {"channel": "web", "row_ids": ids}
+    gathered.post("/measure", given)
+    figures = gathered.get(f"/rows/{ids[0]}")
+    left = gathered.get("")["lookups_left"]
+    bought = {what: len(terms) for what, terms in counted.items()}
+    with override_settings(TODAY="2026-10-13"):
+        assert gathered.refused("POST", "/measure", given)["code"] == "nothing_to_measure"
+        assert gathered.get(f"/rows/{ids[0]}")["row"] == figures["row"]
+    assert gathered.get("")["lookups_left"] == left
+    assert {what: len(terms) for what, terms in counted.items()} == bought

@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from bunraku.sources.asking import ask_all
+from bunraku.sources.asking import LEFT_OUT, SENSELESS, ask_all
 from bunraku.sources.protocol import (
     ANSWERS,
     CHANNELS,
@@ -133,13 +133,19 @@ def test_only_what_is_missing_is_asked_again() -> None:
     assert source.asked == [("a", "b", "c"), ("b", "c"), ("c",)]
     assert answers == {"a": Counts(monthly=1), "b": None, "c": Counts(monthly=10)}
     assert not missing
+    _, missing = ask(Awkward(*[{"b": None}] * 9), "a")
+    assert missing == {"a": LEFT_OUT}
 
 
-def test_nonsense_is_not_a_figure() -> None:
+def test_nonsense_is_not_a_figure_and_is_told_in_words_for_people(
+    caplog: pytest.LogCaptureFixture,
+) -> None:
     nonsense = {"a": {"monthly": -4}}
     answers, missing = ask(Awkward(*[nonsense] * 9), "a")
     assert not answers
-    assert "makes no sense (monthly" in missing["a"]
+    assert missing == {"a": SENSELESS}
+    # What exactly was wrong is for whoever reads the log.
+    assert "monthly" in caplog.text
 
 
 def test_a_source_that_stays_away_is_named() -> None:
@@ -150,7 +156,7 @@ def test_a_source_that_stays_away_is_named() -> None:
     # Five times, then others have their turn.
     assert len(away.asked) == 5
     _, missing = ask(Awkward(*[SourceBusy(12)] * 9), "a")
-    assert missing == {"a": "too many requests, wait 12 seconds"}
+    assert missing == {"a": "the source was asked too often and wanted us to wait"}
 
 
 def test_a_bug_of_a_source_is_not_hidden() -> None:

@@ -45,9 +45,9 @@ def known_today(
     scope: Scope, what: What, source: str, terms: Sequence[str], vantage: Vantage = USUAL
 ) -> set[str]:
     """Terms that a source was already asked for today, as far as the vantage needs: asking again
-    would tell nothing new."""
+    would tell nothing new. A later day counts as well: then it is the clock that was set back."""
     known: set[str] = set()
-    asked = _of(scope, what, vantage).filter(source=source, on=today())
+    asked = _of(scope, what, vantage).filter(source=source, on__gte=today())
     for part in in_parts(terms):
         known.update(asked.filter(term__in=part).values_list("term", flat=True))
     return known

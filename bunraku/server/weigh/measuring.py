@@ -193,7 +193,7 @@ def _uncounted(scope: Scope, keys: Sequence[str]) -> list[str]:
     """Keywords that were asked about today and that no source counts."""
     counted: dict[str, bool] = {}
     for reading in readings_on(scope, [What.COUNTS], keys):
-        if reading.on == today():
+        if reading.on >= today():
             counted[reading.term] = counted.get(reading.term, False) or reading.payload is not None
     return [key for key in keys if counted.get(key) is False]
 

@@ -68,7 +68,7 @@ class RehearsalSource:
         if roll("busy", *dice) < self.faults.busy:
             raise SourceBusy(self.faults.wait_seconds)
         if roll("broken", *dice) < self.faults.broken:
-            raise SourceFailed("the connection broke off")
+            raise SourceFailed("the source could not be reached")
         terms: Iterable[str] = request.terms
         if roll("partial", *dice) < self.faults.partial:
             terms = [term for term in request.terms if roll("left", term, *dice) < 0.6]

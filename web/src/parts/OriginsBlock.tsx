@@ -1,6 +1,6 @@
 import type { Inspection } from "../api/client";
 import { Block } from "./Block";
-import { day, plural } from "./format";
+import { doneOn, plural } from "./format";
 import { figureWords, originWords } from "./wayWords";
 
 /** All the ways in which a keyword came: way, seed, source, day, and the run one can go back to. */
@@ -32,10 +32,10 @@ export function OriginsBlock({
               title="Show what this run was the first to bring"
               className="shrink-0 text-quiet underline hover:text-ink"
             >
-              {day(origin.on)}
+              {doneOn(origin.on)}
             </button>
           ) : (
-            <span className="shrink-0 text-quiet">{day(origin.on)}</span>
+            <span className="shrink-0 text-quiet">{doneOn(origin.on)}</span>
           )}
         </p>
       ))}

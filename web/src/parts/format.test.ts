@@ -3,6 +3,7 @@ import {
   change,
   count,
   day,
+  doneOn,
   exact,
   lookups,
   money,
@@ -56,6 +57,11 @@ describe("numbers in words", () => {
     expect(plural(2, "match", "match")).toBe("2 match");
   });
 
+  it("does not tell a day that is still to come as past", () => {
+    const now = new Date(2026, 9, 15, 23, 30);
+    expect(doneOn("2026-10-15", now)).toBe("15 Oct");
+    expect(doneOn("2026-10-16", now)).toBe("16 Oct, by a clock that was ahead");
+  });
   it("names the year of a day only where it is another", () => {
     const now = new Date(2026, 10, 25);
     expect(day("2026-06-02", now)).toBe("2 Jun");

@@ -65,6 +65,15 @@ export function day(iso: string, now: Date = new Date()): string {
   return year === now.getFullYear() ? text : `${text} ${year}`;
 }
 
+/** The day of something that has been done; one that is still to come was noted by a clock that
+ * was ahead, and is not told as past. */
+export function doneOn(iso: string, now: Date = new Date()): string {
+  const pad = (n: number) => String(n).padStart(2, "0");
+  const today = `${now.getFullYear()}-${pad(now.getMonth() + 1)}-${pad(now.getDate())}`;
+  const ahead = iso.slice(0, 10) > today;
+  return ahead ? `${day(iso, now)}, by a clock that was ahead` : day(iso, now);
+}
+
 export const plural = (n: number, one: string, many = `${one}s`): string =>
   `${exact(n)} ${n === 1 ? one : many}`;
 

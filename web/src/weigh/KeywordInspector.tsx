@@ -2,7 +2,7 @@ import { lazy, Suspense } from "react";
 import type { Inspection, Row, Schemas } from "../api/client";
 import { FamilyBlock } from "../gather/stream/FamilyBlock";
 import { Block } from "../parts/Block";
-import { count, day, exact, money, monthName, percent } from "../parts/format";
+import { count, doneOn, exact, money, monthName, percent } from "../parts/format";
 import { Help } from "../parts/Help";
 import { Inspector } from "../parts/Inspector";
 import { OriginsBlock } from "../parts/OriginsBlock";
@@ -166,14 +166,14 @@ function Volumes({ told }: { told: Inspection }) {
   return (
     <Block
       title={<Help figure="volume">Searches a month</Help>}
-      aside={figures[0] ? `read ${day(figures[0].on)}` : ""}
+      aside={figures[0] ? `read ${doneOn(figures[0].on)}` : ""}
     >
       {figures.map((figure) => (
         <p key={`${figure.source}|${figure.kind}|${figure.on}`} className={LINE}>
           <span>{figure.source}</span>
           <span className="text-right">{figure.says}</span>
           <span className="text-xs text-quiet">
-            {figure.on === figures[0]?.on ? figure.kind : `${figure.kind}, ${day(figure.on)}`}
+            {figure.on === figures[0]?.on ? figure.kind : `${figure.kind}, ${doneOn(figure.on)}`}
           </span>
         </p>
       ))}

@@ -1,6 +1,6 @@
 import type { Inspection } from "../api/client";
 import { Block } from "../parts/Block";
-import { day, plural } from "../parts/format";
+import { day, doneOn, plural } from "../parts/format";
 import { Help } from "../parts/Help";
 
 const FEATURES: Record<string, string> = {
@@ -22,7 +22,7 @@ export function ResultsBlock({ told }: { told: Inspection }) {
   return (
     <Block
       title={<Help figure="strength">Results page, top 10, ads left out</Help>}
-      aside={told.page_on ? `${plural(weak, "weak spot")}, ${day(told.page_on)}` : ""}
+      aside={told.page_on ? `${plural(weak, "weak spot")}, ${doneOn(told.page_on)}` : ""}
     >
       {told.results.length ? (
         <ol>

@@ -1,7 +1,7 @@
 import type { Inspection } from "../../api/client";
 import { Block } from "../../parts/Block";
 import { Button } from "../../parts/Button";
-import { day, exact, percent, plural } from "../../parts/format";
+import { doneOn, exact, percent, plural } from "../../parts/format";
 import { Help } from "../../parts/Help";
 import { Inspector } from "../../parts/Inspector";
 import { OriginsBlock } from "../../parts/OriginsBlock";
@@ -84,7 +84,7 @@ function Told({
             >
               <span className="truncate">{reading.source}</span>
               <span className="shrink-0 text-ink-2">
-                {reading.says}, {day(reading.on)}
+                {reading.says}, {doneOn(reading.on)}
               </span>
             </p>
           ))}

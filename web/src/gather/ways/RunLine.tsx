@@ -1,6 +1,6 @@
 import type { Channel, Schemas } from "../../api/client";
 import { Button } from "../../parts/Button";
-import { day, exact, lookups, plural } from "../../parts/format";
+import { doneOn, exact, lookups, plural } from "../../parts/format";
 import { useSay } from "../../parts/toasts";
 import { methodName } from "../../parts/wayWords";
 import { channelName } from "../../shared/channels";
@@ -40,7 +40,7 @@ export function RunLine({
     },
   );
   const left = Object.entries(run.left_out);
-  const state = job.state === "done" ? day(job.created.slice(0, 10)) : job.state;
+  const state = job.state === "done" ? doneOn(job.created.slice(0, 10)) : job.state;
   return (
     <section className="border-t border-hairline py-3">
       <div className="flex justify-between gap-3">
