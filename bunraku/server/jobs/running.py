@@ -7,6 +7,7 @@ from django.db import transaction
 from django.utils import timezone
 from django_tasks import task
 
+from bunraku.server.database.log_file import take_in_log
 from bunraku.server.errors import BunrakuError, storage_failed
 from bunraku.server.jobs.kinds import kind_of
 from bunraku.server.jobs.models import OPEN_STATES, Job
@@ -54,6 +55,7 @@ def run_job(job_id: int) -> None:
             _finish(job, "failed", why)
         else:
             _finish(job, "done")
+    take_in_log()
 
 
 def _finish(job: Job, state: str, error: str = "") -> None:

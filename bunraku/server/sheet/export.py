@@ -1,13 +1,14 @@
 """Keywords as CSV: the columns of the sheet that are exported, and the rows as filtered."""
 
 from collections.abc import Iterator
+from typing import Any
 
 from bunraku.core.formats.csv_out import Cell, csv_lines
 from bunraku.core.formats.csv_out import Column as Heading
 from bunraku.server.sheet.column import MONTHS
 from bunraku.server.sheet.columns import COLUMNS as ALL
 from bunraku.server.sheet.filters import SheetQuery, filtered
-from bunraku.server.sheet.models import Row, Scope
+from bunraku.server.sheet.models import Scope
 from bunraku.server.sheet.ordering import ordered
 
 _FIRST, *_REST = (column for column in ALL if column.export)
@@ -20,18 +21,24 @@ COLUMNS = (
 )
 
 
+_READ = [_FIRST.id, *(column.id for column in _REST), "month_share"]
+
+
 def keywords_csv(scope: Scope, wanted: SheetQuery) -> Iterator[str]:
     """The keywords of a filter, all of them, in the order of the sheet."""
     rows = ordered(filtered(scope, wanted), wanted.sort, descending=wanted.descending)
-    return csv_lines(COLUMNS, (_cells(scope, row) for row in rows.iterator(chunk_size=2_000)))
+    # Columns and not rows: a hundred thousand objects would take most of the time.
+    read = rows.values_list(*_READ).iterator(chunk_size=2_000)
+    return csv_lines(COLUMNS, (_cells(scope, *values) for values in read))
 
 
-def _cells(scope: Scope, row: Row) -> list[Cell]:
-    shares: list[Cell] = [share / 1000 for share in row.month_share] or [None] * 12
+def _cells(scope: Scope, first: Any, *rest: Any) -> list[Cell]:
+    *values, month_share = rest
+    shares: list[Cell] = [share / 1000 for share in month_share] or [None] * 12
     return [
-        _FIRST.cell(getattr(row, _FIRST.id)),
+        _FIRST.cell(first),
         scope.channel,
         scope.locale,
-        *(column.cell(getattr(row, column.id)) for column in _REST),
+        *(column.cell(value) for column, value in zip(_REST, values, strict=True)),
         *shares,
     ]

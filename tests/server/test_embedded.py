@@ -1,7 +1,10 @@
-"""Values kept while the database stays as it is: never an old one after any change."""
+"""The embedded database: values kept while it stays as it is, never an old one after any change;
+and its log."""
 
 import sqlite3
+import time
 from contextlib import closing
+from pathlib import Path
 
 import pytest
 from django.conf import settings
@@ -9,6 +12,7 @@ from django.contrib.auth.models import User
 from django.db import connection, transaction
 
 from bunraku.server.database import unchanged
+from bunraku.server.database.log_file import take_in_log
 from bunraku.server.database.unchanged import while_unchanged
 
 pytestmark = pytest.mark.skipif(
@@ -65,3 +69,24 @@ def test_it_keeps_no_more_than_some(monkeypatch: pytest.MonkeyPatch) -> None:
         assert while_unchanged(("n", n), lambda n=n: n) == n
     assert while_unchanged(("n", 9), lambda: 0) == 9
     assert while_unchanged(("n", 0), lambda: 7) == 7
+
+
+@pytest.mark.django_db(transaction=True)
+def test_the_log_is_taken_in_unless_somebody_reads() -> None:
+    log = Path(f"{connection.settings_dict['NAME']}-wal")
+    for n in range(300):
+        User.objects.create(username=f"{n} {'x' * 100}")
+    assert log.stat().st_size > 100_000
+    with closing(sqlite3.connect(connection.settings_dict["NAME"])) as reader:
+        reader.execute("BEGIN")
+        reader.execute("SELECT count(*) FROM auth_user").fetchone()
+        User.objects.create(username="meanwhile")
+        began = time.monotonic()
+        take_in_log()
+        assert time.monotonic() - began < 5
+        assert log.stat().st_size > 100_000
+    take_in_log()
+    assert log.stat().st_size == 0
+    with connection.cursor() as cursor:
+        cursor.execute("PRAGMA busy_timeout")
+        assert cursor.fetchone() == (20_000,)
