@@ -183,15 +183,15 @@ def test_other_screens_count_their_queries_too(weighed: Api) -> None:
     row = weighed.get("/sheet")["rows"][0]["id"]
     piece = pieces_of(weighed)[0]["id"]
     for path, most in (
-        ("/overview", 11),
+        ("/overview", 10),
         ("/clusters", 7),
         (f"/clusters/{cluster}", 8),
         ("/plan", 8),
         ("/plan/pieces", 9),
-        ("/plan/clusters", 4),
-        ("/measure/gap", 4),
-        ("/gather/runs", 4),
-        ("/log", 5),
+        ("/plan/clusters", 3),
+        ("/measure/gap", 3),
+        ("/gather/runs", 3),
+        ("/log", 4),
         ("", 4),
         (f"/pieces/{piece}", 7),
         (f"/rows/{row}", 10),
@@ -204,7 +204,8 @@ def test_other_screens_count_their_queries_too(weighed: Api) -> None:
     ):
         with CaptureQueriesContext(connection) as queries:
             weighed.get(path)
-        assert len(queries) <= most, (path, len(queries))
+        # One more is that of the session.
+        assert len(queries) <= most + 1, (path, len(queries))
 
 
 @pytest.mark.parametrize(

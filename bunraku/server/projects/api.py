@@ -100,13 +100,6 @@ class RemoveIn(Schema):
     name: str = Field(max_length=200)
 
 
-class HoldingOut(Schema):
-    """How many there are of a kind of thing."""
-
-    what: str
-    count: int
-
-
 class LocaleIn(Schema):
     """A locale: country and language."""
 
@@ -221,13 +214,13 @@ def change(request: ProjectRequest, project_id: int, given: ProjectChange) -> An
 
 @router.get(
     "/projects/{int:project_id}/holdings",
-    response=list[HoldingOut],
+    response=list[str],
     auth=READS,
     url_name="holdings",
 )
 def read_holdings(request: ProjectRequest, project_id: int) -> Any:
-    """What would go with a project."""
-    return [{"what": what, "count": count} for what, count in holdings(request.project).items()]
+    """What would go with a project, as in "12 keywords", most first."""
+    return holdings(request.project)
 
 
 @router.post(

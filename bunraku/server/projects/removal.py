@@ -12,6 +12,7 @@ from django_tasks import task
 from bunraku.server.database.parts import PART
 from bunraku.server.errors import BunrakuError
 from bunraku.server.projects.models import Project
+from bunraku.server.sentences import plural
 from bunraku.server.signals import project_going
 
 
@@ -35,17 +36,15 @@ def remove_project(project: Project, *, name: str | None = None) -> None:
         purge_project.enqueue(project.pk)
 
 
-def holdings(project: Project) -> dict[str, int]:
-    """How many there are of each kind of thing that goes with a project, by its name in the
-    plural, most first; without what is made again from others."""
-    counts = {
-        str(model._meta.verbose_name_plural): model._default_manager.filter(
-            **{path: project.pk}
-        ).count()
+def holdings(project: Project) -> list[str]:
+    """What goes with a project, as in "12 keywords", most first; without what is made again from
+    others."""
+    counts = [
+        (model._default_manager.filter(**{path: project.pk}).count(), str(model._meta.verbose_name))
         for model, path in _held()
         if model.__name__ in TOLD
-    }
-    return dict(sorted(counts.items(), key=lambda pair: -pair[1]))
+    ]
+    return [plural(count, name) for count, name in sorted(counts, reverse=True) if count]
 
 
 TOLD = ("Keyword", "Decision", "Reading", "Cluster", "Piece", "Outlet", "Upload", "LogLine")

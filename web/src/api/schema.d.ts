@@ -165,7 +165,7 @@ export interface paths {
         };
         /**
          * Read Holdings
-         * @description What would go with a project.
+         * @description What would go with a project, as in "12 keywords", most first.
          */
         get: operations["bunraku_server_projects_api_read_holdings"];
         put?: never;
@@ -1639,16 +1639,6 @@ export interface components {
             lookups_left?: number | null;
             /** Source Order */
             source_order?: string[] | null;
-        };
-        /**
-         * HoldingOut
-         * @description How many there are of a kind of thing.
-         */
-        HoldingOut: {
-            /** What */
-            what: string;
-            /** Count */
-            count: number;
         };
         /**
          * RemoveIn
@@ -4436,7 +4426,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HoldingOut"][];
+                    "application/json": string[];
                 };
             };
             /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */

@@ -4,7 +4,6 @@ import { useState } from "react";
 import type { Problem, Project } from "../api/client";
 import { Button } from "../parts/Button";
 import { Field, INPUT } from "../parts/Field";
-import { exact } from "../parts/format";
 import { Modal } from "../parts/Modal";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useSay } from "../parts/toasts";
@@ -50,7 +49,6 @@ function RemoveDialog({
       client.invalidateQueries({ queryKey: ["projects"] });
     },
   });
-  const counts = holdings.data?.filter((each) => each.count > 0) ?? [];
   return (
     <Modal open={open} onOpenChange={onOpenChange} title={`Remove ${project.name}`}>
       <form
@@ -62,10 +60,8 @@ function RemoveDialog({
       >
         {holdings.error && <ProblemNote error={holdings.error} />}
         <p>
-          {counts.length > 0
-            ? `With it go ${counts.map((each) => `${exact(each.count)} ${each.what}`).join(", ")}.`
-            : "There is nothing in it yet."}{" "}
-          Backups made before keep it.
+          {holdings.data?.length ? `With it go ${holdings.data.join(", ")}.` : ""} Backups made
+          before keep it.
         </p>
         <Field
           label="Its name, to show that you mean it"
