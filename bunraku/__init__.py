@@ -1,3 +1,3 @@
 """Bunraku: from the first seed term to a plan of what to publish."""
 
-__version__ = "0.3.0"
+__version__ = "0.4.0"

@@ -194,7 +194,7 @@ def test_good_rows_come_in_with_their_figures(api: Api, project: Project) -> Non
     refused = b"".join(
         api.client.get(f"{api.base}/refused.csv?job={job.pk}").streaming_content
     ).decode()
-    assert '4,Total,"A total, not a keyword."' in refused
+    assert '4,"Total","A total, not a keyword."' in refused
     assert api.refused("GET", "/refused.csv?job=999999")["code"] == "not_found"
 
 
@@ -314,7 +314,7 @@ def test_files_too_large_unmapped_or_gone(
         api.refused("POST", f"/files/{answer['id']}/import", {"channel": "web"})["code"]
         == "not_found"
     )
-    monkeypatch.setattr(uploads, "MOST_BYTES", 10)
+    monkeypatch.setattr(uploads, "MOST_FILE_BYTES", 10)
     response = api.client.post(
         f"{api.base}/files", {"file": SimpleUploadedFile("list.csv", b"x" * 11)}
     )

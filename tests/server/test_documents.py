@@ -46,7 +46,7 @@ def test_every_setting_is_documented() -> None:
             r"BUNRAKU_[A-Z_]+", read("bunraku/server/settings.py") + read("bunraku/__main__.py")
         )
     )
-    documented = set(re.findall(r"`(BUNRAKU_[A-Z_]+)`", read("docs/architecture.md")))
+    documented = set(re.findall(r"`(BUNRAKU_[A-Z_]+)`", read("docs/operating.md")))
     assert used == documented
 
 

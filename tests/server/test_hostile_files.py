@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
+from django.conf import settings
 from django.core.files.uploadedfile import SimpleUploadedFile
 
 from bunraku.installation.confined import Bounds, TooMuch, confined
@@ -90,17 +91,18 @@ HOSTILE = {
 
 @pytest.mark.parametrize("name", HOSTILE)
 def test_a_hostile_file_is_refused_within_its_bounds(
-    api: Api, monkeypatch: pytest.MonkeyPatch, name: str
+    api: Api, monkeypatch: pytest.MonkeyPatch, tmp_path: Path, name: str
 ) -> None:
     monkeypatch.setattr(uploads, "LOOKING", QUICK)
     make, bounds = HOSTILE[name]
+    monkeypatch.setattr(settings, "DATA", tmp_path)
     file = SimpleUploadedFile("report.xlsx", make())
     response = api.client.post(f"{api.base}/files", {"file": file})
     problem = response.json()
     assert (response.status_code, problem["code"]) == (422, "bad_file")
     assert any(bound in problem["title"] for bound in bounds.split("|")), problem
     assert not Upload.objects.exists()
-    assert not list((Path(uploads.settings.DATA) / "uploads").iterdir())
+    assert not list((tmp_path / "uploads").iterdir())
 
 
 @pytest.mark.parametrize(

@@ -24,6 +24,9 @@ IDLE_SECONDS = 60
 """After which a connection is closed on which nothing has been heard, also amid a request."""
 MOST_BODY_BYTES = 64_000_000
 """The largest file that may be brought, and what is wrapped around it."""
+MOST_WAITING_BYTES = 500_000_000
+"""What may wait for somebody who reads slowly, on the disk beyond a megabyte: the largest export
+many times over, so that no thread waits with it."""
 BEHIND_PROXY: dict[str, Any] = {
     "trusted_proxy": "127.0.0.1",
     "trusted_proxy_count": 1,
@@ -59,6 +62,7 @@ class Command(BaseCommand):
             connection_limit=MOST_CONNECTIONS,
             channel_timeout=IDLE_SECONDS,
             max_request_body_size=MOST_BODY_BYTES,
+            outbuf_high_watermark=MOST_WAITING_BYTES,
             # Unlike the usual way of waiting it knows no bound of a thousand files.
             asyncore_use_poll=True,
             ident=None,
