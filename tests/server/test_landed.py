@@ -6,6 +6,7 @@ import lzma
 import sqlite3
 import subprocess
 import sys
+import zipfile
 from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
@@ -13,6 +14,8 @@ from typing import Any
 import pytest
 from django.conf import settings
 
+from bunraku.installation.backup import ABOUT, SUFFIX
+from bunraku.installation.folder import DATABASE, KEY, is_older
 from bunraku.server.database.packed import unpack
 from tests.processes import environment
 
@@ -58,12 +61,19 @@ print(json.dumps(out))
 
 @pytest.fixture(scope="module")
 def folders(tmp_path_factory: pytest.TempPathFactory) -> Iterator[tuple[Path, Path]]:
-    """The data as it was, and carried over."""
+    """The data as it was, and carried over: restored from a backup as that version would have made
+    one."""
     was, now = tmp_path_factory.mktemp("was"), tmp_path_factory.mktemp("now")
     data = lzma.decompress(LANDED.read_bytes())
-    for folder in (was, now):
-        (folder / "bunraku.sqlite3").write_bytes(data)
-    run(now, [sys.executable, "manage.py", "migrate", "--verbosity", "0"])
+    (was / DATABASE).write_bytes(data)
+    backup = was / f"then{SUFFIX}"
+    with zipfile.ZipFile(backup, "w") as packed:
+        packed.writestr(ABOUT, json.dumps({"format": 1, "version": "0.2.0"}))
+        packed.writestr(KEY, "a key of then")
+        packed.writestr(DATABASE, data)
+    assert is_older(was / DATABASE)
+    assert "Restored" in run(now, [sys.executable, "-m", "bunraku", "restore", str(backup)])
+    assert not is_older(now / DATABASE)
     yield was, now
 
 

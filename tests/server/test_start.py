@@ -84,6 +84,27 @@ def process_of(pid: int, word: str, *, but: int = 0) -> int:
     return next((p for p, line in children(pid).items() if word in line and p != but), 0)
 
 
+def the_slow_and_the_silent_keep_nobody_waiting(port: int) -> None:
+    """Two hundred connections that say nothing, and forty that stop amid a request or its body."""
+    begun = (
+        b"GET /api/session HTTP/1.1\r\nHo",
+        b"POST /api/session HTTP/1.1\r\nHost: localhost\r\nContent-Length: 900\r\n\r\n{",
+    )
+    with ExitStack() as connections:
+
+        def connect(said: bytes = b"") -> None:
+            connection = socket.create_connection(("127.0.0.1", port), timeout=10)
+            connections.enter_context(connection).sendall(said)
+
+        for _ in range(200):
+            connect()
+        for said in begun * 20:
+            connect(said)
+        for _ in range(20):
+            with urllib.request.urlopen(f"http://127.0.0.1:{port}/api/session", timeout=15) as told:
+                assert json.load(told)["name"] == ""
+
+
 def test_both_processes_run_while_they_are_wanted_and_end_together(tmp_path: Path) -> None:
     """A killed one is followed by another; closing the terminal ends both, as Ctrl-C does."""
     port = free_port()
@@ -106,6 +127,7 @@ def test_both_processes_run_while_they_are_wanted_and_end_together(tmp_path: Pat
             os.kill(killed, signal.SIGKILL)
             until(20, lambda word=word, killed=killed: process_of(process.pid, word, but=killed))
         until(20, served)
+        the_slow_and_the_silent_keep_nobody_waiting(port)
         everyone = children(process.pid)
         process.send_signal(signal.SIGHUP)
         assert process.wait(timeout=40) == 0
@@ -136,30 +158,6 @@ def test_nobody_else_uses_a_data_folder_that_is_in_use(tmp_path: Path) -> None:
             until(20, lambda: holder(tmp_path / "worker-in-use") == str(worker.pid))
     # Whoever held it is gone, and with it the hold.
     assert hold(tmp_path / "in-use") is not None
-
-
-def test_the_slow_and_the_silent_keep_nobody_waiting(tmp_path: Path) -> None:
-    """Two hundred connections that say nothing, and forty that stop amid a request or its body."""
-    begun = (
-        b"GET /api/session HTTP/1.1\r\nHo",
-        b"POST /api/session HTTP/1.1\r\nHost: localhost\r\nContent-Length: 900\r\n\r\n{",
-    )
-    port = free_port()
-    with start(tmp_path, port) as process, ExitStack() as connections:
-        assert process.stdout is not None
-        until(30, lambda: "Bunraku is at" in process.stdout.readline())  # type: ignore[union-attr]
-
-        def connect(said: bytes = b"") -> None:
-            connection = socket.create_connection(("127.0.0.1", port), timeout=10)
-            connections.enter_context(connection).sendall(said)
-
-        for _ in range(200):
-            connect()
-        for said in begun * 20:
-            connect(said)
-        for _ in range(20):
-            with urllib.request.urlopen(f"http://127.0.0.1:{port}/api/session", timeout=15) as told:
-                assert json.load(told)["name"] == ""
 
 
 def test_a_process_that_ends_again_and_again_is_given_up(
