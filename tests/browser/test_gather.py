@@ -149,8 +149,8 @@ def test_a_wrong_file_a_table_and_its_refused_rows(page: Page, tmp_path: Path) -
     with page.expect_download() as taken:
         runs.get_by_role("link", name="2 refused rows").click()
     text = Path(taken.value.path()).read_text("utf-8-sig")
-    assert "3,comet chaser hat" in text
-    assert "4,Total" in text
+    assert '3,"comet chaser hat"' in text
+    assert '4,"Total"' in text
     page.goto("/p/1/web/weigh?q=comet+chaser+kit")
     expect(page.get_by_role("row").nth(1)).to_contain_text("320")
 

@@ -42,7 +42,7 @@ def make_account(request: HttpRequest, name: str, password: str) -> User:
 def change_password(request: HttpRequest, old: str, new: str) -> None:
     """Change the password of who is signed in; wherever else they are, they are signed out. Raises:
     wrong_password, too_many_tries, weak_password."""
-    user = _checked(request, request.user.get_username(), old, field="old")
+    user = _own(request, old, field="old")
     _check_strength(user, new, field="new")
     user.set_password(new)
     user.save(update_fields=["password"])
@@ -53,7 +53,7 @@ def remove_account(request: HttpRequest, password: str) -> None:
     """Remove the account of who is signed in with all that is theirs: nobody can sign in to it from
     now on, its name is free, and its projects go in the background. It cannot be undone. Raises:
     wrong_password, too_many_tries."""
-    user = _checked(request, request.user.get_username(), password)
+    user = _own(request, password)
     with transaction.atomic():
         for project in Project.objects.filter(owner=user, removed=None):
             remove_project(project)
@@ -80,7 +80,20 @@ def answer_as_it_is(
     return response
 
 
-def _checked(request: HttpRequest, name: str, password: str, *, field: str = "password") -> User:
+def _own(request: HttpRequest, password: str, *, field: str = "password") -> User:
+    """Who is signed in, if the password is theirs."""
+    name = request.user.get_username()
+    return _checked(request, name, password, field=field, wrong="This is not your password.")
+
+
+def _checked(
+    request: HttpRequest,
+    name: str,
+    password: str,
+    *,
+    field: str = "password",
+    wrong: str = "Name and password do not go together.",
+) -> User:
     user = authenticate(request, username=name, password=password)
     if getattr(request, "axes_locked_out", False):
         raise BunrakuError(
@@ -90,10 +103,7 @@ def _checked(request: HttpRequest, name: str, password: str, *, field: str = "pa
             hint="Wait a minute, then try again.",
         )
     if user is None:
-        message = "Name and password do not go together."
-        if request.user.is_authenticated:
-            message = "This is not your password."
-        raise BunrakuError("wrong_password", message, field=field)
+        raise BunrakuError("wrong_password", wrong, field=field)
     return user
 
 

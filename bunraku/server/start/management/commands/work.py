@@ -21,8 +21,8 @@ from bunraku.server.jobs.running import settle
 from bunraku.server.readings.providers import installed
 from bunraku.sources.protocol import Request, SourceBusy, SourceFailed, What
 
-NICE = 10
-"""How far background work stands back (0-19): beside a busy page it gets a tenth of a core."""
+NICE = 5
+"""How far background work stands back (0-19): beside a busy page it gets a quarter of a core."""
 STORAGE_AGAIN_SECONDS = 10
 """Between two looks at whether storage is back."""
 
