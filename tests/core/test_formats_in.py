@@ -9,6 +9,7 @@ import openpyxl
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from openpyxl.worksheet._reader import WorkSheetParser
 
 from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.delimited import NEVER_CLOSED, TOO_LONG, delimited_rows, guess_delimiter
@@ -382,3 +383,16 @@ def test_the_user_may_say_where_the_heading_is(tmp_path: Path) -> None:
 
 def test_every_meaning_says_what_it_is() -> None:
     assert all(value.name and value.about and value.headings for value in MEANINGS.values())
+
+
+def test_a_sheet_that_does_not_say_its_size_is_not_read_through_to_look_for_it(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    made = openpyxl.Workbook(write_only=True)
+    sheet = made.create_sheet()
+    for n in range(300):
+        sheet.append((f"star chart {n}", n))
+    path = tmp_path / "unmeasured.xlsx"
+    made.save(path)
+    monkeypatch.setattr(WorkSheetParser, "parse_dimensions", lambda _: pytest.fail("measured"))
+    assert len(list(open_table(path).rows())) == 300

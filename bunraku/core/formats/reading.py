@@ -1,7 +1,7 @@
 """Files looked at and read from their path alone: what can be handed to another process whole."""
 
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import islice
 from pathlib import Path
 
@@ -46,7 +46,7 @@ def look_into(path: Path, wanted: Wanted) -> Iterator[Look]:
     Parameters: `path`; `wanted`. Returns: one `Look`. Raises: `BadFile`; `BadMapping` for a column
     that the table does not have. Cost: of the file's first rows, but for what a spreadsheet has
     aside from them."""
-    table = open_table(path, wanted.sheet)
+    table = open_table(path, wanted.sheet, leave_open=True)
     seen = look_at(table, wanted.heading)
     plan = _plan(seen, wanted)
     refused: list[Refused] = []
@@ -57,7 +57,7 @@ def look_into(path: Path, wanted: Wanted) -> Iterator[Look]:
                 break
             if isinstance(row, Refused):
                 refused.append(row)
-    yield Look(table, seen, plan, tuple(refused))
+    yield Look(replace(table, left_open=None), seen, plan, tuple(refused))
 
 
 def _plan(seen: Preview, wanted: Wanted) -> Plan:
@@ -77,6 +77,6 @@ def read_rows(path: Path, sheet: str, plan: Plan, batch: int) -> Iterator[list[T
     Parameters: `path`; `sheet`; `plan`; `batch`, rows in a part. Returns: parts of what
     `keywords_in` gives. Raises: `BadFile`, for what breaks off after the parts before it. Cost:
     linear, memory for one part."""
-    rows = keywords_in(open_table(path, sheet), plan)
+    rows = keywords_in(open_table(path, sheet, leave_open=True), plan)
     while part := list(islice(rows, batch)):
         yield part

@@ -3,15 +3,18 @@ JSON lines."""
 
 import zipfile
 from collections.abc import Iterator
-from contextlib import closing
-from dataclasses import dataclass
+from contextlib import ExitStack, closing, contextmanager, nullcontext
+from dataclasses import dataclass, field
 from itertools import islice
 from pathlib import Path
+from typing import Any, NamedTuple
 from xml.etree.ElementTree import ParseError
 
 import openpyxl
 from charset_normalizer import from_bytes
+from openpyxl.reader import excel
 from openpyxl.utils.exceptions import InvalidFileException
+from openpyxl.worksheet._read_only import ReadOnlyWorksheet
 
 from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.delimited import delimited_rows, guess_delimiter
@@ -58,6 +61,24 @@ _BROKEN = (
 Cells = list[str]
 
 
+class _Unmeasured(ReadOnlyWorksheet):  # type: ignore[misc]
+    """A sheet that is not measured when it is opened: where a file does not say its size, the
+    library would read all of it to look for one, and what files say is not believed anyway."""
+
+    def _get_size(self) -> None:
+        self.reset_dimensions()
+
+
+excel.ReadOnlyWorksheet = _Unmeasured
+
+
+class LeftOpen(NamedTuple):
+    """A spreadsheet that was left open, and what closes it."""
+
+    book: Any
+    closed_by: ExitStack
+
+
 @dataclass(frozen=True)
 class TableFile:
     """A file understood: its kind (csv, text, xlsx, json), its encoding and delimiter where it has
@@ -69,6 +90,7 @@ class TableFile:
     delimiter: str = ""
     sheets: tuple[str, ...] = ()
     sheet: str = ""
+    left_open: "LeftOpen | None" = field(default=None, compare=False, repr=False)
 
     def rows(self) -> Iterator[tuple[int, Cells | str]]:
         """Each row with its number in the file, from 1: its cells, or, as a text, why it cannot be
@@ -78,10 +100,12 @@ class TableFile:
         return readers[self.kind](self)
 
 
-def open_table(path: Path, sheet: str = "") -> TableFile:
+def open_table(path: Path, sheet: str = "", *, leave_open: bool = False) -> TableFile:
     """Understand a file by what is in it, whatever its name says.
 
-    Parameters: `path`; `sheet`, the sheet wanted ("" takes the first that has something in it).
+    Parameters: `path`; `sheet`, the sheet wanted ("" takes the first that has something in it);
+    `leave_open`, for a process of its own that reads it several times: opening a spreadsheet reads
+    all its texts, which takes most of the time.
     Returns: `TableFile`. Raises: `BadFile` for an empty file, one that is no table, a spreadsheet
     that is broken, locked or unpacks to more than `MOST_UNPACKED_BYTES`, and a sheet that is not
     there."""
@@ -93,7 +117,7 @@ def open_table(path: Path, sheet: str = "") -> TableFile:
         if head.startswith(magic):
             raise BadFile(f"This is no table but {what}.")
     if head.startswith(b"PK\x03\x04"):
-        return _open_spreadsheet(path, sheet)
+        return _open_spreadsheet(path, sheet, leave_open=leave_open)
     encoding = _encoding(head)
     text = head.decode(encoding, errors="replace").lstrip("\ufeff")
     if not text.strip():
@@ -164,7 +188,7 @@ def _json(table: TableFile) -> Iterator[tuple[int, Cells | str]]:
         yield from json_rows(file)
 
 
-def _open_spreadsheet(path: Path, sheet: str) -> TableFile:
+def _open_spreadsheet(path: Path, sheet: str, *, leave_open: bool) -> TableFile:
     try:
         with zipfile.ZipFile(path) as packed:
             unpacked = sum(entry.file_size for entry in packed.infolist())
@@ -184,25 +208,33 @@ def _open_spreadsheet(path: Path, sheet: str) -> TableFile:
             )
         if "xl/workbook.xml" not in sizes:
             raise BadFile("This is a packed file but no spreadsheet.")
-        # As an open file, since by its name the library would refuse a spreadsheet that is called
-        # something else.
-        with (
-            path.open("rb") as file,
-            closing(openpyxl.load_workbook(file, read_only=True, data_only=True)) as book,
-        ):
+        with ExitStack() as closed:
+            book = closed.enter_context(_opened(path))
             sheets = {worksheet.title: worksheet for worksheet in book.worksheets}
             if sheet and sheet not in sheets:
                 raise BadFile(f"There is no sheet “{sheet}”. The sheets are {', '.join(sheets)}.")
             chosen = sheet or next(
                 (name for name, worksheet in sheets.items() if _has_something(worksheet)), ""
             )
+            left = LeftOpen(book, closed.pop_all()) if leave_open else None
     except BadFile:
         raise
     except _BROKEN as error:
         raise BadFile("The spreadsheet is broken or locked; it could not be opened.") from error
     if not chosen:
         raise BadFile("The spreadsheet is empty.")
-    return TableFile(path, "xlsx", sheets=tuple(sheets), sheet=chosen)
+    return TableFile(path, "xlsx", sheets=tuple(sheets), sheet=chosen, left_open=left)
+
+
+@contextmanager
+def _opened(path: Path) -> Iterator[Any]:
+    # As an open file, since by its name the library would refuse a spreadsheet that is called
+    # something else.
+    with (
+        path.open("rb") as file,
+        closing(openpyxl.load_workbook(file, read_only=True, data_only=True)) as book,
+    ):
+        yield book
 
 
 def _has_something(sheet: "openpyxl.worksheet._read_only.ReadOnlyWorksheet") -> bool:
@@ -213,13 +245,10 @@ def _has_something(sheet: "openpyxl.worksheet._read_only.ReadOnlyWorksheet") -> 
 
 def _spreadsheet(table: TableFile) -> Iterator[tuple[int, Cells | str]]:
     try:
-        with (
-            table.path.open("rb") as file,
-            closing(openpyxl.load_workbook(file, read_only=True, data_only=True)) as book,
-        ):
+        left = table.left_open
+        opened = _opened(table.path) if left is None else nullcontext(left.book)
+        with opened as book:
             sheet = book[table.sheet]
-            # What a file says of its own size is often wrong: a million empty rows, or one.
-            sheet.reset_dimensions()
             seen = 0
             for number, row in enumerate(sheet.iter_rows(values_only=True), start=1):
                 seen += len(row) or _EMPTY_ROW
