@@ -2,6 +2,7 @@
 and its log."""
 
 import sqlite3
+import threading
 import time
 from contextlib import closing
 from pathlib import Path
@@ -65,10 +66,42 @@ def test_nothing_is_kept_of_what_may_be_taken_back() -> None:
 @pytest.mark.django_db(transaction=True)
 def test_it_keeps_no_more_than_some(monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setattr(unchanged, "MOST_KEPT", 3)
+    # What others kept before is forgotten with this.
+    User.objects.create(username="a change")
     for n in range(10):
         assert while_unchanged(("n", n), lambda n=n: n) == n
-    assert while_unchanged(("n", 9), lambda: 0) == 9
-    assert while_unchanged(("n", 0), lambda: 7) == 7
+    assert while_unchanged(("n", 2), lambda: 7) == 2
+    assert while_unchanged(("n", 9), lambda: 7) == 7
+
+
+@pytest.mark.django_db(transaction=True)
+def test_threads_share_what_is_kept_and_see_each_others_changes() -> None:
+    """Each has a connection of its own. What one knew before another wrote is no longer told."""
+    people = People()
+    told: list[int] = []
+    turn, done = threading.Event(), threading.Event()
+
+    def other() -> None:
+        told.append(people.kept())
+        turn.set()
+        done.wait(10)
+        told.append(people.kept())
+        User.objects.create(username="the other's")
+        connection.close()
+
+    thread = threading.Thread(target=other)
+    assert people.kept() == 0
+    thread.start()
+    turn.wait(10)
+    assert [people.kept(), people.worked] == [0, 2]
+    User.objects.create(username="own")
+    # A change that comes while somebody works is not missed by what they keep.
+    assert while_unchanged(("slow",), lambda: User.objects.create(username="amid") and 0) == 0
+    assert while_unchanged(("slow",), User.objects.count) == 2
+    done.set()
+    thread.join()
+    assert told == [0, 2]
+    assert people.kept() == 3
 
 
 @pytest.mark.django_db(transaction=True)
