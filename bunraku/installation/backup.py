@@ -6,6 +6,7 @@ import shutil
 import sqlite3
 import tempfile
 import zipfile
+import zlib
 from contextlib import closing
 from datetime import datetime, timedelta
 from pathlib import Path
@@ -27,6 +28,16 @@ FORMAT = 1
 """Counts changes of how a backup is laid out."""
 SUFFIX = ".bunraku.zip"
 DAILY = timedelta(hours=24)
+_NOT_WHOLE = (
+    OSError,
+    sqlite3.Error,
+    zipfile.BadZipFile,
+    zlib.error,
+    EOFError,
+    ValueError,
+    RuntimeError,
+)
+"""What comes of files that are cut, changed, locked or no backup at all."""
 _LEVEL = 1
 """Packed quickly rather than small: a database shrinks to a third either way."""
 
@@ -77,9 +88,13 @@ def restore(source: Path, data: Path, *, replace: bool = False) -> Path | None:
             _unpack(source, fresh)
             _check(fresh / DATABASE)
             aside = _set_aside(data, there) if there else None
-            for path in fresh.iterdir():
-                path.rename(data / path.name)
-    except (OSError, sqlite3.Error, zipfile.BadZipFile) as error:
+            try:
+                for path in sorted(fresh.iterdir()):
+                    path.rename(data / path.name)
+            except OSError:
+                _take_back(data, aside)
+                raise
+    except _NOT_WHOLE as error:
         raise Unusable(f"{source} was not restored: {_why(error)}") from error
     return aside
 
@@ -179,6 +194,8 @@ def _unpack(source: Path, folder: Path) -> None:
         if not {ABOUT, KEY, DATABASE} <= set(names):
             raise zipfile.BadZipFile("it is no backup of Bunraku")
         about = json.loads(packed.read(ABOUT))
+        if not isinstance(about, dict):
+            raise zipfile.BadZipFile("it is no backup of Bunraku")
         if about.get("format", 0) > FORMAT:
             raise Unusable(
                 f"{source} was made by Bunraku {about.get('version')}, a newer version than this "
@@ -205,6 +222,17 @@ def _set_aside(data: Path, there: list[Path]) -> Path:
     for path in there:
         path.rename(aside / path.name)
     return aside
+
+
+def _take_back(data: Path, aside: Path | None) -> None:
+    """Have everything as it was, where a restored backup could not take its place."""
+    for path in aside.iterdir() if aside else ():
+        target = data / path.name
+        if target.is_file():
+            target.unlink()
+        path.rename(target)
+    if aside:
+        aside.rmdir()
 
 
 def _why(error: Exception) -> str:

@@ -55,10 +55,13 @@ def with_problems(schema: Any) -> Any:
     """An API's description with the problems of each operation: its statuses follow from what it
     takes and needs."""
     schema["components"]["schemas"]["Problem"] = PROBLEM
+    told = {kind.status for kind in CATALOGUE.values()}
+    schema["components"]["responses"] = {f"Problem{s}": _answer(s) for s in sorted(told)}
     for path, operations in schema["paths"].items():
         for method, operation in operations.items():
             for status in sorted(_statuses(path, method, operation)):
-                operation["responses"].setdefault(status, _answer(status))
+                named = {"$ref": f"#/components/responses/Problem{status}"}
+                operation["responses"].setdefault(status, named)
     return schema
 
 

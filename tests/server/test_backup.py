@@ -139,10 +139,32 @@ def test_restoring_over_data_has_to_be_asked_for_and_keeps_it_aside(
     # One that is not whole takes the place of nothing.
     broken = tmp_path / "broken"
     broken.write_bytes(target.read_bytes()[:-2_000])
-    for bad in (broken, Path(__file__), tmp_path / "none"):
+    changed = tmp_path / "changed"
+    whole = target.read_bytes()
+    middle = len(whole) // 2
+    changed.write_bytes(whole[:middle] + bytes(200) + whole[middle + 200 :])
+    strange = tmp_path / "strange"
+    with zipfile.ZipFile(strange, "w") as packed:
+        for name in ("about.json", KEY, DATABASE):
+            packed.writestr(name, "[1]")
+    for bad in (broken, changed, strange, Path(__file__), tmp_path / "none"):
         with pytest.raises(Unusable, match="was not restored"):
             restore(bad, there, replace=True)
-    assert rows(there) == [7]
+    # Nor one that is whole and cannot be put in place.
+    with pytest.MonkeyPatch.context() as patch:
+        rename = Path.rename
+        full = OSError(errno.ENOSPC, "No space left on device")
+
+        def fails(path: Path, to: Path) -> Path:
+            if ".restore-" in str(path) and path.name == KEY:
+                raise full
+            return rename(path, to)
+
+        patch.setattr(Path, "rename", fails)
+        with pytest.raises(Unusable, match="the disk is full"):
+            restore(target, there, replace=True)
+    assert (rows(there), key_of(there)) == ([7], key)
+    assert not list(there.glob("set-aside-*"))
     aside = restore(target, there, replace=True)
     assert aside is not None
     assert (rows(aside), (aside / KEY).read_text()) == ([7], key)
