@@ -12,6 +12,7 @@ from unittest.mock import Mock
 
 import pytest
 from django.conf import settings
+from django_tasks.signals import task_finished
 
 from bunraku.server.jobs import actions
 from bunraku.server.jobs.actions import start_job
@@ -20,6 +21,7 @@ from bunraku.server.jobs.models import Job
 from bunraku.server.jobs.running import run_job
 from bunraku.server.jobs.work import Params, Result, Work
 from bunraku.server.projects.models import Project
+from bunraku.server.start.management.commands import work as working
 from tests.processes import environment, running
 from tests.server.conftest import Api, last_job
 
@@ -250,3 +252,26 @@ def test_a_worker_told_to_end_finishes_cleanly(place: dict[str, str]) -> None:
         worker.send_signal(signal.SIGTERM)
         assert worker.wait(timeout=60) == 0
     assert ask(place, DONE) == [(1,)]
+
+
+def test_a_worker_that_a_job_left_large_begins_anew(monkeypatch: pytest.MonkeyPatch) -> None:
+    began: list[list[str]] = []
+    monkeypatch.setattr(working.os, "execv", lambda _, words: began.append(words))
+    monkeypatch.setattr(working.os, "setpriority", Mock())
+    monkeypatch.setattr(working.os, "kill", lambda _, sign: told.append(sign))
+    for name in ("hold", "make_ready", "settle", "requeue_orphans"):
+        monkeypatch.setattr(working, name, Mock())
+    monkeypatch.setattr(working.threading, "Thread", Mock())
+    for size, anew in ((working.MOST_MEMORY_BYTES - 1, 0), (working.MOST_MEMORY_BYTES + 1, 1)):
+        told: list[int] = []
+        monkeypatch.setattr(working, "memory_bytes", lambda size=size: size)
+        command = working.Command()
+        # Two jobs are done; in the real worker it ends after the first that leaves it too large.
+        monkeypatch.setattr(
+            working, "call_command", lambda *_, **__: task_finished.send(sender=None)
+        )
+        command.handle()
+        task_finished.disconnect(command._end_if_large)
+        assert told == [signal.SIGTERM] * anew
+        assert len(began) == anew
+    assert working.memory_bytes() == working.MOST_MEMORY_BYTES + 1

@@ -2,15 +2,20 @@
 come."""
 
 import os
+import resource
+import signal
+import sys
 import threading
 import time
 from contextlib import suppress
+from pathlib import Path
 from typing import Any
 
 from django.conf import settings
 from django.core.management import call_command
 from django.core.management.base import BaseCommand
 from django.db import DatabaseError, connection
+from django_tasks.signals import task_finished
 
 from bunraku.installation.confined import make_ready
 from bunraku.installation.lifeline import hold
@@ -23,6 +28,8 @@ from bunraku.sources.protocol import Request, SourceBusy, SourceFailed, What
 
 NICE = 5
 """How far background work stands back (0-19): beside a busy page it gets a quarter of a core."""
+MOST_MEMORY_BYTES = 350_000_000
+"""Beyond it the worker begins anew between two jobs."""
 STORAGE_AGAIN_SECONDS = 10
 """Between two looks at whether storage is back."""
 
@@ -31,6 +38,7 @@ class Command(BaseCommand):
     """Runs the one worker of an installation."""
 
     help = "Run the job worker. Only one may run at a time."
+    has_grown = False
 
     def handle(self, *args: Any, **options: Any) -> None:
         """Requeue what was left, then work. What a running worker is at would look left: one that
@@ -41,13 +49,23 @@ class Command(BaseCommand):
             self.stdout.write("Another job worker runs on this data; waiting for it to end.")
             held = hold(place, wait=True)
         # Whoever looks at a page comes first: background work takes what is left.
-        os.nice(NICE)
+        os.setpriority(os.PRIO_PROCESS, 0, NICE)
         make_ready()
         # The first suggestions of a run should not wait for libraries and sources to be loaded.
         threading.Thread(target=_warm, daemon=True).start()
         settle()
+        task_finished.connect(self._end_if_large)
         while self._storage_failed():
             time.sleep(STORAGE_AGAIN_SECONDS)
+        if self.has_grown:
+            # The same process begun anew: it gives back what a large job has left in it.
+            os.execv(sys.executable, [sys.executable, *sys.argv])  # noqa: S606
+
+    def _end_if_large(self, **_: object) -> None:
+        """After a job that has left much in memory, have the worker end as if it were told to."""
+        if memory_bytes() > MOST_MEMORY_BYTES:
+            self.has_grown = True
+            os.kill(os.getpid(), signal.SIGTERM)
 
     def _storage_failed(self) -> bool:
         """Work until told to end, or until storage fails: then what was begun is begun again when
@@ -63,6 +81,13 @@ class Command(BaseCommand):
             connection.close()
             return True
         return False
+
+
+def memory_bytes() -> int:
+    """What this process holds in memory; 0 where the system does not tell."""
+    told = Path("/proc/self/statm")
+    pages = int(told.read_text().split()[1]) if told.exists() else 0
+    return pages * resource.getpagesize()
 
 
 def _warm() -> None:
