@@ -266,12 +266,11 @@ def test_a_worker_that_a_job_left_large_begins_anew(monkeypatch: pytest.MonkeyPa
         told: list[int] = []
         monkeypatch.setattr(working, "memory_bytes", lambda size=size: size)
         command = working.Command()
-        # Two jobs are done; in the real worker it ends after the first that leaves it too large.
-        monkeypatch.setattr(
-            working, "call_command", lambda *_, **__: task_finished.send(sender=None)
-        )
+        done = Mock(side_effect=lambda *_, command=command, **__: command._end_if_large())
+        monkeypatch.setattr(working, "call_command", done)
         command.handle()
-        task_finished.disconnect(command._end_if_large)
+        # It is told of every job that is done.
+        assert task_finished.disconnect(command._end_if_large)
         assert told == [signal.SIGTERM] * anew
         assert len(began) == anew
     assert working.memory_bytes() == working.MOST_MEMORY_BYTES + 1
