@@ -254,23 +254,27 @@ def test_a_worker_told_to_end_finishes_cleanly(place: dict[str, str]) -> None:
     assert ask(place, DONE) == [(1,)]
 
 
-def test_a_worker_that_a_job_left_large_begins_anew(monkeypatch: pytest.MonkeyPatch) -> None:
+@pytest.mark.parametrize(
+    ("size", "told_to_end", "anew"),
+    [(-1, False, False), (1, False, True), (1, True, False)],
+)
+def test_a_worker_that_a_job_left_large_begins_anew(
+    monkeypatch: pytest.MonkeyPatch, *, size: int, told_to_end: bool, anew: bool
+) -> None:
     began: list[list[str]] = []
+    worker = Mock(running=not told_to_end)
     monkeypatch.setattr(working.os, "execv", lambda _, words: began.append(words))
     monkeypatch.setattr(working.os, "setpriority", Mock())
-    monkeypatch.setattr(working.os, "kill", lambda _, sign: told.append(sign))
+    monkeypatch.setattr(working.signal, "getsignal", lambda _: Mock(__self__=worker))
+    monkeypatch.setattr(working, "memory_bytes", lambda: working.MOST_MEMORY_BYTES + size)
     for name in ("hold", "make_ready", "settle", "requeue_orphans"):
         monkeypatch.setattr(working, name, Mock())
     monkeypatch.setattr(working.threading, "Thread", Mock())
-    for size, anew in ((working.MOST_MEMORY_BYTES - 1, 0), (working.MOST_MEMORY_BYTES + 1, 1)):
-        told: list[int] = []
-        monkeypatch.setattr(working, "memory_bytes", lambda size=size: size)
-        command = working.Command()
-        done = Mock(side_effect=lambda *_, command=command, **__: command._end_if_large())
-        monkeypatch.setattr(working, "call_command", done)
-        command.handle()
-        # It is told of every job that is done.
-        assert task_finished.disconnect(command._end_if_large)
-        assert told == [signal.SIGTERM] * anew
-        assert len(began) == anew
-    assert working.memory_bytes() == working.MOST_MEMORY_BYTES + 1
+    command = working.Command()
+    done = Mock(side_effect=lambda *_, **__: command._end_if_large())
+    monkeypatch.setattr(working, "call_command", done)
+    command.handle()
+    # It is told of every job that is done.
+    assert task_finished.disconnect(command._end_if_large)
+    assert worker.running is not (anew or told_to_end)
+    assert len(began) == anew

@@ -9,11 +9,15 @@ from django.db import models, transaction
 from django.utils import timezone
 from django_tasks import task
 
+from bunraku.core.text.names import clean_name
 from bunraku.server.database.parts import PART
 from bunraku.server.errors import BunrakuError
 from bunraku.server.projects.models import Project
 from bunraku.server.sentences import plural
 from bunraku.server.signals import project_going
+
+TOLD = ("Keyword", "Decision", "Reading", "Cluster", "Piece", "Outlet", "Upload", "LogLine")
+"""What a person would miss."""
 
 
 def remove_project(project: Project, *, name: str | None = None) -> None:
@@ -22,7 +26,7 @@ def remove_project(project: Project, *, name: str | None = None) -> None:
 
     `name` is what the person typed to show that they mean it. Raises: invalid_input where it is
     another."""
-    if name is not None and name.strip() != project.name:
+    if name is not None and clean_name(name) != clean_name(project.name):
         raise BunrakuError(
             "invalid_input",
             f"That is not its name. Type “{project.name}” to remove it.",
@@ -45,10 +49,6 @@ def holdings(project: Project) -> list[str]:
         if model.__name__ in TOLD
     ]
     return [plural(count, name) for count, name in sorted(counts, reverse=True) if count]
-
-
-TOLD = ("Keyword", "Decision", "Reading", "Cluster", "Piece", "Outlet", "Upload", "LogLine")
-"""What a person would miss."""
 
 
 @task()

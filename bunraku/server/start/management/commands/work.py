@@ -62,10 +62,12 @@ class Command(BaseCommand):
             os.execv(sys.executable, [sys.executable, *sys.argv])  # noqa: S606
 
     def _end_if_large(self, **_: object) -> None:
-        """After a job that has left much in memory, have the worker end as if it were told to."""
-        if memory_bytes() > MOST_MEMORY_BYTES:
+        """After a job that has left much in memory, have the worker end; one that was told to end
+        meanwhile ends for good."""
+        worker = getattr(signal.getsignal(signal.SIGTERM), "__self__", None)
+        if worker is not None and worker.running and memory_bytes() > MOST_MEMORY_BYTES:
             self.has_grown = True
-            os.kill(os.getpid(), signal.SIGTERM)
+            worker.running = False
 
     def _storage_failed(self) -> bool:
         """Work until told to end, or until storage fails: then what was begun is begun again when
