@@ -12,7 +12,7 @@ from scipy import sparse
 from bunraku.core.cluster.clustering import ToCluster, cluster_keywords
 from bunraku.core.cluster.members import lead_of, why_member
 from bunraku.core.cluster.moves import local_moves
-from bunraku.core.cluster.similarity import LEAST_SHARED, shared_results, shared_words, word_vectors
+from bunraku.core.cluster.similarity import LEAST_SHARED, shared_results
 
 
 def made_pages(
@@ -117,13 +117,6 @@ def test_unread_keywords_join_by_words_or_stand_by_themselves() -> None:
     assert labels[0] == labels[1] == labels[4]
     assert labels[2] == labels[3]
     assert len(set(labels)) == 3
-
-
-def test_words_alone_do_not_join_other_intents() -> None:
-    vectors = word_vectors(["telescope repair", "telescope repair course", "bread", "jam"], "en")
-    same = shared_words(vectors, np.array([0, 0, 0, 0]))
-    other = shared_words(vectors, np.array([0, 1, 0, 0]))
-    assert same[0, 1] > other[0, 1]
 
 
 def test_cluster_edges() -> None:

@@ -11,7 +11,7 @@ from scipy.integrate import quad
 from scipy.stats import norm
 
 from bunraku.core.cluster.clustering import ToCluster, cluster_keywords
-from bunraku.core.cluster.similarity import shared_words, word_vectors
+from bunraku.core.cluster.wording import alike, wording_of
 from bunraku.core.formats.figures_in import read_figure
 from bunraku.core.gather.fit import fit_to_project
 from bunraku.core.plan.calendar import DAYS_UNTIL_SHOWN, publish_by
@@ -253,7 +253,7 @@ def test_an_unread_keyword_goes_where_seven_tenths_of_its_five_neighbours_are(
     """All are alike by words. By hand: three of five neighbours are six tenths, too few; where the
     other two are of the same cluster, all speak for it."""
     base = "moon lamp stand base cover"
-    texts = [f"{base} {word}" for word in ("red", "blue", "green", "small", "large")] + [base]
+    texts = [f"{base} {word}" for word in ("red", "blue", "green", "oak", "pine")] + [base]
     pages = np.zeros((6, 10), dtype=np.int64)
     pages[:3] = range(1, 11)
     pages[3:5] = range(11, 21) if theirs else range(1, 11)
@@ -262,10 +262,14 @@ def test_an_unread_keyword_goes_where_seven_tenths_of_its_five_neighbours_are(
     assert labels == ([0] * 6 if joins else [0, 0, 0, 1, 1, 2])
 
 
-def test_the_same_words_with_another_intent_are_six_tenths_as_alike() -> None:
-    vectors = word_vectors(["telescope repair", "telescope repair"], "en")
-    assert shared_words(vectors, np.array([0, 0]))[0, 1] == pytest.approx(1)
-    assert shared_words(vectors, np.array([0, 3]))[0, 1] == pytest.approx(0.6)
+def test_the_same_words_with_another_intent_are_85_hundredths_as_alike() -> None:
+    def likeness(intents: list[int]) -> float:
+        texts = ["telescope repair", "telescope repair", "bread"]
+        wording = wording_of(texts, np.array(intents), np.zeros(3, dtype=bool), "en")
+        return float(alike(wording)[0, 1])
+
+    assert likeness([0, 0, 0]) == pytest.approx(1)
+    assert likeness([0, 3, 0]) == pytest.approx(0.85)
 
 
 @pytest.mark.parametrize(

@@ -9,16 +9,22 @@ from numpy.typing import NDArray
 from scipy import sparse
 
 from bunraku.core.cluster.moves import local_moves
-from bunraku.core.cluster.similarity import shared_results, shared_words, word_vectors
+from bunraku.core.cluster.similarity import shared_results
+from bunraku.core.cluster.wording import Wording, alike, between, wording_of
 
 Ints = NDArray[np.int64]
 
 GAMMA_RESULTS = 0.04
 """Similarity of results that a keyword must have with the members on average to gain by joining."""
-GAMMA_WORDS = 0.6
-"""The same for wording, which says far less of what one piece can serve: most must be shared."""
+GAMMA_WORDS = 0.3
+"""The same for wording, on its own scale; chosen on subjects grouped by hand."""
+LEAST_SHARED_RESULTS = 3
+"""Results that a member must share with at least one other: one or two of ten stand on any page
+near by."""
 NEIGHBOURS = 5
 """An unread keyword is told by the five read ones next to it: enough to outvote one that is odd."""
+LEAST_VOTER = 0.45
+"""How alike a read keyword must be to have a vote."""
 LEAST_VOTE = 0.7
 """Share of its nearest neighbours' similarity that must speak for one cluster before an unread
 keyword joins it."""
@@ -27,13 +33,15 @@ keyword joins it."""
 @dataclass(frozen=True)
 class ToCluster:
     """n keywords: texts, page result ids (n, k) with 0 for none, intent codes (n,), the cluster
-    each is in now (−1 none), and whether the user pinned it there."""
+    each is in now (−1 none), whether the user pinned it there, whether each is local (None: none
+    is)."""
 
     texts: Sequence[str]
     pages: Ints
     intents: Ints
     current: Ints
     pinned: NDArray[np.bool_]
+    local: NDArray[np.bool_] | None = None
 
 
 def cluster_keywords(given: ToCluster, language: str, *, afresh: bool = False) -> Ints:
@@ -45,8 +53,9 @@ def cluster_keywords(given: ToCluster, language: str, *, afresh: bool = False) -
     already in a cluster stays and new keywords join or form clusters of their own. With `afresh`
     labels are matched to the current ones by the greatest overlap. Formula: local moves on shared
     results (γ = 0.04); keywords whose page was not read join by a vote of the five nearest by
-    words, what remains is clustered by words (γ = 0.6). Raises: `ValueError` for shapes that do not
-    match. Cost: about n log n.
+    wording, what remains is clustered by wording (γ = 0.3); a member that shares one or two results
+    with each other member is let go. Raises: `ValueError` for shapes that do not match. Cost: about
+    n log n.
     """
     n = len(given.texts)
     if given.pages.shape[0] != n or given.current.shape != (n,) or given.pinned.shape != (n,):
@@ -63,35 +72,61 @@ def cluster_keywords(given: ToCluster, language: str, *, afresh: bool = False) -
     labels[rows] = local_moves(
         shared_results(given.pages[rows]), labels[rows], ~stays[rows], GAMMA_RESULTS
     )
+    loose = rows[_shares_little(given.pages[rows], labels[rows]) & ~stays[rows]]
+    labels[loose] = labels.max() + 1 + np.arange(len(loose))
     unread = np.flatnonzero(~read & ~stays)
     if len(unread):
-        vectors = word_vectors(given.texts, language)
-        joined = _vote(vectors, unread, np.flatnonzero(read | stays), labels)
+        local = np.zeros(n, dtype=bool) if given.local is None else given.local
+        wording = wording_of(given.texts, given.intents, local, language)
+        joined = _vote(wording, unread, np.flatnonzero(read | stays), labels)
         labels[unread[joined >= 0]] = joined[joined >= 0]
         rest = unread[joined < 0]
-        alike = shared_words(vectors[rest], given.intents[rest])
-        labels[rest] = local_moves(alike, labels[rest], np.ones(len(rest), dtype=bool), GAMMA_WORDS)
+        labels[rest] = local_moves(
+            alike(wording.rows(rest)), labels[rest], np.ones(len(rest), dtype=bool), GAMMA_WORDS
+        )
     if afresh:
         labels = _match_to_current(labels, given.current, given.pinned, highest)
     return _renumber_new(labels, highest)
 
 
-def _vote(vectors: sparse.csr_matrix, asking: Ints, settled: Ints, labels: Ints) -> Ints:
+def _shares_little(pages: Ints, labels: Ints) -> NDArray[np.bool_]:
+    """Which keywords share fewer than `LEAST_SHARED_RESULTS` with each other member of their
+    cluster, those alone apart."""
+    n = len(pages)
+    there = pages != 0
+    owners, _ = np.nonzero(there)
+    if not len(owners):
+        return np.zeros(n, dtype=bool)
+    # A result in a cluster: only within one do counts matter, which keeps the product small.
+    _, result = np.unique(np.stack([labels[owners], pages[there]]), axis=1, return_inverse=True)
+    holds = sparse.csr_matrix((np.ones(len(owners), dtype=np.int8), (owners, result.ravel())))
+    several = np.asarray(np.diff(holds.tocsc().indptr) > 1)
+    holds = holds[:, several]
+    most = np.zeros(n, dtype=np.int64)
+    for start in range(0, n, 2_000):
+        shared = (holds[start : start + 2_000].astype(np.int16) @ holds.T.astype(np.int16)).tocoo()
+        other = shared.col != shared.row + start
+        np.maximum.at(most, shared.row[other] + start, shared.data[other])
+    size = np.bincount(labels)[labels]
+    return np.asarray((size > 1) & (most < LEAST_SHARED_RESULTS))
+
+
+def _vote(wording: Wording, asking: Ints, settled: Ints, labels: Ints) -> Ints:
     """Cluster of each asking keyword by the vote of its nearest settled ones; −1 where they do not
     agree."""
     result = np.full(len(asking), -1, dtype=np.int64)
     if not len(settled):
         return result
-    other = vectors[settled].T.tocsr()
+    there = wording.rows(settled)
     # A block at a time: all against all of 100,000 would not fit into memory.
     for start in range(0, len(asking), 1_000):
-        block = (vectors[asking[start : start + 1_000]] @ other).tocsr()
+        block = between(wording.rows(asking[start : start + 1_000]), there)
         for row in range(block.shape[0]):
             span = slice(block.indptr[row], block.indptr[row + 1])
             weights, columns = block.data[span], block.indices[span]
             near = np.lexsort((columns, -weights))[:NEIGHBOURS]
-            # Less alike than half shares a word by chance and has no vote.
-            near = near[weights[near] >= 0.5]
+            # Less alike than that shares a word by chance and has no vote.
+            near = near[weights[near] >= LEAST_VOTER]
             if not len(near):
                 continue
             votes: dict[int, float] = {}

@@ -1,22 +1,27 @@
-"""The cues that tell what a searcher wants: each a small declared thing with an id, words and a
-sentence."""
+"""What tells people why a keyword is read as it is: words and page features, each a small declared
+thing with an id and a clause."""
 
 from dataclasses import dataclass
-
-INTENTS = ("informational", "navigational", "commercial", "transactional")
 
 
 @dataclass(frozen=True)
 class Cue:
-    """Evidence for an intent: `words` match whole words or phrases of a keyword; `weights` are
-    log-odds in the order of `INTENTS`; `local` is log-odds for local; `says` is the reason
-    shown."""
+    """Evidence for an intent: `words` match whole words or phrases of a keyword (`only_first`:
+    where they open it); `weights` are log-odds in the order of `INTENTS`, `local` those for local.
+    Those of a page's feature count; those of words only say what the words speak for, because words
+    are weighed by the learned model. `says` is the clause shown."""
 
     id: str
     words: tuple[str, ...]
     weights: tuple[float, float, float, float]
     says: str
     local: float = 0.0
+    only_first: bool = False
+
+    @property
+    def odds(self) -> tuple[float, ...]:
+        """Log-odds of the intents, and of local behind them."""
+        return (*self.weights, self.local)
 
 
 def _words(text: str) -> tuple[str, ...]:
@@ -30,6 +35,7 @@ CUES: dict[str, tuple[Cue, ...]] = {
             _words("how|what|why|when|where|who|which|can|does|is|are|should|do"),
             (2.2, 0, 0, 0),
             "begins like a question",
+            only_first=True,
         ),
         Cue(
             "how_to",
@@ -103,6 +109,7 @@ CUES: dict[str, tuple[Cue, ...]] = {
             _words("wie|was|warum|wann|wo|wer|welche|welcher|welches|kann"),
             (2.2, 0, 0, 0),
             "begins like a question",
+            only_first=True,
         ),
         Cue(
             "how_to",
@@ -134,9 +141,3 @@ FEATURE_CUES: dict[str, Cue] = {
     "shopping_strip": Cue("page_shopping", (), (0, 0, 0.8, 1.2), "the page shows things to buy"),
     "map": Cue("page_map", (), (0, 0, 0, 0.8), "the page shows a map", 3.0),
 }
-OWN_BRAND = Cue("own_brand", (), (0, 3.0, 0, 0.4), "names your brand")
-PLACE = Cue("place", (), (0, 0, 0, 0.6), "names a place", 3.0)
-# Log-odds before any evidence: most searches want to know something.
-PRIOR = (0.7, -1.2, 0.0, 0.0)
-LOCAL_PRIOR = -3.0
-"""Log-odds that a search means a place near by: one in twenty, until something says so."""

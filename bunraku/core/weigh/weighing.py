@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 
 from bunraku.core.weigh import volume as volumes
 from bunraku.core.weigh.chance import Outlook, difficulty, outlook, own_strength
-from bunraku.core.weigh.intent import Intents, read_intents
+from bunraku.core.weigh.intent import Intents, Names, read_intents
 from bunraku.core.weigh.page import PageFacts, strength, title_matches
 from bunraku.core.weigh.season import Seasons, read_seasons
 from bunraku.core.weigh.verdict import Thresholds, hands, verdicts
@@ -30,16 +30,16 @@ class Standpoint:
     language: str
     thresholds: Thresholds
     click_values: dict[str, float] = field(default_factory=dict)
-    own_brands: tuple[str, ...] = ()
-    places: tuple[str, ...] = ()
+    names: Names = field(default_factory=Names)
 
 
 @dataclass(frozen=True)
 class Evidence:
-    """What is known of n keywords: texts, fit, heat and overruled intents; readings as arrays, NaN
-    where missing."""
+    """What is known of n keywords: texts, and as which text of their family each is read; fit, heat
+    and overruled intents; readings as arrays, NaN where missing."""
 
     texts: Sequence[str]
+    read_as: Sequence[str]
     fit: Floats
     heat: Sequence[str]
     intents_overruled: Sequence[str]
@@ -103,11 +103,10 @@ def weigh(
         broad_ratio=broad_ratio,
     )
     intents = read_intents(
-        evidence.texts,
+        evidence.read_as,
         evidence.features,
         standpoint.language,
-        own_brands=standpoint.own_brands,
-        places=standpoint.places,
+        standpoint.names,
     )
     names = [
         mine or read for mine, read in zip(evidence.intents_overruled, intents.names(), strict=True)

@@ -52,7 +52,7 @@ class ClusterKeywords(JobKind[ClusterParams, ClusterResult]):
         rows = list(
             Row.objects.filter(scope=scope, state__in=IN_PLAY)
             .order_by("pk")
-            .values_list("pk", "keyword_id", "text", "intent", "volume", "cluster")
+            .values_list("pk", "keyword_id", "text", "intent", "volume", "cluster", "local")
         )
         pages = packed_pages([row[0] for row in rows])
         existing = sorted(Cluster.objects.filter(scope=scope).values_list("pk", flat=True))
@@ -91,13 +91,14 @@ def _to_cluster(
 ) -> ToCluster:
     pins = dict(Pin.objects.filter(scope=scope).values_list("keyword_id", "cluster_id"))
     numbers = {pk: number for number, pk in enumerate(existing)}
-    current = [pins.get(keyword, now) for _, keyword, _, _, _, now in rows]
+    current = [pins.get(keyword, now) for _, keyword, _, _, _, now, _ in rows]
     return ToCluster(
         texts=[row[2] for row in rows],
         pages=pages,
         intents=np.array([row[3] for row in rows], dtype=np.int64),
         current=np.array([numbers.get(now, -1) if now else -1 for now in current], dtype=np.int64),
         pinned=np.array([row[1] in pins for row in rows], dtype=bool),
+        local=np.array([row[6] for row in rows], dtype=bool),
     )
 
 
@@ -127,7 +128,7 @@ def _store(
         ids |= dict(zip(new, _make_clusters(scope, len(new)), strict=True))
         changed: dict[int, list[int]] = {}
         moved = 0
-        for (pk, keyword, _, _, _, now), label in zip(rows, labels, strict=True):
+        for (pk, keyword, _, _, _, now, _), label in zip(rows, labels, strict=True):
             target = pins.get(keyword, ids[label])
             if now != target:
                 changed.setdefault(target, []).append(pk)

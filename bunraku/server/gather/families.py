@@ -23,14 +23,11 @@ MOST_MEMBERS = 200
 """Members shown of one family: no word has so many variants that are worth a look."""
 
 
-def keep_families(scope: Scope) -> None:
+def keep_families(scope: Scope) -> list[int]:
     """Which rows are variants of each other, which of each family is searched most, which are of
-    the same words."""
-    rows = list(
-        Row.objects.filter(scope=scope)
-        .order_by("pk")
-        .values_list("pk", "keyword__key", "volume", "family", "family_size", "leads", "same_words")
-    )
+    the same words. Returns the ids of the keywords whose family became another."""
+    fields = ("pk", "keyword__key", "volume", "family", "family_size", "leads", "same_words")
+    rows = list(Row.objects.filter(scope=scope).order_by("pk").values_list(*fields, "keyword"))
     ids = [row[0] for row in rows]
     searches = [np.nan if row[2] is None else row[2] for row in rows]
     variants = find_families([row[1] for row in rows], scope.locale[:2], searches)
@@ -39,6 +36,7 @@ def keep_families(scope: Scope) -> None:
     leader = _leaders(family, np.array(searches, dtype=np.float64))
     same_words = _same_words(ids, family, variants.proposals)
     changed: dict[tuple[Any, ...], list[int]] = defaultdict(list)
+    moved: list[int] = []
     for place, row in enumerate(rows):
         head = int(family[place])
         several = sizes[head] > 1
@@ -48,14 +46,17 @@ def keep_families(scope: Scope) -> None:
             bool(leader[head] == place),
             same_words.get(head),
         )
-        if now != row[3:]:
+        if now != row[3:7]:
             changed[now].append(row[0])
+        if now[0] != row[3]:
+            moved.append(row[7])
     with transaction.atomic():
         for (head_id, size, leads, words), pks in changed.items():
             for part in in_parts(pks):
                 Row.objects.filter(pk__in=part).update(
                     family=head_id, family_size=size, leads=leads, same_words=words
                 )
+    return moved
 
 
 def _leaders(family: Any, searches: Any) -> Any:

@@ -1,7 +1,7 @@
 """Tidying in the background: which keywords are variants of each other, how well each fits and how
 relevant it is."""
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 
 from django.dispatch import receiver
 
@@ -42,8 +42,7 @@ class Tidy(JobKind[Params, Result]):
         work.start("Sorting", len(scopes) * 2)
         for scope in scopes:
             scope.project = project
-            keep_families(scope)
-            _figures_follow(scope, keep_fit(scope))
+            _figures_follow(scope, {*keep_families(scope), *keep_fit(scope)})
             work.advance()
             keep_relevance(scope)
             work.advance()
@@ -51,10 +50,10 @@ class Tidy(JobKind[Params, Result]):
             apply_rules(project)
 
 
-def _figures_follow(scope: Scope, keyword_ids: Sequence[int]) -> None:
-    """Worth rests on fit: of keywords that have figures these follow."""
+def _figures_follow(scope: Scope, keyword_ids: Collection[int]) -> None:
+    """Worth rests on fit, and intent on the family: of keywords that have figures these follow."""
     weighed: list[int] = []
-    for part in in_parts(keyword_ids):
+    for part in in_parts(sorted(keyword_ids)):
         rows = Row.objects.filter(scope=scope, keyword__in=part, difficulty__isnull=False)
         weighed += rows.values_list("keyword", flat=True)
     if weighed:

@@ -8,12 +8,14 @@ from typing import Any
 
 import numpy as np
 
+from bunraku.core.weigh.intent import Names
 from bunraku.core.weigh.page import PAGE_ONE, page_facts, wording_of
 from bunraku.core.weigh.verdict import PRESETS
 from bunraku.core.weigh.volume import rough_volume
 from bunraku.core.weigh.weighing import Evidence, Standpoint
 from bunraku.server.clock import today
 from bunraku.server.database.parts import in_parts
+from bunraku.server.projects.models import Project
 from bunraku.server.readings.kinds import OWN_REPORT
 from bunraku.server.readings.known import Payload, readings_on
 from bunraku.server.readings.providers import in_order_of_trust
@@ -92,9 +94,13 @@ def standpoint_of(scope: Scope) -> Standpoint:
         language=project.language,
         thresholds=PRESETS.get(project.preset, PRESETS["growing"]),
         click_values={name: float(value) for name, value in project.click_values.items()},
-        own_brands=tuple(project.own_brands),
-        places=tuple(project.places),
+        names=names_of(project),
     )
+
+
+def names_of(project: Project) -> Names:
+    """The project's own brands, its rivals' and its places."""
+    return Names(project.own_brands, project.rival_brands, project.places)
 
 
 def decisions_on(scope: Scope, rows: Sequence[Row]) -> dict[int, Decision]:
@@ -120,6 +126,7 @@ def gather_evidence(
     mine = [decisions.get(row.keyword_id) for row in rows]
     return Evidence(
         texts=[row.text for row in rows],
+        read_as=read_as(rows),
         fit=np.array([row.fit for row in rows], dtype=np.float64),
         heat=[decision.heat if decision else "" for decision in mine],
         intents_overruled=[decision.intent if decision else "" for decision in mine],
@@ -141,6 +148,16 @@ def gather_evidence(
         features=[(page or {}).get("features", []) for page in pages],
         ads=_column(pages, "ads"),
     )
+
+
+def read_as(rows: Sequence[Row]) -> list[str]:
+    """The text that the intent of each row is read from: of a family the first member's, so that
+    variants never differ by their wording."""
+    heads = {row.family for row in rows if row.family not in (None, row.pk)}
+    texts: dict[int, str] = {}
+    for part in in_parts(sorted(head for head in heads if head is not None)):
+        texts.update(Row.objects.filter(pk__in=part).values_list("pk", "text"))
+    return [texts.get(row.family or row.pk, row.text) for row in rows]
 
 
 def ad_competition(keys: Sequence[str], read: Readings) -> "np.ndarray[Any, np.dtype[np.float64]]":

@@ -6,8 +6,8 @@ from typing import Any
 
 import numpy as np
 
-from bunraku.core.weigh.intent import explain_evidence, read_intents
-from bunraku.core.weigh.intent_cues import INTENTS
+from bunraku.core.weigh.intent import explain_intent, read_intents
+from bunraku.core.weigh.labelled_phrases import INTENTS
 from bunraku.core.weigh.page import page_facts, strength, wording_of
 from bunraku.core.weigh.verdict import PRESETS, VERDICTS, Judged, explain_verdict
 from bunraku.core.weigh.weighing import Standpoint
@@ -19,7 +19,7 @@ from bunraku.server.projects.models import Project
 from bunraku.server.readings.kinds import OWN_REPORT
 from bunraku.server.readings.known import Seen, all_readings
 from bunraku.server.sheet.models import Decision, Row
-from bunraku.server.weigh.evidence import standpoint_of
+from bunraku.server.weigh.evidence import read_as, standpoint_of
 from bunraku.sources.protocol import What
 
 WORDING_NAMES = {1.0: "exact phrase", 0.6: "all words", 0.25: "some words", 0.0: "none of it"}
@@ -42,13 +42,8 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
     outlet = project.chosen_outlet(row.scope.channel)
     decision = Decision.objects.filter(scope=row.scope, keyword=row.keyword).first()
     features = page.payload["features"] if page and page.payload else []
-    intents = read_intents(
-        [row.text],
-        [features],
-        project.language,
-        own_brands=standpoint.own_brands,
-        places=standpoint.places,
-    )
+    said = read_as([row])[0]
+    intents = read_intents([said], [features], project.language, standpoint.names)
     return {
         "row": row,
         "channel": row.scope.channel,
@@ -63,7 +58,7 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
             name: round(float(p), 3)
             for name, p in zip(INTENTS, intents.probability[0], strict=True)
         },
-        "intent_evidence": explain_evidence(intents.evidence[0], project.language),
+        "intent_evidence": explain_intent(said, features, project.language, standpoint.names),
         "intent_overruled": bool(decision and decision.intent),
         "drop_reason": decision.reason if decision else "",
         "note": decision.note if decision else "",

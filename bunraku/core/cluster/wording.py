@@ -1,0 +1,188 @@
+"""How alike keywords are by wording: the words they share, what these mean, and whether they name
+one topic."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy import sparse
+
+from bunraku.core.text.frames import is_frame
+from bunraku.core.text.meaning import unit_rows, word_vectors
+from bunraku.core.text.tokens import stems, tokens
+
+Ints = NDArray[np.int64]
+
+FRAME_WEIGHT = 0.6
+"""What a frame word counts beside a word that names a topic."""
+NEAR_WORDS = 0.45
+"""Cosine from which two words may name one topic ("stool", "chair"), chosen on subjects of ours."""
+NEAR_SHARE = 0.7
+"""What a near word counts beside the word itself."""
+FEW = 20
+"""Keywords that count as few where their mean is taken from each."""
+MOST_NEAR = 5
+"""Near words looked to for one word."""
+WORDS_COMPARED = 6_000
+"""Words compared with each other for being near, the most used: all with all would cost minutes."""
+LEAST_TOPIC = 0.2
+"""How alike the topics must be before two keywords can be alike at all."""
+LEAST_ALIKE = 0.05
+"""Wording that is less alike than this says nothing."""
+OTHER_WANT = 0.85
+"""Where the intents differ, one page serves both less often."""
+OTHER_PLACE = 0.8
+"""Likewise where one is local and the other is not."""
+MOST_KEYWORDS_A_WORD = 300
+"""Keywords that a word may stand in (or 2 % of all) to make neighbours by itself."""
+_CHUNK = 2_000
+
+
+@dataclass(frozen=True)
+class Wording:
+    """n keywords: `words` (n, stems) and `topics` (n, stems) as unit rows weighted by rarity, the
+    latter without frame words and with near words; `meaning` (n, width) unit rows about the mean of
+    all; `intents` (n,) codes; `local` (n,)."""
+
+    words: sparse.csr_matrix
+    topics: sparse.csr_matrix
+    meaning: NDArray[np.float32]
+    intents: Ints
+    local: NDArray[np.bool_]
+
+    def rows(self, places: Ints) -> "Wording":
+        """The same of some keywords."""
+        return Wording(
+            self.words[places],
+            self.topics[places],
+            self.meaning[places],
+            self.intents[places],
+            self.local[places],
+        )
+
+
+def wording_of(
+    texts: Sequence[str], intents: Ints, local: NDArray[np.bool_], language: str
+) -> Wording:
+    """The wording of n keywords. Cost: linear, and the most used words once with each other."""
+    index: dict[str, int] = {}
+    rows: list[int] = []
+    columns: list[int] = []
+    for row, text in enumerate(texts):
+        for word in tokens(text):
+            rows.append(row)
+            columns.append(index.setdefault(word, len(index)))
+    words = list(index)
+    stem_index: dict[str, int] = {}
+    stem = np.array(
+        [stem_index.setdefault(stems(word, language)[0], len(stem_index)) for word in words],
+        dtype=np.int64,
+    )
+    frame = np.array([is_frame(word, language) for word in words], dtype=bool)
+    shape = (len(texts), len(words))
+    holds = sparse.csr_matrix((np.ones(len(rows)), (rows, columns)), shape=shape)
+    holds.data[:] = 1
+    to_stem = sparse.csr_matrix(
+        (np.ones(len(words)), (np.arange(len(words)), stem)), shape=(len(words), len(stem_index))
+    )
+    used = np.asarray((holds @ to_stem > 0).sum(axis=0)).ravel()
+    rarity = np.log1p(len(texts) / np.maximum(used[stem], 1)) if words else np.zeros(0)
+    weight = np.where(frame, FRAME_WEIGHT, 1.0)
+    vectors = word_vectors(words, language)
+    meaning = holds @ (vectors * (weight * np.sqrt(rarity))[:, None])
+    unit = unit_rows(np.asarray(meaning, dtype=np.float32))
+    topical = holds @ sparse.diags(np.where(frame, 0.0, rarity)) @ to_stem
+    # What says nothing but frame words is about these.
+    bare = np.asarray(topical.sum(axis=1)).ravel() == 0
+    topical = topical + sparse.diags(bare.astype(float)) @ holds @ sparse.diags(rarity) @ to_stem
+    of_stem = unit_rows(np.asarray(to_stem.T @ vectors, dtype=np.float32))
+    near = _near(of_stem, used)
+    return Wording(
+        words=_unit(holds @ sparse.diags(weight * rarity) @ to_stem),
+        topics=_unit(topical + NEAR_SHARE * (topical @ near)),
+        meaning=unit_rows(unit - _middle(unit)),
+        intents=intents,
+        local=local,
+    )
+
+
+def alike(wording: Wording) -> sparse.csr_matrix:
+    """How alike keywords are by wording, 0-1.
+
+    Parameters: `wording` of n keywords. Returns: (n, n) sparse and symmetric with an empty
+    diagonal, entries of at least `LEAST_ALIKE`. Formula: half the cosine of rarity-weighted stems,
+    half that of what the words mean about the mean of all keywords (without a table of meaning the
+    stems alone), less where intent or place differ; nothing where the topics, without frame words
+    and with near words, are less alike than `LEAST_TOPIC`. Raises: nothing. Cost: keywords a word,
+    bounded: a word in very many keywords makes no neighbours by itself."""
+    n = wording.words.shape[0]
+    often = np.diff(wording.topics.tocsc().indptr)
+    keep = often <= max(MOST_KEYWORDS_A_WORD, 0.02 * n)
+    bounded = (wording.topics @ sparse.diags(keep.astype(float))).tocsr()
+    blocks = []
+    for start in range(0, n, _CHUNK):
+        places = np.arange(start, min(start + _CHUNK, n))
+        block = between(wording.rows(places), wording, topics=bounded[places], others=bounded)
+        block = block.tocoo()
+        apart = block.col != block.row + start
+        entries = (block.data[apart], (block.row[apart], block.col[apart]))
+        blocks.append(sparse.csr_matrix(entries, shape=block.shape))
+    return sparse.vstack(blocks, format="csr") if blocks else sparse.csr_matrix((0, 0))
+
+
+def between(
+    asking: Wording,
+    there: Wording,
+    *,
+    topics: sparse.csr_matrix | None = None,
+    others: sparse.csr_matrix | None = None,
+) -> sparse.csr_matrix:
+    """(m, n) how alike some keywords are to others, as `alike`; `topics` and `others` instead of
+    their own topics."""
+    topics = asking.topics if topics is None else topics
+    others = there.topics if others is None else others
+    product = (topics.astype(np.float32) @ others.T.astype(np.float32)).tocoo()
+    enough = product.data >= LEAST_TOPIC
+    row, column = product.row[enough], product.col[enough]
+    value = np.asarray(asking.words[row].multiply(there.words[column]).sum(axis=1)).ravel()
+    if there.meaning.shape[1]:
+        meant = np.einsum("ij,ij->i", asking.meaning[row], there.meaning[column])
+        value = (value + meant) / 2
+    value = value * np.where(asking.intents[row] == there.intents[column], 1.0, OTHER_WANT)
+    value = value * np.where(asking.local[row] == there.local[column], 1.0, OTHER_PLACE)
+    says = value >= LEAST_ALIKE
+    return sparse.csr_matrix((value[says], (row[says], column[says])), shape=product.shape)
+
+
+def _middle(vectors: NDArray[np.float32]) -> NDArray[np.float32]:
+    """What all keywords of a project mean together, which tells none from another; less of it where
+    they are few, for then it is theirs and not the project's."""
+    n = len(vectors)
+    return np.asarray(vectors.sum(axis=0) / (n + FEW), dtype=np.float32)
+
+
+def _near(vectors: NDArray[np.float32], used: Ints) -> sparse.csr_matrix:
+    """(stems, stems) how near words are to each other, none to itself."""
+    count = len(vectors)
+    if not count or not vectors.shape[1]:
+        return sparse.csr_matrix((count, count))
+    chosen = np.sort(np.argsort(-used, kind="stable")[:WORDS_COMPARED])
+    among = vectors[chosen]
+    entries: list[tuple[NDArray[np.float32], Ints, Ints]] = []
+    for start in range(0, len(chosen), _CHUNK):
+        cosine = among[start : start + _CHUNK] @ among.T
+        rows = np.arange(len(cosine))
+        cosine[rows, rows + start] = 0
+        best = np.argsort(-cosine, axis=1, kind="stable")[:, :MOST_NEAR]
+        values = np.take_along_axis(cosine, best, axis=1)
+        at, place = np.nonzero(values >= NEAR_WORDS)
+        entries.append((values[at, place], chosen[at + start], chosen[best[at, place]]))
+    data, rows, columns = (np.concatenate(part) for part in zip(*entries, strict=True))
+    return sparse.csr_matrix((data, (rows, columns)), shape=(count, count))
+
+
+def _unit(matrix: sparse.csr_matrix) -> sparse.csr_matrix:
+    length = np.sqrt(np.asarray(matrix.multiply(matrix).sum(axis=1)).ravel())
+    scale = np.divide(1.0, length, out=np.zeros_like(length), where=length > 0)
+    return (sparse.diags(scale) @ matrix).tocsr()

@@ -1,0 +1,78 @@
+"""The labelled phrases that intent is learned from, as `labelled/GUIDE.md` says."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from functools import cache
+from importlib import resources
+
+FILES = {"en": "english.txt", "de": "german.txt"}
+CODES = {"i": "informational", "n": "navigational", "c": "commercial", "t": "transactional"}
+INTENTS = tuple(CODES.values())
+
+
+@dataclass(frozen=True)
+class Labelled:
+    """A phrase with what its searcher wants: `intents`, the likeliest first, then those that an
+    honest judge could give instead; `local`, None where both would do; `group`, a number that the
+    phrases of one page share."""
+
+    text: str
+    intents: tuple[str, ...]
+    local: bool | None
+    group: int
+
+
+@dataclass(frozen=True)
+class Subject:
+    """The labelled phrases of one subject, the places and rivals that they name, and whether they
+    are grouped."""
+
+    name: str
+    phrases: tuple[Labelled, ...]
+    places: tuple[str, ...] = ()
+    rivals: tuple[str, ...] = ()
+    grouped: bool = True
+
+
+@cache
+def labelled_subjects(language: str) -> tuple[Subject, ...]:
+    """The subjects labelled in a language; none where there are none. Raises: `ValueError` for a
+    line that follows no rule of the guide."""
+    if language not in FILES:
+        return ()
+    folder = resources.files("bunraku.core.weigh").joinpath("labelled")
+    text = folder.joinpath(FILES[language]).read_text("utf-8")
+    return tuple(_subject(part) for part in text.split("\n[")[0:] if part.strip())
+
+
+def _subject(part: str) -> Subject:
+    name, _, rest = part.lstrip("[").partition("]\n")
+    said: dict[str, tuple[str, ...]] = {}
+    lines = []
+    for line in rest.split("\n"):
+        key, colon, value = line.partition(": ")
+        if colon and key in ("places", "rivals", "groups"):
+            said[key] = tuple(word.strip() for word in value.split(","))
+        else:
+            lines.append(line)
+    return Subject(
+        name,
+        tuple(_phrases(lines)),
+        said.get("places", ()),
+        said.get("rivals", ()),
+        said.get("groups") != ("no",),
+    )
+
+
+def _phrases(lines: list[str]) -> Iterator[Labelled]:
+    group = 0
+    for line in lines:
+        if not line.strip():
+            group += 1
+            continue
+        code, _, text = line.strip().partition(" ")
+        intents = [CODES.get(letter, "") for letter in code.rstrip("+~").split("/")]
+        if not text or not all(intents):
+            raise ValueError(f"“{line}” is no labelled phrase")
+        local = None if code.endswith("~") else code.endswith("+")
+        yield Labelled(text, tuple(intents), local, group)
