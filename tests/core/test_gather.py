@@ -1,12 +1,10 @@
 """Seeds, brand words, merging, fit."""
 
-import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from bunraku.core.gather.brands import BrandMatcher
-from bunraku.core.gather.fit import FLOOR, fit_to_project
 from bunraku.core.gather.merge import Origin, merge_suggestions
 from bunraku.core.gather.seed_operators import read_seed
 from bunraku.core.gather.seeds import (
@@ -124,32 +122,3 @@ def test_merging_is_one_keyword_a_key(texts: list[str]) -> None:
     merged = merge_suggestions([(text, BOX) for text in texts])
     assert set(merged.texts) == {identity_key(text) for text in texts} - {""}
     assert merged.unusable == sum(not identity_key(text) for text in texts)
-
-
-def test_fit_is_decided_by_the_rare_word() -> None:
-    texts = ["telescope tattoo", "telescope repair", "telescope", "horse saddle"] + [
-        "telescope eyepiece"
-    ] * 20
-    fit = fit_to_project(texts, ["telescope repair and eyepieces"], "en")
-    tattoo, repair, bare, horse = fit[:4]
-    assert horse == pytest.approx(FLOOR)
-    assert tattoo < 0.75 < repair
-    assert bare == 1.0 == repair
-
-
-def test_fit_ignores_words_of_intent_and_numbers() -> None:
-    fit = fit_to_project(
-        ["best telescope 2027", "telescope"], ["telescope"], "en", neutral=["best"]
-    )
-    assert fit == pytest.approx([1.0, 1.0])
-
-
-def test_fit_knows_nothing_where_the_project_says_nothing() -> None:
-    assert fit_to_project(["anything", ""], ["the of"], "en").tolist() == [1.0, 1.0]
-    assert fit_to_project([], ["telescope"], "en").shape == (0,)
-
-
-@given(st.lists(st.text(alphabet="abc ", max_size=8), max_size=6))
-def test_fit_stays_in_its_range(texts: list[str]) -> None:
-    fit = fit_to_project(texts, ["a bc"], "en")
-    assert np.all((fit >= FLOOR - 1e-9) & (fit <= 1))

@@ -363,7 +363,7 @@ def test_relevance_of_nothing_one_and_of_drops_alone() -> None:
     all_dropped = learn_relevance(["some words", "other words"], [-1, -1], ABOUT, "en")
     assert (
         all_dropped.shares.tolist()
-        == learn_relevance(["some words"] * 2, [0, 0], ABOUT, "en").shares.tolist()
+        == learn_relevance(["some words", "other words"], [0, 0], ABOUT, "en").shares.tolist()
     )
     only_drops = learn_relevance(texts, [0 if good else -1 for good in wanted], ABOUT, "en")
     assert only_drops.shares[np.array(wanted)].mean() > only_drops.shares[~np.array(wanted)].mean()

@@ -13,7 +13,6 @@ from scipy.stats import norm
 from bunraku.core.cluster.clustering import ToCluster, cluster_keywords
 from bunraku.core.cluster.wording import alike, wording_of
 from bunraku.core.formats.figures_in import read_figure
-from bunraku.core.gather.fit import fit_to_project
 from bunraku.core.plan.calendar import DAYS_UNTIL_SHOWN, publish_by
 from bunraku.core.plan.fitting import Problem, fit_greedily
 from bunraku.core.weigh.chance import difficulty, outlook, own_strength
@@ -173,11 +172,6 @@ def test_what_a_new_piece_of_an_outlet_soon_has(channel: str, standing: float, p
     own = own_strength(standing, np.array([1.0, 0.0]), channel)
     assert own[0] == pytest.approx(expected)
     assert own[0] - own[1] == pytest.approx(12)
-
-
-def test_a_keyword_that_shares_no_word_fits_three_tenths() -> None:
-    fits = fit_to_project(["telescope", "horse saddle"], ["telescopes and stars"], "en")
-    assert fits.tolist() == [1, 0.3]
 
 
 def test_a_piece_is_out_in_time_for_its_climb_and_late_for_three_months() -> None:

@@ -1,45 +1,200 @@
-"""Fit: how close a keyword is to what the project is about."""
+"""Fit: how close a keyword is to what the project is about, by the meaning of its words and the
+company it keeps."""
 
 from collections.abc import Sequence
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
+from scipy import sparse
+from scipy.special import expit
 
-from bunraku.core.text import content_stems
+from bunraku.core.text.frames import FRAME_WORDS, is_frame
+from bunraku.core.text.known_words import frequencies
+from bunraku.core.text.meaning import unit_rows, width, word_vectors
+from bunraku.core.text.normalise import identity_key
 from bunraku.core.text.stem_table import StemTable, stem_table
+from bunraku.core.text.tokens import content_stems, stems, tokens
+from bunraku.core.weigh.labelled_phrases import labelled_subjects
 
-FLOOR = 0.3
-"""Fit of a keyword that shares no word: it was suggested for a seed, so it is not nothing."""
+Floats = NDArray[np.float64]
+Vectors = NDArray[np.float32]
+
+FLOOR = 0.1
+"""Fit of a keyword that is no nearer than an everyday phrase on anything: it was gathered, so it is
+not nothing."""
+LANDMARKS = 1_000
+"""Keywords that stand for the company of all, evenly taken: more would say the same."""
+SAME = 0.97
+"""Squared cosine above which two keywords say the same."""
+FEW = 3
+"""Keywords that what the project says of itself counts as, beside those that it has."""
+FRAME_WEIGHT = 0.4
+"""What a frame word counts beside a word that names a topic."""
+RARITY_POWER = 0.4
+"""How much more a rare word counts than a common one."""
+EVERYDAY = 400
+"""Everyday phrases on many subjects that keywords are compared with."""
+OF_NEARNESS, OF_COMPANY, OF_WORDS, CONSTANT = 2.4, 1.7, 0.9, -2.3
+"""Log-odds that a keyword is of the project: a point of cosine with what it says of itself, of ln
+(company kept here to company kept among everyday phrases), of the share of words that it uses
+itself. Logistic regression on 37 projects of ours, the same within a tenth each left out."""
+WITHOUT_TABLE = (4.0, -2.0)
+"""Log-odds from the share of words alone, where a language has no table: even at half."""
+LEAST_KNOWN = 0.2
+"""Share of a keyword's weight whose meaning must be known for meaning to have a say."""
+NEAR = 0.35
+"""Cosine from which a word is told to be near another one."""
+_RAREST = 1e-8
+_LEAST = 1e-4
+"""Company below this is none."""
 
 
-def fit_to_project(
-    texts: Sequence[str], about: Sequence[str], language: str, neutral: Sequence[str] = ()
-) -> NDArray[np.float64]:
-    """Fit: how much of a keyword's meaning the project itself speaks of, 0-1.
+def fit_to_project(texts: Sequence[str], about: Sequence[str], language: str) -> Floats:
+    """Fit: how surely a keyword is of what the project is about, 0-1.
 
     Parameters: `texts`, n keywords; `about`, what the project says of itself and its seeds;
-    `language`, two letters; `neutral`, words that carry intent and no topic ("best", "price").
-    Returns: (n,) in [`FLOOR`, 1]; all 1 when `about` holds no content word, because nothing is
-    known then. Formula: the share of the keyword's content stems, weighted by their rarity ln(1 + n
-    / n_with_stem), that occur in `about`; a keyword holding a whole seed scores 1. The rare word
-    decides: "telescope tattoo" is judged by "tattoo". Raises: nothing. Cost: linear.
-    """
-    return fit_of_table(stem_table(texts, language), about, language, neutral)
+    `language`, two letters. Returns: (n,) in [`FLOOR`, 1]; all 1 when `about` holds no word that
+    names a topic, because nothing is known then; 1 for a seed itself. Formula: logistic in the mean
+    cosine of its meaning with the two nearest things the project says, in ln of how much alike it
+    is to the project's other keywords against everyday phrases on many subjects, and in the share
+    of its rare words that the project uses; where the table knows hardly any of its words, or the
+    language has no table, in that share alone. A keyword of frame words alone fits nobody. Raises:
+    nothing. Cost: linear; 100,000 in some two seconds."""
+    table = stem_table(texts, language)
+    by_words = _by_words(table, about, language)
+    if by_words is None:
+        return np.ones(len(texts))
+    generic = np.isnan(by_words)
+    by_words = np.nan_to_num(by_words)
+    slope, constant = WITHOUT_TABLE
+    odds = slope * by_words + constant
+    if width(language) and len(texts):
+        sources = [text for text in (_topical(text, language) for text in about) if text]
+        vectors, known = _vectors(texts, language)
+        around, _ = _vectors(sources, language)
+        by_meaning = _odds_by_meaning(vectors, around, _everyday(language), by_words)
+        odds = np.where(known > LEAST_KNOWN, by_meaning, odds)
+    odds = np.where(generic, constant, odds)
+    said = {identity_key(text) for text in about}
+    fit = np.where([identity_key(text) in said for text in texts], 1.0, expit(odds))
+    return np.asarray(FLOOR + (1 - FLOOR) * fit, dtype=np.float64)
 
 
-def fit_of_table(
-    table: StemTable, about: Sequence[str], language: str, neutral: Sequence[str] = ()
-) -> NDArray[np.float64]:
-    """`fit_to_project` of texts whose stems are known already."""
-    known = {stem for text in about for stem in content_stems(text, language)}
-    if not known:
-        return np.ones(table.texts)
-    silent = {stem for text in neutral for stem in content_stems(text, language)} - known
-    speaks = np.array(
-        [stem not in silent and not stem.isdigit() for stem in table.names], dtype=np.float64
-    )
-    shared = np.array([stem in known for stem in table.names], dtype=np.float64)
+def _odds_by_meaning(
+    vectors: Vectors, around: Vectors, everyday: Vectors, by_words: Floats
+) -> Floats:
+    chosen = np.unique(np.linspace(0, len(vectors) - 1, min(LANDMARKS, len(vectors))).astype(int))
+    company = vectors[chosen]
+    odds = np.empty(len(vectors))
+    for start in range(0, len(vectors), 4_000):
+        part = slice(start, start + 4_000)
+        cosine = vectors[part] @ around.T
+        nearness = -np.partition(-cosine, min(1, cosine.shape[1] - 1), axis=1)[:, :2].mean(axis=1)
+        alike = np.maximum(vectors[part] @ company.T, 0) ** 2
+        # Nobody is company to himself, nor another wording of the same.
+        alike[alike > SAME] = 0
+        own = (np.maximum(cosine, 0) ** 2).mean(axis=1)
+        here = (alike.sum(axis=1) + FEW * own) / (len(company) + FEW)
+        elsewhere = (np.maximum(vectors[part] @ everyday.T, 0) ** 2).mean(axis=1)
+        gain = np.clip(np.log((here + _LEAST) / (elsewhere + _LEAST)), -3, 5)
+        odds[part] = OF_NEARNESS * nearness + OF_COMPANY * gain
+    return np.asarray(odds + OF_WORDS * by_words + CONSTANT, dtype=np.float64)
+
+
+def explain_fit(text: str, about: Sequence[str], language: str) -> list[str]:
+    """What decides how well a keyword fits, as clauses for people.
+
+    Parameters: as `fit_to_project`, of one keyword. Returns: the words that the project uses
+    itself, those whose meaning is near to one of its words (with that word), and those that lead
+    away from it; empty where it has no word that names a topic. Raises: nothing."""
+    own = {stem: word for said in about for word, stem in _topic_words(said, language)}
+    names = list(own.values())
+    theirs = unit_rows(word_vectors(names, language))
+    clauses = []
+    for word, stem in _topic_words(text, language):
+        if stem in own:
+            clauses.append(f"“{word}” is a word of yours")
+            continue
+        mine = unit_rows(word_vectors([word], language))
+        if not names or not mine.any():
+            clauses.append(f"“{word}” is not known here")
+            continue
+        cosine = (mine @ theirs.T)[0]
+        best = int(cosine.argmax())
+        if cosine[best] >= NEAR:
+            clauses.append(f"“{word}” is near to “{names[best]}”")
+        else:
+            clauses.append(f"“{word}” is far from what you say of yourself")
+    return clauses
+
+
+def _topic_words(text: str, language: str) -> list[tuple[str, str]]:
+    """Words of a text that name a topic, with their stems."""
+    meant = set(content_stems(text, language))
+    pairs = [(word, stems(word, language)[0]) for word in tokens(text)]
+    return [(w, s) for w, s in pairs if s in meant and not is_frame(w, language)]
+
+
+def _topical(text: str, language: str) -> str:
+    return " ".join(word for word, _ in _topic_words(text, language))
+
+
+def _by_words(table: StemTable, about: Sequence[str], language: str) -> Floats | None:
+    """(n,) the share of each keyword's topic stems, weighted by rarity, that `about` uses, NaN for
+    a keyword without any; None where `about` holds none."""
+    own = {stem for said in about for _, stem in _topic_words(said, language)}
+    if not own:
+        return None
+    framed = {name for name in table.names if _is_framed(name, language)} - own
+    speaks = np.array([stem not in framed for stem in table.names], dtype=np.float64)
+    shared = np.array([stem in own for stem in table.names], dtype=np.float64)
     weight = speaks * np.log1p(table.texts / np.maximum(table.texts_with(), 1))
     total = table.sums(weight)
-    share = np.divide(table.sums(weight * shared), total, out=np.ones(table.texts), where=total > 0)
-    return np.where(total > 0, FLOOR + (1 - FLOOR) * np.minimum(1.0, share * 1.4), 1.0)
+    unknown = np.full(table.texts, np.nan)
+    share = np.divide(table.sums(weight * shared), total, out=unknown, where=total > 0)
+    return np.asarray(share, dtype=np.float64)
+
+
+@lru_cache(maxsize=8)
+def _framed_stems(language: str) -> frozenset[str]:
+    words = FRAME_WORDS.get(language, frozenset())
+    return frozenset(stems(word, language)[0] for word in words)
+
+
+def _is_framed(stem: str, language: str) -> bool:
+    return is_frame(stem, language) or stem in _framed_stems(language)
+
+
+def _vectors(texts: Sequence[str], language: str) -> tuple[Vectors, Floats]:
+    """(n, width) unit vectors of texts, rare and topical words counting more; and (n,) the share of
+    each text's weight whose meaning is known."""
+    index: dict[str, int] = {}
+    rows: list[int] = []
+    columns: list[int] = []
+    for row, text in enumerate(texts):
+        for word in tokens(text):
+            rows.append(row)
+            columns.append(index.setdefault(word, len(index)))
+    words = list(index)
+    weight = np.array([_word_weight(word, language) for word in words])
+    vectors = word_vectors(words, language)
+    shape = (len(texts), len(words))
+    holds = sparse.csr_matrix((np.ones(len(rows)), (rows, columns)), shape=shape)
+    total = np.asarray(holds @ weight).ravel() if words else np.zeros(len(texts))
+    known = np.asarray(holds @ (weight * vectors.any(axis=1))).ravel() if words else total
+    share = np.divide(known, total, out=np.zeros(len(texts)), where=total > 0)
+    return unit_rows(np.asarray(holds @ (vectors * weight[:, None]), dtype=np.float32)), share
+
+
+@lru_cache(maxsize=200_000)
+def _word_weight(word: str, language: str) -> float:
+    share = max(frequencies(language).get(word, _RAREST), _RAREST)
+    rarity = np.log(share) / np.log(_RAREST)
+    return float(rarity**RARITY_POWER) * (FRAME_WEIGHT if is_frame(word, language) else 1.0)
+
+
+@lru_cache(maxsize=4)
+def _everyday(language: str) -> Vectors:
+    phrases = [p.text for s in labelled_subjects(language) for p in s.phrases]
+    return _vectors(phrases[:: max(1, len(phrases) // EVERYDAY)], language)[0]

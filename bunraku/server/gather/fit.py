@@ -7,7 +7,7 @@ from django.db import transaction
 
 from bunraku.core.gather.fit import fit_to_project
 from bunraku.server.database.parts import in_parts
-from bunraku.server.gather.topic import about, neutral_words
+from bunraku.server.gather.topic import about
 from bunraku.server.sheet.models import Row, Scope
 
 
@@ -20,7 +20,7 @@ def keep_fit(scope: Scope) -> list[int]:
         Row.objects.filter(scope=scope).order_by("pk").values_list("pk", "keyword", "text", "fit")
     )
     texts = [text for _, _, text, _ in rows]
-    fits = fit_to_project(texts, about(scope), scope.locale[:2], neutral_words(scope))
+    fits = fit_to_project(texts, about(scope), scope.locale[:2])
     changed: dict[float, list[int]] = defaultdict(list)
     keywords: list[int] = []
     # To whole hundredths: finer steps would say nothing, and these are written for many rows at

@@ -1,7 +1,6 @@
 """What a scope is about, in the words of the project and its seeds: what fit and relevance are told
 against."""
 
-from bunraku.core.weigh.intent_cues import CUES
 from bunraku.server.gather.models import Origin
 from bunraku.server.sheet.models import Scope
 
@@ -16,10 +15,3 @@ def seeds_of(scope: Scope) -> list[str]:
 def about(scope: Scope) -> list[str]:
     """What the project says of itself, its own brands and the scope's seeds."""
     return [scope.project.about, *scope.project.own_brands, *seeds_of(scope)]
-
-
-def neutral_words(scope: Scope) -> list[str]:
-    """Words that carry intent or a place and no topic."""
-    return [
-        word for cue in CUES.get(scope.locale[:2], CUES["en"]) for word in cue.words
-    ] + scope.project.places

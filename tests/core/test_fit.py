@@ -1,0 +1,93 @@
+"""Fit: judged on five projects whose keywords were labelled by hand, many of the others near
+misses; and what holds for every keyword."""
+
+from functools import cache
+from pathlib import Path
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from bunraku.core.gather.fit import FLOOR, explain_fit, fit_to_project
+from bunraku.core.gather.relevance import learn_relevance
+
+PROJECTS = Path(__file__).parent / "on_topic.txt"
+
+
+@cache
+def _projects() -> list[tuple[list[str], list[str], list[bool]]]:
+    """What each project says of itself, its keywords, and which are on its topic."""
+    projects = []
+    for part in PROJECTS.read_text("utf-8").split("\n\n"):
+        _, about, seeds, *lines = part.strip().split("\n")
+        said = [about.removeprefix("about: "), *seeds.removeprefix("seeds: ").split(", ")]
+        projects.append((said, [line[2:] for line in lines], [line[0] == "+" for line in lines]))
+    return projects
+
+
+def _average_precision(scores: np.ndarray, wanted: list[bool]) -> float:
+    hits = np.array(wanted)[np.argsort(-scores, kind="stable")]
+    return float((np.cumsum(hits) / np.arange(1, len(hits) + 1))[hits].mean())
+
+
+def test_own_keywords_come_before_others_with_nothing_decided() -> None:
+    assert [len(texts) for _, texts, _ in _projects()] == [100] * 5
+    by_fit, by_relevance = [], []
+    for about, texts, wanted in _projects():
+        by_fit.append(_average_precision(fit_to_project(texts, about, "en"), wanted))
+        shares = learn_relevance(texts, [0] * len(texts), about, "en").shares
+        by_relevance.append(_average_precision(shares, wanted))
+    assert np.mean(by_fit) >= 0.95
+    assert np.mean(by_relevance) >= 0.95
+    assert min(by_fit) >= 0.88
+
+
+def test_a_repairer_knows_his_parts() -> None:
+    about, texts, _ = _projects()[0]
+    fit = dict(zip(texts, fit_to_project(texts, about, "en"), strict=True))
+    assert min(fit["group head gasket"], fit["steam wand leaking"]) > 0.5 > fit["gift set"]
+
+
+def test_the_floor_is_rare() -> None:
+    for about, texts, _ in _projects():
+        assert np.mean(fit_to_project(texts, about, "en") < FLOOR + 0.02) < 0.05
+
+
+@pytest.mark.parametrize("word", ["best", "kit", "how to", "near me", "2027", "for beginners"])
+def test_no_generic_word_fits_by_itself(word: str) -> None:
+    about = ["Best kit for beginners: how to repair telescopes near you", "telescope repair"]
+    generic, seed = fit_to_project([word, "telescope repair"], about, "en")
+    assert generic < 0.3
+    assert seed == 1
+
+
+def test_a_language_without_a_table_goes_by_words() -> None:
+    texts = ["kaminofen kaufen", "kaminofen", "fahrrad", "beste"]
+    own, bare, other, generic = fit_to_project(texts, ["Kaminöfen und Öfen"], "de")
+    assert min(own, bare) > 0.8 > 0.3 > max(other, generic)
+
+
+def test_fit_knows_nothing_where_the_project_says_nothing() -> None:
+    assert fit_to_project(["anything", ""], ["the of"], "en").tolist() == [1.0, 1.0]
+    assert fit_to_project([], ["telescope"], "en").shape == (0,)
+
+
+@given(st.lists(st.text(alphabet="abc ", max_size=8), max_size=6))
+def test_fit_stays_in_its_range(texts: list[str]) -> None:
+    fit = fit_to_project(texts, ["a bc"], "en")
+    assert np.all((fit >= FLOOR - 1e-9) & (fit <= 1))
+
+
+def test_fit_is_explained_word_by_word() -> None:
+    about = ["espresso machine repair"]
+    assert explain_fit("espresso machines", about, "en") == [
+        "“espresso” is a word of yours",
+        "“machines” is a word of yours",
+    ]
+    assert explain_fit("best coffee dentist qqxyzzy", about, "en") == [
+        "“coffee” is near to “espresso”",
+        "“dentist” is far from what you say of yourself",
+        "“qqxyzzy” is not known here",
+    ]
+    assert explain_fit("how to", about, "en") == []
