@@ -360,10 +360,10 @@ def test_relevance_of_nothing_one_and_of_drops_alone() -> None:
     assert learn_relevance([], [], ABOUT, "en").shares.tolist() == []
     assert learn_relevance(["telescope"], [-1], ABOUT, "en").shares.shape == (1,)
     texts, wanted = _field()
-    all_dropped = learn_relevance(["some words", "other words"], [-1, -1], ABOUT, "en")
+    all_dropped = learn_relevance(["carpet cleaning", "road map"], [-1, -1], ABOUT, "en")
     assert (
         all_dropped.shares.tolist()
-        == learn_relevance(["some words", "other words"], [0, 0], ABOUT, "en").shares.tolist()
+        == learn_relevance(["carpet cleaning", "road map"], [0, 0], ABOUT, "en").shares.tolist()
     )
     only_drops = learn_relevance(texts, [0 if good else -1 for good in wanted], ABOUT, "en")
     assert only_drops.shares[np.array(wanted)].mean() > only_drops.shares[~np.array(wanted)].mean()

@@ -27,6 +27,8 @@ LANDMARKS = 1_000
 """Keywords that stand for the company of all, evenly taken: more would say the same."""
 SAME = 0.97
 """Squared cosine above which two keywords say the same."""
+COMPANY = 40
+"""Keywords that make a company: fewer cannot vouch for each other."""
 FEW = 3
 """Keywords that what the project says of itself counts as, beside those that it has."""
 FRAME_WEIGHT = 0.4
@@ -95,7 +97,7 @@ def _odds_by_meaning(
         # Nobody is company to himself, nor another wording of the same.
         alike[alike > SAME] = 0
         own = (np.maximum(cosine, 0) ** 2).mean(axis=1)
-        here = (alike.sum(axis=1) + FEW * own) / (len(company) + FEW)
+        here = (alike.sum(axis=1) + FEW * own) / (max(len(company), COMPANY) + FEW)
         elsewhere = (np.maximum(vectors[part] @ everyday.T, 0) ** 2).mean(axis=1)
         gain = np.clip(np.log((here + _LEAST) / (elsewhere + _LEAST)), -3, 5)
         odds[part] = OF_NEARNESS * nearness + OF_COMPANY * gain
