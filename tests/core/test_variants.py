@@ -1,6 +1,7 @@
 """Variant families: held to pairs labelled by hand, to what must never join, and to a plain rule on
 random words."""
 
+from collections import Counter, defaultdict
 from collections.abc import Iterator
 from pathlib import Path
 
@@ -15,6 +16,7 @@ from bunraku.core.text.number import number_key
 from bunraku.core.text.spelling import spelling_key, strip_accents
 
 LEAST_PRECISION, LEAST_RECALL = 0.97, 0.85
+LABELS = ("same", "different")
 
 
 def labelled() -> Iterator[tuple[str, str, str, str]]:
@@ -48,6 +50,36 @@ def test_families_hold_to_labelled_pairs() -> None:
     assert right / claimed >= LEAST_PRECISION, wrong
     assert right / wanted >= LEAST_RECALL, missed
     assert len(PAIRS) > 200
+
+
+def test_every_class_of_variants_holds_to_its_own_pairs() -> None:
+    lines = (Path(__file__).parent / "variant_classes.txt").read_text("utf-8").splitlines()
+    counts: dict[str, Counter[tuple[str, bool]]] = defaultdict(Counter)
+    for line in lines[1:]:
+        name, label, one, other = line.split("|")
+        family, proposed = joined("en", one, other)
+        counts[name][label, family or (name == "order" and proposed)] += 1
+    together = sum(counts.values(), Counter())
+    right, wrong = together["same", True], together["different", True]
+    missed = together["same", False]
+    assert right / (right + wrong) >= LEAST_PRECISION
+    assert right / (right + missed) >= LEAST_RECALL
+    assert len(counts) == 9
+    for name, count in counts.items():
+        same, different = (count[label, True] + count[label, False] for label in LABELS)
+        assert min(same, different) >= 15, name
+        assert count["same", True] >= 0.8 * same, name
+        assert count["different", True] <= 2, name
+
+
+@pytest.mark.parametrize(
+    ("one", "other"),
+    [("-18 freezer bags", "18 freezer bags"), (".22 pellets", "22 pellets")]
+    + [("30 % vinegar", "30 vinegar"), ("-.5 lens", ".5 lens"), ("1/2 inch", "12 inch")],
+)
+def test_no_sign_of_an_amount_is_lost(one: str, other: str) -> None:
+    assert identity_key(one) != identity_key(other)
+    assert joined("en", one, other) == (False, False)
 
 
 @pytest.mark.parametrize(

@@ -7,14 +7,16 @@ from collections import defaultdict
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
+from itertools import pairwise
 
 import numpy as np
 from numpy.typing import NDArray
 from rapidfuzz.distance import OSA
 
+from bunraku.core.gather.variant_forms import keeps_accent, may_join, said_alike
 from bunraku.core.text.known_words import known_words
 from bunraku.core.text.number import number_key
-from bunraku.core.text.spelling import spelling_key
+from bunraku.core.text.spelling import spelling_key, strip_accents
 
 SHORTEST_TYPO = 5
 """Letters from which a word can be told to be another one misspelt."""
@@ -64,11 +66,13 @@ ORDER_MATTERS: dict[str, frozenset[str]] = {
         "a para de vs ou que com sem nao antes depois entre sobre sob em contra".split()
     ),
 }
-_SPLIT = re.compile(r"[\s/-]+")
+# A stroke between digits makes a fraction, a sign before one a lesser number.
+_SPLIT = re.compile(r"\s+|(?<=[^\s/-])-+|(?<=\D)/+|/+(?=\D)|-+(?=\D)")
 _ELISION = re.compile(r"^(?:l|d|j|qu|dell|all|nell|sull|un)'(?=\w)")
 _MARKS = re.compile(r"['.]+(?!\d)|(?<!\d)['.]+")
 _DOUBLED = re.compile(r"(.)\1+")
-_UNIT = re.compile(r"^(\d[\d.,]*)([a-z\"']{1,5})$")
+_UNIT = re.compile(r"^(-?\d[\d.,]*)([a-z\"']{1,5})$")
+_BARE_FRACTION = re.compile(r"^(-?)\.(?=\d)")
 
 
 @dataclass(frozen=True)
@@ -104,7 +108,11 @@ def find_families(
         # Number may differ in any word; a space may be missing anywhere, but then only the last
         # word shows its number.
         spelled = [right.get(form, plain) for form, plain in parts]
-        ways = {"\x1f".join(forms), _joined([*spelled[:-1], *forms[-1:]])} - {""} or {keys[number]}
+        pairs = pairwise(spelled)
+        ways = {"\x1f".join(forms)}
+        if all(may_join(first, second, language) for first, second in pairs):
+            ways.add(_joined([*spelled[:-1], *forms[-1:]]))
+        ways = ways - {""} or {keys[number]}
         # Two families that this keyword is both of become one, under the earlier head.
         heads = {_head(family, first[way]) for way in ways if way in first} | {number}
         head = min(heads)
@@ -116,7 +124,12 @@ def find_families(
     bags: dict[tuple[str, ...], dict[int, None]] = defaultdict(dict)
     for number, typed in enumerate(words):
         forms = [right.get(form, form) for form in typed]
-        if len(forms) > 1 and not ORDER_MATTERS.get(language, frozenset()).intersection(forms):
+        counted = sum(form[:1].isdigit() for form in forms)
+        if (
+            len(forms) > 1
+            and counted < 2
+            and not ORDER_MATTERS.get(language, frozenset()).intersection(forms)
+        ):
             bags[tuple(sorted(forms))][int(family[number])] = None
     proposals = [
         pair for heads in bags.values() if len(heads) > 1 for pair in _pairs(sorted(heads))
@@ -143,12 +156,13 @@ def variant_words(key: str, language: str) -> tuple[str, ...]:
 
 
 def _parted(key: str, language: str) -> list[tuple[str, str]]:
-    raw = [word for word in _SPLIT.split(key) if word]
+    raw = [word for word in _SPLIT.split(said_alike(key, language)) if word]
     articles = ARTICLES.get(language, frozenset())
     out: list[tuple[str, str]] = []
     for place, word in enumerate(raw):
         last, before = place == len(raw) - 1, raw[place - 1] if place else ""
-        silent = word in articles or word == AND.get(language) or word == "&"
+        silent = strip_accents(word) == word and word in articles
+        silent |= word == AND.get(language) or word == "&"
         if silent and not last and before not in _A_IS_A_NAME:
             continue
         out.extend(_forms(word, language))
@@ -161,6 +175,9 @@ def _forms(word: str, language: str) -> tuple[tuple[str, str], ...]:
     with its unit."""
     if language in ("fr", "it"):
         word = _ELISION.sub("", word)
+    word = _BARE_FRACTION.sub(r"\g<1>0.", word)
+    if keeps_accent(word, language):
+        return ((word, word),)
     unit = _UNIT.match(word)
     plain = [
         spelling_key(_MARKS.sub("", part), language)

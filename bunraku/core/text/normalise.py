@@ -19,6 +19,10 @@ _PLAIN = re.compile(r"[a-z0-9]+(?: [a-z0-9]+)*")
 # Kept inside a word because they carry meaning there: R&D, c++, kids', 1.25, 24/7, c#, t-shirt.
 _INNER = "&+'./#-"
 _EDGE = "&'./-"
+_JOINERS = "\u200c\u200d"
+"""Invisible, but inside a word of some scripts they make another one of it."""
+_SIGNED = re.compile(r"-?\.?")
+_PERCENT = re.compile(r"(?<=\d)\s*%")
 
 
 class _Folding(dict[int, str]):
@@ -28,7 +32,7 @@ class _Folding(dict[int, str]):
     def __missing__(self, code: int) -> str:
         char = chr(code)
         category = unicodedata.category(char)
-        if category[0] in "LNM" or char in _INNER:
+        if category[0] in "LNM" or char in _INNER or char in _JOINERS:
             self[code] = char
         else:
             self[code] = "" if category == "Cf" else " "
@@ -36,6 +40,8 @@ class _Folding(dict[int, str]):
 
 
 _FOLDING = _Folding()
+# A sign that NFKC would have made a plain one stands for the percent sign while words are parted.
+_FOLDING[0xFE6A] = "\ufe6a"
 
 
 class BadKeyword(ValueError):
@@ -62,7 +68,7 @@ def clean_keyword(text: str) -> str:
         visible = "".join(
             " " if unicodedata.category(c) in ("Cc", "Zl", "Zp") else c
             for c in composed
-            if unicodedata.category(c) not in ("Cf", "Cs", "Co", "Cn")
+            if c in _JOINERS or unicodedata.category(c) not in ("Cf", "Cs", "Co", "Cn")
         )
         tidy = _SPACES.sub(" ", visible).strip()
     if not tidy:
@@ -81,7 +87,9 @@ def identity_key(text: str) -> str:
     """The key that makes two spellings one keyword.
 
     NFKC and case-folded; one form of quotes, dashes and spaces; outer punctuation off; inner
-    `& + ' . / # -` and digits kept. Idempotent: the key of a key is itself.
+    `& + ' . / # -` and digits kept, and so are a minus or a point before a digit, a percent sign
+    after one and joiners inside a word, which all make another amount or word. Idempotent: the key
+    of a key is itself.
     Parameters: `text`, any string. Returns: the key, empty when no letter or digit is in it.
     """
     folded = text.casefold()
@@ -92,5 +100,16 @@ def identity_key(text: str) -> str:
         # Folding can leave what composes again ("ǰ"), so compose once more to make keys of keys
         # equal.
         folded = unicodedata.normalize("NFKC", folded)
-    words = (word.strip(_EDGE) for word in folded.replace("`", "'").translate(_FOLDING).split())
+    plain = _PERCENT.sub("\ufe6a", folded.replace("`", "'")).translate(_FOLDING)
+    words = (_trimmed(word) for word in plain.replace("\ufe6a", "%").split())
     return " ".join(word for word in words if word.strip("#+"))
+
+
+def _trimmed(word: str) -> str:
+    """A word without outer punctuation, but with the sign or point of a number."""
+    bare = word.strip(_EDGE + _JOINERS)
+    if bare[:1].isdigit():
+        before = word[: word.index(bare)]
+        if before and _SIGNED.fullmatch(before):
+            return before + bare
+    return bare

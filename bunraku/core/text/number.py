@@ -8,6 +8,7 @@ an ending of another kind away."""
 from collections.abc import Callable
 from functools import lru_cache
 
+from bunraku.core.text.known_words import frequencies
 from bunraku.core.text.tokens import stems
 
 _IRREGULAR = {
@@ -60,11 +61,42 @@ _ONE_FORM = frozenset(
     "status focus genus circus minus sinus versus christmas physics mathematics politics "
     "always perhaps".split()
 )
+_OF_THEIR_OWN = frozenset(
+    "arms blinds boxers bowls braces briefs brains clothes cords darts dominoes draughts drawers "
+    "effects forces greens grounds irons jacks lashes looks manners marbles minutes pains pants "
+    "premises proceeds provisions quarters rapids rounders sands securities shades shorts skittles "
+    "slips spectacles specs spirits stakes sweets talks terms tights tropics troops waters wits "
+    "woods works".split()
+)
+"""Plurals that name something else than several of the one: "blinds", "shorts", "spirits"."""
 _KEEPS_S = ("ss", "us", "itis", "ics")
+# Plurals of Latin, Greek and French words, and of English ones that change inside: undone only
+# where that gives a word that is known.
+_LEARNED_ENDS = (
+    *(("ices", "ix"), ("ices", "ex"), ("eaux", "eau"), ("zzes", "z"), ("ves", "f"), ("ves", "fe")),
+    *(("ses", "sis"), ("men", "man"), ("ae", "a"), ("i", "us"), ("a", "um"), ("a", "on")),
+)
+_SHORTEST_LEARNED = 5
 _IRREGULAR_ENDS = ("shelves", "knives", "wolves", "leaves", "women", "children", "teeth", "people")
 
 
+@lru_cache(maxsize=100_000)
+def _learned(word: str) -> str:
+    """The singular of a plural that follows another language's rule; "" where there is none."""
+    if len(word) < _SHORTEST_LEARNED:
+        return ""
+    known = frequencies("en")
+    for end, single in _LEARNED_ENDS:
+        one = word.removesuffix(end) + single
+        # As common at least in a hundredth: "opera" is not several of "operum" or "operon".
+        if word.endswith(end) and known.get(one, 0) * 100 > known.get(word, 0) > 0:
+            return one
+    return ""
+
+
 def _english(word: str) -> str:
+    if word in _OF_THEIR_OWN:
+        return word
     end = next((end for end in _IRREGULAR_ENDS if word.endswith(end)), word)
     if end in _IRREGULAR:
         singular = _IRREGULAR[end]
@@ -72,6 +104,9 @@ def _english(word: str) -> str:
     if word.removesuffix("s") in ("men", "women", "children"):
         # "men's", without its apostrophe.
         return _IRREGULAR[word[:-1]]
+    learned = _learned(word)
+    if learned and learned not in _ONE_FORM:
+        return _english(learned) if learned != word else word
     if (
         len(word) > 3
         and word.endswith("s")
