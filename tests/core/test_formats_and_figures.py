@@ -82,6 +82,7 @@ def evidence(n: int, *, known: bool) -> Evidence:
     page = np.full((n, 10), value)
     return Evidence(
         texts=[f"keyword {i}" for i in range(n)],
+        read_as=[f"keyword {i}" for i in range(n)],
         fit=np.ones(n),
         heat=[""] * n,
         intents_overruled=[""] * n,
@@ -145,7 +146,7 @@ def test_a_stronger_outlet_has_the_better_chance_on_the_same_figures() -> None:
 def test_the_users_own_intent_stands() -> None:
     overruled = evidence(2, known=True)
     mine = Evidence(**{**overruled.__dict__, "intents_overruled": ["navigational", ""]})
-    assert weigh(mine, STANDPOINT, SPREADS, 0.3).intent_names == ["navigational", "informational"]
+    assert weigh(mine, STANDPOINT, SPREADS, 0.3).intent_names == ["navigational", "transactional"]
 
 
 def test_one_call_gives_what_single_calls_give() -> None:

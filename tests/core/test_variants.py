@@ -74,8 +74,13 @@ def test_every_class_of_variants_holds_to_its_own_pairs() -> None:
 
 @pytest.mark.parametrize(
     ("one", "other"),
-    [("-18 freezer bags", "18 freezer bags"), (".22 pellets", "22 pellets")]
-    + [("30 % vinegar", "30 vinegar"), ("-.5 lens", ".5 lens"), ("1/2 inch", "12 inch")],
+    [
+        ("-18 freezer bags", "18 freezer bags"),
+        (".22 pellets", "22 pellets"),
+        ("30 % vinegar", "30 vinegar"),
+        ("-.5 lens", ".5 lens"),
+        ("1/2 inch", "12 inch"),
+    ],
 )
 def test_no_sign_of_an_amount_is_lost(one: str, other: str) -> None:
     assert identity_key(one) != identity_key(other)

@@ -59,6 +59,13 @@ _FILLERS = {
         (re.compile(r"^(preis|preise|kosten) (?:von|für) ((?:[^ ]+ ?){1,3})$"), r"\2 \1"),
     ),
 }
+_THOUSANDS = re.compile(r"\d \d[05]0")
+_QUESTION = "per whats what how where best the".split()
+_TELLING = {
+    "en": frozenset([*_AS_DIGITS["en"], *_PERCENT["en"], *_TURNED.split("|"), *_QUESTION]),
+    "de": frozenset([*_AS_DIGITS["de"], *_PERCENT["de"], "wie", "preis", "preise", "kosten"]),
+}
+"""Words without one of which, an apostrophe and thousands a keyword has one form only."""
 _NEVER_TURNED = frozenset("to from vs versus or with without not no and for".split())
 _OWN_SENSE = {
     "en": "black bird|dark room|lady bird|blue print|every day|some time|may be|any one|no body|"
@@ -79,6 +86,12 @@ def said_alike(key: str, language: str) -> str:
     Parameters: `key`; `language`, two letters. Returns: a text to compare by. Raises: nothing.
     Cost: some look-ups a keyword; patterns only where they can hit."""
     words = key.split(" ")
+    if (
+        "'" not in key
+        and _TELLING.get(language, frozenset()).isdisjoint(words)
+        and not _THOUSANDS.search(key)
+    ):
+        return key
     if "'" in key or words[0] == "whats":
         written = _CONTRACTED.get(language, {})
         words = " ".join(written.get(word, word) for word in words).split(" ")

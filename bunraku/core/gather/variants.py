@@ -16,7 +16,7 @@ from rapidfuzz.distance import OSA
 from bunraku.core.gather.variant_forms import keeps_accent, may_join, said_alike
 from bunraku.core.text.known_words import known_words
 from bunraku.core.text.number import number_key
-from bunraku.core.text.spelling import spelling_key, strip_accents
+from bunraku.core.text.spelling import spelling_key
 
 SHORTEST_TYPO = 5
 """Letters from which a word can be told to be another one misspelt."""
@@ -67,7 +67,7 @@ ORDER_MATTERS: dict[str, frozenset[str]] = {
     ),
 }
 # A stroke between digits makes a fraction, a sign before one a lesser number.
-_SPLIT = re.compile(r"\s+|(?<=[^\s/-])-+|(?<=\D)/+|/+(?=\D)|-+(?=\D)")
+_SPLIT = re.compile(r"\s+|(?<=[^\s/-])-+|(?<=\D)/+|/+(?=\D)|-+(?=[^\d.])")
 _ELISION = re.compile(r"^(?:l|d|j|qu|dell|all|nell|sull|un)'(?=\w)")
 _MARKS = re.compile(r"['.]+(?!\d)|(?<!\d)['.]+")
 _DOUBLED = re.compile(r"(.)\1+")
@@ -156,17 +156,24 @@ def variant_words(key: str, language: str) -> tuple[str, ...]:
 
 
 def _parted(key: str, language: str) -> list[tuple[str, str]]:
-    raw = [word for word in _SPLIT.split(said_alike(key, language)) if word]
+    raw = _apart(said_alike(key, language))
     articles = ARTICLES.get(language, frozenset())
     out: list[tuple[str, str]] = []
     for place, word in enumerate(raw):
         last, before = place == len(raw) - 1, raw[place - 1] if place else ""
-        silent = strip_accents(word) == word and word in articles
-        silent |= word == AND.get(language) or word == "&"
+        silent = word in articles or word == AND.get(language) or word == "&"
         if silent and not last and before not in _A_IS_A_NAME:
             continue
         out.extend(_forms(word, language))
     return out
+
+
+def _apart(text: str) -> list[str]:
+    """The words of a text, those of a hyphen or stroke apart."""
+    words = text.split()
+    if "-" not in text and "/" not in text:
+        return words
+    return [part for word in words for part in _SPLIT.split(word) if part]
 
 
 @lru_cache(maxsize=300_000)
