@@ -2,20 +2,21 @@
 
 from dataclasses import dataclass
 from itertools import combinations
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 from scipy import stats
 
-Floats = NDArray[np.float64]
+Floats = NDArray[np.floating[Any]]
 Ints = NDArray[np.int64]
 
 TRENDS = ("unknown", "steady", "rising", "fading", "new", "fad")
 SIGNIFICANT_Z = 2.58
 """Two-sided 1 %: with thousands of keywords, 5 % would call hundreds of them rising."""
-LEAST_SLOPE = 0.1
-"""A year's change, in ln, below which a significant slope is still called steady: nobody plans by
-10 %."""
+LEAST_CHANGE = 0.095
+"""Change over the whole window, in ln (10 %), below which a significant one is still called steady:
+nobody plans by less."""
 SPIKE_SIGMAS = 6.0
 """A fad stands far above everything it had: three sigmas happen in any long series."""
 NEW_MONTHS = 6
@@ -24,6 +25,15 @@ FEWEST_MONTHS = 24
 """Two of every month, or a season cannot be told from chance."""
 SEASON_P = 0.01
 """As for trends: many keywords are tested, so 1 %."""
+LEAST_SEASON = 0.08
+"""From the quietest to the busiest month, in ln: less is a season that nobody notices."""
+LEAST_KNOWN = 0.5
+"""Share of the window that must be known before holes are bridged."""
+LEAST_ASKED = 0.5
+"""Share of months with any searches below which a term is sporadic, and has no season."""
+AGREE = 0.25
+"""Mean correlation of each year's months with those of the other years, from which they agree: a
+level that wanders gives years of any shape."""
 _CHUNK = 20_000
 """Keywords at a time, to bound memory."""
 
@@ -49,13 +59,15 @@ def read_seasons(series: Floats, last_month: int) -> Seasons:
     Parameters: `series` (n, m), searches in each of the last m months, oldest first, NaN where
     unknown, 0 or more; `last_month`, calendar month (1-12) of the last column. Returns: `Seasons`.
     Under 24 months nothing is claimed of the trend and the season strength is NaN; month shares are
-    given from 12 months on, else NaN. Formula: trend is the median of same-month slopes between
-    years with a seasonal Mann-Kendall test (both a significant z and at least 10 % a year); season
-    strength is the share of the detrended log variance that the month explains, corrected for
-    chance, 0 when an F test at 1 % cannot tell it from noise. New: six months or more of nothing,
-    then searches. Fad: one spike above six robust spreads, then down. Raises: `ValueError` for a
-    `last_month` outside 1-12. Source: Hirsch, Slack & Smith (1982) for the test. Cost: linear in n,
-    100,000 × 36 in about a second.
+    given from 12 months on, else NaN. Holes are bridged where half the window is known: along the
+    level, with the month's own share. Formula: trend is the median of same-month slopes between
+    years times the years, with a seasonal Mann-Kendall test (a significant z and at least 10 % over
+    the window); season strength is the share of the log variance about a centred 12-month level
+    that the month explains, corrected for chance, 0 when an F test at 1 % cannot tell it from
+    noise, when the years do not agree, when it is tiny or the term sporadic. New: six months or
+    more of nothing, then searches. Fad: one spike above six robust spreads, then down. Raises:
+    `ValueError` for a `last_month` outside 1-12. Source: Hirsch, Slack & Smith (1982) for the test.
+    Cost: linear in n, 100,000 × 36 in about a second.
     """
     if not 1 <= last_month <= 12:
         raise ValueError("last_month is 1 to 12")
@@ -84,31 +96,78 @@ def _read_chunk(series: Floats, last_month: int) -> Seasons:
     peak = np.zeros(n, dtype=np.int64)
     climb = np.zeros(n, dtype=np.int64)
     years = m // 12
-    full = np.flatnonzero((months_known == m) & (m >= FEWEST_MONTHS))
-    if len(full):
+    told = np.flatnonzero((months_known >= LEAST_KNOWN * m) & (m >= FEWEST_MONTHS))
+    if len(told):
+        whole = _bridged(series[told], calendar)
         # Whole years from the end: a part of a year would count some months more often than others.
         # Logarithms, because a season multiplies: December is three times June, not 900 more.
-        logs = np.log1p(series[full][:, m - 12 * years :]).reshape(len(full), years, 12)
+        # Single precision: an estimate has no more digits, and it takes half the time.
+        logs = np.log1p(whole[:, m - 12 * years :].astype(np.float32)).reshape(-1, years, 12)
         slope, z = _trend_test(logs)
-        change[full] = np.expm1(slope)
-        residual = logs - (np.arange(years) - (years - 1) / 2)[None, :, None] * slope[:, None, None]
-        strength[full] = _season_strength(residual)
-        trend[full] = np.where(
-            (np.abs(z) > SIGNIFICANT_Z) & (np.abs(slope) > LEAST_SLOPE),
-            np.where(slope > 0, 2, 3),
-            1,
-        )
-        fresh, fad = _new_and_fad(series[full])
-        trend[full[fad]] = TRENDS.index("fad")
-        trend[full[fresh]] = TRENDS.index("new")
+        change[told] = np.expm1(slope)
+        lasting = np.abs(slope) * (years - 1) > LEAST_CHANGE
+        way = np.where(slope > 0, TRENDS.index("rising"), TRENDS.index("fading"))
+        trend[told] = np.where((np.abs(z) > SIGNIFICANT_Z) & lasting, way, TRENDS.index("steady"))
+        asked = (whole > 0).mean(axis=1) >= LEAST_ASKED
+        strength[told] = np.where(asked, _season_strength(_about_level(logs)), 0.0)
+        fresh, fad = _new_and_fad(whole)
+        trend[told[fad]] = TRENDS.index("fad")
+        trend[told[fresh]] = TRENDS.index("new")
         # Before it existed it had no trend and no season, and what came since is too short for
         # either.
-        change[full[fresh]] = np.nan
-        strength[full[fresh]] = np.nan
+        change[told[fresh]] = np.nan
+        strength[told[fresh]] = np.nan
     seasonal = np.nan_to_num(strength) > 0
     peak[seasonal] = share[seasonal].argmax(axis=1) + 1
     climb[seasonal] = _climb(share[seasonal])
     return Seasons(trend, change, strength, share, peak, climb, months_known)
+
+
+def _bridged(series: Floats, calendar: Ints) -> Floats:
+    """Series without holes: what is missing lies on the line between the known months before and
+    after, times what its month usually is of the level."""
+    holed = np.flatnonzero(np.isnan(series).any(axis=1))
+    if not len(holed):
+        return series
+    out = series.copy()
+    at = np.arange(series.shape[1])
+    logs = np.log1p(series[holed])
+    middle = np.nanmedian(logs, axis=1, keepdims=True)
+    usual = np.stack(
+        [_median_known(logs[:, calendar == month] - middle) for month in range(12)], axis=1
+    )[:, calendar]
+    for row, values, months in zip(holed.tolist(), logs, usual, strict=True):
+        known = np.isfinite(values)
+        level = np.interp(at, at[known], (values - months)[known])
+        out[row, ~known] = np.expm1(np.maximum(level + months, 0))[~known]
+    return out
+
+
+def _median_known(values: Floats) -> Floats:
+    """(n,) the median of each row's known values, 0 where none is known."""
+    known = np.isfinite(values).any(axis=1)
+    out = np.zeros(len(values))
+    out[known] = np.nanmedian(values[known], axis=1)
+    return out
+
+
+def _about_level(logs: Floats) -> Floats:
+    """(n, years, 12) logarithms about a centred 12-month level; before its first and after its last
+    half year the level goes on as it went."""
+    n, years, _ = logs.shape
+    line = logs.reshape(n, -1)
+    m = line.shape[1]
+    sums = np.cumsum(np.concatenate([np.zeros((n, 1)), line], axis=1), axis=1)
+    year = (sums[:, 12:] - sums[:, :-12]) / 12
+    # A centred year has thirteen months, the first and the last by half.
+    centred = (year[:, :-1] + year[:, 1:]) / 2
+    count = centred.shape[1]
+    step = (centred[:, -1] - centred[:, 0]) / max(count - 1, 1)
+    # Not by the last months alone: their drift would be taken for a season of its own.
+    ahead = centred[:, -1:] + step[:, None] * np.arange(1, m - 6 - count + 1)
+    before = centred[:, :1] - step[:, None] * np.arange(6, 0, -1)
+    level = np.concatenate([before, centred, ahead], axis=1)
+    return np.asarray((line - level).reshape(n, years, 12), dtype=line.dtype)
 
 
 def _month_shares(series: Floats, calendar: Ints, months_known: Ints) -> Floats:
@@ -160,7 +219,20 @@ def _season_strength(residual: Floats) -> Floats:
     f = (between / 11) / mean_within
     explained = 1 - (within / free) / np.maximum(total / (12 * years - 1), 1e-9)
     critical = stats.f.ppf(1 - SEASON_P, 11, free)
-    return np.where((f > critical) & (total > 1e-6), np.clip(explained, 0, 1), 0.0)
+    wide = np.ptp(month_mean[:, 0], axis=1) > LEAST_SEASON
+    told = (f > critical) & (total > 1e-6) & wide
+    told[told] = _agreement(clipped[told]) > AGREE
+    return np.where(told, np.clip(explained, 0, 1), 0.0)
+
+
+def _agreement(residual: Floats) -> Floats:
+    """(n,) mean correlation of each year's months with the mean of the other years'."""
+    years = residual.shape[1]
+    others = (residual.sum(axis=1, keepdims=True) - residual) / (years - 1)
+    a = residual - residual.mean(axis=2, keepdims=True)
+    b = others - others.mean(axis=2, keepdims=True)
+    scale = np.sqrt((a**2).sum(axis=2) * (b**2).sum(axis=2))
+    return np.asarray(((a * b).sum(axis=2) / np.maximum(scale, 1e-12)).mean(axis=1))
 
 
 def _new_and_fad(series: Floats) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
