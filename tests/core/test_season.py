@@ -48,7 +48,9 @@ def test_noise_is_no_season() -> None:
     assert np.mean(hits.peak_month > 0) < 0.04
 
 
-@pytest.mark.parametrize(("growth", "trend"), [(0.4, "rising"), (-0.4, "fading"), (0.015, "steady")])
+@pytest.mark.parametrize(
+    ("growth", "trend"), [(0.4, "rising"), (-0.4, "fading"), (0.015, "steady")]
+)
 def test_trends_are_told_with_the_season_on_top(growth: float, trend: str) -> None:
     hits = read_seasons(series(DECEMBER, growth=growth), 12)
     assert share(hits.trend, trend) > 0.95

@@ -141,7 +141,7 @@ def gather_evidence(
         cpc=(_column(bands, "cpc_low") + _column(bands, "cpc_high")) / 2,
         page=page_facts(
             [
-                _page_numbers(row.text, page, project.language)
+                None if page is None else page_numbers(row.text, page["results"], project.language)
                 for row, page in zip(rows, pages, strict=True)
             ]
         ),
@@ -212,12 +212,11 @@ def _column(payloads: Sequence[Payload | None], name: str) -> Any:
     )
 
 
-def _page_numbers(
-    text: str, page: Payload | None, language: str
-) -> list[tuple[float, float, float]] | None:
-    if page is None:
-        return None
+def page_numbers(
+    text: str, results: Sequence[Payload], language: str
+) -> list[tuple[float, float, float]]:
+    """Standing, pull and wording of the first ten results of a page, for a keyword."""
     return [
         (result["standing"], result["pull"], wording_of(result["title"], text, language))
-        for result in page["results"][:PAGE_ONE]
+        for result in results[:PAGE_ONE]
     ]

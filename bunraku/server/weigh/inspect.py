@@ -9,17 +9,21 @@ import numpy as np
 from bunraku.core.weigh.intent import explain_intent, read_intents
 from bunraku.core.weigh.labelled_phrases import INTENTS
 from bunraku.core.weigh.page import page_facts, strength, wording_of
-from bunraku.core.weigh.verdict import PRESETS, VERDICTS, Judged, explain_verdict
+from bunraku.core.weigh.reasons import Case, explain_verdict
 from bunraku.core.weigh.weighing import Standpoint
+from bunraku.core.weigh.worth import HEAT, open_share
 from bunraku.server.errors import not_found
 from bunraku.server.gather.models import Origin
 from bunraku.server.gather.relevance import why_relevant
 from bunraku.server.gather.rules.ruleset import rules_of
 from bunraku.server.projects.models import Project
+from bunraku.server.readings.buying import price_of_kind
 from bunraku.server.readings.kinds import OWN_REPORT
 from bunraku.server.readings.known import Seen, all_readings
+from bunraku.server.readings.providers import sources
 from bunraku.server.sheet.models import Decision, Row
-from bunraku.server.weigh.evidence import read_as, standpoint_of
+from bunraku.server.weigh.evidence import page_numbers, read_as, standpoint_of
+from bunraku.server.weigh.measuring import MEASURED
 from bunraku.sources.protocol import What
 
 WORDING_NAMES = {1.0: "exact phrase", 0.6: "all words", 0.25: "some words", 0.0: "none of it"}
@@ -47,7 +51,7 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
     return {
         "row": row,
         "channel": row.scope.channel,
-        "because": _because(project, row),
+        "because": _because(project, row, page, decision, standpoint),
         "outlet": outlet.name if outlet else "",
         "readings": [_reading(reading) for reading in readings],
         "results": _results(row, page, standpoint),
@@ -75,12 +79,37 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
     }
 
 
-def _because(project: Project, row: Row) -> str:
-    judged = Judged(
-        row.volume, row.chance, row.worth, row.difficulty, row.own_strength, row.weak_spots
+def _because(
+    project: Project,
+    row: Row,
+    page: Seen | None,
+    decision: Decision | None,
+    standpoint: Standpoint,
+) -> str:
+    payload = page.payload if page else None
+    strengths = None if payload is None else _strengths(row.text, payload["results"], standpoint)
+    features = [payload["features"]] if payload else [[]]
+    ads = np.array([payload["ads"] if payload else np.nan], dtype=np.float64)
+    asked = any(sources(project)[what] for what in MEASURED)
+    case = Case(
+        channel=row.scope.channel,
+        at=standpoint.thresholds,
+        volume=row.volume,
+        strengths=strengths,
+        own=row.own_strength,
+        open_share=float(open_share(features, ads, row.scope.channel)[0]),
+        click_value=row.click_value,
+        factor=row.fit * HEAT.get(decision.heat if decision else "", 1.0),
+        price=sum(price_of_kind(project, what) for what in MEASURED) / 10 if asked else None,
     )
-    at = PRESETS.get(project.preset, PRESETS["growing"])
-    return explain_verdict(VERDICTS[row.verdict], judged, at, project.currency)
+    return explain_verdict(case, project.currency)
+
+
+def _strengths(text: str, results: list[dict[str, Any]], standpoint: Standpoint) -> Any:
+    """(10,) strengths of a page's organic results, NaN where none stands."""
+    return strength(
+        page_facts([page_numbers(text, results, standpoint.language)]), standpoint.channel
+    )[0]
 
 
 def _reading(reading: Seen) -> dict[str, Any]:
@@ -143,8 +172,7 @@ def _results(row: Row, page: Seen | None, standpoint: Standpoint) -> list[dict[s
         return []
     results = page.payload["results"][:10]
     wording = [wording_of(result["title"], row.text, standpoint.language) for result in results]
-    numbers = [(r["standing"], r["pull"], w) for r, w in zip(results, wording, strict=True)]
-    strengths = strength(page_facts([numbers]), standpoint.channel)[0]
+    strengths = _strengths(row.text, results, standpoint)
     return [
         {
             "position": result["position"],
