@@ -1,5 +1,6 @@
 """Difficulty and chance: how strong one must be, and how likely this outlet gets on page one."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -9,17 +10,21 @@ from bunraku.core.weigh.page import PAGE_ONE, PageFacts, strength
 
 Floats = NDArray[np.float64]
 
-TAU = {"web": 5.0, "video": 7.0, "marketplace": 6.0}
-"""How sharply strength decides, in points of strength: engines see more than we do, more so for
-video."""
-PULL_PER_STANDING = {"web": 1 / 20, "video": 1 / 170, "marketplace": 1 / 40}
-"""What a modest outlet's new piece soon has: a link per 20 points of authority, a view a day per
-170 followers (a typical video of 3,400 followers gets 1,200 views in two months), a sale a month
-per 40 reviews."""
-OWN_SIGMA = 6.0
-"""How unsure we are of an outlet's own strength for one keyword, in points."""
-# Five points give a chance to within two thousandths of the integral; more only cost time.
-_NODES, _WEIGHTS = np.polynomial.hermite_e.hermegauss(5)
+TAU = {"web": 2.0, "video": 2.5, "marketplace": 2.0}
+"""How sharply strength decides between two results, in points of strength."""
+OWN_SIGMA = 3.0
+"""How unsure we are of an outlet's own strength for one keyword, in points: the same for all that
+stand on its page, which is why it is not part of how sharply each comparison decides."""
+BEHIND = 4.0
+"""Points by which those who stand on a page are ahead of what can be seen of them: they are the
+ones whom everything else favoured too. With the two above fitted to outcomes in the practice world
+on keywords of one seed, and judged on those of another and on other subjects."""
+SETTLED = {"web": 24, "video": 6, "marketplace": 10}
+"""Weeks until a piece mostly stands where it will stand."""
+GREEN = {"web": (16.0, 5.0), "video": (16.0, 0.9), "marketplace": (16.0, 1.8)}
+"""Points that a piece lacks when it is first shown, and weeks in which it makes up half of it."""
+# Seven points give a chance to within five thousandths of the integral; more only cost time.
+_NODES, _WEIGHTS = np.polynomial.hermite_e.hermegauss(7)
 _WEIGHTS = _WEIGHTS / _WEIGHTS.sum()
 _CHUNK = 10_000
 """Keywords at a time: the places of all their results stay in some tens of megabytes."""
@@ -40,19 +45,45 @@ class Outlook:
     own: Floats
 
 
-def own_strength(standing: float, fit: Floats, channel: str) -> Floats:
-    """The outlet's own strength for each keyword, on the scale of the results' strength, 0-100.
+def typical_pull(standing: float, channel: str) -> float:
+    """What a grown piece of an outlet mostly has, whoever it is: linking sites by its authority,
+    views a day by its followers, sales a month by its reviews."""
+    if channel == "web":
+        return 60.0 * (max(standing, 0.0) / 60) ** 2.2
+    return max(standing, 0.0) / (170.0 if channel == "video" else 40.0)
 
-    Parameters: `standing`, the outlet's authority, followers or reviews; `fit` (n,), 0-1;
-    `channel`. Returns: (n,): what a new piece of this outlet would have that says the phrase in its
-    title, with the links, views or sales that such a piece of this outlet soon has, less up to 12
-    points where the topic is foreign to it. Raises: as `strength`.
+
+def own_strength(standing: float, count: int, channel: str) -> Floats:
+    """The outlet's own strength once settled, on the scale of the results' strength, 0-100.
+
+    Parameters: `standing`, the outlet's authority, followers or reviews; `count`, keywords;
+    `channel`. Returns: (count,), the same for each: what a piece of this outlet has that says the
+    phrase in its title, with the links, views or sales that such a piece mostly has once grown
+    (`typical_pull`). It is what a rival of the same standing would have. Raises: as `strength`.
     """
-    pull = standing * PULL_PER_STANDING[channel]
-    ones = np.ones_like(fit)
-    facts = PageFacts(ones * standing, ones * pull, ones)
-    # Twelve points: about two thirds of what an exact title gives.
-    return np.clip(strength(facts, channel) - 12.0 * (1 - fit), 0, 100)
+    ones = np.ones(count)
+    facts = PageFacts(ones * standing, ones * typical_pull(standing, channel), ones)
+    return np.clip(strength(facts, channel), 0, 100)
+
+
+def strength_after(own: Floats, weeks: float, channel: str) -> Floats:
+    """Own strength some weeks after a piece is first shown, 0-100.
+
+    Parameters: `own` (n,), once settled; `weeks`, 0 or more; `channel`. Returns: (n,), less by what
+    a green piece lacks, of which it makes up half in a time of its channel (`GREEN`). Raises:
+    `KeyError` for another channel."""
+    lacks, half = GREEN[channel]
+    return np.asarray(np.clip(own - lacks * 0.5 ** (weeks / half), 0, 100), dtype=np.float64)
+
+
+def chance_by_week(strengths: Floats, own: Floats, channel: str, weeks: Sequence[float]) -> Floats:
+    """Chance of page one some weeks after a piece is first shown, (n, weeks), 0-1.
+
+    Parameters: as `outlook`; `weeks`. Returns: NaN where no page was read. Formula: `outlook` with
+    the strength that the piece has by then (`strength_after`). Raises: as `outlook`. Cost: one
+    outlook a week."""
+    seen = [outlook(strengths, strength_after(own, week, channel), channel) for week in weeks]
+    return np.stack([each.page_one for each in seen], axis=1)
 
 
 def difficulty(strengths: Floats, channel: str) -> Floats:
@@ -61,8 +92,9 @@ def difficulty(strengths: Floats, channel: str) -> Floats:
 
     Parameters: `strengths` (n, 10) of the organic results, NaN where none stands; `channel`.
     Returns: (n,), NaN where no page was read, 0 where the page has free places. Formula: the own
-    strength at which the chance of outranking at least one of the ten is one half, found by
-    bisection. Raises: `KeyError` for another channel. Cost: linear, vectorised.
+    strength at which the chance of outranking at least one of the ten, each ahead by `BEHIND`
+    points, is one half, found by bisection. Raises: `KeyError` for another channel. Cost: linear,
+    vectorised.
     """
     read = np.isfinite(strengths).any(axis=1)
     full = np.isfinite(strengths).all(axis=1)
@@ -70,7 +102,7 @@ def difficulty(strengths: Floats, channel: str) -> Floats:
     filled = np.nan_to_num(strengths)
     for _ in range(_STEPS):
         middle = (low + high) / 2
-        exponent = (middle[:, None] - filled) / TAU[channel]
+        exponent = (middle[:, None] - BEHIND - filled) / TAU[channel]
         # ln of the chance of losing to all ten; softplus keeps it exact where a result is far below
         # or above.
         lose_all = -np.logaddexp(0, exponent).sum(axis=1)
@@ -86,11 +118,12 @@ def outlook(strengths: Floats, own: Floats, channel: str) -> Outlook:
 
     Parameters: `strengths` (n, 10), NaN where no result stands; `own` (n,), 0-100; `channel`.
     Returns: `Outlook`. Formula: the outlet outranks result i with probability logistic((own −
-    sᵢ)/τ); the number of results that stay above is Poisson-binomial; the uncertainty of `own` (σ =
-    6 points) is integrated out by five-point Gauss-Hermite quadrature. A free place on the page is
-    always outranked. A weak spot is a result outranked with more than one half. Where no page was
-    read all is NaN. Raises: `ValueError` for shapes that do not match; `KeyError` for another
-    channel. Cost: linear, 100,000 pages in about a second.
+    `BEHIND` − sᵢ)/τ); the number of results that stay above is Poisson-binomial; the uncertainty of
+    `own` (σ = 3 points) is integrated out by seven-point Gauss-Hermite quadrature. A free place on
+    the page is always outranked. A weak spot is a result outranked with more than one half. Where
+    no page was read all is NaN. It is the outlook once settled (`SETTLED`). Raises: `ValueError`
+    for shapes that do not match; `KeyError` for another channel. Cost: linear, 100,000 pages in
+    about a second.
     """
     n = len(strengths)
     if own.shape != (n,) or strengths.shape != (n, PAGE_ONE):
@@ -104,7 +137,7 @@ def outlook(strengths: Floats, own: Floats, channel: str) -> Outlook:
     page_one = positions.sum(axis=1)
     order = np.arange(1, PAGE_ONE + 1)
     expected = np.divide(positions @ order, page_one, out=np.full(n, np.nan), where=page_one > 1e-9)
-    weak = (np.isfinite(strengths) & (own[:, None] > strengths)).sum(axis=1)
+    weak = (np.isfinite(strengths) & (own[:, None] - BEHIND > strengths)).sum(axis=1)
     return Outlook(positions, page_one, positions[:, :3].sum(axis=1), expected, weak, own)
 
 
@@ -112,7 +145,7 @@ def _position_distribution(strengths: Floats, own: Floats, tau: float) -> Floats
     """P(position = 1..10), (n, 10): position k means that k − 1 of the ten stay above."""
     # A free place is a result that everybody outranks.
     filled = np.where(np.isfinite(strengths), strengths, -1e4)
-    shifted = own[:, None] + OWN_SIGMA * _NODES[None, :]
+    shifted = own[:, None] - BEHIND + OWN_SIGMA * _NODES[None, :]
     # Beyond 60 the chance is 0 or 1 to the last digit, and exp would overflow.
     exponent = np.clip((filled[:, None, :] - shifted[:, :, None]) / tau, -60, 60)
     above = 1 / (1 + np.exp(-exponent))

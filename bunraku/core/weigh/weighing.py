@@ -138,7 +138,8 @@ def weigh_for_outlet(
     """
     channel, at = standpoint.channel, standpoint.thresholds
     unknown = np.full(len(evidence.texts), np.nan)
-    own = unknown if standing is None else own_strength(standing, evidence.fit, channel)
+    count = len(evidence.texts)
+    own = unknown if standing is None else own_strength(standing, count, channel)
     expected = outlook(figures.strengths, own, channel)
     volume = figures.volume.value
     clicks = expected_clicks(volume, expected.positions, figures.open_share, channel)

@@ -32,6 +32,11 @@ def normal_of(dice: float) -> float:
     return _NORMAL.inv_cdf(dice)
 
 
+def normal_cdf(value: float) -> float:
+    """The place in (0, 1) of a standard normal number."""
+    return _NORMAL.cdf(value)
+
+
 def spread(sigma: float, *parts: object) -> float:
     """A factor around 1 with spread `sigma` in ln."""
     return math.exp(sigma * bell(*parts))

@@ -29,6 +29,8 @@ SWAP_SHARE = 0.05
 """Share that has two words the other way round."""
 SPELLING_SHARE = 0.2
 """Share that writes two words as one, at most."""
+CROWD_FROM, CROWD_POWER = 60.0, 0.1
+"""Searches a month from which a click is dearer than its subject's, and how fast that grows."""
 BUYING = ("price", "shop", "set", "gift")
 
 
@@ -90,7 +92,10 @@ def _cast(drafts: list[Draft]) -> Truth:
     buying = np.array(
         [1.5 if d.facet in BUYING or d.facet.startswith("local") else 1.0 for d in drafts]
     )
-    cpc = np.array([draft.head.cpc for draft in drafts]) * buying * np.exp(0.35 * dice[:, 5])
+    # Advertisers bid each other up where there is much to be had.
+    crowd = np.clip(np.maximum(base[:, 0], 1e-3) / CROWD_FROM, 1e-3, 1e4) ** CROWD_POWER
+    own = np.array([draft.head.cpc for draft in drafts])
+    cpc = own * buying * np.minimum(crowd, 2.5) * np.exp(0.3 * dice[:, 5])
     best: dict[str, int] = {}
     total = demand.sum(axis=1)
     for number in np.argsort(-total, kind="stable").tolist():

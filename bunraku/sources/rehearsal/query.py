@@ -1,5 +1,6 @@
 """One query of the practice world."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from bunraku.core.text import tokens
@@ -29,6 +30,16 @@ class Query:
     def topic(self) -> str:
         """What decides who stands on its results page."""
         return f"{self.head}/{self.facet}"
+
+
+CPC_POWER = 1.5
+"""How much more a dear click draws contest than many cheap ones."""
+
+
+def money_of(demand: Sequence[float], cpc: float) -> tuple[float, float, float]:
+    """What there is to be had a month on each channel, as far as it draws contest."""
+    web, video, market = (searches * cpc**CPC_POWER for searches in demand)
+    return web, video, market
 
 
 def query_of(truth: Truth, number: int) -> Query:

@@ -3,21 +3,23 @@ device, a viewer."""
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 from functools import lru_cache
 
 from bunraku.core.text import stems
 from bunraku.sources.protocol import OwnPiece
-from bunraku.sources.rehearsal.dice import roll
+from bunraku.sources.rehearsal.dice import roll, spread
 from bunraku.sources.rehearsal.query import Query
 from bunraku.sources.rehearsal.standing import (
+    PULL_SPREAD,
     STRAY_SHARE,
     Publisher,
     Standing,
     page_of,
     pool,
     standing_of,
+    typical_pull,
 )
 from bunraku.sources.rehearsal.world import World
 
@@ -44,6 +46,15 @@ FOUND_AFTER_DAYS = {"web": (9, 22), "video": (1, 3), "marketplace": (1, 5)}
 """Days from publishing until a page is first seen, from and to, by channel."""
 RIPE_AFTER_DAYS = {"web": 70.0, "video": 12.0, "marketplace": 25.0}
 """Days until a page has most of what age gives it."""
+GROWN_AFTER_DAYS = {"web": 200.0, "video": 30.0, "marketplace": 60.0}
+"""Days until a page has what it will mostly have of links, views a day or sales."""
+PULL_POINTS = {"web": 22.0, "video": 22.0, "marketplace": 22.0}
+"""Points of strength between a page that nothing points to and one that all does."""
+MOST_PULL = {
+    "web": math.log1p(1_000),
+    "video": math.log1p(20_000),
+    "marketplace": math.log1p(2_000),
+}
 GREEN_LOSS = 16.0
 """What a page lacks on its first day and has when it is ripe."""
 RIVAL_LOSS = 9.0
@@ -64,12 +75,14 @@ class Viewpoint:
 
 
 @lru_cache(maxsize=20_000)
-def _strays(general: str, topic: str, channel: str) -> tuple[int, ...]:
+def _strays(
+    general: str, topic: str, channel: str, contest: float, own_contest: float
+) -> tuple[int, ...]:
     """Pages on a subject as a whole stand here and there on its special pages, other ones each
-    time."""
-    return tuple(
-        i for i in pool(general, channel) if roll("stray", i, topic, channel) < STRAY_SHARE
-    )
+    time; more of them where more is to be had."""
+    everyone = pool(general, channel, contest)
+    share = STRAY_SHARE * (0.1 + 1.6 * own_contest)
+    return tuple(i for i in everyone if roll("stray", i, topic, channel) < share)
 
 
 def rank(world: World, query: Query, seen: Viewpoint) -> list[Standing]:
@@ -88,23 +101,28 @@ def _pages(world: World, query: Query, seen: Viewpoint) -> list[tuple[Standing, 
     language, channel = world.tongue.locale[:2], seen.channel
     said = world.wordings(query)
     general = f"{query.head}/general"
+    contest = world.contest(query, channel)
     pages = [
-        (page_of(query.topic, channel, i, said, language), TOPIC_BONUS)
-        for i in pool(query.topic, channel)
+        (page_of(query.topic, channel, i, said, language, contest), TOPIC_BONUS)
+        for i in pool(query.topic, channel, contest)
     ]
     if query.topic != general:
-        strays = _strays(general, query.topic, channel)
+        whole = world.contest(replace(query, facet="general"), channel)
+        strays = _strays(general, query.topic, channel, whole, contest)
         words = world.in_topic(general, 12) or (query.head,)
-        pages += [(page_of(general, channel, i, words, language), STRAY_BONUS) for i in strays]
-    for number, topic in enumerate(
+        pages += [
+            (page_of(general, channel, i, words, language, whole), STRAY_BONUS) for i in strays
+        ]
+    for number, near in enumerate(
         _neighbours(world, query, channel) if seen.depth > len(pages) else ()
     ):
         if len(pages) >= seen.depth * 1.2:
             break
-        words = world.in_topic(topic, 12) or (query.head,)
+        words = world.in_topic(near.topic, 12) or (query.head,)
+        theirs = world.contest(near, channel)
         pages += [
-            (page_of(topic, channel, i, words, language), DEEP_BONUS - number)
-            for i in pool(topic, channel)
+            (page_of(near.topic, channel, i, words, language, theirs), DEEP_BONUS - number)
+            for i in pool(near.topic, channel, theirs)
         ]
     unique: dict[str, tuple[Standing, float]] = {}
     for page, bonus in pages:
@@ -112,9 +130,11 @@ def _pages(world: World, query: Query, seen: Viewpoint) -> list[tuple[Standing, 
     return list(unique.values())
 
 
-def _neighbours(world: World, query: Query, channel: str) -> Sequence[str]:
-    topics = dict.fromkeys(other.topic for other in world.company(query.key, channel)[:200])
-    return [topic for topic in topics if topic != query.topic]
+def _neighbours(world: World, query: Query, channel: str) -> Sequence[Query]:
+    """One query of each topic beside, the most searched first."""
+    topics = {other.topic: other for other in reversed(world.company(query.key, channel)[:200])}
+    topics.pop(query.topic, None)
+    return list(reversed(topics.values()))
 
 
 @lru_cache(maxsize=60_000)
@@ -132,9 +152,11 @@ def _score(page: Standing, query: Query, seen: Viewpoint, world: World) -> float
     exact = phrase in page.title_phrase
     all_words = exact or all(stem in page.title_stems for stem in words)
     era = seen.day.toordinal() // UPDATE_DAYS
+    age = (seen.day - page.published).days
     score = (
         0.62 * page.publisher.strength
-        + 5.0 * min(page.pull, 2_000) ** 0.22
+        + PULL_POINTS[seen.channel] * min(1.0, math.log1p(page.pull) / MOST_PULL[seen.channel])
+        - GREEN_LOSS * 0.5 ** (max(age, 0) / RIPE_AFTER_DAYS[seen.channel] * 2)
         + (14 if exact else 9 if all_words else 0)
         + 6 * roll("taste", page.address, query.key)
         + WANDER * roll("day", page.address, query.key, seen.day)
@@ -179,13 +201,12 @@ def _own_scores(world: World, query: Query, seen: Viewpoint) -> list[tuple[float
             publisher,
             piece.address,
             title,
-            _own_pull(publisher.strength, age),
+            _own_pull(publisher, piece.address, seen.channel, age),
             piece.published,
             language,
         )
-        ripe = 1 - 0.5 ** ((age - days) / RIPE_AFTER_DAYS[seen.channel] * 2)
         bonus = TOPIC_BONUS if about.topic == query.topic else STRAY_BONUS
-        scores.append((_score(page, query, seen, world) + bonus - GREEN_LOSS * (1 - ripe), page))
+        scores.append((_score(page, query, seen, world) + bonus, page))
     aimed = [
         page.address
         for piece in seen.own
@@ -206,8 +227,10 @@ def days_until_found(address: str, channel: str) -> int:
     return low + int((high - low + 1) * roll("found", address, channel))
 
 
-def _own_pull(strength: float, age: int) -> float:
-    return 40.0 * (strength / 60) ** 2.2 * min(1.0, age / 200)
+def _own_pull(publisher: Publisher, address: str, channel: str, age: int) -> float:
+    """As a rival's page of that standing has it, and as much of it as a page of that age."""
+    grown = typical_pull(publisher, channel) * spread(PULL_SPREAD, "own pull", address)
+    return grown * min(1.0, age / GROWN_AFTER_DAYS[channel])
 
 
 def _strength(standing: float, channel: str) -> float:

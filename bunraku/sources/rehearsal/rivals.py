@@ -84,10 +84,10 @@ def _topics_of(locale: str, channel: str) -> dict[int, tuple[str, ...]]:
     """Every publisher's topics, most searched first."""
     world = the_world(locale)
     column = CHANNEL_INDEX[channel]
-    topics = world.topics_by_demand(column)
+    topics = {topic: world.in_topic(topic, 1)[0] for topic in world.topics_by_demand(column)}
     found: dict[int, list[str]] = {}
     for topic in topics:
-        for index in pool(topic, channel):
+        for index in pool(topic, channel, world.contest(world.query(topics[topic]), channel)):
             found.setdefault(index, []).append(topic)
     return {index: tuple(mine) for index, mine in found.items()}
 
@@ -102,8 +102,9 @@ def fields_of(world: World, term: str, request: Request) -> Raw | None:
         return None
     topic, said = query
     index = publishers(request.channel).index(publisher)
-    page = page_of(topic, request.channel, index, said, world.tongue.locale[:2])
     head = world.query(said[0])
+    contest = world.contest(head, request.channel)
+    page = page_of(topic, request.channel, index, said, world.tongue.locale[:2], contest)
     answer: Raw = {
         "title": page.title,
         "description": f"{page.title}. {_sentence(said, page.address)}",

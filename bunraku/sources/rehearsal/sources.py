@@ -1,5 +1,6 @@
 """The sources of the practice world: each lets out a part of the truth, with its own faults."""
 
+import math
 import threading
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass, field
@@ -25,6 +26,8 @@ HISTORY_MONTHS = 36
 """Months that counts reach back."""
 MONTHS_UNTIL_COUNTED = 3
 """Full months that a term must have been searched before the counts know it."""
+AD_CPC = 1.4
+"""Pounds a click at which two thirds of the advertisers there could be are there."""
 MOST_DEPTH = 100
 """Results that a page is read to at most."""
 
@@ -116,7 +119,7 @@ def band(world: World, term: str, request: Request) -> Raw | None:
     while high <= broad:
         low, high = high, high * 3 if str(high).startswith("1") else high * 10 // 3
     cpc = query.cpc * spread(0.1, "cpc shown", query.key)
-    buying = min(1.0, 0.15 + query.cpc / 2.2)
+    buying = 1 - math.exp(-query.cpc / AD_CPC)
     return {
         "low": low,
         "high": high,

@@ -8,7 +8,7 @@ from functools import lru_cache
 
 from bunraku.core.text import stems, tokens
 from bunraku.sources.rehearsal.demand import EPOCH
-from bunraku.sources.rehearsal.dice import bell, normal_of, pick_index, roll, rolls
+from bunraku.sources.rehearsal.dice import bell, normal_of, pick_index, rolls
 from bunraku.sources.rehearsal.query import slug_of
 
 _FIRST = (
@@ -25,14 +25,12 @@ _SECOND = (
 _COUNTS = {"web": 300, "video": 400, "marketplace": 500}
 # Share of each tier, and the authority that its members have: a few giants, many small ones.
 _TIERS = {
-    "web": ((0.05, 88, 4), (0.15, 66, 6), (0.35, 44, 7), (0.45, 21, 8)),
+    "web": ((0.08, 89, 4), (0.16, 69, 6), (0.31, 44, 7), (0.45, 17, 7)),
     "video": ((0.06, 88, 4), (0.24, 72, 5), (0.35, 58, 6), (0.35, 41, 8)),
     "marketplace": ((0.05, 86, 4), (0.25, 70, 5), (0.35, 57, 6), (0.35, 38, 9)),
 }
 STRAY_SHARE = 0.12
 """Share of topics that a publisher of everything has a page on."""
-LOOSE_SHARE = 0.45
-"""Share of pages whose title says the subject only, none of the topic's wordings."""
 PULL_SPREAD = 0.9
 """Spread, in ln, of what points to one page of a publisher and what to another."""
 _TITLES = {
@@ -145,16 +143,20 @@ def _standing(strength: float, channel: str) -> float:
     return float(round((1 + top) ** (strength / 100)))
 
 
+def loose_share(contest: float) -> float:
+    """Share of pages whose title says the subject only, none of the topic's wordings: where little
+    is to be had, few aim at the words."""
+    return 0.8 - 0.75 * contest
+
+
 @lru_cache(maxsize=20_000)
-def pool(topic: str, channel: str) -> tuple[int, ...]:
-    """The publishers with a page on a topic: more small ones on narrow topics, giants on the
-    general ones."""
+def pool(topic: str, channel: str, contest: float) -> tuple[int, ...]:
+    """The publishers with a page on a topic: the more there is to be had (`contest`, 0-1), the more
+    of them and the stronger."""
     everyone = publishers(channel)
-    general = topic.endswith("/general")
-    # Some topics are crowded and contested, some lie open; a power of the dice leans to the strong
-    # end of the list.
-    size = 40 if general else 16 + int(28 * roll("crowd", topic, channel))
-    lean = 1.7 if general else 0.85 + 0.85 * roll("contest", topic, channel)
+    size = 14 + int(36 * contest)
+    # A power of the dice: below one it leans to the weak end of the list, above to the strong.
+    lean = 0.22 * math.exp(3.4 * contest)
     chosen: dict[int, None] = {}
     draw = 0
     while len(chosen) < size:
@@ -167,21 +169,27 @@ def pool(topic: str, channel: str) -> tuple[int, ...]:
 
 @lru_cache(maxsize=60_000)
 def page_of(
-    topic: str, channel: str, index: int, wordings: tuple[str, ...], language: str
+    topic: str,
+    channel: str,
+    index: int,
+    wordings: tuple[str, ...],
+    language: str,
+    contest: float,
 ) -> Standing:
     """The page that a publisher has on a topic; its title says one of the topic's wordings, or
     something near it."""
     publisher = publishers(channel)[index]
     wording, loose, form, pull_dice, age, *_ = rolls("page", topic, channel, index)
     said = (
-        topic.split("/")[0] if loose < LOOSE_SHARE else wordings[int(len(wordings) * wording**1.5)]
+        topic.split("/")[0]
+        if loose < loose_share(contest)
+        else wordings[int(len(wordings) * wording**1.5)]
     )
     templates = _TITLES[language][channel]
     title = templates[int(len(templates) * form)].format(
         t=said[:1].upper() + said[1:], p=publisher.name.capitalize()
     )
-    top = {"web": 60.0, "video": 1_500.0, "marketplace": 150.0}[channel]
-    pull = top * (publisher.strength / 60) ** 2.2 * math.exp(PULL_SPREAD * normal_of(pull_dice))
+    pull = typical_pull(publisher, channel) * math.exp(PULL_SPREAD * normal_of(pull_dice))
     age_days = 20 + int(1_400 * age**1.6)
     return standing_of(
         publisher,
@@ -191,6 +199,13 @@ def page_of(
         EPOCH - timedelta(days=age_days),
         language,
     )
+
+
+def typical_pull(publisher: Publisher, channel: str) -> float:
+    """What a grown page of a publisher mostly has: linking sites, views a day, sales a month."""
+    if channel == "web":
+        return 60.0 * (publisher.strength / 60) ** 2.2
+    return publisher.standing / (170.0 if channel == "video" else 40.0)
 
 
 def standing_of(

@@ -8,7 +8,7 @@ from itertools import product
 
 from bunraku.sources.rehearsal.dice import bell, pick_index, roll, spread
 from bunraku.sources.rehearsal.grammar import make_truth_elsewhere
-from bunraku.sources.rehearsal.query import Query, query_of, slug_of
+from bunraku.sources.rehearsal.query import Query, money_of, query_of, slug_of
 from bunraku.sources.rehearsal.tongues import Companion, Head, Tongue, tongue
 
 _SEASONS = ("gift", "march", "school", "summer", "winter")
@@ -29,6 +29,14 @@ class Elsewhere:
         }
         self._by_slug = {slug_of(topic): topic for topic in self._by_topic}
         self._ranked: dict[int, list[Query]] = {}
+
+    def money(self, topic: str) -> tuple[float, float, float] | None:
+        """What there is to be had of a topic; None for a topic that no frame makes."""
+        queries = [self.queries[key] for key in self._by_topic.get(topic, ())]
+        if not queries:
+            return None
+        drawn = [sum(query.demand[column] for query in queries) for column in range(3)]
+        return money_of(drawn, sum(query.cpc for query in queries) / len(queries))
 
     def ranked(self, column: int) -> list[Query]:
         """All queries, most searched on a channel first."""

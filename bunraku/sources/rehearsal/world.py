@@ -1,21 +1,37 @@
 """The truth of the practice world in one locale: which queries exist and how often each is
 searched."""
 
+import math
 import re
 from array import array
 from bisect import bisect_left
 from collections import defaultdict
+from collections.abc import Iterable
 from functools import cache
 
 import numpy as np
 from numpy.typing import NDArray
 
 from bunraku.core.text import identity_key
+from bunraku.sources.rehearsal.dice import bell, normal_cdf
 from bunraku.sources.rehearsal.grammar import make_truth, make_truth_elsewhere
-from bunraku.sources.rehearsal.query import CHANNEL_INDEX, Query, faint_query, query_of, slug_of
+from bunraku.sources.rehearsal.query import (
+    CHANNEL_INDEX,
+    Query,
+    faint_query,
+    money_of,
+    query_of,
+    slug_of,
+)
 from bunraku.sources.rehearsal.strange import Elsewhere, strange_company
 from bunraku.sources.rehearsal.tongues import Head, Tongue, nearest_locale, tongue
 
+CONTEST_CHANCE = 0.3
+"""How much chance has to say beside money in how hard a topic is fought for."""
+LEAST_MONEY = 1e-3
+"""Pounds a month that stand for nothing, where a logarithm is taken."""
+WORTH_ASKING = 3.0
+"""Searches a month from which a query counts where topics are put in order."""
 LEAST_DEMAND = 0.5
 """Searches a month below which a query is not known of."""
 MOST_UNDERSTOOD = 100_000
@@ -50,9 +66,25 @@ class World:
             name: head for head in spoken.heads for name in (head.name, head.plural)
         }
         self._before, self._after = _words_around(spoken)
+        self._money = {
+            topic: money_of(
+                self.truth.demand[np.frombuffer(ids, dtype=np.int32)].sum(axis=0).tolist(),
+                float(self.truth.cpc[np.frombuffer(ids, dtype=np.int32)].mean()),
+            )
+            for topic, ids in self._by_topic.items()
+        }
+        # Of the queries that are asked at all, so that half of what people look up lies below.
+        topics = [f"{head.name}/{facet}" for head, facet in self._places()]
+        money = np.log(np.array([self._money[topic] for topic in topics]) + LEAST_MONEY)
+        asked = self.truth.demand >= WORTH_ASKING
+        self._usual = [float(money[asked[:, c], c].mean()) for c in range(3)]
+        self._spread = [float(money[asked[:, c], c].std()) for c in range(3)]
         self._slugs: dict[str, str] = {}
         self._elsewhere: dict[str, Elsewhere] = {}
         self._understood: dict[str, Query] = {}
+
+    def _places(self) -> Iterable[tuple[Head, str]]:
+        return zip(self.truth.heads, self.truth.facets, strict=True)
 
     def __len__(self) -> int:
         return len(self.texts)
@@ -70,6 +102,20 @@ class World:
         if not self._slugs:
             self._slugs.update({slug_of(topic): topic for topic in self._by_topic})
         return self._slugs.get(slug)
+
+    def contest(self, query: Query, channel: str) -> float:
+        """How hard a query's topic is fought for, 0-1: the more is asked and the dearer a click,
+        the harder, as far as chance leaves it to that."""
+        column = CHANNEL_INDEX[channel]
+        money = self._money.get(query.topic)
+        if money is None and not self.knows(query.head):
+            money = self.elsewhere(self.split_frame(query.key)[0]).money(query.topic)
+        drawn = (money or money_of(query.demand, query.cpc))[column]
+        z = (math.log(drawn + LEAST_MONEY) - self._usual[column]) / self._spread[column]
+        dice = bell("contest", query.topic, channel)
+        share = normal_cdf((z + CONTEST_CHANCE * dice) / math.hypot(1, CONTEST_CHANCE))
+        # In twentieths: finer steps would only be remembered apart.
+        return round(20 * share) / 20
 
     def at(self, number: int) -> Query:
         """The query of a number."""
