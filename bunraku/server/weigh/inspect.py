@@ -6,6 +6,7 @@ from typing import Any
 
 import numpy as np
 
+from bunraku.core.weigh.chance import BEHIND
 from bunraku.core.weigh.intent import explain_intent, read_intents
 from bunraku.core.weigh.labelled_phrases import INTENTS
 from bunraku.core.weigh.page import page_facts, strength, wording_of
@@ -183,7 +184,7 @@ def _results(row: Row, page: Seen | None, standpoint: Standpoint) -> list[dict[s
             "published": result["published"],
             "strength": round(float(s), 1) if np.isfinite(s) else None,
             "wording": WORDING_NAMES[w],
-            "weak": row.own_strength is not None and bool(s < row.own_strength),
+            "weak": row.own_strength is not None and bool(s < row.own_strength - BEHIND),
         }
         for result, s, w in zip(results, strengths, wording, strict=False)
     ]

@@ -27,9 +27,9 @@ TOPIC_BONUS = 8.0
 """Points of strength that a page on the very topic has before one that is not."""
 STRAY_BONUS = 0.0
 """What a publisher of everything has instead: nothing."""
-DEEP_BONUS = -14.0
-"""What a page on a neighbouring topic lacks: such pages fill the deep end of a long results
-page."""
+DEEP_BONUS = -1_000.0
+"""What a page on a neighbouring topic lacks: such pages fill the deep end of a long results page,
+behind all that is on the topic, so that its first ten are the same to whatever depth it is read."""
 WANDER = 1.6
 """How far, in points, a page moves from day to day while nothing changes."""
 UPDATE_DAYS = 47
