@@ -35,7 +35,7 @@ FRAME_WEIGHT = 0.4
 """What a frame word counts beside a word that names a topic."""
 RARITY_POWER = 0.4
 """How much more a rare word counts than a common one."""
-EVERYDAY = 400
+EVERYDAY = 1_200
 """Everyday phrases on many subjects that keywords are compared with."""
 OF_NEARNESS, OF_COMPANY, OF_WORDS, CONSTANT = 2.4, 1.7, 0.9, -2.3
 """Log-odds that a keyword is of the project: a point of cosine with what it says of itself, of ln
