@@ -9,7 +9,7 @@ export BUNRAKU_PORT := $(PORT)
 WEB_SOURCES := $(shell find web/src -type f) web/index.html web/vite.config.ts web/package.json web/tsconfig.json
 
 # What the reading of intent is learned from.
-WORD_SOURCES := $(wildcard bunraku/core/weigh/labelled/*.txt bunraku/core/weigh/intent_*.py) bunraku/core/weigh/labelled_phrases.py bunraku/core/text/meaning.npz
+WORD_SOURCES := $(wildcard bunraku/core/text/labelled/*.txt bunraku/core/weigh/intent_*.py) bunraku/core/text/labelled_phrases.py bunraku/core/text/meaning.npz
 
 # The walk that is done on another database too.
 WALK := tests/browser/test_walk.py

@@ -7,12 +7,12 @@ from functools import cache
 import numpy as np
 import pytest
 
+from bunraku.core.text.labelled_phrases import INTENTS, Labelled, labelled_subjects
 from bunraku.core.weigh.intent import Names, explain_intent, read_intents
 from bunraku.core.weigh.intent_cues import CUES, FEATURE_CUES
 from bunraku.core.weigh.intent_model import LOCAL, SLOTS
 from bunraku.core.weigh.intent_training import intent_model, train
 from bunraku.core.weigh.intent_words import Vocabulary, named, part
-from bunraku.core.weigh.labelled_phrases import INTENTS, Labelled, labelled_subjects
 
 FOLDS = 5
 """Parts that the subjects are left out in, each once."""

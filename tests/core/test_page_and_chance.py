@@ -19,6 +19,7 @@ from bunraku.core.weigh.chance import (
     outlook,
     own_strength,
     strength_after,
+    weeks_until_settled,
 )
 from bunraku.core.weigh.page import (
     PAGE_ONE,
@@ -216,3 +217,7 @@ def test_chance_grows_with_the_weeks_until_it_is_settled(channel: str) -> None:
     assert by_week[0, -2] > 0.9 * settled
     assert by_week[0, 0] < 0.5 * settled
     assert strength_after(np.array([3.0]), 0, channel)[0] == 0
+    week = weeks_until_settled(page[0], 46.0, channel)
+    before, then = chance_by_week(page, own, channel, [week - 1, week])[0]
+    assert before < 0.9 * settled <= then
+    assert weeks_until_settled(page[0], 99.0, channel) == 0

@@ -7,8 +7,8 @@ import pytest
 
 from bunraku.core.cluster.clustering import ToCluster, cluster_keywords
 from bunraku.core.cluster.wording import alike, wording_of
-from bunraku.core.text.meaning import KINDS, text_vectors, word_kinds, word_vectors
-from bunraku.core.weigh.labelled_phrases import Subject, labelled_subjects
+from bunraku.core.text.labelled_phrases import Subject, labelled_subjects
+from bunraku.core.text.meaning import KINDS, word_kinds, word_vectors
 
 GROUPED = [subject for subject in labelled_subjects("en") if subject.grouped]
 
@@ -76,7 +76,7 @@ def test_another_intent_or_place_makes_less_alike() -> None:
 
 
 def test_german_has_words_alone() -> None:
-    assert text_vectors(["kaminofen"], "de").shape == (1, 0)
+    assert word_vectors(["kaminofen"], "de").shape == (1, 0)
     labels = _clustered(["kaminofen kaufen", "kaminöfen kaufen", "rasen säen"], "de")
     assert labels[0] == labels[1] != labels[2]
 

@@ -11,7 +11,7 @@ import pytest
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
-from bunraku.core.weigh.labelled_phrases import INTENTS
+from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.core.weigh.verdict import VERDICTS
 from bunraku.server.sheet.api import SheetOut
 from bunraku.server.sheet.column import Column

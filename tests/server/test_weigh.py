@@ -124,6 +124,7 @@ def test_the_inspector_tells_every_reading_and_where_it_came_from(weighed: Api) 
     assert sum(result["weak"] for result in answer["results"]) == row["weak_spots"]
     assert answer["origins"]
     assert answer["outlet"] == "site.example"
+    assert "“telescope” is a word of yours" in answer["fit_words"]
     assert "searches a month" in answer["because"]
     assert sum(answer["intents"].values()) == pytest.approx(1, abs=0.01)
 

@@ -10,7 +10,8 @@ from scipy import sparse
 
 from bunraku.core.text.frames import is_frame
 from bunraku.core.text.meaning import unit_rows, word_vectors
-from bunraku.core.text.tokens import stems, tokens
+from bunraku.core.text.tokens import stems
+from bunraku.core.text.word_table import word_table
 
 Ints = NDArray[np.int64]
 
@@ -66,23 +67,14 @@ def wording_of(
     texts: Sequence[str], intents: Ints, local: NDArray[np.bool_], language: str
 ) -> Wording:
     """The wording of n keywords. Cost: linear, and the most used words once with each other."""
-    index: dict[str, int] = {}
-    rows: list[int] = []
-    columns: list[int] = []
-    for row, text in enumerate(texts):
-        for word in tokens(text):
-            rows.append(row)
-            columns.append(index.setdefault(word, len(index)))
-    words = list(index)
+    words, holds = word_table(texts)
+    holds.data[:] = 1
     stem_index: dict[str, int] = {}
     stem = np.array(
         [stem_index.setdefault(stems(word, language)[0], len(stem_index)) for word in words],
         dtype=np.int64,
     )
     frame = np.array([is_frame(word, language) for word in words], dtype=bool)
-    shape = (len(texts), len(words))
-    holds = sparse.csr_matrix((np.ones(len(rows)), (rows, columns)), shape=shape)
-    holds.data[:] = 1
     to_stem = sparse.csr_matrix(
         (np.ones(len(words)), (np.arange(len(words)), stem)), shape=(len(words), len(stem_index))
     )

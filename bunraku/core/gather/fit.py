@@ -6,16 +6,16 @@ from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy import sparse
 from scipy.special import expit
 
 from bunraku.core.text.frames import FRAME_WORDS, is_frame
 from bunraku.core.text.known_words import frequencies
+from bunraku.core.text.labelled_phrases import labelled_subjects
 from bunraku.core.text.meaning import unit_rows, width, word_vectors
 from bunraku.core.text.normalise import identity_key
 from bunraku.core.text.stem_table import StemTable, stem_table
 from bunraku.core.text.tokens import content_stems, stems, tokens
-from bunraku.core.weigh.labelled_phrases import labelled_subjects
+from bunraku.core.text.word_table import word_table
 
 Floats = NDArray[np.float64]
 Vectors = NDArray[np.float32]
@@ -171,18 +171,9 @@ def _is_framed(stem: str, language: str) -> bool:
 def _vectors(texts: Sequence[str], language: str) -> tuple[Vectors, Floats]:
     """(n, width) unit vectors of texts, rare and topical words counting more; and (n,) the share of
     each text's weight whose meaning is known."""
-    index: dict[str, int] = {}
-    rows: list[int] = []
-    columns: list[int] = []
-    for row, text in enumerate(texts):
-        for word in tokens(text):
-            rows.append(row)
-            columns.append(index.setdefault(word, len(index)))
-    words = list(index)
+    words, holds = word_table(texts)
     weight = np.array([_word_weight(word, language) for word in words])
     vectors = word_vectors(words, language)
-    shape = (len(texts), len(words))
-    holds = sparse.csr_matrix((np.ones(len(rows)), (rows, columns)), shape=shape)
     total = np.asarray(holds @ weight).ravel() if words else np.zeros(len(texts))
     known = np.asarray(holds @ (weight * vectors.any(axis=1))).ravel() if words else total
     share = np.divide(known, total, out=np.zeros(len(texts)), where=total > 0)

@@ -8,9 +8,6 @@ from importlib import resources
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy import sparse
-
-from bunraku.core.text.tokens import tokens
 
 Floats = NDArray[np.float32]
 
@@ -112,25 +109,6 @@ def word_kinds(vectors: Floats) -> Floats:
     odds -= odds.max(axis=1, keepdims=True)
     power = np.exp(odds)
     return np.asarray(power / power.sum(axis=1, keepdims=True), dtype=np.float32)
-
-
-def text_vectors(texts: Sequence[str], language: str) -> Floats:
-    """Vectors of texts: the sum of their words', length 1.
-
-    Parameters: `texts`, n texts; `language`. Returns: (n, width), zeros where no word is known.
-    Raises: nothing. Cost: linear; each distinct word is looked up once."""
-    index: dict[str, int] = {}
-    rows: list[int] = []
-    columns: list[int] = []
-    for row, text in enumerate(texts):
-        for word in tokens(text):
-            rows.append(row)
-            columns.append(index.setdefault(word, len(index)))
-    vectors = word_vectors(list(index), language)
-    holds = sparse.csr_matrix(
-        (np.ones(len(rows), dtype=np.float32), (rows, columns)), shape=(len(texts), len(index))
-    )
-    return unit_rows(np.asarray(holds @ vectors, dtype=np.float32))
 
 
 def unit_rows(vectors: Floats) -> Floats:

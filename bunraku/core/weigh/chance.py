@@ -86,6 +86,18 @@ def chance_by_week(strengths: Floats, own: Floats, channel: str, weeks: Sequence
     return np.stack([each.page_one for each in seen], axis=1)
 
 
+def weeks_until_settled(strengths: Floats, own: float, channel: str) -> int:
+    """Weeks after a piece is first shown until its chance is nine tenths of what it will be.
+
+    Parameters: `strengths` (10,) of one page, NaN where none stands; `own`, settled; `channel`.
+    Returns: whole weeks, at most `SETTLED`. Raises: as `outlook`."""
+    weeks = range(SETTLED[channel] + 1)
+    by_week = chance_by_week(strengths[None], np.array([own]), channel, weeks)[0]
+    settled = outlook(strengths[None], np.array([own]), channel).page_one[0]
+    there = np.flatnonzero(by_week >= 0.9 * settled)
+    return int(there[0]) if len(there) else SETTLED[channel]
+
+
 def difficulty(strengths: Floats, channel: str) -> Floats:
     """Difficulty, 0-100: how strong one must be to have an even chance of page one. The same for
     everyone.

@@ -8,11 +8,11 @@ from numpy.typing import NDArray
 from scipy.special import expit, softmax
 
 from bunraku.core.text import tokens
+from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.core.weigh.intent_cues import CUES, FEATURE_CUES, Cue
 from bunraku.core.weigh.intent_model import LOCAL
 from bunraku.core.weigh.intent_training import intent_model
 from bunraku.core.weigh.intent_words import LONGEST_NAME
-from bunraku.core.weigh.labelled_phrases import INTENTS
 
 Floats = NDArray[np.float64]
 

@@ -9,6 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy import sparse
 
+from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.core.text.meaning import KINDS
 from bunraku.core.weigh.intent_words import (
     BRAND,
@@ -20,7 +21,6 @@ from bunraku.core.weigh.intent_words import (
     spelling_features,
     stem_of,
 )
-from bunraku.core.weigh.labelled_phrases import INTENTS
 
 Floats = NDArray[np.float64]
 Ints = NDArray[np.int64]

@@ -10,6 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy import sparse
 
+from bunraku.core.text.labelled_phrases import FILES, INTENTS, Subject, labelled_subjects
 from bunraku.core.weigh.intent_model import (
     LOCAL,
     MEAN,
@@ -29,7 +30,6 @@ from bunraku.core.weigh.intent_words import (
     spelling_features,
     stem_of,
 )
-from bunraku.core.weigh.labelled_phrases import FILES, INTENTS, Subject, labelled_subjects
 
 Floats = NDArray[np.float64]
 
@@ -38,8 +38,11 @@ PENALTY = 1.0
 LEAST_WEIGHT = 1e-3
 """Weights below this are left away: they decide nothing and take room."""
 _FOLDER = Path(__file__).parent
-MADE_OF = ("labelled/english.txt", "labelled/german.txt", "labelled_phrases.py", "intent_model.py")
-MADE_OF_TOO = ("intent_words.py", "intent_training.py", "../text/meaning.npz")
+_MADE_OF = (
+    *("intent_model.py", "intent_words.py", "intent_training.py"),
+    *("../text/labelled_phrases.py", "../text/meaning.npz"),
+    *(f"../text/labelled/{name}" for name in FILES.values()),
+)
 
 
 @cache
@@ -63,7 +66,7 @@ def build_models() -> list[Path]:
 def _made_of() -> str:
     """A fingerprint of everything that a model is made of: another one, and it is stale."""
     digest = hashlib.blake2b(digest_size=16)
-    for name in (*MADE_OF, *MADE_OF_TOO):
+    for name in _MADE_OF:
         digest.update((_FOLDER / name).read_bytes())
     return digest.hexdigest()
 

@@ -10,7 +10,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from bunraku.core.weigh.chance import outlook
+from bunraku.core.weigh.chance import outlook, weeks_until_settled
 from bunraku.core.weigh.verdict import VERDICTS, Thresholds, verdicts
 from bunraku.core.weigh.worth import expected_clicks
 
@@ -134,7 +134,7 @@ def explain_verdict(case: Case, currency: str = "£") -> str:
         return _why_skip(case, judged, asked)
     if not judged.verdict:
         return " ".join(part for part in (f"{asked}." if asked else "", _missing(case)) if part)
-    odds = f"{odds_words(judged.chance or 0.0)} to reach page one"
+    odds = f"{odds_words(judged.chance or 0.0)} to reach page one{_settled(case, judged)}"
     if judged.verdict == "hard":
         return f"{asked}, but {odds}; {_spots(judged)}.{_change_words(case, currency)}"
     money = (
@@ -175,6 +175,14 @@ def _missing(case: Case) -> str:
     if case.own is None:
         text += " Name the outlet in the project's settings."
     return text
+
+
+def _settled(case: Case, judged: Judged) -> str:
+    """That a chance is what it is once settled, and how long that takes here."""
+    if case.strengths is None or case.own is None or (judged.chance or 0.0) < case.at.try_chance:
+        return ""
+    weeks = weeks_until_settled(case.strengths, case.own, case.channel)
+    return f" once settled, about {weeks} {'week' if weeks == 1 else 'weeks'} on" if weeks else ""
 
 
 def _spots(judged: Judged) -> str:

@@ -6,7 +6,7 @@ from django.db.models import Avg, Count, F, Q, Sum
 
 from bunraku.core.cluster.members import why_member
 from bunraku.core.text.folding import fold
-from bunraku.core.weigh.labelled_phrases import INTENTS
+from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.server.cluster.actions import find_cluster
 from bunraku.server.cluster.clustering import packed_pages
 from bunraku.server.cluster.models import Cluster, Pin

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from bunraku.core.gather.brands import BrandMatcher
 from bunraku.core.plan.ownership import divide_keywords
 from bunraku.core.plan.pieces import KINDS, suggest_kind, title_from
-from bunraku.core.weigh.labelled_phrases import INTENTS
+from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.server.cluster.models import Cluster
 from bunraku.server.plan.models import Piece, PieceKeyword
 from bunraku.server.projects.models import Outlet, Project

@@ -5,7 +5,7 @@ table."""
 from collections.abc import Callable, Sequence
 from typing import Any
 
-from bunraku.core.weigh.labelled_phrases import INTENTS
+from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.core.weigh.season import TRENDS
 from bunraku.core.weigh.verdict import VERDICTS
 from bunraku.server.sheet.column import Column, Type

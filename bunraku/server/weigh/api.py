@@ -128,6 +128,7 @@ class InspectorOut(Schema):
     left_out: str
     relevance_words: list[WordOut]
     relevance_from: int
+    fit_words: list[str]
     origins: list[OriginOut]
     history: list[MonthOut]
     click_share: float | None

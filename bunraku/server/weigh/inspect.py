@@ -6,9 +6,10 @@ from typing import Any
 
 import numpy as np
 
+from bunraku.core.gather.fit import explain_fit
+from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.core.weigh.chance import BEHIND
 from bunraku.core.weigh.intent import explain_intent, read_intents
-from bunraku.core.weigh.labelled_phrases import INTENTS
 from bunraku.core.weigh.page import page_facts, strength, wording_of
 from bunraku.core.weigh.reasons import Case, explain_verdict
 from bunraku.core.weigh.weighing import Standpoint
@@ -17,6 +18,7 @@ from bunraku.server.errors import not_found
 from bunraku.server.gather.models import Origin
 from bunraku.server.gather.relevance import why_relevant
 from bunraku.server.gather.rules.ruleset import rules_of
+from bunraku.server.gather.topic import about
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.buying import price_of_kind
 from bunraku.server.readings.kinds import OWN_REPORT
@@ -69,6 +71,7 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
         "note": decision.note if decision else "",
         "left_out": rules_of(project).label(row.left_out_by) if row.left_out_by is not None else "",
         "relevance_words": why_relevant(row.scope, row.text),
+        "fit_words": explain_fit(row.text, about(row.scope), project.language),
         "relevance_from": row.scope.taste.get("decided", 0),
         "origins": list(
             Origin.objects.filter(scope=row.scope, keyword=row.keyword)

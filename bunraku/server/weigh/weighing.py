@@ -7,7 +7,7 @@ from typing import Any
 import numpy as np
 from django.db import transaction
 
-from bunraku.core.weigh.labelled_phrases import INTENTS
+from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.core.weigh.volume import BROAD_RATIO, DEFAULT_SPREAD
 from bunraku.core.weigh.weighing import Evidence, Figures, OutletFigures, weigh, weigh_for_outlet
 from bunraku.server.database.bulk import insert_many, update_many

@@ -2850,6 +2850,8 @@ export interface components {
             relevance_words: components["schemas"]["WordOut"][];
             /** Relevance From */
             relevance_from: number;
+            /** Fit Words */
+            fit_words: string[];
             /** Origins */
             origins: components["schemas"]["OriginOut"][];
             /** History */

@@ -110,12 +110,7 @@ function Told({
           </select>
           <span className="text-quiet">{row.local ? "local" : ""}</span>
         </div>
-        <p className="pt-1 text-xs text-quiet">
-          {told.intent_evidence.length
-            ? capital(told.intent_evidence.join(", "))
-            : "No cue in its words or on its page"}
-          .
-        </p>
+        <p className="pt-1 text-xs text-quiet">{capital(told.intent_evidence.join(", "))}.</p>
       </Block>
       <Block title={<Help figure="worth">Your heat</Help>}>
         <div role="group" aria-label="Heat" className="flex gap-1">
@@ -202,7 +197,7 @@ function Why({ told, currency }: { told: Inspection; currency: string }) {
   const lines: [string, string, string | null, string][] = [
     [
       "chance",
-      "Chance of page one",
+      "Chance once settled",
       row.chance === null ? null : percent(row.chance),
       row.own_strength === null
         ? ""
@@ -238,6 +233,9 @@ function Why({ told, currency }: { told: Inspection; currency: string }) {
           <span className="truncate text-xs text-quiet">{note}</span>
         </p>
       ))}
+      {told.fit_words.length > 0 && (
+        <p className="pt-1 text-xs text-quiet">Fit: {told.fit_words.join(", ")}.</p>
+      )}
       {!told.outlet && (
         <p className="pt-1 text-xs text-persimmon-text">
           You have no outlet on this channel, so no chance can be told.

@@ -40,9 +40,9 @@ def labelled_subjects(language: str) -> tuple[Subject, ...]:
     line that follows no rule of the guide."""
     if language not in FILES:
         return ()
-    folder = resources.files("bunraku.core.weigh").joinpath("labelled")
+    folder = resources.files("bunraku.core.text").joinpath("labelled")
     text = folder.joinpath(FILES[language]).read_text("utf-8")
-    return tuple(_subject(part) for part in text.split("\n[")[0:] if part.strip())
+    return tuple(_subject(part) for part in text.split("\n[") if part.strip())
 
 
 def _subject(part: str) -> Subject:
