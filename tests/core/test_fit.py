@@ -81,13 +81,18 @@ def test_fit_stays_in_its_range(texts: list[str]) -> None:
 
 def test_fit_is_explained_word_by_word() -> None:
     about = ["espresso machine repair"]
-    assert explain_fit("espresso machines", about, "en") == [
+    assert explain_fit("espresso machines", 1, about, "en") == [
         "“espresso” is a word of yours",
         "“machines” is a word of yours",
     ]
-    assert explain_fit("best coffee dentist qqxyzzy", about, "en") == [
+    said = "best coffee dentist qqxyzzy"
+    assert explain_fit(said, 0.2, about, "en") == [
         "“coffee” is near to “espresso”",
         "“dentist” is far from what you say of yourself",
         "“qqxyzzy” is not known here",
     ]
-    assert explain_fit("how to", about, "en") == []
+    # No sentence speaks against the figure beside it.
+    assert explain_fit(said, 0.9, about, "en") == ["“coffee” is near to “espresso”"]
+    assert explain_fit("steam wand", 0.9, about, "en") == ["it is alike to your other keywords"]
+    assert explain_fit("how to", 0.1, about, "en") == ["no word of it names a topic"]
+    assert explain_fit("ofen", 0.1, ["the of"], "de") == ["“ofen” is not known here"]

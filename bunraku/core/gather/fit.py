@@ -45,6 +45,8 @@ WITHOUT_TABLE = (4.0, -2.0)
 """Log-odds from the share of words alone, where a language has no table: even at half."""
 LEAST_KNOWN = 0.2
 """Share of a keyword's weight whose meaning must be known for meaning to have a say."""
+EVEN = 0.5
+"""Fit from which a keyword is more of the project than not."""
 NEAR = 0.35
 """Cosine from which a word is told to be near another one."""
 _RAREST = 1e-8
@@ -104,31 +106,35 @@ def _odds_by_meaning(
     return np.asarray(odds + OF_WORDS * by_words + CONSTANT, dtype=np.float64)
 
 
-def explain_fit(text: str, about: Sequence[str], language: str) -> list[str]:
+def explain_fit(text: str, fit: float, about: Sequence[str], language: str) -> list[str]:
     """What decides how well a keyword fits, as clauses for people.
 
-    Parameters: as `fit_to_project`, of one keyword. Returns: the words that the project uses
-    itself, those whose meaning is near to one of its words (with that word), and those that lead
-    away from it; empty where it has no word that names a topic. Raises: nothing."""
+    Parameters: as `fit_to_project`, of one keyword, and its `fit`. Returns: the words that the
+    project uses itself and those whose meaning is near to one of its words; where it hardly fits,
+    those that lead away or are not known; that it is alike to the other keywords where nothing else
+    speaks for it; that no word names a topic. Raises: nothing."""
+    words = _topic_words(text, language)
+    if not words:
+        return ["no word of it names a topic"]
     own = {stem: word for said in about for word, stem in _topic_words(said, language)}
     names = list(own.values())
     theirs = unit_rows(word_vectors(names, language))
-    clauses = []
-    for word, stem in _topic_words(text, language):
-        if stem in own:
-            clauses.append(f"“{word}” is a word of yours")
-            continue
+    speaks, leads = [], []
+    for word, stem in words:
         mine = unit_rows(word_vectors([word], language))
-        if not names or not mine.any():
-            clauses.append(f"“{word}” is not known here")
-            continue
         cosine = (mine @ theirs.T)[0]
-        best = int(cosine.argmax())
-        if cosine[best] >= NEAR:
-            clauses.append(f"“{word}” is near to “{names[best]}”")
+        best = int(cosine.argmax()) if len(cosine) else 0
+        if stem in own:
+            speaks.append(f"“{word}” is a word of yours")
+        elif not names or not mine.any():
+            leads.append(f"“{word}” is not known here")
+        elif cosine[best] >= NEAR:
+            speaks.append(f"“{word}” is near to “{names[best]}”")
         else:
-            clauses.append(f"“{word}” is far from what you say of yourself")
-    return clauses
+            leads.append(f"“{word}” is far from what you say of yourself")
+    if fit < EVEN:
+        return [*speaks, *leads]
+    return speaks or ["it is alike to your other keywords"]
 
 
 def _topic_words(text: str, language: str) -> list[tuple[str, str]]:

@@ -182,7 +182,7 @@ def _settled(case: Case, judged: Judged) -> str:
     if case.strengths is None or case.own is None or (judged.chance or 0.0) < case.at.try_chance:
         return ""
     weeks = weeks_until_settled(case.strengths, case.own, case.channel)
-    return f" once settled, about {weeks} {'week' if weeks == 1 else 'weeks'} on" if weeks else ""
+    return f" once settled (about {weeks} {'week' if weeks == 1 else 'weeks'})" if weeks else ""
 
 
 def _spots(judged: Judged) -> str:

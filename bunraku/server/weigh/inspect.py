@@ -71,7 +71,7 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
         "note": decision.note if decision else "",
         "left_out": rules_of(project).label(row.left_out_by) if row.left_out_by is not None else "",
         "relevance_words": why_relevant(row.scope, row.text),
-        "fit_words": explain_fit(row.text, about(row.scope), project.language),
+        "fit_words": explain_fit(row.text, row.fit, about(row.scope), project.language),
         "relevance_from": row.scope.taste.get("decided", 0),
         "origins": list(
             Origin.objects.filter(scope=row.scope, keyword=row.keyword)

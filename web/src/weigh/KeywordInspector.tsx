@@ -236,11 +236,6 @@ function Why({ told, currency }: { told: Inspection; currency: string }) {
       {told.fit_words.length > 0 && (
         <p className="pt-1 text-xs text-quiet">Fit: {told.fit_words.join(", ")}.</p>
       )}
-      {!told.outlet && (
-        <p className="pt-1 text-xs text-persimmon-text">
-          You have no outlet on this channel, so no chance can be told.
-        </p>
-      )}
     </Block>
   );
 }
