@@ -4,6 +4,7 @@ from collections.abc import Iterator
 
 import numpy as np
 
+from bunraku.core.weigh.intent import Names
 from bunraku.core.weigh.page import PageFacts
 from bunraku.core.weigh.verdict import PRESETS
 from bunraku.core.weigh.weighing import Evidence, Standpoint, weigh, weigh_for_outlet
@@ -11,9 +12,8 @@ from tests.bench.timing import Result, seconds
 
 COUNT = 100_000
 LOOPED = 300
-STANDPOINT = Standpoint(
-    "web", "en", PRESETS["growing"], {"transactional": 2.0}, ("duskfield",), ("harrowmere",)
-)
+NAMES = Names(own=("duskfield",), places=("harrowmere",))
+STANDPOINT = Standpoint("web", "en", PRESETS["growing"], {"transactional": 2.0}, NAMES)
 
 
 def evidence(n: int) -> Evidence:
@@ -30,8 +30,10 @@ def evidence(n: int) -> Evidence:
     exact = rng.lognormal(6, 2, (n, 2))
     exact[rng.random((n, 2)) < 0.15] = np.nan
     features = [[], ["shopping_strip"], ["questions_box", "video_strip"], ["map"]]
+    texts = [" ".join(rng.choice(words, 4)) for _ in range(n)]
     return Evidence(
-        texts=[" ".join(rng.choice(words, 4)) for _ in range(n)],
+        texts=texts,
+        read_as=texts,
         fit=rng.uniform(0.3, 1, n),
         heat=[""] * n,
         intents_overruled=[""] * n,

@@ -22,6 +22,7 @@ from bunraku.core.weigh.weighing import (
     weigh,
     weigh_for_outlet,
 )
+from tests.bench import weighing as bench
 
 NAN = float("nan")
 
@@ -98,6 +99,13 @@ def evidence(n: int, *, known: bool) -> Evidence:
         features=[[]] * n,
         ads=ones,
     )
+
+
+def test_what_the_bench_weighs_can_be_weighed() -> None:
+    """The bench is run by hand, so that a change of what it calls would show there last."""
+    few = bench.evidence(3)
+    assert weigh(few, bench.STANDPOINT, SPREADS, 0.3).volume.value.shape == (3,)
+    assert bench.part(few, 1).texts == few.texts[1:2]
 
 
 STANDPOINT = Standpoint(channel="web", language="en", thresholds=PRESETS["growing"])
