@@ -38,8 +38,8 @@ def test_own_keywords_come_before_others_with_nothing_decided() -> None:
         by_fit.append(_average_precision(fit_to_project(texts, about, "en"), wanted))
         shares = learn_relevance(texts, [0] * len(texts), about, "en").shares
         by_relevance.append(_average_precision(shares, wanted))
-    assert np.mean(by_fit) >= 0.945
-    assert np.mean(by_relevance) >= 0.945
+    assert np.mean(by_fit) >= 0.95
+    assert np.mean(by_relevance) >= 0.95
     assert min(by_fit) >= 0.88
 
 

@@ -98,13 +98,17 @@ def _shares_little(pages: Ints, labels: Ints) -> NDArray[np.bool_]:
     if not len(owners):
         return np.zeros(n, dtype=bool)
     # A result in a cluster: only within one do counts matter, which keeps the product small.
-    _, result = np.unique(np.stack([labels[owners], pages[there]]), axis=1, return_inverse=True)
-    holds = sparse.csr_matrix((np.ones(len(owners), dtype=np.int8), (owners, result.ravel())))
-    several = np.asarray(np.diff(holds.tocsc().indptr) > 1)
-    holds = holds[:, several]
+    names, result = np.unique(pages[there], return_inverse=True)
+    _, place, uses = np.unique(
+        labels[owners] * len(names) + result, return_inverse=True, return_counts=True
+    )
+    shared_by = uses[place] > 1
+    entries = (np.ones(int(shared_by.sum()), dtype=np.int16), (owners[shared_by], place[shared_by]))
+    holds = sparse.csr_matrix(entries, shape=(n, len(uses)))
+    other_way = holds.T.tocsr()
     most = np.zeros(n, dtype=np.int64)
     for start in range(0, n, 2_000):
-        shared = (holds[start : start + 2_000].astype(np.int16) @ holds.T.astype(np.int16)).tocoo()
+        shared = (holds[start : start + 2_000] @ other_way).tocoo()
         other = shared.col != shared.row + start
         np.maximum.at(most, shared.row[other] + start, shared.data[other])
     size = np.bincount(labels)[labels]

@@ -43,7 +43,8 @@ _CHUNK = 2_000
 @dataclass(frozen=True)
 class Wording:
     """n keywords: `words` (n, stems) and `topics` (n, stems) as unit rows weighted by rarity, the
-    latter without frame words and with near words; `meaning` (n, width) unit rows about the mean of
+    latter without frame words, with near words, and without what stands in very many keywords, for
+    that makes no neighbours by itself; `meaning` (n, width) unit rows about the mean of
     all; `intents` (n,) codes; `local` (n,)."""
 
     words: sparse.csr_matrix
@@ -92,7 +93,7 @@ def wording_of(
     near = _near(of_stem, used)
     return Wording(
         words=_unit(holds @ sparse.diags(weight * rarity) @ to_stem),
-        topics=_unit(topical + NEAR_SHARE * (topical @ near)),
+        topics=_bounded(_unit(topical + NEAR_SHARE * (topical @ near))),
         meaning=unit_rows(unit - _middle(unit)),
         intents=intents,
         local=local,
@@ -109,32 +110,19 @@ def alike(wording: Wording) -> sparse.csr_matrix:
     and with near words, are less alike than `LEAST_TOPIC`. Raises: nothing. Cost: keywords a word,
     bounded: a word in very many keywords makes no neighbours by itself."""
     n = wording.words.shape[0]
-    often = np.diff(wording.topics.tocsc().indptr)
-    keep = often <= max(MOST_KEYWORDS_A_WORD, 0.02 * n)
-    bounded = (wording.topics @ sparse.diags(keep.astype(float))).tocsr()
     blocks = []
     for start in range(0, n, _CHUNK):
         places = np.arange(start, min(start + _CHUNK, n))
-        block = between(wording.rows(places), wording, topics=bounded[places], others=bounded)
-        block = block.tocoo()
+        block = between(wording.rows(places), wording).tocoo()
         apart = block.col != block.row + start
         entries = (block.data[apart], (block.row[apart], block.col[apart]))
         blocks.append(sparse.csr_matrix(entries, shape=block.shape))
     return sparse.vstack(blocks, format="csr") if blocks else sparse.csr_matrix((0, 0))
 
 
-def between(
-    asking: Wording,
-    there: Wording,
-    *,
-    topics: sparse.csr_matrix | None = None,
-    others: sparse.csr_matrix | None = None,
-) -> sparse.csr_matrix:
-    """(m, n) how alike some keywords are to others, as `alike`; `topics` and `others` instead of
-    their own topics."""
-    topics = asking.topics if topics is None else topics
-    others = there.topics if others is None else others
-    product = (topics.astype(np.float32) @ others.T.astype(np.float32)).tocoo()
+def between(asking: Wording, there: Wording) -> sparse.csr_matrix:
+    """(m, n) how alike some keywords are to others, as `alike`."""
+    product = (asking.topics @ there.topics.T).tocoo()
     enough = product.data >= LEAST_TOPIC
     row, column = product.row[enough], product.col[enough]
     value = np.asarray(asking.words[row].multiply(there.words[column]).sum(axis=1)).ravel()
@@ -145,6 +133,14 @@ def between(
     value = value * np.where(asking.local[row] == there.local[column], 1.0, OTHER_PLACE)
     says = value >= LEAST_ALIKE
     return sparse.csr_matrix((value[says], (row[says], column[says])), shape=product.shape)
+
+
+def _bounded(topics: sparse.csr_matrix) -> sparse.csr_matrix:
+    often = np.diff(topics.tocsc().indptr)
+    keep = often <= max(MOST_KEYWORDS_A_WORD, 0.02 * topics.shape[0])
+    bounded = (topics @ sparse.diags(keep.astype(float))).astype(np.float32).tocsr()
+    bounded.eliminate_zeros()
+    return bounded
 
 
 def _middle(vectors: NDArray[np.float32]) -> NDArray[np.float32]:

@@ -102,24 +102,29 @@ def find_families(
     words = [tuple(form for form, _ in parts) for parts in parted]
     right = _corrections(words, _known_forms(keys, language), searches)
     first: dict[str, int] = {}
+    joined: dict[str, tuple[int, list[str]]] = {}
     family = np.arange(len(keys))
     for number, parts in enumerate(parted):
         forms = [right.get(form, form) for form, _ in parts]
         # Number may differ in any word; a space may be missing anywhere, but then only the last
         # word shows its number.
-        spelled = [right.get(form, plain) for form, plain in parts]
-        pairs = pairwise(spelled)
-        ways = {"\x1f".join(forms)}
-        if all(may_join(first, second, language) for first, second in pairs):
-            ways.add(_joined([*spelled[:-1], *forms[-1:]]))
-        ways = ways - {""} or {keys[number]}
+        spelled = [*(right.get(form, plain) for form, plain in parts[:-1]), *forms[-1:]]
+        heads = {number}
+        way = "\x1f".join(forms) or keys[number]
+        if way in first:
+            heads.add(_head(family, first[way]))
+        whole = _joined(spelled)
+        other = joined.get(whole)
+        # Whether a join keeps the sense is only asked where two meet.
+        if other is None or not _joins(other[1], language):
+            joined[whole] = number, spelled
+        elif other[1] == spelled or _joins(spelled, language):
+            heads.add(_head(family, other[0]))
         # Two families that this keyword is both of become one, under the earlier head.
-        heads = {_head(family, first[way]) for way in ways if way in first} | {number}
         head = min(heads)
-        for other in heads:
-            family[other] = head
-        for way in ways:
-            first[way] = head
+        for one in heads:
+            family[one] = head
+        first[way] = head
     family = _flattened(family)
     bags: dict[tuple[str, ...], dict[int, None]] = defaultdict(dict)
     for number, typed in enumerate(words):
@@ -135,6 +140,10 @@ def find_families(
         pair for heads in bags.values() if len(heads) > 1 for pair in _pairs(sorted(heads))
     ]
     return Families(family, tuple(sorted(proposals)))
+
+
+def _joins(words: Sequence[str], language: str) -> bool:
+    return all(may_join(first, second, language) for first, second in pairwise(words))
 
 
 def _head(family: NDArray[np.int64], number: int) -> int:
