@@ -35,8 +35,9 @@ def test_own_keywords_come_before_others_with_nothing_decided() -> None:
     assert [len(texts) for _, texts, _ in _projects()] == [100] * 5
     by_fit, by_relevance = [], []
     for about, texts, wanted in _projects():
-        by_fit.append(_average_precision(fit_to_project(texts, about, "en"), wanted))
-        shares = learn_relevance(texts, [0] * len(texts), about, "en").shares
+        fit = fit_to_project(texts, about, "en")
+        by_fit.append(_average_precision(fit, wanted))
+        shares = learn_relevance(texts, [0] * len(texts), fit, "en").shares
         by_relevance.append(_average_precision(shares, wanted))
     assert np.mean(by_fit) >= 0.95
     assert np.mean(by_relevance) >= 0.95

@@ -18,7 +18,8 @@ from bunraku.core.gather.combiner import (
     read_pattern,
     read_terms,
 )
-from bunraku.core.gather.relevance import learn_relevance, words_that_decided
+from bunraku.core.gather.fit import fit_to_project
+from bunraku.core.gather.relevance import Relevance, learn_relevance, words_that_decided
 from bunraku.core.gather.rule_hints import suggest_rules
 from bunraku.core.gather.rules import KINDS, BadRule, Facts, Rule, check_rule, left_out_by
 from bunraku.core.gather.seed_operators import read_seed
@@ -319,6 +320,10 @@ def test_the_stem_table_is_the_stems_of_each_text(texts: list[str]) -> None:
 ABOUT = ["Telescopes, eyepieces and stargazing evenings", "telescope"]
 
 
+def _learned(texts: list[str], said: list[int]) -> Relevance:
+    return learn_relevance(texts, said, fit_to_project(texts, ABOUT, "en"), "en")
+
+
 def _field() -> tuple[list[str], list[bool]]:
     dice = random.Random(4)
     good = [
@@ -338,34 +343,34 @@ def _field() -> tuple[list[str], list[bool]]:
 
 def test_relevance_learns_from_drops() -> None:
     texts, wanted = _field()
-    before = learn_relevance(texts, [0] * len(texts), ABOUT, "en")
+    before = _learned(texts, [0] * len(texts))
     assert before.taste.decided == 0
     said = [0] * len(texts)
     for place in [p for p, good in enumerate(wanted) if not good][:6]:
         said[place] = -1
     for place in [p for p, good in enumerate(wanted) if good][:4]:
         said[place] = 1
-    after = learn_relevance(texts, said, ABOUT, "en")
+    after = _learned(texts, said)
     good = np.array(wanted)
     assert after.shares[good].min() > after.shares[~good].max()
     assert ((after.shares > 0) & (after.shares < 1)).all()
     words = dict(words_that_decided("wall mount idea", after.taste, "en"))
     assert words["mount"] < 0
     assert words_that_decided("sextant", after.taste, "en") == []
-    again = learn_relevance(texts, said, ABOUT, "en")
+    again = _learned(texts, said)
     assert (again.shares == after.shares).all()
 
 
 def test_relevance_of_nothing_one_and_of_drops_alone() -> None:
-    assert learn_relevance([], [], ABOUT, "en").shares.tolist() == []
-    assert learn_relevance(["telescope"], [-1], ABOUT, "en").shares.shape == (1,)
+    assert _learned([], []).shares.tolist() == []
+    assert _learned(["telescope"], [-1]).shares.shape == (1,)
     texts, wanted = _field()
-    all_dropped = learn_relevance(["carpet cleaning", "road map"], [-1, -1], ABOUT, "en")
+    all_dropped = _learned(["carpet cleaning", "road map"], [-1, -1])
     assert (
         all_dropped.shares.tolist()
-        == learn_relevance(["carpet cleaning", "road map"], [0, 0], ABOUT, "en").shares.tolist()
+        == _learned(["carpet cleaning", "road map"], [0, 0]).shares.tolist()
     )
-    only_drops = learn_relevance(texts, [0 if good else -1 for good in wanted], ABOUT, "en")
+    only_drops = _learned(texts, [0 if good else -1 for good in wanted])
     assert only_drops.shares[np.array(wanted)].mean() > only_drops.shares[~np.array(wanted)].mean()
 
 

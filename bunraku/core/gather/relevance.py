@@ -8,7 +8,6 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.sparse import csr_matrix, hstack
 
-from bunraku.core.gather.fit import fit_to_project
 from bunraku.core.text import content_stems
 from bunraku.core.text.stem_table import StemTable, stem_table
 
@@ -46,20 +45,20 @@ class Relevance:
 def learn_relevance(
     texts: Sequence[str],
     verdicts: Sequence[int],
-    about: Sequence[str],
+    fit: NDArray[np.float64],
     language: str,
 ) -> Relevance:
     """Relevance: how likely you will keep a keyword, 0-1, learned from what you kept and dropped as
     off topic so far.
 
     Parameters: `texts`, n keywords; `verdicts`, n times 1 kept, -1 dropped as off topic, 0
-    undecided; `about`, what the project says of itself and its seeds; `language`. Returns:
-    `Relevance`; with no drop or nothing kept the prior alone: fit to the project (`fit_to_project`)
-    in log odds. Raises: nothing. Formula: logistic regression on content stems and on the prior's
+    undecided; `fit` (n,), how well each fits the project (`fit_to_project`), 0-1; `language`.
+    Returns: `Relevance`; with no drop or nothing kept the prior alone, which is fit in log odds.
+    Raises: nothing. Formula: logistic regression on content stems and on the prior's
     log odds; undecided keywords take part with the prior's own say at weight `OF_THE_TOPIC`. Cost:
-    linear; under a second for 100,000 beside fit. Source: scikit-learn's LogisticRegression."""
+    linear; under a second for 100,000. Source: scikit-learn's LogisticRegression."""
     table = stem_table(texts, language)
-    prior = np.clip(fit_to_project(texts, about, language), 0.02, 0.98)
+    prior = np.clip(np.asarray(fit, dtype=np.float64), 0.02, 0.98)
     said = np.asarray(verdicts, dtype=np.int64)
     odds = np.log(prior / (1 - prior))
     decided = np.flatnonzero(said)

@@ -127,15 +127,14 @@ def find_families(
         first[way] = head
     family = _flattened(family)
     bags: dict[tuple[str, ...], dict[int, None]] = defaultdict(dict)
+    order = ORDER_MATTERS.get(language, frozenset())
     for number, typed in enumerate(words):
-        forms = [right.get(form, form) for form in typed]
-        counted = sum(form[:1].isdigit() for form in forms)
-        if (
-            len(forms) > 1
-            and counted < 2
-            and not ORDER_MATTERS.get(language, frozenset()).intersection(forms)
-        ):
-            bags[tuple(sorted(forms))][int(family[number])] = None
+        if len(typed) < 2 or not order.isdisjoint(typed):
+            continue
+        forms = sorted([right.get(form, form) for form in typed])
+        # Numbers change places only where something else does: "3 bed 2 bath". Digits come first.
+        if not forms[1][:1].isdigit():
+            bags[tuple(forms)][int(family[number])] = None
     proposals = [
         pair for heads in bags.values() if len(heads) > 1 for pair in _pairs(sorted(heads))
     ]
@@ -253,7 +252,7 @@ def _corrections(
 def _known_forms(keys: Sequence[str], language: str) -> frozenset[str]:
     """Of all words in keywords, the forms of those that the language's list knows."""
     listed = known_words(language)
-    spelled = {word for key in keys for word in _SPLIT.split(key)}
+    spelled = {word for key in keys for word in _apart(key)}
     return frozenset(
         form
         for word in spelled

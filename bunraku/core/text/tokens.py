@@ -21,6 +21,9 @@ _WORD = re.compile(r"[^\W_]+(?:[&+'./#-]+[^\W_]+)*[+#]*")
 
 def tokens(text: str) -> list[str]:
     """Words of a text, case-folded; a word may hold inner `& + ' . / # -`."""
+    if text.isascii() and text.replace(" ", "").isalnum():
+        # What most keywords are.
+        return text.lower().split()
     return _WORD.findall(text.casefold())
 
 

@@ -16,8 +16,6 @@ from bunraku.core.weigh.intent_words import LONGEST_NAME
 
 Floats = NDArray[np.float64]
 
-NAMED_PLACE = 0.5
-"""Log-odds of local that a named place gives at least: a place alone makes a search local."""
 SPEAKS = 0.3
 """Log-odds from which a word is said to speak for an intent: less is no evidence."""
 
@@ -68,9 +66,6 @@ def read_intents(
     if len(texts) != len(features):
         raise ValueError("one list of features for each text")
     odds = intent_model(language).read(texts, names.places, [*names.own, *names.rivals])
-    if names.places:
-        named = _holding(texts, names.places)
-        odds[named, LOCAL] = np.maximum(odds[named, LOCAL], NAMED_PLACE)
     for row, shown in enumerate(features):
         for name in shown:
             cue = FEATURE_CUES.get(name)

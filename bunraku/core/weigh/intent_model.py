@@ -13,6 +13,7 @@ from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.core.text.meaning import KINDS
 from bunraku.core.weigh.intent_words import (
     BRAND,
+    PLACE,
     Parted,
     Vocabulary,
     meaning_features,
@@ -32,6 +33,8 @@ SLOTS = ("any", "first", "last", "head")
 """Where a word stands: anywhere, at the ends, or as what the phrase is about."""
 MEAN = "mean"
 """What the words of a phrase mean together."""
+NAMED_PLACE = 0.5
+"""Log-odds of local that a named place gives at least: a place alone makes a search local."""
 LONGEST = 8
 """From so many words on a keyword is simply long."""
 MOST_WORDS = 300_000
@@ -87,7 +90,12 @@ class IntentModel:
         odds = self.constant + shape_features(parted, self.language, self._vocabulary) @ self.shape
         for slot in (*SLOTS, MEAN):
             odds += _summed(parted, slot, self._says[slot])
-        return np.asarray(odds + self._pair_odds(parted))
+        odds += self._pair_odds(parted)
+        place = self._vocabulary.number.get(PLACE)
+        if place is not None and len(texts):
+            named_place = np.logical_or.reduceat(parted.flat == place, parted.starts[:-1])
+            odds[named_place, LOCAL] = np.maximum(odds[named_place, LOCAL], NAMED_PLACE)
+        return np.asarray(odds)
 
     def says_of(self, word: str) -> Floats:
         """(outputs,) what a word says wherever it stands."""

@@ -35,10 +35,15 @@ _ONE_WORD = {
 }
 _AROUND = {
     "en": frozenset("for with without of in under near to at on from by vs or and versus".split()),
-    "de": frozenset("für mit ohne bei in im am an unter zum zur von nach vs oder und".split()),
+    "de": frozenset(
+        "für mit ohne bei in im am an unter zum zur von nach vs versus oder und".split()
+    ),
 }
 """What follows the head of a phrase: the last word before one of these is what it is about."""
-_EITHER = {"en": frozenset(["vs", "or"]), "de": frozenset(["vs", "oder"])}
+_EITHER = {
+    "en": frozenset(["vs", "versus", "or"]),
+    "de": frozenset(["vs", "versus", "oder"]),
+}
 
 
 @dataclass(frozen=True)
@@ -67,11 +72,16 @@ class Vocabulary:
     words: list[str] = field(default_factory=list)
 
     def of(self, word: str) -> int:
-        """The number of a word, a new one where it was not met before."""
+        """The number of a word, a new one where it was not met before; synonyms of asking have
+        one."""
         found = self.number.get(word)
         if found is None:
-            found = self.number[word] = len(self.words)
-            self.words.append(word)
+            same = _ONE_WORD.get(self.language, {}).get(word)
+            if same is not None:
+                found = self.number[word] = self.of(same)
+            else:
+                found = self.number[word] = len(self.words)
+                self.words.append(word)
         return found
 
 
@@ -90,9 +100,9 @@ def part(texts: Sequence[str], vocabulary: Vocabulary, signs: dict[str, str]) ->
     Parameters: `texts`, n keywords; `vocabulary`, which learns the words it did not know; `signs`,
     of `named`. Returns: `Parted`; a keyword without a word has one that is empty. Cost: linear."""
     language = vocabulary.language
-    same = _ONE_WORD.get(language, {})
     around = _AROUND.get(language, frozenset())
     either_words = _EITHER.get(language, frozenset(["vs"]))
+    numbers = vocabulary.number
     begins = {name.split()[0] for name in signs}
     flat: list[int] = []
     starts, heads = [0], []
@@ -101,13 +111,14 @@ def part(texts: Sequence[str], vocabulary: Vocabulary, signs: dict[str, str]) ->
         words = tokens(text) or [""]
         if begins and not begins.isdisjoint(words):
             words = _with_signs(words, signs)
-        words = [same.get(word, word) for word in words]
-        head = next((n for n, word in enumerate(words) if n and word in around), len(words)) - 1
+        head = len(words) - 1
+        if not around.isdisjoint(words):
+            head = next((n for n, word in enumerate(words) if n and word in around), head + 1) - 1
+            either[row] = not either_words.isdisjoint(words[1:-1])
         while head > 0 and words[head].replace(".", "").isdigit():
             head -= 1
-        either[row] = not either_words.isdisjoint(words[1:-1])
         heads.append(starts[-1] + head)
-        flat += [vocabulary.of(word) for word in words]
+        flat += [numbers[word] if word in numbers else vocabulary.of(word) for word in words]
         starts.append(len(flat))
     as_ints = [np.array(numbers, dtype=np.int64) for numbers in (flat, starts, heads)]
     return Parted(as_ints[0], as_ints[1], as_ints[2], either)

@@ -11,7 +11,6 @@ from django.db import transaction
 from bunraku.core.gather.relevance import Taste, learn_relevance, words_that_decided
 from bunraku.server.database.parts import in_parts
 from bunraku.server.gather.rules.hints import of_topic
-from bunraku.server.gather.topic import about
 from bunraku.server.sheet.models import STATE_CODE, Decision, Row, Scope
 
 WEIGHTS_KEPT = 400
@@ -19,13 +18,14 @@ WEIGHTS_KEPT = 400
 
 
 def keep_relevance(scope: Scope) -> None:
-    """Learn relevance from the decisions on all channels of the locale, and note it on the rows
-    whose relevance moved."""
-    fields = ("pk", "keyword_id", "text", "relevance", "family")
+    """Learn relevance from the decisions on all channels of the locale and from how well each row
+    fits (`keep_fit` comes first), and note it on the rows whose relevance moved."""
+    fields = ("pk", "keyword_id", "text", "relevance", "family", "fit")
     rows = list(Row.objects.filter(scope=scope).order_by("pk").values_list(*fields))
     said = _verdicts(scope)
     texts, verdicts = [row[2] for row in rows], [said.get(row[1], 0) for row in rows]
-    learned = learn_relevance(texts, verdicts, about(scope), scope.locale[:2])
+    fit = np.array([row[5] for row in rows], dtype=np.float64)
+    learned = learn_relevance(texts, verdicts, fit, scope.locale[:2])
     changed: dict[float, list[int]] = defaultdict(list)
     # To whole hundredths: finer steps would say nothing, and these are written for many rows at
     # once.

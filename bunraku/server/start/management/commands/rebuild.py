@@ -29,7 +29,9 @@ class Command(BaseCommand):
         for scope in scopes:
             keep_fit(scope)
             reweigh_scope(scope)
-            keep_families(scope)
+            if keep_families(scope):
+                # Variants are read alike, and some became other ones.
+                reweigh_scope(scope)
             keep_relevance(scope)
             self.stdout.write(f"{scope.project}, {scope}: weighed again.")
         for project in {scope.project_id: scope.project for scope in scopes}.values():
