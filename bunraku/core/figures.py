@@ -15,7 +15,9 @@ from bunraku.core.plan.fitting import fit_hours
 from bunraku.core.weigh.chance import difficulty, outlook, own_strength
 from bunraku.core.weigh.intent import read_intents
 from bunraku.core.weigh.page import strength, title_matches, wording_of
+from bunraku.core.weigh.rough import index_to_volume, rough_volume
 from bunraku.core.weigh.season import read_seasons
+from bunraku.core.weigh.trust import learn_spreads
 from bunraku.core.weigh.verdict import hands, verdicts
 from bunraku.core.weigh.volume import taken_as
 from bunraku.core.weigh.worth import click_value, expected_clicks, open_share, worth
@@ -45,6 +47,9 @@ class Figure:
 
 FIGURES = (
     Figure("volume", "Searches a month", taken_as),
+    Figure("months", "Searches month by month", index_to_volume),
+    Figure("rough", "Rough volume", rough_volume),
+    Figure("trust", "How far a source is off", learn_spreads),
     Figure("season", "Year and trend", read_seasons),
     Figure("intent", "Intent", read_intents),
     Figure("fit", "Fit", fit_to_project),

@@ -27,6 +27,7 @@ from bunraku.server.projects.access import SignedIn
 from bunraku.server.projects.api import router as projects
 from bunraku.server.projects.people_api import public
 from bunraku.server.projects.people_api import router as people
+from bunraku.server.readings.api import router as readings
 from bunraku.server.sheet.api import router as sheet
 from bunraku.server.weigh.api import router as weigh
 
@@ -62,7 +63,7 @@ api.add_router("", public, auth=Anybody())
 api.add_router("", people)
 api.add_router("", projects)
 api.add_router("", figures_router)
-for room in (overview, jobs, sheet, ways, rules, combiner, files, weigh, cluster, plan):
+for room in (overview, jobs, readings, sheet, ways, rules, combiner, files, weigh, cluster, plan):
     api.add_router("/projects/{int:project_id}", room)
 
 

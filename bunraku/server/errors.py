@@ -48,6 +48,11 @@ CATALOGUE: dict[str, Kind] = {
         409, "There is nothing left to undo, or it was changed by something since."
     ),
     "allowance_short": Kind(409, "The lookups left do not pay for what is asked."),
+    "price_reached": Kind(
+        409, "What was to cost at most so much would cost more; the rest was not bought."
+    ),
+    "bad_day": Kind(422, "Figures cannot be of a day that is still to come."),
+    "bad_source": Kind(422, "A source is not the project's, or cannot do what is asked."),
     "job_over": Kind(409, "The job is over; it cannot be stopped any more."),
     "keyword_taken": Kind(409, "Another piece owns the keyword on this channel."),
     "fault": Kind(500, "Bunraku met a fault of its own; it is in the log."),

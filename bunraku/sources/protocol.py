@@ -39,17 +39,25 @@ class Completions(Answer):
     completions: list[str] = Field(max_length=50)
 
 
-class Counts(Answer):
-    """Exact-match searches: the monthly average, and each month's as (year-month, searches), oldest
-    first."""
+Match = Literal["exact", "phrase", "broad"]
+"""What a search has to be to count: just these words, a text that holds them together, a text that
+holds them."""
 
+
+class Counts(Answer):
+    """Searches as a number, of exact match unless it says otherwise: the monthly average, and each
+    month's as (year-month, searches), oldest first."""
+
+    match: Match = "exact"
     monthly: int = Field(ge=0, le=10**10)
     history: list[tuple[str, int]] = Field(default=[], max_length=120)
 
 
 class Bands(Answer):
-    """Broad-match searches a month as a range, cost per click low to high, ad competition 0-1."""
+    """Searches a month as a range, of broad match unless it says otherwise, cost per click low to
+    high, ad competition 0-1."""
 
+    match: Match = "broad"
     low: int = Field(ge=0)
     high: int = Field(ge=0, le=10**11)
     cpc_low: float = Field(ge=0)
@@ -229,9 +237,11 @@ class SourceFailed(Exception):
 
 class Source(Protocol):
     """A source of figures. `tells` is one kind of figure; `price` is lookups a term; the same term
-    on the same day is charged once by the source. `ask` takes at most `batch_size` terms and
-    returns a raw answer for each term it knows, None for a term it has nothing on; a term that is
-    not in the mapping at all was not answered.
+    on the same day is charged once by the source, and a term that it has nothing on is not charged.
+    `spread` is how far, in ln, it says that its exact figures are off (about 0.15 for 15 %), None
+    where it says nothing. `ask` takes at most `batch_size` terms and returns a raw answer for each
+    term it knows, None for a term it has nothing on; a term that is not in the mapping at all was
+    not answered.
 
     Raises `SourceBusy` and `SourceFailed`; anything else is a bug of the source."""
 
@@ -246,5 +256,8 @@ class Source(Protocol):
 
     @property
     def batch_size(self) -> int: ...
+
+    @property
+    def spread(self) -> float | None: ...
 
     def ask(self, request: Request) -> dict[str, dict[str, object] | None]: ...

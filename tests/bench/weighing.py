@@ -6,7 +6,10 @@ import numpy as np
 
 from bunraku.core.weigh.intent import Names
 from bunraku.core.weigh.page import PageFacts
+from bunraku.core.weigh.rough import BROAD, EXACT
+from bunraku.core.weigh.trust import Learned
 from bunraku.core.weigh.verdict import PRESETS
+from bunraku.core.weigh.volume import Told
 from bunraku.core.weigh.weighing import Evidence, Standpoint, weigh, weigh_for_outlet
 from tests.bench.timing import Result, seconds
 
@@ -29,6 +32,8 @@ def evidence(n: int) -> Evidence:
     )
     exact = rng.lognormal(6, 2, (n, 2))
     exact[rng.random((n, 2)) < 0.15] = np.nan
+    low = np.column_stack([exact, np.full(n, 1_000.0)])
+    high = np.column_stack([exact, np.full(n, 100_000.0)])
     features = [[], ["shopping_strip"], ["questions_box", "video_strip"], ["map"]]
     texts = [" ".join(rng.choice(words, 4)) for _ in range(n)]
     return Evidence(
@@ -37,12 +42,19 @@ def evidence(n: int) -> Evidence:
         fit=rng.uniform(0.3, 1, n),
         heat=[""] * n,
         intents_overruled=[""] * n,
-        exact=exact,
-        exact_age_days=np.zeros((n, 2)),
+        words=np.full(n, 4),
+        told=Told(
+            low,
+            high,
+            np.zeros((n, 3), np.int8) + np.array([EXACT, EXACT, BROAD], np.int8),
+            np.zeros((n, 3)),
+            np.array([0.2, 0.3, 0.25]),
+            np.zeros(3, np.int8),
+        ),
         series=np.round(series),
+        series_average=series[:, -12:].mean(axis=1),
+        index=np.full((n, 36), np.nan),
         last_month=9,
-        broad_low=np.full(n, 1_000.0),
-        broad_high=np.full(n, 100_000.0),
         rough=np.full(n, np.nan),
         cpc=rng.uniform(0.1, 3, n),
         page=PageFacts(
@@ -61,6 +73,12 @@ def part(of: Evidence, i: int) -> Evidence:
         name: value[i : i + 1] if isinstance(value, (np.ndarray, list)) else value
         for name, value in of.__dict__.items()
     }
+    told = of.told
+    cut["told"] = Told(
+        *(column[i : i + 1] for column in (told.low, told.high, told.match, told.age_days)),
+        told.spread,
+        told.may,
+    )
     cut["page"] = PageFacts(
         *(column[i : i + 1] for column in (of.page.standing, of.page.pull, of.page.wording))
     )
@@ -69,10 +87,9 @@ def part(of: Evidence, i: int) -> Evidence:
 
 def run() -> Iterator[Result]:
     given = evidence(COUNT)
-    spreads = np.array([0.2, 0.3])
 
     def whole(of: Evidence) -> None:
-        weigh_for_outlet(of, weigh(of, STANDPOINT, spreads, 0.3), STANDPOINT, 34.0)
+        weigh_for_outlet(of, weigh(of, STANDPOINT, Learned()), STANDPOINT, 34.0)
 
     fast = seconds(lambda: whole(given), times=2)
     singles = [part(given, i) for i in range(LOOPED)]

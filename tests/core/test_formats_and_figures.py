@@ -2,6 +2,7 @@
 
 import csv
 import io
+from dataclasses import replace
 from datetime import date
 
 import numpy as np
@@ -12,13 +13,15 @@ from hypothesis import strategies as st
 from bunraku.core.figures import FIGURES, figures_markdown
 from bunraku.core.formats.csv_out import Column, csv_lines, safe_cell
 from bunraku.core.weigh.page import PageFacts
+from bunraku.core.weigh.trust import Learned
 from bunraku.core.weigh.verdict import PRESETS
+from bunraku.core.weigh.volume import Told
 from bunraku.core.weigh.weighing import (
     Evidence,
     Figures,
     OutletFigures,
     Standpoint,
-    learn,
+    months_of,
     weigh,
     weigh_for_outlet,
 )
@@ -87,12 +90,18 @@ def evidence(n: int, *, known: bool) -> Evidence:
         fit=np.ones(n),
         heat=[""] * n,
         intents_overruled=[""] * n,
-        exact=np.full((n, 2), 900 * value),
-        exact_age_days=np.zeros((n, 2)),
+        words=np.full(n, 2),
+        told=Told(
+            *(np.full((n, 2), 900 * value),) * 2,
+            np.zeros((n, 2), np.int8),
+            np.zeros((n, 2)),
+            np.array([0.25, 0.25]),
+            np.zeros(2, np.int8),
+        ),
         series=np.full((n, 36), 900 * value),
+        series_average=900 * ones,
+        index=np.full((n, 36), NAN),
         last_month=9,
-        broad_low=1000 * ones,
-        broad_high=10000 * ones,
         rough=np.full(n, NAN),
         cpc=ones,
         page=PageFacts(40 * page, 5 * page, page),
@@ -104,17 +113,16 @@ def evidence(n: int, *, known: bool) -> Evidence:
 def test_what_the_bench_weighs_can_be_weighed() -> None:
     """The bench is run by hand, so that a change of what it calls would show there last."""
     few = bench.evidence(3)
-    assert weigh(few, bench.STANDPOINT, SPREADS, 0.3).volume.value.shape == (3,)
+    assert weigh(few, bench.STANDPOINT, Learned()).volume.value.shape == (3,)
     assert bench.part(few, 1).texts == few.texts[1:2]
 
 
 STANDPOINT = Standpoint(channel="web", language="en", thresholds=PRESETS["growing"])
-SPREADS = np.array([0.25, 0.25])
 
 
 def weighed(given: Evidence, standing: float | None = 34.0) -> tuple[Figures, OutletFigures]:
     """For everyone, and for an outlet."""
-    figures = weigh(given, STANDPOINT, SPREADS, 0.3)
+    figures = weigh(given, STANDPOINT, Learned())
     return figures, weigh_for_outlet(given, figures, STANDPOINT, standing)
 
 
@@ -154,28 +162,27 @@ def test_a_stronger_outlet_has_the_better_chance_on_the_same_figures() -> None:
 def test_the_users_own_intent_stands() -> None:
     overruled = evidence(2, known=True)
     mine = Evidence(**{**overruled.__dict__, "intents_overruled": ["navigational", ""]})
-    assert weigh(mine, STANDPOINT, SPREADS, 0.3).intent_names == ["navigational", "transactional"]
+    assert weigh(mine, STANDPOINT, Learned()).intent_names == ["navigational", "transactional"]
 
 
 def test_one_call_gives_what_single_calls_give() -> None:
     rng = np.random.default_rng(6)
     many = evidence(5, known=True)
-    many = Evidence(**{**many.__dict__, "exact": rng.uniform(10, 1e4, (5, 2))})
+    exact = rng.uniform(10, 1e4, (5, 2))
+    many = Evidence(**{**many.__dict__, "told": replace(many.told, low=exact, high=exact)})
     together, ours = weighed(many)
     for i in range(5):
-        cut = {
-            name: value[i : i + 1] if isinstance(value, (np.ndarray, list)) else value
-            for name, value in many.__dict__.items()
-        }
-        cut["page"] = PageFacts(
-            *(part[i : i + 1] for part in (many.page.standing, many.page.pull, many.page.wording))
-        )
-        alone, mine = weighed(Evidence(**cut))
+        alone, mine = weighed(bench.part(many, i))
         assert mine.worth[0] == pytest.approx(ours.worth[i])
         assert alone.volume.high[0] == pytest.approx(together.volume.high[i])
 
 
-def test_learning_takes_nothing() -> None:
-    spreads, ratio = learn(np.zeros((0, 1)), np.zeros(0), np.zeros(0))
-    assert spreads.shape == (1,)
-    assert 0 < ratio <= 1
+def test_months_are_brought_to_the_volume_and_interest_stands_in() -> None:
+    """By hand: a source of 100 a month, taken as 50; interest of mean 2 and 300 searches."""
+    series = np.array([[100.0] * 12, [NAN] * 12, [NAN] * 12])
+    index = np.array([[NAN] * 12, [1.0, 3.0] * 6, [1.0, 3.0] * 6])
+    months = months_of(series, np.array([100.0, NAN, NAN]), index, np.array([50.0, 300.0, NAN]))
+    assert months[0].tolist() == [50] * 12
+    assert months[1].tolist() == [150, 450] * 6
+    # Without any volume the year can still be read from interest alone.
+    assert months[2].tolist() == [1, 3] * 6

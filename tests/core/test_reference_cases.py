@@ -17,61 +17,40 @@ from bunraku.core.plan.calendar import DAYS_UNTIL_SHOWN, publish_by
 from bunraku.core.plan.fitting import Problem, fit_greedily
 from bunraku.core.weigh.chance import difficulty, outlook, own_strength
 from bunraku.core.weigh.page import PageFacts, strength
+from bunraku.core.weigh.rough import BROAD
 from bunraku.core.weigh.season import TRENDS, read_seasons
 from bunraku.core.weigh.verdict import PRESETS, VERDICTS, verdicts
-from bunraku.core.weigh.volume import TakenAs, learn_spreads, taken_as
-from bunraku.core.weigh.weighing import learn
 from bunraku.core.weigh.worth import click_value, expected_clicks, open_share, worth
-
-NONE = np.array([np.nan])
-
-
-def volume(
-    exact: list[float], *, age: float = 0, band: tuple[float, float] | None = None
-) -> TakenAs:
-    """The taken-as volume of one keyword, every source 0.25 off in ln."""
-    low, high = band or (np.nan, np.nan)
-    values = np.array([exact or [np.nan]])
-    spread = np.full(values.shape[1], 0.25)
-    ages = np.full(values.shape, age)
-    return taken_as(values, spread, ages, np.array([low]), np.array([high]), NONE)
+from tests.core.telling import take
 
 
 @pytest.mark.parametrize(
     ("one", "other", "differ"), [(100, 190, False), (100, 215, True), (60, 31, False)]
 )
 def test_sources_disagree_from_twofold_on(one: float, other: float, differ: bool) -> None:
-    assert bool(volume([one, other]).disagree[0]) is differ
+    assert bool(take(one, other).disagree[0]) is differ
 
 
 def test_the_middle_eighty_per_cent_of_a_fresh_and_of_a_year_old_reading() -> None:
-    """By hand: ln 101 = 4.6151; 1.2816 × 0.25 = 0.3204; a year adds 0.35 in quadrature, 0.4301."""
-    fresh = volume([100])
-    assert fresh.value[0] == 100
-    assert fresh.low[0] == pytest.approx(72.3, abs=0.1)
-    assert fresh.high[0] == pytest.approx(138.1, abs=0.1)
-    old = volume([100], age=365)
-    assert old.low[0] == pytest.approx(57.2, abs=0.1)
-    assert old.high[0] == pytest.approx(174.3, abs=0.1)
+    """By hand: ln 100,001 = 11.5129; 1.2816 × 0.25 = 0.3204; a year adds 0.35 in quadrature,
+    0.4301."""
+    fresh = take(100_000)
+    assert fresh.value[0] == 100_000
+    assert fresh.low[0] == pytest.approx(72_590, rel=1e-3)
+    assert fresh.high[0] == pytest.approx(137_770, rel=1e-3)
+    old = take(100_000, age=365)
+    assert old.low[0] == pytest.approx(57_620, rel=1e-3)
+    assert old.high[0] == pytest.approx(173_540, rel=1e-3)
 
 
-def test_a_broad_band_alone_is_three_tenths_of_its_middle_and_says_how_little_it_says() -> None:
-    """By hand: the middle of 999 and 999 is 999; 1000 × 0.3 − 1 = 299; σ 0.9, so 300 / e^1.1534."""
-    alone = volume([], band=(999, 999))
-    assert alone.value[0] == pytest.approx(299)
-    assert alone.low[0] == pytest.approx(300 / math.exp(1.2816 * 0.9) - 1)
-    assert alone.high[0] == pytest.approx(300 * math.exp(1.2816 * 0.9) - 1, rel=0.2)
+def test_a_broad_band_alone_is_a_share_of_its_middle_and_says_how_little_it_says() -> None:
+    """By hand, of five words: e^−0.28 of 1000; the tenth e^−1.35, the ninth tenth e^0.55, cut
+    off at the band."""
+    alone = take((998.9, 999.1), match=[BROAD], words=5)
+    assert alone.value[0] == pytest.approx(1000 * math.exp(-0.28) - 1, rel=1e-3)
+    assert alone.low[0] == pytest.approx(1000 * math.exp(-1.35) - 1, rel=1e-3)
+    assert alone.high[0] == pytest.approx(999.1)
     assert alone.rough[0]
-
-
-def test_what_is_learned_is_settled_in_steps_of_five_per_cent() -> None:
-    """By hand: 400 to 1000; ln(0.4 / 0.3) = 0.288, nearest to six steps of 0.05."""
-    n = 60
-    exact = np.full((n, 1), 399.0)
-    spreads, ratio = learn(exact, np.full(n, 999.0), np.full(n, 999.0))
-    assert ratio == pytest.approx(0.3 * math.exp(0.3))
-    # One source has nobody to differ from: it keeps the usual quarter.
-    assert spreads.tolist() == [0.25]
 
 
 def test_worth_follows_clicks_value_fit_and_heat() -> None:
@@ -195,15 +174,6 @@ def test_the_share_of_a_year_that_its_months_explain() -> None:
     seasons = read_seasons(np.expm1(logs).reshape(1, 36), 12)
     assert seasons.strength[0] == pytest.approx(1 - 0.25 / 1.2)
     assert seasons.change_share[0] == pytest.approx(0)
-
-
-def test_spreads_are_learned_between_two_per_cent_and_sevenfold() -> None:
-    """Sources that never differ are still rounded; ones that differ without bounds say nothing."""
-    n = 60
-    alike = np.full((n, 2), 399.0)
-    assert learn_spreads(alike).tolist() == pytest.approx([0.02, 0.02])
-    apart = np.stack([np.ones(n), np.exp(np.linspace(1, 60, n))], axis=1)
-    assert learn_spreads(apart).tolist() == [2.0, 2.0]
 
 
 @pytest.mark.parametrize(("hours", "best"), [([4.0], 5.0), ([2.0, 2.0], 12.0)])

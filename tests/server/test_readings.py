@@ -19,7 +19,7 @@ from bunraku.server.readings.providers import in_order_of_trust, sources
 from bunraku.server.readings.writing import NOWHERE, keep_readings
 from bunraku.server.sheet.models import Row, Scope
 from bunraku.server.sheet.scopes import scope_of
-from bunraku.server.weigh.evidence import latest_readings
+from bunraku.server.weigh.latest import latest_readings
 from bunraku.sources.asking import ask_all
 from bunraku.sources.protocol import MATTERS, Request, Source, Vantage, What
 from bunraku.sources.rehearsal import rehearsal_sources
@@ -119,7 +119,7 @@ def test_a_vantage_makes_a_difference_only_where_it_does(scope: Scope) -> None:
 class Second:
     """Another source of the same kind: it says something else."""
 
-    name, tells, price, batch_size = "Second Counts", What.COUNTS, 0.5, 10
+    name, tells, price, batch_size, spread = "Second Counts", What.COUNTS, 0.5, 10, None
 
     def ask(self, request: Request) -> dict[str, dict[str, object] | None]:
         return {term: {"monthly": 7, "history": []} for term in request.terms}
@@ -170,7 +170,9 @@ def test_none_overwrites_another_and_the_most_trusted_has_the_say(
     # One's own file first, though it is older; what it does not tell is another's.
     assert read.bands["moon"] == {**bands, "cpc_low": 3.0}
     assert set(read.counts["moon"]) == {"Elsewhere", "Rehearsal Counts"}
-    assert list(read.counted_by) == ["Rehearsal Counts", "Elsewhere"]
+    # Of ranges both are kept, each with its day.
+    assert set(read.ranges["moon"]) == {"File mine.csv", "Rehearsal Bands"}
+    assert list(read.told_by) == ["Rehearsal Bands", "Elsewhere"]
 
 
 def test_a_source_that_has_nothing_today_does_not_take_away_what_it_had(scope: Scope) -> None:
@@ -198,13 +200,12 @@ def test_ages_of_readings_are_counted_from_their_own_day(scope: Scope) -> None:
             counts = {"monthly": 10, "history": []}
             keep_readings(scope, f"of {day}", day, [("counts", "moon", counts)])
     from bunraku.server.sheet.scopes import add_keywords
-    from bunraku.server.weigh.evidence import gather_evidence
+    from bunraku.server.weigh.told import told_of
 
     add_keywords(scope, {"moon": "moon"})
-    rows = list(Row.objects.select_related("keyword"))
     read = latest_readings(scope, ["moon"])
-    ages = gather_evidence(scope, rows, read, {}).exact_age_days[0].tolist()
-    by_source = dict(zip(read.counted_by, ages, strict=True))
+    ages = told_of(scope, ["moon"], read).age_days[0].tolist()
+    by_source = dict(zip(read.told_by, ages, strict=True))
     # Today is the fifteenth of October; a clock set back makes nothing younger than new.
     assert by_source == {"of 2026-10-05": 10, "of 2026-10-15": 0, "of 2026-10-25": 0}
 

@@ -176,9 +176,12 @@ def test_what_is_weighed_piecemeal_is_what_a_rebuild_gives(weighed: Api, project
 def test_where_a_keyword_teaches_something_new_the_others_follow(
     weighed: Api, project: Project, monkeypatch: pytest.MonkeyPatch
 ) -> None:
+    from bunraku.core.weigh.rough import BroadShare, RoughLevel
+    from bunraku.core.weigh.trust import Learned
     from bunraku.server.weigh import learning
 
-    monkeypatch.setattr(learning, "learn", lambda *_: (learning.np.array([0.9]), 0.05))
+    wide = Learned(learning.np.full(2, 0.9), BroadShare(), RoughLevel())
+    monkeypatch.setattr(learning, "learn", lambda *_: wide)
     widths = dict(Row.objects.values_list("pk", "volume_high"))
     waiting = weighed.get("/sheet", waiting=True)["rows"][0]["id"]
     weighed.post("/measure", {"channel": "web", "row_ids": [waiting]})

@@ -6,19 +6,17 @@ from dataclasses import dataclass, field
 import numpy as np
 from numpy.typing import NDArray
 
-from bunraku.core.weigh import volume as volumes
 from bunraku.core.weigh.chance import Outlook, difficulty, outlook, own_strength
 from bunraku.core.weigh.intent import Intents, Names, read_intents
 from bunraku.core.weigh.page import PageFacts, strength, title_matches
+from bunraku.core.weigh.rough import index_to_volume
 from bunraku.core.weigh.season import Seasons, read_seasons
+from bunraku.core.weigh.trust import Learned
 from bunraku.core.weigh.verdict import Thresholds, hands, verdicts
-from bunraku.core.weigh.volume import TakenAs, taken_as
+from bunraku.core.weigh.volume import TakenAs, Told, taken_as
 from bunraku.core.weigh.worth import click_value, expected_clicks, open_share, worth
 
 Floats = NDArray[np.float64]
-
-LEARNED_STEP = 0.05
-"""Step, in ln, to which learned values are settled: finer than what they rest on tells apart."""
 
 
 @dataclass(frozen=True)
@@ -36,19 +34,21 @@ class Standpoint:
 @dataclass(frozen=True)
 class Evidence:
     """What is known of n keywords: texts, and as which text of their family each is read; fit, heat
-    and overruled intents; readings as arrays, NaN where missing."""
+    and overruled intents; readings as arrays, NaN where missing. `series` are a source's searches
+    month by month and `series_average` its own average; `index` is relative interest in the same
+    months."""
 
     texts: Sequence[str]
     read_as: Sequence[str]
     fit: Floats
     heat: Sequence[str]
     intents_overruled: Sequence[str]
-    exact: Floats
-    exact_age_days: Floats
+    words: NDArray[np.int64]
+    told: Told
     series: Floats
+    series_average: Floats
+    index: Floats
     last_month: int
-    broad_low: Floats
-    broad_high: Floats
     rough: Floats
     cpc: Floats
     page: PageFacts
@@ -82,25 +82,21 @@ class OutletFigures:
     hands: NDArray[np.int64]
 
 
-def weigh(
-    evidence: Evidence, standpoint: Standpoint, spreads: Floats, broad_ratio: float
-) -> Figures:
+def weigh(evidence: Evidence, standpoint: Standpoint, learned: Learned) -> Figures:
     """Weigh keywords for everyone: every figure that does not depend on an outlet, from readings
     alone.
 
-    Parameters: `evidence`, arrays of n; `standpoint`; `spreads` (s,), each exact source's spread
-    (`learn_spreads`); `broad_ratio` (`learn_broad_ratio`). Returns: `Figures`. Raises: `ValueError`
-    from the parts for shapes that do not match. Cost: linear; 100,000 keywords in a few seconds.
+    Parameters: `evidence`, arrays of n; `standpoint`; `learned`, what the project's own readings
+    taught of wider matches and of interest. Returns: `Figures`. Raises: `ValueError` from the parts
+    for shapes that do not match. Cost: linear; 100,000 keywords in a few seconds.
     """
     channel = standpoint.channel
     volume = taken_as(
-        evidence.exact,
-        spreads,
-        evidence.exact_age_days,
-        evidence.broad_low,
-        evidence.broad_high,
+        evidence.told,
+        evidence.words,
         evidence.rough,
-        broad_ratio=broad_ratio,
+        broad=learned.broad,
+        level=learned.level,
     )
     intents = read_intents(
         evidence.read_as,
@@ -115,7 +111,10 @@ def weigh(
     strengths = strength(evidence.page, channel)
     return Figures(
         volume=volume,
-        seasons=read_seasons(evidence.series, evidence.last_month),
+        seasons=read_seasons(
+            months_of(evidence.series, evidence.series_average, evidence.index, volume.value),
+            evidence.last_month,
+        ),
         intents=intents,
         intent_names=names,
         strengths=strengths,
@@ -153,27 +152,15 @@ def weigh_for_outlet(
     )
 
 
-def learn(exact: Floats, broad_low: Floats, broad_high: Floats) -> tuple[Floats, float]:
-    """What a project's own readings teach: each exact source's spread, and exact searches per broad
-    search.
+def months_of(series: Floats, average: Floats, index: Floats, volume: Floats) -> Floats:
+    """Searches month by month: a source's own months, brought to the taken-as volume; else relative
+    interest times it (`index_to_volume`), or as it is where no volume is known.
 
-    Parameters: `exact` (n, s), `broad_low` and `broad_high` (n,), NaN where unknown. Returns: as
-    `learn_spreads` and `learn_broad_ratio`, in steps of 5 %, so that one reading more does not move
-    every other figure. Raises: nothing."""
-    # One source's figure as it is, not the mean of several: the mean already leans on this ratio.
-    ratio = volumes.learn_broad_ratio(_first_known(exact), broad_low, broad_high)
-    spreads = _settled(volumes.learn_spreads(exact), volumes.DEFAULT_SPREAD)
-    return spreads, float(_settled(np.array([ratio]), volumes.BROAD_RATIO)[0])
-
-
-def _settled(values: Floats, usual: float) -> Floats:
-    """Values in whole steps from the usual one."""
-    steps = np.round(np.log(values / usual) / LEARNED_STEP)
-    return np.asarray(usual * np.exp(steps * LEARNED_STEP), dtype=np.float64)
-
-
-def _first_known(exact: Floats) -> Floats:
-    best = np.full(len(exact), np.nan)
-    for column in exact.T:
-        best = np.where(np.isfinite(best), best, column)
-    return best
+    Parameters: `series` (n, months), a source's searches, and `average` (n,), its own average;
+    `index` (n, months), relative interest in the same months; `volume` (n,), taken-as; NaN where
+    unknown. Returns: (n, months), NaN unknown. Raises: nothing."""
+    scale = np.divide(volume, average, out=np.ones(len(volume)), where=average > 0)
+    counted = series * np.where(np.isfinite(scale), scale, 1.0)[:, None]
+    by_index = np.where(np.isfinite(volume)[:, None], index_to_volume(index, volume), index)
+    has_months = np.isfinite(series).any(axis=1, keepdims=True)
+    return np.asarray(np.where(has_months, counted, by_index))

@@ -53,6 +53,10 @@ class Work(Generic[P, R]):
         if tenths:
             Job.objects.filter(pk=self.job.pk).update(cost_tenths=F("cost_tenths") + tenths)
 
+    def spent(self) -> int:
+        """Tenths of a lookup that were bought so far, also before a kill."""
+        return Job.objects.values_list("cost_tenths", flat=True).get(pk=self.job.pk)
+
     def before_a_kill(self) -> R | None:
         """What the job had reported when the worker that ran it was killed; None where this is its
         first run."""

@@ -84,14 +84,11 @@ class ProjectIn(ProjectFields):
 
 
 class ProjectChange(ProjectFields):
-    """A changed project and the version it was made from; the allowance and the order in
-    which sources are trusted stay as they are where they are left out."""
+    """A changed project and the version it was made from; the allowance stays as it is where it is
+    left out."""
 
     version: int = Field(ge=0, le=2**31)
     lookups_left: Annotated[float | None, Field(ge=0, le=10_000_000)] = None
-    source_order: Annotated[
-        list[Annotated[str, Field(max_length=60)]] | None, Field(max_length=50)
-    ] = None
 
 
 class RemoveIn(Schema):
@@ -115,7 +112,6 @@ class ProjectOut(ProjectFields):
     version: int
     locale: str
     lookups_left: float
-    source_order: list[str]
     outlets: list[OutletOut]
     chosen_outlets: list[int]
 
@@ -204,11 +200,9 @@ def read_project(request: ProjectRequest, project_id: int) -> Any:
 )
 def change(request: ProjectRequest, project_id: int, given: ProjectChange) -> Any:
     """Change a project; its figures follow."""
-    fields = given.dict(exclude={"lookups_left", "source_order", "version"})
+    fields = given.dict(exclude={"lookups_left", "version"})
     if given.lookups_left is not None:
         fields["lookups_left_tenths"] = round(given.lookups_left * 10)
-    if given.source_order is not None:
-        fields["source_order"] = given.source_order
     return change_project(request.project, fields, version=given.version)
 
 

@@ -27,8 +27,10 @@ class Project(models.Model):
     preset = models.CharField(max_length=12, default="growing")
     click_values = models.JSONField(default=dict)
     # Names of sources, the most trusted first; those not named come after, in the installation's
-    # order.
+    # order. Files stand before all others.
     source_order = models.JSONField(default=list)
+    # What a source may do, by name, where it is not the usual (see readings.providers.what_may).
+    source_parts = models.JSONField(default=dict)
     # Channel to the id of the outlet that it is weighed for, where one was chosen.
     weighed_for = models.JSONField(default=dict)
     # Whole tenths: prices go down to 0.1 and sums must not drift.

@@ -21,28 +21,31 @@ from bunraku.sources.protocol import USUAL, Answer, Request, Source, Vantage, Wh
 
 @dataclass
 class Bought:
-    """What a purchase brought: how many terms were answered now, known already, and missing with
-    the reason."""
+    """What a purchase brought: how many terms were answered now (and how many of those answers were
+    that there is nothing, which costs nothing), known already, and missing with the reason."""
 
     answered: int = 0
+    nothing: int = 0
     known: int = 0
     missing: dict[str, str] = field(default_factory=dict)
 
 
 def price_tenths(source: Source, count: int) -> int:
-    """Price of so many lookups of a source in tenths, rounded up."""
+    """Price of so many lookups of a source in tenths, each rounded up: bought in parts they cost
+    what they cost together."""
     # Rounded before it is rounded up: what a binary fraction adds at its end must cost nothing.
-    return math.ceil(round(source.price * 10, 6) * count)
+    return math.ceil(round(source.price * 10, 6)) * count
 
 
 def price_of_kind(project: Project, what: What, count: int = 1) -> int:
-    """Price in tenths of asking all sources of a kind for so many terms."""
+    """Price in tenths of asking all sources of a kind for so many terms, if they have figures for
+    all of them."""
     return sum(price_tenths(source, count) for source in sources(project)[what])
 
 
 def price_of_new(scope: Scope, what: What, terms: Sequence[str], vantage: Vantage = USUAL) -> int:
-    """Price in tenths of asking all sources of a kind for terms: what was asked today costs
-    nothing."""
+    """Price in tenths of asking all sources of a kind for terms, if they have figures for all of
+    them: what was asked today costs nothing."""
     return sum(
         price_tenths(
             source, len(terms) - len(known_today(scope, what, source.name, terms, vantage))
@@ -91,6 +94,7 @@ def _buy_of(
             spent = store_batch(source, scope, batch, vantage)
             on_batch(len(batch.terms), spent)
         bought.answered += len(batch.answers)
+        bought.nothing += sum(answer is None for answer in batch.answers.values())
         bought.missing.update(batch.missing)
 
 
@@ -123,8 +127,8 @@ def _check_allowance(project_id: int, tenths: int) -> None:
 
 
 def store_batch(source: Source, scope: Scope, batch: Batch, vantage: Vantage = USUAL) -> int:
-    """Store a batch of answers and pay for what is new; returns tenths spent. To be called in a
-    transaction."""
+    """Store a batch of answers and pay for what is new and has a figure; returns tenths spent. To
+    be called in a transaction."""
     # Whoever else buys for this project waits here, so that nothing is paid twice.
     Project.objects.select_for_update().get(pk=scope.project_id)
     seen = vantage.seen_by(source.tells)
@@ -137,8 +141,11 @@ def store_batch(source: Source, scope: Scope, batch: Batch, vantage: Vantage = U
         if term not in known
     ]
     per_term = price_tenths(source, 1)
-    keep_readings(scope, source.name, today(), fresh, vantage=seen, price_tenths=per_term)
-    spent = per_term * len(fresh)
+    told = [reading for reading in fresh if reading[2] is not None]
+    nothing = [reading for reading in fresh if reading[2] is None]
+    keep_readings(scope, source.name, today(), told, vantage=seen, price_tenths=per_term)
+    keep_readings(scope, source.name, today(), nothing, vantage=seen)
+    spent = per_term * len(told)
     if spent:
         Project.objects.filter(pk=scope.project_id).update(
             lookups_left_tenths=F("lookups_left_tenths") - spent

@@ -1,9 +1,12 @@
 """Which sources there are, and in which order a project trusts them."""
 
 from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
 from functools import cache
+from typing import Literal
 
 from django.conf import settings
+from django.db import transaction
 
 from bunraku.server.projects.models import Project
 from bunraku.sources.protocol import Source, What
@@ -19,12 +22,31 @@ def installed() -> list[Source]:
     return list(rehearsal_sources(Faults.at(settings.REHEARSAL_FAULTS)))
 
 
+May = Literal["stands", "adjusts", "beside", "off"]
+"""What a source may do: its figures stand (a person's own files), are weighed with figures that
+stand, are shown beside them, or are not looked at."""
+
+
+@dataclass(frozen=True)
+class Trusted:
+    """A source in a project's order of trust."""
+
+    name: str
+    may: May
+    tells: Sequence[What]
+    price: float
+
+
 def sources(project: Project) -> dict[What, list[Source]]:
-    """The sources by what they tell, of each kind in the project's order: the first has the say,
-    the others stand beside it."""
-    place = {name: number for number, name in enumerate(project.source_order)}
+    """The sources that are on, by what they tell, of each kind in the project's order: the first
+    has the say, the others stand beside it."""
+    order = in_order_of_trust(project, (source.name for source in installed()))
+    place = {name: number for number, name in enumerate(order)}
     telling: dict[What, list[Source]] = {what: [] for what in What}
-    for source in sorted(installed(), key=lambda source: place.get(source.name, len(place))):
+    for source in sorted(
+        (source for source in installed() if source.name in place),
+        key=lambda source: place[source.name],
+    ):
         telling[source.tells].append(source)
     return telling
 
@@ -34,12 +56,59 @@ def file_source(name: str) -> str:
     return f"{_FILE}{name}"[:60]
 
 
+def is_file(name: str) -> bool:
+    """Whether a source is a person's own file."""
+    return name.startswith(_FILE)
+
+
+def put_file_first(project: Project, name: str) -> None:
+    """Have a file that was just brought stand before all other sources; one that stands in the
+    order already keeps its place."""
+    with transaction.atomic():
+        order = Project.objects.select_for_update().values_list("source_order", flat=True)
+        known = order.get(pk=project.pk)
+        if name not in known:
+            project.source_order = [name, *known]
+            Project.objects.filter(pk=project.pk).update(source_order=project.source_order)
+
+
+def what_may(project: Project, name: str) -> May:
+    """What a source may do in a project: a file's figures stand and others are shown beside them,
+    unless the person says otherwise."""
+    said: May | None = project.source_parts.get(name)
+    return said or ("stands" if is_file(name) else "beside")
+
+
 def in_order_of_trust(project: Project, names: Iterable[str]) -> Sequence[str]:
-    """Names of sources, the most trusted first: the person's own files, then the project's order,
-    then the installation's; names of sources that are gone come last."""
+    """Names of sources that are on, the most trusted first: the person's own files, then the
+    project's order, then the installation's; names of sources that are gone come last."""
+    return [name for name in _ordered(project, names) if what_may(project, name) != "off"]
+
+
+def trusted(project: Project) -> list[Trusted]:
+    """All sources of a project, on or off, in its order of trust."""
+    files = [name for name in project.source_order if is_file(name)]
+    told: dict[str, list[Source]] = {}
+    for source in installed():
+        told.setdefault(source.name, []).append(source)
+    return [
+        Trusted(
+            name,
+            what_may(project, name),
+            [source.tells for source in told.get(name, ())],
+            max((source.price for source in told.get(name, ())), default=0.0),
+        )
+        for name in _ordered(project, [*files, *told])
+    ]
+
+
+def stated_spread(name: str) -> float | None:
+    """How far, in ln, a source says that its exact figures are off; None where it says nothing."""
+    spreads = (s.spread for s in installed() if s.name == name and s.tells is What.COUNTS)
+    return next(spreads, None)
+
+
+def _ordered(project: Project, names: Iterable[str]) -> list[str]:
     order = [*project.source_order, *(source.name for source in installed())]
     place = {name: number for number, name in reversed(list(enumerate(order)))}
-    return sorted(
-        set(names),
-        key=lambda name: (not name.startswith(_FILE), place.get(name, len(order)), name),
-    )
+    return sorted(set(names), key=lambda n: (not is_file(n), place.get(n, len(order)), n))

@@ -5,6 +5,7 @@ from datetime import date
 from typing import Any
 
 from bunraku.server.database.bulk import insert_many
+from bunraku.server.database.parts import in_parts
 from bunraku.server.readings.models import Device, Reading
 from bunraku.server.sheet.models import Scope
 from bunraku.sources.protocol import Vantage
@@ -31,6 +32,18 @@ def keep_readings(
     given = {"scope": scope.pk, "source": source, "on": on, "price_tenths": price_tenths}
     same = {**given, **columns_of(vantage)}
     insert_many(Reading, ("what", "term", "payload"), in_order, same=same, ignore_conflicts=True)
+
+
+def has_said(scope: Scope, source: str, on: date) -> bool:
+    """Whether there are readings of a source and day."""
+    return Reading.objects.filter(scope=scope, source=source, on=on).exists()
+
+
+def take_back(scope: Scope, source: str, on: date, terms: Iterable[str]) -> None:
+    """Take back what a person's file said of terms on a day: it says something else by now. To be
+    called in a transaction."""
+    for part in in_parts(sorted(terms)):
+        Reading.objects.filter(scope=scope, source=source, on=on, term__in=part).delete()
 
 
 def columns_of(vantage: Vantage) -> dict[str, Any]:

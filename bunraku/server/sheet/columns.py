@@ -97,7 +97,7 @@ COLUMNS: tuple[Column, ...] = (
     flag(
         "volume_rough",
         "Rough",
-        "yes where the volume is a guess from a broad range or from relative interest.",
+        "yes where no source tells a number of just these words: a guess from ranges or interest.",
         export="Rough",
     ),
     flag("volume_disagrees", "Disagreement", "Whether sources differ more than twofold."),

@@ -17,9 +17,9 @@ class Scope(models.Model):
     project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="scopes")
     channel = models.CharField(max_length=12)
     locale = models.CharField(max_length=5)
-    # What the scope's own readings taught (see core.weigh.weighing.learn).
-    spreads = models.JSONField(default=dict)
-    broad_ratio = models.FloatField(null=True)
+    # What the scope's own readings taught (see core.weigh.trust.learn): spreads by source, shares
+    # of broad figures, how far rough ones are off.
+    learned = models.JSONField(default=dict)
     # What relevance was learned: weights by stem and on how many decisions they rest (see
     # core.gather.relevance).
     taste = models.JSONField(default=dict)

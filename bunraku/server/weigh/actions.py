@@ -76,7 +76,11 @@ def start_measuring(project: Project, channel: Channel, row_ids: Sequence[int] |
             hint=f"Choose about {int(project.lookups_left_tenths / 10 / each):,} keywords, "
             "or raise the allowance in the project's settings.",
         )
-    params = MeasureParams(channel=channel, row_ids=None if row_ids is None else sorted(row_ids))
+    params = MeasureParams(
+        channel=channel,
+        row_ids=None if row_ids is None else sorted(row_ids),
+        promised=total,
+    )
     return start_job(project, Measure, params, distinct=channel if row_ids is None else "")
 
 

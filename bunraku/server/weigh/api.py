@@ -60,9 +60,10 @@ class GapOut(Schema):
 
 
 class ReadingOut(Schema):
-    """One reading in words: source, kind of figure, what it says, the day."""
+    """One reading in words: source, what it tells, kind of figure, what it says, the day."""
 
     source: str
+    what: str
     kind: str
     says: str
     on: date

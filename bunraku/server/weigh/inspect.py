@@ -1,7 +1,7 @@
 """Everything about one keyword: its readings and where each came from, its page, its origins, its
 verdict's reasons."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from typing import Any
 
 import numpy as np
@@ -12,7 +12,7 @@ from bunraku.core.weigh.chance import BEHIND
 from bunraku.core.weigh.intent import explain_intent, read_intents
 from bunraku.core.weigh.page import page_facts, strength, wording_of
 from bunraku.core.weigh.reasons import Case, explain_verdict
-from bunraku.core.weigh.weighing import Standpoint
+from bunraku.core.weigh.weighing import Standpoint, months_of
 from bunraku.core.weigh.worth import HEAT, open_share
 from bunraku.server.errors import not_found
 from bunraku.server.gather.models import Origin
@@ -22,11 +22,13 @@ from bunraku.server.gather.topic import about
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.buying import price_of_kind
 from bunraku.server.readings.kinds import OWN_REPORT
-from bunraku.server.readings.known import Seen, all_readings
-from bunraku.server.readings.providers import sources
+from bunraku.server.readings.known import Known, Seen, all_readings
+from bunraku.server.readings.providers import is_file, sources, what_may
 from bunraku.server.sheet.models import Decision, Row
 from bunraku.server.weigh.evidence import page_numbers, read_as, standpoint_of
+from bunraku.server.weigh.latest import latest_of
 from bunraku.server.weigh.measuring import MEASURED
+from bunraku.server.weigh.told import interest_told, months_back, months_told
 from bunraku.sources.protocol import What
 
 WORDING_NAMES = {1.0: "exact phrase", 0.6: "all words", 0.25: "some words", 0.0: "none of it"}
@@ -44,7 +46,6 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
     row.scope.project = project
     readings = all_readings(row.scope, row.keyword.key, list(KINDS))
     page = next((r for r in readings if r.what == What.PAGE and r.plainly), None)
-    counts = next((r for r in readings if r.what == What.COUNTS), None)
     standpoint = standpoint_of(row.scope)
     outlet = project.chosen_outlet(row.scope.channel)
     decision = Decision.objects.filter(scope=row.scope, keyword=row.keyword).first()
@@ -56,7 +57,7 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
         "channel": row.scope.channel,
         "because": _because(project, row, page, decision, standpoint),
         "outlet": outlet.name if outlet else "",
-        "readings": [_reading(reading) for reading in readings],
+        "readings": [_reading(project, reading) for reading in readings],
         "results": _results(row, page, standpoint),
         "page_on": page.on if page else None,
         "features": features,
@@ -78,7 +79,7 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
             .order_by("pk")
             .values("method", "seed", "source", "on", "job_id", "figure")[:50]
         ),
-        "history": _history(counts),
+        "history": _history(project, row, readings),
         "click_share": _click_share(row),
     }
 
@@ -116,16 +117,21 @@ def _strengths(text: str, results: list[dict[str, Any]], standpoint: Standpoint)
     )[0]
 
 
-def _reading(reading: Seen) -> dict[str, Any]:
+def _reading(project: Project, reading: Seen) -> dict[str, Any]:
     payload = reading.payload
-    says = "no answer"
+    says = "no figure"
     if payload is not None:
         says = SAYS[reading.what](payload)
     kind = KINDS[reading.what]
+    if reading.what in (What.COUNTS, What.BANDS):
+        kind = (payload or {}).get("match") or ("exact" if is_file(reading.source) else kind)
     if reading.place:
         kind = f"{kind} from {reading.place}"
+    if what_may(project, reading.source) == "off":
+        kind = f"{kind}, off"
     return {
         "source": reading.source,
+        "what": reading.what,
         "kind": kind,
         "says": says,
         "on": reading.on,
@@ -136,9 +142,17 @@ def _reading(reading: Seen) -> dict[str, Any]:
 def _bands(bands: dict[str, Any]) -> str:
     if bands.get("low") is not None:
         return f"{bands['low']:,}–{bands['high']:,}"
-    if bands.get("cpc_low") is not None:
-        return f"{bands['cpc_low']:g} a click"
-    return f"competition {bands.get('ad_competition', 0):g}"
+    click = bands.get("cpc_low") or bands.get("cpc_high")
+    if click:
+        return f"{click:g} a click"
+    competition = bands.get("ad_competition")
+    return "no figure" if competition is None else f"competition {competition:g}"
+
+
+def _interest(told: dict[str, Any]) -> str:
+    if "anchor" not in told:
+        return f"{told['mean']:.1f} of 100"
+    return f"{told['mean']:.1f} beside {told['anchor_mean']:.1f} of “{told['anchor']}”"
 
 
 def _own_report(report: dict[str, Any]) -> str:
@@ -160,9 +174,7 @@ KINDS = {
 SAYS: dict[str, Callable[[dict[str, Any]], str]] = {
     "counts": lambda told: f"{told['monthly']:,}",
     "bands": _bands,
-    "interest": lambda told: (
-        f"{told['mean']:.1f} beside {told['anchor_mean']:.1f} of “{told['anchor']}”"
-    ),
+    "interest": _interest,
     "page": lambda told: f"{len(told['results'])} results",
     "rising": lambda told: f"{len(told['terms'])} terms",
     "lexicon": lambda told: ", ".join(told["terms"]),
@@ -193,9 +205,23 @@ def _results(row: Row, page: Seen | None, standpoint: Standpoint) -> list[dict[s
     ]
 
 
-def _history(counts: Seen | None) -> list[dict[str, Any]]:
-    months = counts.payload["history"] if counts and counts.payload else []
-    return [{"month": month, "searches": searches} for month, searches in months]
+def _history(project: Project, row: Row, readings: Sequence[Seen]) -> list[dict[str, Any]]:
+    """Searches month by month, as the year is read from them."""
+    key = row.keyword.key
+    oldest_first = (Known(r.what, key, r.source, r.on, r.payload) for r in reversed(readings))
+    read = latest_of(project, oldest_first)
+    series, average = months_told([key], read)
+    index = interest_told([key], read)
+    volume = np.array([np.nan if row.volume is None else row.volume])
+    if row.volume is None and not np.isfinite(series).any():
+        # Interest alone is no number of searches.
+        return []
+    months = months_of(series, average, index, volume)[0]
+    return [
+        {"month": month, "searches": round(float(searches))}
+        for month, searches in zip(months_back(), months, strict=True)
+        if np.isfinite(searches)
+    ]
 
 
 def _click_share(row: Row) -> float | None:

@@ -1,14 +1,16 @@
-"""What a scope's own readings teach: how far each source is off, and exact searches per broad
-search."""
-
-from typing import Any
+"""What a scope's own readings teach: how far each source is off, and what broad figures and
+relative interest say of exact searches."""
 
 import numpy as np
 
-from bunraku.core.weigh.weighing import learn
+from bunraku.core.text import tokens
+from bunraku.core.weigh.rough import EXACT
+from bunraku.core.weigh.trust import learn
 from bunraku.server.readings.known import first_known
+from bunraku.server.readings.providers import stated_spread
 from bunraku.server.sheet.models import Scope
-from bunraku.server.weigh.evidence import latest_readings
+from bunraku.server.weigh.latest import latest_readings
+from bunraku.server.weigh.told import rough_of, told_of
 from bunraku.sources.protocol import What
 
 LEARNED_FROM = 2_000
@@ -17,23 +19,34 @@ exactly, and every one measured later would move the figures of all others a lit
 
 
 def learn_scope(scope: Scope) -> bool:
-    """Learn each source's spread and the broad ratio. Returns whether that changed what was known;
-    then every figure of the scope that rests on it is to be weighed again."""
+    """Learn what readings teach. Returns whether that changed what was known; then every figure of
+    the scope that rests on it is to be weighed again."""
     keys = list(dict.fromkeys(term for term, _ in first_known(scope, What.COUNTS, LEARNED_FROM)))
     read = latest_readings(scope, keys)
-    names = list(read.counted_by)
-    exact = np.full((len(keys), len(names)), np.nan)
-    low, high = np.full(len(keys), np.nan), np.full(len(keys), np.nan)
-    for row, key in enumerate(keys):
-        for column, name in enumerate(names):
-            _, payload = read.counts.get(key, {}).get(name, (None, None))
-            if payload is not None:
-                exact[row, column] = payload["monthly"]
-        band: dict[str, Any] = read.bands.get(key) or {}
-        low[row], high[row] = band.get("low", np.nan), band.get("high", np.nan)
-    spreads, ratio = learn(exact, low, high)
-    before = scope.spreads, scope.broad_ratio
-    scope.spreads = {name: round(float(s), 6) for name, s in zip(names, spreads, strict=True)}
-    scope.broad_ratio = round(ratio, 6)
-    scope.save(update_fields=["spreads", "broad_ratio"])
-    return (scope.spreads, scope.broad_ratio) != before
+    told, names = told_of(scope, keys, read), read.told_by or ["none"]
+    known = np.isfinite(told.low)
+    exact = np.where(known & (told.match == EXACT) & (told.low == told.high), told.low, np.nan)
+    wider = known & (told.match != EXACT)
+    wider &= np.cumsum(wider, axis=1) == 1
+    held = wider.any(axis=1)
+    low, high = (
+        np.where(held, np.where(wider, end, 0.0).sum(axis=1), np.nan)
+        for end in (told.low, told.high)
+    )
+    stated = np.array([stated_spread(name) or np.nan for name in names], dtype=np.float64)
+    words = np.array([len(tokens(key)) for key in keys], dtype=np.int64)
+    learned = learn(exact, stated, low, high, words, rough_of(keys, read))
+    before = scope.learned
+    scope.learned = {
+        "spreads": {
+            name: round(float(spread), 6)
+            for name, spread, tells in zip(
+                names, learned.spreads, np.isfinite(exact).T, strict=True
+            )
+            if tells.any()
+        },
+        "broad": [learned.broad.low, learned.broad.middle, learned.broad.high],
+        "level": [learned.level.shift, learned.level.spread],
+    }
+    scope.save(update_fields=["learned"])
+    return bool(scope.learned != before)

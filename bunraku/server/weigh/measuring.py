@@ -1,26 +1,23 @@
 """Measuring: buying the readings that keywords lack, then weighing them."""
 
 from collections.abc import Sequence
-from typing import Any, cast
+from dataclasses import dataclass, field
 
 from django.db import transaction
 
-from bunraku.server.clock import today
+from bunraku.server.errors import BunrakuError
 from bunraku.server.gather.tidying import tidy_after_measuring
 from bunraku.server.jobs.kinds import JobKind, job_kind
 from bunraku.server.jobs.models import Job
 from bunraku.server.jobs.work import Params, Result, Work
-from bunraku.server.readings.buying import buy, request_to
-from bunraku.server.readings.known import first_known, known_today, readings_on
-from bunraku.server.readings.providers import sources
-from bunraku.server.readings.writing import keep_readings
+from bunraku.server.readings.buying import buy, price_of_new
 from bunraku.server.sentences import plural
 from bunraku.server.sheet.models import IN_PLAY, Row, Scope
 from bunraku.server.sheet.scopes import scope_of
+from bunraku.server.weigh.comparing import compare_unknown
 from bunraku.server.weigh.learning import learn_scope
 from bunraku.server.weigh.weighing import reweigh_scope, rows_to_weigh, weigh_rows
-from bunraku.sources.asking import ask_all
-from bunraku.sources.protocol import Channel, Interest, What
+from bunraku.sources.protocol import Channel, What
 
 MEASURED = (What.COUNTS, What.BANDS, What.PAGE)
 FIGURES = {
@@ -31,18 +28,15 @@ FIGURES = {
 """What each kind of reading brings, in words."""
 _CHUNK = 200
 """Keywords bought between two looks at whether to stop: each part is kept as it comes."""
-ANCHOR_SEARCHES = 60
-"""Searches of the known term that new ones are compared with: near what unknown terms usually have,
-so that neither drowns on a scale of 0-100."""
-ANCHORS_LOOKED_AT = 400
-"""Known terms among which an anchor is looked for; more would hardly be nearer."""
 
 
 class MeasureParams(Params):
-    """The channel, and the rows to measure; None: all that wait."""
+    """The channel, and the rows to measure (None: all that wait), and the price in tenths that was
+    told before: no more is spent. None: nothing was told."""
 
     channel: Channel
     row_ids: list[int] | None = None
+    promised: int | None = None
 
 
 class MeasureResult(Result):
@@ -57,16 +51,29 @@ class MeasureResult(Result):
     at: list[int] = []
     missing: dict[str, int] = {}
     reasons: dict[str, str] = {}
+    # Answers that there is no figure, which cost nothing, by kind.
+    nothing: dict[str, int] = {}
 
-    def take(self, rows: Sequence[Row], missing: Sequence[tuple[What, str]]) -> None:
-        """Count the part that was seen to: its rows as they are now weighed, and what got no
-        answer."""
+    def take(self, rows: Sequence[Row], got: "Got") -> None:
+        """Count the part that was seen to: its rows as they are now weighed, what got no answer and
+        what there is no figure for."""
         self.measured += sum(not row.waiting for row in rows)
         self.seen += len(self.at)
         self.upto, self.at = self.at[-1], []
-        for what, reason in missing:
+        for what, reason in got.missing:
             self.missing[what] = self.missing.get(what, 0) + 1
             self.reasons[what] = reason
+        for what, count in got.nothing.items():
+            self.nothing[what] = self.nothing.get(what, 0) + count
+
+
+@dataclass
+class Got:
+    """What buying for a part brought beside readings: what got no answer, by kind and with why; how
+    many answers said that there is no figure."""
+
+    missing: list[tuple[What, str]] = field(default_factory=list)
+    nothing: dict[What, int] = field(default_factory=dict)
 
 
 @job_kind
@@ -92,12 +99,12 @@ class Measure(JobKind[MeasureParams, MeasureResult]):
                 work.result.at = part
                 work.report()
                 rows = rows_to_weigh(scope, pk__in=part)
-                missing = _measure(scope, rows, work)
-                # After the counts, because only terms that no source counts are compared.
-                _compare_unknown(scope, rows)
+                got = _measure(scope, rows, work)
+                # After the counts, because only terms without months are compared.
+                compare_unknown(scope, rows)
                 with transaction.atomic():
                     weigh_rows(scope, rows)
-                    work.result.take(rows, missing)
+                    work.result.take(rows, got)
                     work.report()
                 work.advance(len(part))
         finally:
@@ -111,8 +118,12 @@ class Measure(JobKind[MeasureParams, MeasureResult]):
         tidy_after_measuring(scope, wanted)
 
     def brought(self, result: MeasureResult) -> str:
-        """How many were measured."""
-        return f"{plural(result.measured, 'keyword')} measured"
+        """How many were measured, and what there was no figure for."""
+        said = f"{plural(result.measured, 'keyword')} measured"
+        nothing = sum(result.nothing.values())
+        if nothing:
+            said += f"; {plural(nothing, 'answer')} without a figure cost nothing"
+        return said
 
     def unanswered(self, result: MeasureResult) -> int:
         """Lookups that got no answer."""
@@ -148,83 +159,28 @@ def measuring_gap(job: Job) -> str:
     return ", ".join(kinds)
 
 
-def _measure(
-    scope: Scope, rows: Sequence[Row], work: Work[MeasureParams, MeasureResult]
-) -> list[tuple[What, str]]:
-    """Buy what rows lack. Returns: what got no answer, by kind and with why."""
+def _measure(scope: Scope, rows: Sequence[Row], work: Work[MeasureParams, MeasureResult]) -> Got:
+    """Buy what rows lack, at the price that was told. Raises: `BunrakuError` price_reached when the
+    next of it would cost more than that."""
+    keys = [row.keyword.key for row in rows]
+    promised = work.params.promised
+    if promised is not None:
+        costs = sum(price_of_new(scope, what, keys) for what in MEASURED)
+        if work.spent() + costs > promised:
+            raise BunrakuError(
+                "price_reached",
+                f"The {promised / 10:,.1f} lookups that this was to cost at most are reached: more "
+                "keywords wait by now, or it is another day.",
+                hint="What was bought is kept. Measure again to see the price of the rest.",
+            )
 
     def paid(_count: int, tenths: int) -> None:
         work.spend(tenths)
 
-    keys = [row.keyword.key for row in rows]
-    return [
-        (what, reason)
-        for what in MEASURED
-        for reason in buy(scope, what, keys, on_batch=paid).missing.values()
-    ]
-
-
-def _compare_unknown(scope: Scope, rows: Sequence[Row]) -> None:
-    """A rough volume for keywords that no source counts: their interest beside that of a known
-    keyword, in one request."""
-    unknown = _uncounted(scope, [row.keyword.key for row in rows])
-    telling = sources(scope.project)[What.INTEREST]
-    anchor = _anchor(scope)
-    if not unknown or not telling or anchor is None:
-        return
-    source = telling[0]
-    asked = known_today(scope, What.INTEREST, source.name, unknown)
-    unknown = [key for key in unknown if key not in asked]
-    term, volume = anchor
-    request = request_to(source, scope)
-    # One place of each request is the known term's.
-    step = source.batch_size - 1
-    for start in range(0, len(unknown), step):
-        part = unknown[start : start + step]
-        for batch in ask_all(source, request, [term, *part]):
-            known = cast(Interest | None, batch.answers.get(term))
-            if known is not None:
-                compared = _compared(part, batch.answers, (term, volume, _mean(known)))
-                with transaction.atomic():
-                    keep_readings(scope, source.name, today(), compared)
-
-
-def _uncounted(scope: Scope, keys: Sequence[str]) -> list[str]:
-    """Keywords that were asked about today and that no source counts."""
-    counted: dict[str, bool] = {}
-    for reading in readings_on(scope, [What.COUNTS], keys):
-        if reading.on >= today():
-            counted[reading.term] = counted.get(reading.term, False) or reading.payload is not None
-    return [key for key in keys if counted.get(key) is False]
-
-
-def _compared(
-    terms: Sequence[str], answers: dict[str, Any], anchor: tuple[str, float, float]
-) -> list[tuple[str, str, dict[str, Any]]]:
-    name, volume, mean = anchor
-    beside = {"anchor": name, "anchor_volume": volume, "anchor_mean": mean}
-    return [
-        (What.INTEREST.value, term, {"mean": _mean(answers[term]), **beside})
-        for term in terms
-        if answers.get(term) is not None
-    ]
-
-
-def _mean(answer: Interest) -> float:
-    """Mean interest of the last twelve months."""
-    # A year, so that no season weighs more than another.
-    last = answer.index[-12:]
-    return sum(last) / len(last) if last else 0.0
-
-
-def _anchor(scope: Scope) -> tuple[str, float] | None:
-    """A known keyword with a modest volume to compare unknown ones with; the same one all day."""
-    known = [
-        (abs(payload["monthly"] - ANCHOR_SEARCHES), term, float(payload["monthly"]))
-        for term, payload in first_known(scope, What.COUNTS, ANCHORS_LOOKED_AT)
-        if payload["monthly"] > 0
-    ]
-    if not known:
-        return None
-    _, term, volume = min(known)
-    return term, volume
+    got = Got()
+    for what in MEASURED:
+        bought = buy(scope, what, keys, on_batch=paid)
+        got.missing += [(what, reason) for reason in bought.missing.values()]
+        if bought.nothing:
+            got.nothing[what] = bought.nothing
+    return got

@@ -1,6 +1,6 @@
 """Weighing rows of a scope and keeping the figures: readings in, rows out, in bulk."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Container, Mapping, Sequence
 from operator import attrgetter
 from typing import Any
 
@@ -8,21 +8,22 @@ import numpy as np
 from django.db import transaction
 
 from bunraku.core.text.labelled_phrases import INTENTS
-from bunraku.core.weigh.volume import BROAD_RATIO, DEFAULT_SPREAD
 from bunraku.core.weigh.weighing import Evidence, Figures, OutletFigures, weigh, weigh_for_outlet
 from bunraku.server.database.bulk import insert_many, update_many
 from bunraku.server.projects.models import Outlet, Project
+from bunraku.server.readings.providers import sources
 from bunraku.server.sheet.models import Decision, Outlook, Row, RowPage, Scope
 from bunraku.server.weigh.evidence import (
-    Readings,
     ad_competition,
     decisions_on,
     gather_evidence,
-    latest_readings,
     result_ids,
     standpoint_of,
 )
+from bunraku.server.weigh.latest import Readings, latest_readings
 from bunraku.server.weigh.learning import learn_scope
+from bunraku.server.weigh.told import learned_of
+from bunraku.sources.protocol import What
 
 _CHUNK = 2_000
 """Rows weighed at a time: arrays are long enough to be fast, and memory stays bounded."""
@@ -49,11 +50,8 @@ def weigh_rows(scope: Scope, rows: Sequence[Row]) -> None:
     read = latest_readings(scope, [row.keyword.key for row in rows])
     decisions = decisions_on(scope, rows)
     evidence = gather_evidence(scope, rows, read, decisions)
-    spreads = np.array(
-        [scope.spreads.get(name, DEFAULT_SPREAD) for name in read.counted_by or ["none"]]
-    )
     standpoint = standpoint_of(scope)
-    figures = weigh(evidence, standpoint, spreads, scope.broad_ratio or BROAD_RATIO)
+    figures = weigh(evidence, standpoint, learned_of(scope))
     outlets = [outlet for outlet in scope.project.outlets.all() if outlet.channel == scope.channel]
     chosen = scope.project.chosen_among(outlets, scope.channel)
 
@@ -63,7 +61,7 @@ def weigh_rows(scope: Scope, rows: Sequence[Row]) -> None:
     # Each outlet once; the chosen one's figures go into the row as well, where the sheet sorts by
     # them.
     by_outlet = {outlet.pk: for_outlet(outlet.standing) for outlet in outlets}
-    _fill(rows, evidence, figures, read)
+    _fill(rows, evidence, figures, read, _asked_for(scope.project))
     # Without an outlet the row must not keep figures of one that is gone.
     of_chosen = by_outlet[chosen.pk] if chosen else for_outlet(None)
     for name, values in of_chosen.items():
@@ -180,8 +178,25 @@ def _for_outlet(weighed: OutletFigures, figures: Figures) -> dict[str, list[Any]
     }
 
 
-def _fill(rows: Sequence[Row], evidence: Evidence, figures: Figures, read: Readings) -> None:
+def _asked_for(project: Project) -> list[What]:
+    """The kinds of reading that a keyword waits for: those that a source is on for."""
+    telling = sources(project)
+    return [what for what in (What.COUNTS, What.BANDS, What.PAGE) if telling[what]]
+
+
+def _fill(
+    rows: Sequence[Row],
+    evidence: Evidence,
+    figures: Figures,
+    read: Readings,
+    asked_for: Sequence[What],
+) -> None:
     """What is the same for everyone."""
+    known: dict[What, Container[str]] = {
+        What.COUNTS: read.counts,
+        What.BANDS: read.bands,
+        What.PAGE: read.pages,
+    }
     lists = {
         "volume": _rounded(figures.volume.value),
         "volume_low": _rounded(figures.volume.low),
@@ -215,4 +230,4 @@ def _fill(rows: Sequence[Row], evidence: Evidence, figures: Figures, read: Readi
             own.get(name) for name in ("clicks", "impressions", "position")
         )
         # A source that was asked and has nothing counts as asked: it is not waited for.
-        row.waiting = not (key in read.counts and key in read.bands and key in read.pages)
+        row.waiting = any(key not in known[what] for what in asked_for)

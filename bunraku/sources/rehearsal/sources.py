@@ -24,10 +24,15 @@ from bunraku.sources.rehearsal.world import World, the_world
 Raw = dict[str, object]
 HISTORY_MONTHS = 36
 """Months that counts reach back."""
+COUNTS_SPREAD = 0.15
+"""How far, in ln, counts are off from term to term; they say so."""
 MONTHS_UNTIL_COUNTED = 3
 """Full months that a term must have been searched before the counts know it."""
 AD_CPC = 1.4
 """Pounds a click at which two thirds of the advertisers there could be are there."""
+INTEREST_SPREAD = 0.25
+"""How far, in ln, interest is off from term to term: it is told from a sample, and a sample holds
+more of some terms than of others."""
 MOST_DEPTH = 100
 """Results that a page is read to at most."""
 
@@ -59,6 +64,7 @@ class RehearsalSource:
     batch_size: int
     answer: Callable[[World, str, Request], Raw | None]
     faults: Faults = field(default_factory=Faults)
+    spread: float | None = None
     _calls: int = 0
     _lock: threading.Lock = field(default_factory=threading.Lock)
 
@@ -101,7 +107,7 @@ def count(world: World, term: str, request: Request) -> Raw | None:
         or roll("silent", query.key, request.channel) < 0.12
     ):
         return None
-    off = spread(0.15, "counts", query.key, request.channel)
+    off = spread(COUNTS_SPREAD, "counts", query.key, request.channel)
     labels = steps_before(request.on, "month")
     history = [
         (label, _two_digits(v * off)) for label, v in zip(labels, truth.tolist(), strict=True)
@@ -144,10 +150,12 @@ def _together(request: Request) -> dict[str, list[float]]:
     """Interest in all terms of a request: worked out once, though each term is answered by
     itself."""
     world = the_world(request.locale)
-    return {
-        t: interest_of(world.query(t), request.channel, request.on, request.step)
-        for t in request.terms
-    }
+    return {t: _sampled(world.query(t), request) for t in request.terms}
+
+
+def _sampled(query: Query, request: Request) -> list[float]:
+    off = spread(INTEREST_SPREAD, "sampled", query.key, request.channel)
+    return [off * v for v in interest_of(query, request.channel, request.on, request.step)]
 
 
 def page(world: World, term: str, request: Request) -> Raw:
@@ -229,7 +237,7 @@ def rehearsal_sources(faults: Faults | None = None) -> list[Source]:
     f = faults or Faults()
     return [
         RehearsalSource("Rehearsal Box", What.COMPLETIONS, 0.0, 30, complete, f),
-        RehearsalSource("Rehearsal Counts", What.COUNTS, 1.0, 200, count, f),
+        RehearsalSource("Rehearsal Counts", What.COUNTS, 1.0, 200, count, f, COUNTS_SPREAD),
         RehearsalSource("Rehearsal Bands", What.BANDS, 0.2, 200, band, f),
         RehearsalSource("Rehearsal Trends", What.INTEREST, 0.0, 5, interest, f),
         RehearsalSource("Rehearsal Trends", What.RISING, 0.0, 5, rising, f),

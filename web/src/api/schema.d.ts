@@ -420,6 +420,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/sources": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Sources
+         * @description The project's sources, on or off, the most trusted first.
+         */
+        get: operations["bunraku_server_readings_api_read_sources"];
+        /**
+         * Change Sources
+         * @description Set the order of trust and what each source may do; figures follow in the background.
+         */
+        put: operations["bunraku_server_readings_api_change_sources"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/sheet": {
         parameters: {
             query?: never;
@@ -1476,8 +1500,6 @@ export interface components {
             locale: string;
             /** Lookups Left */
             lookups_left: number;
-            /** Source Order */
-            source_order: string[];
             /** Outlets */
             outlets: components["schemas"]["OutletOut"][];
             /** Chosen Outlets */
@@ -1574,8 +1596,8 @@ export interface components {
         };
         /**
          * ProjectChange
-         * @description A changed project and the version it was made from; the allowance and the order in
-         *     which sources are trusted stay as they are where they are left out.
+         * @description A changed project and the version it was made from; the allowance stays as it is where it is
+         *     left out.
          */
         ProjectChange: {
             /** Name */
@@ -1637,8 +1659,6 @@ export interface components {
             version: number;
             /** Lookups Left */
             lookups_left?: number | null;
-            /** Source Order */
-            source_order?: string[] | null;
         };
         /**
          * RemoveIn
@@ -1859,6 +1879,55 @@ export interface components {
             entry: number;
             /** Label */
             label: string;
+        };
+        /**
+         * SourceOut
+         * @description A source of a project: whether it is a file of the person's, what it tells and what a lookup
+         *     costs at most.
+         */
+        SourceOut: {
+            /** Name */
+            name: string;
+            /**
+             * May
+             * @enum {string}
+             */
+            may: "stands" | "adjusts" | "beside" | "off";
+            /** File */
+            file: boolean;
+            /** Tells */
+            tells: components["schemas"]["What"][];
+            /** Price */
+            price: number;
+        };
+        /**
+         * What
+         * @description The kinds of figure a source can tell; also the kind of reading its answer becomes.
+         * @enum {string}
+         */
+        What: "completions" | "counts" | "bands" | "interest" | "rising" | "page" | "ranks" | "fields" | "talk" | "lexicon";
+        /**
+         * SourceIn
+         * @description A source and what it may do.
+         */
+        SourceIn: {
+            /** Name */
+            name: string;
+            /**
+             * May
+             * @enum {string}
+             */
+            may: "stands" | "adjusts" | "beside" | "off";
+        };
+        /**
+         * SourcesIn
+         * @description The sources, the most trusted first, and the version of the project that was seen.
+         */
+        SourcesIn: {
+            /** Sources */
+            sources: components["schemas"]["SourceIn"][];
+            /** Version */
+            version: number;
         };
         /**
          * SheetQuery
@@ -2725,7 +2794,8 @@ export interface components {
         };
         /**
          * ImportIn
-         * @description The same, and the channel that takes the keywords.
+         * @description The same, the channel that takes the keywords, and what the file's searches are: their match
+         *     type, and the day they are of (null: today).
          */
         ImportIn: {
             /**
@@ -2744,6 +2814,14 @@ export interface components {
              * @enum {string}
              */
             channel: "web" | "video" | "marketplace";
+            /**
+             * Match
+             * @default exact
+             * @enum {string}
+             */
+            match: "exact" | "phrase" | "broad";
+            /** On */
+            on?: string | null;
         };
         /**
          * RefusedQuery
@@ -2892,11 +2970,13 @@ export interface components {
         };
         /**
          * ReadingOut
-         * @description One reading in words: source, kind of figure, what it says, the day.
+         * @description One reading in words: source, what it tells, kind of figure, what it says, the day.
          */
         ReadingOut: {
             /** Source */
             source: string;
+            /** What */
+            what: string;
             /** Kind */
             kind: string;
             /** Says */
@@ -3409,7 +3489,7 @@ export interface components {
             title: string;
             status: number;
             /** @enum {string} */
-            code: "allowance_short" | "bad_file" | "bad_mapping" | "bad_pattern" | "bad_request" | "bad_rule" | "busy" | "csrf_failed" | "fault" | "invalid_input" | "job_over" | "keyword_taken" | "name_taken" | "no_channel" | "no_language" | "no_seed" | "not_found" | "not_signed_in" | "nothing_missing" | "nothing_to_cluster" | "nothing_to_measure" | "nothing_to_plan" | "nothing_to_take" | "nothing_to_undo" | "refused_here" | "rule_exists" | "stale" | "storage" | "too_large" | "too_many_tries" | "weak_password" | "wrong_password";
+            code: "allowance_short" | "bad_day" | "bad_file" | "bad_mapping" | "bad_pattern" | "bad_request" | "bad_rule" | "bad_source" | "busy" | "csrf_failed" | "fault" | "invalid_input" | "job_over" | "keyword_taken" | "name_taken" | "no_channel" | "no_language" | "no_seed" | "not_found" | "not_signed_in" | "nothing_missing" | "nothing_to_cluster" | "nothing_to_measure" | "nothing_to_plan" | "nothing_to_take" | "nothing_to_undo" | "price_reached" | "refused_here" | "rule_exists" | "stale" | "storage" | "too_large" | "too_many_tries" | "weak_password" | "wrong_password";
             field: string;
             hint: string;
         };
@@ -3451,7 +3531,7 @@ export interface components {
                 "application/problem+json": components["schemas"]["Problem"];
             };
         };
-        /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+        /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. What was to cost at most so much would cost more; the rest was not bought. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
         Problem409: {
             headers: {
                 [name: string]: unknown;
@@ -3469,7 +3549,7 @@ export interface components {
                 "application/problem+json": components["schemas"]["Problem"];
             };
         };
-        /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. */
+        /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. Figures cannot be of a day that is still to come. A source is not the project's, or cannot do what is asked. */
         Problem422: {
             headers: {
                 [name: string]: unknown;
@@ -4278,6 +4358,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_readings_api_read_sources: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SourceOut"][];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_readings_api_change_sources: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SourcesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SourceOut"][];
                 };
             };
             400: components["responses"]["Problem400"];

@@ -13,6 +13,7 @@ import { OutletsSection } from "./OutletsSection";
 import { ProjectFields } from "./ProjectFields";
 import { fieldErrors, fromFields, toFields } from "./projectWords";
 import { RemoveSection } from "./RemoveSection";
+import { SourcesSection } from "./SourcesSection";
 
 /** The project's settings and outlets; figures follow what is changed here. */
 export function SettingsPage() {
@@ -27,6 +28,7 @@ export function SettingsPage() {
         <h1 className="pb-4 text-xl">Project and outlets</h1>
         {project && <Form key={project.id} project={project} />}
         {project && <OutletsSection project={project} />}
+        {project && <SourcesSection project={project} />}
         <LogSection projectId={projectId} />
         {project && <RemoveSection project={project} />}
       </div>

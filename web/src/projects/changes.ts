@@ -52,3 +52,6 @@ export const chooseOutlet = async (id: number, outletId: number) =>
       params: at(id, { outlet_id: outletId }),
     }),
   );
+
+export const trustSources = async (id: number, body: Schemas["SourcesIn"]) =>
+  data(await api.PUT("/api/projects/{project_id}/sources", { params: at(id), body }));

@@ -29,7 +29,6 @@ describe("a project's form", () => {
       locale: "en-GB",
       lookups_left: 5,
       outlets: [],
-      source_order: [],
       chosen_outlets: [],
     };
     expect(fromFields(toFields(saved as Parameters<typeof toFields>[0]))).toEqual(

@@ -73,7 +73,6 @@ export function toFields(project: Schemas["ProjectOut"]): Fields {
     locale,
     lookups_left,
     outlets,
-    source_order,
     chosen_outlets,
     own_brands,
     rival_brands,

@@ -30,3 +30,11 @@ export const useHoldings = (projectId: number, wanted: boolean) =>
       data(await api.GET("/api/projects/{project_id}/holdings", { params: at(projectId) })),
     enabled: wanted,
   });
+
+/** The project's sources, the most trusted first. */
+export const useSources = (projectId: number) =>
+  useQuery({
+    queryKey: ["sources", projectId],
+    queryFn: async () =>
+      data(await api.GET("/api/projects/{project_id}/sources", { params: at(projectId) })),
+  });

@@ -153,11 +153,11 @@ function OwnFigures({ row }: { row: Row }) {
   );
 }
 
+const ABOUT_SEARCHES = ["counts", "bands", "interest"];
+
 function Volumes({ told }: { told: Inspection }) {
   const { row, readings } = told;
-  const figures = readings.filter(
-    (figure) => !["page", "yours", "rising", "translated"].includes(figure.kind),
-  );
+  const figures = readings.filter((figure) => ABOUT_SEARCHES.includes(figure.what));
   return (
     <Block
       title={<Help figure="volume">Searches a month</Help>}
@@ -181,12 +181,17 @@ function Volumes({ told }: { told: Inspection }) {
             {count(row.volume)}
           </span>
           <span className="text-xs font-normal text-quiet">
-            {count(row.volume_low ?? 0)}–{count(row.volume_high ?? 0)}
+            {row.volume_low !== null &&
+              row.volume_high !== null &&
+              `${count(row.volume_low)}–${count(row.volume_high)}`}
           </span>
         </p>
       )}
       {row.volume_disagrees && (
-        <p className="pt-1 text-xs text-persimmon-text">Sources differ more than twofold.</p>
+        <p className="pt-1 text-xs text-persimmon-text">
+          Sources disagree by more than twofold, or one shuts the other out; the range reaches over
+          both. Which of them counts is said in the project's settings.
+        </p>
       )}
     </Block>
   );

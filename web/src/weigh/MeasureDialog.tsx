@@ -70,7 +70,7 @@ export function MeasureDialog({
                 </tr>
               ))}
               <tr className="border-t border-ink font-bold">
-                <td className="py-2">In all, {plural(told.keywords, "keyword")}</td>
+                <td className="py-2">At most, for {plural(told.keywords, "keyword")}</td>
                 <td />
                 <td />
                 <td className="text-right">{exact(told.price)}</td>
@@ -82,8 +82,8 @@ export function MeasureDialog({
               ? `Only ${exact(told.lookups_left)} lookups are left. Choose fewer keywords, or ` +
                 "raise the allowance in the project's settings."
               : `${exact(told.lookups_left)} lookups are left, ` +
-                `${exact(told.lookups_left - told.price)} afterwards. Only what is answered is ` +
-                "paid for."}
+                `${exact(told.lookups_left - told.price)} or more afterwards: what a source has no ` +
+                "figure for costs nothing, and nothing beyond this price is bought."}
           </p>
           {start.error && <ProblemNote error={start.error} />}
           <div className="flex justify-end gap-2 pt-4">

@@ -1,5 +1,6 @@
 """Bringing files over HTTP."""
 
+from datetime import date
 from typing import Annotated, Any
 
 from django.http import HttpResponse, StreamingHttpResponse
@@ -20,7 +21,7 @@ from bunraku.server.gather.models import RefusedRow
 from bunraku.server.jobs.actions import find_job
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
-from bunraku.sources.protocol import Channel
+from bunraku.sources.protocol import Channel, Match
 
 router = Router(tags=["gather"])
 REFUSED_COLUMNS = [
@@ -86,9 +87,12 @@ class ReadIn(Schema):
 
 
 class ImportIn(ReadIn):
-    """The same, and the channel that takes the keywords."""
+    """The same, the channel that takes the keywords, and what the file's searches are: their match
+    type, and the day they are of (null: today)."""
 
     channel: Channel
+    match: Match = "exact"
+    on: date | None = None
 
 
 class RefusedQuery(Schema):
@@ -117,7 +121,14 @@ def look(request: ProjectRequest, project_id: ProjectId, file_id: int, given: Re
 @router.post("/files/{int:file_id}/import", response=JobOut, auth=CHANGES, url_name="import_file")
 def start(request: ProjectRequest, project_id: ProjectId, file_id: int, given: ImportIn) -> Any:
     """Import a file."""
-    return start_import(request.project, file_id, given.channel, given.wanted())
+    return start_import(
+        request.project,
+        file_id,
+        given.channel,
+        given.wanted(),
+        match=given.match,
+        on=given.on,
+    )
 
 
 @router.delete("/files/{int:file_id}", response={204: None}, auth=CHANGES, url_name="forget_file")

@@ -3,6 +3,7 @@ what is refused is kept with its reason."""
 
 from collections.abc import Iterable, Sequence
 from contextlib import closing
+from datetime import date
 
 from django.db import transaction
 
@@ -28,13 +29,13 @@ from bunraku.server.jobs.models import Job
 from bunraku.server.jobs.work import Params, Work
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.kinds import OWN_REPORT
-from bunraku.server.readings.providers import file_source
-from bunraku.server.readings.writing import Answered, keep_readings
+from bunraku.server.readings.providers import file_source, put_file_first
+from bunraku.server.readings.writing import Answered, has_said, keep_readings, take_back
 from bunraku.server.sentences import plural
 from bunraku.server.sheet.models import Decision
 from bunraku.server.sheet.scopes import scope_of
 from bunraku.server.signals import figures_outdated
-from bunraku.sources.protocol import What
+from bunraku.sources.protocol import Match, What
 
 BATCH = 5_000
 """Rows of a file stored between two looks at whether to stop: about a second."""
@@ -45,7 +46,8 @@ _OWN = ("clicks", "impressions", "position")
 
 class ImportParams(Params):
     """Which file, into which channel, and how it is to be read: sheet, row of the heading, meaning
-    to column, sign before decimals by column."""
+    to column, sign before decimals by column; the match type of its searches and their day (None:
+    the day of the import)."""
 
     upload: int
     name: str = "A list"
@@ -54,6 +56,8 @@ class ImportParams(Params):
     heading: int = 0
     mapping: dict[str, int] = {}
     decimals: dict[str, str] = {}
+    match: Match = "exact"
+    on: date | None = None
 
 
 class Imported(Brought):
@@ -65,8 +69,21 @@ class Imported(Brought):
     figures: int = 0
 
 
-def start_import(project: Project, upload_id: int, channel: str, wanted: Wanted) -> Job:
-    """Import a file into a channel. Raises: not_found, bad_file, bad_mapping."""
+def start_import(
+    project: Project,
+    upload_id: int,
+    channel: str,
+    wanted: Wanted,
+    *,
+    match: Match = "exact",
+    on: date | None = None,
+) -> Job:
+    """Import a file into a channel; its searches are of a match type and of a day. Raises:
+    not_found, bad_file, bad_mapping, bad_day for one to come."""
+    if on is not None and on > today():
+        raise BunrakuError(
+            "bad_day", f"{on:%-d %B %Y} is still to come: no figure is of that day.", field="on"
+        )
     upload = find_upload(project, upload_id)
     looked = look(upload, wanted)
     plan = looked.plan
@@ -80,6 +97,8 @@ def start_import(project: Project, upload_id: int, channel: str, wanted: Wanted)
         heading=plan.heading,
         mapping=dict(plan.mapping),
         decimals={str(column): sign for column, sign in plan.decimals.items()},
+        match=match,
+        on=on or today(),
     )
     return start_job(project, Import, params)
 
@@ -156,6 +175,10 @@ class _Batches:
         self.bringing = Bringing(work, rules_of(work.project))
         method = "report" if any(meaning in plan.mapping for meaning in _OWN) else "import"
         self.source = file_source(work.params.name)
+        self.on = work.params.on or today()
+        put_file_first(work.project, self.source)
+        # The same file again on its day: what it says now takes the place of what it said.
+        self.again = has_said(self.scope, self.source, self.on)
         self.came = Came(method, work.params.name[:200], self.source)
         self._seen: set[str] = set()
 
@@ -173,9 +196,12 @@ class _Batches:
         )
         bringing.tally.suggested += len(taken)
         ids = keep_merged(job, self.scope, merged, bringing.rules, bringing.tally)
-        readings = [reading for row in taken.values() for reading in _readings(row)]
+        match = self.work.params.match
+        readings = [reading for row in taken.values() for reading in _readings(row, match)]
         with transaction.atomic():
-            keep_readings(self.scope, self.source, today(), readings)
+            if self.again:
+                take_back(self.scope, self.source, self.on, {key for _, key, _ in readings})
+            keep_readings(self.scope, self.source, self.on, readings)
             self._store_notes(
                 {ids[key]: row.texts.get("note", "") for key, row in taken.items() if key in ids}
             )
@@ -210,8 +236,8 @@ class _Batches:
             )
 
 
-def _readings(row: Taken) -> list[Answered]:
-    """The readings that a row's figures are."""
+def _readings(row: Taken, match: Match) -> list[Answered]:
+    """The readings that a row's figures are, its searches of a match type."""
     figures, key = row.figures, row.key
     out: list[Answered] = []
     searches, cpc, competition = (
@@ -222,20 +248,30 @@ def _readings(row: Taken) -> list[Answered]:
     exact = searches is not None and searches.low == searches.high
     if searches is not None and exact:
         # A single number has no months: an empty history says so.
-        counts = {"monthly": round(min(searches.low, MOST_SEARCHES)), "history": []}
+        counts = {
+            "monthly": round(min(searches.low, MOST_SEARCHES)),
+            "history": [],
+            "match": match,
+        }
         out.append((What.COUNTS.value, key, counts))
     banded = searches is not None and not exact
     if banded or cpc or competition:
         bands = {
             "low": round(min(searches.low, MOST_SEARCHES)) if searches and banded else None,
             "high": round(min(searches.high, MOST_SEARCHES)) if searches and banded else None,
+            "match": match if banded else None,
             "cpc_low": cpc.low if cpc else None,
             "cpc_high": cpc.high if cpc else None,
             "ad_competition": _share(competition) if competition else None,
         }
         known = {name: value for name, value in bands.items() if value is not None}
         out.append((What.BANDS.value, key, known))
-    own = {name: figures[name].high for name in _OWN if name in figures}
+    # Position 0 is how reports write that a page was not shown.
+    own = {
+        name: figures[name].high
+        for name in _OWN
+        if name in figures and (name != "position" or figures[name].high > 0)
+    }
     if own:
         out.append((OWN_REPORT, key, {**own, "page": row.texts.get("page", "")}))
     return out

@@ -7,6 +7,7 @@ import { ProblemNote } from "../../parts/ProblemNote";
 import { channelName } from "../../shared/channels";
 import { useChange } from "../../shared/useChange";
 import { bringFile, forgetFile, importFile, lookAtFile } from "../changes";
+import { FIGURES, FiguresAsked, hasFigures } from "./FiguresAsked";
 import { FileSource } from "./FileSource";
 import { ImportPreview } from "./ImportPreview";
 
@@ -27,6 +28,7 @@ export function ImportDialog({
   const [file, setFile] = useState<File_>();
   const [error, setError] = useState<Error>();
   const [busy, setBusy] = useState(false);
+  const [figures, setFigures] = useState(FIGURES);
   const start = useChange(
     projectId,
     (told: File_) =>
@@ -35,9 +37,12 @@ export function ImportDialog({
         sheet: told.sheet,
         heading: told.heading,
         mapping: told.mapping,
+        match: figures.match,
+        on: figures.on || null,
       }),
     {
       done: () => {
+        setFigures(FIGURES);
         setFile(undefined);
         onOpenChange(false);
       },
@@ -73,7 +78,9 @@ export function ImportDialog({
           file={file}
           busy={busy}
           onRead={(read) => during(() => lookAtFile(projectId, file.id, read))}
-        />
+        >
+          {hasFigures(file) && <FiguresAsked asked={figures} onChange={setFigures} />}
+        </ImportPreview>
       ) : (
         <FileSource busy={busy} onFile={(given) => during(() => bringFile(projectId, given))} />
       )}

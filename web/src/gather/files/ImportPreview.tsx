@@ -1,3 +1,4 @@
+import type { ReactNode } from "react";
 import type { Schemas } from "../../api/client";
 import { exact } from "../../parts/format";
 import { columnsOf, meaningOf, remapped } from "./fileColumns";
@@ -10,10 +11,13 @@ export function ImportPreview({
   file,
   busy,
   onRead,
+  children,
 }: {
   file: Schemas["FileOut"];
   busy: boolean;
   onRead: (read: Schemas["ReadIn"]) => void;
+  /** What else is asked of the file, above its rows. */
+  children?: ReactNode;
 }) {
   const columns = columnsOf(file);
   const bad = new Map(file.refused.map((refused) => [refused.number, refused.message]));
@@ -60,6 +64,7 @@ export function ImportPreview({
           <span className="text-xs text-quiet">0: none</span>
         </label>
       </div>
+      {children}
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: keys must reach what scrolls */}
       <div tabIndex={0} className="max-h-[46vh] overflow-auto border-y border-hairline">
         <table className="w-full border-collapse">

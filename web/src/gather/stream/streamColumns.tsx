@@ -82,7 +82,7 @@ export function streamColumns(
           >
             <span
               className="absolute inset-y-0 left-0 bg-indigo"
-              style={{ width: percent(row.relevance) }}
+              style={{ width: `${100 * row.relevance}%` }}
             />
             <span className="sr-only">{percent(row.relevance)}</span>
           </span>

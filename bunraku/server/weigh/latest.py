@@ -1,0 +1,88 @@
+"""The latest readings of keywords, as far as they are weighed: what each source that is on said."""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, field
+from datetime import date
+
+from bunraku.server.projects.models import Project
+from bunraku.server.readings.kinds import OWN_REPORT
+from bunraku.server.readings.known import Known, Payload, readings_on
+from bunraku.server.readings.providers import in_order_of_trust
+from bunraku.server.sheet.models import Scope
+from bunraku.sources.protocol import What
+
+WEIGHED = (What.COUNTS, What.BANDS, What.INTEREST, What.PAGE, OWN_REPORT)
+"""Kinds of reading that figures are made from."""
+
+
+Dated = tuple[date, Payload | None]
+
+
+@dataclass(frozen=True)
+class Readings:
+    """The latest readings of keywords by key, of sources that are on. Of counts and of ranges what
+    each source said and when; of the other kinds, and of what bands tell beside a range, what the
+    most trusted source said that said something."""
+
+    counts: dict[str, dict[str, Dated]] = field(default_factory=dict)
+    ranges: dict[str, dict[str, Dated]] = field(default_factory=dict)
+    bands: dict[str, Payload | None] = field(default_factory=dict)
+    interest: dict[str, Payload | None] = field(default_factory=dict)
+    own: dict[str, Payload | None] = field(default_factory=dict)
+    pages: dict[str, Payload | None] = field(default_factory=dict)
+    # Sources that tell of searches, the most trusted first.
+    told_by: Sequence[str] = ()
+
+
+def latest_readings(scope: Scope, keys: Sequence[str]) -> Readings:
+    """The latest readings of every kind that keywords are weighed by."""
+    return latest_of(scope.project, readings_on(scope, WEIGHED, keys))
+
+
+def latest_of(project: Project, readings: Iterable[Known]) -> Readings:
+    """The same of readings at hand, the oldest first."""
+    latest: dict[tuple[str, str], dict[str, Dated]] = {}
+    names: set[str] = set()
+    for reading in readings:
+        by_source = latest.setdefault((reading.what, reading.term), {})
+        names.add(reading.source)
+        # That a source has nothing today does not take away what it had.
+        if reading.payload is not None or reading.source not in by_source:
+            by_source[reading.source] = (reading.on, reading.payload)
+    order = in_order_of_trust(project, names)
+    telling = {
+        name
+        for (what, _), by_source in latest.items()
+        if what in (What.COUNTS, What.BANDS)
+        for name, (_, payload) in by_source.items()
+        if payload is not None and ("monthly" in payload or payload.get("low") is not None)
+    }
+    read = Readings(told_by=[name for name in order if name in telling])
+    on = set(order)
+    into = {What.INTEREST: read.interest, OWN_REPORT: read.own, What.PAGE: read.pages}
+    for (what, term), by_source in latest.items():
+        if not on & by_source.keys():
+            continue
+        if what == What.COUNTS:
+            read.counts[term] = {name: said for name, said in by_source.items() if name in on}
+            continue
+        payloads = [by_source[name][1] for name in order if name in by_source]
+        if what == What.BANDS:
+            read.ranges[term] = by_source
+            read.bands[term] = _together(payloads)
+        else:
+            into[what][term] = next((payload for payload in payloads if payload is not None), None)
+    return read
+
+
+def _together(payloads: Sequence[Payload | None]) -> Payload | None:
+    """Bands of several sources as one: a file may tell a cost per click and no range; then what the
+    next source tells of the rest stands."""
+    known = [payload for payload in payloads if payload is not None]
+    if not known:
+        return None
+    together: Payload = {}
+    # The most trusted last, so that it has the say in what it tells.
+    for payload in reversed(known):
+        together.update({name: value for name, value in payload.items() if value is not None})
+    return together

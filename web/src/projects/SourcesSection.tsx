@@ -1,0 +1,112 @@
+import { useState } from "react";
+import type { Project, Schemas } from "../api/client";
+import { Button } from "../parts/Button";
+import { ProblemNote } from "../parts/ProblemNote";
+import { useSay } from "../parts/toasts";
+import { useChange } from "../shared/useChange";
+import { trustSources } from "./changes";
+import { useSources } from "./queries";
+import { moved, partsOf, tellsInWords } from "./sourceWords";
+
+type Source = Schemas["SourceOut"];
+
+/** The sources of a project in their order of trust, and what each may do; saved together. */
+export function SourcesSection({ project }: { project: Project }) {
+  const told = useSources(project.id);
+  return (
+    <section aria-labelledby="sources" className="mt-6 border-t border-hairline pt-5">
+      <h2 id="sources" className="pb-1 text-lg">
+        Sources, the most trusted first
+      </h2>
+      <p className="pb-3 text-ink-2">
+        Your own files come first: the number of one is the figure that counts, and its range holds
+        it. Other sources are shown beside it, unless you let one adjust it. What is off is not
+        asked, not paid and not counted; what it told is kept.
+      </p>
+      {told.error && <ProblemNote error={told.error} />}
+      {told.data && <Order key={JSON.stringify(told.data)} project={project} sources={told.data} />}
+    </section>
+  );
+}
+
+function Order({ project, sources }: { project: Project; sources: Source[] }) {
+  const [order, setOrder] = useState(sources);
+  const say = useSay();
+  const touched = JSON.stringify(order) !== JSON.stringify(sources);
+  const save = useChange(
+    project.id,
+    () =>
+      trustSources(project.id, {
+        sources: order.map(({ name, may }) => ({ name, may })),
+        version: project.version,
+      }),
+    { done: () => say("Saved. Figures are weighed again; z takes it back.") },
+  );
+  const put = (name: string, may: Source["may"]) =>
+    setOrder(order.map((source) => (source.name === name ? { ...source, may } : source)));
+  return (
+    <form
+      className="flex flex-col gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (touched && !save.isPending) save.mutate(undefined);
+      }}
+    >
+      <ol className="border-b border-hairline">
+        {order.map((source, place) => (
+          <li
+            key={source.name}
+            className="grid grid-cols-[1fr_190px_auto] items-center gap-x-4 border-t
+              border-hairline py-[6px]"
+          >
+            <span className={`min-w-0 ${source.may === "off" ? "text-quiet" : ""}`}>
+              <span className="block truncate font-semibold">{source.name}</span>
+              <span className="block truncate text-xs text-quiet">{tellsInWords(source)}</span>
+            </span>
+            <select
+              aria-label={`What ${source.name} may do`}
+              value={source.may}
+              onChange={(event) => put(source.name, event.target.value as Source["may"])}
+              className="h-[28px] rounded-md border border-bar bg-sheet px-1"
+            >
+              {partsOf(source).map(([may, words]) => (
+                <option key={may} value={may}>
+                  {words}
+                </option>
+              ))}
+            </select>
+            <span className="flex gap-1">
+              <Button
+                look="bare"
+                aria-label={`Trust ${source.name} more`}
+                disabled={!moved(order, place, -1)}
+                onClick={() => setOrder(moved(order, place, -1) ?? order)}
+              >
+                ↑
+              </Button>
+              <Button
+                look="bare"
+                aria-label={`Trust ${source.name} less`}
+                disabled={!moved(order, place, 1)}
+                onClick={() => setOrder(moved(order, place, 1) ?? order)}
+              >
+                ↓
+              </Button>
+            </span>
+          </li>
+        ))}
+      </ol>
+      {save.error && <ProblemNote error={save.error} />}
+      <div className="flex gap-2">
+        <Button
+          type="submit"
+          look={touched ? "main" : "plain"}
+          disabled={!touched || save.isPending}
+        >
+          Save the sources
+        </Button>
+        {touched && <Button onClick={() => setOrder(sources)}>As they were</Button>}
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,51 @@
+/** Sources in words, and moving them in their order. */
+import type { Schemas } from "../api/client";
+import { lookups } from "../parts/format";
+
+type Source = Schemas["SourceOut"];
+
+const TELLS: Record<Source["tells"][number], string> = {
+  completions: "search-box suggestions",
+  counts: "searches and history",
+  bands: "ranges, cost per click, ad competition",
+  interest: "relative interest",
+  rising: "rising terms",
+  page: "results pages",
+  ranks: "what others rank for",
+  fields: "what results say of themselves",
+  talk: "how often it is talked about",
+  lexicon: "other languages",
+};
+
+/** What a source tells, and its price. */
+export function tellsInWords(source: Source): string {
+  if (source.file) return "a file of yours";
+  const price = source.price ? `${lookups(source.price)} each` : "free";
+  return [...source.tells.map((what) => TELLS[what]), price].join(" · ");
+}
+
+/** What a source may do: of a file, and of any other. */
+export function partsOf(source: Source): [Source["may"], string][] {
+  return source.file
+    ? [
+        ["stands", "Stands"],
+        ["off", "Off"],
+      ]
+    : [
+        ["beside", "Beside my files"],
+        ["adjusts", "May adjust my files"],
+        ["off", "Off"],
+      ];
+}
+
+/** The order with one source moved up (-1) or down (1); undefined where it cannot go there: files
+ * stay before all others. */
+export function moved(order: readonly Source[], place: number, by: 1 | -1): Source[] | undefined {
+  const source = order[place];
+  const other = order[place + by];
+  if (!source || !other || source.file !== other.file) return undefined;
+  const next = [...order];
+  next[place] = other;
+  next[place + by] = source;
+  return next;
+}
