@@ -220,7 +220,10 @@ def _within(estimate: Estimate, floor: Floats, ceiling: Floats) -> tuple[Floats,
         start = np.where(flat, floor, 0.0)
         least = _cut_off(estimate.mean, estimate.below, floor, ceiling, 0.1)
         most = _cut_off(estimate.mean, estimate.above, floor, ceiling, 0.9)
-        value = np.clip(estimate.mean, floor, ceiling)
+        # One that lies outside speaks for that side of the band; far outside it says nothing.
+        held = _cut_off(estimate.mean, estimate.below, floor, ceiling, 0.5)
+        inside = (estimate.mean >= floor) & (estimate.mean <= ceiling)
+        value = np.where(inside | np.isnan(held), np.clip(estimate.mean, floor, ceiling), held)
     return (
         np.where(flat, start + width / 2, value),
         np.where(flat, start + 0.1 * width, np.minimum(least, value)),

@@ -150,9 +150,9 @@ def _bands(bands: dict[str, Any]) -> str:
 
 
 def _interest(told: dict[str, Any]) -> str:
-    if "anchor" not in told:
-        return f"{told['mean']:.1f} of 100"
-    return f"{told['mean']:.1f} beside {told['anchor_mean']:.1f} of “{told['anchor']}”"
+    if not told.get("anchor_mean") or not told["mean"]:
+        return "no level"
+    return f"about {told['mean'] / told['anchor_mean'] * told['anchor_volume']:,.0f}"
 
 
 def _own_report(report: dict[str, Any]) -> str:
@@ -165,7 +165,7 @@ def _own_report(report: dict[str, Any]) -> str:
 KINDS = {
     "counts": "exact",
     "bands": "broad",
-    "interest": "rough",
+    "interest": "by interest",
     "page": "page",
     "rising": "rising",
     "lexicon": "translated",

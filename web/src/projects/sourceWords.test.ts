@@ -25,5 +25,7 @@ describe("sources", () => {
     expect(tellsInWords(source("File a", true))).toBe("a file of yours");
     expect(partsOf(source("File a", true)).map(([may]) => may)).toEqual(["stands", "off"]);
     expect(partsOf(source("A")).map(([may]) => may)).toEqual(["beside", "adjusts", "off"]);
+    const pages = { ...source("A"), tells: ["page" as const] };
+    expect(partsOf(pages).map(([, words]) => words)).toEqual(["On", "Off"]);
   });
 });

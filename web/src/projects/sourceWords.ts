@@ -24,18 +24,19 @@ export function tellsInWords(source: Source): string {
   return [...source.tells.map((what) => TELLS[what]), price].join(" · ");
 }
 
-/** What a source may do: of a file, and of any other. */
+/** What a source may do: of a file, of one that tells of searches, and of any other. */
 export function partsOf(source: Source): [Source["may"], string][] {
-  return source.file
-    ? [
-        ["stands", "Stands"],
-        ["off", "Off"],
-      ]
-    : [
-        ["beside", "Beside my files"],
-        ["adjusts", "May adjust my files"],
-        ["off", "Off"],
-      ];
+  if (source.file)
+    return [
+      ["stands", "Stands"],
+      ["off", "Off"],
+    ];
+  const adjusts = source.tells.some((what) => what === "counts" || what === "bands");
+  return [
+    ["beside", "On"],
+    ...(adjusts ? [["adjusts", "On, may adjust my files"] as [Source["may"], string]] : []),
+    ["off", "Off"],
+  ];
 }
 
 /** The order with one source moved up (-1) or down (1); undefined where it cannot go there: files
