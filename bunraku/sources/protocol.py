@@ -207,12 +207,23 @@ USUAL = Vantage()
 
 
 @dataclass(frozen=True)
+class Setting:
+    """Of what the one who asks has said: places, brand words of their field, and the words that
+    their subject is mostly told in, folded. A source that looks at the world needs none of it; one
+    that makes a world to practise in makes it of that."""
+
+    places: tuple[str, ...] = ()
+    brands: tuple[str, ...] = ()
+    words: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True)
 class Request(Vantage):
     """One call to a source: a kind of figure for some terms, on a channel, in a locale ("en-GB"),
     as of a day, from a vantage.
 
     `step` is how fine relative interest is (month, week, day, hour); `own` the person's registered
-    pieces."""
+    pieces; `setting` what they have said of themselves."""
 
     what: What
     terms: tuple[str, ...]
@@ -221,6 +232,7 @@ class Request(Vantage):
     on: date
     step: str = "month"
     own: tuple[OwnPiece, ...] = ()
+    setting: Setting = Setting()
 
 
 class SourceBusy(Exception):

@@ -249,9 +249,11 @@ def test_more_hours_are_told_what_they_would_add(planned: Api, project: Project)
     Project.objects.update(hours_a_month=5)
     planned.post("/plan/fit")
     result = last_job(project, "fit").result
-    if result["left_out"]:
-        assert result["next_piece"]
-        assert result["next_value"] > 0
+    waiting = [piece["worth"] for piece in pieces_of(planned) if piece["month"] is None]
+    assert result["left_out"] == len(waiting)
+    # What is worth nothing adds nothing.
+    assert bool(result["next_piece"]) is any(worth > 0 for worth in waiting)
+    assert bool(result["next_piece"]) is (result["next_value"] > 0)
 
 
 @pytest.mark.parametrize(

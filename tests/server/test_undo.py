@@ -61,7 +61,7 @@ class Setting:
         self.api, self.project = api, project
         clusters = api.get("/clusters")["clusters"]
         self.several = next(cluster["id"] for cluster in clusters if cluster["keywords"] > 2)
-        self.clusters = [cluster["id"] for cluster in clusters]
+        self.clusters = [c["id"] for c in clusters if c["id"] != self.several]
         api.post("/pieces", {"cluster_ids": [self.several, *self.clusters[:2]]})
         self.pieces = [piece["id"] for piece in pieces_of(api)]
         self.rows = [row["id"] for row in api.get("/sheet", limit=12)["rows"]]

@@ -13,6 +13,7 @@ from bunraku.server.errors import BunrakuError
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.known import known_today
 from bunraku.server.readings.providers import sources
+from bunraku.server.readings.setting import setting_of
 from bunraku.server.readings.writing import keep_readings
 from bunraku.server.sheet.models import Scope
 from bunraku.sources.asking import Batch, ask_all
@@ -101,7 +102,15 @@ def _buy_of(
 def request_to(source: Source, scope: Scope, vantage: Vantage = USUAL) -> Request:
     """A request to a source about a scope, today, as seen from a vantage; its terms are still to
     come."""
-    return Request(source.tells, (), scope.channel, scope.locale, today(), **asdict(vantage))
+    return Request(
+        source.tells,
+        (),
+        scope.channel,
+        scope.locale,
+        today(),
+        setting=setting_of(scope),
+        **asdict(vantage),
+    )
 
 
 def _asked(source: Source, scope: Scope, terms: Sequence[str], vantage: Vantage) -> Iterator[Batch]:

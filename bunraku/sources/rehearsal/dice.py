@@ -19,7 +19,17 @@ def rolls(*parts: object) -> tuple[float, ...]:
     """Eight numbers in (0, 1) that depend on nothing but `parts`, for little more than the price of
     one."""
     digest = hashlib.blake2b(repr(parts).encode(), digest_size=64).digest()
-    return tuple((whole + 0.5) / 2**64 for whole in struct.unpack("<8Q", digest))
+    a, b, c, d, e, f, g, h = struct.unpack("<8Q", digest)
+    return (
+        (a + 0.5) / 2**64,
+        (b + 0.5) / 2**64,
+        (c + 0.5) / 2**64,
+        (d + 0.5) / 2**64,
+        (e + 0.5) / 2**64,
+        (f + 0.5) / 2**64,
+        (g + 0.5) / 2**64,
+        (h + 0.5) / 2**64,
+    )
 
 
 def bell(*parts: object) -> float:

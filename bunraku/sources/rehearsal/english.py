@@ -23,6 +23,11 @@ AMERICAN_TOWNS = (
     "fallowridge",
 )
 
+HOME = frozenset(
+    "telescope telescopes astronomy stargazing constellation constellations planetarium meteor "
+    "eclipse planisphere eyepiece astrophotography".split()
+)
+
 SAID_ALIKE: dict[str, tuple[str, ...]] = {
     "brand": BRANDS,
     "price": ("50", "100", "200", "300", "500", "1000", "150", "400"),

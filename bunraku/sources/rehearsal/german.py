@@ -5,6 +5,11 @@ from bunraku.sources.rehearsal.english import SAID_ALIKE
 
 TOWNS = ("dunkelfeld", "sternbrück", "mondheim", "altmoor", "quellhafen", "nebelau")
 
+HOME = frozenset(
+    "teleskop teleskope astronomie sternwarte sternbilder sternkarte planetarium okular "
+    "astrofotografie sonnenfinsternis".split()
+)
+
 FILLS: dict[str, tuple[str, ...]] = {
     **SAID_ALIKE,
     "audience": tuple(

@@ -70,16 +70,43 @@ def make_truth(tongue: Tongue) -> Truth:
     )
 
 
-def make_truth_elsewhere(tongue: Tongue, company: tuple[Head, ...], *, only: str = "") -> Truth:
+def make_truth_elsewhere(
+    tongue: Tongue, company: tuple[Head, ...], *, only: str = "", facet: str = "", fills: int = 0
+) -> Truth:
     """All queries around the heads of a subject that the world was not made for; with `only`, no
-    more than the one of that text, if any frame makes it."""
-    return _cast(
-        [
-            draft
-            for head in company
-            for draft in _drafts(head, company, tongue.other_frames, tongue.other_fills, only=only)
-        ]
+    more than the one of that text, if any frame makes it; with `facet`, no others than those of a
+    facet of that kind; with `fills`, no more than so many of each list of them."""
+    filled = tongue.other_fills
+    if fills:
+        filled = {name: words[:fills] for name, words in filled.items()}
+    kind = facet.split(":")[0]
+    frames = tongue.other_frames
+    if kind:
+        frames = _frames_by_facet(frames).get(kind, ())
+    filled = tongue.other_fills
+    if fills:
+        filled = {name: words[:fills] for name, words in filled.items()}
+    kind = facet.split(":")[0]
+    frames = tuple(
+        frame for frame in tongue.other_frames if not kind or frame.facet.split(":")[0] == kind
     )
+    return _cast(
+        [draft for head in company for draft in _drafts(head, company, frames, filled, only=only)]
+    )
+
+
+_BY_FACET: dict[int, dict[str, tuple[Frame, ...]]] = {}
+
+
+def _frames_by_facet(frames: tuple[Frame, ...]) -> dict[str, tuple[Frame, ...]]:
+    """Frames by the kind of their facet; told apart by which tuple they are, for a tongue keeps its
+    own as long as the process lives."""
+    if id(frames) not in _BY_FACET:
+        by_facet: dict[str, list[Frame]] = {}
+        for frame in frames:
+            by_facet.setdefault(frame.facet.split(":")[0], []).append(frame)
+        _BY_FACET[id(frames)] = {kind: tuple(some) for kind, some in by_facet.items()}
+    return _BY_FACET[id(frames)]
 
 
 def _cast(drafts: list[Draft]) -> Truth:
@@ -165,7 +192,9 @@ def _fill_frame(
             continue
         words = [words[place] for words, place in zip(lists, places, strict=True)]
         fill, more = (*words, "", "")[:2]
-        text = frame.template.format(h=head.name, p=head.plural, fill=fill, more=more, o=fill)
+        text = frame.template.format(
+            h=head.name, p=head.plural, a=_article(head.name), fill=fill, more=more, o=fill
+        )
         if (only and text != only) or _stammers(text):
             continue
         facet = frame.facet.format(fill=fill, more=more)
@@ -183,9 +212,16 @@ def _fill_frame(
     return drafts
 
 
+def _article(name: str) -> str:
+    return "an" if name[:1] in "aeiou" else "a"
+
+
 def _stammers(text: str) -> bool:
     words = text.split()
-    return any(a == b for a, b in pairwise(words)) or len(set(words)) < len(words) - 1
+    different = len(set(words))
+    if different == len(words):
+        return False
+    return different < len(words) - 1 or any(a == b for a, b in pairwise(words))
 
 
 def _slips(draft: Draft) -> list[Draft]:

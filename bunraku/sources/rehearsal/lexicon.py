@@ -5,6 +5,7 @@ from functools import cache
 
 from bunraku.core.text import identity_key
 from bunraku.sources.protocol import Request
+from bunraku.sources.rehearsal.completing import complete
 from bunraku.sources.rehearsal.tongues import LOCALES, Tongue, nearest_locale, tongue
 from bunraku.sources.rehearsal.world import World, the_world
 
@@ -100,7 +101,8 @@ def translate(world: World, term: str, request: Request) -> Raw | None:
     there = the_world(next(locale for locale in LOCALES if locale[:2] == into))
     # What is really asked there, nearest to the words: the literal way first, then what the same
     # words complete to.
-    ways = [said, *(way for way in there.complete(said, request.channel, MOST_WAYS) if way != said)]
+    found = complete(there, said, request.channel, MOST_WAYS)
+    ways = [said, *(way for way in found if way != said)]
     return {"language": into, "terms": ways[:MOST_WAYS]}
 
 

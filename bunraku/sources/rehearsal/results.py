@@ -10,6 +10,7 @@ from functools import lru_cache
 from bunraku.core.text import stems
 from bunraku.sources.protocol import OwnPiece
 from bunraku.sources.rehearsal.dice import roll, spread
+from bunraku.sources.rehearsal.elsewhere import SERVED
 from bunraku.sources.rehearsal.query import Query
 from bunraku.sources.rehearsal.standing import (
     PULL_SPREAD,
@@ -102,16 +103,18 @@ def _pages(world: World, query: Query, seen: Viewpoint) -> list[tuple[Standing, 
     said = world.wordings(query)
     general = f"{query.head}/general"
     contest = world.contest(query, channel)
+    names, kind = world.names_on(query), query.kind
     pages = [
-        (page_of(query.topic, channel, i, said, language, contest), TOPIC_BONUS)
+        (page_of(query.topic, channel, i, said, language, contest, names, kind), TOPIC_BONUS)
         for i in pool(query.topic, channel, contest)
     ]
     if query.topic != general:
         whole = world.contest(replace(query, facet="general"), channel)
         strays = _strays(general, query.topic, channel, whole, contest)
-        words = world.in_topic(general, 12) or (query.head,)
+        words = world.wordings(replace(query, facet="general"))
         pages += [
-            (page_of(general, channel, i, words, language, whole), STRAY_BONUS) for i in strays
+            (page_of(general, channel, i, words, language, whole, names, kind), STRAY_BONUS)
+            for i in strays
         ]
     for number, near in enumerate(
         _neighbours(world, query, channel) if seen.depth > len(pages) else ()
@@ -121,7 +124,10 @@ def _pages(world: World, query: Query, seen: Viewpoint) -> list[tuple[Standing, 
         words = world.in_topic(near.topic, 12) or (query.head,)
         theirs = world.contest(near, channel)
         pages += [
-            (page_of(near.topic, channel, i, words, language, theirs), DEEP_BONUS - number)
+            (
+                page_of(near.topic, channel, i, words, language, theirs, names, kind),
+                DEEP_BONUS - number,
+            )
             for i in pool(near.topic, channel, theirs)
         ]
     unique: dict[str, tuple[Standing, float]] = {}
@@ -169,7 +175,7 @@ def _score(page: Standing, query: Query, seen: Viewpoint, world: World) -> float
     if seen.place and roll("local", page.publisher.address, seen.place) < LOCAL_SHARE:
         score += (
             LOCAL_BONUS
-            if query.kind == "service" or query.facet.startswith("local")
+            if query.kind in SERVED or query.facet.startswith("local")
             else LOCAL_BONUS / 4
         )
     return score

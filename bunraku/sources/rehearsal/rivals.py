@@ -7,8 +7,8 @@ from bunraku.sources.protocol import Request
 from bunraku.sources.rehearsal.dice import pick_index, roll
 from bunraku.sources.rehearsal.query import CHANNEL_INDEX, Query
 from bunraku.sources.rehearsal.results import Viewpoint, rank
-from bunraku.sources.rehearsal.standing import Publisher, page_of, pool, publishers
-from bunraku.sources.rehearsal.strange import facet_slugs
+from bunraku.sources.rehearsal.standing import SKY, Publisher, page_of, pool, publishers
+from bunraku.sources.rehearsal.strange import is_facet_slug
 from bunraku.sources.rehearsal.world import World, the_world
 
 Raw = dict[str, object]
@@ -35,10 +35,10 @@ ASTRONOMERS_WORDS = ("night sky", "stargazing", "space")
 def ranks_of(world: World, term: str, request: Request) -> Raw | None:
     """What a publisher ranks for in the first ten: found by its address, its topics looked through
     by what they draw."""
-    publisher = find_publisher(term, request.channel)
+    publisher = find_publisher(term, request.channel, world.setting.words)
     if publisher is None:
         return None
-    index = publishers(request.channel).index(publisher)
+    index = _index_of(publisher, request.channel, world.setting.words)
     topics = _topics_of(world.tongue.locale, request.channel).get(index, ())
     seen = Viewpoint(request.channel, request.on)
     ranks: list[tuple[str, int]] = []
@@ -61,7 +61,7 @@ def ranks_of(world: World, term: str, request: Request) -> Raw | None:
     }
 
 
-def find_publisher(term: str, channel: str) -> Publisher | None:
+def find_publisher(term: str, channel: str, words: tuple[str, ...] = ()) -> Publisher | None:
     """The publisher of an address as people paste it: with or without scheme, path and capitals."""
     host = (
         term.strip()
@@ -71,12 +71,20 @@ def find_publisher(term: str, channel: str) -> Publisher | None:
         .removeprefix("www.")
         .split("/")[0]
     )
-    return _by_address(channel).get(host)
+    return _by_address(channel, words).get(host)
 
 
-@lru_cache(maxsize=4)
-def _by_address(channel: str) -> dict[str, Publisher]:
-    return {publisher.address: publisher for publisher in publishers(channel)}
+@lru_cache(maxsize=16)
+def _by_address(channel: str, words: tuple[str, ...]) -> dict[str, Publisher]:
+    """Those who call themselves by the words of a subject, and by the sky's."""
+    everyone = (*publishers(channel, words), *publishers(channel, SKY))
+    return {publisher.address: publisher for publisher in everyone}
+
+
+def _index_of(publisher: Publisher, channel: str, words: tuple[str, ...]) -> int:
+    of_subject = publishers(channel, words)
+    everyone = of_subject if publisher in of_subject else publishers(channel, SKY)
+    return everyone.index(publisher)
 
 
 @lru_cache(maxsize=12)
@@ -95,16 +103,25 @@ def _topics_of(locale: str, channel: str) -> dict[int, tuple[str, ...]]:
 def fields_of(world: World, term: str, request: Request) -> Raw | None:
     """The fields of one result, by its address: what its publisher wrote into title, description,
     tags, materials, categories, price."""
-    publisher = find_publisher(term, request.channel)
+    publisher = find_publisher(term, request.channel, world.setting.words)
     slug = term.rstrip("/").rsplit("/", 1)[-1]
     query = _spoken_of(world, slug) if publisher is not None else None
     if publisher is None or query is None:
         return None
     topic, said = query
-    index = publishers(request.channel).index(publisher)
+    index = _index_of(publisher, request.channel, world.setting.words)
     head = world.query(said[0])
     contest = world.contest(head, request.channel)
-    page = page_of(topic, request.channel, index, said, world.tongue.locale[:2], contest)
+    page = page_of(
+        topic,
+        request.channel,
+        index,
+        said,
+        world.tongue.locale[:2],
+        contest,
+        world.names_on(head),
+        head.kind,
+    )
     answer: Raw = {
         "title": page.title,
         "description": f"{page.title}. {_sentence(said, page.address)}",
@@ -130,9 +147,9 @@ def _spoken_of(world: World, slug: str) -> tuple[str, tuple[str, ...]] | None:
         head, rest = " ".join(words[:at]), " ".join(words[at + 1 :])
         return f"{head}/words:{rest}", (f"{head} {rest}",)
     for cut in range(len(words) - 1, 0, -1):
-        if "-".join(words[cut:]) not in facet_slugs(world.tongue.locale):
+        if not is_facet_slug(world.tongue, "-".join(words[cut:])):
             continue
-        around = world.elsewhere(world.split_frame(" ".join(words[:cut]))[0])
+        around = world.elsewhere(world.subject_of(" ".join(words[:cut])))
         topic = around.topic_of_slug(slug)
         if topic is not None:
             return topic, around.in_topic(topic)[:12]
@@ -145,11 +162,13 @@ def _tags(
     """Tags as people set them: some wordings of the topic, the subject, near subjects, the shop's
     usual words, and now and then a brand that is not theirs."""
     near = [other.key for other in world.company(query.key, channel)[:60]]
+    known = world.knows(query.head)
+    said_brands = world.tongue.fills["brand"] if known else world.setting.brands
     # A brand is written with its capital, as names are; the rest of a tag is not.
-    brands = [f"{brand.capitalize()} {query.head}" for brand in world.tongue.fills["brand"]]
+    brands = [f"{brand.capitalize()} {query.head}" for brand in said_brands]
     chosen = [key for key in said if roll("tag", address, key) < 0.55]
     chosen += [key for key in near if roll("near tag", address, key) < 0.09]
-    usual = PRODUCT_WORDS + (ASTRONOMERS_WORDS if world.knows(query.head) else ())
+    usual = PRODUCT_WORDS + (ASTRONOMERS_WORDS if known else ())
     chosen += [word for word in usual if roll("usual", address.split("/")[2], word) < 0.3]
     chosen += [brand for brand in brands if roll("brand tag", address, brand) < 0.12]
     return list(dict.fromkeys([query.head, *chosen]))[: 13 if channel == "marketplace" else 25]

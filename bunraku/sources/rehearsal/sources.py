@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from functools import lru_cache
 
 from bunraku.sources.protocol import Request, Source, SourceBusy, SourceFailed, What
+from bunraku.sources.rehearsal.completing import complete as complete_text
 from bunraku.sources.rehearsal.demand import (
     demand_of_months,
     interest_of,
@@ -14,6 +15,7 @@ from bunraku.sources.rehearsal.demand import (
     steps_before,
 )
 from bunraku.sources.rehearsal.dice import pick_index, roll, spread
+from bunraku.sources.rehearsal.elsewhere import SERVED
 from bunraku.sources.rehearsal.lexicon import translate
 from bunraku.sources.rehearsal.query import Query
 from bunraku.sources.rehearsal.results import Viewpoint, rank
@@ -81,7 +83,7 @@ class RehearsalSource:
         terms: Iterable[str] = request.terms
         if roll("partial", *dice) < self.faults.partial:
             terms = [term for term in request.terms if roll("left", term, *dice) < 0.6]
-        world = the_world(request.locale)
+        world = the_world(request.locale, request.setting)
         answers = {term: self.answer(world, term, request) for term in terms}
         for term in answers if self.faults.nonsense else ():
             if roll("nonsense", term, *dice) < self.faults.nonsense:
@@ -91,7 +93,8 @@ class RehearsalSource:
 
 def complete(world: World, term: str, request: Request) -> Raw:
     """Search-box completions, ten at a time; what was typed matters to the letter."""
-    return {"completions": world.complete(term, request.channel, 10, request.place.casefold())}
+    found = complete_text(world, term, request.channel, 10, request.place.casefold())
+    return {"completions": found}
 
 
 def count(world: World, term: str, request: Request) -> Raw | None:
@@ -149,7 +152,7 @@ def interest(world: World, term: str, request: Request) -> Raw:
 def _together(request: Request) -> dict[str, list[float]]:
     """Interest in all terms of a request: worked out once, though each term is answered by
     itself."""
-    world = the_world(request.locale)
+    world = the_world(request.locale, request.setting)
     return {t: _sampled(world.query(t), request) for t in request.terms}
 
 
@@ -221,7 +224,7 @@ def _features(query: Query) -> list[str]:
         "choose": ["questions_box"],
         "see": ["questions_box"],
     }.get(facet, [])
-    if query.kind == "service" and facet == "general":
+    if query.kind in SERVED and facet == "general":
         shown = ["map"]
     return [feature for feature in shown if roll("feature", feature, query.key) < 0.8]
 

@@ -11,12 +11,14 @@ from bunraku.sources.rehearsal.demand import EPOCH
 from bunraku.sources.rehearsal.dice import bell, normal_of, pick_index, rolls
 from bunraku.sources.rehearsal.query import slug_of
 
-_FIRST = (
-    "night sky star moon dark comet orbit lumen zenith nova meadow lantern hill harbour field "
-    "stone "
-    "river copper linen cedar amber north quiet bright distant silver winter summer morning "
-    "evening "
-).split()
+SKY = tuple("night sky star moon dark comet orbit lumen zenith nova".split())
+"""What those who publish on the sky like to call themselves by."""
+_FIRST = tuple(
+    (
+        "meadow lantern hill harbour field stone river copper linen cedar amber north quiet bright "
+        "distant silver winter summer morning evening"
+    ).split()
+)
 _SECOND = (
     "guide journal watch almanac atlas post supply store workshop club society review notes corner "
     "digest forum market depot yard works hub school library room gallery report weekly ledger "
@@ -33,6 +35,11 @@ STRAY_SHARE = 0.12
 """Share of topics that a publisher of everything has a page on."""
 PULL_SPREAD = 0.9
 """Spread, in ln, of what points to one page of a publisher and what to another."""
+BOXED = (
+    *("thing", "part", "goods", "extra", "event", "topic", "reading", "matter", "plant"),
+    "activity",
+)
+"""Kinds that a marketplace sends in a box; of the others it sells a voucher."""
 _TITLES = {
     "en": {
         "web": (
@@ -57,6 +64,7 @@ _TITLES = {
             "New {t} with care notes",
             "{t} for him and her",
         ),
+        "voucher": ("{t}", "{t} gift voucher", "{t} by {p}", "{t}, book a day"),
     },
     "de": {
         "web": (
@@ -81,6 +89,7 @@ _TITLES = {
             "Neu: {t} mit Anleitung",
             "{t} für sie und ihn",
         ),
+        "voucher": ("{t}", "{t} Gutschein", "{t} von {p}", "{t}, Termin frei wählbar"),
     },
 }
 
@@ -109,14 +118,18 @@ class Standing:
     published: date
 
 
-@lru_cache(maxsize=4)
-def publishers(channel: str) -> tuple[Publisher, ...]:
-    """All publishers of a channel, the strong tiers first."""
+@lru_cache(maxsize=48)
+def publishers(channel: str, words: tuple[str, ...] = SKY) -> tuple[Publisher, ...]:
+    """All publishers of a channel, the strong tiers first; a third of them have a word of the
+    subject in their names, of `words`."""
     made = []
     names: set[str] = set()
     count = _COUNTS[channel]
+    # As many of the subject's as the sky has, whether there are one or ten words for it.
+    own = [words[n % len(words)] for n in range(len(SKY))] if words else []
+    firsts = [*own, *_FIRST]
     for number in range(count):
-        first = _FIRST[pick_index(len(_FIRST), channel, "first", number)]
+        first = firsts[pick_index(len(firsts), channel, "first", number)]
         second = _SECOND[pick_index(len(_SECOND), channel, "second", number)]
         name = f"{first}{second}"
         while name in names:
@@ -156,7 +169,7 @@ def pool(topic: str, channel: str, contest: float) -> tuple[int, ...]:
     everyone = publishers(channel)
     size = 14 + int(36 * contest)
     # A power of the dice: below one it leans to the weak end of the list, above to the strong.
-    lean = 0.22 * math.exp(3.4 * contest)
+    lean = 0.2 * math.exp(3.8 * contest)
     chosen: dict[int, None] = {}
     draw = 0
     while len(chosen) < size:
@@ -175,30 +188,42 @@ def page_of(
     wordings: tuple[str, ...],
     language: str,
     contest: float,
+    words: tuple[str, ...] = SKY,
+    kind: str = "thing",
 ) -> Standing:
     """The page that a publisher has on a topic; its title says one of the topic's wordings, or
-    something near it."""
-    publisher = publishers(channel)[index]
+    something near it. `words` are those that publishers call themselves by, `kind` what the topic
+    is about."""
+    publisher = publishers(channel, words)[index]
     wording, loose, form, pull_dice, age, *_ = rolls("page", topic, channel, index)
     said = (
         topic.split("/")[0]
         if loose < loose_share(contest)
         else wordings[int(len(wordings) * wording**1.5)]
     )
-    templates = _TITLES[language][channel]
-    title = templates[int(len(templates) * form)].format(
-        t=said[:1].upper() + said[1:], p=publisher.name.capitalize()
-    )
+    shelf = channel if channel != "marketplace" or kind in BOXED else "voucher"
+    templates = _TITLES[language][shelf]
+    template = templates[int(len(templates) * form)]
+    title = template.format(t=said[:1].upper() + said[1:], p=publisher.name.capitalize())
     pull = typical_pull(publisher, channel) * math.exp(PULL_SPREAD * normal_of(pull_dice))
     age_days = 20 + int(1_400 * age**1.6)
-    return standing_of(
+    # A title is what is said with words around it, which are taken apart once for all of them.
+    phrase, said_stems = _taken_apart(said, language)
+    return Standing(
         publisher,
         f"https://{publisher.address}/{slug_of(topic)}",
         title,
+        phrase,
+        said_stems | _taken_apart(template.format(t=" ", p=" "), language)[1],
         round(pull, 1),
         EPOCH - timedelta(days=age_days),
-        language,
     )
+
+
+@lru_cache(maxsize=60_000)
+def _taken_apart(text: str, language: str) -> tuple[str, frozenset[str]]:
+    """A text as its words between spaces, and their stems."""
+    return f" {' '.join(tokens(text))} ", frozenset(stems(text, language))
 
 
 def typical_pull(publisher: Publisher, channel: str) -> float:
@@ -211,13 +236,5 @@ def typical_pull(publisher: Publisher, channel: str) -> float:
 def standing_of(
     publisher: Publisher, address: str, title: str, pull: float, published: date, language: str
 ) -> Standing:
-    """A page with its title taken apart once."""
-    return Standing(
-        publisher=publisher,
-        address=address,
-        title=title,
-        title_phrase=f" {' '.join(tokens(title))} ",
-        title_stems=frozenset(stems(title, language)),
-        pull=pull,
-        published=published,
-    )
+    """A page of somebody's own with its title taken apart."""
+    return Standing(publisher, address, title, *_taken_apart(title, language), pull, published)

@@ -4,7 +4,7 @@ tables."""
 from dataclasses import dataclass, replace
 from functools import cache
 
-from bunraku.sources.rehearsal import elsewhere, english, german
+from bunraku.sources.rehearsal import elsewhere, elsewhere_german, english, german
 
 
 @dataclass(frozen=True)
@@ -41,12 +41,13 @@ class Frame:
 
 @dataclass(frozen=True)
 class Companion:
-    """A word that stands after many a subject ("course"), how one says more than one, and what it
-    makes of the subject."""
+    """A word that stands after many a subject ("course"), how one says more than one, what it makes
+    of the subject, and the kinds of subject that it goes with."""
 
     word: str
     plural: str
     kind: str
+    goes_with: frozenset[str]
 
 
 @dataclass(frozen=True)
@@ -66,6 +67,8 @@ class Tongue:
     """How such a subject is asked about, and with which fills: nothing that only astronomers
     say."""
     other_fills: dict[str, tuple[str, ...]]
+    home: frozenset[str]
+    """Words that nobody uses who is about something else than what the world was made for."""
 
 
 SEASONS: dict[str, tuple[float, ...]] = {
@@ -78,6 +81,9 @@ SEASONS: dict[str, tuple[float, ...]] = {
     "perseids": (0.1, 0.1, 0.1, 0.2, 0.2, 0.4, 2.2, 8.0, 0.4, 0.1, 0.1, 0.1),
     "geminids": (0.2, 0.1, 0.1, 0.1, 0.1, 0.1, 0.1, 0.2, 0.2, 0.5, 1.8, 8.5),
     "leonids": (0.1, 0.1, 0.1, 0.1, 0.1, 0.1, 0.1, 0.2, 0.4, 1.6, 8.6, 0.6),
+    "autumn": (1.0, 0.8, 0.7, 0.5, 0.4, 0.35, 0.4, 0.7, 1.5, 2.1, 1.9, 1.35),
+    "spring": (0.7, 0.9, 1.6, 2.0, 1.9, 1.4, 1.0, 0.8, 0.7, 0.5, 0.3, 0.3),
+    "newyear": (2.1, 1.2, 1.1, 1.0, 1.0, 0.95, 0.85, 0.85, 0.95, 0.8, 0.65, 0.5),
     "march": (0.7, 1.2, 3.4, 0.9, 0.7, 0.6, 0.6, 0.8, 1.6, 0.7, 0.5, 0.4),
 }
 
@@ -127,7 +133,11 @@ def read_frames(table: str) -> tuple[Frame, ...]:
 
 def read_company(table: str) -> tuple[Companion, ...]:
     """Companions of a table."""
-    return tuple(Companion(*line.split("|")) for line in table.strip().splitlines())
+    companions = []
+    for line in table.strip().splitlines():
+        word, plural, kind, goes_with = line.split("|")
+        companions.append(Companion(word, plural, kind, frozenset(goes_with.split(","))))
+    return tuple(companions)
 
 
 def _american(text: str) -> str:
@@ -141,7 +151,7 @@ def _english(locale: str) -> Tongue:
     heads = read_heads(english.HEADS)
     frames = read_frames(english.FRAMES + english.MORE_FRAMES.lstrip())
     fills = english.FILLS
-    other_frames, other_fills = read_frames(elsewhere.ENGLISH_FRAMES), elsewhere.ENGLISH_FILLS
+    other_frames, other_fills = read_frames(elsewhere.FRAMES), elsewhere.FILLS
     if locale == "en-US":
         # A larger country that says some things otherwise; what a thing is stays the same.
         heads = tuple(
@@ -161,12 +171,10 @@ def _english(locale: str) -> Tongue:
             replace(frame, template=_american(frame.template)) for frame in other_frames
         )
         fills, other_fills = (
-            {
-                **{name: tuple(map(_american, words)) for name, words in some.items()},
-                "town": english.AMERICAN_TOWNS,
-            }
+            {name: tuple(map(_american, words)) for name, words in some.items()}
             for some in (fills, other_fills)
         )
+        fills["town"] = english.AMERICAN_TOWNS
     return Tongue(
         locale,
         heads,
@@ -174,9 +182,10 @@ def _english(locale: str) -> Tongue:
         fills,
         frozenset("how what when which where is can does why who".split()),
         frozenset(["a", "an", "the", "my", "your"]),
-        read_company(elsewhere.ENGLISH_COMPANY),
+        read_company(elsewhere.COMPANY),
         other_frames,
         other_fills,
+        english.HOME,
     )
 
 
@@ -188,9 +197,10 @@ def _german() -> Tongue:
         german.FILLS,
         frozenset("wie was wann welches welche wo warum wer kann".split()),
         frozenset(["ein", "eine", "einen", "der", "die", "das", "mein"]),
-        read_company(elsewhere.GERMAN_COMPANY),
-        read_frames(elsewhere.GERMAN_FRAMES),
-        elsewhere.GERMAN_FILLS,
+        read_company(elsewhere_german.COMPANY),
+        read_frames(elsewhere_german.FRAMES),
+        elsewhere_german.FILLS,
+        german.HOME,
     )
 
 

@@ -2,18 +2,21 @@
 searched."""
 
 import math
-import re
 from array import array
 from bisect import bisect_left
 from collections import defaultdict
 from collections.abc import Iterable
-from functools import cache
+from copy import copy
+from dataclasses import replace
+from functools import cache, lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
 
 from bunraku.core.text import identity_key
-from bunraku.sources.rehearsal.dice import bell, normal_cdf
+from bunraku.sources.protocol import Setting
+from bunraku.sources.rehearsal.around import Around
+from bunraku.sources.rehearsal.dice import bell, normal_cdf, roll
 from bunraku.sources.rehearsal.grammar import make_truth, make_truth_elsewhere
 from bunraku.sources.rehearsal.query import (
     CHANNEL_INDEX,
@@ -23,11 +26,15 @@ from bunraku.sources.rehearsal.query import (
     query_of,
     slug_of,
 )
-from bunraku.sources.rehearsal.strange import Elsewhere, strange_company
+from bunraku.sources.rehearsal.standing import SKY
+from bunraku.sources.rehearsal.strange import Elsewhere, strange_company, strange_head
 from bunraku.sources.rehearsal.tongues import Head, Tongue, nearest_locale, tongue
 
-CONTEST_CHANCE = 0.3
+CONTEST_CHANCE = 0.1
 """How much chance has to say beside money in how hard a topic is fought for."""
+FEWER = 0.6
+"""How much less, in spreads, a subject that the world was not made for is fought for: it is one of
+many, and most have few who publish on nothing else."""
 LEAST_MONEY = 1e-3
 """Pounds a month that stand for nothing, where a logarithm is taken."""
 WORTH_ASKING = 3.0
@@ -40,6 +47,10 @@ MOST_STRANGE = 60
 """Subjects of others whose worlds are kept at once."""
 MOST_COMPANY = 300
 """Queries beside a query that anything looks at."""
+MOST_SETTINGS = 12
+"""Settings whose view is kept at once: each has little beside what all share."""
+MOST_SAID = 8
+"""Places and brands that people ask for: those that were named first."""
 Ids = NDArray[np.int32]
 
 
@@ -65,10 +76,9 @@ class World:
         self._known_heads = {
             name: head for head in spoken.heads for name in (head.name, head.plural)
         }
-        self._before, self._after = _words_around(spoken)
         self._money = {
             topic: money_of(
-                self.truth.demand[np.frombuffer(ids, dtype=np.int32)].sum(axis=0).tolist(),
+                self.truth.demand[np.frombuffer(ids, dtype=np.int32)],
                 float(self.truth.cpc[np.frombuffer(ids, dtype=np.int32)].mean()),
             )
             for topic, ids in self._by_topic.items()
@@ -80,8 +90,29 @@ class World:
         self._usual = [float(money[asked[:, c], c].mean()) for c in range(3)]
         self._spread = [float(money[asked[:, c], c].std()) for c in range(3)]
         self._slugs: dict[str, str] = {}
+        self._look_from(Setting())
+
+    def _look_from(self, setting: Setting) -> None:
+        """Begin with no subject of others made yet, as seen by somebody of a setting."""
+        self.setting = setting
         self._elsewhere: dict[str, Elsewhere] = {}
         self._understood: dict[str, Query] = {}
+        # Of a text that the grammar did not make, what its subject is.
+        self._subjects: dict[str, str] = {}
+        self._around = Around(self.tongue)
+
+    def seen_by(self, setting: Setting) -> "World":
+        """The same world for somebody who has said of themselves: on subjects that it was not made
+        for, people ask of their places and brands."""
+        seen = copy(self)
+        fills = {"town": setting.places[:MOST_SAID], "brand": setting.brands[:MOST_SAID]}
+        seen.tongue = replace(self.tongue, other_fills={**self.tongue.other_fills, **fills})
+        seen._look_from(setting)
+        return seen
+
+    def names_on(self, query: Query) -> tuple[str, ...]:
+        """The words that those who publish on a query like to call themselves by."""
+        return SKY if self.knows(query.head) else self.setting.words
 
     def _places(self) -> Iterable[tuple[Head, str]]:
         return zip(self.truth.heads, self.truth.facets, strict=True)
@@ -109,9 +140,10 @@ class World:
         column = CHANNEL_INDEX[channel]
         money = self._money.get(query.topic)
         if money is None and not self.knows(query.head):
-            money = self.elsewhere(self.split_frame(query.key)[0]).money(query.topic)
-        drawn = (money or money_of(query.demand, query.cpc))[column]
+            money = self.elsewhere(self.subject_of(query.key)).money(query.topic)
+        drawn = (money or money_of(np.array([query.demand]), query.cpc))[column]
         z = (math.log(drawn + LEAST_MONEY) - self._usual[column]) / self._spread[column]
+        z -= 0.0 if self.knows(query.head) else FEWER
         dice = bell("contest", query.topic, channel)
         share = normal_cdf((z + CONTEST_CHANCE * dice) / math.hypot(1, CONTEST_CHANCE))
         # In twentieths: finer steps would only be remembered apart.
@@ -128,6 +160,7 @@ class World:
             return known
         if len(self._understood) > MOST_UNDERSTOOD:
             self._understood.clear()
+            self._subjects.clear()
         key = text if text in self._ids else identity_key(text)
         query = self.at(self._ids[key]) if key in self._ids else self._understand(key)
         self._understood[text] = query
@@ -137,14 +170,25 @@ class World:
         # Rare wordings of a known subject draw a sliver of it; other subjects get a world of their
         # own.
         inside = self.head_inside(key)
-        head, rest = self.split_frame(key)
         if inside is not None:
             return faint_query(key, inside, " ".join(set(key.split()) - set(inside.name.split())))
-        # Only these heads can make the text, so the rest of the subject need not be made for one
-        # figure.
-        company = strange_company(self.tongue, head, frozenset(rest.split()))
-        truth = make_truth_elsewhere(self.tongue, company, only=key)
-        return query_of(truth, 0) if truth.texts else faint_query(key, company[0], rest)
+        words = key.split()
+        for head, rest in self._around.splits(words):
+            # Only these heads can make the text, so the rest of the subject need not be made for
+            # one figure.
+            whole = strange_head(head, self.tongue.locale)
+            company = strange_company(self.tongue, whole, frozenset(rest))
+            truth = make_truth_elsewhere(self.tongue, company, only=key)
+            if truth.texts:
+                self._subjects[key] = head
+                return query_of(truth, 0)
+        raise AssertionError(f"no frame makes {key!r} of itself")
+
+    def subject_of(self, key: str) -> str:
+        """The subject of a text that the grammar did not make."""
+        if key not in self._subjects:
+            self.query(key)
+        return self._subjects.get(key) or self.split_frame(key)[0]
 
     def knows(self, head: str) -> bool:
         """Whether a head is of the subject that the world was made for."""
@@ -168,67 +212,12 @@ class World:
             self._elsewhere[subject] = Elsewhere(self.tongue, subject)
         return self._elsewhere[subject]
 
-    def complete(self, prefix: str, channel: str, count: int, place: str = "") -> list[str]:
-        """Queries that begin with `prefix`, or hold its words, most searched first; a `*` stands
-        for any words; asked from a place, what names it comes first."""
-        typed = prefix.casefold().lstrip()
-        key = identity_key(typed.replace("*", " "))
-        if not key:
-            return []
-        column = CHANNEL_INDEX[channel]
-        ids = self._matching(typed, key, count)
-        if ids.size:
-            ids = ids[self.truth.demand[ids, column] >= LEAST_DEMAND]
-            weight = self.truth.demand[ids, column].astype(float)
-            if place and place in self._by_word.keys() | {place}:
-                local = np.isin(ids, self.holding(place))
-                weight = weight * np.where(local, 60.0, 1.0)
-            order = np.argsort(-weight, kind="stable")[: count + 1]
-            return [self.texts[n] for n in ids[order].tolist() if self.texts[n] != key][:count]
-        if self.head_inside(key) is not None:
-            return []
-        return self._strange_completions(typed, key, column, count)
-
-    def _matching(self, typed: str, key: str, count: int) -> Ids:
-        if "*" in typed:
-            left, _, right = (identity_key(part) for part in typed.partition("*"))
-            pattern = re.compile(
-                rf"{re.escape(left)}\b.+\b{re.escape(right)}"
-                if left
-                else rf".+\b{re.escape(right)}"
-            )
-            held = self.holding(key)
-            return np.array(
-                [n for n in held.tolist() if pattern.match(self.texts[n])], dtype=np.int32
-            )
-        start = key + " " if typed.endswith(" ") else key
-        span = self._span(start)
-        return np.union1d(span, self.holding(key)) if span.size < count else span
-
-    def _strange_completions(self, typed: str, key: str, column: int, count: int) -> list[str]:
-        head, _ = self.split_frame(key)
-        words = head.split()
-        stripped = head.rsplit(" ", 1)[0] if len(words) > 1 and len(words[-1]) == 1 else head
-        made = self.elsewhere(stripped).queries
-        start = key + " " if typed.endswith(" ") else key
-        if "*" in typed:
-            wanted = set(key.split())
-            queries = [q for q in made.values() if wanted <= set(q.key.split())]
-        else:
-            queries = [q for q in made.values() if q.key.startswith(start)]
-        first = key.split()[0]
-        if not queries and first in self.tongue.question_words:
-            queries = [q for q in made.values() if q.key.startswith(first)]
-        queries = [q for q in queries if q.demand[column] >= LEAST_DEMAND and q.key != key]
-        queries.sort(key=lambda q: (-q.demand[column], q.key))
-        return [q.key for q in queries[:count]]
-
     def company(self, text: str, channel: str) -> list[Query]:
         """The most searched queries around the same head, in order."""
         query, column = self.query(text), CHANNEL_INDEX[channel]
         if query.head in self._by_head:
             return self._ranked(query.head, column)
-        return self.elsewhere(self.split_frame(query.key)[0]).ranked(column)[:MOST_COMPANY]
+        return self.elsewhere(self.subject_of(query.key)).ranked(column)[:MOST_COMPANY]
 
     @cache  # noqa: B019 - a world lives as long as its process
     def _ranked(self, head: str, column: int) -> list[Query]:
@@ -244,7 +233,7 @@ class World:
             return known
         if self.knows(query.head):
             return (query.key,)
-        return self.elsewhere(self.split_frame(query.key)[0]).in_topic(query.topic)[:count] or (
+        return self.elsewhere(self.subject_of(query.key)).in_topic(query.topic)[:count] or (
             query.key,
         )
 
@@ -261,10 +250,22 @@ class World:
         """Searches a month of every query that holds this one's words."""
         column = CHANNEL_INDEX[channel]
         own = query.demand[column]
+        if not self.knows(query.head):
+            # What is asked in fewer words is asked with more words around it.
+            short = max(5 - len(query.key.split()), 0)
+            dice = roll("broad", query.key, channel)
+            return own * 1.15 * math.exp(-(0.4 + 0.3 * short) * math.log(dice))
         held = self.holding(query.key)
         return max(own * 1.15, float(self.truth.demand[held, column].sum()))
 
-    def _span(self, start: str) -> Ids:
+    @property
+    def is_at_home(self) -> bool:
+        """Whether the subject of whoever asks is the one that the world was made for, or unsaid."""
+        said = set(self.setting.words)
+        return not said or bool(said & self.tongue.home)
+
+    def span(self, start: str) -> Ids:
+        """Numbers of the queries that begin with a text."""
         low = bisect_left(self.texts, start)
         return np.arange(low, bisect_left(self.texts, start + "\uffff"), dtype=np.int32)
 
@@ -281,32 +282,8 @@ class World:
     def split_frame(self, key: str) -> tuple[str, str]:
         """A query without the words around its subject, and those words."""
         words = key.split()
-        low, high = 0, len(words)
-        while low < high and words[low] in self._before:
-            low += 1
-        while high > low and words[high - 1] in self._after:
-            high -= 1
-        if low == high:
-            return key, ""
+        low, high = self._around.bounds(words)
         return " ".join(words[low:high]), " ".join(words[:low] + words[high:])
-
-
-def _words_around(spoken: Tongue) -> tuple[frozenset[str], frozenset[str]]:
-    """What stands before and what after a subject that the world does not know: words of frames and
-    fills; before it articles, after it company. A word is known on its own side only, so that book
-    binding and kids' yoga are subjects."""
-    before, after = (
-        set(spoken.articles),
-        {word for noun in spoken.company for word in (noun.word, noun.plural)},
-    )
-    for frame in spoken.other_frames:
-        filled = dict(zip(("{fill}", "{more}"), frame.fills, strict=False))
-        left, right = re.split(r"\{[hp]\}", frame.template, maxsplit=1)
-        for side, part in ((before, left), (after, right)):
-            for word in part.split():
-                said = spoken.other_fills[filled[word]] if word in filled else (word,)
-                side.update(word for text in said for word in text.split())
-    return frozenset(before), frozenset(after)
 
 
 @cache
@@ -314,6 +291,15 @@ def _world(locale: str) -> World:
     return World(tongue(locale))
 
 
-def the_world(locale: str = "en-GB") -> World:
-    """The one world of a locale, built on first use in a process."""
-    return _world(nearest_locale(locale))
+@lru_cache(maxsize=MOST_SETTINGS)
+def _seen(locale: str, setting: Setting) -> World:
+    return _world(locale).seen_by(setting)
+
+
+def the_world(locale: str = "en-GB", setting: Setting | None = None) -> World:
+    """The one world of a locale, built on first use in a process, as somebody of a setting sees
+    it."""
+    nearest = nearest_locale(locale)
+    if setting is None or setting == Setting():
+        return _world(nearest)
+    return _seen(nearest, setting)
