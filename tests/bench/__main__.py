@@ -17,6 +17,7 @@ import django
 django.setup()
 
 from tests.bench import (  # noqa: E402
+    chances,
     clustering,
     demo,
     fitting,
@@ -49,6 +50,7 @@ def main() -> int:
         "sheet": sheet,
         "readers": readers,
         "demo": demo,
+        "chances": chances,
     }
     wanted = sys.argv[1:] or list(rooms)
     missed = 0

@@ -27,9 +27,9 @@ SPREAD_PER_YEAR = 0.35
 """How much an ageing reading is worth: added in quadrature per year of age, since demand drifts."""
 DISAGREE_FACTOR = 2.0
 """Sources twofold apart: more than their own spreads explain, so the person should know."""
-CHANCE = (2.71, 2.30, 2.08)
+CHANCE = (3.84, 3.00, 2.60)
 """Squared distance between two, three, four or more sources, a degree of freedom, that chance
-exceeds once in ten: what lies beyond it widens the interval."""
+exceeds once in twenty: what lies beyond it widens the interval."""
 
 
 @dataclass(frozen=True)

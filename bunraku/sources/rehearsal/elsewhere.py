@@ -217,24 +217,24 @@ what you need to {h}||0.01|0.02|0|gear|skill
 {h} {fill}|town|0.008|0.0006|0.0003|local:{fill}|matter
 best {h}||0.03|0.03|0.004|best|matter
 what does {h} mean||0.012|0.004|0|what|matter
-{h} for {fill} in {more}|learner+town|0.004|0.0004|0.0002|local:{more}|course,activity
-{fill} {h} for {more}|look+where|0.006|0.003|0.006|quality:{fill}|thing
+{h} for {fill} in {more}|learner+town|0.004|0.0004|0.0002|local:{more} {fill}|course,activity
+{fill} {h} for {more}|look+where|0.006|0.003|0.006|quality:{fill} {more}|thing
 best {h} for {fill}|where|0.008|0.008|0.001|use:{fill}|thing
-best {h} for {fill} under {more}|where+price|0.004|0.003|0.001|price|thing
+best {h} for {fill} under {more}|where+price|0.004|0.003|0.001|use:{fill} {more}|thing
 {fill} {h} for sale|look|0.005|0.001|0.006|quality:{fill}|thing
 {fill} {h} price|brand|0.008|0.002|0.002|brand:{fill}|thing
-{fill} {h} under {more}|look+price|0.004|0.002|0.004|price|thing
+{fill} {h} under {more}|look+price|0.004|0.002|0.004|quality:{fill} {more}|thing
 cheap {h} in {fill}|town|0.004|0.0002|0.0001|local:{fill}|service,trade,course
 {fill} {h} prices|town|0.004|0.0002|0.0001|local:{fill}|service,trade,course
 {h} reviews {fill}|town|0.003|0.0003|0.0001|local:{fill}|service,trade
-{h} {fill} for {more}|town+learner|0.003|0.0003|0.0001|local:{fill}|course
+{h} {fill} for {more}|town+learner|0.003|0.0003|0.0001|local:{fill} {more}|course
 best {h}||0.03|0.03|0.002|best|course,service
 best {h} for {fill}|learner|0.008|0.01|0.001|audience:{fill}|course,activity
-{h} for {fill} online|learner|0.006|0.006|0.0006|online|course
+{h} for {fill} online|learner|0.006|0.006|0.0006|online:{fill}|course
 cheap {h}||0.014|0.002|0.002|price|course
 beginner {h}||0.02|0.02|0.002|beginner|course
 private {h}||0.016|0.003|0.001|quality:private|course
-{h} near me for {fill}|learner|0.01|0.0008|0.0004|local|course
+{h} near me for {fill}|learner|0.01|0.0008|0.0004|local:{fill}|course
 how long does {h} take||0.006|0.004|0|what|course
 what happens in {h}||0.004|0.004|0|what|course
 are {p} worth it||0.005|0.008|0|choose|course

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
 from itertools import pairwise, product
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -31,11 +32,12 @@ SPELLING_SHARE = 0.2
 """Share that writes two words as one, at most."""
 CROWD_FROM, CROWD_POWER = 60.0, 0.1
 """Searches a month from which a click is dearer than its subject's, and how fast that grows."""
+ONCE: tuple[tuple[int, ...], ...] = ((),)
+"""The one way to fill a frame that has nothing to fill."""
 BUYING = ("price", "shop", "set", "gift")
 
 
-@dataclass(frozen=True)
-class Draft:
+class Draft(NamedTuple):
     """A query before its dice fall: the text, whose it is, its facet, and the demand its frame
     draws on each channel."""
 
@@ -86,10 +88,6 @@ def make_truth_elsewhere(
     filled = tongue.other_fills
     if fills:
         filled = {name: words[:fills] for name, words in filled.items()}
-    kind = facet.split(":")[0]
-    frames = tuple(
-        frame for frame in tongue.other_frames if not kind or frame.facet.split(":")[0] == kind
-    )
     return _cast(
         [draft for head in company for draft in _drafts(head, company, frames, filled, only=only)]
     )
@@ -185,19 +183,19 @@ def _fill_frame(
     if "{o}" in frame.template:
         same_kind = [o for o in company if o.kind == head.kind and o.name != head.name][:MOST_PAIRS]
         lists = [tuple(o.name for o in same_kind if roll("pair", head.name, o.name) < PAIR_SHARE)]
-    base = (head.web, head.video, head.marketplace)
     drafts = []
-    for places in product(*(range(len(words)) for words in lists)):
+    article = _article(head.name)
+    for places in product(*(range(len(words)) for words in lists)) if lists else ONCE:
         if len(places) > 1 and sum(places) > RAREST_PAIR:
             continue
-        words = [words[place] for words, place in zip(lists, places, strict=True)]
-        fill, more = (*words, "", "")[:2]
+        fill = lists[0][places[0]] if places else ""
+        more = lists[1][places[1]] if len(places) > 1 else ""
         text = frame.template.format(
-            h=head.name, p=head.plural, a=_article(head.name), fill=fill, more=more, o=fill
+            h=head.name, p=head.plural, a=article, fill=fill, more=more, o=fill
         )
         if (only and text != only) or _stammers(text):
             continue
-        facet = frame.facet.format(fill=fill, more=more)
+        facet = frame.facet.format(fill=fill, more=more) if places else frame.facet
         if facet == "compare":
             facet = f"compare:{min(head.name, fill)}:{max(head.name, fill)}"
         # Zipf within a list of fills, and a broad spread between any two queries.
@@ -205,10 +203,13 @@ def _fill_frame(
         share = 1.0 if general else FRAME_SHARE
         for place in places:
             share /= (1 + place) ** 0.8
-        drawn = tuple(b * f * share for b, f in zip(base, frame.factors, strict=True))
-        drafts.append(
-            Draft(text, head, facet, (drawn[0], drawn[1], drawn[2]), 0.2 if general else 0.75)
+        web, video, market = frame.factors
+        drawn = (
+            head.web * web * share,
+            head.video * video * share,
+            head.marketplace * market * share,
         )
+        drafts.append(Draft(text, head, facet, drawn, 0.2 if general else 0.75))
     return drafts
 
 

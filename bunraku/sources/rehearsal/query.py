@@ -1,8 +1,7 @@
 """One query of the practice world."""
 
-from dataclasses import dataclass
 from functools import lru_cache
-from typing import Any
+from typing import Any, NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -15,8 +14,7 @@ from bunraku.sources.rehearsal.tongues import Head
 CHANNEL_INDEX = {"web": 0, "video": 1, "marketplace": 2}
 
 
-@dataclass(frozen=True)
-class Query:
+class Query(NamedTuple):
     """One query of the world: its head, facet, demand a month on each channel, season, growth, cost
     per click, life."""
 

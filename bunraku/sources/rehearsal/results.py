@@ -3,13 +3,13 @@ device, a viewer."""
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from datetime import date
 from functools import lru_cache
 
 from bunraku.core.text import stems
 from bunraku.sources.protocol import OwnPiece
-from bunraku.sources.rehearsal.dice import roll, spread
+from bunraku.sources.rehearsal.dice import roll, rolls, spread
 from bunraku.sources.rehearsal.elsewhere import SERVED
 from bunraku.sources.rehearsal.query import Query
 from bunraku.sources.rehearsal.standing import (
@@ -83,7 +83,12 @@ def _strays(
     time; more of them where more is to be had."""
     everyone = pool(general, channel, contest)
     share = STRAY_SHARE * (0.1 + 1.6 * own_contest)
-    return tuple(i for i in everyone if roll("stray", i, topic, channel) < share)
+    dice = [
+        die
+        for part in range(-(-len(everyone) // 8))
+        for die in rolls("stray", topic, channel, part)
+    ]
+    return tuple(i for i, die in zip(everyone, dice, strict=False) if die < share)
 
 
 def rank(world: World, query: Query, seen: Viewpoint) -> list[Standing]:
@@ -109,9 +114,9 @@ def _pages(world: World, query: Query, seen: Viewpoint) -> list[tuple[Standing, 
         for i in pool(query.topic, channel, contest)
     ]
     if query.topic != general:
-        whole = world.contest(replace(query, facet="general"), channel)
+        whole = world.contest(query._replace(facet="general"), channel)
         strays = _strays(general, query.topic, channel, whole, contest)
-        words = world.wordings(replace(query, facet="general"))
+        words = world.wordings(query._replace(facet="general"))
         pages += [
             (page_of(general, channel, i, words, language, whole, names, kind), STRAY_BONUS)
             for i in strays

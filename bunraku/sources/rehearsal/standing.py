@@ -5,6 +5,7 @@ import math
 from dataclasses import dataclass
 from datetime import date, timedelta
 from functools import lru_cache
+from typing import NamedTuple
 
 from bunraku.core.text import stems, tokens
 from bunraku.sources.rehearsal.demand import EPOCH
@@ -105,8 +106,7 @@ class Publisher:
     standing: float
 
 
-@dataclass(frozen=True)
-class Standing:
+class Standing(NamedTuple):
     """A page, video or listing of a publisher on a topic."""
 
     publisher: Publisher

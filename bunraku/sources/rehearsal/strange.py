@@ -33,8 +33,8 @@ CLICKS = {
 }
 """Pounds that a click costs, the least and how much it can be more, by kind of thing."""
 CHEAP = (0.1, 0.4)
-FEW = 2
-"""Fills of each kind among the queries beside: the first are asked for most."""
+FEW = 1
+"""Fills of each kind among the queries beside: the first is asked for most."""
 MOST_NEAR = 40
 """Queries beside a query of such a subject that anything looks at."""
 VIDEO = {"activity": 1.1, "skill": 1.3, "food": 0.8, "animal": 0.8, "plant": 0.7, "topic": 0.6}

@@ -32,7 +32,7 @@ from bunraku.sources.rehearsal.tongues import Head, Tongue, nearest_locale, tong
 
 CONTEST_CHANCE = 0.1
 """How much chance has to say beside money in how hard a topic is fought for."""
-FEWER = 0.6
+FEWER = 0.5
 """How much less, in spreads, a subject that the world was not made for is fought for: it is one of
 many, and most have few who publish on nothing else."""
 LEAST_MONEY = 1e-3
@@ -43,7 +43,7 @@ LEAST_DEMAND = 0.5
 """Searches a month below which a query is not known of."""
 MOST_UNDERSTOOD = 100_000
 """Queries remembered as understood; then all are forgotten, so that a process stays small."""
-MOST_STRANGE = 60
+MOST_STRANGE = 1_000
 """Subjects of others whose worlds are kept at once."""
 MOST_COMPANY = 300
 """Queries beside a query that anything looks at."""
