@@ -13,6 +13,7 @@ from bunraku.server.journal.undo import undoable
 from bunraku.server.plan.models import Piece
 from bunraku.server.projects.access import READS, ProjectId, ProjectRequest, SignedIn
 from bunraku.server.projects.models import Project
+from bunraku.server.readings.providers import practises
 from bunraku.server.sheet.models import IN_PLAY, STATES, Row, Scope
 
 router = Router(tags=["overview"])
@@ -41,13 +42,15 @@ class UndoableOut(Schema):
 
 
 class OverviewOut(Schema):
-    """Counts by channel, pieces, open jobs, lookups left, and what undo would take back."""
+    """Counts by channel, pieces, open jobs, lookups left, whether a practice source is on, and what
+    undo would take back."""
 
     channels: list[ChannelCountsOut]
     pieces: int
     placed: int
     jobs: list[JobOut]
     lookups_left: float
+    practice: bool
     undo: UndoableOut | None
 
 
@@ -98,6 +101,7 @@ def overview(request: ProjectRequest, project_id: ProjectId) -> Any:
         "placed": pieces["placed"],
         "jobs": list(Job.objects.filter(project=request.project, state__in=OPEN_STATES)),
         "lookups_left": request.project.lookups_left_tenths / 10,
+        "practice": practises(request.project),
         "undo": {"entry": last.pk, "label": last.label} if last else None,
     }
 

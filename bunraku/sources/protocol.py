@@ -251,9 +251,10 @@ class Source(Protocol):
     """A source of figures. `tells` is one kind of figure; `price` is lookups a term; the same term
     on the same day is charged once by the source, and a term that it has nothing on is not charged.
     `spread` is how far, in ln, it says that its exact figures are off (about 0.15 for 15 %), None
-    where it says nothing. `ask` takes at most `batch_size` terms and returns a raw answer for each
-    term it knows, None for a term it has nothing on; a term that is not in the mapping at all was
-    not answered.
+    where it says nothing. A source of `practice` looks at no world but one that it makes, and all
+    that it says is called so. `ask` takes at most `batch_size` terms and returns a raw answer for
+    each term it knows, None for a term it has nothing on; a term that is not in the mapping at all
+    was not answered.
 
     Raises `SourceBusy` and `SourceFailed`; anything else is a bug of the source."""
 
@@ -271,5 +272,8 @@ class Source(Protocol):
 
     @property
     def spread(self) -> float | None: ...
+
+    @property
+    def practice(self) -> bool: ...
 
     def ask(self, request: Request) -> dict[str, dict[str, object] | None]: ...

@@ -119,7 +119,8 @@ def test_a_vantage_makes_a_difference_only_where_it_does(scope: Scope) -> None:
 class Second:
     """Another source of the same kind: it says something else."""
 
-    name, tells, price, batch_size, spread = "Second Counts", What.COUNTS, 0.5, 10, None
+    name, tells, price, batch_size = "Second Counts", What.COUNTS, 0.5, 10
+    spread, practice = None, False
 
     def ask(self, request: Request) -> dict[str, dict[str, object] | None]:
         return {term: {"monthly": 7, "history": []} for term in request.terms}

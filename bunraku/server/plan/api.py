@@ -59,6 +59,7 @@ def piece_out(figures: PieceFigures) -> dict[str, Any]:
         "chance": main.chance if main else None,
         "keywords": len(figures.rows),
         "volume": figures.volume,
+        "practice": figures.practice,
         "worth": figures.worth,
         "month_share": figures.month_share,
     }

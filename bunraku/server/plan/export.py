@@ -26,6 +26,10 @@ COLUMNS = (
     Column("Searches a month", "Sum over its keywords, an estimate."),
     Column("Worth a month", "Sum over its keywords, in the project's currency."),
     Column("Chance of page one (0-1)", "For its main keyword."),
+    Column(
+        "Practice",
+        "yes where any of its figures comes from the simulated world that ships with Bunraku.",
+    ),
 )
 
 
@@ -50,7 +54,8 @@ def _cells(figures: PieceFigures) -> list[Cell]:
         main.text if main else None,
         "; ".join(row.text for row in figures.rows if row is not main),
         len(figures.rows),
-        round(figures.volume),
+        None if figures.volume is None else round(figures.volume),
         None if figures.worth is None else round(figures.worth, 2),
         None if chance is None else round(chance, 3),
+        figures.practice,
     ]

@@ -37,7 +37,8 @@ class PieceOut(Schema):
     main: str
     chance: float | None
     keywords: int
-    volume: float
+    volume: float | None
+    practice: bool
     worth: float | None
     month_share: list[float]
 

@@ -34,9 +34,15 @@ class PieceFigures:
     main: Row | None = None
 
     @property
-    def volume(self) -> float:
-        """Searches a month of all keywords it serves."""
-        return sum(row.volume or 0 for row in self.rows)
+    def volume(self) -> float | None:
+        """Searches a month of all keywords it serves; None where none is known."""
+        known = [row.volume for row in self.rows if row.volume is not None]
+        return sum(known) if known else None
+
+    @property
+    def practice(self) -> bool:
+        """Whether any of its figures rests on a practice source."""
+        return any(row.practice for row in self.rows)
 
     @property
     def worth(self) -> float | None:

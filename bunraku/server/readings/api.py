@@ -27,10 +27,11 @@ class SourcesIn(Schema):
 
 
 class SourceOut(SourceIn):
-    """A source of a project: whether it is a file of the person's, what it tells and what a lookup
-    costs at most."""
+    """A source of a project: whether it is a file of the person's or one of practice, what it tells
+    and what a lookup costs at most."""
 
     file: bool
+    practice: bool
     tells: list[What]
     price: float
 
@@ -41,6 +42,7 @@ def _told(request: ProjectRequest) -> list[dict[str, Any]]:
             "name": source.name,
             "may": source.may,
             "file": is_file(source.name),
+            "practice": source.practice,
             "tells": source.tells,
             "price": source.price,
         }

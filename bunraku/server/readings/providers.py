@@ -35,6 +35,7 @@ class Trusted:
     may: May
     tells: Sequence[What]
     price: float
+    practice: bool
 
 
 def sources(project: Project) -> dict[What, list[Source]]:
@@ -59,6 +60,21 @@ def file_source(name: str) -> str:
 def is_file(name: str) -> bool:
     """Whether a source is a person's own file."""
     return name.startswith(_FILE)
+
+
+@cache
+def _practice_names() -> frozenset[str]:
+    return frozenset(source.name for source in rehearsal_sources())
+
+
+def is_practice(name: str) -> bool:
+    """Whether what a source says is practice, whether or not it is still installed."""
+    return name in _practice_names() or any(s.practice for s in installed() if s.name == name)
+
+
+def practises(project: Project) -> bool:
+    """Whether a practice source is on in a project."""
+    return any(source.practice and source.may != "off" for source in trusted(project))
 
 
 def put_file_first(project: Project, name: str) -> None:
@@ -97,6 +113,7 @@ def trusted(project: Project) -> list[Trusted]:
             what_may(project, name),
             [source.tells for source in told.get(name, ())],
             max((source.price for source in told.get(name, ())), default=0.0),
+            is_practice(name),
         )
         for name in _ordered(project, [*files, *told])
     ]

@@ -100,7 +100,18 @@ COLUMNS: tuple[Column, ...] = (
         "yes where no source tells a number of just these words: a guess from ranges or interest.",
         export="Rough",
     ),
-    flag("volume_disagrees", "Disagreement", "Whether sources differ more than twofold."),
+    flag(
+        "volume_disagrees",
+        "Disagreement",
+        "Whether sources differ more than twofold, or one shuts another out.",
+        export="Sources disagree",
+    ),
+    flag(
+        "practice",
+        "Practice",
+        "yes where a figure comes from the simulated world that ships with Bunraku.",
+        export="Practice",
+    ),
     code(
         "trend",
         "Trend",

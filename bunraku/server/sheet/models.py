@@ -118,6 +118,8 @@ class Row(models.Model):
     volume_from = models.PositiveSmallIntegerField(default=0)
     volume_rough = models.BooleanField(default=False)
     volume_disagrees = models.BooleanField(default=False)
+    # Whether a reading of a practice source stands behind any of its figures.
+    practice = models.BooleanField(default=False)
     trend = models.PositiveSmallIntegerField(default=0)
     change_share = models.FloatField(null=True)
     season_strength = models.FloatField(null=True)

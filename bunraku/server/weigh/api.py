@@ -9,6 +9,7 @@ from bunraku.server.inputs import Id
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.jobs.models import Job
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
+from bunraku.server.readings.providers import is_practice
 from bunraku.server.sheet.actions import MOST_AT_ONCE
 from bunraku.server.sheet.api import CountOut, RowIds
 from bunraku.server.sheet.rows import RowOut
@@ -36,6 +37,7 @@ class SourcePriceOut(Schema):
     """What measuring would buy from one source."""
 
     source: str
+    practice: bool
     what: str
     lookups: int
     known: int
@@ -60,9 +62,11 @@ class GapOut(Schema):
 
 
 class ReadingOut(Schema):
-    """One reading in words: source, what it tells, kind of figure, what it says, the day."""
+    """One reading in words: source (one of practice or not), what it tells, kind of figure, what it
+    says, the day."""
 
     source: str
+    practice: bool
     what: str
     kind: str
     says: str
@@ -158,6 +162,7 @@ def price(request: ProjectRequest, project_id: ProjectId, given: MeasureIn) -> A
         "sources": [
             {
                 "source": p.source,
+                "practice": is_practice(p.source),
                 "what": p.what,
                 "lookups": p.lookups,
                 "known": p.known,

@@ -23,7 +23,7 @@ from bunraku.server.projects.models import Project
 from bunraku.server.readings.buying import price_of_kind
 from bunraku.server.readings.kinds import OWN_REPORT
 from bunraku.server.readings.known import Known, Seen, all_readings
-from bunraku.server.readings.providers import is_file, sources, what_may
+from bunraku.server.readings.providers import is_file, is_practice, sources, what_may
 from bunraku.server.sheet.models import Decision, Row
 from bunraku.server.weigh.evidence import page_numbers, read_as, standpoint_of
 from bunraku.server.weigh.latest import latest_of
@@ -133,6 +133,7 @@ def _reading(project: Project, reading: Seen) -> dict[str, Any]:
         "source": reading.source,
         "what": reading.what,
         "kind": kind,
+        "practice": is_practice(reading.source),
         "says": says,
         "on": reading.on,
         "price": reading.price_tenths / 10,

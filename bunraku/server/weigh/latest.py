@@ -7,7 +7,7 @@ from datetime import date
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.kinds import OWN_REPORT
 from bunraku.server.readings.known import Known, Payload, readings_on
-from bunraku.server.readings.providers import in_order_of_trust
+from bunraku.server.readings.providers import in_order_of_trust, is_practice
 from bunraku.server.sheet.models import Scope
 from bunraku.sources.protocol import What
 
@@ -30,6 +30,8 @@ class Readings:
     interest: dict[str, Payload | None] = field(default_factory=dict)
     own: dict[str, Payload | None] = field(default_factory=dict)
     pages: dict[str, Payload | None] = field(default_factory=dict)
+    # Keywords that a practice source said something about.
+    practice: set[str] = field(default_factory=set)
     # Sources that tell of searches, the most trusted first.
     told_by: Sequence[str] = ()
 
@@ -59,10 +61,13 @@ def latest_of(project: Project, readings: Iterable[Known]) -> Readings:
     }
     read = Readings(told_by=[name for name in order if name in telling])
     on = set(order)
+    practising = {name for name in order if is_practice(name)}
     into = {What.INTEREST: read.interest, OWN_REPORT: read.own, What.PAGE: read.pages}
     for (what, term), by_source in latest.items():
         if not on & by_source.keys():
             continue
+        if any(said[1] is not None for name, said in by_source.items() if name in practising):
+            read.practice.add(term)
         if what == What.COUNTS:
             read.counts[term] = {name: said for name, said in by_source.items() if name in on}
             continue

@@ -216,6 +216,7 @@ def _fill(
         row.volume_from = int(figures.volume.made_from[number])
         row.volume_rough = bool(figures.volume.rough[number])
         row.volume_disagrees = bool(figures.volume.disagree[number])
+        row.practice = row.keyword.key in read.practice
         row.trend = int(figures.seasons.trend[number])
         share = thousandths[number]
         row.month_share = [] if np.isnan(share).any() else [int(value) for value in share]

@@ -67,6 +67,7 @@ class RehearsalSource:
     answer: Callable[[World, str, Request], Raw | None]
     faults: Faults = field(default_factory=Faults)
     spread: float | None = None
+    practice: bool = True
     _calls: int = 0
     _lock: threading.Lock = field(default_factory=threading.Lock)
 

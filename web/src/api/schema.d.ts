@@ -1855,7 +1855,8 @@ export interface components {
         };
         /**
          * OverviewOut
-         * @description Counts by channel, pieces, open jobs, lookups left, and what undo would take back.
+         * @description Counts by channel, pieces, open jobs, lookups left, whether a practice source is on, and what
+         *     undo would take back.
          */
         OverviewOut: {
             /** Channels */
@@ -1868,6 +1869,8 @@ export interface components {
             jobs: components["schemas"]["JobOut"][];
             /** Lookups Left */
             lookups_left: number;
+            /** Practice */
+            practice: boolean;
             undo: components["schemas"]["UndoableOut"] | null;
         };
         /**
@@ -1882,8 +1885,8 @@ export interface components {
         };
         /**
          * SourceOut
-         * @description A source of a project: whether it is a file of the person's, what it tells and what a lookup
-         *     costs at most.
+         * @description A source of a project: whether it is a file of the person's or one of practice, what it tells
+         *     and what a lookup costs at most.
          */
         SourceOut: {
             /** Name */
@@ -1895,6 +1898,8 @@ export interface components {
             may: "stands" | "adjusts" | "beside" | "off";
             /** File */
             file: boolean;
+            /** Practice */
+            practice: boolean;
             /** Tells */
             tells: components["schemas"]["What"][];
             /** Price */
@@ -2052,6 +2057,8 @@ export interface components {
             volume_rough: boolean;
             /** Volume Disagrees */
             volume_disagrees: boolean;
+            /** Practice */
+            practice: boolean;
             /**
              * Trend
              * @enum {string}
@@ -2852,6 +2859,8 @@ export interface components {
         SourcePriceOut: {
             /** Source */
             source: string;
+            /** Practice */
+            practice: boolean;
             /** What */
             what: string;
             /** Lookups */
@@ -2970,11 +2979,14 @@ export interface components {
         };
         /**
          * ReadingOut
-         * @description One reading in words: source, what it tells, kind of figure, what it says, the day.
+         * @description One reading in words: source (one of practice or not), what it tells, kind of figure, what it
+         *     says, the day.
          */
         ReadingOut: {
             /** Source */
             source: string;
+            /** Practice */
+            practice: boolean;
             /** What */
             what: string;
             /** Kind */
@@ -3379,7 +3391,9 @@ export interface components {
             /** Keywords */
             keywords: number;
             /** Volume */
-            volume: number;
+            volume: number | null;
+            /** Practice */
+            practice: boolean;
             /** Worth */
             worth: number | null;
             /** Month Share */

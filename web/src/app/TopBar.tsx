@@ -118,6 +118,21 @@ export function TopBar({
         <span className="truncate">Go to or do</span>{" "}
         <kbd className="font-sans text-2xs whitespace-nowrap">Ctrl K</kbd>
       </button>
+      {overview.data?.practice && (
+        <Help
+          figure=""
+          text={
+            "Suggestions, searches, prices and results pages of this project come from a world " +
+            "that ships with Bunraku to practise in: simulated, not measured. Bring figures of " +
+            "your own, and turn its sources off in the project's settings."
+          }
+          title="Practice figures"
+        >
+          <span className="rounded-sm border border-dashed border-on-beam-2 px-2 whitespace-nowrap text-on-beam">
+            Practice
+          </span>
+        </Help>
+      )}
       <Help
         figure=""
         text={

@@ -3,7 +3,7 @@ import { Problem, type Schemas } from "../api/client";
 import { Block } from "../parts/Block";
 import { Button } from "../parts/Button";
 import { INPUT } from "../parts/Field";
-import { count, money, plural } from "../parts/format";
+import { count, money, plural, sumOf } from "../parts/format";
 import { Inspector } from "../parts/Inspector";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useSay } from "../parts/toasts";
@@ -66,16 +66,21 @@ function Told({
       },
     },
   );
-  const searches = rows.reduce((sum, row) => sum + (row.volume ?? 0), 0);
-  const worth = rows.reduce((sum, row) => sum + (row.worth ?? 0), 0);
+  const searches = sumOf(rows.map((row) => row.volume));
+  const worth = sumOf(rows.map((row) => row.worth));
+  const together = [
+    searches === null ? "" : `${count(searches)} searches`,
+    worth === null ? "" : `${money(worth, currency)} a month`,
+  ].filter(Boolean);
   return (
     <>
       <Name cluster={cluster} projectId={projectId} />
       <p className="pt-1 pb-3 text-ink-2">
         <strong className="text-ink">{plural(rows.length, "keyword")}.</strong>{" "}
         {rows.length > 1
-          ? `One piece can serve them all: ${count(searches)} searches and ` +
-            `${money(worth, currency)} a month together.`
+          ? `One piece can serve them all${
+              together.length ? `: ${together.join(" and ")} together` : ""
+            }.`
           : "It stands alone: no other keyword shows the same results."}
       </p>
       <Block title="Members and why they belong" aside="searches">

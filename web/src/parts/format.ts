@@ -37,6 +37,12 @@ export function count(value: number): string {
   return whole.format(Math.round(value / digits) * digits);
 }
 
+/** What is known of some figures together; null where none is known. */
+export function sumOf(values: readonly (number | null)[]): number | null {
+  const known = values.filter((value) => value !== null);
+  return known.length ? known.reduce((sum, value) => sum + value, 0) : null;
+}
+
 /** A count that was counted, to the unit. */
 export const exact = (value: number): string => whole.format(value);
 

@@ -25,6 +25,7 @@ const piece: Piece = {
   main: "moon map",
   chance: 0.5,
   keywords: 1,
+  practice: false,
   volume: 100,
   worth: 10,
   month_share: [],

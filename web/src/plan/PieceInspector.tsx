@@ -1,7 +1,7 @@
 import { Problem, type Schemas } from "../api/client";
 import { Block } from "../parts/Block";
 import { Button } from "../parts/Button";
-import { count, day, money, monthName, percent, plural } from "../parts/format";
+import { count, day, money, monthName, percent, plural, sumOf } from "../parts/format";
 import { Help } from "../parts/Help";
 import { Inspector } from "../parts/Inspector";
 import { ProblemNote } from "../parts/ProblemNote";
@@ -91,7 +91,7 @@ function Told({
   const overlaps = plan.overlaps.filter(
     (overlap) => overlap.piece === piece.id || overlap.other === piece.id,
   );
-  const also = others.reduce((sum, row) => sum + (row.volume ?? 0), 0);
+  const also = sumOf(others.map((row) => row.volume));
   return (
     <>
       <h2 className="pr-6 text-lg break-words">{piece.title}</h2>
@@ -110,7 +110,7 @@ function Told({
       </Block>
       <Block
         title={`Also serves ${others.length}`}
-        aside={others.length ? `+ ${count(also)} searches` : ""}
+        aside={also === null ? "" : `+ ${count(also)} searches`}
       >
         <ul>
           {others.map((row) => (
@@ -211,7 +211,7 @@ function When({ piece }: { piece: Schemas["PieceOut"] }) {
 }
 
 function whyUnknown(piece: Schemas["PieceOut"]): string {
-  if (!piece.volume) return "no searches of its keywords are";
+  if (piece.volume === null) return "no searches of its keywords are";
   if (piece.outlet_id === null) return "it has no outlet";
   return piece.chance === null ? "its chance is not" : "no value of a click";
 }

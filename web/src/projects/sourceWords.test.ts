@@ -8,6 +8,7 @@ const source = (name: string, file = false): Schemas["SourceOut"] => ({
   may: file ? "stands" : "beside",
   tells: file ? [] : ["counts"],
   price: file ? 0 : 1,
+  practice: false,
 });
 
 describe("sources", () => {
@@ -22,6 +23,7 @@ describe("sources", () => {
   it("say what they tell, what it costs and what they may do", () => {
     expect(tellsInWords(source("A"))).toBe("searches and history · 1 lookup each");
     expect(tellsInWords({ ...source("A"), price: 0 })).toBe("searches and history · free");
+    expect(tellsInWords({ ...source("A"), practice: true })).toMatch(/^practice · /);
     expect(tellsInWords(source("File a", true))).toBe("a file of yours");
     expect(partsOf(source("File a", true)).map(([may]) => may)).toEqual(["stands", "off"]);
     expect(partsOf(source("A")).map(([may]) => may)).toEqual(["beside", "adjusts", "off"]);

@@ -21,7 +21,8 @@ const TELLS: Record<Source["tells"][number], string> = {
 export function tellsInWords(source: Source): string {
   if (source.file) return "a file of yours";
   const price = source.price ? `${lookups(source.price)} each` : "free";
-  return [...source.tells.map((what) => TELLS[what]), price].join(" · ");
+  const kind = source.practice ? ["practice"] : [];
+  return [...kind, ...source.tells.map((what) => TELLS[what]), price].join(" · ");
 }
 
 /** What a source may do: of a file, of one that tells of searches, and of any other. */

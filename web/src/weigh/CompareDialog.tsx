@@ -28,7 +28,9 @@ const lines = (currency: string): Line[] => [
   {
     name: "Between",
     of: (r) =>
-      r.volume === null ? null : `${count(r.volume_low ?? 0)} – ${count(r.volume_high ?? 0)}`,
+      r.volume_low === null || r.volume_high === null
+        ? null
+        : `${count(r.volume_low)} – ${count(r.volume_high)}`,
   },
   {
     name: "Year",

@@ -2,7 +2,7 @@ import { lazy, Suspense } from "react";
 import type { Inspection, Row, Schemas } from "../api/client";
 import { FamilyBlock } from "../gather/stream/FamilyBlock";
 import { Block } from "../parts/Block";
-import { count, doneOn, exact, money, monthName, percent } from "../parts/format";
+import { count, doneOn, exact, money, monthName, percent, plural } from "../parts/format";
 import { Help } from "../parts/Help";
 import { Inspector } from "../parts/Inspector";
 import { OriginsBlock } from "../parts/OriginsBlock";
@@ -145,15 +145,23 @@ function OwnFigures({ row }: { row: Row }) {
   return (
     <Block title="You have it already" aside="your own report">
       <p>
-        Shown {exact(row.own_impressions ?? 0)} times
-        {row.own_clicks !== null && `, ${exact(row.own_clicks)} clicks`}
-        {row.own_position !== null && `, at position ${row.own_position.toFixed(1)} on average`}.
+        {sentence(
+          [
+            row.own_impressions !== null && `shown ${exact(row.own_impressions)} times`,
+            row.own_clicks !== null && plural(row.own_clicks, "click"),
+            row.own_position !== null && `at position ${row.own_position.toFixed(1)} on average`,
+          ]
+            .filter(Boolean)
+            .join(", "),
+        )}
       </p>
     </Block>
   );
 }
 
 const ABOUT_SEARCHES = ["counts", "bands", "interest"];
+
+const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
 
 function Volumes({ told }: { told: Inspection }) {
   const { row, readings } = told;
@@ -165,7 +173,10 @@ function Volumes({ told }: { told: Inspection }) {
     >
       {figures.map((figure) => (
         <p key={`${figure.source}|${figure.kind}|${figure.on}`} className={LINE}>
-          <span>{figure.source}</span>
+          <span>
+            {figure.source}
+            {figure.practice && <span className="text-xs text-quiet"> practice</span>}
+          </span>
           <span className="text-right">{figure.says}</span>
           <span className="text-xs text-quiet">
             {figure.on === figures[0]?.on ? figure.kind : `${figure.kind}, ${doneOn(figure.on)}`}
@@ -206,7 +217,8 @@ function Why({ told, currency }: { told: Inspection; currency: string }) {
       row.chance === null ? null : percent(row.chance),
       row.own_strength === null
         ? ""
-        : `you ${Math.round(row.own_strength)}, page ${Math.round(row.difficulty ?? 0)}`,
+        : `you ${Math.round(row.own_strength)}` +
+          (row.difficulty === null ? "" : `, page ${Math.round(row.difficulty)}`),
     ],
     [
       "clicks",

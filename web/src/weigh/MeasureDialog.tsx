@@ -61,6 +61,7 @@ export function MeasureDialog({
                   <td className="py-2">
                     {source.source}
                     <span className="block text-xs text-quiet">
+                      {source.practice && "practice: "}
                       {WHAT[source.what] ?? source.what}
                     </span>
                   </td>

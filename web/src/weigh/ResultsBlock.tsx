@@ -15,13 +15,18 @@ const FEATURES: Record<string, string> = {
  * outrank. */
 export function ResultsBlock({ told }: { told: Inspection }) {
   const weak = told.results.filter((result) => result.weak).length;
+  const practice = told.readings.some((reading) => reading.what === "page" && reading.practice);
   const also = [
     told.ads ? plural(told.ads, "ad") : "",
     ...told.features.map((feature) => FEATURES[feature] ?? feature),
   ].filter(Boolean);
   return (
     <Block
-      title={<Help figure="strength">Results page, top 10, ads left out</Help>}
+      title={
+        <Help figure="strength">
+          {practice ? "Practice results" : "Results"}, top 10, ads left out
+        </Help>
+      }
       aside={told.page_on ? `${plural(weak, "weak spot")}, ${doneOn(told.page_on)}` : ""}
     >
       {told.results.length ? (
@@ -47,7 +52,9 @@ export function ResultsBlock({ told }: { told: Inspection }) {
               <span
                 role="img"
                 aria-label={
-                  `strength ${Math.round(result.strength ?? 0)}` +
+                  (result.strength === null
+                    ? "strength not known"
+                    : `strength ${Math.round(result.strength)}`) +
                   (result.weak ? ", weak spot" : "")
                 }
                 className="relative h-[6px] bg-trough"

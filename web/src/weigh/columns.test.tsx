@@ -44,6 +44,7 @@ describe("the sheet's cells", () => {
     [{}, "1,200", "Between 900 and 1,600, four times in five"],
     [{ volume_rough: true }, "about 1,200", /a rough guess$/],
     [{ volume_disagrees: true }, "1,200", /sources differ more than twofold$/],
+    [{ practice: true }, "1,200", /; practice$/],
   ])("a volume of %j is told with its doubts", (changed, text, title) => {
     const drawn = cell("volume", changed);
     expect(drawn).toHaveTextContent(text);

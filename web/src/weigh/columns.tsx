@@ -30,12 +30,17 @@ function Volume({ row }: { row: Row }) {
       </span>
     );
   const range = [
-    `Between ${count(row.volume_low ?? 0)} and ${count(row.volume_high ?? 0)}`,
+    row.volume_low !== null &&
+      row.volume_high !== null &&
+      `Between ${count(row.volume_low)} and ${count(row.volume_high)}`,
     "four times in five",
-  ].join(", ");
+  ]
+    .filter(Boolean)
+    .join(", ");
   const doubts = [
     row.volume_rough && "a rough guess",
     row.volume_disagrees && "sources differ more than twofold",
+    row.practice && "practice",
   ].filter(Boolean);
   return (
     <span className="flex items-center gap-2" title={[range, ...doubts].join("; ")}>
