@@ -34,7 +34,7 @@ class Query(NamedTuple):
         return f"{self.head}/{self.facet}"
 
 
-CPC_POWERS = (1.5, 1.5, 1.4)
+CPC_POWERS = (1.5, 1.5, 1.2)
 """How much more a dear click draws contest than many cheap ones, on each channel: a shop fights for
 what is searched, whatever an advertisement costs."""
 

@@ -30,9 +30,9 @@ from bunraku.sources.rehearsal.standing import SKY
 from bunraku.sources.rehearsal.strange import Elsewhere, strange_company, strange_head
 from bunraku.sources.rehearsal.tongues import Head, Tongue, nearest_locale, tongue
 
-CONTEST_CHANCE = 0.1
+CONTEST_CHANCE = 0.25
 """How much chance has to say beside money in how hard a topic is fought for."""
-FEWER = 0.5
+FEWER = 0.35
 """How much less, in spreads, a subject that the world was not made for is fought for: it is one of
 many, and most have few who publish on nothing else."""
 LEAST_MONEY = 1e-3
