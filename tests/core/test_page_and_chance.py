@@ -16,6 +16,7 @@ from bunraku.core.weigh.chance import (
     TAU,
     chance_by_week,
     difficulty,
+    growth_by_month,
     outlook,
     own_strength,
     strength_after,
@@ -221,3 +222,20 @@ def test_chance_grows_with_the_weeks_until_it_is_settled(channel: str) -> None:
     before, then = chance_by_week(page, own, channel, [week - 1, week])[0]
     assert before < 0.9 * settled <= then
     assert weeks_until_settled(page[0], 99.0, channel) == 0
+
+
+def test_a_piece_grows_into_its_chance_month_by_month() -> None:
+    """A page of forties: whoever is far above stands there from the first month, whoever is just
+    above takes months, whoever is far below has nothing to grow into."""
+    strengths = np.full((4, 10), 40.0)
+    strengths[3] = NAN
+    own = np.array([90.0, 46.0, 5.0, 50.0])
+    growth = growth_by_month(strengths, own, "web")
+    assert growth.shape == (4, 12)
+    assert growth[0].min() > 0.99
+    assert growth[1, 0] < 0.5 < growth[1, 3]
+    assert (np.diff(growth[1]) >= -1e-9).all()
+    assert growth[1, -1] > 0.95
+    assert (growth[3] == 1).all()
+    quicker = growth_by_month(strengths[:2], own[:2], "video")
+    assert quicker[1, 1] > growth[1, 1]

@@ -165,6 +165,19 @@ def test_value_by_month_by_hand() -> None:
     assert value[0, 3:].sum() == 0
 
 
+def test_a_piece_grows_into_its_worth() -> None:
+    """By hand: £10 a month, shown at once; half of it in the first month, all from the second."""
+    growth = np.ones((1, 12))
+    growth[0, 0] = 0.5
+    value = value_by_month(np.array([10.0]), np.full((1, 12), NAN), np.zeros(1), 1, growth)
+    assert value[0].tolist() == pytest.approx([115 - 10 * month for month in range(12)])
+    # Shown from the middle of a month on, half of it counts, and that at half its worth.
+    late = value_by_month(np.array([10.0]), np.full((1, 12), NAN), np.array([15.2]), 1, growth)
+    assert late[0, 11] == pytest.approx(10 * 0.5 * 0.5)
+    with pytest.raises(ValueError, match="growth"):
+        value_by_month(np.zeros(1), np.zeros((1, 12)), np.zeros(1), 1, np.ones((1, 3)))
+
+
 def test_value_falls_the_later_a_piece_comes() -> None:
     even = value_by_month(np.array([10.0, NAN]), np.full((2, 12), NAN), np.array([0.0, 0.0]), 1)
     assert even[0].tolist() == pytest.approx([120 - 10 * month for month in range(12)])

@@ -245,7 +245,11 @@ def small_demo(db: None, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Non
     """A demo that is loaded within seconds."""
     scenario = json.loads(demo.SCENARIO.read_text("utf-8"))
     scenario["runs"] = [
-        {"seeds": "star chart, telescope cleaning, dew heater", "channels": ["web"], "ways": ["box"]}
+        {
+            "seeds": "star chart, telescope cleaning, dew heater",
+            "channels": ["web"],
+            "ways": ["box"],
+        }
     ]
     scenario["measure"] = {"web": 60}
     scenario["pieces"] = {"web": 5}

@@ -56,19 +56,29 @@ def publish_by(climb_month: int, days_until_shown: int, today: date) -> PublishB
 
 
 def value_by_month(
-    worth_a_month: Floats, month_share: Floats, days_until_shown: Floats, first_month: int
+    worth_a_month: Floats,
+    month_share: Floats,
+    days_until_shown: Floats,
+    first_month: int,
+    growth: Floats | None = None,
 ) -> Floats:
     """What a piece brings within the horizon if it is published at the start of each month.
 
-    Parameters: `worth_a_month` (n,), in the project's currency, NaN counts as nothing;
-    `month_share` (n, 12), January to December, rows sum to 1, NaN rows mean an even year;
-    `days_until_shown` (n,); `first_month`, calendar month (1-12) of the first month of the horizon.
-    Returns: (n, 12), the sum over the months in which it shows of worth × 12 × share of the month;
-    the first month counts for the part in which it shows. Raises: `ValueError` for a month outside
-    1-12.
+    Parameters: `worth_a_month` (n,), once settled, in the project's currency, NaN counts as
+    nothing; `month_share` (n, 12), January to December, rows sum to 1, NaN rows mean an even year;
+    `days_until_shown` (n,); `first_month`, calendar month (1-12) of the first month of the horizon;
+    `growth` (n, 12), the share of its settled worth that a piece has in each month since it is
+    first shown, 0-1 (`chance_by_week`); without it all from the first day. Returns: (n, 12), the
+    sum over the months in which it shows of worth × 12 × share of the month × growth; the first
+    month counts for the part in which it shows. Raises: `ValueError` for a month outside 1-12 or a
+    growth of another shape.
     """
     if not 1 <= first_month <= 12:
         raise ValueError("first_month is 1 to 12")
+    n = len(worth_a_month)
+    grown = np.ones((n, HORIZON_MONTHS)) if growth is None else growth
+    if grown.shape != (n, HORIZON_MONTHS):
+        raise ValueError("growth is (n, 12)")
     even = np.full(12, 1 / 12)
     shares = np.where(np.isfinite(month_share).all(axis=1, keepdims=True), month_share, even)
     by_horizon = shares[:, (first_month - 1 + np.arange(HORIZON_MONTHS)) % 12]
@@ -77,6 +87,10 @@ def value_by_month(
     # Days in a month on average; a plan by the month needs no finer one.
     delay = np.asarray(days_until_shown, dtype=float) / 30.4
     for start in range(HORIZON_MONTHS):
-        shown = np.clip(np.arange(HORIZON_MONTHS)[None, :] + 1 - start - delay[:, None], 0, 1)
-        value[:, start] = (monthly * shown).sum(axis=1)
+        since = np.arange(HORIZON_MONTHS)[None, :] - start - delay[:, None]
+        shown = np.clip(since + 1, 0, 1)
+        # In the middle of the month: half of it lies before, half behind.
+        age = np.clip(np.floor(since + 0.5), 0, HORIZON_MONTHS - 1).astype(np.int64)
+        share = np.take_along_axis(grown, age, axis=1)
+        value[:, start] = (monthly * shown * share).sum(axis=1)
     return value

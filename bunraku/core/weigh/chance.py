@@ -86,6 +86,19 @@ def chance_by_week(strengths: Floats, own: Floats, channel: str, weeks: Sequence
     return np.stack([each.page_one for each in seen], axis=1)
 
 
+def growth_by_month(strengths: Floats, own: Floats, channel: str, months: int = 12) -> Floats:
+    """The share of its settled chance that a piece has in each month since it is first shown.
+
+    Parameters: `strengths` (n, 10) and `own` (n,), as `outlook`; `channel`; `months`. Returns: (n,
+    months), 0-1, at the middle of each month; 1 where no page was read or nothing is to be had.
+    Formula: `chance_by_week` over the chance once settled. Raises: as `outlook`."""
+    weeks = (np.arange(months) + 0.5) * 52 / 12
+    by_week = chance_by_week(strengths, own, channel, weeks.tolist())
+    settled = outlook(strengths, own, channel).page_one[:, None]
+    ratio = np.divide(by_week, settled, out=np.ones_like(by_week), where=settled > 1e-6)
+    return np.asarray(np.clip(np.nan_to_num(ratio, nan=1.0), 0, 1))
+
+
 def weeks_until_settled(strengths: Floats, own: float, channel: str) -> int:
     """Weeks after a piece is first shown until its chance is nine tenths of what it will be.
 

@@ -4,11 +4,13 @@ from collections import defaultdict
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 from datetime import date
+from typing import Any
 
 import numpy as np
 
 from bunraku.core.plan.calendar import (
     DAYS_UNTIL_SHOWN,
+    HORIZON_MONTHS,
     PublishBy,
     months_ahead,
     publish_by,
@@ -16,13 +18,16 @@ from bunraku.core.plan.calendar import (
 )
 from bunraku.core.plan.fitting import Problem
 from bunraku.core.plan.ownership import Overlap, overlaps
+from bunraku.core.weigh.chance import growth_by_month
 from bunraku.server.clock import today
 from bunraku.server.database.parts import in_parts
 from bunraku.server.plan.models import Piece, PieceKeyword
 from bunraku.server.projects.models import Project
-from bunraku.server.sheet.models import Outlook, Row, RowPage
+from bunraku.server.readings.known import latest
+from bunraku.server.sheet.models import Keyword, Outlook, Row, RowPage, Scope
+from bunraku.server.weigh.evidence import standpoint_of, strengths_on
 from bunraku.server.weigh.weighing import OF_OUTLETS
-from bunraku.sources.protocol import CHANNELS
+from bunraku.sources.protocol import CHANNELS, What
 
 
 @dataclass
@@ -143,13 +148,42 @@ def fitting_problem(project: Project, plan: Sequence[PieceFigures]) -> tuple[Pro
     ]
     return (
         Problem(
-            value=value_by_month(worth, share, delay, months[0].month),
+            value=value_by_month(worth, share, delay, months[0].month, _growth(project, plan)),
             hours=np.array([figures.piece.hours for figures in plan], dtype=float),
             capacity=np.full(len(months), float(project.hours_a_month)),
             pinned=np.array(pinned, dtype=np.int64),
         ),
         months,
     )
+
+
+def _growth(
+    project: Project, plan: Sequence[PieceFigures]
+) -> "np.ndarray[Any, np.dtype[np.float64]]":
+    """The share of its settled worth that each piece has in the months since it is first shown, as
+    its main keyword's page lets it grow."""
+    growth = np.ones((len(plan), HORIZON_MONTHS))
+    by_scope: dict[Scope, list[tuple[int, Row]]] = defaultdict(list)
+    for number, figures in enumerate(plan):
+        if figures.main is not None and figures.main.own_strength is not None:
+            by_scope[figures.piece.scope].append((number, figures.main))
+    for scope, mains in by_scope.items():
+        scope.project = project
+        keys: dict[int, str] = {}
+        for part in in_parts([main.keyword_id for _, main in mains]):
+            keys.update(Keyword.objects.filter(pk__in=part).values_list("pk", "key"))
+        pages = latest(scope, What.PAGE, list(keys.values()))
+        strengths = strengths_on(
+            [
+                (main.text, (pages.get(keys[main.keyword_id]) or {}).get("results"))
+                for _, main in mains
+            ],
+            standpoint_of(scope),
+        )
+        own = np.array([main.own_strength for _, main in mains], dtype=np.float64)
+        numbers = [number for number, _ in mains]
+        growth[numbers] = growth_by_month(strengths, own, scope.channel)
+    return growth
 
 
 def shared_pages(mains: Iterable[tuple[int, int, int]]) -> list[Overlap]:

@@ -7,7 +7,7 @@ from typing import Any
 import numpy as np
 
 from bunraku.core.weigh.intent import Names
-from bunraku.core.weigh.page import PAGE_ONE, page_facts, wording_of
+from bunraku.core.weigh.page import PAGE_ONE, page_facts, strength, wording_of
 from bunraku.core.weigh.verdict import PRESETS
 from bunraku.core.weigh.weighing import Evidence, Standpoint
 from bunraku.server.clock import today
@@ -131,3 +131,17 @@ def page_numbers(
         (result["standing"], result["pull"], wording_of(result["title"], text, language))
         for result in results[:PAGE_ONE]
     ]
+
+
+def strengths_on(
+    pages: Sequence[tuple[str, Sequence[Payload] | None]], standpoint: Standpoint
+) -> "np.ndarray[Any, np.dtype[np.float64]]":
+    """(n, 10) strengths of the organic results on pages of keywords, NaN where none stands; a page
+    that was not read is None."""
+    facts = page_facts(
+        [
+            None if results is None else page_numbers(text, results, standpoint.language)
+            for text, results in pages
+        ]
+    )
+    return strength(facts, standpoint.channel)

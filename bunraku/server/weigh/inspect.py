@@ -10,7 +10,7 @@ from bunraku.core.gather.fit import explain_fit
 from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.core.weigh.chance import BEHIND
 from bunraku.core.weigh.intent import explain_intent, read_intents
-from bunraku.core.weigh.page import page_facts, strength, wording_of
+from bunraku.core.weigh.page import wording_of
 from bunraku.core.weigh.reasons import Case, explain_verdict
 from bunraku.core.weigh.weighing import Standpoint, months_of
 from bunraku.core.weigh.worth import HEAT, open_share
@@ -25,7 +25,7 @@ from bunraku.server.readings.kinds import OWN_REPORT
 from bunraku.server.readings.known import Known, Seen, all_readings
 from bunraku.server.readings.providers import is_file, is_practice, sources, what_may
 from bunraku.server.sheet.models import Decision, Row
-from bunraku.server.weigh.evidence import page_numbers, read_as, standpoint_of
+from bunraku.server.weigh.evidence import read_as, standpoint_of, strengths_on
 from bunraku.server.weigh.latest import latest_of
 from bunraku.server.weigh.measuring import MEASURED
 from bunraku.server.weigh.told import interest_told, months_back, months_told
@@ -92,7 +92,9 @@ def _because(
     standpoint: Standpoint,
 ) -> str:
     payload = page.payload if page else None
-    strengths = None if payload is None else _strengths(row.text, payload["results"], standpoint)
+    strengths = None
+    if payload is not None:
+        strengths = strengths_on([(row.text, payload["results"])], standpoint)[0]
     features = [payload["features"]] if payload else [[]]
     ads = np.array([payload["ads"] if payload else np.nan], dtype=np.float64)
     asked = any(sources(project)[what] for what in MEASURED)
@@ -108,13 +110,6 @@ def _because(
         price=sum(price_of_kind(project, what) for what in MEASURED) / 10 if asked else None,
     )
     return explain_verdict(case, project.currency)
-
-
-def _strengths(text: str, results: list[dict[str, Any]], standpoint: Standpoint) -> Any:
-    """(10,) strengths of a page's organic results, NaN where none stands."""
-    return strength(
-        page_facts([page_numbers(text, results, standpoint.language)]), standpoint.channel
-    )[0]
 
 
 def _reading(project: Project, reading: Seen) -> dict[str, Any]:
@@ -189,7 +184,7 @@ def _results(row: Row, page: Seen | None, standpoint: Standpoint) -> list[dict[s
         return []
     results = page.payload["results"][:10]
     wording = [wording_of(result["title"], row.text, standpoint.language) for result in results]
-    strengths = _strengths(row.text, results, standpoint)
+    strengths = strengths_on([(row.text, results)], standpoint)[0]
     return [
         {
             "position": result["position"],
