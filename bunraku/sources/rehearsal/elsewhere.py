@@ -79,7 +79,7 @@ where to buy {a} {h}||0.008|0.002|0|shop|thing
 how to choose {a} {h}||0.01|0.02|0|choose|thing
 how to choose {h}||0.008|0.014|0|choose|goods
 which {h} to buy||0.008|0.011|0|choose|thing
-what size {h} do i need||0.01|0.006|0|choose|thing
+what size {h} do i need||0.01|0.006|0|size|thing
 is {a} {h} worth it||0.005|0.012|0|choose|thing
 how to use {a} {h}||0.02|0.06|0|howto|thing
 how to use {h}||0.014|0.04|0|howto|goods
@@ -89,7 +89,7 @@ how does {a} {h} work||0.012|0.016|0|what|thing
 what is {a} {h}||0.012|0.008|0|what|thing,trade
 {h} problems||0.01|0.012|0|fix|thing,animal,plant
 {h} not working||0.01|0.012|0|fix|thing
-{h} dimensions||0.008|0.001|0.0004|what|thing
+{h} dimensions||0.008|0.001|0.0004|size|thing
 {h} ideas||0.02|0.024|0.006|pictures|thing
 {h} alternatives||0.008|0.006|0.001|compare|thing,goods
 types of {h}||0.02|0.014|0.0004|what|thing,goods,service,food,animal,plant,topic,activity
@@ -113,8 +113,8 @@ cheap {h}||0.016|0.002|0.003|price|service,trade
 book {a} {h}||0.01|0.0006|0.0004|local|trade
 how much does {h} cost||0.03|0.012|0|price|service
 how much does {a} {h} cost||0.03|0.012|0|price|trade
-how much does {a} {h} earn||0.01|0.008|0|what|trade
-how to become {a} {h}||0.014|0.02|0|howto|trade
+how much does {a} {h} earn||0.01|0.008|0|jobs|trade
+how to become {a} {h}||0.014|0.02|0|jobs|trade
 how to find a good {h}||0.008|0.004|0|choose|trade
 do i need {a} {h}||0.008|0.004|0|choose|trade
 {h} tools||0.012|0.02|0.02|gear|trade
@@ -122,7 +122,7 @@ how long does {h} take||0.012|0.008|0|what|service
 what does {h} include||0.006|0.003|0|what|service
 diy {h}||0.02|0.05|0.002|howto|service
 {h} companies||0.03|0.001|0.0002|local|service
-{h} checklist||0.01|0.006|0.0006|howto|service,event,topic
+{h} checklist||0.01|0.006|0.0006|checklist|service,event,topic
 {h} for beginners||0.05|0.09|0.01|beginner|activity
 {h} for {fill}|learner|0.02|0.02|0.006|audience:{fill}|course,activity
 {h} online||0.06|0.03|0.003|online|course
@@ -147,12 +147,12 @@ how to make {h}||0.05|0.12|0.001|howto|food
 easy {h}||0.02|0.03|0.001|quality:easy|food
 best {h}||0.04|0.05|0.004|best|food
 {fill} {h}|diet|0.02|0.02|0.004|quality:{fill}|food
-calories in {h}||0.03|0.004|0|what|food
+calories in {h}||0.03|0.004|0|healthy|food
 what goes with {h}||0.012|0.006|0|choose|food
-can you freeze {h}||0.02|0.006|0|what|food
-how long does {h} keep||0.01|0.002|0|what|food
+can you freeze {h}||0.02|0.006|0|keep|food
+how long does {h} keep||0.01|0.002|0|keep|food
 {h} for christmas||0.006|0.004|0.004|gift|food
-how to store {h}||0.012|0.008|0|howto|food
+how to store {h}||0.012|0.008|0|keep|food
 how to look after {a} {h}||0.02|0.05|0|howto|animal
 how long do {p} live||0.03|0.01|0|what|animal
 what do {p} eat||0.03|0.014|0|what|animal
@@ -243,11 +243,11 @@ who does {h}||0.005|0.001|0|local|service
 is {h} necessary||0.005|0.004|0|choose|service
 can i do {h} myself||0.006|0.01|0|howto|service
 {h} before and after||0.012|0.02|0.001|pictures|service
-{h} guarantee||0.004|0.0004|0.0001|what|service
+{h} guarantee||0.004|0.0004|0.0001|guarantee|service
 {h} price list||0.012|0.0008|0.0004|price|service,trade
-{h} jobs||0.02|0.003|0.0001|what|trade,service
-{h} training||0.014|0.006|0.0004|howto|trade,service
-{h} insurance||0.008|0.0004|0.0001|what|trade
+{h} jobs||0.02|0.003|0.0001|jobs|trade,service
+{h} training||0.014|0.006|0.0004|jobs|trade,service
+{h} insurance||0.008|0.0004|0.0001|insurance|trade
 what does {a} {h} do||0.008|0.006|0|what|trade
 when should i call {a} {h}||0.003|0.001|0|choose|trade
 {h} for {fill}|learner|0.004|0.005|0.001|audience:{fill}|topic
@@ -275,12 +275,12 @@ how long does it take to learn {h}||0.008|0.012|0|beginner|activity
 how to make {fill} {h}|diet|0.008|0.014|0.0002|quality:{fill}|food
 {h} in {fill}|town|0.01|0.0005|0.0003|local:{fill}|food
 {h} {fill}|town|0.012|0.0006|0.0003|local:{fill}|food
-{h} ingredients||0.03|0.01|0.0004|what|food
+{h} ingredients||0.03|0.01|0.0004|ingredients|food
 {h} without eggs||0.01|0.014|0|quality:without eggs|food
 {h} in the oven||0.008|0.02|0|howto|food
 {h} for a crowd||0.004|0.006|0|howto|food
-is {h} healthy||0.014|0.01|0|what|food
-what is {h} made of||0.01|0.008|0|what|food
+is {h} healthy||0.014|0.01|0|healthy|food
+what is {h} made of||0.01|0.008|0|ingredients|food
 why is my {h} dry||0.004|0.006|0|fix|food
 when to serve {h}||0.002|0.001|0|when|food
 {h} price||0.008|0.001|0.004|price|food
