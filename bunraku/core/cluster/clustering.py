@@ -10,11 +10,11 @@ from scipy import sparse
 
 from bunraku.core.cluster.moves import local_moves
 from bunraku.core.cluster.similarity import shared_results
-from bunraku.core.cluster.wording import Wording, alike, between, wording_of
+from bunraku.core.cluster.wording import Wording, alike, between, same_names, wording_of
 
 Ints = NDArray[np.int64]
 
-GAMMA_RESULTS = 0.1
+GAMMA_RESULTS = 0.13
 """Similarity of results that a keyword must have with the members on average to gain by joining:
 the best where up to a third of a page is anybody's; at 0.04 topics of one subject ran together by
 what stands on all their pages."""
@@ -25,8 +25,11 @@ LEAST_SHARED_RESULTS = 3
 near by."""
 NEIGHBOURS = 5
 """An unread keyword is told by the five read ones next to it: enough to outvote one that is odd."""
-LEAST_VOTER = 0.45
+LEAST_VOTER = 0.7
 """How alike a read keyword must be to have a vote."""
+LEAST_NAMED = 0.95
+"""How far it must name the topic in the same words: beside pages that were read, a word that is
+only near ("eclipse", "meteor") is another topic's."""
 LEAST_VOTE = 0.7
 """Share of its nearest neighbours' similarity that must speak for one cluster before an unread
 keyword joins it."""
@@ -54,7 +57,7 @@ def cluster_keywords(given: ToCluster, language: str, *, afresh: bool = False) -
     cluster, a higher one is new. Pinned keywords stay where they are. Without `afresh` everything
     already in a cluster stays and new keywords join or form clusters of their own. With `afresh`
     labels are matched to the current ones by the greatest overlap. Formula: local moves on shared
-    results (γ = 0.1); keywords whose page was not read join by a vote of the five nearest by
+    results (γ = 0.13); keywords whose page was not read join by a vote of the five nearest by
     wording, what remains is clustered by wording (γ = 0.3); a member that shares one or two results
     with each other member is let go. Raises: `ValueError` for shapes that do not match. Cost: about
     n log n.
@@ -117,6 +120,16 @@ def _shares_little(pages: Ints, labels: Ints) -> NDArray[np.bool_]:
     return np.asarray((size > 1) & (most < LEAST_SHARED_RESULTS))
 
 
+def _named_alike(asked: Wording, there: Wording, block: sparse.csr_matrix) -> sparse.csr_matrix:
+    """Those likenesses whose keywords name their topic in the same words."""
+    pairs = block.tocoo()
+    alike_enough = pairs.data >= LEAST_VOTER
+    row, column = pairs.row[alike_enough], pairs.col[alike_enough]
+    same = same_names(asked, there, row, column) >= LEAST_NAMED
+    entries = (pairs.data[alike_enough][same], (row[same], column[same]))
+    return sparse.csr_matrix(entries, shape=block.shape)
+
+
 def _vote(wording: Wording, asking: Ints, settled: Ints, labels: Ints) -> Ints:
     """Cluster of each asking keyword by the vote of its nearest settled ones; −1 where they do not
     agree."""
@@ -126,13 +139,12 @@ def _vote(wording: Wording, asking: Ints, settled: Ints, labels: Ints) -> Ints:
     there = wording.rows(settled)
     # A block at a time: all against all of 100,000 would not fit into memory.
     for start in range(0, len(asking), 1_000):
-        block = between(wording.rows(asking[start : start + 1_000]), there)
+        asked = wording.rows(asking[start : start + 1_000])
+        block = _named_alike(asked, there, between(asked, there))
         for row in range(block.shape[0]):
             span = slice(block.indptr[row], block.indptr[row + 1])
             weights, columns = block.data[span], block.indices[span]
             near = np.lexsort((columns, -weights))[:NEIGHBOURS]
-            # Less alike than that shares a word by chance and has no vote.
-            near = near[weights[near] >= LEAST_VOTER]
             if not len(near):
                 continue
             votes: dict[int, float] = {}

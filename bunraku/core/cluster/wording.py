@@ -3,20 +3,24 @@ one topic."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import pairwise
 
 import numpy as np
 from numpy.typing import NDArray
 from scipy import sparse
 
-from bunraku.core.text.frames import is_frame
+from bunraku.core.text.frames import BESIDE, DOING, is_frame
 from bunraku.core.text.meaning import unit_rows, word_vectors
-from bunraku.core.text.tokens import stems
+from bunraku.core.text.tokens import stems, tokens
 from bunraku.core.text.word_table import word_table
 
 Ints = NDArray[np.int64]
 
 FRAME_WEIGHT = 0.6
 """What a frame word counts beside a word that names a topic."""
+BESIDE_WEIGHT = 0.2
+"""What a word counts for the topic that only says for whom, with what, where or beside what the
+topic is: "binoculars for camping" are not about camping."""
 NEAR_WORDS = 0.45
 """Cosine from which two words may name one topic ("stool", "chair"), chosen on subjects of ours."""
 NEAR_SHARE = 0.7
@@ -44,11 +48,13 @@ _CHUNK = 2_000
 class Wording:
     """n keywords: `words` (n, stems) and `topics` (n, stems) as unit rows weighted by rarity, the
     latter without frame words, with near words, and without what stands in very many keywords, for
-    that makes no neighbours by itself; `meaning` (n, width) unit rows about the mean of
+    that makes no neighbours by itself; `names` (n, stems) the same of the words alone, none near
+    and none left out; `meaning` (n, width) unit rows about the mean of
     all; `intents` (n,) codes; `local` (n,)."""
 
     words: sparse.csr_matrix
     topics: sparse.csr_matrix
+    names: sparse.csr_matrix
     meaning: NDArray[np.float32]
     intents: Ints
     local: NDArray[np.bool_]
@@ -58,6 +64,7 @@ class Wording:
         return Wording(
             self.words[places],
             self.topics[places],
+            self.names[places],
             self.meaning[places],
             self.intents[places],
             self.local[places],
@@ -85,7 +92,9 @@ def wording_of(
     vectors = word_vectors(words, language)
     meaning = holds @ (vectors * (weight * np.sqrt(rarity))[:, None])
     unit = unit_rows(np.asarray(meaning, dtype=np.float32))
-    topical = holds @ sparse.diags(np.where(frame, 0.0, rarity)) @ to_stem
+    beside = _beside(texts, words, frame, language)
+    placed = (holds - (1.0 - BESIDE_WEIGHT) * holds.multiply(beside)).tocsr()
+    topical = placed @ sparse.diags(np.where(frame, 0.0, rarity)) @ to_stem
     # What says nothing but frame words is about these.
     bare = np.asarray(topical.sum(axis=1)).ravel() == 0
     topical = topical + sparse.diags(bare.astype(float)) @ holds @ sparse.diags(rarity) @ to_stem
@@ -94,6 +103,7 @@ def wording_of(
     return Wording(
         words=_unit(holds @ sparse.diags(weight * rarity) @ to_stem),
         topics=_bounded(_unit(topical + NEAR_SHARE * (topical @ near))),
+        names=_unit(topical),
         meaning=unit_rows(unit - _middle(unit)),
         intents=intents,
         local=local,
@@ -133,6 +143,47 @@ def between(asking: Wording, there: Wording) -> sparse.csr_matrix:
     value = value * np.where(asking.local[row] == there.local[column], 1.0, OTHER_PLACE)
     says = value >= LEAST_ALIKE
     return sparse.csr_matrix((value[says], (row[says], column[says])), shape=product.shape)
+
+
+def _beside(
+    texts: Sequence[str], words: Sequence[str], frame: NDArray[np.bool_], language: str
+) -> sparse.csr_matrix:
+    """(n, words) 1 where a word stands in a keyword only behind a preposition that follows what the
+    keyword is about."""
+    number = {word: place for place, word in enumerate(words)}
+    splitting = BESIDE.get(language, frozenset())
+    doing = DOING.get(language, frozenset())
+    rows: list[int] = []
+    columns: list[int] = []
+    for row, text in enumerate(texts):
+        said = tokens(text)
+        if splitting.isdisjoint(said) and doing.isdisjoint(said):
+            continue
+        names_topic, behind = False, False
+        before: set[int] = set()
+        after: set[int] = set()
+        for previous, word in pairwise(["", *said]):
+            place = number[word]
+            if word in splitting:
+                behind = behind or names_topic
+            elif previous in doing and not frame[place]:
+                # "how to clean a kettle" is about kettles.
+                after.add(place)
+            else:
+                names_topic = names_topic or not frame[place]
+                (after if behind else before).add(place)
+        for place in after - before:
+            rows.append(row)
+            columns.append(place)
+    entries = (np.ones(len(rows)), (rows, columns))
+    return sparse.csr_matrix(entries, shape=(len(texts), len(words)))
+
+
+def same_names(asking: Wording, there: Wording, row: Ints, column: Ints) -> NDArray[np.float64]:
+    """How far pairs of keywords name their topics in the same words, 0-1: (p,) of the p pairs at
+    `row` and `column`."""
+    shared = asking.names[row].multiply(there.names[column])
+    return np.asarray(shared.sum(axis=1), dtype=np.float64).ravel()
 
 
 def _bounded(topics: sparse.csr_matrix) -> sparse.csr_matrix:

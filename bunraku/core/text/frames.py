@@ -43,6 +43,20 @@ FRAME_WORDS: dict[str, frozenset[str]] = {
 }
 
 
+BESIDE: dict[str, frozenset[str]] = {
+    "en": frozenset("for with without in near at on vs versus or under to from by".split()),
+    "de": frozenset("für mit ohne in bei am im auf vs oder unter zu zum zur von".split()),
+}
+"""Words behind which it is said for whom, with what, where or beside what a thing is."""
+
+
+DOING: dict[str, frozenset[str]] = {
+    "en": frozenset("to you i we people".split()),
+    "de": frozenset("man ich".split()),
+}
+"""Words behind which it is said what one does with a thing: "how to clean a kettle"."""
+
+
 def is_frame(word: str, language: str) -> bool:
     """Whether a case-folded word names no topic by itself: a frame word, or a number."""
     return word in FRAME_WORDS.get(language, frozenset()) or word.replace(".", "").isdigit()

@@ -169,7 +169,7 @@ class World:
     def _understand(self, key: str) -> Query:
         # Rare wordings of a known subject draw a sliver of it; other subjects get a world of their
         # own.
-        inside = self.head_inside(key)
+        inside = self.head_inside(key) or self._head_shortened(key)
         if inside is not None:
             return faint_query(key, inside, " ".join(set(key.split()) - set(inside.name.split())))
         words = key.split()
@@ -203,6 +203,16 @@ class World:
             for start in range(len(words) - length + 1)
         )
         return next((self._known_heads[run] for run in runs if run in self._known_heads), None)
+
+    def _head_shortened(self, key: str) -> Head | None:
+        """The known head that a text says the end of, to whoever is at home there: "meteor shower"
+        is of the sky."""
+        if not self.is_at_home:
+            return None
+        low, high = self._around.bounds(key.split())
+        end = " " + " ".join(key.split()[low:high])
+        heads = (head for name, head in self._known_heads.items() if name.endswith(end))
+        return max(heads, key=lambda head: head.web, default=None)
 
     def elsewhere(self, subject: str) -> Elsewhere:
         """The queries around a subject that the world does not know, made on first asking."""
