@@ -108,3 +108,27 @@ def test_what_a_word_names(word: str, kind: str) -> None:
     assert kinds.sum(axis=1) == pytest.approx(1)
     assert KINDS[int(kinds[0].argmax())] == kind
     assert kinds[1].max() == pytest.approx(1 / len(KINDS))
+
+
+@pytest.mark.parametrize(
+    "texts",
+    [
+        ["binoculars for camping", "head torch for camping", "binoculars"],
+        ["how to clean a kettle", "how to clean a saddle", "kettle"],
+        ["piano vs accordion", "accordion", "violin vs accordion"],
+    ],
+)
+def test_what_stands_behind_a_preposition_or_is_done_is_no_topic(texts: list[str]) -> None:
+    kinds = np.zeros(len(texts), int)
+    likeness = alike(wording_of(texts, kinds, np.zeros(len(texts), bool), "en")).toarray()
+    assert likeness[0, 1] < 0.5 * likeness[0, 2] or likeness[0, 1] == 0
+
+
+def test_an_unread_keyword_joins_no_page_of_another_topic() -> None:
+    """Its words are near, its frame is the same, but it names another thing."""
+    texts = ["perseid meteor shower live", "watch perseid meteor shower", "solar eclipse live"]
+    pages = np.zeros((3, 10), dtype=np.int64)
+    pages[:2] = np.arange(1, 11)
+    given = ToCluster(texts, pages, np.zeros(3, int), np.full(3, -1), np.zeros(3, bool))
+    labels = cluster_keywords(given, "en").tolist()
+    assert labels[0] == labels[1] != labels[2]

@@ -25,10 +25,10 @@ LEAST_SHARED_RESULTS = 3
 near by."""
 NEIGHBOURS = 5
 """An unread keyword is told by the five read ones next to it: enough to outvote one that is odd."""
-LEAST_VOTER = 0.7
+LEAST_VOTER = 0.6
 """How alike a read keyword must be to have a vote."""
-LEAST_NAMED = 0.95
-"""How far it must name the topic in the same words: beside pages that were read, a word that is
+LEAST_NAMED = 0.9
+"""How much of what an unread one names it must name in the same words: beside pages that were read, a word that is
 only near ("eclipse", "meteor") is another topic's."""
 LEAST_VOTE = 0.7
 """Share of its nearest neighbours' similarity that must speak for one cluster before an unread

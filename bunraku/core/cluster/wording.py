@@ -180,9 +180,10 @@ def _beside(
 
 
 def same_names(asking: Wording, there: Wording, row: Ints, column: Ints) -> NDArray[np.float64]:
-    """How far pairs of keywords name their topics in the same words, 0-1: (p,) of the p pairs at
+    """How much of what an asking keyword names stands in the other, 0-1: (p,) of the p pairs at
     `row` and `column`."""
-    shared = asking.names[row].multiply(there.names[column])
+    asked = asking.names[row]
+    shared = asked.multiply(asked).multiply(there.names[column] > 0)
     return np.asarray(shared.sum(axis=1), dtype=np.float64).ravel()
 
 

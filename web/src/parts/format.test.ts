@@ -11,6 +11,7 @@ import {
   percent,
   plural,
   shades,
+  sumOf,
   timeLeft,
   volumeBar,
 } from "./format";
@@ -18,6 +19,7 @@ import {
 describe("numbers in words", () => {
   it.each([
     [0, "0"],
+    [0.3, "<1"],
     [7, "7"],
     [999, "999"],
     [1234, "1,230"],
@@ -32,9 +34,14 @@ describe("numbers in words", () => {
       "22 lookups",
       "1,235 lookups",
     ]));
+  it("adds what is known, and nothing to nothing", () =>
+    expect([sumOf([1, null, 2]), sumOf([null]), sumOf([])]).toEqual([3, null, null]));
+
   it("counts what was counted to the unit", () => expect(exact(28_342)).toBe("28,342"));
 
   it.each([
+    [0, "£0.00"],
+    [0.003, "<£0.01"],
     [0.5, "£0.50"],
     [9.994, "£9.99"],
     [212.4, "£212"],
@@ -49,7 +56,7 @@ describe("numbers in words", () => {
   ])("a change of %d reads %s", (value, told) => expect(change(value)).toBe(told));
 
   it("says per cent, months, plurals", () => {
-    expect(percent(0.738)).toBe("74%");
+    expect([0, 0.002, 0.738, 0.998, 1].map(percent)).toEqual(["0%", "<1%", "74%", ">99%", "100%"]);
     expect(monthName(6)).toBe("June");
     expect(monthName(0)).toBe("");
     expect(plural(1, "keyword")).toBe("1 keyword");

@@ -31,7 +31,7 @@ const whole = new Intl.NumberFormat("en-GB", { maximumFractionDigits: 0 });
 
 /** A count to three figures: 28,342 reads 28,300, for no estimate knows better. */
 export function count(value: number): string {
-  if (value > 0 && value < 0.5) return "under 1";
+  if (value > 0 && value < 0.5) return "<1";
   if (value < 1000) return whole.format(value);
   const digits = 10 ** (Math.floor(Math.log10(value)) - 2);
   return whole.format(Math.round(value / digits) * digits);
@@ -52,14 +52,14 @@ export const lookups = (value: number): string =>
   `${value === 1 ? "lookup" : "lookups"}`;
 
 export function money(value: number, currency: string): string {
-  if (value > 0 && value < 0.005) return `under ${currency}0.01`;
+  if (value > 0 && value < 0.005) return `<${currency}0.01`;
   return value < 10 ? `${currency}${value.toFixed(2)}` : `${currency}${count(value)}`;
 }
 
 /** A share in per cent; what is neither nothing nor all is never shown as either. */
 export function percent(share: number): string {
-  if (share > 0 && share < 0.005) return "under 1%";
-  if (share < 1 && share >= 0.995) return "over 99%";
+  if (share > 0 && share < 0.005) return "<1%";
+  if (share < 1 && share >= 0.995) return ">99%";
   return `${Math.round(share * 100)}%`;
 }
 
