@@ -28,8 +28,8 @@ NEIGHBOURS = 5
 LEAST_VOTER = 0.6
 """How alike a read keyword must be to have a vote."""
 LEAST_NAMED = 0.9
-"""How much of what an unread one names it must name in the same words: beside pages that were read, a word that is
-only near ("eclipse", "meteor") is another topic's."""
+"""How much of what an unread one names it must name in the same words: beside pages that were
+read, a word that is only near ("eclipse", "meteor") is another topic's."""
 LEAST_VOTE = 0.7
 """Share of its nearest neighbours' similarity that must speak for one cluster before an unread
 keyword joins it."""
