@@ -6,6 +6,7 @@ import numpy as np
 import pytest
 from scipy.stats import spearmanr
 
+from bunraku.core.gather.prompts import prompts
 from bunraku.core.weigh.chance import difficulty
 from bunraku.core.weigh.page import page_facts, strength, wording_of
 from bunraku.sources.protocol import CHANNELS, Request, Setting, What
@@ -229,3 +230,13 @@ def test_what_rivals_say_of_themselves_is_of_the_subject_too() -> None:
     tags = " ".join(told["tags"])  # type: ignore[arg-type]
     assert not any(brand in tags.casefold() for brand in BRANDS)
     assert ranks_of(world, results[0]["publisher"], request) is not None  # type: ignore[index]
+
+
+@pytest.mark.parametrize("way", ["box", "letters", "questions", "prepositions", "comparisons"])
+def test_nothing_that_is_typed_becomes_a_subject_of_its_own(way: str) -> None:
+    """Whatever a way types around a seed, what comes back is asked about the seed."""
+    world = the_world("en-GB", BOATS)
+    for seed in ("canal holiday", "oboe reeds", "wood stove"):
+        known = world.elsewhere(world.subject_of(seed)).queries
+        for prompt in prompts(way, seed, "en"):
+            assert set(complete(world, prompt, "web", 10)) <= known.keys(), prompt

@@ -45,7 +45,7 @@ def _words_around(spoken: Tongue) -> tuple[frozenset[str], frozenset[str]]:
         left, right = re.split(r"\{[hp]\}", frame.template, maxsplit=1)
         for side, part in ((before, left), (after, right)):
             for word in part.split():
-                if word == "{a}":
+                if word in ("{a}", "{does}"):
                     continue
                 said = spoken.other_fills[filled[word]] if word in filled else (word,)
                 side.update(word for text in said for word in text.split())

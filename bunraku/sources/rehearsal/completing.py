@@ -52,8 +52,13 @@ def _matching(world: World, typed: str, key: str, count: int) -> Ids:
 def _strange_completions(world: World, typed: str, key: str, column: int, count: int) -> list[str]:
     words = key.split()
     start = key + " " if typed.endswith(" ") else key
-    # A letter after a subject is the beginning of what is asked about it.
-    told = words[:-1] if len(words) > 1 and len(words[-1]) == 1 else words
+    # What begins or joins names nobody; a letter after a subject begins what is asked about it.
+    low, high = 0, len(words)
+    while low < high and words[low] in world.tongue.joints:
+        low += 1
+    while high > low and (words[high - 1] in world.tongue.joints or len(words[high - 1]) == 1):
+        high -= 1
+    told = words[low:high]
     for skipped in range(len(told)):
         subject = world.subject_of(" ".join(told[skipped:]))
         queries = [
@@ -62,7 +67,7 @@ def _strange_completions(world: World, typed: str, key: str, column: int, count:
             if query.demand[column] >= LEAST_DEMAND and query.key != key
         ]
         found = _begun(queries, start, words, starred="*" in typed)
-        if not found and skipped and words[0] in world.tongue.question_words:
+        if not found and low and words[0] in world.tongue.question_words:
             # "how stove": what begins so, for nobody types it in full.
             found = [query for query in queries if query.key.startswith(words[0])]
         if found:

@@ -95,7 +95,7 @@ what is {a} {h}||0.012|0.008|0|what|thing,trade
 types of {h}||0.02|0.014|0.0004|what|thing,goods,service,food,animal,plant,topic,activity
 {h} suppliers||0.014|0.0006|0.001|shop|goods
 {h} delivery||0.014|0.0008|0.002|shop|goods,food
-how long does {h} last||0.006|0.004|0|what|goods
+how long {does} {h} last||0.006|0.004|0|what|goods
 how much {h} do i need||0.008|0.006|0|choose|goods
 homemade {h}||0.006|0.014|0.004|howto|goods,food
 {h} near me||0.2|0.004|0.002|local|service,trade,course
@@ -287,6 +287,14 @@ when to serve {h}||0.002|0.001|0|when|food
 {h} near {fill}|town|0.006|0.0004|0.0002|local:{fill}|place,event
 {fill} {h}|look|0.006|0.003|0.012|quality:{fill}|extra
 {h} under {fill}|price|0.008|0.002|0.008|price|extra
+{h} vs second hand||0.006|0.006|0.0004|compare|thing
+{h} new or used||0.005|0.005|0.001|compare|thing
+{h} vs cheap ones||0.004|0.005|0.0002|compare|goods
+{h} vs diy||0.008|0.012|0.0002|compare|service
+{h} or do it yourself||0.006|0.01|0.0001|compare|service
+{h} vs teaching yourself||0.005|0.008|0|compare|course
+{h} online or in person||0.004|0.003|0|compare|course
+{h} vs shop bought||0.006|0.01|0|compare|food
 best {h}||0.06|0.05|0.01|best|extra
 best {h} {fill}|year|0.01|0.01|0.001|best|extra
 cheap {h}||0.02|0.003|0.02|price|extra

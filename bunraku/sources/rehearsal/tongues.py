@@ -67,6 +67,8 @@ class Tongue:
     """How such a subject is asked about, and with which fills: nothing that only astronomers
     say."""
     other_fills: dict[str, tuple[str, ...]]
+    joints: frozenset[str]
+    """Words that begin a question or join two things: no subject begins or ends with one."""
     home: frozenset[str]
     """Words that nobody uses who is about something else than what the world was made for."""
 
@@ -86,6 +88,23 @@ SEASONS: dict[str, tuple[float, ...]] = {
     "newyear": (2.1, 1.2, 1.1, 1.0, 1.0, 0.95, 0.85, 0.85, 0.95, 0.8, 0.65, 0.5),
     "march": (0.7, 1.2, 3.4, 0.9, 0.7, 0.6, 0.6, 0.8, 1.6, 0.7, 0.5, 0.4),
 }
+
+
+QUESTIONS = frozenset(
+    "how what when which where is are can could does do did will would should why who whose".split()
+)
+JOINTS = frozenset(
+    "for with without to from in on at by near of like as than and or vs versus a an the my "
+    "under over above below about alternative instead similar compared between difference".split()
+)
+FRAGEN = frozenset(
+    "wie was wann welches welche welcher wo warum wieso wer kann können ist sind soll darf".split()
+)
+FUGEN = frozenset(
+    "für mit ohne zu zum zur von in im am an auf bei aus wie als und oder vs ein eine der die das "
+    "man unter über statt ähnlich alternative unterschied zwischen nach gegen vergleich vor "
+    "besser".split()
+)
 
 
 def read_heads(table: str) -> tuple[Head, ...]:
@@ -180,11 +199,12 @@ def _english(locale: str) -> Tongue:
         heads,
         frames,
         fills,
-        frozenset("how what when which where is can does why who".split()),
+        QUESTIONS,
         frozenset(["a", "an", "the", "my", "your"]),
         read_company(elsewhere.COMPANY),
         other_frames,
         other_fills,
+        QUESTIONS | JOINTS,
         english.HOME,
     )
 
@@ -195,11 +215,12 @@ def _german() -> Tongue:
         read_heads(german.HEADS),
         read_frames(german.FRAMES),
         german.FILLS,
-        frozenset("wie was wann welches welche wo warum wer kann".split()),
+        FRAGEN,
         frozenset(["ein", "eine", "einen", "der", "die", "das", "mein"]),
         read_company(elsewhere_german.COMPANY),
         read_frames(elsewhere_german.FRAMES),
         elsewhere_german.FILLS,
+        FRAGEN | FUGEN,
         german.HOME,
     )
 
