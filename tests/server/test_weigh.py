@@ -145,6 +145,22 @@ def test_a_keyword_that_nobody_measured_can_be_inspected(gathered: Api) -> None:
     assert (told["readings"], told["results"], told["history"]) == ([], [], [])
 
 
+def test_a_keyword_with_readings_of_every_kind_can_be_inspected(weighed: Api) -> None:
+    """What is not weighed, such as what rises beside it, stands among its readings too."""
+    row = Row.objects.select_related("keyword", "scope").filter(waiting=False).first()
+    assert row is not None
+    term = row.keyword.key
+    rising, other = {"terms": [["moon map", 0.5]]}, {"language": "de", "terms": ["mond"]}
+    keep_readings(
+        row.scope,
+        "Rehearsal Trends",
+        date(2026, 10, 1),
+        [(What.RISING.value, term, rising), (What.LEXICON.value, term, other)],
+    )
+    kinds = {reading["kind"] for reading in weighed.get(f"/rows/{row.pk}")["readings"]}
+    assert {"rising", "translated"} <= kinds
+
+
 def test_an_unknown_term_gets_a_rough_volume_from_its_interest(gathered: Api) -> None:
     gathered.post("/measure", {"channel": "web"})
     rough = Row.objects.filter(volume_rough=True, volume__isnull=False)

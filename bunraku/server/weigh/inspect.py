@@ -26,7 +26,7 @@ from bunraku.server.readings.known import Known, Seen, all_readings
 from bunraku.server.readings.providers import is_file, is_practice, sources, what_may
 from bunraku.server.sheet.models import Decision, Row
 from bunraku.server.weigh.evidence import read_as, standpoint_of, strengths_on
-from bunraku.server.weigh.latest import latest_of
+from bunraku.server.weigh.latest import WEIGHED, latest_of
 from bunraku.server.weigh.measuring import MEASURED
 from bunraku.server.weigh.told import interest_told, months_back, months_told
 from bunraku.sources.protocol import What
@@ -204,7 +204,8 @@ def _results(row: Row, page: Seen | None, standpoint: Standpoint) -> list[dict[s
 def _history(project: Project, row: Row, readings: Sequence[Seen]) -> list[dict[str, Any]]:
     """Searches month by month, as the year is read from them."""
     key = row.keyword.key
-    oldest_first = (Known(r.what, key, r.source, r.on, r.payload) for r in reversed(readings))
+    weighed = [r for r in readings if r.what in WEIGHED and r.plainly]
+    oldest_first = (Known(r.what, key, r.source, r.on, r.payload) for r in reversed(weighed))
     read = latest_of(project, oldest_first)
     series, average = months_told([key], read)
     index = interest_told([key], read)
