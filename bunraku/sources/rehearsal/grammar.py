@@ -34,6 +34,8 @@ CROWD_FROM, CROWD_POWER = 60.0, 0.1
 """Searches a month from which a click is dearer than its subject's, and how fast that grows."""
 ONCE: tuple[tuple[int, ...], ...] = ((),)
 """The one way to fill a frame that has nothing to fill."""
+SMALL_WORDS = frozenset(["a", "an", "do", "does"])
+"""Words that a frame has by what its head is."""
 BUYING = ("price", "shop", "set", "gift")
 
 
@@ -153,13 +155,20 @@ def _drafts(
     only: str = "",
 ) -> list[Draft]:
     drafts: list[Draft] = []
-    wanted = set(only.split())
+    wanted = frozenset(only.split())
+    beside = wanted - frozenset(head.name.split()), wanted - frozenset(head.plural.split())
     for frame in frames:
         if frame.kinds != ("*",) and head.kind not in frame.kinds:
             continue
-        if not only or wanted.issuperset(_own_words(frame.template)):
+        if not only or _may_make(frame, beside["{p}" in frame.template]):
             drafts += _fill_frame(head, frame, company, fills, only)
     return drafts
+
+
+def _may_make(frame: Frame, beside: frozenset[str]) -> bool:
+    """Whether a frame may make a text that has these words beside those of the head."""
+    own = _own_words(frame.template)
+    return own <= beside and (bool(frame.fills) or beside - own <= SMALL_WORDS)
 
 
 def _with_slips(drafts: list[Draft]) -> list[Draft]:
