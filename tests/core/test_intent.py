@@ -2,6 +2,7 @@
 keyword."""
 
 from collections.abc import Sequence
+from concurrent.futures import ThreadPoolExecutor
 from functools import cache
 
 import numpy as np
@@ -161,3 +162,16 @@ def test_the_head_of_a_phrase_stands_before_what_describes_it() -> None:
     heads = [vocabulary.words[number] for number in parted.flat[parted.heads]]
     assert heads == ["suit", "machine", "bag"]
     assert SLOTS[-1] == "head"
+
+
+def test_several_threads_read_at_once() -> None:
+    """What words say is remembered between calls; one thread must not see another's half."""
+    texts = [[f"kettle{place} descaler{n} near stool{n}" for n in range(60)] for place in range(16)]
+
+    def ask(place: int) -> np.ndarray:
+        return read_intents(texts[place], [[]] * 60, "en", Names()).probability
+
+    with ThreadPoolExecutor(8) as pool:
+        together = list(pool.map(ask, range(16)))
+    for place, read in enumerate(together):
+        assert np.allclose(read, ask(place))

@@ -1,11 +1,14 @@
 """Normalising, identity keys, tokens and stems."""
 
+from concurrent.futures import ThreadPoolExecutor
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from bunraku.core.text import BadKeyword, clean_keyword, content_stems, identity_key, stems, tokens
 from bunraku.core.text.normalise import MAX_CHARACTERS
+from bunraku.core.text.tokens import _stem
 
 
 @pytest.mark.parametrize(
@@ -120,3 +123,17 @@ def test_a_language_without_stemmer_keeps_words() -> None:
 def test_content_stems_leave_stop_words_out() -> None:
     assert content_stems("the eyepieces of a telescope", "en") == stems("eyepieces telescope", "en")
     assert content_stems("das Teleskop für Kinder", "de") == stems("Teleskop Kinder", "de")
+
+
+def test_several_threads_stem_at_once() -> None:
+    parts = (("run", "ning"), ("nation", "al"))
+    words = [f"{begin}{n}{end}" for n in range(400) for begin, end in parts]
+
+    def stem_all(_: int) -> list[list[str]]:
+        return [stems(word, "en") for word in words]
+
+    with ThreadPoolExecutor(8) as pool:
+        together = list(pool.map(stem_all, range(8)))
+    _stem.cache_clear()
+    alone = stem_all(0)
+    assert all(read == alone for read in together)

@@ -2,6 +2,7 @@
 
 import re
 from functools import lru_cache
+from threading import local
 
 import snowballstemmer
 
@@ -27,15 +28,27 @@ def tokens(text: str) -> list[str]:
     return _WORD.findall(text.casefold())
 
 
-@lru_cache(maxsize=16)
-def _stemmer(language: str) -> "snowballstemmer.stemmer":
-    return snowballstemmer.stemmer(_ALGORITHMS.get(language, "english"))
+class _Stemmers(local):
+    """A thread's own stemmers: one works on the word that it was given last, so two threads with
+    one would cut each other's words."""
+
+    def __init__(self) -> None:
+        self.by_language: dict[str, snowballstemmer.stemmer] = {}
+
+    def of(self, language: str) -> "snowballstemmer.stemmer":
+        """The stemmer of a language."""
+        if language not in self.by_language:
+            self.by_language[language] = snowballstemmer.stemmer(_ALGORITHMS[language])
+        return self.by_language[language]
+
+
+_stemmers = _Stemmers()
 
 
 @lru_cache(maxsize=200_000)
 def _stem(word: str, language: str) -> str:
     bare = word.removesuffix("'s").removesuffix("'")
-    return str(_stemmer(language).stemWord(bare)) if language in _ALGORITHMS else bare
+    return str(_stemmers.of(language).stemWord(bare)) if language in _ALGORITHMS else bare
 
 
 def stems(text: str, language: str) -> list[str]:

@@ -3,6 +3,7 @@ words, so that what a word says is worked out once however many keywords hold it
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from threading import Lock
 from typing import Any
 
 import numpy as np
@@ -69,6 +70,8 @@ class IntentModel:
         self._spelled = np.array(list(self.spelled.values())).reshape(
             len(self.spelled), len(SLOTS) * OUTPUTS
         )
+        # What words say is remembered, and several threads may read at once.
+        self._lock = Lock()
         self._forget()
 
     def _forget(self) -> None:
@@ -82,7 +85,12 @@ class IntentModel:
         places: Sequence[str] = (),
         brands: Sequence[str] = (),
     ) -> Floats:
-        """(n, outputs) log-odds of keywords, intents and local. Cost: linear in words."""
+        """(n, outputs) log-odds of keywords, intents and local. One thread reads at a time. Cost:
+        linear in words."""
+        with self._lock:
+            return self._read(texts, places, brands)
+
+    def _read(self, texts: Sequence[str], places: Sequence[str], brands: Sequence[str]) -> Floats:
         if len(self._vocabulary.words) > MOST_WORDS:
             self._forget()
         parted = part(texts, self._vocabulary, named(places, brands))
@@ -99,9 +107,10 @@ class IntentModel:
 
     def says_of(self, word: str) -> Floats:
         """(outputs,) what a word says wherever it stands."""
-        number = self._vocabulary.of(word)
-        self._learn_words()
-        return np.asarray(self._says["any"][number] + self._says[MEAN][number])
+        with self._lock:
+            number = self._vocabulary.of(word)
+            self._learn_words()
+            return np.asarray(self._says["any"][number] + self._says[MEAN][number])
 
     def _learn_words(self) -> None:
         """Work out what the words met since last time say, by slot."""
