@@ -21,7 +21,7 @@ FRAME_WEIGHT = 0.6
 BESIDE_WEIGHT = 0.2
 """What a word counts for the topic that only says for whom, with what, where or beside what the
 topic is: "binoculars for camping" are not about camping."""
-NEAR_WORDS = 0.45
+NEAR_WORDS = 0.55
 """Cosine from which two words may name one topic ("stool", "chair"), chosen on subjects of ours."""
 NEAR_SHARE = 0.7
 """What a near word counts beside the word itself."""
@@ -31,7 +31,7 @@ MOST_NEAR = 5
 """Near words looked to for one word."""
 WORDS_COMPARED = 6_000
 """Words compared with each other for being near, the most used: all with all would cost minutes."""
-LEAST_TOPIC = 0.2
+LEAST_TOPIC = 0.3
 """How alike the topics must be before two keywords can be alike at all."""
 LEAST_ALIKE = 0.05
 """Wording that is less alike than this says nothing."""
