@@ -22,9 +22,9 @@ _LISTS = {
     per 2023 2024 2025 2026 2027 use uses using make making work works way ways type types kind
     kinds different start started starting become learn day days week weeks month months year
     years hour hours minutes time times age first last next gift gifts present presents problem
-    problems help service services company companies working digital rental rent printable any inch inches mm
-    cm metre metres ft kg litre litres watt volt amp portable compact lightweight waterproof lesson
-    lessons plan plans""",
+    problems help service services company companies working digital rental rent printable any
+    inch inches mm cm metre metres ft kg litre litres watt volt amp portable compact lightweight
+    waterproof lesson lessons plan plans""",
     "de": """
     wie was warum wann wo wer welche welcher welches wieso kann können ist sind soll sollte muss
     darf der die das den dem des ein eine einen einem einer und oder mit ohne für von vom zu zum
