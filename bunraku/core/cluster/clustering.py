@@ -14,7 +14,7 @@ from bunraku.core.cluster.wording import Wording, alike, between, same_names, wo
 
 Ints = NDArray[np.int64]
 
-GAMMA_RESULTS = 0.13
+GAMMA_RESULTS = 0.15
 """Similarity of results that a keyword must have with the members on average to gain by joining:
 the best where up to a third of a page is anybody's; at 0.04 topics of one subject ran together by
 what stands on all their pages."""
@@ -57,7 +57,7 @@ def cluster_keywords(given: ToCluster, language: str, *, afresh: bool = False) -
     cluster, a higher one is new. Pinned keywords stay where they are. Without `afresh` everything
     already in a cluster stays and new keywords join or form clusters of their own. With `afresh`
     labels are matched to the current ones by the greatest overlap. Formula: local moves on shared
-    results (γ = 0.13); keywords whose page was not read join by a vote of the five nearest by
+    results (γ = 0.15); keywords whose page was not read join by a vote of the five nearest by
     wording, what remains is clustered by wording (γ = 0.3); a member that shares one or two results
     with each other member is let go. Raises: `ValueError` for shapes that do not match. Cost: about
     n log n.

@@ -34,16 +34,16 @@ class Query(NamedTuple):
         return f"{self.head}/{self.facet}"
 
 
-CPC_POWERS = (1.5, 1.5, 1.2)
+CPC_POWERS = (1.5, 1.5, 1.05)
 """How much more a dear click draws contest than many cheap ones, on each channel: a shop fights for
 what is searched, whatever an advertisement costs."""
 
 
 def money_of(demand: NDArray[np.floating[Any]], cpc: float) -> tuple[float, float, float]:
     """What there is to be had a month on each channel, as far as it draws contest, of queries whose
-    demand is (n, 3): what one that is searched mostly draws, for a page is made for that, and many
-    that hardly anybody asks draw nobody."""
-    drawn = (demand**2).sum(axis=0) / np.maximum(demand.sum(axis=0), 1e-9)
+    demand is (n, 3): what one of them draws, those that are searched more counting more, for a page
+    is made for these, and many that hardly anybody asks draw nobody."""
+    drawn = (demand**1.5).sum(axis=0) / np.maximum((demand**0.5).sum(axis=0), 1e-9)
     web, video, market = (drawn * np.power(cpc, CPC_POWERS)).tolist()
     return web, video, market
 

@@ -169,7 +169,7 @@ def pool(topic: str, channel: str, contest: float) -> tuple[int, ...]:
     everyone = publishers(channel)
     size = 14 + int(36 * contest)
     # A power of the dice: below one it leans to the weak end of the list, above to the strong.
-    lean = 0.16 * math.exp(4.15 * contest**1.4)
+    lean = 0.16 * math.exp(4.3 * contest**1.4)
     chosen: dict[int, None] = {}
     draw = 0
     while len(chosen) < size:
