@@ -14,7 +14,6 @@ from bunraku.sources.protocol import What
 WEIGHED = (What.COUNTS, What.BANDS, What.INTEREST, What.PAGE, OWN_REPORT)
 """Kinds of reading that figures are made from."""
 
-
 Dated = tuple[date, Payload | None]
 
 
@@ -57,7 +56,7 @@ def latest_of(project: Project, readings: Iterable[Known]) -> Readings:
         for (what, _), by_source in latest.items()
         if what in (What.COUNTS, What.BANDS)
         for name, (_, payload) in by_source.items()
-        if payload is not None and ("monthly" in payload or payload.get("low") is not None)
+        if tells_searches(payload)
     }
     read = Readings(told_by=[name for name in order if name in telling])
     on = set(order)
@@ -73,11 +72,16 @@ def latest_of(project: Project, readings: Iterable[Known]) -> Readings:
             continue
         payloads = [by_source[name][1] for name in order if name in by_source]
         if what == What.BANDS:
-            read.ranges[term] = by_source
+            read.ranges[term] = {name: said for name, said in by_source.items() if name in on}
             read.bands[term] = _together(payloads)
         else:
             into[what][term] = next((payload for payload in payloads if payload is not None), None)
     return read
+
+
+def tells_searches(payload: Payload | None) -> bool:
+    """Whether a reading of counts or of bands has a number or a range of searches."""
+    return payload is not None and ("monthly" in payload or payload.get("low") is not None)
 
 
 def _together(payloads: Sequence[Payload | None]) -> Payload | None:

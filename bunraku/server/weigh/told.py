@@ -14,7 +14,7 @@ from bunraku.server.clock import today
 from bunraku.server.readings.known import Payload
 from bunraku.server.readings.providers import is_file, stated_spread, what_may
 from bunraku.server.sheet.models import Scope
-from bunraku.server.weigh.latest import Dated, Readings
+from bunraku.server.weigh.latest import Dated, Readings, tells_searches
 
 HISTORY_MONTHS = 36
 """Three years: what season and trend are told by, and what sources have."""
@@ -67,9 +67,7 @@ def _said(counted: Dated | None, ranged: Dated | None) -> tuple[date, Payload] |
     said = [
         (dated[0], dated[1])
         for dated in (ranged, counted)
-        if dated is not None
-        and dated[1] is not None
-        and ("monthly" in dated[1] or dated[1].get("low") is not None)
+        if dated is not None and dated[1] is not None and tells_searches(dated[1])
     ]
     return max(said, key=lambda dated: (dated[0], "monthly" in dated[1])) if said else None
 
@@ -100,19 +98,22 @@ def interest_told(keys: Sequence[str], read: Readings) -> Any:
 
 def months_back() -> list[str]:
     """The months of a series ("2026-10"), oldest first; the last is last month."""
-    day = today()
-    last = day.year * 12 + day.month - 2
+    last = _last_month()
     return [
         f"{month // 12}-{month % 12 + 1:02d}"
         for month in range(last - HISTORY_MONTHS + 1, last + 1)
     ]
 
 
+def _last_month() -> int:
+    """Last month as a number since the year 0, so that a place in a series is a difference."""
+    day = today()
+    return day.year * 12 + day.month - 2
+
+
 def _place(into: Any, months: Iterable[Sequence[Any]]) -> None:
     """Put the figures of months ("2026-10") where they belong: the last column is last month's."""
-    day = today()
-    # Months as numbers since the year 0, so that a place in the series is a difference.
-    last = day.year * 12 + day.month - 2
+    last = _last_month()
     for month, searches in months:
         place = HISTORY_MONTHS - 1 - (last - (int(month[:4]) * 12 + int(month[5:7]) - 1))
         if 0 <= place < HISTORY_MONTHS:
