@@ -89,12 +89,12 @@ def rules() -> Iterator[Result]:
         took < 9,
     )
     columns = {
-        "core": [Term(f"core {n}", "hot") for n in range(100)],
-        "helper": [Term(f"helper{n}") for n in range(50)],
+        "base": [Term(f"base {n}", "high") for n in range(100)],
+        "modifier": [Term(f"modifier{n}") for n in range(50)],
         "place": [Term(f"town{n}") for n in range(19)],
     }
-    pattern = read_pattern("{helper} {core} [in {place}]", list(columns))
-    names = [[term.text for term in columns[name]] for name in ("helper", "core")] + [
+    pattern = read_pattern("{modifier} {base} [in {place}]", list(columns))
+    names = [[term.text for term in columns[name]] for name in ("modifier", "base")] + [
         ["", *(f"in t{n}" for n in range(19))]
     ]
     plain = seconds(lambda: [" ".join(picked) for picked in itertools.product(*names)], times=3)

@@ -40,7 +40,7 @@ def evidence(n: int) -> Evidence:
         texts=texts,
         read_as=texts,
         fit=rng.uniform(0.3, 1, n),
-        heat=[""] * n,
+        priority=[""] * n,
         intents_overruled=[""] * n,
         words=np.full(n, 4),
         told=Told(

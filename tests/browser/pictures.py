@@ -35,8 +35,8 @@ def covered(page: Page) -> None:
 def combine(page: Page) -> None:
     page.get_by_role("button", name="Combine words").click()
     page.get_by_label("What you offer").fill("telescope hire, telescope repair, dark sky weekend")
-    page.get_by_label("Helper words").fill("best, cheap")
-    page.get_by_label("Patterns").fill("{helper} {core}\n{core} in {place}")
+    page.get_by_label("Modifiers").fill("best, cheap")
+    page.get_by_label("Patterns").fill("{modifier} {base}\n{base} in {place}")
     page.get_by_role("button", name="telescope repair none").click()
     page.get_by_role("button", name="Ask the search box").click()
     expect(page.get_by_text(re.compile(r"search box knows \d"))).to_be_visible()

@@ -98,23 +98,23 @@ def test_combinations_are_seen_before_they_are_taken(page: Page) -> None:
     page.get_by_role("button", name="Combine words").click()
     dialog = page.get_by_role("dialog")
     dialog.get_by_label("What you offer").fill("lens polishing, tube painting")
-    dialog.get_by_label("Helper words").fill("best, cost of")
+    dialog.get_by_label("Modifiers").fill("best, cost of")
     dialog.get_by_label("Places").fill("Tarnley")
     expect(dialog.get_by_text("8 combinations")).to_be_visible()
-    dialog.get_by_label("Patterns").fill("{helper {core}")
+    dialog.get_by_label("Patterns").fill("{modifier {base}")
     expect(dialog.get_by_role("alert")).to_contain_text("never closed")
-    dialog.get_by_label("Patterns").fill("{helper} {core} [in {place}]")
+    dialog.get_by_label("Patterns").fill("{modifier} {base} [in {place}]")
     dialog.get_by_role("button", name="lens polishing none").click()
     page.keyboard.press("Escape")
     page.get_by_role("button", name="Combine words").click()
     # Nothing typed is lost.
-    expect(dialog.get_by_role("button", name="lens polishing hot")).to_be_visible()
+    expect(dialog.get_by_role("button", name="lens polishing high")).to_be_visible()
     dialog.get_by_role("button", name="Take 8").click()
     expect(message(page, "Combining is done: 8 new keywords")).to_be_visible()
     page.get_by_label("Filter by words").fill("polishing tarnley")
     expect(
         page.get_by_role("row").filter(has_text="best lens polishing in Tarnley")
-    ).to_contain_text("hot")
+    ).to_contain_text("high")
 
 
 def test_a_wrong_file_a_table_and_its_refused_rows(page: Page, tmp_path: Path) -> None:

@@ -88,7 +88,7 @@ def evidence(n: int, *, known: bool) -> Evidence:
         texts=[f"keyword {i}" for i in range(n)],
         read_as=[f"keyword {i}" for i in range(n)],
         fit=np.ones(n),
-        heat=[""] * n,
+        priority=[""] * n,
         intents_overruled=[""] * n,
         words=np.full(n, 2),
         told=Told(

@@ -17,7 +17,7 @@ from bunraku.core.gather.seeds import (
 from bunraku.core.text import identity_key
 
 BOX = Origin("box", "telescope", "A source")
-ASKED = Origin("questions", "telescope", "A source")
+ASKED = Origin("asked", "telescope", "A source")
 
 
 def _texts(hits: SeedList) -> tuple[str, ...]:

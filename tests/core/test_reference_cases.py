@@ -53,10 +53,10 @@ def test_a_broad_band_alone_is_a_share_of_its_middle_and_says_how_little_it_says
     assert alone.rough[0]
 
 
-def test_worth_follows_clicks_value_fit_and_heat() -> None:
-    """By hand: 10 clicks of £2, half fitting: £10; hot half as much again, cold half."""
+def test_worth_follows_clicks_value_fit_and_priority() -> None:
+    """By hand: 10 clicks of £2, half fitting: £10; high half as much again, low half."""
     four = np.full(4, 1.0)
-    money = worth(10 * four, 2 * four, 0.5 * four, ["hot", "warm", "", "cold"])
+    money = worth(10 * four, 2 * four, 0.5 * four, ["high", "normal", "", "low"])
     assert money.tolist() == [15, 10, 10, 5]
 
 

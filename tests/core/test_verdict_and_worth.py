@@ -5,7 +5,7 @@ import pytest
 
 from bunraku.core.weigh.verdict import PRESETS, VERDICTS, hands, verdicts
 from bunraku.core.weigh.worth import (
-    HEAT,
+    PRIORITY,
     click_curves,
     click_value,
     expected_clicks,
@@ -99,9 +99,9 @@ def test_value_of_a_click_is_the_users_own_first() -> None:
     assert np.isnan(click_value(cpc, intents, {})[3])
 
 
-def test_worth_weighs_fit_and_heat() -> None:
+def test_worth_weighs_fit_and_priority() -> None:
     money = worth(
-        np.full(4, 10.0), np.full(4, 2.0), np.array([1, 1, 0.5, 1.0]), ["", "hot", "", "cold"]
+        np.full(4, 10.0), np.full(4, 2.0), np.array([1, 1, 0.5, 1.0]), ["", "high", "", "low"]
     )
-    assert money.tolist() == [20.0, 20 * HEAT["hot"], 10.0, 20 * HEAT["cold"]]
+    assert money.tolist() == [20.0, 20 * PRIORITY["high"], 10.0, 20 * PRIORITY["low"]]
     assert np.isnan(worth(np.array([NAN]), np.array([1.0]), np.ones(1), [""])[0])

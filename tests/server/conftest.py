@@ -36,7 +36,7 @@ FIELDS = {
 RUN: dict[str, Any] = {
     "seeds": "telescope repair",
     "channels": ["web"],
-    "ways": ["box", "letters", "questions", "related"],
+    "ways": ["box", "alphabet", "asked", "related"],
 }
 """A gathering run of some hundred keywords."""
 
@@ -167,7 +167,7 @@ def gathered(api: Api, begun: str | None, beginnings: Beginnings) -> Api:
             {
                 "seeds": "telescope repair, stargazing evening",
                 "channels": ["web"],
-                "ways": ["box", "letters", "questions"],
+                "ways": ["box", "alphabet", "asked"],
             },
         )
         beginnings.keep("gathered")

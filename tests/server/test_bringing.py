@@ -25,10 +25,10 @@ from tests.server.conftest import Api, last_job
 pytestmark = pytest.mark.django_db
 RECIPE: dict[str, Any] = {
     "channel": "web",
-    "core": [{"text": "telescope repair", "heat": "hot"}, {"text": "orrinek lens"}],
-    "helper": [{"text": "best"}],
+    "base": [{"text": "telescope repair", "priority": "high"}, {"text": "orrinek lens"}],
+    "modifier": [{"text": "best"}],
     "place": [{"text": "Harrowmere"}, {"text": "Tarnley"}],
-    "patterns": ["[{helper}] {core} [in {place}]"],
+    "patterns": ["[{modifier}] {base} [in {place}]"],
 }
 
 
@@ -39,7 +39,7 @@ def test_combinations_are_seen_before_they_are_taken(api: Api) -> None:
     assert answer["known"] == 0
     assert answer["shown"][0] == {
         "text": "telescope repair",
-        "heat": "hot",
+        "priority": "high",
         "known": False,
         "left_out": False,
     }
@@ -55,24 +55,27 @@ def test_combinations_are_seen_before_they_are_taken(api: Api) -> None:
     assert "best orrinek lens in tarnley" not in box["known"]
 
 
-def test_taken_combinations_carry_their_heat_and_origin(api: Api, project: Project) -> None:
+def test_taken_combinations_carry_their_priority_and_origin(api: Api, project: Project) -> None:
     api.post("/combiner/take", RECIPE)
     job = last_job(project, "combine")
     assert job.state == "done"
     assert (job.result["new"], job.result["left_out"]) == (6, {"rival brands": 6})
     row = Row.objects.get(text="best telescope repair in Tarnley")
-    assert row.heat == "hot"
-    assert Decision.objects.get(keyword=row.keyword).heat == "hot"
-    assert Row.objects.get(text="best orrinek lens").heat == ""
+    assert row.priority == "high"
+    assert Decision.objects.get(keyword=row.keyword).priority == "high"
+    assert Row.objects.get(text="best orrinek lens").priority == ""
     assert (
-        Origin.objects.filter(method="combine", seed="[{helper}] {core} [in {place}]").count() == 12
+        Origin.objects.filter(method="combine", seed="[{modifier}] {base} [in {place}]").count()
+        == 12
     )
     again = api.post("/combiner/preview", RECIPE)
     assert (again["known"], again["left_out"]) == (12, 0)
     # What stands here already is not told as left out, though a rule keeps it out.
     assert {(row["known"], row["left_out"]) for row in again["shown"]} == {(True, False)}
-    api.post("/combiner/take", {**RECIPE, "core": [{"text": "telescope repair", "heat": "cold"}]})
-    assert Row.objects.get(text="best telescope repair in Tarnley").heat == "hot"
+    api.post(
+        "/combiner/take", {**RECIPE, "base": [{"text": "telescope repair", "priority": "low"}]}
+    )
+    assert Row.objects.get(text="best telescope repair in Tarnley").priority == "high"
 
 
 def test_only_what_the_search_box_knows(
@@ -83,31 +86,31 @@ def test_only_what_the_search_box_knows(
     assert 0 < job.result["new"] < 6
     assert job.result["left_out"]["not known to the search box"] > 0
     faults(Faults(broken=1.0))
-    api.post("/combiner/take", {**RECIPE, "core": [{"text": "moon lamp"}], "only_known": True})
+    api.post("/combiner/take", {**RECIPE, "base": [{"text": "moon lamp"}], "only_known": True})
     assert "could not be asked" in last_job(project, "combine").result["ended"]
 
 
 @pytest.mark.parametrize(
     ("change", "code", "says"),
     [
-        ({"patterns": ["{core"]}, "bad_pattern", "never closed"),
+        ({"patterns": ["{base"]}, "bad_pattern", "never closed"),
         ({"patterns": []}, "bad_pattern", "at least one pattern"),
         ({"patterns": ["{town}"]}, "bad_pattern", "no column"),
-        ({"core": []}, "nothing_to_take", "make nothing"),
+        ({"base": []}, "nothing_to_take", "make nothing"),
         (
             {
-                "core": [{"text": f"a{n}"} for n in range(1000)],
-                "helper": [{"text": f"b{n}"} for n in range(1000)],
+                "base": [{"text": f"a{n}"} for n in range(1000)],
+                "modifier": [{"text": f"b{n}"} for n in range(1000)],
             },
             "bad_pattern",
             "3,003,000 combinations",
         ),
         (
             {
-                "core": [{"text": f"a{n}"} for n in range(3000)],
-                "helper": [{"text": f"b{n}"} for n in range(9)],
+                "base": [{"text": f"a{n}"} for n in range(3000)],
+                "modifier": [{"text": f"b{n}"} for n in range(9)],
             }
-            | {"patterns": ["{core} {helper}"], "only_known": True},
+            | {"patterns": ["{base} {modifier}"], "only_known": True},
             "bad_pattern",
             "asked 27,000 times",
         ),

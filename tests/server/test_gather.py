@@ -50,12 +50,12 @@ def test_what_deeper_steps_bring_is_mostly_known(api: Api) -> None:
 
 def test_what_is_asked_is_counted_in_the_projects_language(api: Api) -> None:
     """There are as many question words as a language has."""
-    body = {**RUN, "seeds": "fernrohr", "ways": ["questions"]}
+    body = {**RUN, "seeds": "fernrohr", "ways": ["asked"]}
     english = api.post("/gather/estimate", body)["ways"][0]["asks"]
     api.send("PUT", "/locale", {"country": "DE", "language": "de"})
     german = api.post("/gather/estimate", body)["ways"][0]["asks"]
-    assert english == len(prompts("questions", "fernrohr", "en"))
-    assert german == len(prompts("questions", "fernrohr", "de")) != english
+    assert english == len(prompts("asked", "fernrohr", "en"))
+    assert german == len(prompts("asked", "fernrohr", "de")) != english
 
 
 def test_deeper_runs_are_priced_as_the_most_they_can_cost(api: Api, project: Project) -> None:
@@ -77,7 +77,7 @@ def test_a_run_brings_keywords_with_all_their_origins(api: Api, project: Project
     seed = Keyword.objects.get(key="telescope repair")
     assert Origin.objects.filter(keyword=seed, method="seed").exists()
     methods = set(Origin.objects.values_list("method", flat=True))
-    assert methods >= {"seed", "box", "letters", "questions", "related"}
+    assert methods >= {"seed", "box", "alphabet", "asked", "related"}
     several = [k for k in Keyword.objects.all() if k.origins.count() > 1]
     assert several
     # It was new by one of them only.
@@ -202,7 +202,7 @@ def test_faults_are_told_and_only_the_rest_is_asked_again(
     job = last_job(project, "gather")
     assert job.state == "done"
     assert set(job.result["missing"]) == {f"web|{way}|telescope repair" for way in RUN["ways"]}
-    assert len(job.result["missing"]["web|letters|telescope repair"]["prompts"]) == 36
+    assert len(job.result["missing"]["web|alphabet|telescope repair"]["prompts"]) == 36
     assert "could not be reached" in job.result["missing"]["web|related|telescope repair"]["why"]
     assert job.cost_tenths == 0
     assert Keyword.objects.count() == 1
@@ -247,10 +247,10 @@ def test_with_faults_at_thirty_per_cent_the_rest_can_be_had(
 def test_asking_again_asks_only_for_the_rest(
     api: Api, project: Project, monkeypatch: pytest.MonkeyPatch, counted: dict[What, list[str]]
 ) -> None:
-    api.post("/gather/runs", {**RUN, "ways": ["letters"]})
+    api.post("/gather/runs", {**RUN, "ways": ["alphabet"]})
     first = last_job(project, "gather")
     missing = {
-        "web|letters|telescope repair": {"why": "it broke off", "prompts": ["telescope repair q"]}
+        "web|alphabet|telescope repair": {"why": "it broke off", "prompts": ["telescope repair q"]}
     }
     Job.objects.filter(pk=first.pk).update(result={**first.result, "missing": missing})
     counted[What.COMPLETIONS].clear()
@@ -267,7 +267,7 @@ def test_the_map_of_what_was_covered(api: Api, project: Project) -> None:
     answer = api.get("/gather/coverage")
     cells = {(cell["seed"], cell["way"]): cell for cell in answer["cells"]}
     assert answer["seeds"] == 2
-    assert cells["telescope repair", "letters"]["keywords"] > 0
+    assert cells["telescope repair", "alphabet"]["keywords"] > 0
     # Asked, and nothing came: that is covered too.
     assert cells["zzqx", "rising"] == {
         "seed": "zzqx",
@@ -305,7 +305,7 @@ def test_the_stream_tells_how_each_came(api: Api, project: Project) -> None:
 
 def test_what_a_run_brought_is_kept_or_dropped_as_a_whole(api: Api, project: Project) -> None:
     api.post("/gather/runs", {**RUN, "ways": ["box"]})
-    api.post("/gather/runs", {**RUN, "seeds": "moon lamp", "ways": ["box", "letters"]})
+    api.post("/gather/runs", {**RUN, "seeds": "moon lamp", "ways": ["box", "alphabet"]})
     job = last_job(project, "gather")
     mine = api.get("/gather/stream", job=job.pk)
     spared = mine["rows"][0]["id"]

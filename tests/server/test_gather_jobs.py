@@ -44,7 +44,8 @@ def test_a_stopped_run_keeps_what_it_has(
 
     monkeypatch.setattr(run, "keep", stopping)
     api.post(
-        "/gather/runs", {"seeds": "moon lamp, star chart", "channels": ["web"], "ways": ["letters"]}
+        "/gather/runs",
+        {"seeds": "moon lamp, star chart", "channels": ["web"], "ways": ["alphabet"]},
     )
     job = last_job(project, "gather")
     assert job.state == "stopped"
@@ -53,7 +54,7 @@ def test_a_stopped_run_keeps_what_it_has(
 
 
 def test_a_run_killed_and_begun_again_counts_what_it_brought_before(project: Project) -> None:
-    job = start_run(project, "moon lamp", ["web"], ["box", "letters"])
+    job = start_run(project, "moon lamp", ["web"], ["box", "alphabet"])
     job.refresh_from_db()
     whole, origins = job.result, Origin.objects.count()
     Job.objects.filter(pk=job.pk).update(state="running")
@@ -65,11 +66,13 @@ def test_a_run_killed_and_begun_again_counts_what_it_brought_before(project: Pro
 
 
 def test_rows_of_before_learn_their_run_and_ways_from_their_origins(project: Project) -> None:
-    job = start_run(project, "moon lamp", ["web"], ["box", "letters", "related"])
+    job = start_run(project, "moon lamp", ["web"], ["box", "alphabet", "related"])
     fields = ("text", "run", "ways")
     wanted = list(Row.objects.order_by("pk").values_list(*fields))
     assert {run for _, run, _ in wanted} == {job.pk}
     Row.objects.update(run=None, ways=0)
+    # As it was called then.
+    Origin.objects.filter(method="alphabet").update(method="letters")
     import_module("bunraku.server.gather.migrations.0003_rows_know_their_runs").fill(apps, None)
     assert list(Row.objects.order_by("pk").values_list(*fields)) == wanted
 

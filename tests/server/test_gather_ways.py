@@ -32,7 +32,7 @@ def test_ways_are_named_and_priced(api: Api) -> None:
 
 
 def test_operators_of_a_seed_hold_for_what_it_brings(api: Api, project: Project) -> None:
-    api.post("/gather/runs", {**RUN, "seeds": "telescope -repair", "ways": ["letters", "related"]})
+    api.post("/gather/runs", {**RUN, "seeds": "telescope -repair", "ways": ["alphabet", "related"]})
     assert Row.objects.count() > 10
     assert not [row for row in Row.objects.all() if "repair" in row.text.split()]
     job = last_job(project, "gather")
@@ -80,7 +80,7 @@ def test_tags_and_titles_of_the_best_results_with_how_many_use_each(
 
 def test_rising_terms_translations_and_years(api: Api, project: Project) -> None:
     api.post(
-        "/gather/runs", {"seeds": "telescope", "channels": ["web"], "ways": ["rising", "letters"]}
+        "/gather/runs", {"seeds": "telescope", "channels": ["web"], "ways": ["rising", "alphabet"]}
     )
     assert Origin.objects.filter(method="rising").exists()
     api.post(
@@ -142,6 +142,6 @@ def test_depth_completes_completions(api: Api) -> None:
 def test_completions_are_asked_for_each_prompt_once(
     api: Api, counted: dict[What, list[str]]
 ) -> None:
-    api.post("/gather/runs", {**RUN, "ways": ["box", "letters"]})
+    api.post("/gather/runs", {**RUN, "ways": ["box", "alphabet"]})
     asked = counted[What.COMPLETIONS]
     assert len(asked) == len(set(asked)) == 38

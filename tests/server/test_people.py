@@ -102,7 +102,7 @@ def full(weighed: Api, beginnings: Beginnings) -> Api:
     weighed.post("/pieces", {"cluster_ids": [cluster]})
     row = weighed.get("/sheet/ids")["ids"][0]
     weighed.post("/clusters/move", {"row_ids": [row], "cluster_id": None})
-    weighed.post("/rows/heat", {"row_ids": [row], "heat": "hot"})
+    weighed.post("/rows/priority", {"row_ids": [row], "priority": "high"})
     weighed.post("/rules", {"kind": "word", "value": "tattoo"})
     brought = weighed.bring("keyword\nstar chart\n=1+1\n")
     weighed.post(f"/files/{brought['id']}/import", {"channel": "web", "mapping": {"keyword": 0}})

@@ -42,8 +42,8 @@ MOVES: dict[str, Callable[[Api, list[Row]], Any]] = {
     "keep": lambda api, rows: api.post(
         "/sheet/state", {"row_ids": [row.pk for row in rows], "state": "kept"}
     ),
-    "heat": lambda api, rows: api.post(
-        "/rows/heat", {"row_ids": [row.pk for row in rows], "heat": "hot"}
+    "priority": lambda api, rows: api.post(
+        "/rows/priority", {"row_ids": [row.pk for row in rows], "priority": "high"}
     ),
     "intent": lambda api, rows: api.post(
         "/rows/intent", {"row_ids": [row.pk for row in rows], "intent": "commercial"}

@@ -254,7 +254,7 @@ def small_demo(db: None, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Non
     scenario["measure"] = {"web": 60}
     scenario["pieces"] = {"web": 5}
     scenario["shortlist"] = 4
-    scenario["hot"] = ["star chart"]
+    scenario["high"] = ["star chart"]
     small = tmp_path / "scenario.json"
     small.write_text(json.dumps(scenario), "utf-8")
     monkeypatch.setattr(demo, "SCENARIO", small)
@@ -268,7 +268,7 @@ def test_the_demo_is_the_same_each_time_and_loaded_once(
         assert project is not None
         assert demo.load_demo() is None
         rows = Row.objects.order_by("text").values_list(
-            "text", "volume", "chance", "worth", "verdict", "state", "heat"
+            "text", "volume", "chance", "worth", "verdict", "state", "priority"
         )
         pieces = Piece.objects.order_by("title").values_list(
             "title", "kind", "month", "pinned", "hours"
@@ -277,7 +277,7 @@ def test_the_demo_is_the_same_each_time_and_loaded_once(
         shortlisted = go.filter(state=1).values_list("worth", flat=True)
         others = go.filter(state=0).values_list("worth", flat=True)
         assert min(shortlisted) >= max(others, default=0)
-        assert Row.objects.get(text="star chart").heat == "hot"
+        assert Row.objects.get(text="star chart").priority == "high"
         answer = [list(rows), list(pieces)]
         project.delete()
         return answer

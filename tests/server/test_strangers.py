@@ -129,7 +129,7 @@ def test_ids_in_bodies_must_be_the_projects_own(weighed: Api, person: User) -> N
     other = Api(weighed.client, create_project(person, {**FIELDS, "name": "Another"}, OUTLETS))
     for path, body in (
         ("/sheet/state", {"row_ids": [row], "state": "dropped"}),
-        ("/rows/heat", {"row_ids": [row], "heat": "hot"}),
+        ("/rows/priority", {"row_ids": [row], "priority": "high"}),
         ("/rows/intent", {"row_ids": [row], "intent": "commercial"}),
         ("/measure", {"channel": "web", "row_ids": [row]}),
         ("/clusters/move", {"row_ids": [row], "cluster_id": None}),

@@ -88,7 +88,7 @@ ACTIONS: dict[str, Callable[[Setting], Any]] = {
     "park with a note": lambda s: s.api.post(
         "/sheet/state", {"row_ids": s.rows[:2], "state": "parked", "note": "later"}
     ),
-    "heat": lambda s: s.api.post("/rows/heat", {"row_ids": s.rows[:4], "heat": "hot"}),
+    "priority": lambda s: s.api.post("/rows/priority", {"row_ids": s.rows[:4], "priority": "high"}),
     "intent": lambda s: s.api.post(
         "/rows/intent", {"row_ids": s.rows[:4], "intent": "navigational"}
     ),

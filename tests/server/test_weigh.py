@@ -224,17 +224,17 @@ def test_measuring_stops_where_the_allowance_ends_and_keeps_what_it_bought(
     assert Project.objects.get().lookups_left_tenths >= 0
 
 
-def test_heat_and_intent_are_the_users_and_hold(weighed: Api, project: Project) -> None:
+def test_priority_and_intent_are_the_users_and_hold(weighed: Api, project: Project) -> None:
     row = next(r for r in weighed.get("/sheet")["rows"] if r["worth"])
-    weighed.post("/rows/heat", {"row_ids": [row["id"]], "heat": "hot"})
+    weighed.post("/rows/priority", {"row_ids": [row["id"]], "priority": "high"})
     weighed.post("/rows/intent", {"row_ids": [row["id"]], "intent": "navigational"})
-    hot = weighed.get(f"/rows/{row['id']}")
-    assert hot["row"]["heat"] == "hot"
-    assert hot["row"]["intent"] == "navigational"
-    assert hot["intent_overruled"]
+    high = weighed.get(f"/rows/{row['id']}")
+    assert high["row"]["priority"] == "high"
+    assert high["row"]["intent"] == "navigational"
+    assert high["intent_overruled"]
     call_command("rebuild", verbosity=0, stdout=open("/dev/null", "w"))  # noqa: SIM115
     again = weighed.get(f"/rows/{row['id']}")["row"]
-    assert (again["heat"], again["intent"]) == ("hot", "navigational")
+    assert (again["priority"], again["intent"]) == ("high", "navigational")
     weighed.undo()
     weighed.undo()
     back = weighed.get(f"/rows/{row['id']}")
@@ -254,7 +254,7 @@ def test_what_is_decided_while_figures_are_worked_out_is_not_overwritten(
     def slowly(*given: Any) -> Any:
         if not times:
             # In another window, between reading and writing.
-            Decision.objects.create(scope=scope, keyword=keyword, heat="hot", state=1)
+            Decision.objects.create(scope=scope, keyword=keyword, priority="high", state=1)
             Row.objects.filter(scope=scope, keyword=keyword).update(state=1)
         times.append(1)
         return real(*given)
@@ -262,7 +262,7 @@ def test_what_is_decided_while_figures_are_worked_out_is_not_overwritten(
     monkeypatch.setattr(weighing, "weigh", slowly)
     weighing.weigh_rows(scope, list(Row.objects.filter(scope=scope).select_related("keyword")))
     now = weighed.get(f"/rows/{row['id']}")["row"]
-    assert (now["heat"], now["state"]) == ("hot", "shortlisted")
+    assert (now["priority"], now["state"]) == ("high", "shortlisted")
     assert now["worth"] == pytest.approx(1.5 * row["worth"], rel=1e-3)
     assert len(times) == 2
 

@@ -32,15 +32,15 @@ def dangling() -> int:
     return held.exclude(cluster__in=Cluster.objects.values("pk")).count()
 
 
-@pytest.mark.parametrize("path", ["/rows/heat", "/rows/intent"])
+@pytest.mark.parametrize("path", ["/rows/priority", "/rows/intent"])
 def test_a_decision_is_not_saved_without_the_row_that_shows_it(
     weighed: Api, monkeypatch: pytest.MonkeyPatch, path: str
 ) -> None:
     monkeypatch.setattr(weigh_actions, "reweigh_keywords", broken)
     row = weighed.get("/sheet")["rows"][0]["id"]
-    body = {"row_ids": [row], "heat": "hot", "intent": "navigational"}
+    body = {"row_ids": [row], "priority": "high", "intent": "navigational"}
     problem = weighed.refused("POST", path, body)
-    assert not Decision.objects.exclude(heat="", intent="").exists()
+    assert not Decision.objects.exclude(priority="", intent="").exists()
     # It says what holds after any fault, also one after a commit.
     assert problem["code"] == "fault"
     assert "othing was" not in problem["title"] + problem["hint"]

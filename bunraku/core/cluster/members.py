@@ -58,9 +58,23 @@ def why_member(
     ]
     if mine and theirs:
         return f"shares results with other members, none with “{lead_text}”"
+    unread = "the lead's page not read" if mine else "page not read"
     if common:
-        return f"page not read; shares the words {', '.join(common)} with “{lead_text}”"
-    return "page not read; its wording is closest to other members"
+        return f"{unread}; shares the words {', '.join(common)} with “{lead_text}”"
+    return f"{unread}; its wording is closest to other members"
+
+
+def why_alone(page: Sequence[int], *, pinned: bool) -> str:
+    """Why a keyword is the only one of its cluster, as a sentence part that follows the keyword.
+
+    Parameters: its result ids (0 ignored); `pinned`, whether the user put it there. Returns: the
+    reason; by results if its page was read, else by words. Raises: nothing.
+    """
+    if pinned:
+        return "you put it here"
+    if any(page):
+        return "no other keyword shows enough of the same results"
+    return "page not read; no other keyword's wording is close enough"
 
 
 def _stems_by_word(text: str, language: str) -> list[str]:

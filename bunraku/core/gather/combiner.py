@@ -2,7 +2,7 @@
 anything is listed."""
 
 import re
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from itertools import pairwise, product
 from math import prod
@@ -15,6 +15,19 @@ MOST = 200_000
 through by anybody."""
 MOST_TERMS = 5_000
 """Terms in one list of words: as many as somebody can have pasted on purpose."""
+BEHIND = "…"
+"""What a modifier begins with that stands behind the base term whatever the pattern says: nobody
+types “near me telescope repair”."""
+_SAY_WHERE = frozenset(
+    identity_key(text)
+    for text in (
+        *("near me", "nearby", "local", "in my area", "around here", "in meiner nähe"),
+        *("in der nähe", "près de moi", "cerca de mi", "cerca de mí", "vicino a me"),
+        *("nelle vicinanze", "in de buurt", "perto de mim"),
+    )
+)
+"""Modifiers that say where, as a place does: nobody types both."""
+_LEADING_DOTS = re.compile(r"^\s*(…|\.\.\.)\s*")
 _PART = re.compile(r"\[([^\[\]]*)\]|([^\[\]]+)")
 _SLOT = re.compile(r"\{([^{}]*)\}|([^{}\s]+)")
 
@@ -25,10 +38,10 @@ class BadPattern(ValueError):
 
 @dataclass(frozen=True)
 class Term:
-    """A term of a column, with the heat that it passes on ("" for none)."""
+    """A term of a column, with the priority that it passes on ("" for none)."""
 
     text: str
-    heat: str = ""
+    priority: str = ""
 
 
 @dataclass(frozen=True)
@@ -42,40 +55,43 @@ class Part:
 
 @dataclass
 class Combinations:
-    """What the combiner made: texts by identity key and their heat, in order, and how many were
-    left out because they would say a word twice running or would be longer than a keyword may
-    be."""
+    """What the combiner made: texts by identity key and their priority, in order, and how many were
+    left out because they would say a word twice running or a place twice, or would be longer than a
+    keyword may be."""
 
     texts: dict[str, str] = field(default_factory=dict)
-    heats: dict[str, str] = field(default_factory=dict)
+    priorities: dict[str, str] = field(default_factory=dict)
     repeated: int = 0
     doubled: int = 0
     too_long: int = 0
 
 
-def read_terms(lines: Sequence[str], heats: Mapping[str, str] | None = None) -> list[Term]:
-    """The terms of a column, each identity key once. `heats` is by term as typed. Raises:
-    `BadPattern` above `MOST_TERMS`."""
+def read_terms(lines: Sequence[str], priorities: Mapping[str, str] | None = None) -> list[Term]:
+    """The terms of a column, each identity key once; one that stands behind begins with `BEHIND`.
+    `priorities` is by term as typed. Raises: `BadPattern` above `MOST_TERMS`."""
     known: dict[str, Term] = {}
     for line in lines:
+        bare = _LEADING_DOTS.sub("", line)
         try:
-            text = clean_keyword(line)
+            text = clean_keyword(bare)
         except BadKeyword:
             continue
         if identity_key(text):
-            known.setdefault(identity_key(text), Term(text, (heats or {}).get(line, "")))
+            behind = BEHIND if bare != line else ""
+            key = behind + identity_key(text)
+            known.setdefault(key, Term(behind + text, (priorities or {}).get(line, "")))
     if len(known) > MOST_TERMS:
         raise BadPattern(f"A column has {len(known):,} terms; {MOST_TERMS:,} are the most.")
     return list(known.values())
 
 
 def read_pattern(text: str, columns: Sequence[str]) -> tuple[Part, ...]:
-    """Read a pattern such as `{helper} {core} [in {place}]`: names of columns in braces, other
+    """Read a pattern such as `{modifier} {base} [in {place}]`: names of columns in braces, other
     words as they are, square brackets around what may be left out.
 
     Parameters: `text`; `columns`, names that may be used. Returns: the parts in order. Raises:
     `BadPattern` for a bracket or brace that is never closed, brackets in brackets, an unknown
-    column, and a pattern without any column that must stand."""
+    column, a column that stands twice, and a pattern without any column that must stand."""
     if re.search(r"\[[^\]]*\[", text):
         raise BadPattern(f"“{text}”: brackets cannot stand in brackets.")
     if text.count("[") != text.count("]") or text.count("{") != text.count("}"):
@@ -99,7 +115,13 @@ def read_pattern(text: str, columns: Sequence[str]) -> tuple[Part, ...]:
         if slots
     ]
     if not any(named for part in parts if not part.optional for named, _ in part.slots):
-        raise BadPattern(f"“{text}” needs a column outside the square brackets, such as {{core}}.")
+        raise BadPattern(f"“{text}” needs a column outside the square brackets, such as {{base}}.")
+    named = [name for part in parts for is_column, name in part.slots if is_column]
+    for name in named:
+        if named.count(name) > 1:
+            raise BadPattern(
+                f"“{text}”: {{{name}}} stands twice; each column can stand once in a pattern."
+            )
     return tuple(parts)
 
 
@@ -146,23 +168,25 @@ def check_size(
 
 
 def combine(
-    patterns: Sequence[Sequence[Part]], columns: Mapping[str, Sequence[Term]]
+    patterns: Sequence[Sequence[Part]],
+    columns: Mapping[str, Sequence[Term]],
+    *,
+    keep_doubled: bool = False,
 ) -> Combinations:
     """All combinations of the patterns, each identity key once.
 
     Parameters: `patterns` from `read_pattern`; `columns`, terms by name; an empty column makes
-    nothing of what needs it. Returns: `Combinations`; a keyword takes the heat of the first term in
-    it that has one. Raises: `BadPattern` above `MOST`. Cost: linear in the combinations, under a
+    nothing of what needs it; `keep_doubled`, make those too that say a word twice running or a
+    place twice. Returns: `Combinations`; a keyword takes the priority of the first term in it that
+    has one. Raises: `BadPattern` above `MOST`. Cost: linear in the combinations, under a
     second for 100,000."""
     check_size(patterns, columns)
     made = Combinations()
-    texts, heats = made.texts, made.heats
-    for pattern in patterns:
-        for chosen in product(*(_choices(part, columns) for part in pattern)):
+    texts, priorities = made.texts, made.priorities
+    for parts, terms in (form for pattern in patterns for form in _forms(pattern, columns)):
+        for chosen in product(*(_choices(part, terms) for part in parts)):
             pieces = [piece for piece in chosen if piece.key]
-            if any(piece.twice for piece in pieces) or any(
-                a.last == b.first for a, b in pairwise(pieces)
-            ):
+            if not keep_doubled and _says_twice(pieces):
                 made.doubled += 1
                 continue
             # Keys are made word by word, so the key of the whole is the keys of its pieces.
@@ -175,10 +199,48 @@ def combine(
                 made.too_long += 1
                 continue
             texts[key] = text
-            heat = next((piece.heat for piece in pieces if piece.heat), "")
-            if heat:
-                heats[key] = heat
+            priority = next((piece.priority for piece in pieces if piece.priority), "")
+            if priority:
+                priorities[key] = priority
     return made
+
+
+def _forms(
+    pattern: Sequence[Part], columns: Mapping[str, Sequence[Term]]
+) -> Iterator[tuple[Sequence[Part], Mapping[str, Sequence[Term]]]]:
+    """A pattern for the modifiers that stand where it says, and for those that stand behind."""
+    modifiers = columns.get("modifier", ())
+    behind = [term for term in modifiers if term.text.startswith(BEHIND)]
+    if not behind:
+        yield pattern, columns
+        return
+    yield pattern, {**columns, "modifier": [term for term in modifiers if term not in behind]}
+    if any(slot == (True, "modifier") for part in pattern for slot in part.slots):
+        bare = [Term(term.text.removeprefix(BEHIND), term.priority) for term in behind]
+        yield _modifier_behind(pattern), {**columns, "modifier": bare}
+
+
+def _modifier_behind(pattern: Sequence[Part]) -> Sequence[Part]:
+    """The pattern with what holds the modifier moved to just behind the base term."""
+    of = {name: part for part in pattern for named, name in part.slots if named}
+    base, modifier = of.get("base"), of["modifier"]
+    if base is None:
+        return pattern
+    if base is modifier:
+        slots = [slot for slot in base.slots if slot != (True, "modifier")]
+        slots.insert(slots.index((True, "base")) + 1, (True, "modifier"))
+        return [Part(tuple(slots), part.optional) if part is base else part for part in pattern]
+    rest = [part for part in pattern if part is not modifier]
+    rest.insert(rest.index(base) + 1, modifier)
+    return rest
+
+
+def _says_twice(pieces: Sequence["_Piece"]) -> bool:
+    return (
+        any(piece.twice for piece in pieces)
+        or any(a.last == b.first for a, b in pairwise(pieces))
+        or sum(piece.where for piece in pieces) > 1
+    )
 
 
 @dataclass(frozen=True)
@@ -189,9 +251,11 @@ class _Piece:
     key: str
     first: str
     last: str
-    heat: str
+    priority: str
     twice: bool = False
     """Whether its own terms say a word twice running."""
+    where: int = 0
+    """How many of its terms say where."""
 
 
 def _choices(part: Part, columns: Mapping[str, Sequence[Term]]) -> list[_Piece]:
@@ -202,8 +266,12 @@ def _choices(part: Part, columns: Mapping[str, Sequence[Term]]) -> list[_Piece]:
         key = identity_key(text)
         words = key.split()
         if words:
-            heat = next((term.heat for term in terms if term.heat), "")
+            priority = next((term.priority for term in terms if term.priority), "")
             ends = [identity_key(term.text).split() for term in terms]
             twice = any(a[-1:] == b[:1] for a, b in pairwise([end for end in ends if end]))
-            filled.append(_Piece(text, key, words[0], words[-1], heat, twice))
+            where = sum(
+                (named and name == "place") or identity_key(term.text) in _SAY_WHERE
+                for (named, name), term in zip(part.slots, terms, strict=True)
+            )
+            filled.append(_Piece(text, key, words[0], words[-1], priority, twice, where))
     return filled

@@ -46,16 +46,12 @@ def _inside(seed: str) -> list[str]:
 
 PROMPTS: dict[str, Callable[[str, str], list[str]]] = {
     "box": lambda seed, language: [seed, f"{seed} "],
-    "letters": lambda seed, language: [
+    "alphabet": lambda seed, language: [
         f"{seed} {sign}" for sign in string.ascii_lowercase + string.digits
     ],
-    "questions": lambda seed, language: [f"{word} {seed}" for word in _words(QUESTIONS, language)],
-    "prepositions": lambda seed, language: [
-        f"{seed} {word} " for word in _words(PREPOSITIONS, language)
-    ],
-    "comparisons": lambda seed, language: [
-        f"{seed} {word} " for word in _words(COMPARISONS, language)
-    ],
+    "asked": lambda seed, language: [f"{word} {seed}" for word in _words(QUESTIONS, language)],
+    "joined": lambda seed, language: [f"{seed} {word} " for word in _words(PREPOSITIONS, language)],
+    "either": lambda seed, language: [f"{seed} {word} " for word in _words(COMPARISONS, language)],
     "inside": lambda seed, language: _inside(seed),
 }
 

@@ -33,15 +33,15 @@ class Standpoint:
 
 @dataclass(frozen=True)
 class Evidence:
-    """What is known of n keywords: texts, and as which text of their family each is read; fit, heat
-    and overruled intents; readings as arrays, NaN where missing. `series` are a source's searches
-    month by month and `series_average` its own average; `index` is relative interest in the same
-    months."""
+    """What is known of n keywords: texts, and as which text of their family each is read; fit,
+    priority and overruled intents; readings as arrays, NaN where missing. `series` are a source's
+    searches month by month and `series_average` its own average; `index` is relative interest in
+    the same months."""
 
     texts: Sequence[str]
     read_as: Sequence[str]
     fit: Floats
-    heat: Sequence[str]
+    priority: Sequence[str]
     intents_overruled: Sequence[str]
     words: NDArray[np.int64]
     told: Told
@@ -142,7 +142,7 @@ def weigh_for_outlet(
     expected = outlook(figures.strengths, own, channel)
     volume = figures.volume.value
     clicks = expected_clicks(volume, expected.positions, figures.open_share, channel)
-    money = worth(clicks, figures.value_of_click, evidence.fit, evidence.heat)
+    money = worth(clicks, figures.value_of_click, evidence.fit, evidence.priority)
     return OutletFigures(
         outlook=expected,
         clicks=clicks,

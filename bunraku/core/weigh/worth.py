@@ -11,8 +11,8 @@ from numpy.typing import NDArray
 
 Floats = NDArray[np.float64]
 
-HEAT = {"hot": 1.5, "warm": 1.0, "cold": 0.5}
-"""How the user's own hot, warm and cold weigh on worth; unmarked counts as warm."""
+PRIORITY = {"high": 1.5, "normal": 1.0, "low": 0.5}
+"""How the user's own high, normal and low weigh on worth; unmarked counts as normal."""
 FALLBACK_CPC_SHARE = 0.5
 """An organic click is taken to be worth half of what an advertiser pays, where the user has not
 said."""
@@ -72,12 +72,14 @@ def click_value(cpc: Floats, intents: Sequence[str], own_values: dict[str, float
     )
 
 
-def worth(clicks: Floats, value: Floats, fit: Floats, heat: Sequence[str]) -> Floats:
+def worth(clicks: Floats, value: Floats, fit: Floats, priority: Sequence[str]) -> Floats:
     """Worth: expected value a month in the project's currency: clicks × value of a click × fit ×
-    heat.
+    priority.
 
-    Parameters: `clicks`, `value`, `fit` (n,); `heat`, "hot", "warm", "cold" or "" each. Returns:
-    (n,), NaN where clicks or value are unknown. Raises: nothing.
+    Parameters: `clicks`, `value`, `fit` (n,); `priority`, "high", "normal", "low" or "" each.
+    Returns: (n,), NaN where clicks or value are unknown. Raises: nothing.
     """
-    factor = np.array([HEAT.get(mark, 1.0) for mark in heat]) if len(heat) else np.ones(0)
+    factor = (
+        np.array([PRIORITY.get(mark, 1.0) for mark in priority]) if len(priority) else np.ones(0)
+    )
     return clicks * value * fit * factor

@@ -4,7 +4,7 @@ from typing import Any
 
 from django.db.models import Avg, Count, F, Q, Sum
 
-from bunraku.core.cluster.members import why_member
+from bunraku.core.cluster.members import why_alone, why_member
 from bunraku.core.text.folding import fold
 from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.server.cluster.actions import find_cluster
@@ -87,7 +87,9 @@ def read_cluster(project: Project, cluster_id: int) -> dict[str, Any]:
         (row for row in rows if row.keyword_id == cluster.lead_id), rows[0] if rows else None
     )
     why = {
-        row.pk: why_member(
+        row.pk: why_alone(pages[row.pk], pinned=row.keyword_id in pinned)
+        if len(rows) == 1
+        else why_member(
             row.text,
             pages[row.pk],
             lead.text,

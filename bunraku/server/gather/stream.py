@@ -19,7 +19,7 @@ ORDER: dict[str, tuple[str, bool]] = {
     "off_topic": ("relevance", False),
 }
 """Each order of the stream as a column of the sheet, and whether it falls."""
-AS_STORED = ("id", "text", "heat", "relevance", "family", "family_size", "volume")
+AS_STORED = ("id", "text", "priority", "relevance", "family", "family_size", "volume")
 CAME = ("method", "seed", "source", "on", "job_id", "figure")
 UNKNOWN = {"method": "", "seed": "", "source": "", "on": None, "job_id": None, "figure": None}
 

@@ -58,7 +58,12 @@ COLUMNS: tuple[Column, ...] = (
         names=STATES,
         export="State",
     ),
-    text("heat", "Heat", "Your own hot, warm or cold; empty where not marked.", export="Heat"),
+    text(
+        "priority",
+        "Priority",
+        "Your own high, normal or low; empty where not marked.",
+        export="Priority",
+    ),
     number(
         "volume",
         "Searches a month",

@@ -63,7 +63,7 @@ class Decision(models.Model):
     keyword = models.ForeignKey(Keyword, on_delete=models.CASCADE, related_name="decisions")
     state = models.PositiveSmallIntegerField(default=0)
     reason = models.CharField(max_length=200, blank=True)
-    heat = models.CharField(max_length=4, blank=True)
+    priority = models.CharField(max_length=6, blank=True)
     intent = models.CharField(max_length=14, blank=True)
     note = models.CharField(max_length=500, blank=True)
 
@@ -101,8 +101,8 @@ class Row(models.Model):
     what each is). Derived: it can be thrown away and rebuilt. What depends on an outlet is the
     chosen one's.
 
-    Null is unknown. `heat` and an overruled intent are copies of the decision; so is `state`, but
-    that a keyword nobody decided about is left out where a rule says so."""
+    Null is unknown. `priority` and an overruled intent are copies of the decision; so is `state`,
+    but that a keyword nobody decided about is left out where a rule says so."""
 
     scope = models.ForeignKey(Scope, on_delete=models.CASCADE, related_name="rows", db_index=False)
     keyword = models.ForeignKey(Keyword, on_delete=models.CASCADE, related_name="rows")
@@ -111,7 +111,7 @@ class Row(models.Model):
     folded = models.CharField(max_length=400, default="")
     words = models.PositiveSmallIntegerField()
     state = models.PositiveSmallIntegerField(default=0)
-    heat = models.CharField(max_length=4, blank=True, default="")
+    priority = models.CharField(max_length=6, blank=True, default="")
     volume = models.FloatField(null=True)
     volume_low = models.FloatField(null=True)
     volume_high = models.FloatField(null=True)

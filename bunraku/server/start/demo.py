@@ -29,7 +29,7 @@ from bunraku.server.sheet.filters import words_in
 from bunraku.server.sheet.models import Row
 from bunraku.server.sheet.ordering import ordered
 from bunraku.server.sheet.scopes import find_scope
-from bunraku.server.weigh.actions import mark_heat, start_measuring
+from bunraku.server.weigh.actions import mark_priority, start_measuring
 
 SCENARIO = settings.ROOT / "demo" / "scenario.json"
 BEGUN, WHOLE = "begun", "whole"
@@ -91,7 +91,9 @@ def _finish(job: Job) -> None:
 
 
 def _combine(project: Project, recipe: dict[str, Any]) -> None:
-    columns = {name: [(text, heat) for text, heat in recipe[name]] for name in ("core", "helper")}
+    columns = {
+        name: [(text, priority) for text, priority in recipe[name]] for name in ("base", "modifier")
+    }
     columns["place"] = [(place, "") for place in recipe["place"]]
     _finish(take_combinations(project, recipe["channel"], Recipe(columns, recipe["patterns"])))
 
@@ -106,9 +108,9 @@ def _drop(project: Project, words: list[str]) -> None:
 
 def _decide(project: Project, scenario: dict[str, Any]) -> None:
     web = find_scope(project, "web")
-    hot = Row.objects.filter(scope=web, text__in=scenario["hot"]).values_list("pk", flat=True)
-    if hot:
-        mark_heat(project, list(hot), "hot")
+    high = Row.objects.filter(scope=web, text__in=scenario["high"]).values_list("pk", flat=True)
+    if high:
+        mark_priority(project, list(high), "high")
     best = ordered(Row.objects.filter(scope=web, state=0, verdict=1), "worth", descending=True)
     ids = list(best.values_list("pk", flat=True)[: scenario["shortlist"]])
     if ids:

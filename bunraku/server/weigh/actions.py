@@ -1,4 +1,4 @@
-"""What can be done in Weigh: measure, mark heat, overrule an intent."""
+"""What can be done in Weigh: measure, mark priority, overrule an intent."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -84,10 +84,10 @@ def start_measuring(project: Project, channel: Channel, row_ids: Sequence[int] |
     return start_job(project, Measure, params, distinct=channel if row_ids is None else "")
 
 
-def mark_heat(project: Project, row_ids: Sequence[int], heat: str) -> int:
-    """Mark keywords hot, warm or cold, or take the mark off. Returns how many. Raises:
+def mark_priority(project: Project, row_ids: Sequence[int], priority: str) -> int:
+    """Mark keywords high, normal or low, or take the mark off. Returns how many. Raises:
     not_found."""
-    return _decide(project, row_ids, "heat", heat, f"Marked {heat or 'no heat'}")
+    return _decide(project, row_ids, "priority", priority, f"Marked {priority or 'no priority'}")
 
 
 def overrule_intent(project: Project, row_ids: Sequence[int], intent: str) -> int:

@@ -1,4 +1,4 @@
-"""Weigh over HTTP: the price of measuring, measuring, the inspector, heat and intent."""
+"""Weigh over HTTP: the price of measuring, measuring, the inspector, priority and intent."""
 
 from datetime import date
 from typing import Any, Literal
@@ -14,7 +14,7 @@ from bunraku.server.sheet.actions import MOST_AT_ONCE
 from bunraku.server.sheet.api import CountOut, RowIds
 from bunraku.server.sheet.rows import RowOut
 from bunraku.server.weigh.actions import (
-    mark_heat,
+    mark_priority,
     overrule_intent,
     price_measuring,
     start_measuring,
@@ -139,11 +139,11 @@ class InspectorOut(Schema):
     click_share: float | None
 
 
-class HeatIn(Schema):
-    """Keywords and their heat; empty takes the mark off."""
+class PriorityIn(Schema):
+    """Keywords and their priority; empty takes the mark off."""
 
     row_ids: RowIds
-    heat: Literal["hot", "warm", "cold", ""]
+    priority: Literal["high", "normal", "low", ""]
 
 
 class IntentIn(Schema):
@@ -198,10 +198,10 @@ def inspect(request: ProjectRequest, project_id: ProjectId, row_id: int) -> Any:
     return inspect_row(request.project, row_id)
 
 
-@router.post("/rows/heat", response=CountOut, auth=CHANGES, url_name="mark_heat")
-def heat(request: ProjectRequest, project_id: ProjectId, given: HeatIn) -> Any:
-    """Mark keywords hot, warm or cold."""
-    return {"changed": mark_heat(request.project, given.row_ids, given.heat)}
+@router.post("/rows/priority", response=CountOut, auth=CHANGES, url_name="mark_priority")
+def priority(request: ProjectRequest, project_id: ProjectId, given: PriorityIn) -> Any:
+    """Mark keywords high, normal or low."""
+    return {"changed": mark_priority(request.project, given.row_ids, given.priority)}
 
 
 @router.post("/rows/intent", response=CountOut, auth=CHANGES, url_name="overrule_intent")

@@ -67,7 +67,7 @@ def gather_evidence(
         texts=[row.text for row in rows],
         read_as=read_as(rows),
         fit=np.array([row.fit for row in rows], dtype=np.float64),
-        heat=[decision.heat if decision else "" for decision in mine],
+        priority=[decision.priority if decision else "" for decision in mine],
         intents_overruled=[decision.intent if decision else "" for decision in mine],
         words=np.array([row.words for row in rows], dtype=np.int64),
         told=told_of(scope, keys, read),

@@ -13,7 +13,7 @@ from bunraku.core.weigh.intent import explain_intent, read_intents
 from bunraku.core.weigh.page import wording_of
 from bunraku.core.weigh.reasons import Case, explain_verdict
 from bunraku.core.weigh.weighing import Standpoint, months_of
-from bunraku.core.weigh.worth import HEAT, open_share
+from bunraku.core.weigh.worth import PRIORITY, open_share
 from bunraku.server.errors import not_found
 from bunraku.server.gather.models import Origin
 from bunraku.server.gather.relevance import why_relevant
@@ -106,7 +106,7 @@ def _because(
         own=row.own_strength,
         open_share=float(open_share(features, ads, row.scope.channel)[0]),
         click_value=row.click_value,
-        factor=row.fit * HEAT.get(decision.heat if decision else "", 1.0),
+        factor=row.fit * PRIORITY.get(decision.priority if decision else "", 1.0),
         price=sum(price_of_kind(project, what) for what in MEASURED) / 10 if asked else None,
     )
     return explain_verdict(case, project.currency)

@@ -104,22 +104,22 @@ def _keep_pages(rows: Sequence[Row], read: Readings) -> None:
 def _with_decisions(
     scope: Scope, rows: Sequence[Row], weighed_with: Mapping[int, Decision]
 ) -> tuple[list[Row], list[Row]]:
-    """Rows with the decisions of this moment copied in, and apart those whose heat or intent was
-    changed while they were being weighed: figures of an older decision must not overwrite those of
-    a newer one. To be called in a transaction."""
+    """Rows with the decisions of this moment copied in, and apart those whose priority or intent
+    was changed while they were being weighed: figures of an older decision must not overwrite those
+    of a newer one. To be called in a transaction."""
     now = decisions_on(scope, rows)
     current: list[Row] = []
     overtaken: list[Row] = []
     for row in rows:
         decision, before = now.get(row.keyword_id), weighed_with.get(row.keyword_id)
-        row.heat = decision.heat if decision else ""
+        row.priority = decision.priority if decision else ""
         same = _weighed(decision) == _weighed(before)
         (current if same else overtaken).append(row)
     return current, overtaken
 
 
 def _weighed(decision: Decision | None) -> tuple[str, str]:
-    return (decision.heat, decision.intent) if decision else ("", "")
+    return (decision.priority, decision.intent) if decision else ("", "")
 
 
 def rows_to_weigh(scope: Scope, **narrowed: Any) -> list[Row]:

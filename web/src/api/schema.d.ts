@@ -1032,7 +1032,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/projects/{project_id}/rows/heat": {
+    "/api/projects/{project_id}/rows/priority": {
         parameters: {
             query?: never;
             header?: never;
@@ -1042,10 +1042,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Heat
-         * @description Mark keywords hot, warm or cold.
+         * Priority
+         * @description Mark keywords high, normal or low.
          */
-        post: operations["bunraku_server_weigh_api_heat"];
+        post: operations["bunraku_server_weigh_api_priority"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2045,8 +2045,8 @@ export interface components {
              * @enum {string}
              */
             state: "open" | "shortlisted" | "dropped" | "parked" | "kept" | "left_out";
-            /** Heat */
-            heat: string;
+            /** Priority */
+            priority: string;
             /** Volume */
             volume: number | null;
             /** Volume Low */
@@ -2280,12 +2280,12 @@ export interface components {
              * Ways
              * @default [
              *       "box",
-             *       "letters",
-             *       "questions",
+             *       "alphabet",
+             *       "asked",
              *       "related"
              *     ]
              */
-            ways: ("box" | "letters" | "questions" | "prepositions" | "comparisons" | "inside" | "related" | "fields" | "rising" | "language" | "rivals" | "years")[];
+            ways: ("box" | "alphabet" | "asked" | "joined" | "either" | "inside" | "related" | "fields" | "rising" | "language" | "rivals" | "years")[];
             /**
              * @default {
              *       "depth": 1,
@@ -2446,8 +2446,8 @@ export interface components {
              * @enum {string}
              */
             state: "open" | "shortlisted" | "dropped" | "parked" | "kept" | "left_out";
-            /** Heat */
-            heat: string;
+            /** Priority */
+            priority: string;
             /** Relevance */
             relevance: number | null;
             /** Left Out */
@@ -2616,8 +2616,8 @@ export interface components {
         CombinationOut: {
             /** Text */
             text: string;
-            /** Heat */
-            heat: string;
+            /** Priority */
+            priority: string;
             /** Known */
             known: boolean;
             /** Left Out */
@@ -2646,8 +2646,8 @@ export interface components {
         };
         /**
          * RecipeIn
-         * @description What to combine into a channel: core terms, helper words, places; patterns; whether only what
-         *     the search box knows.
+         * @description What to combine into a channel: base terms, modifiers, places; patterns; whether only what
+         *     the search box knows; whether also what says a word twice running or a place twice.
          */
         RecipeIn: {
             /**
@@ -2655,13 +2655,13 @@ export interface components {
              * @enum {string}
              */
             channel: "web" | "video" | "marketplace";
-            /** Core */
-            core: components["schemas"]["TermIn"][];
+            /** Base */
+            base: components["schemas"]["TermIn"][];
             /**
-             * Helper
+             * Modifier
              * @default []
              */
-            helper: components["schemas"]["TermIn"][];
+            modifier: components["schemas"]["TermIn"][];
             /**
              * Place
              * @default []
@@ -2674,20 +2674,25 @@ export interface components {
              * @default false
              */
             only_known: boolean;
+            /**
+             * Keep Doubled
+             * @default false
+             */
+            keep_doubled: boolean;
         };
         /**
          * TermIn
-         * @description A term of a column, with the heat that it passes on.
+         * @description A term of a column, with the priority that it passes on.
          */
         TermIn: {
             /** Text */
             text: string;
             /**
-             * Heat
+             * Priority
              * @default
              * @enum {string}
              */
-            heat: "hot" | "warm" | "cold" | "";
+            priority: "high" | "normal" | "low" | "";
         };
         /**
          * BoxKnowsOut
@@ -3036,17 +3041,17 @@ export interface components {
             weight: number;
         };
         /**
-         * HeatIn
-         * @description Keywords and their heat; empty takes the mark off.
+         * PriorityIn
+         * @description Keywords and their priority; empty takes the mark off.
          */
-        HeatIn: {
+        PriorityIn: {
             /** Row Ids */
             row_ids: number[];
             /**
-             * Heat
+             * Priority
              * @enum {string}
              */
-            heat: "hot" | "warm" | "cold" | "";
+            priority: "high" | "normal" | "low" | "";
         };
         /**
          * IntentIn
@@ -5591,7 +5596,7 @@ export interface operations {
             507: components["responses"]["Problem507"];
         };
     };
-    bunraku_server_weigh_api_heat: {
+    bunraku_server_weigh_api_priority: {
         parameters: {
             query?: never;
             header?: never;
@@ -5602,7 +5607,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["HeatIn"];
+                "application/json": components["schemas"]["PriorityIn"];
             };
         };
         responses: {

@@ -11,7 +11,7 @@ const KEYS: readonly [string, string][] = [
   ["y", "Keep"],
   ["p", "Park for later, with a note"],
   ["x", "Drop, with a reason"],
-  ["d", "Gather: make it the next seed, dig deeper"],
+  ["d", "Gather: make it the next seed, go deeper from it"],
   ["v", "Weigh: open its variants in place"],
   ["c", "Into the tray, to compare"],
   ["m", "Measure"],

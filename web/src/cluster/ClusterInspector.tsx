@@ -81,7 +81,7 @@ function Told({
           ? `One piece can serve them all${
               together.length ? `: ${together.join(" and ")} together` : ""
             }.`
-          : "It stands alone: no other keyword shows the same results."}
+          : "It stands alone."}
       </p>
       <Block title="Members and why they belong" aside="searches">
         <ul>

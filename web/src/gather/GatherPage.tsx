@@ -50,7 +50,7 @@ export function GatherPage() {
     [navigate],
   );
   /** Make a keyword the next seed, and note how one got there. */
-  const dig = useCallback(
+  const goDeeper = useCallback(
     (keyword: string, from: string) => {
       setRun({ ...run, seeds: keyword });
       navigate({
@@ -123,7 +123,7 @@ export function GatherPage() {
               search={search}
               live={jobs.some((job) => BRINGING.includes(job.kind) && isOpen(job))}
               onSearch={patch}
-              onDig={dig}
+              onSeed={goDeeper}
             />
           </Tabs.Content>
           <Tabs.Content
@@ -152,7 +152,7 @@ export function GatherPage() {
           rowId={search.row}
           onClose={() => patch({ row: undefined })}
           onRun={(job) => patch({ job, state: "all", way: "" }, false)}
-          onDig={dig}
+          onSeed={goDeeper}
         />
       ) : (
         <Inspector label="Runs">

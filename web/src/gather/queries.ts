@@ -97,7 +97,7 @@ export const useCombinations = (projectId: number, recipe: Schemas["RecipeIn"], 
           body: recipe,
         }),
       ),
-    enabled: open && recipe.core.length > 0,
+    enabled: open && recipe.base.length > 0,
     placeholderData: keepPreviousData,
     retry: false,
   });

@@ -10,7 +10,7 @@ describe("ways in words", () => {
   it("says of what a keyword came", () => {
     expect(originWords("box", "moon")).toEqual({ way: "box", of: "of moon" });
     expect(originWords("import", "list.csv")).toEqual({ way: "file", of: "list.csv" });
-    expect(originWords("combine", "{core}")).toEqual({ way: "combined", of: "" });
+    expect(originWords("combine", "{base}")).toEqual({ way: "combined", of: "" });
   });
   it("says what a figure is", () => {
     expect(figureWords("rivals", 4)).toBe("at 4");

@@ -6,7 +6,7 @@ export type WayId = Schemas["RunIn"]["ways"][number];
 export const GROUPS: readonly { name: string; ways: readonly WayId[] }[] = [
   {
     name: "Search box",
-    ways: ["box", "letters", "questions", "prepositions", "comparisons", "inside"],
+    ways: ["box", "alphabet", "asked", "joined", "either", "inside"],
   },
   { name: "Elsewhere", ways: ["related", "fields", "rising", "language", "rivals", "years"] },
 ];
@@ -15,10 +15,10 @@ export const GROUPS: readonly { name: string; ways: readonly WayId[] }[] = [
 export const METHODS: Record<string, string> = {
   seed: "typed",
   box: "box",
-  letters: "letters",
-  questions: "questions",
-  prepositions: "prepositions",
-  comparisons: "comparisons",
+  alphabet: "alphabet",
+  asked: "who, how, why",
+  joined: "joining words",
+  either: "one or the other",
   inside: "inside",
   related: "results page",
   fields: "tags and titles",

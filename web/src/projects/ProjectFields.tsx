@@ -157,7 +157,10 @@ export function ProjectFields({
             />
           )}
         </Field>
-        <Field label="How choosy" hint="What a keyword must bring for a Go.">
+        <Field
+          label="What a Go must bring"
+          hint="The least searches, chance and worth that make a keyword a Go."
+        >
           {(id) => (
             <select
               id={id}

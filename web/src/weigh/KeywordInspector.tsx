@@ -10,12 +10,12 @@ import { ProblemNote } from "../parts/ProblemNote";
 import { YearStrip } from "../parts/YearStrip";
 import { useInspection } from "../shared/queries";
 import { useChange } from "../shared/useChange";
-import { markHeat, overruleIntent } from "./changes";
+import { markPriority, overruleIntent } from "./changes";
 import { capital, INTENTS } from "./filters";
 import { ResultsBlock } from "./ResultsBlock";
 
 const HistoryPlot = lazy(() => import("./HistoryPlot").then((m) => ({ default: m.HistoryPlot })));
-const HEATS: readonly Schemas["HeatIn"]["heat"][] = ["hot", "warm", "cold"];
+const PRIORITIES: readonly Schemas["PriorityIn"]["priority"][] = ["high", "normal", "low"];
 const LINE = "grid grid-cols-[1fr_auto_92px] items-baseline gap-x-3 whitespace-nowrap py-[2px]";
 
 /** Everything about one keyword: the conclusion first, then its readings, its year, its page,
@@ -50,8 +50,8 @@ function Told({
   currency: string;
 }) {
   const { row } = told;
-  const heat = useChange(projectId, (to: Schemas["HeatIn"]["heat"]) =>
-    markHeat(projectId, [row.id], to),
+  const priority = useChange(projectId, (to: Schemas["PriorityIn"]["priority"]) =>
+    markPriority(projectId, [row.id], to),
   );
   const intent = useChange(projectId, (to: Schemas["IntentIn"]["intent"]) =>
     overruleIntent(projectId, [row.id], to),
@@ -72,8 +72,8 @@ function Told({
         {row.state === "dropped" &&
           ` Dropped${told.drop_reason ? `: ${told.drop_reason.toLowerCase()}` : ""}.`}
       </p>
-      {(heat.error ?? intent.error) && (
-        <ProblemNote error={(heat.error ?? intent.error) as Error} />
+      {(priority.error ?? intent.error) && (
+        <ProblemNote error={(priority.error ?? intent.error) as Error} />
       )}
       <Volumes told={told} />
       <Block title={<Help figure="season">The year, January to December</Help>}>
@@ -112,14 +112,14 @@ function Told({
         </div>
         <p className="pt-1 text-xs text-quiet">{capital(told.intent_evidence.join(", "))}.</p>
       </Block>
-      <Block title={<Help figure="worth">Your heat</Help>}>
-        <div role="group" aria-label="Heat" className="flex gap-1">
-          {HEATS.map((degree) => (
+      <Block title={<Help figure="worth">Your priority</Help>}>
+        <div role="group" aria-label="Priority" className="flex gap-1">
+          {PRIORITIES.map((degree) => (
             <button
               key={degree}
               type="button"
-              aria-pressed={row.heat === degree}
-              onClick={() => heat.mutate(row.heat === degree ? "" : degree)}
+              aria-pressed={row.priority === degree}
+              onClick={() => priority.mutate(row.priority === degree ? "" : degree)}
               className="h-[26px] rounded-md border border-hairline px-3
                 aria-pressed:border-persimmon-text aria-pressed:bg-persimmon-wash
                 aria-pressed:font-semibold"
@@ -217,8 +217,8 @@ function Why({ told, currency }: { told: Inspection; currency: string }) {
       row.chance === null ? null : percent(row.chance),
       row.own_strength === null
         ? ""
-        : `you ${Math.round(row.own_strength)}` +
-          (row.difficulty === null ? "" : `, page ${Math.round(row.difficulty)}`),
+        : `your strength ${Math.round(row.own_strength)}` +
+          (row.difficulty === null ? "" : `, the page asks ${Math.round(row.difficulty)}`),
     ],
     [
       "clicks",
@@ -232,7 +232,7 @@ function Why({ told, currency }: { told: Inspection; currency: string }) {
       row.click_value === null ? null : money(row.click_value, currency),
       row.cpc === null ? "" : `ads ${money(row.cpc, currency)}`,
     ],
-    ["fit", "Fit to your project", row.fit.toFixed(2), row.heat ? `${row.heat}` : ""],
+    ["fit", "Fit to your project", row.fit.toFixed(2), row.priority ? `${row.priority}` : ""],
   ];
   return (
     <Block

@@ -10,11 +10,15 @@ export const measure = async (id: number, channel: Channel, rowIds: number[] | n
     }),
   );
 
-export const markHeat = async (id: number, rowIds: number[], heat: Schemas["HeatIn"]["heat"]) =>
+export const markPriority = async (
+  id: number,
+  rowIds: number[],
+  priority: Schemas["PriorityIn"]["priority"],
+) =>
   data(
-    await api.POST("/api/projects/{project_id}/rows/heat", {
+    await api.POST("/api/projects/{project_id}/rows/priority", {
       params: at(id),
-      body: { row_ids: rowIds, heat },
+      body: { row_ids: rowIds, priority },
     }),
   );
 

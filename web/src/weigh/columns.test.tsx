@@ -6,7 +6,7 @@ import { sheetColumns } from "./columns";
 const ROW = {
   text: "moon map",
   state: "open",
-  heat: "",
+  priority: "",
   family_size: 1,
   waiting: false,
   intent: "commercial",

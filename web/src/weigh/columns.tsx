@@ -15,7 +15,7 @@ const Unknown = ({ why = "not known yet" }: { why?: string }) => (
   </span>
 );
 
-const HEAT = { hot: "Hot", warm: "Warm", cold: "Cold" } as const;
+const PRIORITY = { high: "High", normal: "Normal", low: "Low" } as const;
 
 function Volume({ row }: { row: Row }) {
   if (row.volume === null)
@@ -152,9 +152,9 @@ const special = (seedWords: ReadonlySet<string>, family: Family): Partial<Record
           <span className="ml-2 shrink-0 text-2xs font-semibold text-pine">shortlist</span>
         )}
         {row.state === "dropped" && <span className="ml-2 shrink-0 text-2xs">dropped</span>}
-        {row.heat && (
+        {row.priority && (
           <span className="ml-2 shrink-0 text-2xs text-persimmon-text">
-            {HEAT[row.heat as keyof typeof HEAT]}
+            {PRIORITY[row.priority as keyof typeof PRIORITY]}
           </span>
         )}
       </>

@@ -47,12 +47,13 @@ _BATCH = 2_000
 
 @dataclass(frozen=True)
 class Recipe:
-    """What to combine: terms by column (a term and its heat), patterns, and whether only what the
-    search box knows is wanted."""
+    """What to combine: terms by column (a term and its priority), patterns, whether only what the
+    search box knows is wanted, and whether those that say something twice are."""
 
     columns: Mapping[str, Sequence[tuple[str, str]]]
     patterns: Sequence[str]
     only_known: bool = False
+    keep_doubled: bool = False
 
 
 def combinations_of(recipe: Recipe) -> Combinations:
@@ -64,9 +65,9 @@ def combinations_of(recipe: Recipe) -> Combinations:
         }
         patterns = [read_pattern(text, list(columns)) for text in recipe.patterns]
         if not patterns:
-            raise BadPattern("Give at least one pattern, such as {helper} {core}.")
+            raise BadPattern("Give at least one pattern, such as {modifier} {base}.")
         check_size(patterns, columns)
-        return combine(patterns, columns)
+        return combine(patterns, columns, keep_doubled=recipe.keep_doubled)
     except BadPattern as bad:
         raise BunrakuError("bad_pattern", str(bad), field="patterns") from bad
 
@@ -89,7 +90,7 @@ def preview_combinations(project: Project, channel: str, recipe: Recipe) -> dict
         "shown": [
             {
                 "text": made.texts[key],
-                "heat": made.heats.get(key, ""),
+                "priority": made.priorities.get(key, ""),
                 "known": key in known,
                 "left_out": key in left_out and key not in known,
             }
@@ -135,6 +136,7 @@ class CombineParams(Params):
     columns: dict[str, list[tuple[str, str]]]
     patterns: list[str]
     only_known: bool = False
+    keep_doubled: bool = False
 
 
 def take_combinations(project: Project, channel: str, recipe: Recipe) -> Job:
@@ -159,6 +161,7 @@ def take_combinations(project: Project, channel: str, recipe: Recipe) -> Job:
         columns={name: list(terms) for name, terms in recipe.columns.items()},
         patterns=list(recipe.patterns),
         only_known=recipe.only_known,
+        keep_doubled=recipe.keep_doubled,
     )
     return start_job(project, Combine, params)
 
@@ -173,9 +176,11 @@ class Combine(JobKind[CombineParams, Brought]):
     gives = Brought
 
     def run(self, work: Work[CombineParams, Brought]) -> None:
-        """Combine, ask the search box where only what it knows is wanted, keep, pass heat on."""
+        """Combine, ask the search box if only what it knows is wanted, keep, pass priority on."""
         params = work.params
-        made = combinations_of(Recipe(params.columns, params.patterns))
+        made = combinations_of(
+            Recipe(params.columns, params.patterns, keep_doubled=params.keep_doubled)
+        )
         scope = scope_of(work.project, params.channel)
         bringing = Bringing(work, rules_of(work.project))
         keys = list(made.texts)
@@ -197,8 +202,12 @@ class Combine(JobKind[CombineParams, Brought]):
                     )
             suggestions = [(made.texts[key], came) for key in part]
             ids = keep(work.job, scope, suggestions, bringing.rules, bringing.tally)
-            heats = {ids[key]: made.heats[key] for key in part if key in made.heats and key in ids}
-            _pass_heat(scope, heats)
+            priorities = {
+                ids[key]: made.priorities[key]
+                for key in part
+                if key in made.priorities and key in ids
+            }
+            _pass_priority(scope, priorities)
             bringing.report()
             work.advance(min(step, len(keys) - start))
         if unknown:
@@ -215,25 +224,25 @@ class Combine(JobKind[CombineParams, Brought]):
         return f"Combined: {', '.join(params.patterns)}"
 
 
-def _pass_heat(scope: Scope, heats: Mapping[int, str]) -> None:
-    """Heat of core terms on the keywords made of them; a heat that the person gave stays."""
-    for part in in_parts(list(heats)):
+def _pass_priority(scope: Scope, priorities: Mapping[int, str]) -> None:
+    """Priority of base terms on the keywords made of them; what the person gave one stays."""
+    for part in in_parts(list(priorities)):
         with transaction.atomic():
             decided = dict(
                 Decision.objects.filter(scope=scope, keyword__in=part).values_list(
-                    "keyword", "heat"
+                    "keyword", "priority"
                 )
             )
             Decision.objects.bulk_create(
-                Decision(scope=scope, keyword_id=keyword, heat=heats[keyword])
+                Decision(scope=scope, keyword_id=keyword, priority=priorities[keyword])
                 for keyword in part
                 if keyword not in decided
             )
-            for heat in set(heats.values()):
+            for priority in set(priorities.values()):
                 marked = [
                     keyword
                     for keyword in part
-                    if heats[keyword] == heat and not decided.get(keyword)
+                    if priorities[keyword] == priority and not decided.get(keyword)
                 ]
-                Decision.objects.filter(scope=scope, keyword__in=marked).update(heat=heat)
-                Row.objects.filter(scope=scope, keyword__in=marked).update(heat=heat)
+                Decision.objects.filter(scope=scope, keyword__in=marked).update(priority=priority)
+                Row.objects.filter(scope=scope, keyword__in=marked).update(priority=priority)

@@ -16,34 +16,39 @@ from bunraku.server.sheet.scopes import find_scope
 from bunraku.sources.protocol import Channel
 
 router = Router(tags=["gather"])
-Heat = Literal["hot", "warm", "cold", ""]
+Priority = Literal["high", "normal", "low", ""]
 
 
 class TermIn(Schema):
-    """A term of a column, with the heat that it passes on."""
+    """A term of a column, with the priority that it passes on."""
 
     text: str = Field(max_length=400)
-    heat: Heat = ""
+    priority: Priority = ""
 
 
 class RecipeIn(Schema):
-    """What to combine into a channel: core terms, helper words, places; patterns; whether only what
-    the search box knows."""
+    """What to combine into a channel: base terms, modifiers, places; patterns; whether only what
+    the search box knows; whether also what says a word twice running or a place twice."""
 
     channel: Channel
-    core: list[TermIn] = Field(max_length=20_000)
-    helper: list[TermIn] = Field([], max_length=20_000)
+    base: list[TermIn] = Field(max_length=20_000)
+    modifier: list[TermIn] = Field([], max_length=20_000)
     place: list[TermIn] = Field([], max_length=20_000)
     patterns: list[Annotated[str, Field(max_length=200)]] = Field(max_length=20)
     only_known: bool = False
+    keep_doubled: bool = False
 
     def recipe(self) -> Recipe:
         """The recipe in the words of the room."""
-        columns = {"core": self.core, "helper": self.helper, "place": self.place}
+        columns = {"base": self.base, "modifier": self.modifier, "place": self.place}
         return Recipe(
-            {name: [(term.text, term.heat) for term in terms] for name, terms in columns.items()},
+            {
+                name: [(term.text, term.priority) for term in terms]
+                for name, terms in columns.items()
+            },
             self.patterns,
             self.only_known,
+            self.keep_doubled,
         )
 
 
@@ -51,7 +56,7 @@ class CombinationOut(Schema):
     """A combination: whether it is there already, or would be left out."""
 
     text: str
-    heat: str
+    priority: str
     known: bool
     left_out: bool
 

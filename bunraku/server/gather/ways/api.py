@@ -37,7 +37,7 @@ class RunIn(Schema):
 
     seeds: str = Field("", max_length=60_000)
     channels: list[Channel] = Field(max_length=3)
-    ways: list[WayId] = Field(["box", "letters", "questions", "related"], max_length=12)
+    ways: list[WayId] = Field(["box", "alphabet", "asked", "related"], max_length=12)
     options: RunOptions = RunOptions()
 
 
@@ -133,7 +133,7 @@ class ArrivalOut(Schema):
     id: int
     text: str
     state: Literal["open", "shortlisted", "dropped", "parked", "kept", "left_out"]
-    heat: str
+    priority: str
     relevance: float | None
     left_out: str
     family: int | None

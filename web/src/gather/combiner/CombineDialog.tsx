@@ -11,22 +11,23 @@ import { useChange } from "../../shared/useChange";
 import { takeCombinations } from "../changes";
 import { useCombinations } from "../queries";
 import { CombinePreview } from "./CombinePreview";
-import { HeatMarks } from "./HeatMarks";
-import { emptyRecipe, HELPERS, PATTERNS, type Recipe, termsOf, toServer } from "./recipe";
+import { PriorityMarks } from "./PriorityMarks";
+import { emptyRecipe, MODIFIERS, PATTERNS, type Recipe, termsOf, toServer } from "./recipe";
 
 const AREA =
   "w-full resize-none rounded-md border border-bar bg-sheet px-2 py-1 placeholder:text-quiet";
-const heat = z.enum(["", "hot", "warm", "cold"]);
+const priority = z.enum(["", "high", "normal", "low"]);
 const shape = z.object({
-  core: z.string(),
-  heats: z.record(z.string(), heat),
-  helper: z.string(),
+  base: z.string(),
+  priorities: z.record(z.string(), priority),
+  modifier: z.string(),
   place: z.string(),
   patterns: z.string(),
   onlyKnown: z.boolean(),
+  keepDoubled: z.boolean(),
 });
 
-/** Core terms, helper words and places put together by patterns; the list is seen before it is
+/** Base terms, modifiers and places put together by patterns; the list is seen before it is
  * taken. */
 export function CombineDialog({
   projectId,
@@ -56,35 +57,35 @@ export function CombineDialog({
     take.reset();
     setRecipe({ ...recipe, ...changed });
   };
-  const terms = termsOf(recipe.core);
+  const terms = termsOf(recipe.base);
   const wrong = take.error ?? (terms.length ? made.error : null);
   const fresh = made.data ? made.data.total - made.data.known : 0;
   return (
     <Modal open={open} onOpenChange={onOpenChange} title="Combine words" wide>
       <div className="grid grid-cols-3 gap-4">
         <Column
-          label="{core} What you offer"
-          value={recipe.core}
-          onChange={(core) => set({ core })}
+          label="{base} Base terms: what you offer"
+          value={recipe.base}
+          onChange={(base) => set({ base })}
           placeholder="one service, another service"
         />
         <Column
-          label="{helper} Helper words"
-          value={recipe.helper}
-          onChange={(helper) => set({ helper })}
-          placeholder="best, cost of, near me"
+          label="{modifier} Modifiers; … puts one behind"
+          value={recipe.modifier}
+          onChange={(modifier) => set({ modifier })}
+          placeholder="best, cost of, … near me"
         >
           <div className="flex gap-2 text-xs">
-            {HELPERS.map((helper) => (
+            {MODIFIERS.map((modifier) => (
               <button
-                key={helper.name}
+                key={modifier.name}
                 type="button"
                 onClick={() =>
-                  set({ helper: termsOf(`${recipe.helper}, ${helper.words}`).join(", ") })
+                  set({ modifier: termsOf(`${recipe.modifier}, ${modifier.words}`).join(", ") })
                 }
                 className="text-ink-2 underline hover:text-ink"
               >
-                + {helper.name}
+                + {modifier.name}
               </button>
             ))}
           </div>
@@ -96,7 +97,11 @@ export function CombineDialog({
           placeholder="Harrowmere, Pellbridge"
         />
       </div>
-      <HeatMarks terms={terms} heats={recipe.heats} onMark={(heats) => set({ heats })} />
+      <PriorityMarks
+        terms={terms}
+        priorities={recipe.priorities}
+        onMark={(priorities) => set({ priorities })}
+      />
       <div className="grid grid-cols-[minmax(0,1fr)_auto] gap-4 pt-2">
         <label className="flex flex-col gap-1">
           <span className="text-2xs font-semibold text-quiet">
@@ -152,6 +157,15 @@ export function CombineDialog({
             onChange={(event) => set({ onlyKnown: event.target.checked })}
           />
           Only what the search box knows (asked one by one, free)
+        </label>
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="accent-pine"
+            checked={recipe.keepDoubled}
+            onChange={(event) => set({ keepDoubled: event.target.checked })}
+          />
+          Make those that say a word or a place twice, too
         </label>
       </div>
     </Modal>

@@ -8,7 +8,7 @@ import { CombinePreview } from "./CombinePreview";
 const askBox = vi.hoisted(() => vi.fn());
 vi.mock("../changes", () => ({ askBox }));
 
-const keyword = (text: string) => ({ text, heat: "", known: false, left_out: false }) as const;
+const keyword = (text: string) => ({ text, priority: "", known: false, left_out: false }) as const;
 const MADE = {
   total: 5,
   known: 1,
@@ -33,7 +33,7 @@ describe("what a recipe makes", () => {
   it("is counted with what is here and what is not made", () => {
     setUp();
     expect(said()).toHaveTextContent(
-      /^5 combinations, 1 here already; 2 would say a word twice running and are not made\.$/,
+      /^5 combinations, 1 here already; 2 would say a word or a place twice and are not made\.$/,
     );
     expect(screen.getByText("The first 2 of 5.")).toBeInTheDocument();
   });

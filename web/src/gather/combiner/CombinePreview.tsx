@@ -22,7 +22,7 @@ export function CombinePreview({
   if (!made)
     return (
       <p className="pt-3 text-ink-2">
-        The combinations are listed here, before anything is taken, once there is a core term.
+        The combinations are listed here, before anything is taken, once there is a base term.
       </p>
     );
   const shown = made.shown.map((keyword) => keyword.text);
@@ -49,7 +49,7 @@ export function CombinePreview({
           {made.known > 0 && `, ${exact(made.known)} here already`}
           {made.left_out > 0 && `, ${exact(made.left_out)} that your rules leave out`}
           {made.doubled > 0 &&
-            `; ${exact(made.doubled)} would say a word twice running and are not made`}
+            `; ${exact(made.doubled)} would say a word or a place twice and are not made`}
           {made.too_long > 0 && `; ${exact(made.too_long)} would be too long`}.
           {told &&
             ` The search box knows ${exact(told.texts.size)} of the ${exact(shown.length)} shown`}
@@ -79,7 +79,9 @@ export function CombinePreview({
             {keyword.text}
             {keyword.known && <span className="text-2xs"> here already</span>}
             {keyword.left_out && <span className="text-2xs"> left out</span>}
-            {keyword.heat && <span className="text-2xs text-persimmon-text"> {keyword.heat}</span>}
+            {keyword.priority && (
+              <span className="text-2xs text-persimmon-text"> {keyword.priority}</span>
+            )}
           </li>
         ))}
       </ul>

@@ -1,34 +1,32 @@
 import { describe, expect, it } from "vitest";
-import { emptyRecipe, nextHeat, termsOf, toServer } from "./recipe";
+import { emptyRecipe, nextPriority, termsOf, toServer } from "./recipe";
 
 describe("a recipe", () => {
   it("parts terms at commas and lines, each once", () =>
     expect(termsOf("a  b, c\nc;;\n d ")).toEqual(["a b", "c", "d"]));
-  it("goes to the server with heats on core terms", () => {
+  it("goes to the server with priorities on base terms", () => {
     const recipe = {
       ...emptyRecipe(["Tarnley"]),
-      core: "repair, cleaning",
-      heats: { repair: "hot" as const },
-      helper: "best",
+      base: "repair, cleaning",
+      priorities: { repair: "high" as const },
+      modifier: "best",
     };
     expect(toServer(recipe, "web")).toEqual({
       channel: "web",
-      core: [
-        { text: "repair", heat: "hot" },
-        { text: "cleaning", heat: "" },
+      base: [
+        { text: "repair", priority: "high" },
+        { text: "cleaning", priority: "" },
       ],
-      helper: [{ text: "best", heat: "" }],
-      place: [{ text: "Tarnley", heat: "" }],
-      patterns: ["{helper} {core} [in {place}]"],
+      modifier: [{ text: "best", priority: "" }],
+      place: [{ text: "Tarnley", priority: "" }],
+      patterns: ["{modifier} {base}", "{base} [in {place}]"],
+      keep_doubled: false,
       only_known: false,
     });
   });
-  it("turns heat round", () => {
-    expect([undefined, "hot", "warm", "cold"].map((heat) => nextHeat(heat as never))).toEqual([
-      "hot",
-      "warm",
-      "cold",
-      "",
-    ]);
+  it("turns priority round", () => {
+    expect(
+      [undefined, "high", "normal", "low"].map((priority) => nextPriority(priority as never)),
+    ).toEqual(["high", "normal", "low", ""]);
   });
 });

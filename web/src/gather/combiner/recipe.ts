@@ -1,36 +1,38 @@
 /** The combiner's recipe as its dialog holds it, and as the server takes it. */
 import type { Channel, Schemas } from "../../api/client";
 
-export type Heat = Schemas["TermIn"]["heat"];
+export type Priority = Schemas["TermIn"]["priority"];
 export type Recipe = {
-  core: string;
-  heats: Record<string, Heat>;
-  helper: string;
+  base: string;
+  priorities: Record<string, Priority>;
+  modifier: string;
   place: string;
   patterns: string;
   onlyKnown: boolean;
+  keepDoubled: boolean;
 };
 
-/** Helper words by what their searchers want, for beginning. */
-export const HELPERS: readonly { name: string; words: string }[] = [
-  { name: "buying", words: "buy, cheap, price, for sale, best, review" },
-  { name: "nearby", words: "near me, cost of, book, local" },
-  { name: "learning", words: "how to, guide, for beginners, explained, ideas" },
+/** Modifiers by what their searchers want, for beginning. */
+export const MODIFIERS: readonly { name: string; words: string }[] = [
+  { name: "buying", words: "buy, cheap, best, … price, … for sale, … review" },
+  { name: "nearby", words: "local, cost of, … near me, … booking" },
+  { name: "learning", words: "what is, guide to, … for beginners, … explained, … ideas" },
 ];
 export const PATTERNS = [
-  "{helper} {core}",
-  "{core} {helper}",
-  "{core} in {place}",
-  "{helper} {core} [in {place}]",
+  "{modifier} {base}",
+  "{base} {modifier}",
+  "{base} in {place}",
+  "{base} [in {place}]",
 ];
 
 export const emptyRecipe = (places: readonly string[]): Recipe => ({
-  core: "",
-  heats: {},
-  helper: "",
+  base: "",
+  priorities: {},
+  modifier: "",
   place: places.join(", "),
-  patterns: "{helper} {core} [in {place}]",
+  patterns: "{modifier} {base}\n{base} [in {place}]",
   onlyKnown: false,
+  keepDoubled: false,
 });
 
 /** Terms as typed: a line or a comma parts them; each once. */
@@ -40,20 +42,21 @@ export function termsOf(typed: string): string[] {
 }
 
 export function toServer(recipe: Recipe, channel: Channel): Schemas["RecipeIn"] {
-  const plain = (typed: string) => termsOf(typed).map((text) => ({ text, heat: "" as const }));
+  const plain = (typed: string) => termsOf(typed).map((text) => ({ text, priority: "" as const }));
   return {
     channel,
-    core: termsOf(recipe.core).map((text) => ({ text, heat: recipe.heats[text] ?? "" })),
-    helper: plain(recipe.helper),
+    base: termsOf(recipe.base).map((text) => ({ text, priority: recipe.priorities[text] ?? "" })),
+    modifier: plain(recipe.modifier),
     place: plain(recipe.place),
     patterns: recipe.patterns
       .split("\n")
       .map((line) => line.trim())
       .filter(Boolean),
     only_known: recipe.onlyKnown,
+    keep_doubled: recipe.keepDoubled,
   };
 }
 
-const NEXT: Record<Heat, Heat> = { "": "hot", hot: "warm", warm: "cold", cold: "" };
-/** The heat that a press gives a term: hot, warm, cold, none, and round again. */
-export const nextHeat = (heat: Heat | undefined): Heat => NEXT[heat ?? ""];
+const NEXT: Record<Priority, Priority> = { "": "high", high: "normal", normal: "low", low: "" };
+/** The priority that a press gives a term: high, normal, low, none, and round again. */
+export const nextPriority = (priority: Priority | undefined): Priority => NEXT[priority ?? ""];

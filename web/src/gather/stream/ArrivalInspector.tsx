@@ -15,17 +15,17 @@ type Props = {
   rowId: number;
   onClose: () => void;
   onRun: (job: number) => void;
-  onDig: (keyword: string, from: string) => void;
+  onSeed: (keyword: string, from: string) => void;
 };
 
 /** One arrival: what became of it, how relevant it is and by which words, all the ways it came,
  * its variants. */
-export function ArrivalInspector({ projectId, rowId, onClose, onRun, onDig }: Props) {
+export function ArrivalInspector({ projectId, rowId, onClose, onRun, onSeed }: Props) {
   const found = useInspection(projectId, rowId);
   return (
     <Inspector label="Keyword" onClose={onClose}>
       {found.error && <ProblemNote error={found.error} />}
-      {found.data && <Told told={found.data} projectId={projectId} onRun={onRun} onDig={onDig} />}
+      {found.data && <Told told={found.data} projectId={projectId} onRun={onRun} onSeed={onSeed} />}
     </Inspector>
   );
 }
@@ -34,8 +34,8 @@ function Told({
   told,
   projectId,
   onRun,
-  onDig,
-}: { told: Inspection } & Pick<Props, "projectId" | "onRun" | "onDig">) {
+  onSeed,
+}: { told: Inspection } & Pick<Props, "projectId" | "onRun" | "onSeed">) {
   const { row } = told;
   const first = told.origins[0];
   return (
@@ -43,7 +43,7 @@ function Told({
       <h2 className="pr-6 text-lg break-words">{row.text}</h2>
       <p className="pt-1 pb-3 text-ink-2">{conclusion(told)}</p>
       <div className="pb-3">
-        <Button onClick={() => onDig(row.text, first?.seed ?? "")}>Dig deeper from it</Button>
+        <Button onClick={() => onSeed(row.text, first?.seed ?? "")}>Dig deeper from it</Button>
       </div>
       {told.note && (
         <Block title="Your note">

@@ -21,12 +21,12 @@ type Props = {
   search: GatherSearch;
   live: boolean;
   onSearch: (changed: Partial<GatherSearch>, replace?: boolean) => void;
-  onDig: (keyword: string, from: string) => void;
+  onSeed: (keyword: string, from: string) => void;
 };
 
 /** The stream of what arrived: decided on with the keyboard, dug into, the latest first or by
  * relevance. */
-export function StreamTab({ projectId, channel, search, live, onSearch, onDig }: Props) {
+export function StreamTab({ projectId, channel, search, live, onSearch, onSeed }: Props) {
   const query = useMemo(() => toStreamQuery(search, channel), [search, channel]);
   const rows = useStream(projectId, query, live);
   const all = useCallback(
@@ -54,9 +54,9 @@ export function StreamTab({ projectId, channel, search, live, onSearch, onDig }:
   const deciding = useDeciding(projectId, grid.chosen, grid.under);
   useKey("d", () => {
     const row = grid.under();
-    if (row) onDig(row.text, row.seed);
+    if (row) onSeed(row.text, row.seed);
   });
-  const columns = useMemo(() => streamColumns(onDig), [onDig]);
+  const columns = useMemo(() => streamColumns(onSeed), [onSeed]);
   const many = grid.chosen.ids.size;
   return (
     <>

@@ -40,7 +40,7 @@ describe("the estimate", () => {
   it("says how many, the price, and what the seed itself asks", () => {
     render(<EstimateLine told={told} error={null} missesLanguage={false} />);
     expect(screen.getByRole("status")).toHaveTextContent(
-      "About 90 new from 38 questions, up to 2 lookups. Only with “star chart”, without “app”. " +
+      "About 90 new from 38 requests, up to 2 lookups. Only with “star chart”, without “app”. " +
         "1 repeat left out. 2 seeds are here already.",
     );
   });

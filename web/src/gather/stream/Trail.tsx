@@ -1,4 +1,4 @@
-/** How one got to a seed by digging deeper, each step a way back. */
+/** How one got to a seed step by step, each step a way back. */
 export function Trail({
   trail,
   onBack,
@@ -10,7 +10,7 @@ export function Trail({
 }) {
   return (
     <nav aria-label="Trail" className="flex min-w-0 items-center gap-1 overflow-hidden text-xs">
-      <span className="pr-1 text-quiet">Digging</span>
+      <span className="pr-1 text-quiet">Seeds so far</span>
       {trail.map((step, place) => (
         <span key={step} className="flex min-w-0 items-center gap-1">
           {place > 0 && (

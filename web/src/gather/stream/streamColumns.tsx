@@ -11,7 +11,7 @@ const GOOD: ReadonlySet<string> = new Set(["kept", "shortlisted"]);
 type Arrival = Schemas["ArrivalOut"];
 
 export function streamColumns(
-  onDig: (keyword: string, from: string) => void,
+  onSeed: (keyword: string, from: string) => void,
 ): SheetColumn<Arrival>[] {
   return [
     {
@@ -30,9 +30,9 @@ export function streamColumns(
               1 of {row.family_size}
             </span>
           )}
-          {row.heat && (
+          {row.priority && (
             <span className="ml-2 shrink-0 text-2xs font-semibold text-persimmon-text">
-              {row.heat}
+              {row.priority}
             </span>
           )}
         </>
@@ -53,7 +53,7 @@ export function streamColumns(
     },
     {
       id: "figure",
-      heading: "Told",
+      heading: "Evidence",
       width: "112px",
       help:
         "What the way says of it: a rival's position, how many results use it, growth; or " +
@@ -106,12 +106,12 @@ export function streamColumns(
             tabIndex={-1}
             onClick={(event) => {
               event.stopPropagation();
-              onDig(row.text, row.seed);
+              onSeed(row.text, row.seed);
             }}
             title="Make it the next seed (d)"
             className="text-2xs font-semibold text-quiet hover:text-persimmon-text"
           >
-            dig
+            as seed
           </button>
         </span>
       ),

@@ -23,7 +23,7 @@ export function EstimateLine({
           {(told.seeds.length > 0 || told.about_new > 0) && (
             <>
               About <strong className="text-ink">{exact(told.about_new)}</strong> new from{" "}
-              {plural(told.asks, "question")},{" "}
+              {plural(told.asks, "request")},{" "}
               <strong className="text-ink">
                 {told.price ? `up to ${lookups(told.price)}` : "free"}
               </strong>

@@ -23,7 +23,7 @@ export type Run = z.output<typeof runShape> & Schemas["RunIn"];
 export const emptyRun = (channel: Channel): Run => ({
   seeds: "",
   channels: [channel],
-  ways: ["box", "letters", "questions", "related"],
+  ways: ["box", "alphabet", "asked", "related"],
   options: { depth: 1, steps: 1, place: "", into: "", results: 10, most: 5_000 },
 });
 

@@ -1,27 +1,29 @@
 import { exact } from "../../parts/format";
-import { type Heat, nextHeat } from "./recipe";
+import { nextPriority, type Priority } from "./recipe";
 
 const SHOWN = 200;
 const MARK = "h-[24px] shrink-0 rounded-md border border-hairline px-2 text-xs hover:border-quiet";
 
-/** The heat that core terms pass on: each press turns it, for one term or for all. */
-export function HeatMarks({
+/** The priority that base terms pass on: each press turns it, for one term or for all. */
+export function PriorityMarks({
   terms,
-  heats,
+  priorities,
   onMark,
 }: {
   terms: readonly string[];
-  heats: Readonly<Record<string, Heat>>;
-  onMark: (heats: Record<string, Heat>) => void;
+  priorities: Readonly<Record<string, Priority>>;
+  onMark: (priorities: Record<string, Priority>) => void;
 }) {
-  const first = heats[terms[0] ?? ""];
+  const first = priorities[terms[0] ?? ""];
   return (
     <div className="flex min-h-[32px] items-start gap-2 pt-2">
-      <span className="pt-1 text-xs whitespace-nowrap text-quiet">Heat they pass on</span>
+      <span className="pt-1 text-xs whitespace-nowrap text-quiet">Priority they pass on</span>
       {terms.length > 1 && (
         <button
           type="button"
-          onClick={() => onMark(Object.fromEntries(terms.map((term) => [term, nextHeat(first)])))}
+          onClick={() =>
+            onMark(Object.fromEntries(terms.map((term) => [term, nextPriority(first)])))
+          }
           className={`${MARK} font-semibold`}
         >
           all {exact(terms.length)}
@@ -33,10 +35,10 @@ export function HeatMarks({
           <button
             key={term}
             type="button"
-            onClick={() => onMark({ ...heats, [term]: nextHeat(heats[term]) })}
+            onClick={() => onMark({ ...priorities, [term]: nextPriority(priorities[term]) })}
             className={MARK}
           >
-            {term} <strong className="text-persimmon-text">{heats[term] || "none"}</strong>
+            {term} <strong className="text-persimmon-text">{priorities[term] || "none"}</strong>
           </button>
         ))}
       </div>
