@@ -2,6 +2,7 @@
 
 import random
 import re
+from datetime import date
 from itertools import pairwise, product
 
 import numpy as np
@@ -23,7 +24,7 @@ from bunraku.core.gather.relevance import Relevance, learn_relevance, words_that
 from bunraku.core.gather.rule_hints import suggest_rules
 from bunraku.core.gather.rules import KINDS, BadRule, Facts, Rule, check_rule, left_out_by
 from bunraku.core.gather.seed_operators import read_seed
-from bunraku.core.gather.years import refresh_years
+from bunraku.core.gather.years import for_coming_year, refresh_years
 from bunraku.core.text import BadKeyword, identity_key
 from bunraku.core.text.languages import other_language
 from bunraku.core.text.stem_table import stem_table
@@ -409,3 +410,19 @@ def test_a_pattern_of_stars_takes_no_time_on_a_long_keyword() -> None:
     """By trying all ways this takes longer than anybody waits."""
     rules = [Rule(1, "pattern", "a*a*a*a*a*b")]
     assert left_out_by(rules, Facts(["a" * 200] * 1_000, np.full(1_000, np.nan))).max() == -1
+
+
+@pytest.mark.parametrize(
+    ("text", "out", "renewed"),
+    [
+        ("best hive tool 2025", date(2026, 6, 1), "best hive tool 2026"),
+        ("best hive tool 2026", date(2026, 6, 1), "best hive tool 2026"),
+        ("best hive tool 2026", date(2026, 12, 1), "best hive tool 2027"),
+        ("hive tool 2019 vs 2026", date(2027, 1, 1), "hive tool 2019 vs 2026"),
+        ("best hive tool 2028", date(2027, 1, 1), "best hive tool 2028"),
+        ("hive census 2011", date(2027, 1, 1), "hive census 2011"),
+        ("hive tool", date(2027, 1, 1), "hive tool"),
+    ],
+)
+def test_a_phrase_for_the_coming_year(text: str, out: date, renewed: str) -> None:
+    assert for_coming_year(text, out) == renewed

@@ -1,5 +1,6 @@
 """Kinds of pieces, ownership, the calendar, and fitting the year."""
 
+from dataclasses import replace
 from datetime import date
 from itertools import product
 
@@ -9,9 +10,13 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bunraku.core.plan.calendar import months_ahead, publish_by, value_by_month
-from bunraku.core.plan.fitting import Fit, Problem, fit_greedily, fit_hours, next_hours
+from bunraku.core.plan.evening import LEVEL_SHARE, level, leveled, next_hours
+from bunraku.core.plan.fitting import Fit, Problem, fit_greedily, fit_hours
+from bunraku.core.plan.outlay import outlay_of
 from bunraku.core.plan.ownership import divide_keywords, overlaps
 from bunraku.core.plan.pieces import KINDS, suggest_kind, title_from
+from bunraku.core.plan.rivals import Contender, rivalries
+from bunraku.core.text.labelled_phrases import INTENTS
 
 NAN = float("nan")
 
@@ -118,12 +123,72 @@ def test_fit_edges() -> None:
         )
 
 
-def test_next_hours_name_the_best_piece_left_out() -> None:
+def test_next_hours_bring_the_most_that_fits() -> None:
+    value, hours = np.array([5.0, 9.0, 70.0, 4.0]), np.array([4.0, 6.0, 30.0, 4.0])
+    assert next_hours(value, hours) == ([1, 0], 14.0)
+    # A single one may be worth more than what comes first by the hour.
+    assert next_hours(np.array([3.0, 20.0]), np.array([1.0, 10.0])) == ([1], 20.0)
+    assert next_hours(value, hours, extra=3) == ([], 0.0)
+    assert next_hours(np.zeros(0), np.zeros(0)) == ([], 0.0)
+
+
+def test_months_are_evened_for_hardly_any_value() -> None:
+    # Two pieces of one hour each are worth the same in both months, the third only in the first.
     given_ = Problem(
-        np.array([[5.0], [9.0], [7.0]]), np.array([4.0, 6.0, 30.0]), np.array([4.0]), np.full(3, -1)
+        np.array([[100.0, 100], [100, 99.9], [100, 0]]), np.ones(3), np.full(2, 3.0), np.full(3, -1)
     )
-    assert next_hours(given_, np.array([0, -1, -1])) == (1, 9.0)
-    assert next_hours(given_, np.array([0, 0, 0])) is None
+    evened = level(given_, np.array([0, 0, 0]))
+    assert evened.tolist() == [1, 0, 0]
+    # What is pinned stays, and what would cost too much does.
+    held = Problem(given_.value, given_.hours, given_.capacity, np.array([0, -1, -1]))
+    assert level(held, np.array([0, 0, 0])).tolist() == [0, 1, 0]
+    assert level(given_, np.array([-1, -1, -1])).tolist() == [-1, -1, -1]
+
+
+@given(st.integers(0, 10_000))
+def test_evening_keeps_pieces_pins_hours_and_nearly_all_value(seed: int) -> None:
+    given_ = problem(12, 6, hours=15, seed=seed, pinned={0: 2})
+    fitted = fit_greedily(given_)
+    evened = leveled(given_, fitted)
+    assert ((evened.month >= 0) == (fitted.month >= 0)).all()
+    assert evened.month[0] == 2
+    assert evened.value >= (1 - LEVEL_SHARE) * fitted.value - 1e-6
+    assert evened.bound == fitted.bound
+    before = np.bincount(fitted.month[fitted.month >= 0], minlength=6)
+    after = np.bincount(
+        evened.month[evened.month >= 0],
+        weights=given_.hours[evened.month >= 0],
+        minlength=6,
+    )
+    assert (after <= 15 + 1e-6).all() or (before > 0).any()
+
+
+def test_an_outlay_by_hand() -> None:
+    value, hours = np.array([80.0, 15.0, 5.0, np.nan]), np.array([5.0, 5.0, 5.0, 5.0])
+    sure = outlay_of(value, np.zeros(4), np.ones(4), hours, 2.0)
+    assert (sure.value, sure.low, sure.high, sure.cost) == pytest.approx((100, 100, 100, 40))
+    assert sure.pays
+    assert sure.times == 0
+    assert (sure.few, sure.few_value, sure.few_hours) == ((0,), 80.0, 5.0)
+    dear = outlay_of(value, np.full(4, np.nan), np.full(4, np.nan), hours, 50.0)
+    assert not dear.pays
+    assert dear.times == pytest.approx(10)
+    assert dear.low < dear.value < dear.high
+    nothing = outlay_of(np.zeros(2), np.zeros(2), np.ones(2), np.ones(2), 10.0)
+    assert (nothing.few, nothing.times, nothing.low) == ((), 0.0, 0.0)
+    with pytest.raises(ValueError, match="are"):
+        outlay_of(value, np.zeros(3), np.ones(4), hours, 1.0)
+
+
+def test_an_outlay_holds_what_it_says() -> None:
+    """Drawn as it says: each shows with its chance, times a log-normal of searches."""
+    random = np.random.default_rng(4)
+    value, chance = random.gamma(1.0, 20.0, 30), random.uniform(0.2, 0.95, 30)
+    told = outlay_of(value, np.full(30, 0.4), chance, np.ones(30), 1.0)
+    searches = np.exp(random.normal(-0.08, 0.4, (4000, 30)))
+    totals = ((random.random((4000, 30)) < chance) * value / chance * searches).sum(axis=1)
+    held = ((totals >= told.low) & (totals <= told.high)).mean()
+    assert 0.76 <= held <= 0.84
 
 
 def test_months_ahead_begin_next_month() -> None:
@@ -218,6 +283,47 @@ def test_titles_begin_with_a_capital() -> None:
 def test_each_keyword_gets_one_owner() -> None:
     got = divide_keywords({1: [10, 11, 12], 2: [11, 13], 3: [14]}, {12: 9, 14: 3})
     assert got == {1: [10, 11], 2: [13], 3: [14]}
+
+
+def contenders(*told: str) -> list[Contender]:
+    by_letter = {name[0]: code for code, name in enumerate(INTENTS)}
+    return [
+        Contender(number, line[2:], by_letter[line[0]], False, "web")
+        for number, line in enumerate(told)
+    ]
+
+
+@pytest.mark.parametrize(
+    ("one", "other", "fight"),
+    [
+        # Subjects that none of the rules were written on.
+        ("t bee smoker set", "t bee smoker for sale", True),
+        ("t bee smoker for sale", "t bee smoker under 50", True),
+        ("c best dog clippers", "c dog clippers review", True),
+        ("i how to cut a dogs nails", "i how to trim dog nails", True),
+        ("t bee smoker for sale", "i how to light a bee smoker", False),
+        ("i what is a bee smoker", "i how to light a bee smoker", False),
+        ("t dog grooming scissors", "t dog grooming table", False),
+        ("t honey extractor", "t hive tool", False),
+    ],
+)
+def test_what_would_fight_by_wording(one: str, other: str, *, fight: bool) -> None:
+    assert bool(rivalries(contenders(one, other), "en")) == fight
+
+
+def test_results_outrank_wording_and_places_are_apart() -> None:
+    one, other = contenders("t bee smoker set", "t bee smoker for sale")
+    same = list(range(1, 11))
+    apart = [replace(one, results=same), replace(other, results=[90 + n for n in same])]
+    assert rivalries(apart, "en") == []
+    shared = [
+        replace(one, results=same),
+        replace(contenders("t hive tool")[0], id=7, results=[*same[:5], 41, 42, 43, 44, 45]),
+    ]
+    assert [(r.one, r.other, r.shared) for r in rivalries(shared, "en")] == [(0, 7, 5)]
+    assert rivalries([one, replace(other, place="video")], "en") == []
+    assert rivalries([one, replace(other, local=True)], "en") == []
+    assert rivalries([], "en") == []
 
 
 def test_overlaps_are_found_by_shared_results() -> None:

@@ -98,8 +98,11 @@ def rows_of_projects() -> dict[str, int]:
 @pytest.fixture
 def full(weighed: Api, beginnings: Beginnings) -> Api:
     """A project with something of every kind."""
-    cluster = weighed.get("/clusters")["clusters"][0]["id"]
-    weighed.post("/pieces", {"cluster_ids": [cluster]})
+    first, second = (cluster["id"] for cluster in weighed.get("/clusters")["clusters"][:2])
+    apart = [{"cluster_id": first, "other_cluster": second}]
+    weighed.post("/pieces", {"cluster_ids": [first, second], "apart": apart})
+    month = weighed.get("/plan")["months"][0]["month"]
+    weighed.send("PUT", "/plan/hours", {"month": month, "hours": 3})
     row = weighed.get("/sheet/ids")["ids"][0]
     weighed.post("/clusters/move", {"row_ids": [row], "cluster_id": None})
     weighed.post("/rows/priority", {"row_ids": [row], "priority": "high"})
@@ -123,7 +126,7 @@ def test_a_removed_project_takes_all_that_is_its_and_nothing_else(
     told = full.get("/holdings")
     counts = [int(each.split()[0].replace(",", "")) for each in told]
     assert counts == sorted(counts, reverse=True)
-    assert "1 piece" in told
+    assert "2 pieces" in told
     assert any(each.endswith(" keywords") for each in told)
     assert full.refused("POST", "/remove", {"name": "star shop"})["field"] == "name"
     monkeypatch.setattr(removal, "PART", 50)

@@ -15,6 +15,7 @@ READING_POSTS = {
     "price_measuring",
     "estimate_run",
     "preview_combinations",
+    "preview_pieces",
     "ask_box",
     "try_rule",
     "look_at_file",

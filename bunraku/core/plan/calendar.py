@@ -18,14 +18,22 @@ DAYS_UNTIL_SHOWN = {"web": 21, "video": 7, "marketplace": 3}
 """Days from publishing until a piece shows, by channel, where an outlet has not told its own."""
 
 
+SETTLING_DAYS = {"web": 56, "video": 14, "marketplace": 28}
+"""Days from first being shown until a piece has most of what it will bring, by channel: four fifths
+of it where its chance is about even (`growth_by_month`)."""
+
+
 @dataclass(frozen=True)
 class PublishBy:
-    """The day a piece must be out, the month its searches climb (1-12, 0 without a season), and
-    whether it is late."""
+    """The day a piece must be out, the month its searches climb (1-12, 0 without a season), whether
+    it comes too late for a season that is going on, and the first days of the climb that it is in
+    time for and of the one it has missed."""
 
     day: date | None
     climb_month: int
     late: bool
+    climb: date | None = None
+    missed: date | None = None
 
 
 def months_ahead(today: date, count: int = HORIZON_MONTHS) -> list[date]:
@@ -33,26 +41,27 @@ def months_ahead(today: date, count: int = HORIZON_MONTHS) -> list[date]:
     return [today.replace(day=1) + relativedelta(months=1 + step) for step in range(count)]
 
 
-def publish_by(climb_month: int, days_until_shown: int, today: date) -> PublishBy:
-    """Publish-by: the start of the climb less the days until the outlet's pieces show.
+def publish_by(climb_month: int, days_ahead: int, out: date) -> PublishBy:
+    """Publish-by: the start of the climb less the days that a piece needs to show and to settle.
 
-    Parameters: `climb_month` 1-12, 0 where there is no season; `days_until_shown`, 0 or more;
-    `today`. Returns: `PublishBy`; no day without a season. The day is the next one to come; `late`
-    is set while the season whose day was missed goes on (three months from its climb). Raises:
-    `ValueError` for a month outside 0-12.
+    Parameters: `climb_month` 1-12, 0 where there is no season; `days_ahead`, 0 or more: days until
+    the outlet's pieces show and until they have settled; `out`, the first day on which the piece
+    can be out: that of the month it is planned for, today where it has none. Returns: `PublishBy`;
+    no day without a season. The day is the next one to come from `out`; `late` is set while the
+    season whose day was missed goes on (three months from its climb). Raises: `ValueError` for a
+    month outside 0-12.
     """
     if not 0 <= climb_month <= 12:
         raise ValueError("climb_month is 0 to 12")
     if climb_month == 0:
         return PublishBy(None, 0, False)
     # With a delay of months the climb to be out for may be that of next year or the year after.
-    climbs = [date(today.year + step, climb_month, 1) for step in (-1, 0, 1, 2)]
-    delay = timedelta(days=days_until_shown)
-    coming = next(climb for climb in climbs if climb - delay >= today)
+    climbs = [date(out.year + step, climb_month, 1) for step in (-1, 0, 1, 2)]
+    delay = timedelta(days=days_ahead)
+    coming = next(climb for climb in climbs if climb - delay >= out)
     missed = coming - relativedelta(years=1)
-    return PublishBy(
-        coming - delay, climb_month, today < missed + relativedelta(months=SEASON_MONTHS)
-    )
+    late = out < missed + relativedelta(months=SEASON_MONTHS)
+    return PublishBy(coming - delay, climb_month, late, coming, missed if late else None)
 
 
 def value_by_month(

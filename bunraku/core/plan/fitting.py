@@ -60,7 +60,7 @@ def fit_greedily(problem: Problem) -> Fit:
     _check(problem)
     month, left = _place_pinned(problem)
     month, left = _fill(problem, month, left)
-    return Fit(month, _value(problem, month), _pooled_bound(problem))
+    return Fit(month, value_of(problem, month), _pooled_bound(problem))
 
 
 def fit_hours(problem: Problem) -> Fit:
@@ -77,8 +77,8 @@ def fit_hours(problem: Problem) -> Fit:
     month, left = _place_pinned(problem)
     free = np.flatnonzero((problem.pinned < 0) & (problem.value.max(axis=1, initial=0) > 0))
     if not len(free):
-        return Fit(month, _value(problem, month), _value(problem, month))
-    pinned_value = _value(problem, month)
+        return Fit(month, value_of(problem, month), value_of(problem, month))
+    pinned_value = value_of(problem, month)
     relaxed, relaxed_bound = _relaxation(problem.value[free], problem.hours[free], left)
     bound = min(pinned_value + relaxed_bound, greedy.bound)
     rounded = month.copy()
@@ -87,10 +87,10 @@ def fit_hours(problem: Problem) -> Fit:
     # parted, and those the filling decides.
     rounded[free[sure]] = relaxed[sure].argmax(axis=1)
     # Both starts are cheap and neither is always the better one.
-    best = max((greedy.month, _improve(problem, rounded)), key=lambda m: _value(problem, m))
+    best = max((greedy.month, _improve(problem, rounded)), key=lambda m: value_of(problem, m))
     best = _improve(problem, best)
     # The integer program costs most, so it only runs where what we have is not proven yet.
-    if len(free) <= EXACT_UP_TO and _value(problem, best) < bound * (1 - GAP_WANTED):
+    if len(free) <= EXACT_UP_TO and value_of(problem, best) < bound * (1 - GAP_WANTED):
         exact, dual = _integer_program(problem.value[free], problem.hours[free], left)
         bound = min(bound, pinned_value + dual)
         if exact is not None:
@@ -98,24 +98,9 @@ def fit_hours(problem: Problem) -> Fit:
             candidate[free] = exact
             # It stops within the gap it was given, so a swap may still gain.
             candidate = _improve(problem, candidate)
-            best = max((best, candidate), key=lambda m: _value(problem, m))
+            best = max((best, candidate), key=lambda m: value_of(problem, m))
     # A solver's bound may lie a rounding below its own answer.
-    return Fit(best, _value(problem, best), max(bound, _value(problem, best)))
-
-
-def next_hours(problem: Problem, month: Ints, extra: float = 10.0) -> tuple[int, float] | None:
-    """What the next hours would add: the left-out piece of most value that `extra` more hours could
-    hold.
-
-    Parameters: `problem`; `month`, a plan; `extra`, hours. Returns: (piece, value) or None when
-    nothing is left that fits.
-    """
-    _, left = _left_of(problem, month)
-    out = (month < 0) & (problem.hours <= max(left.max(initial=0), 0) + extra)
-    if not out.any() or problem.value[out].max() <= 0:
-        return None
-    best = np.where(out, problem.value.max(axis=1), -1.0)
-    return int(best.argmax()), float(best.max())
+    return Fit(best, value_of(problem, best), max(bound, value_of(problem, best)))
 
 
 def _check(problem: Problem) -> None:
@@ -128,12 +113,14 @@ def _check(problem: Problem) -> None:
         raise ValueError("value is (n, m), hours and pinned (n,), capacity (m,)")
 
 
-def _value(problem: Problem, month: Ints) -> float:
+def value_of(problem: Problem, month: Ints) -> float:
+    """What a plan is worth."""
     placed = np.flatnonzero(month >= 0)
     return float(problem.value[placed, month[placed]].sum())
 
 
-def _left_of(problem: Problem, month: Ints) -> tuple[Ints, Floats]:
+def left_of(problem: Problem, month: Ints) -> tuple[Ints, Floats]:
+    """A plan with the hours that it leaves in each month; below nothing where pins take more."""
     placed = month >= 0
     used = np.bincount(
         month[placed], weights=problem.hours[placed], minlength=len(problem.capacity)
@@ -144,7 +131,7 @@ def _left_of(problem: Problem, month: Ints) -> tuple[Ints, Floats]:
 def _place_pinned(problem: Problem) -> tuple[Ints, Floats]:
     """Pinned pieces in their months; what is left may be below nothing, for a pin outranks the
     hours."""
-    return _left_of(problem, problem.pinned.copy())
+    return left_of(problem, problem.pinned.copy())
 
 
 def _fill(problem: Problem, month: Ints, left: Floats) -> tuple[Ints, Floats]:
@@ -222,11 +209,11 @@ def _integer_program(value: Floats, hours: Floats, left: Floats) -> tuple[Ints |
 def _improve(problem: Problem, month: Ints) -> Ints:
     """Fill, move and swap until nothing gains: free pieces to better months, left-out ones in for
     placed ones."""
-    month, left = _fill(problem, *_left_of(problem, month))
+    month, left = _fill(problem, *left_of(problem, month))
     movable = problem.pinned < 0
     # Each round gains or ends it; twenty only bounds the time.
     for _ in range(20):
-        before = _value(problem, month)
+        before = value_of(problem, month)
         for piece in np.flatnonzero(movable & (month >= 0)):
             here = month[piece]
             room = left >= problem.hours[piece] - TINY
@@ -238,7 +225,7 @@ def _improve(problem: Problem, month: Ints) -> Ints:
                 month[piece] = target
         month, left = _swap(problem, month, left, movable)
         month, left = _fill(problem, month, left)
-        if _value(problem, month) <= before + TINY:
+        if value_of(problem, month) <= before + TINY:
             break
     return month
 
@@ -265,5 +252,5 @@ def _swap(
         if gain[pick] > TINY:
             other, there = placed[pick], theirs[pick]
             month[piece], month[other] = there, here
-            _, left = _left_of(problem, month)
+            _, left = left_of(problem, month)
     return month, left

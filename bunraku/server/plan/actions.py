@@ -1,8 +1,6 @@
-"""What can be done to the plan: make pieces, change them, move keywords between them, remove
-them."""
+"""What can be done to pieces: change them, move keywords between them, remove them; and to the
+hours of a month."""
 
-from collections.abc import Sequence
-from dataclasses import dataclass
 from datetime import date
 from typing import Any
 
@@ -11,80 +9,12 @@ from django.db import transaction
 from bunraku.core.plan.calendar import months_ahead
 from bunraku.core.plan.pieces import KINDS
 from bunraku.server.clock import today
-from bunraku.server.cluster.models import Cluster
-from bunraku.server.database.bulk import insert_many
 from bunraku.server.errors import BunrakuError, not_found
 from bunraku.server.journal.recorder import Recorder
-from bunraku.server.plan.drafting import Draft, draft_pieces
-from bunraku.server.plan.models import Piece, PieceKeyword
+from bunraku.server.plan.models import MonthHours, Piece, PieceKeyword
 from bunraku.server.projects.actions import find_outlet
 from bunraku.server.projects.models import Outlet, Project
-from bunraku.server.sentences import plural
 from bunraku.server.sheet.models import Row
-
-MOST_CLUSTERS = 1_000
-"""Clusters planned by one action: more than a year of anybody holds."""
-
-
-@dataclass(frozen=True)
-class Made:
-    """Pieces made, and clusters of which none was made with the reason."""
-
-    pieces: list[Piece]
-    skipped: dict[str, int]
-
-
-def make_pieces(project: Project, cluster_ids: Sequence[int]) -> Made:
-    """Make a piece of each cluster: kind and outlet suggested, its lead keyword the main one, each
-    other keyword that nobody owns also served. Raises: not_found, nothing_to_plan when none could
-    be made."""
-    with transaction.atomic():
-        clusters = list(
-            Cluster.objects.filter(pk__in=cluster_ids, scope__project=project)
-            .select_related("scope", "lead")
-            .order_by("pk")
-        )
-        # One unknown id refuses all: half a plan would be hard to tell from a whole one.
-        if len(clusters) != len(set(cluster_ids)):
-            raise not_found("cluster")
-        drafts, skipped = draft_pieces(project, clusters)
-        if not drafts:
-            reasons = (f"{count} {reason}" for reason, count in skipped.items())
-            why = "; ".join(reasons) or "no cluster was chosen"
-            raise BunrakuError("nothing_to_plan", f"No piece was made: {why}.")
-        with Recorder(project, f"Planned {plural(len(drafts), 'piece')}") as journal:
-            pieces = _store_drafts(project, drafts)
-            owned = PieceKeyword.objects.filter(piece__in=pieces).order_by("pk")
-            journal.made([*pieces, *owned])
-    return Made(pieces, skipped)
-
-
-def _store_drafts(project: Project, drafts: Sequence[Draft]) -> list[Piece]:
-    """Store drafts in as many queries whatever their number."""
-    names = ("scope", "outlet", "cluster", "title", "kind", "because", "hours")
-    rows = (
-        (
-            draft.cluster.scope_id,
-            draft.outlet.pk if draft.outlet else None,
-            draft.cluster.pk,
-            draft.title,
-            draft.kind,
-            draft.because,
-            draft.hours,
-        )
-        for draft in drafts
-    )
-    insert_many(Piece, names, rows, same={"project": project.pk})
-    # Ids by what was made: not every database gives them back from a bulk insert in order.
-    of_clusters = Piece.objects.filter(cluster__in=[draft.cluster.pk for draft in drafts])
-    pieces = {piece.cluster_id: piece for piece in of_clusters.order_by("pk")}
-    owned = (
-        (pieces[draft.cluster.pk].pk, draft.cluster.scope_id, keyword, keyword == draft.main)
-        for draft in drafts
-        for keyword in draft.keywords
-    )
-    insert_many(PieceKeyword, ("piece", "scope", "keyword", "main"), owned)
-    return [pieces[draft.cluster.pk] for draft in drafts]
 
 
 def find_piece(project: Project, piece_id: int) -> Piece:
@@ -112,7 +42,8 @@ def change_piece(project: Project, piece_id: int, fields: dict[str, Any]) -> Pie
             if "outlet_id" in fields:
                 piece.outlet = _outlet(project, piece, fields["outlet_id"])
             if "month" in fields:
-                piece.month = _month(fields["month"])
+                month = fields["month"]
+                piece.month = None if month is None else _within_the_plan(month)
                 piece.pinned = piece.month is not None
             if "pinned" in fields:
                 piece.pinned = bool(fields["pinned"]) and piece.month is not None
@@ -146,15 +77,30 @@ def _outlet(project: Project, piece: Piece, outlet_id: int | None) -> Outlet | N
     return outlet
 
 
-def _month(month: date | None) -> date | None:
-    if month is None:
-        return None
+def _within_the_plan(month: date) -> date:
     first = month.replace(day=1)
     if first not in months_ahead(today()):
         raise BunrakuError(
             "invalid_input", "The month lies outside the twelve planned ones.", field="month"
         )
     return first
+
+
+def set_month_hours(project: Project, month: date, hours: float | None) -> None:
+    """Give a month hours of its own; None for the usual ones again. Raises: invalid_input outside
+    the twelve months planned."""
+    first = _within_the_plan(month)
+    with transaction.atomic(), Recorder(project, f"Set the hours of {first:%B %Y}") as journal:
+        there = MonthHours.objects.filter(project=project, month=first).first()
+        if hours is None:
+            if there is not None:
+                journal.remove([there])
+        elif there is None:
+            journal.made([MonthHours.objects.create(project=project, month=first, hours=hours)])
+        else:
+            journal.touch([there])
+            there.hours = hours
+            there.save(update_fields=["hours"])
 
 
 def remove_piece(project: Project, piece_id: int) -> None:

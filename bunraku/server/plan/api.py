@@ -11,20 +11,31 @@ from bunraku.server.plan.actions import (
     change_piece,
     drop_keyword,
     give_keyword,
-    make_pieces,
     remove_piece,
+    set_month_hours,
 )
 from bunraku.server.plan.board import page_of_plan, summary_of
 from bunraku.server.plan.export import plan_csv
 from bunraku.server.plan.fit import start_fitting
+from bunraku.server.plan.making import Wishes, make_pieces
+from bunraku.server.plan.merging import keep_apart, merge_pieces
 from bunraku.server.plan.models import Piece
+from bunraku.server.plan.planning_schemas import (
+    ClustersIn,
+    MadeOut,
+    PiecesIn,
+    PreviewOut,
+    ProspectsOut,
+)
+from bunraku.server.plan.preview import preview_pieces
+from bunraku.server.plan.proposals import prospects_of
 from bunraku.server.plan.schemas import (
     FitOut,
     KeywordIn,
-    MadeOut,
+    MonthHoursIn,
+    PairIn,
     PieceDetailOut,
     PieceIn,
-    PiecesIn,
     PiecesOut,
     PiecesQuery,
     PlanOut,
@@ -54,6 +65,9 @@ def piece_out(figures: PieceFigures) -> dict[str, Any]:
         "publish_by": by.day,
         "late": by.late,
         "climb_month": by.climb_month,
+        "climb": by.climb,
+        "missed": by.missed,
+        "waits": piece.month is not None and figures.waits_until(piece.month),
         "days_until_shown": figures.days_until_shown,
         "main": main.text if main else "",
         "chance": main.chance if main else None,
@@ -111,8 +125,56 @@ def export(request: ProjectRequest, project_id: ProjectId) -> HttpResponse:
 @router.post("/pieces", response=MadeOut, auth=CHANGES, url_name="make_pieces")
 def make(request: ProjectRequest, project_id: ProjectId, given: PiecesIn) -> Any:
     """Make pieces from clusters."""
-    made = make_pieces(request.project, given.cluster_ids)
-    return {"made": len(made.pieces), "skipped": made.skipped}
+    made = make_pieces(
+        request.project,
+        given.cluster_ids,
+        wishes=Wishes(
+            {j.cluster_id: j.into_cluster for j in given.joined if j.into_cluster},
+            {j.cluster_id: j.into_piece for j in given.joined if j.into_piece},
+            [(pair.cluster_id, pair.other_cluster) for pair in given.apart if pair.other_cluster],
+            [(pair.cluster_id, pair.other_piece) for pair in given.apart if pair.other_piece],
+            given.off_topic,
+        ),
+    )
+    return {**made.__dict__, "made": len(made.pieces)}
+
+
+@router.post("/pieces/preview", response=PreviewOut, auth=READS, url_name="preview_pieces")
+def preview(request: ProjectRequest, project_id: ProjectId, given: ClustersIn) -> Any:
+    """What planning some clusters would make, and what would fight; changes nothing."""
+    return preview_pieces(request.project, given.cluster_ids)
+
+
+@router.post(
+    "/pieces/{int:piece_id}/merge", response=PieceDetailOut, auth=CHANGES, url_name="merge_pieces"
+)
+def merge(request: ProjectRequest, project_id: ProjectId, piece_id: int, given: PairIn) -> Any:
+    """Have a piece serve what another one would; the other goes."""
+    merge_pieces(request.project, piece_id, given.other)
+    return _detail(request, piece_id)
+
+
+@router.post(
+    "/pieces/{int:piece_id}/apart", response={204: None}, auth=CHANGES, url_name="keep_apart"
+)
+def apart(request: ProjectRequest, project_id: ProjectId, piece_id: int, given: PairIn) -> Any:
+    """Keep two pieces apart, however alike they are."""
+    keep_apart(request.project, piece_id, given.other)
+    return Status(204, None)
+
+
+@router.put("/plan/hours", response={204: None}, auth=CHANGES, url_name="month_hours")
+def month_hours(request: ProjectRequest, project_id: ProjectId, given: MonthHoursIn) -> Any:
+    """Set the hours of a month, or have the usual ones again."""
+    set_month_hours(request.project, given.month, given.hours)
+    return Status(204, None)
+
+
+@router.get("/plan/prospects", response=ProspectsOut, auth=READS, url_name="prospects")
+def prospects(request: ProjectRequest, project_id: ProjectId) -> Any:
+    """What the plan brings for its hours, what would fill those that are left, and what ten more
+    would bring."""
+    return prospects_of(request.project)
 
 
 @router.get("/pieces/{int:piece_id}", response=PieceDetailOut, auth=READS, url_name="piece")

@@ -1,6 +1,6 @@
 """The board: the whole plan in sums, and its pieces a page at a time."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
 from typing import Any, Literal
@@ -8,11 +8,13 @@ from typing import Any, Literal
 from django.db.models import OuterRef, Subquery
 
 from bunraku.core.plan.calendar import months_ahead
+from bunraku.core.plan.fitting import TINY
 from bunraku.core.text.folding import fold
 from bunraku.server.clock import today
 from bunraku.server.plan.fit import last_fit
 from bunraku.server.plan.models import Piece, PieceKeyword
-from bunraku.server.plan.selectors import PieceFigures, plan_of, shared_pages
+from bunraku.server.plan.rivals import Main, rivalries_among
+from bunraku.server.plan.selectors import PieceFigures, hours_by_month, plan_of
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Outlook, Row
 
@@ -30,6 +32,7 @@ class Outline:
     outlet: int | None
     outlet_name: str
     scope: int
+    pinned: bool
     worth: float | None = None
     main_row: int | None = None
 
@@ -37,7 +40,7 @@ class Outline:
 def outlines_of(project: Project) -> list[Outline]:
     """All pieces of a project in lines: two queries whatever their number."""
     pieces = Piece.objects.filter(project=project).order_by("pk")
-    fields = ("pk", "title", "month", "hours", "outlet_id", "outlet__name", "scope_id")
+    fields = ("pk", "title", "month", "hours", "outlet_id", "outlet__name", "scope_id", "pinned")
     outlines = {values[0]: Outline(*values) for values in pieces.values_list(*fields)}
     row = Row.objects.filter(scope=OuterRef("scope"), keyword=OuterRef("keyword"))
     outlook = Outlook.objects.filter(
@@ -72,12 +75,16 @@ def summary_of(project: Project) -> dict[str, Any]:
     for outline in outlines:
         if outline.month in hours:
             hours[outline.month] += outline.hours
+    to_spend = hours_by_month(project, months)
     placed = [outline for outline in outlines if outline.month]
     known = [outline.worth for outline in placed if outline.worth is not None]
     titles = {outline.pk: outline.title for outline in outlines}
-    mains = [(o.pk, o.scope, o.main_row) for o in outlines if o.main_row is not None]
+    mains = [Main(o.pk, o.scope, o.outlet, o.main_row) for o in outlines if o.main_row is not None]
     return {
-        "months": [{"month": month, "hours": spent} for month, spent in hours.items()],
+        "months": [
+            {"month": month, "hours": spent, "to_spend": to_spend[month]}
+            for month, spent in hours.items()
+        ],
         "hours_a_month": project.hours_a_month,
         "pieces": len(outlines),
         "placed": len(placed),
@@ -86,12 +93,15 @@ def summary_of(project: Project) -> dict[str, Any]:
         "outlets": _by_outlet(outlines),
         "overlaps": [
             {
-                **overlap.__dict__,
-                "title": titles[overlap.piece],
-                "other_title": titles[overlap.other],
+                "piece": rivalry.one,
+                "title": titles[rivalry.one],
+                "other": rivalry.other,
+                "other_title": titles[rivalry.other],
+                "why": rivalry.why,
             }
-            for overlap in shared_pages(mains)
+            for rivalry in rivalries_among(project, mains)
         ],
+        "impossible": _impossible(outlines, to_spend),
         "fit": last_fit(project),
     }
 
@@ -105,6 +115,31 @@ def page_of_plan(
     outlines.sort(key=_KEYS[order])
     page = outlines[offset : offset + limit]
     return len(outlines), plan_of(project, [outline.pk for outline in page])
+
+
+def _impossible(
+    outlines: Sequence[Outline], to_spend: Mapping[date, float]
+) -> list[dict[str, Any]]:
+    """Pinned pieces that cannot be as they are: those of a month that is over, and those of months
+    whose pinned pieces take more than its hours."""
+    pinned: dict[date, list[Outline]] = {}
+    for outline in outlines:
+        if outline.pinned and outline.month:
+            pinned.setdefault(outline.month, []).append(outline)
+    found: list[dict[str, Any]] = []
+    for month, pieces in sorted(pinned.items()):
+        hours = sum(piece.hours for piece in pieces)
+        over = month not in to_spend
+        if over or hours > to_spend[month] + TINY:
+            found.append(
+                {
+                    "month": month,
+                    "hours": hours,
+                    "to_spend": None if over else to_spend[month],
+                    "pieces": [{"id": piece.pk, "title": piece.title} for piece in pieces],
+                }
+            )
+    return found
 
 
 def _falling(value: float | None) -> tuple[bool, float]:

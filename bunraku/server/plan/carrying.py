@@ -1,7 +1,9 @@
 """How pieces and their keywords are carried by the journal."""
 
 from bunraku.server.journal.carrying import carry
-from bunraku.server.plan.models import Piece, PieceKeyword
+from bunraku.server.plan.models import KeptApart, MonthHours, Piece, PieceKeyword
 
 carry(Piece)
 carry(PieceKeyword)
+carry(MonthHours)
+carry(KeptApart)

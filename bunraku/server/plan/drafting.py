@@ -1,17 +1,23 @@
 """Drafting pieces from clusters: what each would be, and why a cluster makes none. Reads only."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from bunraku.core.gather.brands import BrandMatcher
+from bunraku.core.gather.fit import EVEN
+from bunraku.core.gather.years import for_coming_year
+from bunraku.core.plan.calendar import months_ahead
 from bunraku.core.plan.ownership import divide_keywords
 from bunraku.core.plan.pieces import KINDS, suggest_kind, title_from
 from bunraku.core.text.labelled_phrases import INTENTS
+from bunraku.server.clock import today
 from bunraku.server.cluster.models import Cluster
 from bunraku.server.plan.models import Piece, PieceKeyword
 from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.sheet.models import IN_PLAY, Row, RowPage
 from bunraku.server.sheet.ordering import ordered
+
+OFF_TOPIC = "not about your subject"
 
 
 @dataclass(frozen=True)
@@ -27,13 +33,22 @@ class Draft:
     hours: float
     main: int
     keywords: Sequence[int]
+    rows: Sequence[Row] = ()
+    renewed: str = ""
+    """The main keyword with the coming year, where its own is over; empty where it is not."""
+
+    @property
+    def main_row(self) -> Row:
+        """The row of the main keyword."""
+        return next(row for row in self.rows if row.keyword_id == self.main)
 
 
 def draft_pieces(
-    project: Project, clusters: Sequence[Cluster]
-) -> tuple[list[Draft], dict[str, int]]:
-    """Drafts of pieces from clusters, in their order; and how many clusters make none, by reason.
-    Six queries whatever their number."""
+    project: Project, clusters: Sequence[Cluster], *, off_topic: bool = False
+) -> tuple[list[Draft], dict[str, list[Cluster]]]:
+    """Drafts of pieces from clusters, in their order; and the clusters that make none, by reason:
+    those that are not about the project's subject too, unless `off_topic` ones are wanted. Six
+    queries whatever their number."""
     members = _members(clusters)
     planned = set(Piece.objects.filter(cluster__in=clusters).values_list("cluster_id", flat=True))
     owned = _owners(clusters)
@@ -41,18 +56,50 @@ def draft_pieces(
     outlets = list(project.outlets.all())
     places = BrandMatcher(project.places)
     drafts: list[Draft] = []
-    skipped: dict[str, int] = {}
+    skipped: dict[str, list[Cluster]] = {}
     for cluster in clusters:
         rows = members.get(cluster.pk, [])
         mine, reason = _share_of(cluster, rows, cluster.pk in planned, owned)
+        if not reason and not off_topic and not _on_topic(rows):
+            reason = OFF_TOPIC
         if reason:
-            skipped[reason] = skipped.get(reason, 0) + 1
+            skipped.setdefault(reason, []).append(cluster)
             continue
         outlet = project.chosen_among(outlets, cluster.scope.channel)
         draft = _draft(cluster, rows, mine, outlet, features, places)
         owned.update(dict.fromkeys(mine, -cluster.pk))
         drafts.append(draft)
     return drafts, skipped
+
+
+def join_drafts(drafts: Sequence[Draft], joined: Mapping[int, int]) -> list[Draft]:
+    """Drafts of which some serve others too: `joined` is the cluster of a draft to the cluster of
+    the one that takes its keywords. Chains lead to their end; what leads nowhere or in a circle
+    stays by itself."""
+    by_cluster = {draft.cluster.pk: draft for draft in drafts}
+    into: dict[int, list[Draft]] = {}
+    for draft in drafts:
+        end, seen = draft.cluster.pk, set[int]()
+        while end in joined and joined[end] in by_cluster and end not in seen:
+            seen.add(end)
+            end = joined[end]
+        if end not in seen and end != draft.cluster.pk:
+            into.setdefault(end, []).append(draft)
+    gone = {other.cluster.pk for others in into.values() for other in others}
+    return [
+        replace(
+            draft,
+            keywords=[k for one in (draft, *into.get(draft.cluster.pk, ())) for k in one.keywords],
+            rows=[row for one in (draft, *into.get(draft.cluster.pk, ())) for row in one.rows],
+        )
+        for draft in drafts
+        if draft.cluster.pk not in gone
+    ]
+
+
+def _on_topic(rows: Sequence[Row]) -> bool:
+    """Whether a cluster is about what the project is about: its keywords are, on average."""
+    return sum(row.fit for row in rows) / len(rows) >= EVEN
 
 
 def _share_of(
@@ -80,6 +127,8 @@ def _draft(
 ) -> Draft:
     by_id = {row.pk: row for row in rows}
     main = by_id[mine[0]]
+    renewed = for_coming_year(main.text, months_ahead(today())[0])
+    because = "" if renewed == main.text else f"; its year is now that of “{renewed}”"
     suggestion = suggest_kind(
         cluster.scope.channel,
         [INTENTS[row.intent] for row in rows if row.intent >= 0],
@@ -90,12 +139,14 @@ def _draft(
     return Draft(
         cluster=cluster,
         outlet=outlet,
-        title=title_from(cluster.name or main.text),
+        title=title_from(cluster.name or renewed),
         kind=suggestion.kind,
-        because=suggestion.because,
+        because=(suggestion.because + because)[:200],
         hours=KINDS[suggestion.kind].hours,
         main=main.keyword_id,
         keywords=[by_id[pk].keyword_id for pk in mine],
+        rows=[by_id[pk] for pk in mine],
+        renewed="" if renewed == main.text else renewed,
     )
 
 

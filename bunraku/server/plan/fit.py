@@ -6,7 +6,7 @@ from datetime import date
 from django.db import transaction
 
 from bunraku.core.plan.fitting import Fit as Placed
-from bunraku.core.plan.fitting import Problem, fit_greedily, fit_hours, next_hours
+from bunraku.core.plan.fitting import fit_greedily, fit_hours, leveled
 from bunraku.server.database.bulk import update_many
 from bunraku.server.errors import BunrakuError
 from bunraku.server.jobs.actions import start_job
@@ -20,17 +20,16 @@ from bunraku.server.projects.models import Project
 
 
 class FitReport(Result):
-    """What a fit brought: pieces placed and left out, its value over the horizon, the bound, the
-    gap, what ten more hours would add."""
+    """What a fit brought: pieces placed, left out and waiting for next year's season; its value
+    over the horizon, the bound, the gap."""
 
     placed: int = 0
     left_out: int = 0
+    waiting: int = 0
     without_worth: int = 0
     value: float = 0
     bound: float = 0
     gap_share: float = 0
-    next_piece: str = ""
-    next_value: float = 0
 
 
 @job_kind
@@ -47,9 +46,9 @@ class Fit(JobKind[Params, FitReport]):
         work.start("Fitting", 1)
         plan = plan_of(work.project)
         problem, months = fitting_problem(work.project, plan)
-        solved = fit_hours(problem)
+        solved = leveled(problem, fit_hours(problem))
         _store(work.project, plan, solved, months, "Fitted the plan to your hours")
-        work.result = _report(plan, problem, solved)
+        work.result = _report(plan, solved, months)
         work.report()
         work.advance()
 
@@ -58,7 +57,8 @@ class Fit(JobKind[Params, FitReport]):
         unknown = f"{result.without_worth:,} without a known worth" if result.without_worth else ""
         # Where nothing is worth anything, every plan is as good as any other.
         gap = f"at most {100 * result.gap_share:.1f}% below the best possible"
-        parts = (f"{result.placed:,} placed", f"{result.left_out:,} left out", unknown)
+        waiting = f"{result.waiting:,} for next year's season" if result.waiting else ""
+        parts = (f"{result.placed:,} placed", waiting, f"{result.left_out:,} left out", unknown)
         return ", ".join(part for part in (*parts, gap if result.value else "") if part)
 
 
@@ -73,11 +73,27 @@ def start_fitting(project: Project) -> tuple[FitReport, Job]:
             hint="Make pieces from clusters first.",
         )
     problem, months = fitting_problem(project, plan)
-    placed = fit_greedily(problem)
+    placed = leveled(problem, fit_greedily(problem))
     with transaction.atomic():
         _store(project, plan, placed, months, "Fitted the plan to your hours, first answer")
         job = start_job(project, Fit, Params(), distinct="fit")
-    return _report(plan, problem, placed), job
+    return _report(plan, placed, months), job
+
+
+def place_new(project: Project, pieces: Sequence[Piece]) -> int:
+    """Give pieces just made a month among the hours that are left, the others staying where they
+    are. Returns how many have one. To be called in a transaction."""
+    plan = plan_of(project)
+    new = {piece.pk for piece in pieces}
+    problem, months = fitting_problem(project, plan, held=new)
+    placed = leveled(problem, fit_greedily(problem))
+    changed = [
+        (months[month], figures.piece.pk)
+        for figures, month in zip(plan, placed.month.tolist(), strict=True)
+        if month >= 0 and figures.piece.pk in new
+    ]
+    update_many(Piece, ("month",), changed)
+    return len(changed)
 
 
 def last_fit(project: Project) -> FitReport | None:
@@ -106,16 +122,18 @@ def _store(
         update_many(Piece, ("month",), changed)
 
 
-def _report(plan: Sequence[PieceFigures], problem: Problem, solved: Placed) -> FitReport:
-    more = next_hours(problem, solved.month)
+def _report(plan: Sequence[PieceFigures], solved: Placed, months: Sequence[date]) -> FitReport:
     placed = int((solved.month >= 0).sum())
+    stands = [months[month] if month >= 0 else None for month in solved.month.tolist()]
     return FitReport(
         placed=placed,
         left_out=len(plan) - placed,
+        waiting=sum(
+            month is not None and figures.waits_until(month)
+            for figures, month in zip(plan, stands, strict=True)
+        ),
         without_worth=sum(figures.worth is None for figures in plan),
         value=round(solved.value, 2),
         bound=round(solved.bound, 2),
         gap_share=round(solved.gap_share, 4),
-        next_piece=plan[more[0]].piece.title if more else "",
-        next_value=round(more[1], 2) if more else 0.0,
     )

@@ -34,6 +34,39 @@ class Piece(models.Model):
         return self.title
 
 
+class MonthHours(models.Model):
+    """Hours to spend in a month that are not the usual ones: holidays, a quiet season."""
+
+    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="month_hours")
+    month = models.DateField()
+    hours = models.FloatField()
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["project", "month"], name="one_hours_a_month")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.hours:g} hours in {self.month:%B %Y}"
+
+
+class KeptApart(models.Model):
+    """Two keywords that the user wants served by two pieces, however alike they look."""
+
+    scope = models.ForeignKey(Scope, on_delete=models.CASCADE, related_name="+")
+    # The one of the lower id, and the other.
+    keyword = models.ForeignKey(Keyword, on_delete=models.CASCADE, related_name="+")
+    other = models.ForeignKey(Keyword, on_delete=models.CASCADE, related_name="+")
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["scope", "keyword", "other"], name="one_apart_a_pair")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.keyword_id} apart from {self.other_id}"
+
+
 class PieceKeyword(models.Model):
     """A keyword that a piece owns on its channel: the main one, or one it also serves."""
 

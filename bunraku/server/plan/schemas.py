@@ -7,7 +7,6 @@ from ninja import Field, Schema
 
 from bunraku.server.inputs import Id, a_name
 from bunraku.server.jobs.api import JobOut
-from bunraku.server.plan.actions import MOST_CLUSTERS
 from bunraku.server.plan.board import Order
 from bunraku.server.sheet.rows import RowOut
 
@@ -16,7 +15,8 @@ KindId = Literal["article", "guide", "landing", "location", "home", "video", "li
 
 class PieceOut(Schema):
     """A piece with what its keywords add up to. `month_share` is the year of its searches, January
-    first, or empty."""
+    first, or empty. `publish_by`, the season it is in time for (`climb`) and one it is too `late`
+    for (`missed`) go by its month; it `waits` where that is next year's season for it."""
 
     id: int
     cluster_id: int | None
@@ -33,6 +33,9 @@ class PieceOut(Schema):
     publish_by: date | None
     late: bool
     climb_month: int
+    climb: date | None
+    missed: date | None
+    waits: bool
     days_until_shown: int
     main: str
     chance: float | None
@@ -44,21 +47,38 @@ class PieceOut(Schema):
 
 
 class OverlapOut(Schema):
-    """Two pieces whose main keywords share results."""
+    """Two pieces after the same searchers, and why."""
 
     piece: int
     title: str
     other: int
     other_title: str
-    shared: int
-    of: int
+    why: str
 
 
 class PlanMonthOut(Schema):
-    """A month of the plan, its first day, and the hours that its pieces take."""
+    """A month of the plan, its first day, the hours that its pieces take and those there are."""
 
     month: date
     hours: float
+    to_spend: float
+
+
+class TitleOut(Schema):
+    """A piece by its title."""
+
+    id: int
+    title: str
+
+
+class ImpossibleOut(Schema):
+    """Pinned pieces that cannot be as they are: their month's hours do not hold them, or (without
+    hours to spend) it is over."""
+
+    month: date
+    hours: float
+    to_spend: float | None
+    pieces: list[TitleOut]
 
 
 class OutletPiecesOut(Schema):
@@ -71,16 +91,15 @@ class OutletPiecesOut(Schema):
 
 class FitReportOut(Schema):
     """What a fit brought: pieces placed and left out, its value over the horizon and the proven
-    bound, the gap between them, and what ten more hours would add."""
+    bound, the gap between them."""
 
     placed: int
     left_out: int
+    waiting: int
     without_worth: int
     value: float
     bound: float
     gap_share: float
-    next_piece: str
-    next_value: float
 
 
 class KindOut(Schema):
@@ -94,7 +113,8 @@ class KindOut(Schema):
 
 class PlanOut(Schema):
     """The year in sums: its twelve months, hours to spend in each, how many pieces there are and
-    are placed, their hours and worth, the outlets, the overlaps, the last fit. The pieces
+    are placed, their hours and worth, the outlets, the overlaps, pins that cannot be, the last
+    fit. The pieces
     themselves are read in pages."""
 
     months: list[PlanMonthOut]
@@ -105,6 +125,7 @@ class PlanOut(Schema):
     worth: float | None
     outlets: list[OutletPiecesOut]
     overlaps: list[OverlapOut]
+    impossible: list[ImpossibleOut]
     kinds: list[KindOut]
     fit: FitReportOut | None
 
@@ -133,17 +154,17 @@ class PieceDetailOut(Schema):
     rows: list[RowOut]
 
 
-class PiecesIn(Schema):
-    """Clusters to make pieces of."""
+class PairIn(Schema):
+    """The other piece of two."""
 
-    cluster_ids: list[int] = Field(min_length=1, max_length=MOST_CLUSTERS)
+    other: Id
 
 
-class MadeOut(Schema):
-    """Pieces made, and how many clusters were skipped, by reason."""
+class MonthHoursIn(Schema):
+    """Hours to spend in a month; none for the usual ones."""
 
-    made: int
-    skipped: dict[str, int]
+    month: date
+    hours: Annotated[float | None, Field(ge=0, le=744)]
 
 
 Title = a_name(200)

@@ -1,7 +1,8 @@
 """Reading the plan: pieces with what their keywords add up to."""
 
+import math
 from collections import defaultdict
-from collections.abc import Iterable, Sequence
+from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass, field
 from datetime import date
 from typing import Any
@@ -11,23 +12,26 @@ import numpy as np
 from bunraku.core.plan.calendar import (
     DAYS_UNTIL_SHOWN,
     HORIZON_MONTHS,
+    SETTLING_DAYS,
     PublishBy,
     months_ahead,
     publish_by,
     value_by_month,
 )
 from bunraku.core.plan.fitting import Problem
-from bunraku.core.plan.ownership import Overlap, overlaps
 from bunraku.core.weigh.chance import growth_by_month
 from bunraku.server.clock import today
 from bunraku.server.database.parts import in_parts
-from bunraku.server.plan.models import Piece, PieceKeyword
+from bunraku.server.plan.models import MonthHours, Piece, PieceKeyword
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.known import latest
-from bunraku.server.sheet.models import Keyword, Outlook, Row, RowPage, Scope
+from bunraku.server.sheet.models import Keyword, Outlook, Row, Scope
 from bunraku.server.weigh.evidence import standpoint_of, strengths_on
 from bunraku.server.weigh.weighing import OF_OUTLETS
 from bunraku.sources.protocol import CHANNELS, What
+
+UNKNOWN_WORTH = 1e-6
+"""What a piece of unknown worth counts when months are given out: it is placed, but last."""
 
 
 @dataclass
@@ -74,15 +78,32 @@ class PieceFigures:
         return own if own is not None else DAYS_UNTIL_SHOWN[self.piece.scope.channel]
 
     @property
-    def publish_by(self) -> PublishBy:
-        """When it must be out to catch the climb of its main keyword, or, where that one's year is
-        not known, of the most searched of its others that has a season."""
+    def days_ahead(self) -> int:
+        """How long before its climb it must be out: until it shows and has settled."""
+        return self.days_until_shown + SETTLING_DAYS[self.piece.scope.channel]
+
+    @property
+    def climb_month(self) -> int:
+        """The month in which the searches of its main keyword climb, or, where that one's year is
+        not known, of the most searched of its others that has a season; 0 without one."""
         # The main keyword leads; the rest only speak where it has no season.
         others = sorted(self.rows, key=lambda row: -(row.volume or 0))
-        climb = next(
-            (row.climb_month for row in (self.main, *others) if row and row.climb_month), 0
-        )
-        return publish_by(climb, self.days_until_shown, today())
+        return next((row.climb_month for row in (self.main, *others) if row and row.climb_month), 0)
+
+    @property
+    def publish_by(self) -> PublishBy:
+        """When it must be out to catch its climb, from the month it is planned for."""
+        return self.publish_by_from(self.piece.month)
+
+    def publish_by_from(self, month: date | None) -> PublishBy:
+        """The same if it were planned for a month; None: from today."""
+        return publish_by(self.climb_month, self.days_ahead, max(month or today(), today()))
+
+    def waits_until(self, month: date) -> bool:
+        """Whether in this month it is for a season that comes after one it has missed by now."""
+        now = self.publish_by_from(months_ahead(today())[0])
+        then = self.publish_by_from(month)
+        return now.late and then.climb == now.climb and not then.late
 
 
 def plan_of(project: Project, piece_ids: Sequence[int] | None = None) -> list[PieceFigures]:
@@ -133,28 +154,53 @@ def _as_for_own_outlets(project: Project, plan: Iterable[PieceFigures]) -> None:
                     setattr(row, name, getattr(outlook, name))
 
 
-def fitting_problem(project: Project, plan: Sequence[PieceFigures]) -> tuple[Problem, list[date]]:
-    """The plan as the core's problem, and the months of the horizon."""
+def fitting_problem(
+    project: Project, plan: Sequence[PieceFigures], *, held: Collection[int] | None = None
+) -> tuple[Problem, list[date]]:
+    """The plan as the core's problem, and the months of the horizon. With `held`, only the pieces
+    of these ids may be placed: the others stay in the month that they have, or without one."""
     months = months_ahead(today())
     place = {month: number for number, month in enumerate(months)}
     share = np.array(
         [figures.month_share or [np.nan] * 12 for figures in plan], dtype=float
     ).reshape(len(plan), 12)
-    worth = np.array([figures.worth or 0.0 for figures in plan], dtype=float)
+    worth = np.array([_worth_to_fit(figures) for figures in plan], dtype=float)
     delay = np.array([figures.days_until_shown for figures in plan], dtype=float)
-    pinned = [
-        place.get(figures.piece.month, -1) if figures.piece.pinned and figures.piece.month else -1
-        for figures in plan
+    stays = [
+        figures.piece.pinned if held is None else figures.piece.pk not in held for figures in plan
     ]
+    pinned = [
+        place.get(figures.piece.month, -1) if stay and figures.piece.month else -1
+        for figures, stay in zip(plan, stays, strict=True)
+    ]
+    value = value_by_month(worth, share, delay, months[0].month, _growth(project, plan))
+    if held is not None:
+        # What has no month stays without one: it is worth nothing anywhere.
+        value[[stay and at < 0 for stay, at in zip(stays, pinned, strict=True)]] = 0
     return (
         Problem(
-            value=value_by_month(worth, share, delay, months[0].month, _growth(project, plan)),
+            value=value,
             hours=np.array([figures.piece.hours for figures in plan], dtype=float),
-            capacity=np.full(len(months), float(project.hours_a_month)),
+            capacity=np.array(list(hours_by_month(project, months).values()), dtype=float),
             pinned=np.array(pinned, dtype=np.int64),
         ),
         months,
     )
+
+
+def hours_by_month(project: Project, months: Sequence[date]) -> dict[date, float]:
+    """Hours to spend in each of some months: the usual ones, or those that the month was given."""
+    hours = dict.fromkeys(months, float(project.hours_a_month))
+    own = MonthHours.objects.filter(project=project, month__in=months)
+    return hours | dict(own.values_list("month", "hours"))
+
+
+def _worth_to_fit(figures: PieceFigures) -> float:
+    """Worth a month; where it is unknown so little that everything known comes first, and the more
+    searched before the less."""
+    if figures.worth is not None:
+        return figures.worth
+    return UNKNOWN_WORTH * (1 + math.log1p(figures.volume or 0))
 
 
 def _growth(
@@ -184,22 +230,3 @@ def _growth(
         numbers = [number for number, _ in mains]
         growth[numbers] = growth_by_month(strengths, own, scope.channel)
     return growth
-
-
-def shared_pages(mains: Iterable[tuple[int, int, int]]) -> list[Overlap]:
-    """Pieces whose main keywords show mostly the same results, on one channel. `mains`: piece,
-    scope and row of the main keyword of each."""
-    by_scope: dict[int, dict[int, int]] = defaultdict(dict)
-    for piece, scope, row in mains:
-        by_scope[scope][row] = piece
-    rows = [row for of_scope in by_scope.values() for row in of_scope]
-    packed = {
-        row: np.frombuffer(ids, dtype=np.int64).tolist()
-        for part in in_parts(rows)
-        for row, ids in RowPage.objects.filter(row__in=part).values_list("row_id", "result_ids")
-    }
-    return [
-        overlap
-        for of_scope in by_scope.values()
-        for overlap in overlaps({of_scope[row]: packed[row] for row in of_scope if row in packed})
-    ]

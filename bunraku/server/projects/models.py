@@ -21,10 +21,16 @@ class Project(models.Model):
     language = models.CharField(max_length=2, default="en")
     currency = models.CharField(max_length=3, default="£")
     hours_a_month = models.FloatField(default=30)
+    # What an hour of the person's is worth to them, in the currency: what a plan must pay for.
+    hour_value = models.FloatField(default=10)
     own_brands = models.JSONField(default=list)
     rival_brands = models.JSONField(default=list)
     places = models.JSONField(default=list)
     preset = models.CharField(max_length=12, default="growing")
+    # What a Go and a Try must bring where it is not as the preset says: names of `Thresholds`.
+    thresholds = models.JSONField(default=dict)
+    # Where figures come from: "practice", the simulated world, or "files", one's own alone.
+    figures_from = models.CharField(max_length=8, default="practice")
     click_values = models.JSONField(default=dict)
     # Names of sources, the most trusted first; those not named come after, in the installation's
     # order. Files stand before all others.
@@ -87,6 +93,8 @@ class Outlet(models.Model):
     # Authority 0-100 on the web, followers on video, reviews on a marketplace.
     standing = models.FloatField()
     days_until_shown = models.PositiveIntegerField(null=True, blank=True)
+    # Not told by the person: a beginner's usual standing stands in.
+    assumed = models.BooleanField(default=False)
     # Counts its changes, as the project's own does.
     version = models.PositiveIntegerField(default=1)
 

@@ -19,9 +19,11 @@ from bunraku.server.gather.ways.options import RunOptions
 from bunraku.server.jobs.models import Job
 from bunraku.server.jobs.running import run_job
 from bunraku.server.journal.models import Entry, LogLine
-from bunraku.server.plan.actions import change_piece, make_pieces
+from bunraku.server.plan.actions import change_piece
 from bunraku.server.plan.fit import start_fitting
+from bunraku.server.plan.making import Wishes, make_pieces
 from bunraku.server.plan.models import Piece
+from bunraku.server.plan.preview import preview_pieces
 from bunraku.server.projects.actions import change_project, create_project
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.actions import set_state
@@ -127,7 +129,11 @@ def _plan(project: Project, pieces: dict[str, int]) -> None:
         best = list_clusters(
             find_scope(project, channel), q="", sort="worth", several=several, offset=0, limit=count
         )
-        make_pieces(project, [cluster["id"] for cluster in best["clusters"]])
+        ids = [cluster["id"] for cluster in best["clusters"]]
+        rivals = preview_pieces(project, ids)["rivals"]
+        pairs = [(pair["one"]["cluster_id"], pair["other"]["cluster_id"]) for pair in rivals]
+        joined = {other: one for one, other in pairs if one and other}
+        make_pieces(project, ids, wishes=Wishes(into_clusters=joined))
     _, job = start_fitting(project)
     _finish(job)
     # Two months that the user settled by hand: they hold when the plan is fitted again.

@@ -1272,6 +1272,107 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/pieces/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview
+         * @description What planning some clusters would make, and what would fight; changes nothing.
+         */
+        post: operations["bunraku_server_plan_api_preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{piece_id}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Merge
+         * @description Have a piece serve what another one would; the other goes.
+         */
+        post: operations["bunraku_server_plan_api_merge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{piece_id}/apart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Apart
+         * @description Keep two pieces apart, however alike they are.
+         */
+        post: operations["bunraku_server_plan_api_apart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/plan/hours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Month Hours
+         * @description Set the hours of a month, or have the usual ones again.
+         */
+        put: operations["bunraku_server_plan_api_month_hours"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/plan/prospects": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Prospects
+         * @description What the plan brings for its hours, what would fill those that are left, and what ten more
+         *     would bring.
+         */
+        get: operations["bunraku_server_plan_api_prospects"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/pieces/{piece_id}": {
         parameters: {
             query?: never;
@@ -3217,13 +3318,15 @@ export interface components {
         /**
          * FitReportOut
          * @description What a fit brought: pieces placed and left out, its value over the horizon and the proven
-         *     bound, the gap between them, and what ten more hours would add.
+         *     bound, the gap between them.
          */
         FitReportOut: {
             /** Placed */
             placed: number;
             /** Left Out */
             left_out: number;
+            /** Waiting */
+            waiting: number;
             /** Without Worth */
             without_worth: number;
             /** Value */
@@ -3232,10 +3335,24 @@ export interface components {
             bound: number;
             /** Gap Share */
             gap_share: number;
-            /** Next Piece */
-            next_piece: string;
-            /** Next Value */
-            next_value: number;
+        };
+        /**
+         * ImpossibleOut
+         * @description Pinned pieces that cannot be as they are: their month's hours do not hold them, or (without
+         *     hours to spend) it is over.
+         */
+        ImpossibleOut: {
+            /**
+             * Month
+             * Format: date
+             */
+            month: string;
+            /** Hours */
+            hours: number;
+            /** To Spend */
+            to_spend: number | null;
+            /** Pieces */
+            pieces: components["schemas"]["TitleOut"][];
         };
         /**
          * KindOut
@@ -3268,7 +3385,7 @@ export interface components {
         };
         /**
          * OverlapOut
-         * @description Two pieces whose main keywords share results.
+         * @description Two pieces after the same searchers, and why.
          */
         OverlapOut: {
             /** Piece */
@@ -3279,14 +3396,12 @@ export interface components {
             other: number;
             /** Other Title */
             other_title: string;
-            /** Shared */
-            shared: number;
-            /** Of */
-            of: number;
+            /** Why */
+            why: string;
         };
         /**
          * PlanMonthOut
-         * @description A month of the plan, its first day, and the hours that its pieces take.
+         * @description A month of the plan, its first day, the hours that its pieces take and those there are.
          */
         PlanMonthOut: {
             /**
@@ -3296,11 +3411,14 @@ export interface components {
             month: string;
             /** Hours */
             hours: number;
+            /** To Spend */
+            to_spend: number;
         };
         /**
          * PlanOut
          * @description The year in sums: its twelve months, hours to spend in each, how many pieces there are and
-         *     are placed, their hours and worth, the outlets, the overlaps, the last fit. The pieces
+         *     are placed, their hours and worth, the outlets, the overlaps, pins that cannot be, the last
+         *     fit. The pieces
          *     themselves are read in pages.
          */
         PlanOut: {
@@ -3320,9 +3438,21 @@ export interface components {
             outlets: components["schemas"]["OutletPiecesOut"][];
             /** Overlaps */
             overlaps: components["schemas"]["OverlapOut"][];
+            /** Impossible */
+            impossible: components["schemas"]["ImpossibleOut"][];
             /** Kinds */
             kinds: components["schemas"]["KindOut"][];
             fit: components["schemas"]["FitReportOut"] | null;
+        };
+        /**
+         * TitleOut
+         * @description A piece by its title.
+         */
+        TitleOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
         };
         /**
          * PiecesQuery
@@ -3351,7 +3481,8 @@ export interface components {
         /**
          * PieceOut
          * @description A piece with what its keywords add up to. `month_share` is the year of its searches, January
-         *     first, or empty.
+         *     first, or empty. `publish_by`, the season it is in time for (`climb`) and one it is too `late`
+         *     for (`missed`) go by its month; it `waits` where that is next year's season for it.
          */
         PieceOut: {
             /** Id */
@@ -3387,6 +3518,12 @@ export interface components {
             late: boolean;
             /** Climb Month */
             climb_month: number;
+            /** Climb */
+            climb: string | null;
+            /** Missed */
+            missed: string | null;
+            /** Waits */
+            waits: boolean;
             /** Days Until Shown */
             days_until_shown: number;
             /** Main */
@@ -3418,21 +3555,151 @@ export interface components {
         };
         /**
          * MadeOut
-         * @description Pieces made, and how many clusters were skipped, by reason.
+         * @description Pieces made, how many have a month, main keywords whose year was renewed, and how many
+         *     clusters were skipped, by reason.
          */
         MadeOut: {
             /** Made */
             made: number;
+            /** Placed */
+            placed: number;
+            /** Renewed */
+            renewed: string[];
             /** Skipped */
             skipped: {
                 [key: string]: number;
             };
         };
         /**
+         * ApartIn
+         * @description A cluster whose piece stays apart from another one's, or from one that is there.
+         */
+        ApartIn: {
+            /** Cluster Id */
+            cluster_id: number;
+            /** Other Cluster */
+            other_cluster?: number | null;
+            /** Other Piece */
+            other_piece?: number | null;
+        };
+        /**
+         * JoinIn
+         * @description A cluster whose keywords another one's piece serves too, or one that is there.
+         */
+        JoinIn: {
+            /** Cluster Id */
+            cluster_id: number;
+            /** Into Cluster */
+            into_cluster?: number | null;
+            /** Into Piece */
+            into_piece?: number | null;
+        };
+        /**
          * PiecesIn
-         * @description Clusters to make pieces of.
+         * @description Clusters to make pieces of: which of them join another, which are meant to be two, and
+         *     whether those are wanted that are not about the project's subject.
          */
         PiecesIn: {
+            /** Cluster Ids */
+            cluster_ids: number[];
+            /**
+             * Joined
+             * @default []
+             */
+            joined: components["schemas"]["JoinIn"][];
+            /**
+             * Apart
+             * @default []
+             */
+            apart: components["schemas"]["ApartIn"][];
+            /**
+             * Off Topic
+             * @default false
+             */
+            off_topic: boolean;
+        };
+        /**
+         * DraftOut
+         * @description A piece that a cluster would make; `renewed` is its main keyword with the coming year.
+         */
+        DraftOut: {
+            /** Cluster Id */
+            cluster_id: number;
+            /** Title */
+            title: string;
+            /** Kind Name */
+            kind_name: string;
+            /** Main */
+            main: string;
+            /** Renewed */
+            renewed: string;
+            /** Keywords */
+            keywords: number;
+            /** Volume */
+            volume: number | null;
+            /** Worth */
+            worth: number | null;
+        };
+        /**
+         * OffTopicOut
+         * @description A cluster that is not about the project's subject.
+         */
+        OffTopicOut: {
+            /** Cluster Id */
+            cluster_id: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * PreviewOut
+         * @description What planning some clusters would make: drafts, those that would fight, those that are not
+         *     about the subject, and how many are skipped besides, by reason.
+         */
+        PreviewOut: {
+            /** Drafts */
+            drafts: components["schemas"]["DraftOut"][];
+            /** Rivals */
+            rivals: components["schemas"]["RivalsOut"][];
+            /** Off Topic */
+            off_topic: components["schemas"]["OffTopicOut"][];
+            /** Skipped */
+            skipped: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * RivalOut
+         * @description One of two that would fight: a draft by its cluster, or a piece that is there.
+         */
+        RivalOut: {
+            /** Cluster Id */
+            cluster_id: number | null;
+            /** Piece Id */
+            piece_id: number | null;
+            /** Title */
+            title: string;
+            /** Main */
+            main: string;
+            /** Volume */
+            volume: number | null;
+            /** Worth */
+            worth: number | null;
+        };
+        /**
+         * RivalsOut
+         * @description Two that would fight for the same searchers, and why.
+         */
+        RivalsOut: {
+            one: components["schemas"]["RivalOut"];
+            other: components["schemas"]["RivalOut"];
+            /** Why */
+            why: string;
+        };
+        /**
+         * ClustersIn
+         * @description Clusters to look at.
+         */
+        ClustersIn: {
             /** Cluster Ids */
             cluster_ids: number[];
         };
@@ -3444,6 +3711,93 @@ export interface components {
             piece: components["schemas"]["PieceOut"];
             /** Rows */
             rows: components["schemas"]["RowOut"][];
+        };
+        /**
+         * PairIn
+         * @description The other piece of two.
+         */
+        PairIn: {
+            /** Other */
+            other: number;
+        };
+        /**
+         * MonthHoursIn
+         * @description Hours to spend in a month; none for the usual ones.
+         */
+        MonthHoursIn: {
+            /**
+             * Month
+             * Format: date
+             */
+            month: string;
+            /** Hours */
+            hours: number | null;
+        };
+        /**
+         * OutlayOut
+         * @description What the placed pieces bring until the end of the twelve months, with an interval that holds
+         *     it with 80 %, for how many hours and at what cost; how many pieces bring four fifths of it;
+         *     how many times more a click would have to be worth for it to pay (0: it does, or never can).
+         */
+        OutlayOut: {
+            /** Value */
+            value: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Hours */
+            hours: number;
+            /** Cost */
+            cost: number;
+            /** Pays */
+            pays: boolean;
+            /** Few */
+            few: number;
+            /** Few Value */
+            few_value: number;
+            /** Few Hours */
+            few_hours: number;
+            /** Times */
+            times: number;
+        };
+        /**
+         * ProposalOut
+         * @description A cluster that would fill hours that are left.
+         */
+        ProposalOut: {
+            /** Cluster Id */
+            cluster_id: number;
+            /** Channel */
+            channel: string;
+            /** Title */
+            title: string;
+            /** Kind Name */
+            kind_name: string;
+            /** Hours */
+            hours: number;
+            /** Month */
+            month: string | null;
+            /** Adds */
+            adds: number;
+        };
+        /**
+         * ProspectsOut
+         * @description What the plan brings; hours that are left and what would fill them; what so many more hours
+         *     would bring.
+         */
+        ProspectsOut: {
+            outlay: components["schemas"]["OutlayOut"];
+            /** Hours Left */
+            hours_left: number;
+            /** Rows */
+            rows: components["schemas"]["ProposalOut"][];
+            /** More Hours */
+            more_hours: number;
+            /** More Titles */
+            more_titles: string[];
+            /** More Adds */
+            more_adds: number;
         };
         /**
          * PieceIn
@@ -3485,6 +3839,8 @@ export interface components {
             placed: number;
             /** Left Out */
             left_out: number;
+            /** Waiting */
+            waiting: number;
             /** Without Worth */
             without_worth: number;
             /** Value */
@@ -3493,10 +3849,6 @@ export interface components {
             bound: number;
             /** Gap Share */
             gap_share: number;
-            /** Next Piece */
-            next_piece: string;
-            /** Next Value */
-            next_value: number;
             job: components["schemas"]["JobOut"];
         };
         /**
@@ -5998,6 +6350,178 @@ export interface operations {
             404: components["responses"]["Problem404"];
             409: components["responses"]["Problem409"];
             413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_api_preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClustersIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PreviewOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_api_merge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PairIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceDetailOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_api_apart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PairIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_api_month_hours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MonthHoursIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_api_prospects: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProspectsOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
             422: components["responses"]["Problem422"];
             500: components["responses"]["Problem500"];
             503: components["responses"]["Problem503"];

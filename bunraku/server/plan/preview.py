@@ -1,0 +1,73 @@
+"""What planning some clusters would make, seen before it is done."""
+
+from collections.abc import Sequence
+from typing import Any
+
+from bunraku.core.plan.pieces import KINDS
+from bunraku.server.plan.drafting import OFF_TOPIC, Draft, draft_pieces
+from bunraku.server.plan.making import clusters_of
+from bunraku.server.plan.rivals import mains_of_drafts, mains_of_pieces, rivalries_among
+from bunraku.server.plan.selectors import PieceFigures, plan_of
+from bunraku.server.projects.models import Project
+from bunraku.server.sheet.models import Row
+
+MOST_PAIRS = 200
+"""Pairs shown: whoever plans more that fight has other worries."""
+
+
+def preview_pieces(project: Project, cluster_ids: Sequence[int]) -> dict[str, Any]:
+    """Drafts of clusters, those among them that would fight each other or a piece that is there,
+    and those that are not about the project's subject. Raises: not_found."""
+    clusters = clusters_of(project, cluster_ids)
+    drafts, skipped = draft_pieces(project, clusters)
+    off_topic = skipped.pop(OFF_TOPIC, [])
+    new = {-draft.cluster.pk: draft for draft in drafts}
+    mains = [*mains_of_pieces(project), *mains_of_drafts(drafts)]
+    fights = [r for r in rivalries_among(project, mains) if r.one < 0 or r.other < 0][:MOST_PAIRS]
+    there = {id for r in fights for id in (r.one, r.other) if id > 0}
+    pieces = {figures.piece.pk: figures for figures in plan_of(project, sorted(there))}
+    return {
+        "drafts": [_draft(draft) for draft in drafts],
+        "rivals": [
+            {
+                "one": _rival(fight.one, new, pieces),
+                "other": _rival(fight.other, new, pieces),
+                "why": fight.why,
+            }
+            for fight in fights
+        ],
+        "off_topic": [{"cluster_id": c.pk, "name": str(c)} for c in off_topic],
+        "skipped": {reason: len(of) for reason, of in skipped.items()},
+    }
+
+
+def _draft(draft: Draft) -> dict[str, Any]:
+    return {
+        "cluster_id": draft.cluster.pk,
+        "title": draft.title,
+        "kind_name": KINDS[draft.kind].name,
+        "main": draft.main_row.text,
+        "renewed": draft.renewed,
+        "keywords": len(draft.rows),
+        "volume": _sum(draft.rows, "volume"),
+        "worth": _sum(draft.rows, "worth"),
+    }
+
+
+def _rival(id: int, new: dict[int, Draft], pieces: dict[int, PieceFigures]) -> dict[str, Any]:
+    if id in new:
+        return {**_draft(new[id]), "piece_id": None}
+    figures = pieces[id]
+    return {
+        "cluster_id": None,
+        "piece_id": id,
+        "title": figures.piece.title,
+        "main": figures.main.text if figures.main else "",
+        "volume": figures.volume,
+        "worth": figures.worth,
+    }
+
+
+def _sum(rows: Sequence[Row], name: str) -> float | None:
+    known = [value for row in rows if (value := getattr(row, name)) is not None]
+    return sum(known) if known else None
