@@ -12,10 +12,10 @@ from hypothesis import strategies as st
 from bunraku.core.plan.calendar import months_ahead, publish_by, value_by_month
 from bunraku.core.plan.evening import LEVEL_SHARE, level, leveled, next_hours
 from bunraku.core.plan.fitting import Fit, Problem, fit_greedily, fit_hours
-from bunraku.core.plan.outlay import outlay_of
+from bunraku.core.plan.outlay import COMMON_SPREAD, outlay_of
 from bunraku.core.plan.ownership import divide_keywords, overlaps
 from bunraku.core.plan.pieces import KINDS, suggest_kind, title_from
-from bunraku.core.plan.rivals import Contender, rivalries
+from bunraku.core.plan.rivals import SAME, Contender, Rivalry, grouped, rivalries
 from bunraku.core.text.labelled_phrases import INTENTS
 
 NAN = float("nan")
@@ -166,7 +166,9 @@ def test_evening_keeps_pieces_pins_hours_and_nearly_all_value(seed: int) -> None
 def test_an_outlay_by_hand() -> None:
     value, hours = np.array([80.0, 15.0, 5.0, np.nan]), np.array([5.0, 5.0, 5.0, 5.0])
     sure = outlay_of(value, np.zeros(4), np.ones(4), hours, 2.0)
-    assert (sure.value, sure.low, sure.high, sure.cost) == pytest.approx((100, 100, 100, 40))
+    wide = 0.25 * 1.2816
+    assert (sure.value, sure.cost) == pytest.approx((100, 40))
+    assert np.log(sure.high / sure.low) == pytest.approx(2 * wide, rel=1e-4)
     assert sure.pays
     assert sure.times == 0
     assert (sure.few, sure.few_value, sure.few_hours) == ((0,), 80.0, 5.0)
@@ -187,6 +189,7 @@ def test_an_outlay_holds_what_it_says() -> None:
     told = outlay_of(value, np.full(30, 0.4), chance, np.ones(30), 1.0)
     searches = np.exp(random.normal(-0.08, 0.4, (4000, 30)))
     totals = ((random.random((4000, 30)) < chance) * value / chance * searches).sum(axis=1)
+    totals *= np.exp(random.normal(-0.03, COMMON_SPREAD, 4000))
     held = ((totals >= told.low) & (totals <= told.high)).mean()
     assert 0.76 <= held <= 0.84
 
@@ -285,6 +288,9 @@ def test_each_keyword_gets_one_owner() -> None:
     assert got == {1: [10, 11], 2: [13], 3: [14]}
 
 
+HIVES = ("t hive tool", "t honey jars", "t bee smoker", "i when to harvest honey", "t queen cage")
+
+
 def contenders(*told: str) -> list[Contender]:
     by_letter = {name[0]: code for code, name in enumerate(INTENTS)}
     return [
@@ -300,22 +306,31 @@ def contenders(*told: str) -> list[Contender]:
         ("t bee smoker set", "t bee smoker for sale", True),
         ("t bee smoker for sale", "t bee smoker under 50", True),
         ("c best dog clippers", "c dog clippers review", True),
-        ("i how to cut a dogs nails", "i how to trim dog nails", True),
+        ("i how to cut a dogs nails", "i cutting a puppy's nails", True),
+        ("i when to harvest honey", "i how to harvest honey", True),
+        ("t bee suit", "t beekeeping suit", True),
+        ("t coffee machine repair", "t espresso machine repair", True),
         ("t bee smoker for sale", "i how to light a bee smoker", False),
         ("i what is a bee smoker", "i how to light a bee smoker", False),
         ("t dog grooming scissors", "t dog grooming table", False),
         ("t honey extractor", "t hive tool", False),
+        ("c bee smoker vs bee suit", "c best bee smoker", False),
     ],
 )
 def test_what_would_fight_by_wording(one: str, other: str, *, fight: bool) -> None:
     assert bool(rivalries(contenders(one, other), "en")) == fight
 
 
-def test_results_outrank_wording_and_places_are_apart() -> None:
+def test_results_outrank_meaning_and_places_are_apart() -> None:
     one, other = contenders("t bee smoker set", "t bee smoker for sale")
     same = list(range(1, 11))
-    apart = [replace(one, results=same), replace(other, results=[90 + n for n in same])]
+    # What names the same is one piece's, whatever stands there; near meaning gives way to results.
+    suits = contenders("i how to cut a dogs nails", "i cutting a puppy's nails", *HIVES)
+    assert {(r.one, r.other) for r in rivalries(suits, "en")} == {(0, 1)}
+    apart = [replace(c, results=[100 * c.id + n for n in same]) for c in suits]
     assert rivalries(apart, "en") == []
+    shown = [replace(c, results=[100 + c.id * 10 + n for n in same]) for c in (one, other)]
+    assert [r.why for r in rivalries(shown, "en")] == [SAME]
     shared = [
         replace(one, results=same),
         replace(contenders("t hive tool")[0], id=7, results=[*same[:5], 41, 42, 43, 44, 45]),
@@ -324,6 +339,16 @@ def test_results_outrank_wording_and_places_are_apart() -> None:
     assert rivalries([one, replace(other, place="video")], "en") == []
     assert rivalries([one, replace(other, local=True)], "en") == []
     assert rivalries([], "en") == []
+
+
+def test_rivals_are_put_together() -> None:
+    pairs = [Rivalry(1, 2, "a"), Rivalry(2, 3, "b"), Rivalry(-5, 9, "c"), Rivalry(1, 3, "d")]
+    standing = {1: (True, 1.0), 2: (True, 5.0), 3: (True, 2.0), -5: (False, 99.0), 9: (True, 0.0)}
+    first, second = grouped(pairs, standing)
+    assert (first.serves, first.others) == (2, ((1, "a"), (3, "b")))
+    # What is there already serves, however little it brings.
+    assert (second.serves, second.others) == (9, ((-5, "c"),))
+    assert grouped([], {}) == []
 
 
 def test_overlaps_are_found_by_shared_results() -> None:

@@ -35,7 +35,7 @@ def one_each(rows: Make) -> Callable[..., list[int]]:
 
 
 SMOKERS = (
-    {"text": "bee smoker set", "worth": 9.0, "volume": 300.0},
+    {"text": "bee smoker set", "worth": 9.0, "volume": 300.0, "clicks": 20.0},
     {"text": "bee smoker for sale", "worth": 5.0, "volume": 100.0},
     {"text": "honey jars", "worth": 4.0, "volume": 90.0},
 )
@@ -47,9 +47,10 @@ def test_what_would_fight_is_found_before_it_is_planned(
     ids = one_each(*SMOKERS)
     told = api.post("/pieces/preview", {"cluster_ids": ids})
     assert [draft["main"] for draft in told["drafts"]] == [figure["text"] for figure in SMOKERS]
-    [pair] = told["rivals"]
-    assert {pair["one"]["main"], pair["other"]["main"]} == {"bee smoker set", "bee smoker for sale"}
-    assert pair["one"]["worth"] is not None
+    [group] = told["groups"]
+    assert group["serves"]["main"] == "bee smoker set"
+    assert group["serves"]["worth"] == 9.0
+    assert [other["main"] for other in group["others"]] == ["bee smoker for sale"]
     assert not Piece.objects.exists()
 
 
@@ -81,8 +82,9 @@ def test_one_that_is_there_serves_it_too(api: Api, one_each: Callable[..., list[
     ids = one_each(*SMOKERS)
     api.post("/pieces", {"cluster_ids": ids[:1]})
     [piece] = pieces_of(api)
-    [pair] = api.post("/pieces/preview", {"cluster_ids": ids[1:]})["rivals"]
-    assert piece["id"] in (pair["one"]["piece_id"], pair["other"]["piece_id"])
+    [group] = api.post("/pieces/preview", {"cluster_ids": ids[1:]})["groups"]
+    assert group["serves"]["piece_id"] == piece["id"]
+    assert group["others"][0]["cluster_id"] == ids[1]
     joined = [{"cluster_id": ids[1], "into_piece": piece["id"]}]
     assert api.post("/pieces", {"cluster_ids": ids[1:], "joined": joined})["made"] == 1
     assert api.get(f"/pieces/{piece['id']}")["piece"]["keywords"] == 2

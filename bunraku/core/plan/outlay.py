@@ -12,6 +12,9 @@ HELD = 0.8
 """Share of plans whose worth lies within the interval told."""
 MOST_SHARE = 0.8
 """What the few that matter bring of the whole."""
+COMMON_SPREAD = 0.25
+"""Standard deviation of ln of what errs for all pieces at once: shares of clicks, the value of one,
+how fast an outlet's pieces settle. However many the pieces, it does not even out."""
 _HOLDS = NormalDist().inv_cdf((1 + HELD) / 2)
 
 
@@ -48,8 +51,8 @@ def outlay_of(
     NaN counts as even; `hours` (n,); `hour_value`, what an hour is worth, in the same currency.
     Returns: `Outlay`. Formula: pieces apart from each other: one shows on page one with its chance
     and brings then what it brings on average there, times a log-normal of searches; variances add
-    up, and the sum is taken for log-normal with the same mean. Raises: `ValueError` for shapes that
-    do not match. Cost: n log n.
+    up, and the sum is taken for log-normal with the same mean, `COMMON_SPREAD` wider. Raises:
+    `ValueError` for shapes that do not match. Cost: n log n.
     """
     if not (value.shape == spread.shape == chance.shape == hours.shape):
         raise ValueError("value, spread, chance and hours are (n,)")
@@ -58,7 +61,8 @@ def outlay_of(
     of_searches = np.exp(np.where(np.isfinite(spread), spread, 0.5) ** 2)
     variance = float((worth**2 * (of_searches / likely - 1)).sum())
     total, spent = float(worth.sum()), float(hours.sum())
-    sigma = float(np.sqrt(np.log1p(variance / total**2))) if total > 0 else 0.0
+    apart = np.log1p(variance / total**2) if total > 0 else -(COMMON_SPREAD**2)
+    sigma = float(np.sqrt(apart + COMMON_SPREAD**2))
     middle = total * np.exp(-(sigma**2) / 2)
     few = _few(worth, hours, total)
     cost = spent * hour_value

@@ -3,12 +3,16 @@ what they mean (cannibalisation)."""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from functools import cache
 
 import numpy as np
+from scipy import sparse
+from scipy.sparse.csgraph import connected_components
 
 from bunraku.core.cluster.wording import between, same_names, wording_of
 from bunraku.core.plan.ownership import overlaps
-from bunraku.core.text.labelled_phrases import INTENTS
+from bunraku.core.text.labelled_phrases import INTENTS, labelled_subjects
+from bunraku.core.text.tokens import tokens
 
 SHARED_LEAST = 4
 """Results of ten that two pages must share for one piece to serve both."""
@@ -20,8 +24,12 @@ SAME_NAMES = 0.9
 MEANT_ALIKE = 0.65
 """Likeness of wording and meaning from which two topics are near the same: on pairs from three
 subjects of ours, "bee suit" and "beekeeping suit" lie above, grooming scissors and table below."""
-ASKED_ALIKE = 0.6
+ASKED_ALIKE = 0.8
 """The same for two questions that name the same: "how to light" is not "what is"."""
+COMPARING = frozenset({"vs", "versus", "or", "oder", "ou", "contra", "gegen"})
+"""Words between two things that are compared, in the languages there are."""
+SAME = "they name the same thing and want the same"
+NEAR = "they mean nearly the same"
 _BUYING = {INTENTS.index("commercial"), INTENTS.index("transactional")}
 
 
@@ -54,16 +62,53 @@ def rivalries(contenders: Sequence[Contender], language: str) -> list[Rivalry]:
 
     Parameters: `contenders`, each with an id of its own; `language`, two letters. Returns: pairs,
     those with shared results first and by how many, the lower id first in each. Only pairs with one
-    `place` (channel and outlet) can fight. Where both pages were read their results decide: four
-    shared of ten, or one at most. Between, and where a page is unread, wording does: both name the
-    same but for frames and want alike, or are near the same by meaning. Raises: nothing. Cost:
-    pairs that share a result or a word.
+    `place` (channel and outlet) can fight. Evidence, any of it: four of ten results shared; both
+    name the same but for frames and want alike; near the same by meaning, unless both pages were
+    read and share one result at most. Raises: nothing. Cost: pairs that share a result or a word.
     """
     by_place: dict[object, list[Contender]] = {}
     for contender in contenders:
         by_place.setdefault(contender.place, []).append(contender)
     found = [pair for group in by_place.values() for pair in _among(group, language)]
     return sorted(found, key=lambda pair: (-pair.shared, pair.one, pair.other))
+
+
+@dataclass(frozen=True)
+class Group:
+    """Those that would fight for the same searchers: the one that can serve all, and the others,
+    each with why."""
+
+    serves: int
+    others: tuple[tuple[int, str], ...]
+
+
+def grouped(pairs: Sequence[Rivalry], standing: Mapping[int, tuple[bool, float]]) -> list[Group]:
+    """Pairs put together: whoever fights one of a group belongs to it.
+
+    Parameters: `pairs`; `standing` of each, whether it is there already, and the clicks its main
+    keyword would bring. Returns: groups, the largest first. What is there already serves, else what
+    brings most clicks; of each other one the reason is that of its pair with the one that serves,
+    else of its first pair. Raises: `KeyError` for one without standing. Cost: linear.
+    """
+    ids = sorted({id for pair in pairs for id in (pair.one, pair.other)})
+    place = {id: number for number, id in enumerate(ids)}
+    ends = ([place[pair.one] for pair in pairs], [place[pair.other] for pair in pairs])
+    joined = sparse.coo_matrix((np.ones(len(pairs)), ends), shape=(len(ids), len(ids)))
+    _, of = connected_components(joined, directed=False)
+    groups: dict[int, list[int]] = {}
+    for id in ids:
+        groups.setdefault(int(of[place[id]]), []).append(id)
+    why: dict[int, dict[int, str]] = {}
+    for pair in pairs:
+        why.setdefault(pair.one, {})[pair.other] = pair.why
+        why.setdefault(pair.other, {})[pair.one] = pair.why
+    found = []
+    for members in groups.values():
+        serves = max(members, key=lambda id: (standing[id], -id))
+        others = [id for id in members if id != serves]
+        reasons = [(id, why[id].get(serves) or next(iter(why[id].values()))) for id in others]
+        found.append(Group(serves, tuple(reasons)))
+    return sorted(found, key=lambda group: (-len(group.others), group.serves))
 
 
 def _among(group: Sequence[Contender], language: str) -> list[Rivalry]:
@@ -76,16 +121,20 @@ def _among(group: Sequence[Contender], language: str) -> list[Rivalry]:
     }
     rivals = {pair: told for pair, told in shared.items() if told.shared >= SHARED_LEAST}
     for pair, why in _by_wording(group, language).items():
-        both_read = pair[0] in read and pair[1] in read
-        if pair not in rivals and (pair in shared or not both_read):
+        apart = pair[0] in read and pair[1] in read and pair not in shared
+        if pair not in rivals and not (why is NEAR and apart):
             rivals[pair] = Rivalry(*pair, why)
     return list(rivals.values())
 
 
 def _by_wording(group: Sequence[Contender], language: str) -> Mapping[tuple[int, int], str]:
-    texts = [c.text for c in group]
-    intents = np.array([c.intent for c in group], dtype=np.int64)
-    wording = wording_of(texts, intents, np.array([c.local for c in group], dtype=bool), language)
+    # Among few, none is like another as people see it: everyday phrases are the company to be told
+    # apart from.
+    around = _everyday(language)
+    texts = [*(c.text for c in group), *around]
+    intents = np.array([c.intent for c in group] + [-1] * len(around), dtype=np.int64)
+    local = np.array([c.local for c in group] + [False] * len(around), dtype=bool)
+    wording = wording_of(texts, intents, local, language).rows(np.arange(len(group)))
     likeness = between(wording, wording).tocoo()
     above = likeness.row < likeness.col
     row, column = likeness.row[above], likeness.col[above]
@@ -99,16 +148,28 @@ def _by_wording(group: Sequence[Contender], language: str) -> Mapping[tuple[int,
             continue
         pair = (min(one.id, other.id), max(one.id, other.id))
         asked = INTENTS.index("informational") in (one.intent, other.intent)
-        if named >= SAME_NAMES and (alike >= ASKED_ALIKE or not asked):
-            found[pair] = "they name the same thing and want the same"
+        if named >= SAME_NAMES:
+            if alike >= ASKED_ALIKE or not asked:
+                found[pair] = SAME
         elif alike >= MEANT_ALIKE:
-            found[pair] = "they mean nearly the same"
+            found[pair] = NEAR
     return found
+
+
+def _compares(text: str) -> bool:
+    return not COMPARING.isdisjoint(tokens(text))
+
+
+@cache
+def _everyday(language: str) -> tuple[str, ...]:
+    phrases = [p.text for subject in labelled_subjects(language) for p in subject.phrases]
+    return tuple(phrases[::3])
 
 
 def _want_alike(one: Contender, other: Contender) -> bool:
     """Whether two are after searchers who want the same: buyers are one kind."""
-    if one.local != other.local:
+    # A comparison is about two things, and a page on one of them is not about the other.
+    if one.local != other.local or _compares(one.text) != _compares(other.text):
         return False
     if -1 in (one.intent, other.intent):
         return True

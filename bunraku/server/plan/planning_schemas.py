@@ -64,12 +64,17 @@ class RivalOut(Schema):
     worth: float | None
 
 
-class RivalsOut(Schema):
-    """Two that would fight for the same searchers, and why."""
+class OtherOut(RivalOut):
+    """One that another could serve too, and why."""
 
-    one: RivalOut
-    other: RivalOut
     why: str
+
+
+class GroupOut(Schema):
+    """Those that would fight for the same searchers: the one that can serve all, and the others."""
+
+    serves: RivalOut
+    others: list[OtherOut]
 
 
 class OffTopicOut(Schema):
@@ -84,7 +89,7 @@ class PreviewOut(Schema):
     about the subject, and how many are skipped besides, by reason."""
 
     drafts: list[DraftOut]
-    rivals: list[RivalsOut]
+    groups: list[GroupOut]
     off_topic: list[OffTopicOut]
     skipped: dict[str, int]
 

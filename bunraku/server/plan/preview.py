@@ -4,15 +4,13 @@ from collections.abc import Sequence
 from typing import Any
 
 from bunraku.core.plan.pieces import KINDS
+from bunraku.core.plan.rivals import grouped
 from bunraku.server.plan.drafting import OFF_TOPIC, Draft, draft_pieces
 from bunraku.server.plan.making import clusters_of
 from bunraku.server.plan.rivals import mains_of_drafts, mains_of_pieces, rivalries_among
 from bunraku.server.plan.selectors import PieceFigures, plan_of
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Row
-
-MOST_PAIRS = 200
-"""Pairs shown: whoever plans more that fight has other worries."""
 
 
 def preview_pieces(project: Project, cluster_ids: Sequence[int]) -> dict[str, Any]:
@@ -23,18 +21,20 @@ def preview_pieces(project: Project, cluster_ids: Sequence[int]) -> dict[str, An
     off_topic = skipped.pop(OFF_TOPIC, [])
     new = {-draft.cluster.pk: draft for draft in drafts}
     mains = [*mains_of_pieces(project), *mains_of_drafts(drafts)]
-    fights = [r for r in rivalries_among(project, mains) if r.one < 0 or r.other < 0][:MOST_PAIRS]
+    fights = [r for r in rivalries_among(project, mains) if r.one < 0 or r.other < 0]
     there = {id for r in fights for id in (r.one, r.other) if id > 0}
     pieces = {figures.piece.pk: figures for figures in plan_of(project, sorted(there))}
+    standing = {id: (False, draft.main_row.clicks or 0.0) for id, draft in new.items()} | {
+        id: (True, (f.main.clicks if f.main else None) or 0.0) for id, f in pieces.items()
+    }
     return {
         "drafts": [_draft(draft) for draft in drafts],
-        "rivals": [
+        "groups": [
             {
-                "one": _rival(fight.one, new, pieces),
-                "other": _rival(fight.other, new, pieces),
-                "why": fight.why,
+                "serves": _rival(group.serves, new, pieces),
+                "others": [{**_rival(id, new, pieces), "why": why} for id, why in group.others],
             }
-            for fight in fights
+            for group in grouped(fights, standing)
         ],
         "off_topic": [{"cluster_id": c.pk, "name": str(c)} for c in off_topic],
         "skipped": {reason: len(of) for reason, of in skipped.items()},

@@ -85,10 +85,11 @@ class PieceFigures:
     @property
     def climb_month(self) -> int:
         """The month in which the searches of its main keyword climb, or, where that one's year is
-        not known, of the most searched of its others that has a season; 0 without one."""
-        # The main keyword leads; the rest only speak where it has no season.
+        not known, of the most searched of its others whose year is; 0 without a season."""
+        # The main keyword leads; the rest only speak where it says nothing.
         others = sorted(self.rows, key=lambda row: -(row.volume or 0))
-        return next((row.climb_month for row in (self.main, *others) if row and row.climb_month), 0)
+        known = (r for r in (self.main, *others) if r and (r.month_share or r.climb_month))
+        return next((row.climb_month for row in known), 0)
 
     @property
     def publish_by(self) -> PublishBy:

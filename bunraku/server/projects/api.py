@@ -66,7 +66,8 @@ class ProjectFields(Schema):
     country: str = Field("GB", pattern="^[A-Z]{2}$")
     language: str = Field("en", pattern="^[a-z]{2}$")
     currency: str = Field("£", min_length=1, max_length=3)
-    hours_a_month: float = Field(30, ge=0, le=2_000)
+    hours_a_month: float = Field(30, ge=0, le=744)
+    hour_value: float = Field(10, ge=0, le=1e5)
     own_brands: Words = []
     rival_brands: Words = []
     places: Words = []

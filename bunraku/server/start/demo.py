@@ -130,9 +130,11 @@ def _plan(project: Project, pieces: dict[str, int]) -> None:
             find_scope(project, channel), q="", sort="worth", several=several, offset=0, limit=count
         )
         ids = [cluster["id"] for cluster in best["clusters"]]
-        rivals = preview_pieces(project, ids)["rivals"]
-        pairs = [(pair["one"]["cluster_id"], pair["other"]["cluster_id"]) for pair in rivals]
-        joined = {other: one for one, other in pairs if one and other}
+        joined = {
+            other["cluster_id"]: group["serves"]["cluster_id"]
+            for group in preview_pieces(project, ids)["groups"]
+            for other in group["others"]
+        }
         make_pieces(project, ids, wishes=Wishes(into_clusters=joined))
     _, job = start_fitting(project)
     _finish(job)

@@ -1566,6 +1566,11 @@ export interface components {
              */
             hours_a_month: number;
             /**
+             * Hour Value
+             * @default 10
+             */
+            hour_value: number;
+            /**
              * Own Brands
              * @default []
              */
@@ -1662,6 +1667,11 @@ export interface components {
              */
             hours_a_month: number;
             /**
+             * Hour Value
+             * @default 10
+             */
+            hour_value: number;
+            /**
              * Own Brands
              * @default []
              */
@@ -1728,6 +1738,11 @@ export interface components {
              * @default 30
              */
             hours_a_month: number;
+            /**
+             * Hour Value
+             * @default 10
+             */
+            hour_value: number;
             /**
              * Own Brands
              * @default []
@@ -3641,6 +3656,15 @@ export interface components {
             worth: number | null;
         };
         /**
+         * GroupOut
+         * @description Those that would fight for the same searchers: the one that can serve all, and the others.
+         */
+        GroupOut: {
+            serves: components["schemas"]["RivalOut"];
+            /** Others */
+            others: components["schemas"]["OtherOut"][];
+        };
+        /**
          * OffTopicOut
          * @description A cluster that is not about the project's subject.
          */
@@ -3651,6 +3675,26 @@ export interface components {
             name: string;
         };
         /**
+         * OtherOut
+         * @description One that another could serve too, and why.
+         */
+        OtherOut: {
+            /** Cluster Id */
+            cluster_id: number | null;
+            /** Piece Id */
+            piece_id: number | null;
+            /** Title */
+            title: string;
+            /** Main */
+            main: string;
+            /** Volume */
+            volume: number | null;
+            /** Worth */
+            worth: number | null;
+            /** Why */
+            why: string;
+        };
+        /**
          * PreviewOut
          * @description What planning some clusters would make: drafts, those that would fight, those that are not
          *     about the subject, and how many are skipped besides, by reason.
@@ -3658,8 +3702,8 @@ export interface components {
         PreviewOut: {
             /** Drafts */
             drafts: components["schemas"]["DraftOut"][];
-            /** Rivals */
-            rivals: components["schemas"]["RivalsOut"][];
+            /** Groups */
+            groups: components["schemas"]["GroupOut"][];
             /** Off Topic */
             off_topic: components["schemas"]["OffTopicOut"][];
             /** Skipped */
@@ -3684,16 +3728,6 @@ export interface components {
             volume: number | null;
             /** Worth */
             worth: number | null;
-        };
-        /**
-         * RivalsOut
-         * @description Two that would fight for the same searchers, and why.
-         */
-        RivalsOut: {
-            one: components["schemas"]["RivalOut"];
-            other: components["schemas"]["RivalOut"];
-            /** Why */
-            why: string;
         };
         /**
          * ClustersIn

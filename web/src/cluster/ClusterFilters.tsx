@@ -1,4 +1,5 @@
 import type { RefObject } from "react";
+import { Checkbox } from "../parts/Checkbox";
 import { INPUT } from "../parts/Field";
 import type { ClusterSearch } from "./search";
 
@@ -28,12 +29,7 @@ export function ClusterFilters({
         className={`${INPUT} !w-[150px]`}
       />
       <label className="flex items-center gap-2">
-        <input
-          type="checkbox"
-          className="accent-pine"
-          checked={search.several}
-          onChange={(event) => onChange({ several: event.target.checked })}
-        />
+        <Checkbox checked={search.several} onChange={(checked) => onChange({ several: checked })} />
         Only of several keywords
       </label>
       <span role="status" className="flex-1 text-right text-ink-2">

@@ -1,6 +1,7 @@
+import { useMutation } from "@tanstack/react-query";
 import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useCallback, useMemo, useRef, useState } from "react";
-import type { Cluster, Schemas } from "../api/client";
+import type { Cluster, Problem, Schemas } from "../api/client";
 import { Button } from "../parts/Button";
 import { Empty } from "../parts/Empty";
 import { exact, plural } from "../parts/format";
@@ -17,8 +18,10 @@ import { useChange } from "../shared/useChange";
 import type { Pages } from "../shared/usePages";
 import { ClusterFilters } from "./ClusterFilters";
 import { ClusterInspector } from "./ClusterInspector";
-import { makePieces, startClustering } from "./changes";
+import { makePieces, previewPieces, startClustering } from "./changes";
 import { clusterColumns } from "./columns";
+import { PlanDialog } from "./PlanDialog";
+import { type Preview, toPlan } from "./planning";
 import { useClusterPages, usePlannedClusters } from "./queries";
 import { RegroupDialog } from "./RegroupDialog";
 import type { ClusterSearch } from "./search";
@@ -75,10 +78,10 @@ export function ClusterPage() {
               counts={counts}
               many={many}
               busy={cluster.isPending || jobs.length > 0}
-              making={make.isPending}
+              making={make.busy}
               onCluster={() => cluster.mutate(false)}
               onRegroup={() => setRegrouping(true)}
-              onPlan={() => make.mutate(undefined)}
+              onPlan={make.start}
             />
           </PageHead>
           {jobs.map((job) => (
@@ -122,6 +125,16 @@ export function ClusterPage() {
           onOpen={onOpen}
         />
       )}
+      {make.asked && (
+        <PlanDialog
+          preview={make.asked.preview}
+          clusterIds={make.asked.ids}
+          currency={currency}
+          busy={make.busy}
+          onPlan={make.plan}
+          onClose={make.leave}
+        />
+      )}
       <RegroupDialog
         open={regrouping}
         onOpenChange={setRegrouping}
@@ -136,18 +149,47 @@ function usePlannedIds(projectId: number): ReadonlySet<number> {
   return useMemo(() => new Set(planned), [planned]);
 }
 
-/** Make pieces of the chosen clusters, and say what became of them. */
+/** Make pieces of the chosen clusters: looked at first, asked where something must be decided, and
+ * told what became of them. */
 function useMaking(projectId: number, chosen: Chosen) {
   const say = useSay();
-  return useChange(projectId, () => makePieces(projectId, [...chosen.ids].slice(0, MOST_AT_ONCE)), {
+  const [asked, setAsked] = useState<{ preview: Preview; ids: readonly number[] }>();
+  const make = useChange(projectId, (plan: Schemas["PiecesIn"]) => makePieces(projectId, plan), {
     done: (out) => {
       const skipped = Object.entries(out.skipped).map(([why, n]) => `${n} ${why}`);
-      const left = skipped.length ? `; left: ${skipped.join(", ")}` : "";
-      say(`${plural(out.made, "piece")} planned${left}. z takes it back.`);
+      const told = [
+        `${plural(out.made, "piece")} planned`,
+        out.placed < out.made ? `${exact(out.made - out.placed)} of them without a month` : "",
+        out.renewed.length ? `with the coming year: ${named(out.renewed)}` : "",
+        skipped.length ? `left: ${skipped.join(", ")}` : "",
+      ];
+      say(`${told.filter(Boolean).join("; ")}. z takes it back.`);
+      setAsked(undefined);
       chosen.clear();
     },
   });
+  const look = useMutation<Preview, Problem>({
+    mutationFn: () => previewPieces(projectId, [...chosen.ids].slice(0, MOST_AT_ONCE)),
+    onSuccess: (preview) => {
+      const ids = [...chosen.ids].slice(0, MOST_AT_ONCE);
+      if (preview.groups.length || preview.off_topic.length) setAsked({ preview, ids });
+      else make.mutate(toPlan(ids, [], new Set(), false));
+    },
+  });
+  return {
+    start: () => look.mutate(),
+    plan: make.mutate,
+    asked,
+    leave: () => setAsked(undefined),
+    busy: look.isPending || make.isPending,
+    error: look.error ?? make.error,
+  };
 }
+
+const named = (texts: readonly string[]): string =>
+  texts.length > 2
+    ? `${plural(texts.length, "main keyword")}`
+    : texts.map((t) => `“${t}”`).join(", ");
 
 /** The clusters in sight that have no piece yet: what "all" chooses. */
 function unplanned(pages: Pages<Cluster>, planned: ReadonlySet<number>): Schemas["IdsOut"] {
@@ -193,8 +235,13 @@ function Buttons(props: {
         </Button>
       )}
       {clustered && (
-        <Button look="main" disabled={!many || props.making} onClick={props.onPlan}>
-          Plan {many ? plural(many, "piece") : "pieces"}
+        <Button
+          look="main"
+          disabled={!many || props.making}
+          title={many ? undefined : "Tick clusters first: Space ticks one, a all in sight"}
+          onClick={props.onPlan}
+        >
+          {many ? `Plan ${plural(many, "piece")}` : "Plan: tick clusters first"}
         </Button>
       )}
     </>

@@ -1,6 +1,6 @@
 /** What clustering can change. */
 import { at } from "../api/at";
-import { api, type Channel, data } from "../api/client";
+import { api, type Channel, data, type Schemas } from "../api/client";
 
 export const startClustering = async (id: number, channel: Channel, afresh: boolean) =>
   data(
@@ -26,9 +26,12 @@ export const moveKeywords = async (id: number, rowIds: number[], clusterId: numb
     }),
   );
 
-export const makePieces = async (id: number, clusterIds: number[]) =>
+export const makePieces = async (id: number, body: Schemas["PiecesIn"]) =>
+  data(await api.POST("/api/projects/{project_id}/pieces", { params: at(id), body }));
+
+export const previewPieces = async (id: number, clusterIds: number[]) =>
   data(
-    await api.POST("/api/projects/{project_id}/pieces", {
+    await api.POST("/api/projects/{project_id}/pieces/preview", {
       params: at(id),
       body: { cluster_ids: clusterIds },
     }),

@@ -1,6 +1,6 @@
 /** The columns of the clusters' sheet. */
 import type { Cluster } from "../api/client";
-import { count, exact, money, percent, volumeBar } from "../parts/format";
+import { count, exact, likely, money, volumeBar } from "../parts/format";
 import type { SheetColumn } from "../parts/Sheet";
 import { IntentMix } from "./IntentMix";
 
@@ -80,7 +80,7 @@ export function clusterColumns(
       figure: "chance",
       sort: "chance",
       right: true,
-      cell: (row) => (row.chance === null ? <Unknown /> : percent(row.chance)),
+      cell: (row) => (row.chance === null ? <Unknown /> : likely(row.chance)),
     },
     {
       id: "worth",

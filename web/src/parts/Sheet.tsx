@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import { Checkbox } from "./Checkbox";
 import { Grid } from "./Grid";
 import { Help } from "./Help";
 import type { GridState } from "./useGrid";
@@ -156,14 +157,11 @@ function SheetRow<T extends { id: number }, S extends string>({
       style={style}
     >
       <span role="gridcell" className="flex justify-center">
-        <input
-          type="checkbox"
-          aria-label={`Choose ${props.nameOf(row)}`}
+        <Checkbox
+          label={`Choose ${props.nameOf(row)}`}
           checked={isChosen}
           tabIndex={-1}
-          onClick={(event) => event.stopPropagation()}
           onChange={() => grid.chosen.toggle(row)}
-          className="size-[14px] accent-pine"
         />
       </span>
       {columns.map((column) => (

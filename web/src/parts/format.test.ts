@@ -5,6 +5,7 @@ import {
   day,
   doneOn,
   exact,
+  likely,
   lookups,
   money,
   monthName,
@@ -86,6 +87,14 @@ describe("numbers in words", () => {
   );
 });
 
+describe("a chance", () => {
+  it.each([
+    [1, ">99%"],
+    [0, "<1%"],
+    [0.5, "50%"],
+  ])("of %d is %s", (chance, told) => expect(likely(chance)).toBe(told));
+});
+
 describe("lengths and shades", () => {
   it("volume bars grow and stay between 3 and 100", () => {
     const bars = [0, 1, 10, 1000, 99_999, 1e9].map(volumeBar);
@@ -94,9 +103,11 @@ describe("lengths and shades", () => {
     expect(bars.at(-1)).toBe(100);
   });
 
-  it("the busiest month is full and an empty year has no shade", () => {
-    expect(Math.max(...shades([1, 2, 4]))).toBe(1);
-    expect(shades([1, 2, 4])[0]).toBeCloseTo(0.34);
+  it("an even year is pale, a peak is full, a quiet month paler, an empty year without", () => {
+    expect(Math.max(...shades(Array(12).fill(5)))).toBeCloseTo(0.16);
+    const december = shades([...Array(11).fill(1), 6]);
+    expect(december[11]).toBe(1);
+    expect(december[0]).toBeLessThan(0.16);
     expect(shades([0, 0])).toEqual([0, 0]);
   });
 });

@@ -63,6 +63,9 @@ export function percent(share: number): string {
   return `${Math.round(share * 100)}%`;
 }
 
+/** A chance in per cent: an estimate is never sure, whatever it was rounded to. */
+export const likely = (chance: number): string => percent(Math.min(0.999, Math.max(0.001, chance)));
+
 /** A yearly change with its sign: +18%, −3%, 0%. */
 export function change(share: number): string {
   const rounded = Math.round(share * 100);
@@ -103,10 +106,13 @@ export function timeLeft(done: number, total: number, seconds: number): string {
 export const volumeBar = (volume: number): number =>
   Math.min(100, Math.max(3, (Math.log10(volume + 1) / 5) * 100));
 
-/** Shades of a year strip, 0-1, from shares of the year: its quietest month pale, its busiest
- * full. */
+/** Shades of a year strip, 0-1, from shares of the year: a month like any other is pale, one with
+ * three times its part is full, a quieter one is paler still. An even year is twelve pale cells. */
 export function shades(shares: readonly number[]): number[] {
-  const top = Math.max(...shares);
-  if (!(top > 0)) return shares.map(() => 0);
-  return shares.map((share) => 0.12 + 0.88 * (share / top));
+  const total = shares.reduce((sum, share) => sum + share, 0);
+  if (!(total > 0)) return shares.map(() => 0);
+  return shares.map((share) => {
+    const times = (share * shares.length) / total;
+    return times <= 1 ? 0.06 + 0.1 * times : Math.min(1, 0.16 + 0.42 * (times - 1));
+  });
 }

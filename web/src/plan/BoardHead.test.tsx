@@ -9,26 +9,27 @@ const PLAN = {
   months: ["2026-11-01", "2026-12-01", "2027-01-01", "2027-02-01"].map((month, i) => ({
     month,
     hours: [0, 4, 10, 12][i],
+    to_spend: 10,
   })),
 } as unknown as Plan;
 const head = (name: RegExp) => screen.getByRole("columnheader", { name });
 
 describe("the head of the year board", () => {
   it("names the year where one begins", () => {
-    render(<BoardHead plan={PLAN} order="worth" onOrder={vi.fn()} />);
+    render(<BoardHead projectId={1} plan={PLAN} order="worth" onOrder={vi.fn()} />);
     const months = screen.getAllByRole("columnheader").slice(-4);
     expect(months.map((month) => month.textContent)).toEqual(["Nov 26", "Dec", "Jan 27", "Feb"]);
   });
 
   it("says which months hold more than there is, and only those", () => {
-    render(<BoardHead plan={PLAN} order="worth" onOrder={vi.fn()} />);
+    render(<BoardHead projectId={1} plan={PLAN} order="worth" onOrder={vi.fn()} />);
     const over = screen.getAllByTitle("More than there are: pinned pieces fill it");
     expect(over.map((month) => month.textContent)).toEqual(["12"]);
   });
 
   it("is sorted by what is pressed, and by month again when it is pressed twice", async () => {
     const onOrder = vi.fn();
-    render(<BoardHead plan={PLAN} order="worth" onOrder={onOrder} />);
+    render(<BoardHead projectId={1} plan={PLAN} order="worth" onOrder={onOrder} />);
     expect(head(/A month/)).toHaveAttribute("aria-sort", "descending");
     expect(head(/Piece/)).not.toHaveAttribute("aria-sort");
     await userEvent.click(screen.getByRole("button", { name: "Hours" }));

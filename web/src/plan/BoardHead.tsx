@@ -1,6 +1,7 @@
 import { exact, MONTHS } from "../parts/format";
 import { TRACKS } from "./BoardRow";
-import { fill, monthsOf, type Order, type Plan } from "./planMath";
+import { MonthHours } from "./MonthHours";
+import { monthsOf, type Order, type Plan } from "./planMath";
 
 const HEADS: readonly { order: Order | null; name: string; right?: boolean }[] = [
   { order: "title", name: "Piece" },
@@ -15,10 +16,12 @@ export const HEADS_COUNT = 2;
 
 /** The head of the year board: what stands below, and the hours that each month holds. */
 export function BoardHead({
+  projectId,
   plan,
   order,
   onOrder,
 }: {
+  projectId: number;
   plan: Plan;
   order: Order;
   onOrder: (order: Order) => void;
@@ -50,10 +53,12 @@ export function BoardHead({
         style={{ gridTemplateColumns: TRACKS }}
       >
         <span role="gridcell" aria-colspan={4} className="col-span-4 px-2 pb-1 text-quiet">
-          Hours planned, {exact(plan.hours_a_month)} a month to spend
+          Hours planned, {exact(plan.hours_a_month)} a month to spend; press one to change it
         </span>
         {plan.months.map((month) => (
-          <MonthHours key={month.month} spent={month.hours} hours={plan.hours_a_month} />
+          <span key={month.month} role="gridcell">
+            <MonthHours projectId={projectId} month={month} usual={plan.hours_a_month} />
+          </span>
         ))}
       </div>
     </div>
@@ -88,27 +93,6 @@ function ColumnHead({
       ) : (
         head.name
       )}
-    </span>
-  );
-}
-
-function MonthHours({ spent, hours }: { spent: number; hours: number }) {
-  const { share, over } = fill(spent, hours);
-  return (
-    <span
-      role="gridcell"
-      className="flex flex-col items-center gap-[2px]"
-      title={over ? "More than there are: pinned pieces fill it" : undefined}
-    >
-      <span className="relative h-[26px] w-[24px] bg-trough">
-        <span
-          className={`absolute inset-x-0 bottom-0 ${over ? "bg-persimmon" : "bg-pine"}`}
-          style={{ height: `${100 * share}%` }}
-        />
-      </span>
-      <span className={over ? "font-semibold text-persimmon-text" : "text-ink-2"}>
-        {+spent.toFixed(1)}
-      </span>
     </span>
   );
 }

@@ -1,28 +1,24 @@
 import type { Schemas } from "../api/client";
-import { money, plural } from "../parts/format";
+import { plural } from "../parts/format";
 
-/** What the last fit proved and what ten more hours would add; how many pieces share their
- * results. */
+/** What the last fit proved, how many pieces wait for next year, and what fights or cannot be. */
 export function FitNote({
   fit,
-  currency,
   overlaps,
+  impossible,
 }: {
   fit: Schemas["FitReportOut"] | null;
-  currency: string;
   overlaps: number;
+  impossible: number;
 }) {
   const parts: string[] = [];
   // Where nothing is worth anything yet, nothing was proved.
-  if (fit?.value) {
+  if (fit?.value)
     parts.push(`at most ${(100 * fit.gap_share).toFixed(1)}% below the best possible`);
-    if (fit.next_piece)
-      parts.push(
-        `ten more hours would add “${fit.next_piece}”, about ` +
-          `${money(fit.next_value, currency)} in the year`,
-      );
-  }
-  if (overlaps) parts.push(`${plural(overlaps, "pair")} of pieces after the same results`);
+  if (fit?.waiting)
+    parts.push(`${plural(fit.waiting, "piece waits", "pieces wait")} for next year`);
+  if (overlaps) parts.push(`${plural(overlaps, "pair")} after the same searchers`);
+  if (impossible) parts.push(`${plural(impossible, "month")} with pins that cannot be`);
   const told = parts.join(" · ");
   return <span title={told}>{told}</span>;
 }

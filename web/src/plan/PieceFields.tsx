@@ -1,7 +1,10 @@
 import { useEffect, useState } from "react";
 import type { Piece, Schemas } from "../api/client";
+import { Checkbox } from "../parts/Checkbox";
 import { INPUT } from "../parts/Field";
 import { MONTHS } from "../parts/format";
+import { readNumber } from "../parts/numbers";
+import { Select } from "../parts/Select";
 import { monthsOf, type Plan } from "./planMath";
 
 const LABEL = "text-2xs font-semibold text-quiet";
@@ -23,7 +26,7 @@ export function PieceFields({
   const [hours, setHours] = useState(String(piece.hours));
   useEffect(() => setTitle(piece.title), [piece.title]);
   useEffect(() => setHours(String(piece.hours)), [piece.hours]);
-  const spent = Number(hours);
+  const spent = readNumber(hours) ?? 0;
   const wrong = !(spent > 0 && spent <= 500);
   return (
     <div className="grid grid-cols-2 gap-x-3 gap-y-2 border-t border-hairline py-3">
@@ -44,9 +47,9 @@ export function PieceFields({
       </label>
       <label>
         <span className={LABEL}>Kind</span>
-        <select
+        <Select
           value={piece.kind}
-          onChange={(event) => onChange({ kind: event.target.value as Schemas["PieceIn"]["kind"] })}
+          onChange={(value) => onChange({ kind: value as Schemas["PieceIn"]["kind"] })}
           className={INPUT}
         >
           {plan.kinds
@@ -56,15 +59,13 @@ export function PieceFields({
                 {kind.name}
               </option>
             ))}
-        </select>
+        </Select>
       </label>
       <label>
         <span className={LABEL}>Outlet</span>
-        <select
+        <Select
           value={piece.outlet_id ?? ""}
-          onChange={(event) =>
-            onChange({ outlet_id: event.target.value ? Number(event.target.value) : null })
-          }
+          onChange={(value) => onChange({ outlet_id: value ? Number(value) : null })}
           className={INPUT}
         >
           <option value="">None</option>
@@ -75,7 +76,7 @@ export function PieceFields({
                 {outlet.name}
               </option>
             ))}
-        </select>
+        </Select>
       </label>
       <label>
         <span className={LABEL}>Hours</span>
@@ -92,26 +93,24 @@ export function PieceFields({
       </label>
       <label>
         <span className={LABEL}>Month</span>
-        <select
+        <Select
           value={piece.month ?? ""}
-          onChange={(event) => onChange({ month: event.target.value || null })}
+          onChange={(value) => onChange({ month: value || null })}
           className={INPUT}
         >
-          <option value="">Left out</option>
+          <option value="">No month</option>
           {monthsOf(plan).map((month) => (
             <option key={month} value={month}>
               {MONTHS[Number(month.slice(5, 7)) - 1]} {month.slice(0, 4)}
             </option>
           ))}
-        </select>
+        </Select>
       </label>
       <label className="col-span-2 flex items-center gap-2">
-        <input
-          type="checkbox"
-          className="accent-pine"
+        <Checkbox
           checked={piece.pinned}
           disabled={!piece.month}
-          onChange={(event) => onChange({ pinned: event.target.checked })}
+          onChange={(checked) => onChange({ pinned: checked })}
         />
         <span>Pinned: the month holds when the plan is fitted</span>
       </label>

@@ -1,16 +1,18 @@
 import { Problem, type Schemas } from "../api/client";
 import { Block } from "../parts/Block";
 import { Button } from "../parts/Button";
-import { count, day, money, monthName, percent, plural, sumOf } from "../parts/format";
+import { count, likely, money, plural, sumOf } from "../parts/format";
 import { Help } from "../parts/Help";
 import { Inspector } from "../parts/Inspector";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useSay } from "../parts/toasts";
 import { useChange } from "../shared/useChange";
+import { Clash } from "./Clash";
 import { changePiece, dropKeyword, giveKeyword, removePiece } from "./changes";
 import { PieceFields } from "./PieceFields";
 import type { Plan } from "./planMath";
 import { usePiece } from "./queries";
+import { timingOf } from "./timing";
 
 type Detail = Schemas["PieceDetailOut"];
 type Row = Schemas["RowOut"];
@@ -145,26 +147,20 @@ function Told({
         )}
       </Block>
       {overlaps.length > 0 && (
-        <Block title="After the same results">
-          {overlaps.map((overlap) => {
-            const other =
-              overlap.piece === piece.id
-                ? { id: overlap.other, title: overlap.other_title }
-                : { id: overlap.piece, title: overlap.title };
-            return (
-              <p key={other.id} className="py-[2px]">
-                <button
-                  type="button"
-                  onClick={() => onOpen(other.id)}
-                  className="font-semibold underline decoration-hairline underline-offset-2"
-                >
-                  {other.title}
-                </button>{" "}
-                shows {overlap.shared} of {overlap.of} of its results. Two pieces after one keyword
-                hurt each other (cannibalisation): one should own it.
-              </p>
-            );
-          })}
+        <Block title="After the same searchers">
+          <p className="text-ink-2">
+            Two pieces after one keyword hurt each other (cannibalisation).
+          </p>
+          {overlaps.map((overlap, number) => (
+            <Clash
+              key={`${overlap.piece}-${overlap.other}`}
+              projectId={projectId}
+              pieceId={piece.id}
+              clash={overlap}
+              keys={number === 0}
+              onOpen={onOpen}
+            />
+          ))}
         </Block>
       )}
       <Block title={<Help figure="worth">Worth</Help>} aside="once settled">
@@ -187,25 +183,14 @@ function Told({
 }
 
 function When({ piece }: { piece: Schemas["PieceOut"] }) {
-  if (!piece.publish_by)
-    return (
-      <>
-        {piece.month_share.length
-          ? "Publish any time: its searches know no season."
-          : "When to publish is not known: its searches by month are not."}{" "}
-        {capitalFirst(piece.because)}.
-      </>
-    );
+  const { lead, late, more } = timingOf(piece);
   return (
     <>
-      <strong className={piece.late ? "text-persimmon-text" : "text-pine"}>
-        {piece.late
-          ? `Too late for this year; publish by ${day(piece.publish_by)}.`
-          : `Publish by ${day(piece.publish_by)}.`}
-      </strong>{" "}
-      Searches climb from {monthName(piece.climb_month)}, and a new piece on{" "}
-      {piece.outlet || "this channel"} takes about {plural(piece.days_until_shown, "day")} to be
-      shown. {capitalFirst(piece.because)}.
+      <strong className={late ? "text-persimmon-text" : "text-pine"}>{lead}</strong> {more}{" "}
+      {piece.publish_by &&
+        `A new piece on ${piece.outlet || "this channel"} takes about ` +
+          `${plural(piece.days_until_shown, "day")} to be shown, and then some weeks to settle. `}
+      {capitalFirst(piece.because)}.
     </>
   );
 }
@@ -231,9 +216,7 @@ function Keyword({ row, children }: { row: Row; children?: React.ReactNode }) {
           count(row.volume)
         )}
       </span>
-      <span className="text-right text-quiet">
-        {row.chance === null ? "" : percent(row.chance)}
-      </span>
+      <span className="text-right text-quiet">{row.chance === null ? "" : likely(row.chance)}</span>
       {children && (
         <span className="hidden gap-3 group-focus-within:flex group-hover:flex">{children}</span>
       )}

@@ -2,7 +2,7 @@ import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useCallback, useMemo } from "react";
 import { Button, buttonLook } from "../parts/Button";
 import { Empty } from "../parts/Empty";
-import { exact, money, plural } from "../parts/format";
+import { exact, plural } from "../parts/format";
 import { JobLine } from "../parts/JobLine";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
@@ -17,6 +17,7 @@ import { PieceInspector } from "./PieceInspector";
 import type { Plan } from "./planMath";
 import { usePieces, usePlan } from "./queries";
 import { YearBoard } from "./YearBoard";
+import { YearPanel } from "./YearPanel";
 
 /** Plan: the year board over all channels, fitted to the hours there are. */
 export function PlanPage() {
@@ -46,7 +47,7 @@ export function PlanPage() {
     <>
       <main className="flex min-w-0 flex-1 flex-col">
         <div className="flex shrink-0 flex-col gap-[10px] px-[18px] pb-3">
-          <PageHead title="Plan the year" about={plan.data ? aboutLine(plan.data, currency) : ""}>
+          <PageHead title="Plan the year" about={plan.data ? aboutLine(plan.data) : ""}>
             <a
               href={`/api/projects/${projectId}/plan.csv`}
               download
@@ -54,6 +55,20 @@ export function PlanPage() {
             >
               Export {exact(plan.data?.pieces ?? 0)}
             </a>
+            <Button
+              aria-pressed={search.whole && search.piece === undefined}
+              onClick={() =>
+                navigate({
+                  search: (now) => ({
+                    ...now,
+                    piece: undefined,
+                    whole: now.piece !== undefined || !now.whole,
+                  }),
+                })
+              }
+            >
+              The year as a whole
+            </Button>
             <Button
               look="main"
               disabled={fit.isPending || jobs.length > 0 || !plan.data}
@@ -78,8 +93,8 @@ export function PlanPage() {
               <span className="min-w-0 flex-1 truncate text-right text-ink-2">
                 <FitNote
                   fit={plan.data.fit}
-                  currency={currency}
                   overlaps={plan.data.overlaps.length}
+                  impossible={plan.data.impossible.length}
                 />
               </span>
             </div>
@@ -98,6 +113,15 @@ export function PlanPage() {
           />
         )}
       </main>
+      {search.piece === undefined && search.whole && plan.data && (
+        <YearPanel
+          projectId={projectId}
+          plan={plan.data}
+          currency={currency}
+          hourValue={project?.hour_value ?? 0}
+          onClose={() => navigate({ search: (now) => ({ ...now, whole: false }) })}
+        />
+      )}
       {search.piece !== undefined && plan.data && (
         <PieceInspector
           projectId={projectId}
@@ -117,17 +141,16 @@ function useFitting(projectId: number) {
   return useChange(projectId, () => fitPlan(projectId), {
     done: (out) =>
       say(
-        `First answer: ${exact(out.placed)} placed, ${exact(out.left_out)} left out. A better ` +
-          "one is being worked out.",
+        `First answer: ${exact(out.placed)} placed, ${exact(out.left_out)} that the hours do not ` +
+          "hold. A better one is being worked out.",
       ),
   });
 }
 
-function aboutLine(plan: Plan, currency: string): string {
-  const hours = `${exact(plan.hours)} of ${exact(plan.months.length * plan.hours_a_month)} hours`;
+function aboutLine(plan: Plan): string {
+  const all = plan.months.reduce((sum, month) => sum + month.to_spend, 0);
+  const hours = `${exact(plan.hours)} of ${exact(all)} hours`;
   const parts = [plural(plan.pieces, "piece"), hours];
-  if (plan.worth !== null)
-    parts.push(`worth about ${money(plan.worth, currency)} a month once settled`);
   return parts.join(", ");
 }
 

@@ -50,7 +50,7 @@ export function YearBoard({
       label="The year"
       total={grid.total}
       height={HEIGHT}
-      head={<BoardHead plan={plan} order={order} onOrder={onOrder} />}
+      head={<BoardHead projectId={projectId} plan={plan} order={order} onOrder={onOrder} />}
       heads={HEADS_COUNT}
       headHeight={HEAD_HEIGHT}
       minWidth="820px"

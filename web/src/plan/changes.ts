@@ -32,5 +32,37 @@ export const dropKeyword = async (id: number, pieceId: number, rowId: number) =>
     }),
   );
 
+export const mergePieces = async (id: number, pieceId: number, other: number) =>
+  data(
+    await api.POST("/api/projects/{project_id}/pieces/{piece_id}/merge", {
+      params: at(id, { piece_id: pieceId }),
+      body: { other },
+    }),
+  );
+
+export const keepApart = async (id: number, pieceId: number, other: number) =>
+  data(
+    await api.POST("/api/projects/{project_id}/pieces/{piece_id}/apart", {
+      params: at(id, { piece_id: pieceId }),
+      body: { other },
+    }),
+  );
+
+export const setMonthHours = async (id: number, month: string, hours: number | null) =>
+  data(
+    await api.PUT("/api/projects/{project_id}/plan/hours", {
+      params: at(id),
+      body: { month, hours },
+    }),
+  );
+
+export const planClusters = async (id: number, clusterIds: number[]) =>
+  data(
+    await api.POST("/api/projects/{project_id}/pieces", {
+      params: at(id),
+      body: { cluster_ids: clusterIds, joined: [], apart: [], off_topic: false },
+    }),
+  );
+
 export const fitPlan = async (id: number) =>
   data(await api.POST("/api/projects/{project_id}/plan/fit", { params: at(id) }));

@@ -25,6 +25,15 @@ export const usePiece = (projectId: number, pieceId: number | undefined) =>
     retry: false,
   });
 
+/** What the plan brings, and what would fill the hours that are left. */
+export const useProspects = (projectId: number) =>
+  useQuery({
+    queryKey: ["prospects", projectId],
+    queryFn: async () =>
+      data(await api.GET("/api/projects/{project_id}/plan/prospects", { params: at(projectId) })),
+    placeholderData: keepPreviousData,
+  });
+
 export type PiecesQuery = Pick<Schemas["PiecesQuery"], "order" | "outlet">;
 
 /** The pieces of the plan, a page at a time. */

@@ -4,6 +4,8 @@ import { z } from "zod";
 export const planSearch = z.object({
   outlet: z.number().int().nonnegative().optional().catch(undefined),
   order: z.enum(["month", "worth", "hours", "title"]).default("month").catch("month"),
+  // Whether the panel on the year as a whole stands beside the board.
+  whole: z.boolean().default(true).catch(true),
   piece: z.number().int().positive().optional().catch(undefined),
 });
-export const PLAN_DEFAULTS = { order: "month" as const };
+export const PLAN_DEFAULTS = { order: "month" as const, whole: true };

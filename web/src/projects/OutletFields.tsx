@@ -1,4 +1,5 @@
 import { INPUT } from "../parts/Field";
+import { Select } from "../parts/Select";
 import { CHANNELS } from "../shared/channels";
 import type { OutletDraft } from "./projectWords";
 
@@ -40,10 +41,10 @@ export function OutletFields({
           onChange={(event) => set({ name: event.target.value })}
           className={INPUT}
         />
-        <select
-          aria-label="Outlet's channel"
+        <Select
+          label="Outlet's channel"
           value={draft.channel}
-          onChange={(event) => set({ channel: event.target.value as OutletDraft["channel"] })}
+          onChange={(value) => set({ channel: value as OutletDraft["channel"] })}
           className={INPUT}
         >
           {CHANNELS.map((channel) => (
@@ -51,7 +52,7 @@ export function OutletFields({
               {channel.name}
             </option>
           ))}
-        </select>
+        </Select>
         <input
           aria-label="Outlet's address"
           placeholder="https://"

@@ -1,4 +1,5 @@
 import { Field, INPUT } from "../parts/Field";
+import { Select } from "../parts/Select";
 import { COUNTRIES, countryName, LANGUAGES, languageName } from "../shared/locales";
 import { CURRENCIES, type Fields } from "./projectWords";
 
@@ -62,14 +63,14 @@ export function ProjectFields({
       <div className="grid grid-cols-4 gap-3">
         <Field label="Country" error={errors.country}>
           {(id) => (
-            <select
+            <Select
               id={id}
               value={fields.country}
-              onChange={(event) =>
+              onChange={(value) =>
                 onChange({
                   ...fields,
-                  country: event.target.value,
-                  currency: CURRENCIES[event.target.value] ?? "€",
+                  country: value,
+                  currency: CURRENCIES[value] ?? "€",
                 })
               }
               className={INPUT}
@@ -79,15 +80,15 @@ export function ProjectFields({
                   {countryName(code)}
                 </option>
               ))}
-            </select>
+            </Select>
           )}
         </Field>
         <Field label="Language" error={errors.language}>
           {(id) => (
-            <select
+            <Select
               id={id}
               value={fields.language}
-              onChange={(event) => set("language", event.target.value)}
+              onChange={(value) => set("language", value)}
               className={INPUT}
             >
               {LANGUAGES.map((code) => (
@@ -95,7 +96,7 @@ export function ProjectFields({
                   {languageName(code)}
                 </option>
               ))}
-            </select>
+            </Select>
           )}
         </Field>
         <Field label="Currency" error={errors.currency}>
@@ -115,7 +116,7 @@ export function ProjectFields({
               id={id}
               type="number"
               min={0}
-              max={2000}
+              max={744}
               step="any"
               value={fields.hours_a_month}
               onChange={(event) => set("hours_a_month", Number(event.target.value))}
@@ -162,10 +163,10 @@ export function ProjectFields({
           hint="The least searches, chance and worth that make a keyword a Go."
         >
           {(id) => (
-            <select
+            <Select
               id={id}
               value={fields.preset}
-              onChange={(event) => set("preset", event.target.value as Fields["preset"])}
+              onChange={(value) => set("preset", value as Fields["preset"])}
               className={INPUT}
             >
               {Object.entries(PRESETS).map(([preset, told]) => (
@@ -173,7 +174,7 @@ export function ProjectFields({
                   {told}
                 </option>
               ))}
-            </select>
+            </Select>
           )}
         </Field>
       </div>

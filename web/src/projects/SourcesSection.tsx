@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { Project, Schemas } from "../api/client";
 import { Button } from "../parts/Button";
 import { ProblemNote } from "../parts/ProblemNote";
+import { Select } from "../parts/Select";
 import { useSay } from "../parts/toasts";
 import { useChange } from "../shared/useChange";
 import { trustSources } from "./changes";
@@ -63,10 +64,10 @@ function Order({ project, sources }: { project: Project; sources: Source[] }) {
               <span className="block truncate font-semibold">{source.name}</span>
               <span className="block truncate text-xs text-quiet">{tellsInWords(source)}</span>
             </span>
-            <select
-              aria-label={`What ${source.name} may do`}
+            <Select
+              label={`What ${source.name} may do`}
               value={source.may}
-              onChange={(event) => put(source.name, event.target.value as Source["may"])}
+              onChange={(value) => put(source.name, value as Source["may"])}
               className="h-[28px] rounded-md border border-bar bg-sheet px-1"
             >
               {partsOf(source).map(([may, words]) => (
@@ -74,7 +75,7 @@ function Order({ project, sources }: { project: Project; sources: Source[] }) {
                   {words}
                 </option>
               ))}
-            </select>
+            </Select>
             <span className="flex gap-1">
               <Button
                 look="bare"

@@ -36,6 +36,7 @@ export const EMPTY_FIELDS: Fields = {
   language: "en",
   currency: "£",
   hours_a_month: 30,
+  hour_value: 10,
   own_brands: "",
   rival_brands: "",
   places: "",
@@ -107,8 +108,8 @@ export function fromFields(fields: Fields): Omit<Schemas["ProjectIn"], "outlets"
 export function fieldErrors(fields: Fields): Record<string, string> {
   const found: Record<string, string> = {};
   if (!fields.name.trim()) found.name = "A project needs a name.";
-  if (!(fields.hours_a_month >= 0 && fields.hours_a_month <= 2000))
-    found.hours_a_month = "From 0 to 2,000 hours.";
+  if (!(fields.hours_a_month >= 0 && fields.hours_a_month <= 744))
+    found.hours_a_month = "From 0 to 744 hours.";
   for (const [intent, value] of Object.entries(fields.click_values))
     if (value.trim() && !(Number(value) >= 0))
       found[`click_${intent}`] = `“${value}” is not an amount.`;

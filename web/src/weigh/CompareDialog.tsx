@@ -1,7 +1,7 @@
 import { useQueries } from "@tanstack/react-query";
 import { lazy, Suspense } from "react";
 import type { Row } from "../api/client";
-import { change, count, money, percent } from "../parts/format";
+import { change, count, likely, money } from "../parts/format";
 import { Hands } from "../parts/Hands";
 import { Help } from "../parts/Help";
 import { Modal } from "../parts/Modal";
@@ -65,7 +65,7 @@ const lines = (currency: string): Line[] => [
   {
     name: "Chance",
     figure: "chance",
-    of: (r) => (r.chance === null ? null : percent(r.chance)),
+    of: (r) => (r.chance === null ? null : likely(r.chance)),
     best: (r) => r.chance,
   },
   {

@@ -1,6 +1,8 @@
 import { Popover } from "radix-ui";
 import { type RefObject, useEffect, useRef, useState } from "react";
+import { Checkbox } from "../parts/Checkbox";
 import { INPUT } from "../parts/Field";
+import { Select } from "../parts/Select";
 import {
   capital,
   INTENTS,
@@ -235,10 +237,10 @@ function chipsOf(search: SheetSearch, onChange: Change): Chip[] {
       told: search.state === "in_play" ? "" : STATE_NAMES[search.state],
       clear: { state: "in_play" },
       body: (
-        <select
-          aria-label="Which keywords"
+        <Select
+          label="Which keywords"
           value={search.state}
-          onChange={(event) => onChange({ state: event.target.value as SheetSearch["state"] })}
+          onChange={(value) => onChange({ state: value as SheetSearch["state"] })}
           className={INPUT}
         >
           {STATES.map((state) => (
@@ -246,7 +248,7 @@ function chipsOf(search: SheetSearch, onChange: Change): Chip[] {
               {STATE_NAMES[state]}
             </option>
           ))}
-        </select>
+        </Select>
       ),
     },
     {
@@ -301,14 +303,10 @@ function Ticks<T extends string>({
     <div className="flex flex-col gap-1">
       {all.map((value) => (
         <label key={value} className="flex h-6 items-center gap-2">
-          <input
-            type="checkbox"
-            className="accent-pine"
+          <Checkbox
             checked={on.includes(value)}
-            onChange={(event) =>
-              onChange(
-                event.target.checked ? [...on, value] : on.filter((other) => other !== value),
-              )
+            onChange={(checked) =>
+              onChange(checked ? [...on, value] : on.filter((other) => other !== value))
             }
           />
           {name(value)}

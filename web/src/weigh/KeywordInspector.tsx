@@ -2,11 +2,12 @@ import { lazy, Suspense } from "react";
 import type { Inspection, Row, Schemas } from "../api/client";
 import { FamilyBlock } from "../gather/stream/FamilyBlock";
 import { Block } from "../parts/Block";
-import { count, doneOn, exact, money, monthName, percent, plural } from "../parts/format";
+import { count, doneOn, exact, likely, money, monthName, percent, plural } from "../parts/format";
 import { Help } from "../parts/Help";
 import { Inspector } from "../parts/Inspector";
 import { OriginsBlock } from "../parts/OriginsBlock";
 import { ProblemNote } from "../parts/ProblemNote";
+import { Select } from "../parts/Select";
 import { YearStrip } from "../parts/YearStrip";
 import { useInspection } from "../shared/queries";
 import { useChange } from "../shared/useChange";
@@ -95,10 +96,10 @@ function Told({
         aside={told.intent_overruled ? "yours" : "read"}
       >
         <div className="flex items-center gap-2">
-          <select
-            aria-label="Intent"
+          <Select
+            label="Intent"
             value={told.intent_overruled ? row.intent : ""}
-            onChange={(event) => intent.mutate(event.target.value as Schemas["IntentIn"]["intent"])}
+            onChange={(value) => intent.mutate(value as Schemas["IntentIn"]["intent"])}
             className="h-[28px] rounded-md border border-bar bg-sheet px-2"
           >
             <option value="">As read: {capital(likeliest(told.intents))}</option>
@@ -107,7 +108,7 @@ function Told({
                 {capital(intent)}
               </option>
             ))}
-          </select>
+          </Select>
           <span className="text-quiet">{row.local ? "local" : ""}</span>
         </div>
         <p className="pt-1 text-xs text-quiet">{capital(told.intent_evidence.join(", "))}.</p>
@@ -214,7 +215,7 @@ function Why({ told, currency }: { told: Inspection; currency: string }) {
     [
       "chance",
       "Chance once settled",
-      row.chance === null ? null : percent(row.chance),
+      row.chance === null ? null : likely(row.chance),
       row.own_strength === null
         ? ""
         : `your strength ${Math.round(row.own_strength)}` +

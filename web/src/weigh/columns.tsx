@@ -1,7 +1,7 @@
 /** The columns of the keyword sheet. */
 import type { Row } from "../api/client";
 import { COLUMNS } from "../api/columns";
-import { change, count, money, percent, volumeBar } from "../parts/format";
+import { change, count, likely, money, percent, volumeBar } from "../parts/format";
 import { Hands } from "../parts/Hands";
 import { KeywordText } from "../parts/KeywordText";
 import { Ladder } from "../parts/Ladder";
@@ -229,6 +229,7 @@ const special = (seedWords: ReadonlySet<string>, family: Family): Partial<Record
 function plain(column: (typeof COLUMNS)[number], currency: string) {
   const told = (value: number): string => {
     if (column.unit === "money") return money(value, currency);
+    if (column.id === "chance") return likely(value);
     if (column.unit === "share") return percent(value);
     if (column.unit === "searches" || column.unit === "clicks") return count(value);
     return String(+value.toFixed(1));

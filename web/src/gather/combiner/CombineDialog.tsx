@@ -2,6 +2,7 @@ import { useId } from "react";
 import { z } from "zod";
 import type { Channel } from "../../api/client";
 import { Button } from "../../parts/Button";
+import { Checkbox } from "../../parts/Checkbox";
 import { exact } from "../../parts/format";
 import { Modal } from "../../parts/Modal";
 import { ProblemNote } from "../../parts/ProblemNote";
@@ -150,20 +151,16 @@ export function CombineDialog({
           {recipe.onlyKnown ? "Take what the search box knows" : `Take ${exact(fresh)}`}
         </Button>
         <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            className="accent-pine"
+          <Checkbox
             checked={recipe.onlyKnown}
-            onChange={(event) => set({ onlyKnown: event.target.checked })}
+            onChange={(checked) => set({ onlyKnown: checked })}
           />
           Only what the search box knows (asked one by one, free)
         </label>
         <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            className="accent-pine"
+          <Checkbox
             checked={recipe.keepDoubled}
-            onChange={(event) => set({ keepDoubled: event.target.checked })}
+            onChange={(checked) => set({ keepDoubled: checked })}
           />
           Make those that say a word or a place twice, too
         </label>

@@ -1,4 +1,5 @@
 import type { Schemas } from "../../api/client";
+import { Select } from "../../parts/Select";
 
 type Match = Schemas["ImportIn"]["match"];
 
@@ -30,9 +31,9 @@ export function FiguresAsked({
     <div className="flex flex-wrap items-center gap-x-5 gap-y-2 pb-3">
       <label className="flex items-center gap-2">
         Its searches are those
-        <select
+        <Select
           value={asked.match}
-          onChange={(event) => onChange({ ...asked, match: event.target.value as Match })}
+          onChange={(value) => onChange({ ...asked, match: value as Match })}
           className="h-[26px] rounded-md border border-bar bg-sheet px-1"
         >
           {MATCHES.map(([match, words]) => (
@@ -40,7 +41,7 @@ export function FiguresAsked({
               {words}
             </option>
           ))}
-        </select>
+        </Select>
       </label>
       <label className="flex items-center gap-2">
         read on

@@ -1,7 +1,7 @@
 import { render, screen, within } from "@testing-library/react";
-import userEvent from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
 import type { Schemas } from "../../api/client";
+import { choose } from "../../parts/choosing";
 import { ImportPreview } from "./ImportPreview";
 
 const FILE: Schemas["FileOut"] = {
@@ -30,20 +30,20 @@ describe("the preview of a file", () => {
     render(<ImportPreview file={FILE} busy={false} onRead={vi.fn()} />);
     const row = screen.getByText("moon").closest("tr") as HTMLElement;
     expect(within(row).getByText("“many” is no figure.")).toBeVisible();
-    expect(screen.getByLabelText("Column 2 is")).toHaveValue("searches");
+    expect(screen.getByLabelText("Column 2 is")).toHaveTextContent("Searches a month");
   });
 
   it("reads again when a column means something else", async () => {
     const onRead = vi.fn();
     render(<ImportPreview file={FILE} busy={false} onRead={onRead} />);
-    await userEvent.selectOptions(screen.getByLabelText("Column 2 is"), "keyword");
+    await choose(screen.getByLabelText("Column 2 is"), "Keyword");
     expect(onRead).toHaveBeenCalledWith({ sheet: "One", heading: 1, mapping: { keyword: 1 } });
   });
 
   it("guesses anew for another sheet", async () => {
     const onRead = vi.fn();
     render(<ImportPreview file={FILE} busy={false} onRead={onRead} />);
-    await userEvent.selectOptions(screen.getByLabelText("Sheet"), "Two");
+    await choose(screen.getByLabelText(/^Sheet/), "Two");
     expect(onRead).toHaveBeenCalledWith({ sheet: "Two", heading: null, mapping: null });
   });
 });

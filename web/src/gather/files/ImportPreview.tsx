@@ -1,6 +1,7 @@
 import type { ReactNode } from "react";
 import type { Schemas } from "../../api/client";
 import { exact } from "../../parts/format";
+import { Select } from "../../parts/Select";
 import { columnsOf, meaningOf, remapped } from "./fileColumns";
 
 const SELECT = "h-[26px] w-full rounded-md border border-bar bg-sheet px-1";
@@ -36,18 +37,16 @@ export function ImportPreview({
         {file.sheets.length > 1 && (
           <label className="flex items-center gap-2">
             Sheet
-            <select
+            <Select
               value={file.sheet}
               disabled={busy}
-              onChange={(event) =>
-                onRead({ sheet: event.target.value, heading: null, mapping: null })
-              }
+              onChange={(value) => onRead({ sheet: value, heading: null, mapping: null })}
               className="h-[26px] rounded-md border border-bar bg-sheet px-1"
             >
               {file.sheets.map((sheet) => (
                 <option key={sheet}>{sheet}</option>
               ))}
-            </select>
+            </Select>
           </label>
         )}
         <label className="flex items-center gap-2">
@@ -82,12 +81,12 @@ export function ImportPreview({
                   <span className="block truncate pb-1 text-xs text-quiet">
                     {column.heading || `Column ${column.number + 1}`}
                   </span>
-                  <select
-                    aria-label={`Column ${column.number + 1} is`}
+                  <Select
+                    label={`Column ${column.number + 1} is`}
                     disabled={busy}
                     value={meaningOf(file, column.number)}
-                    onChange={(event) =>
-                      read({ mapping: remapped(file.mapping, column.number, event.target.value) })
+                    onChange={(value) =>
+                      read({ mapping: remapped(file.mapping, column.number, value) })
                     }
                     className={`${SELECT}
                       ${meaningOf(file, column.number) ? "font-semibold" : "text-quiet"}`}
@@ -98,7 +97,7 @@ export function ImportPreview({
                         {meaning.name}
                       </option>
                     ))}
-                  </select>
+                  </Select>
                 </th>
               ))}
             </tr>

@@ -4,6 +4,7 @@ import { Button } from "../../parts/Button";
 import { INPUT } from "../../parts/Field";
 import { exact, plural } from "../../parts/format";
 import { ProblemNote } from "../../parts/ProblemNote";
+import { Select } from "../../parts/Select";
 import { useSay } from "../../parts/toasts";
 import { useSettled } from "../../parts/useSettled";
 import { LANGUAGES, languageName } from "../../shared/locales";
@@ -49,12 +50,12 @@ export function RuleForm({
         Leave out
       </h2>
       <div className="flex gap-2">
-        <select
-          aria-label="Kind of rule"
+        <Select
+          label="Kind of rule"
           value={kind}
-          onChange={(event) => {
-            setKind(event.target.value as Kind);
-            setValue(event.target.value === "language" ? language : "");
+          onChange={(value) => {
+            setKind(value as Kind);
+            setValue(value === "language" ? language : "");
             add.reset();
           }}
           className={`${INPUT} !w-[170px] shrink-0`}
@@ -64,12 +65,12 @@ export function RuleForm({
               {kind.name}
             </option>
           ))}
-        </select>
+        </Select>
         {kind === "language" ? (
-          <select
-            aria-label="Language"
+          <Select
+            label="Language"
             value={value}
-            onChange={(event) => setValue(event.target.value)}
+            onChange={(value) => setValue(value)}
             className={INPUT}
           >
             {LANGUAGES.map((language) => (
@@ -77,7 +78,7 @@ export function RuleForm({
                 {languageName(language)}
               </option>
             ))}
-          </select>
+          </Select>
         ) : (
           <input
             aria-label="What to leave out"

@@ -1,6 +1,6 @@
 import type { Row } from "../../api/client";
 import { Block } from "../../parts/Block";
-import { count, exact, percent } from "../../parts/format";
+import { count, exact, likely } from "../../parts/format";
 import { Help } from "../../parts/Help";
 import { useFamily } from "../queries";
 
@@ -42,7 +42,7 @@ function Member({ row, own }: { row: Row; own: boolean }) {
     <div className={LINE}>
       <span className={`truncate ${own ? "font-semibold" : ""}`}>{row.text}</span>
       <span className="text-right">{row.volume === null ? unknown : count(row.volume)}</span>
-      <span className="text-right">{row.chance === null ? "" : percent(row.chance)}</span>
+      <span className="text-right">{row.chance === null ? "" : likely(row.chance)}</span>
       <span className="text-right">{row.difficulty === null ? "" : exact(row.difficulty)}</span>
     </div>
   );

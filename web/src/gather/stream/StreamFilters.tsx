@@ -1,5 +1,6 @@
 import { type ReactNode, type RefObject, useEffect, useRef, useState } from "react";
 import { INPUT } from "../../parts/Field";
+import { Select } from "../../parts/Select";
 import { useSettled } from "../../parts/useSettled";
 import { METHODS, STATE_NAMES } from "../../parts/wayWords";
 import { type GatherSearch, STATES } from "../search";
@@ -48,10 +49,10 @@ export function StreamFilters({
         onKeyDown={(event) => event.key === "Escape" && event.currentTarget.blur()}
         className={`${INPUT} !w-[150px] shrink-0`}
       />
-      <select
-        aria-label="State"
+      <Select
+        label="State"
         value={search.state}
-        onChange={(event) => onSearch({ state: event.target.value as GatherSearch["state"] })}
+        onChange={(value) => onSearch({ state: value as GatherSearch["state"] })}
         className={SELECT}
       >
         {STATES.map((state) => (
@@ -59,11 +60,11 @@ export function StreamFilters({
             {STATE_NAMES[state]}
           </option>
         ))}
-      </select>
-      <select
-        aria-label="Way"
+      </Select>
+      <Select
+        label="Way"
         value={search.way}
-        onChange={(event) => onSearch({ way: event.target.value })}
+        onChange={(value) => onSearch({ way: value })}
         className={SELECT}
       >
         <option value="">any way</option>
@@ -72,17 +73,17 @@ export function StreamFilters({
             {name}
           </option>
         ))}
-      </select>
-      <select
-        aria-label="Order"
+      </Select>
+      <Select
+        label="Order"
         value={search.sort}
-        onChange={(event) => onSearch({ sort: event.target.value as GatherSearch["sort"] })}
+        onChange={(value) => onSearch({ sort: value as GatherSearch["sort"] })}
         className={SELECT}
       >
         <option value="arrival">latest first</option>
         <option value="relevance">most relevant first</option>
         <option value="off_topic">off topic first</option>
-      </select>
+      </Select>
       {search.job > 0 && (
         <span
           className="flex h-[28px] items-center rounded-md border border-pine-line

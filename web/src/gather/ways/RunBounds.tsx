@@ -1,4 +1,5 @@
 import { exact } from "../../parts/format";
+import { Select } from "../../parts/Select";
 import type { Run } from "./run";
 
 const SMALL = "h-[24px] rounded-md border border-bar bg-sheet px-1 text-xs";
@@ -18,10 +19,10 @@ export function RunBounds({
   return (
     <div className="flex shrink-0 items-center gap-2">
       {places.length > 0 && (
-        <select
-          aria-label="Asked from"
+        <Select
+          label="Asked from"
           value={run.options.place}
-          onChange={(event) => set({ place: event.target.value })}
+          onChange={(value) => set({ place: value })}
           className={SMALL}
         >
           <option value="">from anywhere</option>
@@ -30,12 +31,12 @@ export function RunBounds({
               from {place}
             </option>
           ))}
-        </select>
+        </Select>
       )}
-      <select
-        aria-label="End after"
+      <Select
+        label="End after"
         value={run.options.most}
-        onChange={(event) => set({ most: Number(event.target.value) })}
+        onChange={(value) => set({ most: Number(value) })}
         className={SMALL}
       >
         {[100, 500, 1_000, 5_000, 20_000, 100_000].map((n) => (
@@ -43,7 +44,7 @@ export function RunBounds({
             at most {exact(n)} new
           </option>
         ))}
-      </select>
+      </Select>
     </div>
   );
 }

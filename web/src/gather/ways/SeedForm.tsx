@@ -1,5 +1,6 @@
 import { useRef } from "react";
 import { Button } from "../../parts/Button";
+import { Checkbox } from "../../parts/Checkbox";
 import { exact, plural } from "../../parts/format";
 import { ProblemNote } from "../../parts/ProblemNote";
 import { useKey } from "../../parts/useKey";
@@ -105,9 +106,7 @@ export function SeedForm({
           <legend className="sr-only">On</legend>
           {CHANNELS.map((channel) => (
             <label key={channel.id} className="flex items-center gap-[6px]">
-              <input
-                type="checkbox"
-                className="accent-pine"
+              <Checkbox
                 checked={run.channels.includes(channel.id)}
                 onChange={() => onRun({ ...run, channels: toggled(run.channels, channel.id) })}
               />

@@ -1,5 +1,6 @@
 import type { Schemas } from "../../api/client";
 import { Help } from "../../parts/Help";
+import { Select } from "../../parts/Select";
 import { GROUPS, type WayId } from "../../parts/wayWords";
 import { LANGUAGES, languageName } from "../../shared/locales";
 import { type Run, toggled } from "./run";
@@ -84,22 +85,22 @@ function ElsewhereOptions({
       {on("fields") && (
         <label className="flex items-center gap-1 text-xs text-ink-2">
           Tags of the best
-          <select
+          <Select
             value={run.options.results}
-            onChange={(event) => set({ results: Number(event.target.value) })}
+            onChange={(value) => set({ results: Number(value) })}
             className={SMALL}
           >
             {[3, 5, 8, 10, 15, 20].map((n) => (
               <option key={n}>{n}</option>
             ))}
-          </select>
+          </Select>
         </label>
       )}
       {on("language") && (
-        <select
-          aria-label="Into which language"
+        <Select
+          label="Into which language"
           value={run.options.into}
-          onChange={(event) => set({ into: event.target.value as Run["options"]["into"] })}
+          onChange={(value) => set({ into: value as Run["options"]["into"] })}
           className={SMALL}
         >
           <option value="">into …</option>
@@ -108,7 +109,7 @@ function ElsewhereOptions({
               into {languageName(language)}
             </option>
           ))}
-        </select>
+        </Select>
       )}
     </>
   );
@@ -165,15 +166,11 @@ function Steps({
       <Help figure="" title={label} text={help} focusable={false}>
         {label}
       </Help>
-      <select
-        value={value}
-        onChange={(event) => onChange(Number(event.target.value))}
-        className={SMALL}
-      >
+      <Select value={value} onChange={(value) => onChange(Number(value))} className={SMALL}>
         {[1, 2, 3].map((n) => (
           <option key={n}>{n}</option>
         ))}
-      </select>
+      </Select>
     </label>
   );
 }

@@ -1,0 +1,46 @@
+import { describe, expect, it } from "vitest";
+import { decidable, type Group, type Preview, piecesOf, toPlan } from "./planning";
+
+const side = (cluster: number | null, piece: number | null) => ({
+  cluster_id: cluster,
+  piece_id: piece,
+  title: "",
+  main: "",
+  volume: null,
+  worth: null,
+  why: "",
+});
+const clusters: Group = { serves: side(1, null), others: [side(2, null), side(3, null)] };
+const withPiece: Group = { serves: side(null, 7), others: [side(null, 8), side(4, null)] };
+const groups = [clusters, withPiece];
+
+describe("those that would fight", () => {
+  it("are served by one, or by a piece that is there", () => {
+    expect(toPlan([1, 2, 3, 4], groups, new Set(), false)).toEqual({
+      cluster_ids: [1, 2, 3, 4],
+      joined: [
+        { cluster_id: 2, into_cluster: 1, into_piece: null },
+        { cluster_id: 3, into_cluster: 1, into_piece: null },
+        { cluster_id: 4, into_cluster: null, into_piece: 7 },
+      ],
+      apart: [],
+      off_topic: false,
+    });
+  });
+  it("stay apart from each that has a piece, where one wants it", () => {
+    const plan = toPlan([1, 2, 3, 4], groups, new Set([2, 3, 4]), false);
+    expect(plan.joined).toEqual([]);
+    expect(plan.apart).toEqual([
+      { cluster_id: 2, other_cluster: 1, other_piece: null },
+      { cluster_id: 3, other_cluster: 1, other_piece: null },
+      { cluster_id: 3, other_cluster: 2, other_piece: null },
+      { cluster_id: 4, other_cluster: null, other_piece: 7 },
+      { cluster_id: 4, other_cluster: null, other_piece: 8 },
+    ]);
+  });
+  it("tell how many pieces come of it, and what can be decided", () => {
+    const preview = { drafts: [1, 2, 3, 4], off_topic: [1], groups } as unknown as Preview;
+    expect(piecesOf(preview, toPlan([1, 2, 3, 4], groups, new Set([2]), true))).toBe(3);
+    expect(decidable(preview).map((other) => other.cluster_id)).toEqual([2, 3, 4]);
+  });
+});

@@ -1,0 +1,48 @@
+/** Decisions before clusters become pieces: which of those that would fight one piece serves. */
+import type { Schemas } from "../api/client";
+
+export type Preview = Schemas["PreviewOut"];
+export type Group = Preview["groups"][number];
+export type Other = Group["others"][number];
+/** Clusters that get a piece of their own though another could serve them. */
+export type Apart = ReadonlySet<number>;
+
+/** The clusters about which something can be decided, in the order they are shown. */
+export const decidable = (preview: Preview): Other[] =>
+  preview.groups.flatMap((group) => group.others).filter((other) => other.cluster_id !== null);
+
+/** What is asked of the server for some clusters and what was decided about them. */
+export function toPlan(
+  clusterIds: readonly number[],
+  groups: readonly Group[],
+  apart: Apart,
+  offTopic: boolean,
+): Schemas["PiecesIn"] {
+  const joined: Schemas["JoinIn"][] = [];
+  const kept: Schemas["ApartIn"][] = [];
+  for (const { serves, others } of groups) {
+    const alone: Schemas["RivalOut"][] = [serves];
+    for (const other of others) {
+      if (other.cluster_id === null) alone.push(other);
+      else if (apart.has(other.cluster_id)) {
+        for (const one of alone)
+          kept.push({
+            cluster_id: other.cluster_id,
+            other_cluster: one.cluster_id,
+            other_piece: one.piece_id,
+          });
+        alone.push(other);
+      } else
+        joined.push({
+          cluster_id: other.cluster_id,
+          into_cluster: serves.cluster_id,
+          into_piece: serves.piece_id,
+        });
+    }
+  }
+  return { cluster_ids: [...clusterIds], joined, apart: kept, off_topic: offTopic };
+}
+
+/** How many pieces come of it. */
+export const piecesOf = (preview: Preview, plan: Schemas["PiecesIn"]): number =>
+  preview.drafts.length - plan.joined.length + (plan.off_topic ? preview.off_topic.length : 0);

@@ -1,0 +1,173 @@
+import { useNavigate } from "@tanstack/react-router";
+import { Block } from "../parts/Block";
+import { Button } from "../parts/Button";
+import { exact, money, plural } from "../parts/format";
+import { Inspector } from "../parts/Inspector";
+import { ProblemNote } from "../parts/ProblemNote";
+import { useSay } from "../parts/toasts";
+import { useChange } from "../shared/useChange";
+import { Clash } from "./Clash";
+import { planClusters } from "./changes";
+import { outlayWords } from "./outlayWords";
+import type { Plan } from "./planMath";
+import { useProspects } from "./queries";
+import { monthOf, shortMonth } from "./timing";
+
+const SHOWN = 8;
+
+/** The year as a whole: what it brings for its hours, what cannot be, what fights, and what would
+ * fill the hours that are left. */
+export function YearPanel({
+  projectId,
+  plan,
+  currency,
+  hourValue,
+  onClose,
+}: {
+  projectId: number;
+  plan: Plan;
+  currency: string;
+  hourValue: number;
+  onClose: () => void;
+}) {
+  const prospects = useProspects(projectId);
+  const navigate = useNavigate({ from: "/p/$projectId/$channel/plan" });
+  const open = (piece: number) => navigate({ search: (now) => ({ ...now, piece }) });
+  const told = prospects.data;
+  const [first, ...more] = told ? outlayWords(told.outlay, currency, hourValue) : [];
+  return (
+    <Inspector label="The year as a whole" onClose={onClose}>
+      <h2 className="pr-6 text-lg">The year as a whole</h2>
+      {prospects.error && <ProblemNote error={prospects.error} />}
+      <p className="pt-1 pb-2 font-semibold">{first ?? "Working it out."}</p>
+      {more.map((sentence) => (
+        <p key={sentence} className="pb-2 text-ink-2">
+          {sentence}
+        </p>
+      ))}
+      {plan.worth !== null && (
+        <p className="pb-2 text-ink-2">
+          Once all of it has settled it is worth about {money(plan.worth, currency)} a month.
+        </p>
+      )}
+      {plan.impossible.length > 0 && (
+        <Block title="Pins that cannot be">
+          {plan.impossible.map((pins) => (
+            <p key={pins.month} className="py-1">
+              {pins.to_spend === null
+                ? `${monthOf(pins.month)} is over: `
+                : `${monthOf(pins.month)} has ${exact(pins.to_spend)} hours, what is pinned to it ` +
+                  `takes ${exact(pins.hours)}: `}
+              {pins.pieces.map((piece, i) => (
+                <span key={piece.id}>
+                  {i > 0 && ", "}
+                  <button
+                    type="button"
+                    className="font-semibold underline decoration-hairline underline-offset-2"
+                    onClick={() => open(piece.id)}
+                  >
+                    {piece.title}
+                  </button>
+                </span>
+              ))}
+              .
+            </p>
+          ))}
+        </Block>
+      )}
+      {plan.overlaps.length > 0 && (
+        <Block title="After the same searchers" aside={plural(plan.overlaps.length, "pair")}>
+          <p className="text-ink-2">
+            Two pieces after one keyword hurt each other (cannibalisation).
+          </p>
+          {plan.overlaps.slice(0, SHOWN).map((clash) => (
+            <div key={`${clash.piece}-${clash.other}`} className="pt-1">
+              <button
+                type="button"
+                className="font-semibold underline decoration-hairline underline-offset-2"
+                onClick={() => open(clash.piece)}
+              >
+                {clash.title}
+              </button>{" "}
+              and
+              <Clash projectId={projectId} pieceId={clash.piece} clash={clash} onOpen={open} />
+            </div>
+          ))}
+        </Block>
+      )}
+      {told && <Left projectId={projectId} told={told} currency={currency} />}
+      {told && (
+        <Block title={`${exact(told.more_hours)} more hours`}>
+          <p>
+            {told.more_titles.length
+              ? `Would bring about ${money(told.more_adds, currency)} in the year: ` +
+                `${told.more_titles.map((title) => `“${title}”`).join(", ")}.`
+              : "Would bring nothing that is known: every cluster with a worth has its piece. " +
+                "Gather and weigh more."}
+          </p>
+        </Block>
+      )}
+    </Inspector>
+  );
+}
+
+function Left({
+  projectId,
+  told,
+  currency,
+}: {
+  projectId: number;
+  told: NonNullable<ReturnType<typeof useProspects>["data"]>;
+  currency: string;
+}) {
+  const say = useSay();
+  const make = useChange(projectId, (ids: number[]) => planClusters(projectId, ids), {
+    done: (out) => say(`${plural(out.made, "piece")} planned. z takes it back.`),
+    failed: (problem) => say(problem.message, { bad: true }),
+  });
+  const shown = told.rows.slice(0, SHOWN);
+  const hours = shown.reduce((sum, row) => sum + row.hours, 0);
+  return (
+    <Block title="Hours that are left" aside={`${exact(told.hours_left)} in the year`}>
+      {!told.rows.length && (
+        <p className="text-ink-2">
+          {told.hours_left
+            ? "No cluster without a piece is worth any of them, as far as is known."
+            : "None: the year is full."}
+        </p>
+      )}
+      <ul>
+        {shown.map((row) => (
+          <li key={row.cluster_id} className="flex items-baseline gap-2 py-[3px]">
+            <span className="min-w-0 flex-1">
+              <span className="font-semibold">{row.title}</span>
+              <span className="block text-2xs text-quiet">
+                {row.kind_name}, {plural(row.hours, "hour")}
+                {row.month && `, ${shortMonth(row.month)}`}
+              </span>
+            </span>
+            <span className="whitespace-nowrap">+ {money(row.adds, currency)}</span>
+            <button
+              type="button"
+              aria-label={`Plan ${row.title}`}
+              disabled={make.isPending}
+              onClick={() => make.mutate([row.cluster_id])}
+              className="text-xs font-semibold text-persimmon-text underline underline-offset-2"
+            >
+              Plan
+            </button>
+          </li>
+        ))}
+      </ul>
+      {shown.length > 1 && (
+        <Button
+          className="mt-2"
+          disabled={make.isPending}
+          onClick={() => make.mutate(shown.map((row) => row.cluster_id))}
+        >
+          Plan these {shown.length}, {plural(hours, "hour")}
+        </Button>
+      )}
+    </Block>
+  );
+}

@@ -1,0 +1,41 @@
+import { describe, expect, it } from "vitest";
+import { outlayWords } from "./outlayWords";
+
+const outlay = {
+  value: 290,
+  low: 120,
+  high: 600,
+  hours: 353,
+  cost: 3530,
+  pays: false,
+  few: 9,
+  few_value: 232,
+  few_hours: 71,
+  times: 12.17,
+};
+
+describe("what a plan brings for its hours", () => {
+  it("says plainly that it does not pay, and what would have to change", () => {
+    const [first, second, third] = outlayWords(outlay, "£", 10);
+    expect(first).toBe(
+      "In its first year this plan does not pay. 353 hours bring about £290 by the end of the " +
+        "twelve months (80% sure: £120 to £600), £0.82 for each hour.",
+    );
+    expect(second).toBe(
+      "At £10 an hour they cost £3,530. It would if a click were worth 12 times as much.",
+    );
+    expect(third).toBe("9 pieces bring four fifths of it in 71 hours: begin with those.");
+  });
+  it("says that it pays, and which few carry it", () => {
+    const [, second] = outlayWords({ ...outlay, pays: true, times: 0 }, "£", 0.5);
+    expect(second).toMatch(/more than the £3,530 they cost/);
+    const few = { ...outlay, few: 1, few_value: 900, few_hours: 5, times: 1.44 };
+    const [, would, one] = outlayWords(few, "£", 10);
+    expect(would).toMatch(/1.4 times as much, or if only those were made/);
+    expect(one).toBe("1 piece brings four fifths of it in 5 hours: begin with that one.");
+  });
+  it("says what is not known", () => {
+    expect(outlayWords({ ...outlay, hours: 0 }, "£", 10)).toEqual(["Nothing is placed yet."]);
+    expect(outlayWords({ ...outlay, value: 0 }, "£", 10)[0]).toMatch(/is not known/);
+  });
+});

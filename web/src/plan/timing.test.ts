@@ -1,0 +1,44 @@
+import { describe, expect, it } from "vitest";
+import type { Piece } from "../api/client";
+import { monthFlag, timingOf } from "./timing";
+
+const piece = (given: Partial<Piece>): Piece =>
+  ({
+    month: "2027-01-01",
+    publish_by: "2027-08-14",
+    climb: "2027-11-01",
+    missed: null,
+    late: false,
+    waits: false,
+    month_share: Array(12).fill(1 / 12),
+    ...given,
+  }) as Piece;
+
+describe("when a piece must be out", () => {
+  it("goes by the month that it stands in", () => {
+    expect(timingOf(piece({})).lead).toBe("In time: out by 14 Aug 2027.");
+    const late = piece({ late: true, missed: "2026-11-01" });
+    expect(timingOf(late).lead).toBe(
+      "In January 2027 it comes too late for the season of November 2026.",
+    );
+    expect(timingOf(late).more).toMatch(/next one begins in November 2027: out by 14 Aug 2027/);
+    expect(monthFlag(late)).toEqual({ words: "late for Nov 26", late: true });
+  });
+  it("says that it waits for next year's season", () => {
+    const waits = piece({ waits: true });
+    expect(timingOf(waits).more).toMatch(/This year's season is missed by now/);
+    expect(monthFlag(waits)).toEqual({ words: "for Nov 27", late: false });
+  });
+  it("speaks of today where it has no month", () => {
+    expect(timingOf(piece({ month: null })).lead).toBe("Publish by 14 Aug 2027.");
+    const missed = piece({ month: null, late: true, missed: "2026-11-01" });
+    expect(timingOf(missed).lead).toBe("Too late for the season of November 2026.");
+    expect(monthFlag(missed)?.words).toBe("no month");
+  });
+  it("knows no season, or nothing of one", () => {
+    const even = piece({ publish_by: null, climb: null });
+    expect(timingOf(even).more).toBe("Its searches know no season.");
+    expect(timingOf({ ...even, month_share: [] }).more).toMatch(/not known/);
+    expect(monthFlag(even)).toBeNull();
+  });
+});
