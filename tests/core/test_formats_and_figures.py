@@ -107,6 +107,8 @@ def evidence(n: int, *, known: bool) -> Evidence:
         page=PageFacts(40 * page, 5 * page, page),
         features=[[]] * n,
         ads=ones,
+        difficulty_told=np.full(n, NAN),
+        guesses=[""] * n,
     )
 
 

@@ -107,7 +107,7 @@ def full(weighed: Api, beginnings: Beginnings) -> Api:
     weighed.post("/clusters/move", {"row_ids": [row], "cluster_id": None})
     weighed.post("/rows/priority", {"row_ids": [row], "priority": "high"})
     weighed.post("/rules", {"kind": "word", "value": "tattoo"})
-    brought = weighed.bring("keyword\nstar chart\n=1+1\n")
+    brought = weighed.bring("keyword\nstar chart\n=SUM(A1)\n")
     weighed.post(f"/files/{brought['id']}/import", {"channel": "web", "mapping": {"keyword": 0}})
     weighed.bring("star map")
     return weighed

@@ -4,7 +4,7 @@ line numbers."""
 import csv
 import re
 from collections import Counter, deque
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Sequence
 from functools import cache
 
 DELIMITERS = (",", ";", "\t", "|")
@@ -41,7 +41,24 @@ def guess_delimiter(text: str, *, whole: bool = True) -> str:
         # Commas stand in keywords too; a delimiter parts at least half of the lines alike.
         if share >= 0.5 and share * width > best:
             best, delimiter = share * width, sign
-    return delimiter
+    return delimiter or _ragged_delimiter(lines)
+
+
+def _ragged_delimiter(lines: Sequence[str]) -> str:
+    """What parts lines that are of many lengths: the sign that stands most often in the first line
+    and in seven of ten others; a comma only where the first line is short words, as headings
+    are."""
+    if not lines:
+        return ""
+    first, rest = lines[0], lines[1:]
+    for sign in sorted(DELIMITERS, key=first.count, reverse=True):
+        cells = [cell.strip() for cell in first.split(sign)]
+        looks = len(cells) > 2 or (len(cells) == 2 and sign != ",")
+        like_headings = all(0 < len(cell) <= 40 for cell in cells) or sign != ","
+        parted = sum(sign in line for line in rest) >= 0.7 * len(rest)
+        if looks and like_headings and parted and rest:
+            return sign
+    return ""
 
 
 def delimited_rows(lines: Iterable[str], delimiter: str) -> Iterator[tuple[int, list[str] | str]]:

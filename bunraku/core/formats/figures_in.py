@@ -6,29 +6,52 @@ from collections.abc import Iterable
 from typing import NamedTuple
 
 NOTHING = frozenset(
-    ["", "-", "--", "n/a", "na", "none", "null", "nan", "k.a.", "s/o", "?", "...", "not available"]
-)
-_SCALES = {"k": 1e3, "tsd": 1e3, "m": 1e6, "mio": 1e6, "mn": 1e6, "b": 1e9, "mrd": 1e9}
-_CURRENCY = re.compile(
-    r"[£$€¥₹]|\b(?:gbp|usd|eur|chf|sek|nok|dkk|pln|cad|aud|inr|jpy)\b|\bkr\b|\bzł", re.IGNORECASE
-)
-_SPACES = dict.fromkeys(map(ord, "\u00a0\u202f\u2009\u2007"), " ") | {
-    ord(dash): "-" for dash in "\u2010\u2011\u2012\u2013\u2014\u2212"
+    "- -- --- n/a na n.a. none null nan k.a. ka n.d. nd n.v. nv s/o s.o. ? ... … nodata unknown "
+    "notavailable unbekannt keineangabe keinedaten sindatos inconnu "
+    "#n/a #nv #ref! #bezug! #value! #wert! #valor! #div/0! #name? #null! #num! #zahl! "
+    "#getting_data #spill! #calc!".split()
+) | {""}
+"""What a cell says that holds no figure, without spaces: also the errors of spreadsheets."""
+_SCALES = {
+    **dict.fromkeys(("k", "tsd", "tausend", "thousand", "mil", "mila", "duizend", "mille"), 1e3),
+    **dict.fromkeys(("m", "mio", "mn", "mill", "million", "millions", "millionen"), 1e6),
+    **dict.fromkeys(("b", "bn", "mrd", "billion"), 1e9),
 }
-_NUMBER = r"[+-]?\d[\d.,' ]*(?:e[+-]?\d+)?\s*(?:k|tsd|mio|mn|m|b|mrd)?\.?"
+_UNIT = "|".join(sorted(_SCALES, key=len, reverse=True))
+_CURRENCY = re.compile(
+    r"(?:\b[a-z]{1,3})?\$|[£€¥₹₽₩₺₫฿]|\b(?:gbp|usd|eur|chf|sek|nok|dkk|pln|czk|huf|ron|brl|cad|aud|"
+    r"nzd|inr|jpy|cny|mxn)\b|\bkr\b\.?|zł|kč|\bfr\.|\bft\b|\blei\b",
+    re.IGNORECASE,
+)
+_SPACES = (
+    dict.fromkeys(map(ord, "\u00a0\u202f\u2009\u2007"), " ")
+    | {ord(dash): "-" for dash in "\u2010\u2011\u2012\u2013\u2014\u2212"}
+    | {ord(mark): "'" for mark in "\u2018\u2019\u02bc\u00b4`"}
+)
+_FOOTNOTE = re.compile(r"(?:[*†‡§¹²³⁰⁴-⁹ªº]+|\[\w{1,2}\])+$")
+_NUMBER = rf"[+-]?\d[\d.,' ]*(?:e[+-]?\d+)?\s*(?:{_UNIT})?\.?"
 _ONE = re.compile(rf"^{_NUMBER}$", re.IGNORECASE)
-_RANGE = re.compile(rf"^({_NUMBER})\s*(?:-|to|bis|\.\.+|~)\s*({_NUMBER})$", re.IGNORECASE)
-_PARTS = re.compile(
-    r"^([+-]?\d[\d.,' ]*(?:e[+-]?\d+)?)\s*(k|tsd|mio|mn|m|b|mrd)?\.?$", re.IGNORECASE
+_RANGE = re.compile(
+    rf"^(?:between |from |zwischen |von |entre |de |tra |fra |da |tussen |van )?({_NUMBER})\s*"
+    rf"(?:-|to|and|bis|und|à|a|et|y|e|tot|en|até|\.\.+|~)\s*({_NUMBER})$",
+    re.IGNORECASE,
 )
-_BOUND = re.compile(
-    rf"^(<|<=|≤|under|below|unter|>|>=|≥|over|above|über)\s*({_NUMBER})$", re.IGNORECASE
+_PARTS = re.compile(rf"^([+-]?\d[\d.,' ]*(?:e[+-]?\d+)?)\s*({_UNIT})?\.?$", re.IGNORECASE)
+_BELOW = (
+    "<=|<|≤|under|below|less than|fewer than|up to|unter|weniger als|bis zu|bis|moins de|"
+    "jusqu'à|menos de|hasta|meno di|fino a|minder dan|onder|tot|abaixo de|até"
 )
+_ABOVE = (
+    ">=|>|≥|over|above|more than|at least|über|mehr als|mindestens|ab|plus de|au moins|"
+    "más de|mas de|al menos|più di|oltre|meer dan|minstens|boven|mais de"
+)
+_BOUND = re.compile(rf"^(?:({_BELOW})|({_ABOVE}))\s*({_NUMBER})$", re.IGNORECASE)
 _PLUS = re.compile(rf"^({_NUMBER})\s*\+$", re.IGNORECASE)
 _PLAIN = {
     ".": re.compile(r"(?:[0-9]+|[0-9]{1,3}(?:,[0-9]{3})+)(?:\.[0-9]+)?"),
     ",": re.compile(r"(?:[0-9]+|[0-9]{1,3}(?:\.[0-9]{3})+)(?:,[0-9]+)?"),
 }
+_THOUSANDS_POINT = re.compile(r"(?<![\d.,])\d{1,3}\.\d{3}(?![\d.,])")
 OPEN_ENDED = 3.0
 """How far above its lower end an open range (">1,000", "10K+") is taken to reach: the usual step of
 such ranges."""
@@ -65,7 +88,7 @@ def read_figure(text: str, decimal: str = ".") -> Figure | None:
     if len(text) > LONGEST:
         raise BadFigure(f"“{text[:40]}…” is no figure.")
     bare = _bare(text)
-    if bare in NOTHING:
+    if bare.replace(" ", "") in NOTHING:
         return None
     is_pct = bare.endswith("%")
     bare = bare.removesuffix("%").strip()
@@ -80,8 +103,8 @@ def read_figure(text: str, decimal: str = ".") -> Figure | None:
             raise BadFigure(f"“{text[:40]}” is a range that ends below where it begins.")
         return Figure(low * scale, high * scale, is_pct)
     if match := _BOUND.match(bare):
-        value = _value(match[2], decimal, text) * scale
-        below = match[1].lower() in ("<", "<=", "≤", "under", "below", "unter")
+        value = _value(match[3], decimal, text) * scale
+        below = match[1] is not None
         return Figure(0.0, value, is_pct) if below else Figure(value, value * OPEN_ENDED, is_pct)
     if match := _PLUS.match(bare):
         value = _value(match[1], decimal, text) * scale
@@ -90,8 +113,9 @@ def read_figure(text: str, decimal: str = ".") -> Figure | None:
 
 
 def _bare(text: str) -> str:
-    plain = _CURRENCY.sub("", text.translate(_SPACES)).strip().strip("'\"").strip().casefold()
-    return plain.lstrip("~").removeprefix("ca.").removeprefix("about").strip()
+    plain = _FOOTNOTE.sub("", text.strip()).translate(_SPACES)
+    plain = _CURRENCY.sub("", plain).strip().strip("'\"").strip().casefold()
+    return plain.lstrip("~≈").removeprefix("ca.").removeprefix("about").strip()
 
 
 def _value(text: str, decimal: str, whole: str) -> float:
@@ -100,19 +124,22 @@ def _value(text: str, decimal: str, whole: str) -> float:
         raise BadFigure(f"“{whole[:40]}” is no figure.")
     digits, unit = match[1].strip(), (match[2] or "").casefold()
     thousands = "," if decimal == "." else "."
-    if (
-        unit
-        and digits.count(thousands) == 1
-        and decimal not in digits
-        and len(digits.split(thousands)[1]) != 3
-    ):
-        # "1,3K": before a unit a lone sign parts decimals whatever the column says.
+    if decimal not in digits and _parts_decimals(digits, thousands, unit):
         digits = digits.replace(thousands, decimal)
     digits = digits.replace(thousands, "").replace("'", "").replace(" ", "").replace(decimal, ".")
     try:
         return float(digits) * _SCALES.get(unit, 1.0)
     except ValueError:
         raise BadFigure(f"“{whole[:40]}” is no figure.") from None
+
+
+def _parts_decimals(digits: str, sign: str, unit: str) -> bool:
+    """Whether a lone sign parts decimals, whatever the column says: "1,50" and "0,450" are no
+    thousands, and before a unit ("1,3K") only three digits after it leave a doubt."""
+    if digits.count(sign) != 1:
+        return False
+    before, after = digits.split(sign)
+    return len(after) != 3 or (before.strip("+-") == "0" and not unit)
 
 
 def decimal_sign(cells: Iterable[str]) -> str:
@@ -144,4 +171,4 @@ def decimal_sign(cells: Iterable[str]) -> str:
 def has_thousands_points(cells: Iterable[str]) -> bool:
     """Whether a cell has a point before exactly three digits: in a column of whole counts it parts
     thousands."""
-    return any(re.fullmatch(r"\d{1,3}\.\d{3}", _bare(cell[:LONGEST])) for cell in cells)
+    return any(_THOUSANDS_POINT.search(_bare(cell[:LONGEST])) for cell in cells)

@@ -10,6 +10,8 @@ from bunraku.core.formats.bad_file import BadFile
 
 NAMED_BY = 100
 """Objects at the top whose names become the columns."""
+DEEPEST = 4
+"""How deep objects may stand in objects to be told apart."""
 MOST_NAMES = 200
 """More names than any report has columns; those beyond are not looked at."""
 MOST_LIST_CHARACTERS = 60_000_000
@@ -35,7 +37,9 @@ def json_rows(file: TextIO) -> Iterator[tuple[int, list[str] | str]]:
     entries = _entries(file)
     first = list(islice(entries, NAMED_BY))
     names = list(
-        dict.fromkeys(name for _, entry in first if isinstance(entry, dict) for name in entry)
+        dict.fromkeys(
+            name for _, entry in first if isinstance(entry, dict) for name in _flat(entry)
+        )
     )[:MOST_NAMES]
     if not names and not any(isinstance(entry, str) for _, entry in first):
         raise BadFile(_OTHER_SHAPE)
@@ -53,10 +57,16 @@ def _entries(file: TextIO) -> Iterator[tuple[int, object]]:
     first = next(filled, None)
     if first is None:
         return
-    if first[1].lstrip().startswith("["):
+    if first[1].lstrip().startswith("[") or not _is_json(first[1]):
         yield from enumerate(_whole_list(first[1], (line for _, line in filled)), start=1)
         return
-    for number, line in chain([first], filled):
+    second = next(filled, None)
+    if second is None:
+        # One object, or one a line of which there is one: its own list, where it holds one, is
+        # what was meant.
+        yield from enumerate(_rows_of(json.loads(first[1])), start=1)
+        return
+    for number, line in chain([first, second], filled):
         try:
             yield number, json.loads(line)
         except (ValueError, RecursionError):
@@ -77,12 +87,48 @@ def _whole_list(first: str, rest: Iterable[str]) -> list[object]:
         raise BadFile(f"The JSON list cannot be read: {error}.") from error
     except RecursionError as error:
         raise BadFile(_OTHER_SHAPE) from error
-    return whole if isinstance(whole, list) else [whole]
+    return _rows_of(whole)
+
+
+def _is_json(line: str) -> bool:
+    try:
+        json.loads(line)
+    except (ValueError, RecursionError):
+        return False
+    return True
+
+
+def _rows_of(whole: object) -> list[object]:
+    """The rows that one piece of JSON is: a list itself; of an object its longest list of objects
+    or texts, else the object."""
+    if isinstance(whole, list):
+        return whole
+    if isinstance(whole, dict):
+        lists = [v for v in whole.values() if isinstance(v, list) and v]
+        inner = [v for v in whole.values() if isinstance(v, dict)]
+        lists += [v for each in inner for v in each.values() if isinstance(v, list) and v]
+        rows = [v for v in lists if all(isinstance(entry, (dict, str)) for entry in v)]
+        named = any(isinstance(v, str) for v in whole.values())
+        if rows and not (named and all(isinstance(entry, str) for v in rows for entry in v)):
+            return max(rows, key=len)
+    return [whole]
+
+
+def _flat(entry: dict[str, object], before: str = "") -> dict[str, object]:
+    """An object whose objects are told by their names one after the other: "figures volume"."""
+    flat: dict[str, object] = {}
+    for name, value in entry.items():
+        if isinstance(value, dict) and before.count(" ") < DEEPEST:
+            flat |= _flat(value, f"{before}{name} ")
+        else:
+            flat[f"{before}{name}"] = value
+    return flat
 
 
 def _cells(entry: object, names: list[str]) -> list[str] | str:
     if isinstance(entry, dict):
-        return [_cell(entry.get(name)) for name in names]
+        flat = _flat(entry)
+        return [_cell(flat.get(name)) for name in names]
     if isinstance(entry, str) and not names:
         return [entry]
     if isinstance(entry, _Unreadable):
@@ -95,8 +141,14 @@ def _cells(entry: object, names: list[str]) -> list[str] | str:
 
 
 def _cell(value: object) -> str:
-    if value is None or isinstance(value, (dict, list)):
+    if value is None:
         return ""
+    if isinstance(value, list):
+        # Texts and numbers side by side; of more than that, how much there is.
+        plain = all(isinstance(part, (str, int, float)) for part in value)
+        return "; ".join(map(str, value)) if plain else f"{len(value)} entries"
+    if isinstance(value, dict):
+        return f"{len(value)} entries"
     if isinstance(value, bool):
         return "yes" if value else "no"
     return str(value).strip()

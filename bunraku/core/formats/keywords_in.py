@@ -1,11 +1,13 @@
 """From the rows of a table to keywords with their figures; what cannot be taken is refused with its
 reason."""
 
+import re
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from itertools import chain, islice
 from typing import NamedTuple
 
+from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.figures_in import (
     BadFigure,
     Figure,
@@ -13,29 +15,27 @@ from bunraku.core.formats.figures_in import (
     has_thousands_points,
     read_figure,
 )
-from bunraku.core.formats.mapping import MEANINGS, find_heading, guess_mapping, plain_heading
+from bunraku.core.formats.mapping import find_heading, guess_mapping, meaning_of, plain_heading
+from bunraku.core.formats.months_in import PREFIX
 from bunraku.core.formats.table_in import TableFile
 from bunraku.core.text import BadKeyword, clean_keyword, identity_key
 
 LOOKED_AT = 200
 """Rows at the top that a mapping is guessed from."""
-_TOTALS = frozenset(
-    [
-        "total",
-        "totals",
-        "sum",
-        "grand total",
-        "gesamt",
-        "summe",
-        "gesamtsumme",
-        "somme",
-        "totale",
-        "totaal",
-    ]
+_TOTAL = re.compile(
+    r"^(?:grand )?(?:totals?|sum|overall|gesamt(?:summe|ergebnis)?|summe|somme|totale?|suma|"
+    r"totaal|soma)\b(?:[\s:(\[]*(?:of|der|aller|all|alle|tous|toutes|de|keywords?|queries|searches|"
+    r"terms|clicks|rows|suchbegriffe|suchanfragen|klicks|mots|clés|requêtes|palabras|clave|"
+    r"consultas|\d[\d.,' ]*)[\s)\]:]*)*$",
+    re.IGNORECASE,
 )
+"""A line that adds up the others, whatever it says of what it adds up; "total station" is none."""
 COUNTED = ("searches", "clicks", "impressions")
 """Meanings that are whole numbers."""
-_FORMULA = ("=", "@")
+_FORMULA = re.compile(r"^=\s*(?:[A-Z][A-Z0-9.]+\(|\$?[A-Z]{1,3}\$?\d|[+-]?\$?[A-Z]{1,3}\$?\d)")
+"""A formula that was saved as its text: it calls a function or names a cell. Other cells that begin
+with = or @ are what somebody searches for."""
+_ERROR = re.compile(r"^#(?:N/?A|NV|REF!|BEZUG!|VALUE!|WERT!|DIV/0!|NAME\?|NULL!|NUM!|ZAHL!)")
 
 
 @dataclass(frozen=True)
@@ -49,14 +49,15 @@ class Plan:
 
 
 class Taken(NamedTuple):
-    """A row taken: its number, the keyword, its key, its figures by meaning, its texts by
-    meaning."""
+    """A row taken: its number, the keyword, its key, its figures by meaning, its texts by meaning,
+    and why figures of it could not be read: they are unknown."""
 
     number: int
     text: str
     key: str
     figures: dict[str, Figure]
     texts: dict[str, str]
+    unread: tuple[str, ...] = ()
 
 
 class Refused(NamedTuple):
@@ -83,29 +84,29 @@ def look_at(table: TableFile, heading: int | None = None) -> Preview:
 
     Parameters: `table`; `heading`, the row number of its heading where the user told it (0: none).
     Returns: `Preview`. Raises: `BadFile` as `TableFile.rows` does."""
-    first = [
-        (number, cells)
-        for number, cells in islice(table.rows(), LOOKED_AT)
-        if not isinstance(cells, str)
-    ]
+    top = list(islice(table.rows(), LOOKED_AT))
+    first = [(number, cells) for number, cells in top if not isinstance(cells, str)]
     if heading is None:
         place = find_heading([cells for _, cells in first[:30]])
         heading = first[place][0] if place is not None else None
         if place is not None and table.kind == "json":
             heading = 0
-    top = (
+    named = (
         next((cells for number, cells in first if number == heading), [])
         if heading is not None
         else []
     )
     if table.kind == "json" and first and first[0][0] == 0:
-        heading, top = 0, first[0][1]
+        heading, named = 0, first[0][1]
         below = first[1:]
     else:
         below = [(number, cells) for number, cells in first if number > (heading or 0)]
-    mapping = guess_mapping(top, [cells for _, cells in below])
+    if heading and top[-1][0] == heading and any(named):
+        told = ", ".join(cell for cell in named if cell)
+        raise BadFile(f"There is a heading ({told}) and nothing below it.")
+    mapping = guess_mapping(named, [cells for _, cells in below])
     return Preview(
-        tuple(top),
+        tuple(named),
         tuple((number, tuple(cells)) for number, cells in below[:20]),
         Plan(heading or 0, mapping, decimals_of([cells for _, cells in below], mapping)),
     )
@@ -114,12 +115,14 @@ def look_at(table: TableFile, heading: int | None = None) -> Preview:
 def decimals_of(rows: Sequence[Sequence[str]], mapping: Mapping[str, int]) -> dict[int, str]:
     """The decimal sign of each figure column of a mapping: what the column says, else what the
     whole table says, else a comma in a column of counts whose points part thousands ("1.300")."""
-    columns = {column: meaning for meaning, column in mapping.items() if MEANINGS[meaning].figures}
+    columns = {
+        column: meaning for meaning, column in mapping.items() if meaning_of(meaning).figures
+    }
     cells = {column: [row[column] for row in rows if column < len(row)] for column in columns}
     of_table = decimal_sign(chain.from_iterable(cells.values()))
     out: dict[int, str] = {}
     for column, meaning in columns.items():
-        counts = meaning in COUNTED and has_thousands_points(cells[column])
+        counts = meaning.startswith((*COUNTED, PREFIX)) and has_thousands_points(cells[column])
         out[column] = decimal_sign(cells[column]) or of_table or ("," if counts else ".")
     return out
 
@@ -128,10 +131,10 @@ def keywords_in(table: TableFile, plan: Plan) -> Iterator[Taken | Refused]:
     """The keywords of a table, row by row.
 
     Parameters: `table`; `plan`. Returns: for each row below the heading what was taken or why not:
-    `total` rows, the `heading` again, a `formula`, an empty, overlong or wordless keyword, a row
-    that is `broken`, and a cell that should be a figure and is none (`bad_figure`, with its
-    column). Raises: `BadFile` where the file breaks off; `KeyError` for a plan without a keyword
-    column. Cost: linear, memory for one row."""
+    `total` rows, the `heading` again, a `formula` or an `error` of a spreadsheet, an empty,
+    overlong or wordless keyword, and a row that is `broken`. A cell that should be a figure and is
+    none leaves the figure unknown, and is told with the row. Raises: `BadFile` where the file
+    breaks off; `KeyError` for a plan without a keyword column. Cost: linear, memory for one row."""
     column = plan.mapping["keyword"]
     heading: str | None = None
     for number, cells in table.rows():
@@ -166,10 +169,12 @@ def _row(
         and _same_heading(cells, column, plan)
     ):
         return Refused(number, shown, "heading", "The heading again.")
-    if lower.rstrip(":") in _TOTALS:
+    if _TOTAL.match(lower):
         return Refused(number, shown, "total", "A total, not a keyword.")
-    if said.startswith(_FORMULA):
+    if said[0] == "=" and _FORMULA.match(said):
         return Refused(number, shown, "formula", "A formula, not a keyword.")
+    if said[0] == "#" and _ERROR.match(said):
+        return Refused(number, shown, "error", "An error of the spreadsheet, not a keyword.")
     try:
         text = clean_keyword(said)
     except BadKeyword as bad:
@@ -181,34 +186,31 @@ def _row(
         )
     figures: dict[str, Figure] = {}
     texts: dict[str, str] = {}
+    unread: list[str] = []
     for meaning, place in plan.mapping.items():
         cell = cells[place] if place < len(cells) and meaning != "keyword" else ""
         if not cell:
             continue
-        if not MEANINGS[meaning].figures:
+        if not meaning_of(meaning).figures:
             texts[meaning] = cell[:500]
             continue
         try:
             figure = read_figure(cell, plan.decimals.get(place, "."))
         except BadFigure as bad:
-            return Refused(number, shown, "bad_figure", f"{MEANINGS[meaning].name}: {bad}")
+            unread.append(f"{meaning_of(meaning).name}: {bad}")
+            continue
         if figure is not None and figure.low < 0:
-            return Refused(
-                number,
-                shown,
-                "bad_figure",
-                f"{MEANINGS[meaning].name}: “{cell[:40]}” is below zero.",
-            )
-        if figure is not None:
+            unread.append(f"{meaning_of(meaning).name}: “{cell[:40]}” is below zero.")
+        elif figure is not None:
             figures[meaning] = figure
-    return Taken(number, text, key, figures, texts)
+    return Taken(number, text, key, figures, texts, tuple(unread))
 
 
 def _same_heading(cells: Sequence[str], column: int, plan: Plan) -> bool:
     """Whether no figure column holds a figure: a keyword that happens to be called like the heading
     has some."""
     for meaning, place in plan.mapping.items():
-        if MEANINGS[meaning].figures and place < len(cells) and place != column:
+        if meaning_of(meaning).figures and place < len(cells) and place != column:
             try:
                 if read_figure(cells[place]) is not None:
                     return False

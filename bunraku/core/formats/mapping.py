@@ -1,12 +1,14 @@
 """Which column of a table is what: guessed from its heading and its cells, to be put right by the
 user."""
 
+import calendar
 import re
 import unicodedata
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from bunraku.core.formats.figures_in import BadFigure, read_figure
+from bunraku.core.formats.figures_in import BadFigure, Figure, read_figure
+from bunraku.core.formats.months_in import PREFIX, month_columns
 
 
 @dataclass(frozen=True)
@@ -24,49 +26,73 @@ MEANINGS: dict[str, Meaning] = {
     "keyword": Meaning(
         "Keyword",
         "The keyword itself, up to 200 characters. Every table needs one such column.",
-        "keyword, keywords, query, queries, search term, search query, term, phrase, "
-        "suchbegriff, suchanfrage, schlüsselwort, "
-        "mot clé, requête, palabra clave, consulta, parola chiave, zoekwoord, palavra chave",
+        "keyword, keywords, query, queries, search term, search terms, search query, "
+        "search queries, term, terms, phrase, kw, top queries, "
+        "suchbegriff, suchbegriffe, schlüsselwort, schlüsselwörter, schlagwort, "
+        "mot clé, mots clés, requête, requêtes, terme, expression, "
+        "palabra clave, palabras clave, consulta, consultas, término, "
+        "parola chiave, parole chiave, zoekwoord, zoekwoorden, zoekterm, zoektermen, "
+        "palavra chave, palavras chave, termo",
         figures=False,
     ),
     "searches": Meaning(
         "Searches a month",
         "A number is read as exact searches a month, a range as broad ones.",
-        "volume, search volume, searches, monthly searches, searches a month, suchvolumen, "
-        "suchanfragen, zoekvolume, volumen, "
-        "recherches, volume de recherche, ricerche, buscas",
+        "volume, vol, sv, search volume, search vol, searches, monthly searches, monthly volume, "
+        "searches a month, avg monthly searches, average monthly searches, avg searches, avg, "
+        "suchvolumen, suchanfragen, suchanfragen pro monat, monatliche suchanfragen, "
+        "durchschnittliche monatliche suchanfragen, zoekvolume, zoekopdrachten, "
+        "maandelijkse zoekopdrachten, volumen, búsquedas, búsquedas mensuales, "
+        "volumen de búsqueda, promedio de búsquedas mensuales, recherches, "
+        "recherches mensuelles, volume de recherche, nb moyen de recherches, ricerche, "
+        "ricerche mensili, volume di ricerca, buscas, buscas mensais, volume de busca",
     ),
     "cpc": Meaning(
         "Cost per click",
         "In the project's currency; signs of currencies are skipped.",
-        "cpc, cost per click, click cost, bid, klickpreis, kosten pro klick, coût par clic",
+        "cpc, avg cpc, cost per click, click cost, cost, bid, top of page bid, klickpreis, "
+        "kosten pro klick, gebot, coût par clic, enchère, coste por clic, puja, "
+        "costo per clic, offerta, kosten per klik, bod, custo por clique",
     ),
     "competition": Meaning(
         "Ad competition",
         "A share from 0 to 1, a percentage, or a number up to 100.",
-        "competition, ad competition, wettbewerb, concurrence, competencia, concorrenza, "
-        "concurrentie",
+        "competition, comp, ad competition, paid competition, competition index, wettbewerb, "
+        "wettbewerbsdichte, konkurrenz, concurrence, densité de concurrence, competencia, "
+        "concorrenza, concurrentie, concorrência",
+    ),
+    "difficulty": Meaning(
+        "Difficulty",
+        "A number from 0 to 100, kept as what this file says; chance uses it where no results "
+        "page was read.",
+        "difficulty, keyword difficulty, difficulty score, kd, seo difficulty, organic difficulty, "
+        "schwierigkeit, schwierigkeitsgrad, keyword schwierigkeit, difficulté, "
+        "difficulté du mot clé, dificultad, difficoltà, moeilijkheid, moeilijkheidsgraad, "
+        "dificuldade",
     ),
     "clicks": Meaning(
         "Clicks you had",
         "From a report on your own pages.",
-        "clicks, klicks, clics, clic, klikken, cliques",
+        "clicks, your clicks, klicks, clics, clic, klikken, cliques",
     ),
     "impressions": Meaning(
         "Times you were shown",
         "From a report on your own pages.",
-        "impressions, impressionen, times shown, impresiones, impressioni, vertoningen, impressões",
+        "impressions, impr, impressionen, einblendungen, times shown, impresiones, impressioni, "
+        "vertoningen, impressões",
     ),
     "position": Meaning(
         "Your position",
         "Your average position on results pages, 1 is the top.",
-        "position, average position, avg position, rank, durchschnittliche position, posición, "
-        "posizione, positie",
+        "position, pos, average position, avg position, rank, ranking, your position, "
+        "durchschnittliche position, posición, posición media, posizione, posizione media, "
+        "positie, gemiddelde positie, position moyenne, posição",
     ),
     "page": Meaning(
         "Your page",
         "The address of your own page that was shown.",
-        "page, address, landing page, seite, página, pagina, adresse",
+        "page, pages, top pages, address, url, landing page, seite, zielseite, página, pagina, "
+        "adresse",
         figures=False,
     ),
     "note": Meaning(
@@ -76,6 +102,47 @@ MEANINGS: dict[str, Meaning] = {
         figures=False,
     ),
 }
+
+
+_MONEY = re.compile(r"[£$€¥]|\b(?:kr|zł|Kč|CHF)\b")
+
+
+def meaning_of(id: str) -> Meaning:
+    """A meaning by its id; that of a column of a month is told from it. Raises: `KeyError`."""
+    if not id.startswith(PREFIX):
+        return MEANINGS[id]
+    month = id.removeprefix(PREFIX)
+    if not re.fullmatch(r"(20\d\d-)?(0[1-9]|1[0-2])", month):
+        raise KeyError(id)
+    year, _, number = month.rpartition("-")
+    name = f"{calendar.month_name[int(number)]} {year}".strip()
+    return Meaning(f"Searches in {name}", "The searches of one month.", "")
+
+
+def column_type(rows: Sequence[Sequence[str]], column: int) -> str:
+    """What the cells of a column are, in a word or two: words, whole numbers, numbers, money, per
+    cent, ranges, addresses, or empty."""
+    cells = [row[column].strip() for row in rows if column < len(row) and row[column].strip()]
+    if not cells:
+        return "empty"
+    figures: list[Figure] = []
+    for cell in cells:
+        try:
+            figure = read_figure(cell)
+        except BadFigure:
+            continue
+        if figure is not None:
+            figures.append(figure)
+    if len(figures) * 2 < len(cells):
+        web = sum(bool(re.match(r"(?:https?://|www\.|/)\S+$", cell)) for cell in cells)
+        return "addresses" if web * 2 > len(cells) else "words"
+    if sum(figure.is_pct for figure in figures) * 2 > len(figures):
+        return "per cent"
+    if sum(bool(_MONEY.search(cell)) for cell in cells) * 2 > len(cells):
+        return "money"
+    if sum(figure.low != figure.high for figure in figures) * 3 > len(figures):
+        return "ranges"
+    return "whole numbers" if all(f.low.is_integer() for f in figures) else "numbers"
 
 
 def plain_heading(text: str) -> str:
@@ -113,12 +180,52 @@ def guess_mapping(headings: Sequence[str], rows: Sequence[Sequence[str]]) -> dic
                 if suits and _says(heading, meant.headings, whole=whole):
                     mapping[meaning] = column
                     break
+    mapping |= {
+        meaning: column
+        for meaning, column in month_columns(headings).items()
+        if column not in mapping.values() and numeric[column] is not False
+    }
+    rank = mapping.get("position")
+    if rank is not None and _counts_rows(rows, rank):
+        del mapping["position"]
     if "keyword" not in mapping:
         free = (c for c in range(width) if numeric[c] is False and c not in mapping.values())
         first = next(free, None)
         if first is not None:
             mapping["keyword"] = first
+    if not any(plain) and "keyword" in mapping:
+        mapping |= _guess_figures(rows, numeric, set(mapping.values()))
     return mapping
+
+
+def _counts_rows(rows: Sequence[Sequence[str]], column: int) -> bool:
+    """Whether a column says how many-eth each row is: 1, 2, 3 and so on. That is a place in the
+    list, not on a results page."""
+    said = [row[column].strip().rstrip(".") for row in rows if column < len(row)]
+    return len(said) > 2 and said == [str(n) for n in range(1, len(said) + 1)]
+
+
+def _guess_figures(
+    rows: Sequence[Sequence[str]], numeric: Sequence[bool | None], taken: set[int]
+) -> dict[str, int]:
+    """What columns of figures without a heading are: money is the cost of a click, the first of
+    whole numbers that does not count the rows is searches."""
+    found: dict[str, int] = {}
+    for column in (c for c, figures in enumerate(numeric) if figures and c not in taken):
+        cells = [row[column] for row in rows if column < len(row) and row[column].strip()]
+        if any(re.search(r"[£$€]", cell) for cell in cells):
+            found.setdefault("cpc", column)
+        elif not _counts_rows(rows, column) and all(_is_whole(cell) for cell in cells):
+            found.setdefault("searches", column)
+    return found
+
+
+def _is_whole(cell: str) -> bool:
+    try:
+        figure = read_figure(cell)
+    except BadFigure:
+        return False
+    return figure is None or (figure.low.is_integer() and not figure.is_pct)
 
 
 def _says(heading: str, meant: str, *, whole: bool) -> bool:
@@ -144,6 +251,15 @@ def is_figure(cell: str) -> bool:
     except BadFigure:
         return False
     return True
+
+
+def names_keywords(rows: Sequence[Sequence[str]]) -> bool:
+    """Whether one of some rows is a heading that names a column of keywords."""
+    return any(
+        _says(plain_heading(cell), MEANINGS["keyword"].headings, whole=True)
+        for row in rows
+        for cell in row
+    )
 
 
 def find_heading(rows: Sequence[Sequence[str]]) -> int | None:

@@ -15,8 +15,12 @@ from bunraku.core.formats.keywords_in import (
     keywords_in,
     look_at,
 )
-from bunraku.core.formats.mapping import MEANINGS
+from bunraku.core.formats.mapping import column_type, meaning_of
 from bunraku.core.formats.table_in import TableFile, open_table
+
+COUNTED_UP_TO = 50_000
+"""Rows that are counted before a file is brought in: about a second; of more it is said that there
+are more."""
 
 
 @dataclass(frozen=True)
@@ -32,12 +36,17 @@ class Wanted:
 @dataclass(frozen=True)
 class Look:
     """A file looked at: the table, its beginning, how it would be read, and which of its first rows
-    would then be refused."""
+    would then be refused or taken without a figure; what the cells of each column are; how many
+    rows it has and how many would come, up to `COUNTED_UP_TO` of them."""
 
     table: TableFile
     seen: Preview
     plan: Plan
     refused: tuple[Refused, ...]
+    types: tuple[str, ...] = ()
+    rows: int = 0
+    will_come: int = 0
+    counted: bool = True
 
 
 def look_into(path: Path, wanted: Wanted) -> Iterator[Look]:
@@ -50,14 +59,31 @@ def look_into(path: Path, wanted: Wanted) -> Iterator[Look]:
     seen = look_at(table, wanted.heading)
     plan = _plan(seen, wanted)
     refused: list[Refused] = []
+    rows = will_come = 0
     if "keyword" in plan.mapping:
         last = seen.rows[-1][0] if seen.rows else 0
-        for row in keywords_in(table, plan):
+        for row in islice(keywords_in(table, plan), COUNTED_UP_TO):
+            rows += 1
+            will_come += isinstance(row, Taken)
             if row.number > last:
-                break
+                continue
             if isinstance(row, Refused):
                 refused.append(row)
-    yield Look(replace(table, left_open=None), seen, plan, tuple(refused))
+            elif row.unread:
+                why = "Taken without a figure. " + " ".join(row.unread)
+                refused.append(Refused(row.number, row.text[:60], "figure_unread", why))
+    cells = [cells for _, cells in seen.rows]
+    width = max([len(seen.headings), *map(len, cells)], default=0)
+    yield Look(
+        replace(table, left_open=None),
+        seen,
+        plan,
+        tuple(refused),
+        tuple(column_type(cells, column) for column in range(width)),
+        rows,
+        will_come,
+        rows < COUNTED_UP_TO,
+    )
 
 
 def _plan(seen: Preview, wanted: Wanted) -> Plan:
@@ -65,10 +91,18 @@ def _plan(seen: Preview, wanted: Wanted) -> Plan:
         return seen.plan
     width = max([len(seen.headings), *(len(cells) for _, cells in seen.rows)], default=0)
     for meaning, column in wanted.mapping.items():
-        if meaning not in MEANINGS or not 0 <= column < width:
+        if not 0 <= column < width or not _is_meaning(meaning):
             raise BadMapping(f"There is no column {column + 1} for {meaning}.")
     cells = [cells for _, cells in seen.rows]
     return Plan(seen.plan.heading, wanted.mapping, decimals_of(cells, wanted.mapping))
+
+
+def _is_meaning(id: str) -> bool:
+    try:
+        meaning_of(id)
+    except KeyError:
+        return False
+    return True
 
 
 def read_rows(path: Path, sheet: str, plan: Plan, batch: int) -> Iterator[list[Taken | Refused]]:

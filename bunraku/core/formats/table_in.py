@@ -1,8 +1,9 @@
 """Opening a table as people have it: CSV with any delimiter and encoding, plain text, spreadsheets,
 JSON lines."""
 
+import re
 import zipfile
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from contextlib import ExitStack, closing, contextmanager, nullcontext
 from dataclasses import dataclass, field
 from itertools import islice
@@ -11,14 +12,15 @@ from typing import Any, NamedTuple
 from xml.etree.ElementTree import ParseError
 
 import openpyxl
-from charset_normalizer import from_bytes
 from openpyxl.reader import excel
 from openpyxl.utils.exceptions import InvalidFileException
 from openpyxl.worksheet._read_only import ReadOnlyWorksheet
 
 from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.delimited import delimited_rows, guess_delimiter
+from bunraku.core.formats.encoding import MARKS, encoding_of
 from bunraku.core.formats.json_in import json_rows
+from bunraku.core.formats.mapping import names_keywords
 
 MOST_UNPACKED_BYTES = 120_000_000
 """Most bytes that a spreadsheet may unpack to: three times what 100,000 rows of ten columns
@@ -35,8 +37,13 @@ MOST_COLUMNS = 200
 """More columns than any report has: a table this wide lies on its side."""
 MOST_CELL_CHARACTERS = 5_000
 """Far longer than anything searched for; what is longer is text, not a keyword."""
+BROKEN_SIGN = "A sign in this row cannot be read: its bytes are no letter of the file's encoding."
 _LOOKED_AT_BYTES = 200_000
 """Enough to tell encoding and delimiter by."""
+_LINES_LOOKED_AT = 200
+_BULLET = re.compile(r"^[•◦▪‣●○■□☐☑✓✔➤·]\s*|^[-–—*+o]\s+")
+"""What a word processor puts before the lines of a list; a letter o is its hollow one."""
+_NUMBERED = re.compile(r"^(?:\(?\d{1,4}[.)]|\(?[a-zA-Z][.)])\s+")
 _MAGIC = {
     b"\x89PNG": "a picture",
     b"\xff\xd8\xff": "a picture",
@@ -46,8 +53,6 @@ _MAGIC = {
     b"\x1f\x8b": "a compressed file; unpack it first",
     b"7z\xbc\xaf": "a compressed file; unpack it first",
 }
-_MARKS = ((b"\xef\xbb\xbf", "utf-8-sig"), (b"\xff\xfe", "utf-16"), (b"\xfe\xff", "utf-16"))
-_NO_TEXT = "This is no text: it holds signs that no table has. Save it as CSV or .xlsx."
 _BROKEN = (
     zipfile.BadZipFile,
     InvalidFileException,
@@ -111,14 +116,14 @@ def open_table(path: Path, sheet: str = "", *, leave_open: bool = False) -> Tabl
     there."""
     with path.open("rb") as file:
         head = file.read(_LOOKED_AT_BYTES)
-    if not head.strip(b"\x00\r\n\t ") or head in [mark for mark, _ in _MARKS]:
+    if not head.strip(b"\x00\r\n\t ") or head in [mark for mark, _ in MARKS]:
         raise BadFile("The file is empty.")
     for magic, what in _MAGIC.items():
         if head.startswith(magic):
             raise BadFile(f"This is no table but {what}.")
     if head.startswith(b"PK\x03\x04"):
         return _open_spreadsheet(path, sheet, leave_open=leave_open)
-    encoding = _encoding(head)
+    encoding = encoding_of(head)
     text = head.decode(encoding, errors="replace").lstrip("\ufeff")
     if not text.strip():
         raise BadFile("The file is empty.")
@@ -132,53 +137,28 @@ def open_table(path: Path, sheet: str = "", *, leave_open: bool = False) -> Tabl
     )
 
 
-def _encoding(head: bytes) -> str:
-    for mark, encoding in _MARKS:
-        if head.startswith(mark):
-            return encoding
-    if b"\x00" in head:
-        # UTF-16 without its mark: every other byte of plain letters is 0.
-        odd, even = head[1::2].count(0), head[::2].count(0)
-        encoding = "utf-16-le" if odd > even else "utf-16-be"
-        text = head[: len(head) // 2 * 2].decode(encoding, errors="replace")
-        if max(odd, even) * 4 < len(head) or _strange(text.encode()):
-            raise BadFile(_NO_TEXT)
-        return encoding
-    # A sign of several bytes may be cut at the end of what was read.
-    for cut in range(4):
-        try:
-            told = head[: len(head) - cut].decode("utf-8")
-        except UnicodeDecodeError:
-            continue
-        if _strange(told.encode()) or "\ufffd" in told[:1000]:
-            raise BadFile(_NO_TEXT)
-        return "utf-8"
-    if _strange(head):
-        raise BadFile(_NO_TEXT)
-    best = from_bytes(
-        head[:20_000], cp_isolation=["cp1252", "cp1250", "cp1251", "iso8859_15"]
-    ).best()
-    return best.encoding if best is not None else "cp1252"
-
-
-def _strange(head: bytes) -> bool:
-    """Whether more than one byte in fifty is a control sign that no text has."""
-    return sum(byte < 9 or 13 < byte < 32 for byte in head[:20_000]) * 50 > len(head[:20_000])
-
-
 def _delimited(table: TableFile) -> Iterator[tuple[int, Cells | str]]:
     with table.path.open(encoding=table.encoding, errors="replace", newline="") as file:
-        for number, cells in delimited_rows(file, table.delimiter):
+        lines = (line.replace("\x00", "") if "\x00" in line else line for line in file)
+        for number, cells in delimited_rows(lines, table.delimiter):
             if isinstance(cells, str):
                 yield number, cells
+            elif any("\ufffd" in cell for cell in cells):
+                yield number, BROKEN_SIGN
             else:
                 yield number, [cell[:MOST_CELL_CHARACTERS] for cell in cells[:MOST_COLUMNS]]
 
 
 def _text(table: TableFile) -> Iterator[tuple[int, Cells | str]]:
     with table.path.open(encoding=table.encoding, errors="replace") as file:
+        top = [line.strip() for line in islice(file, _LINES_LOOKED_AT) if line.strip()]
+        file.seek(0)
+        # Numbers before a few lines may be theirs ("3 in 1 tool"); before most, they number them.
+        is_numbered = sum(bool(_NUMBERED.match(line)) for line in top) >= max(2, 0.6 * len(top))
         for number, line in enumerate(file, start=1):
-            text = line.strip().lstrip("\ufeff")
+            text = _BULLET.sub("", line.strip().lstrip("\ufeff"))
+            if is_numbered:
+                text = _NUMBERED.sub("", text)
             if text:
                 yield number, [text[1:-1] if text[0] == text[-1] == '"' and len(text) > 1 else text]
 
@@ -210,12 +190,12 @@ def _open_spreadsheet(path: Path, sheet: str, *, leave_open: bool) -> TableFile:
             raise BadFile("This is a packed file but no spreadsheet.")
         with ExitStack() as closed:
             book = closed.enter_context(_opened(path))
-            sheets = {worksheet.title: worksheet for worksheet in book.worksheets}
+            # Hidden ones last: they hold what the others are made from.
+            shown = sorted(book.worksheets, key=lambda ws: ws.sheet_state != "visible")
+            sheets = {worksheet.title: worksheet for worksheet in shown}
             if sheet and sheet not in sheets:
                 raise BadFile(f"There is no sheet “{sheet}”. The sheets are {', '.join(sheets)}.")
-            chosen = sheet or next(
-                (name for name, worksheet in sheets.items() if _has_something(worksheet)), ""
-            )
+            chosen = sheet or _likeliest(sheets)
             left = LeftOpen(book, closed.pop_all()) if leave_open else None
     except BadFile:
         raise
@@ -235,6 +215,23 @@ def _opened(path: Path) -> Iterator[Any]:
         closing(openpyxl.load_workbook(file, read_only=True, data_only=True)) as book,
     ):
         yield book
+
+
+def _likeliest(sheets: Mapping[str, Any]) -> str:
+    """The first sheet with a column of keywords by its heading, else the first that holds a table,
+    else the first with something in it; "" where there is none."""
+    tops = {
+        name: [
+            [_cell(value) for value in row[:MOST_COLUMNS]]
+            for row in islice(worksheet.iter_rows(values_only=True), 50)
+        ]
+        for name, worksheet in sheets.items()
+    }
+    filled = {name: [row for row in rows if any(row)] for name, rows in tops.items()}
+    named = (n for n, rows in filled.items() if names_keywords(rows[:30]))
+    tables = (n for n, rows in filled.items() if sum(sum(map(bool, row)) > 1 for row in rows) > 2)
+    anything = (n for n, worksheet in sheets.items() if _has_something(worksheet))
+    return next(named, None) or next(tables, None) or next(anything, "")
 
 
 def _has_something(sheet: "openpyxl.worksheet._read_only.ReadOnlyWorksheet") -> bool:

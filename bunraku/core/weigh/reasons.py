@@ -31,7 +31,9 @@ class Case:
 
     `strengths` (10,) of the page's results, NaN where none stands, None where no page was read;
     `own` strength, None without an outlet; `open_share` of the clicks; `click_value`; `factor`, fit
-    times priority; `price`, lookups that measuring it costs, None where no source can be asked."""
+    times priority; `price`, lookups that measuring it costs, None where no source can be asked;
+    `rests`, what the chance rests on (`RESTS_ON`): with a file or a guess, `strengths` are those of
+    the page that stands in."""
 
     channel: str
     at: Thresholds
@@ -42,6 +44,7 @@ class Case:
     click_value: float | None = None
     factor: float = 1.0
     price: float | None = None
+    rests: str = "page"
 
 
 @dataclass(frozen=True)
@@ -89,8 +92,10 @@ def what_makes_it_go(case: Case) -> Change | None:
     verdict worked out anew. Raises: nothing. Cost: some sixty verdicts of one keyword."""
     if judge(case).verdict == "go" or judge(case).chance is None or case.volume is None:
         return None
+    # A guess is about the outlet as it is: more strength says nothing against it.
+    guessed = case.rests in ("guess", "assumed")
     tries: tuple[tuple[str, float, float, float], ...] = (
-        ("own", case.own or 0.0, STRONGEST, 1.0),
+        *(() if guessed else (("own", case.own or 0.0, STRONGEST, 1.0),)),
         ("click_value", case.click_value or 0.0, DEAREST, _PENNY),
         ("volume", case.volume, MOST_SEARCHES, 1.0),
     )
@@ -136,15 +141,16 @@ def explain_verdict(case: Case, currency: str = "£") -> str:
         return " ".join(part for part in (f"{asked}." if asked else "", _missing(case)) if part)
     odds = f"{odds_words(judged.chance or 0.0)} to reach page one{_settled(case, judged)}"
     if judged.verdict == "hard":
-        return f"{asked}, but {odds}; {_spots(judged)}.{_change_words(case, currency)}"
+        return f"{asked}, but {odds}; {_basis(case, judged)}.{_change_words(case, currency)}"
     money = (
         "the worth of a click is unknown"
         if judged.worth is None
         else f"worth about {currency}{amount_words(judged.worth)} a month"
     )
     if judged.verdict == "go":
-        return f"{asked}, {odds}, {money}; {_spots(judged)}."
-    return f"{asked}, {odds}, {money}.{_change_words(case, currency)}"
+        return f"{asked}, {odds}, {money}; {_basis(case, judged)}."
+    basis = "" if case.rests == "page" else f" The chance is {_basis(case, judged)}."
+    return f"{asked}, {odds}, {money}.{basis}{_change_words(case, currency)}"
 
 
 def _why_skip(case: Case, judged: Judged, asked: str) -> str:
@@ -179,10 +185,24 @@ def _missing(case: Case) -> str:
 
 def _settled(case: Case, judged: Judged) -> str:
     """That a chance is what it is once settled, and how long that takes here."""
-    if case.strengths is None or case.own is None or (judged.chance or 0.0) < case.at.try_chance:
+    if case.rests != "page" or case.strengths is None or case.own is None:
+        return ""
+    if (judged.chance or 0.0) < case.at.try_chance:
         return ""
     weeks = weeks_until_settled(case.strengths, case.own, case.channel)
     return f" once settled (about {weeks} {'week' if weeks == 1 else 'weeks'})" if weeks else ""
+
+
+BASES = {
+    "file": "by the difficulty that your file tells, for its results page was not read",
+    "guess": "by your own guess",
+    "assumed": "taken for even, since no results page can be read: say easy or hard where you know",
+}
+"""What a chance without a results page rests on, in words."""
+
+
+def _basis(case: Case, judged: Judged) -> str:
+    return BASES.get(case.rests) or _spots(judged)
 
 
 def _spots(judged: Judged) -> str:

@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 import numpy as np
 from numpy.typing import NDArray
 
+from bunraku.core.weigh.assumed import rests_on, stand_in
 from bunraku.core.weigh.chance import Outlook, difficulty, outlook, own_strength
 from bunraku.core.weigh.intent import Intents, Names, read_intents
 from bunraku.core.weigh.page import PageFacts, strength, title_matches
@@ -54,6 +55,11 @@ class Evidence:
     page: PageFacts
     features: Sequence[Sequence[str]]
     ads: Floats
+    # Difficulty that a file told, the person's guesses at the chance, and whether a chance that
+    # nothing is known of is taken for even.
+    difficulty_told: Floats
+    guesses: Sequence[str]
+    assume: bool = False
 
 
 @dataclass(frozen=True)
@@ -66,6 +72,7 @@ class Figures:
     intent_names: list[str]
     strengths: Floats
     difficulty: Floats
+    rests: NDArray[np.int64]
     title_matches: NDArray[np.int64]
     open_share: Floats
     value_of_click: Floats
@@ -109,6 +116,8 @@ def weigh(evidence: Evidence, standpoint: Standpoint, learned: Learned) -> Figur
     ]
     # Once, for difficulty and for every outlet's chance.
     strengths = strength(evidence.page, channel)
+    of_page = difficulty(strengths, channel)
+    told = evidence.difficulty_told
     return Figures(
         volume=volume,
         seasons=read_seasons(
@@ -118,7 +127,8 @@ def weigh(evidence: Evidence, standpoint: Standpoint, learned: Learned) -> Figur
         intents=intents,
         intent_names=names,
         strengths=strengths,
-        difficulty=difficulty(strengths, channel),
+        difficulty=np.where(np.isnan(of_page), told, of_page),
+        rests=rests_on(np.isfinite(of_page), told, evidence.guesses, assume=evidence.assume),
         title_matches=title_matches(evidence.page),
         open_share=open_share(evidence.features, evidence.ads, channel),
         value_of_click=click_value(evidence.cpc, names, standpoint.click_values),
@@ -139,7 +149,11 @@ def weigh_for_outlet(
     unknown = np.full(len(evidence.texts), np.nan)
     count = len(evidence.texts)
     own = unknown if standing is None else own_strength(standing, count, channel)
-    expected = outlook(figures.strengths, own, channel)
+    strengths = figures.strengths
+    if standing is not None:
+        told, guesses = evidence.difficulty_told, evidence.guesses
+        strengths = stand_in(strengths, own, told, guesses, figures.rests, channel)
+    expected = outlook(strengths, own, channel)
     volume = figures.volume.value
     clicks = expected_clicks(volume, expected.positions, figures.open_share, channel)
     money = worth(clicks, figures.value_of_click, evidence.fit, evidence.priority)

@@ -6,6 +6,7 @@ from collections.abc import Callable, Sequence
 from typing import Any
 
 from bunraku.core.text.labelled_phrases import INTENTS
+from bunraku.core.weigh.assumed import RESTS_ON
 from bunraku.core.weigh.season import TRENDS
 from bunraku.core.weigh.verdict import VERDICTS
 from bunraku.server.sheet.column import Column, Type
@@ -116,6 +117,14 @@ COLUMNS: tuple[Column, ...] = (
         "Practice",
         "yes where a figure comes from the simulated world that ships with Bunraku.",
         export="Practice",
+    ),
+    code(
+        "chance_from",
+        "Chance rests on",
+        "page: a results page that was read; file: the difficulty a file told; guess: your own; "
+        "assumed: nothing is known, and it is taken for even.",
+        names=RESTS_ON,
+        export="Chance rests on",
     ),
     code(
         "trend",

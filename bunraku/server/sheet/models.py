@@ -65,6 +65,8 @@ class Decision(models.Model):
     reason = models.CharField(max_length=200, blank=True)
     priority = models.CharField(max_length=6, blank=True)
     intent = models.CharField(max_length=14, blank=True)
+    # The person's own guess at the chance: easy, even or hard.
+    guess = models.CharField(max_length=4, blank=True, default="")
     note = models.CharField(max_length=500, blank=True)
 
     class Meta:
@@ -120,6 +122,8 @@ class Row(models.Model):
     volume_disagrees = models.BooleanField(default=False)
     # Whether a reading of a practice source stands behind any of its figures.
     practice = models.BooleanField(default=False)
+    # What its chance rests on (see core.weigh.assumed).
+    chance_from = models.PositiveSmallIntegerField(default=0)
     trend = models.PositiveSmallIntegerField(default=0)
     change_share = models.FloatField(null=True)
     season_strength = models.FloatField(null=True)

@@ -96,6 +96,12 @@ def overrule_intent(project: Project, row_ids: Sequence[int], intent: str) -> in
     return _decide(project, row_ids, "intent", intent, f"Set intent to {intent or 'what was read'}")
 
 
+def guess_chance(project: Project, row_ids: Sequence[int], guess: str) -> int:
+    """Say how hard page one is for oneself, "easy", "even" or "hard", or take that back; it stands
+    against whatever was read. Raises: not_found."""
+    return _decide(project, row_ids, "guess", guess, f"Guessed {guess or 'nothing'}")
+
+
 def _decide(project: Project, row_ids: Sequence[int], field: str, value: str, label: str) -> int:
     with transaction.atomic():
         rows = rows_of(project, row_ids)

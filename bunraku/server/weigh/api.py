@@ -14,6 +14,7 @@ from bunraku.server.sheet.actions import MOST_AT_ONCE
 from bunraku.server.sheet.api import CountOut, RowIds
 from bunraku.server.sheet.rows import RowOut
 from bunraku.server.weigh.actions import (
+    guess_chance,
     mark_priority,
     overrule_intent,
     price_measuring,
@@ -128,6 +129,7 @@ class InspectorOut(Schema):
     intents: dict[str, float]
     intent_evidence: list[str]
     intent_overruled: bool
+    guess: str
     drop_reason: str
     note: str
     left_out: str
@@ -144,6 +146,13 @@ class PriorityIn(Schema):
 
     row_ids: RowIds
     priority: Literal["high", "normal", "low", ""]
+
+
+class GuessIn(Schema):
+    """Keywords and one's own guess at the chance; empty takes it back."""
+
+    row_ids: RowIds
+    guess: Literal["easy", "even", "hard", ""]
 
 
 class IntentIn(Schema):
@@ -202,6 +211,12 @@ def inspect(request: ProjectRequest, project_id: ProjectId, row_id: int) -> Any:
 def priority(request: ProjectRequest, project_id: ProjectId, given: PriorityIn) -> Any:
     """Mark keywords high, normal or low."""
     return {"changed": mark_priority(request.project, given.row_ids, given.priority)}
+
+
+@router.post("/rows/guess", response=CountOut, auth=CHANGES, url_name="guess_chance")
+def guess(request: ProjectRequest, project_id: ProjectId, given: GuessIn) -> Any:
+    """Guess the chance of keywords oneself; it outranks what was read."""
+    return {"changed": guess_chance(request.project, given.row_ids, given.guess)}
 
 
 @router.post("/rows/intent", response=CountOut, auth=CHANGES, url_name="overrule_intent")

@@ -2,18 +2,20 @@
 
 import hashlib
 from collections.abc import Mapping, Sequence
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
 
 from bunraku.core.weigh.intent import Names
 from bunraku.core.weigh.page import PAGE_ONE, page_facts, strength, wording_of
-from bunraku.core.weigh.verdict import PRESETS
+from bunraku.core.weigh.verdict import PRESETS, Thresholds
 from bunraku.core.weigh.weighing import Evidence, Standpoint
 from bunraku.server.clock import today
 from bunraku.server.database.parts import in_parts
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.known import Payload
+from bunraku.server.readings.providers import sources
 from bunraku.server.sheet.models import Decision, Row, Scope
 from bunraku.server.weigh.latest import Readings
 from bunraku.server.weigh.told import (
@@ -23,6 +25,7 @@ from bunraku.server.weigh.told import (
     rough_of,
     told_of,
 )
+from bunraku.sources.protocol import What
 
 
 def standpoint_of(scope: Scope) -> Standpoint:
@@ -31,10 +34,17 @@ def standpoint_of(scope: Scope) -> Standpoint:
     return Standpoint(
         channel=scope.channel,
         language=project.language,
-        thresholds=PRESETS.get(project.preset, PRESETS["growing"]),
+        thresholds=thresholds_of(project),
         click_values={name: float(value) for name, value in project.click_values.items()},
         names=names_of(project),
     )
+
+
+def thresholds_of(project: Project) -> Thresholds:
+    """What a Go and a Try must bring: as the preset says, but where the project says otherwise."""
+    preset = PRESETS.get(project.preset, PRESETS["growing"])
+    own = {n: float(v) for n, v in project.thresholds.items() if n in Thresholds.__annotations__}
+    return replace(preset, **own)
 
 
 def names_of(project: Project) -> Names:
@@ -86,6 +96,9 @@ def gather_evidence(
         ),
         features=[(page or {}).get("features", []) for page in pages],
         ads=column(pages, "ads"),
+        difficulty_told=column(bands, "difficulty"),
+        guesses=[decision.guess if decision else "" for decision in mine],
+        assume=not sources(project)[What.PAGE],
     )
 
 

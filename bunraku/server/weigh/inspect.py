@@ -8,10 +8,11 @@ import numpy as np
 
 from bunraku.core.gather.fit import explain_fit
 from bunraku.core.text.labelled_phrases import INTENTS
+from bunraku.core.weigh.assumed import RESTS_ON, stand_in
 from bunraku.core.weigh.chance import BEHIND
 from bunraku.core.weigh.intent import explain_intent, read_intents
-from bunraku.core.weigh.page import wording_of
-from bunraku.core.weigh.reasons import Case, explain_verdict
+from bunraku.core.weigh.page import PAGE_ONE, wording_of
+from bunraku.core.weigh.reasons import BASES, Case, explain_verdict
 from bunraku.core.weigh.weighing import Standpoint, months_of
 from bunraku.core.weigh.worth import PRIORITY, open_share
 from bunraku.server.errors import not_found
@@ -68,6 +69,7 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
         },
         "intent_evidence": explain_intent(said, features, project.language, standpoint.names),
         "intent_overruled": bool(decision and decision.intent),
+        "guess": decision.guess if decision else "",
         "drop_reason": decision.reason if decision else "",
         "note": decision.note if decision else "",
         "left_out": rules_of(project).label(row.left_out_by) if row.left_out_by is not None else "",
@@ -93,8 +95,20 @@ def _because(
 ) -> str:
     payload = page.payload if page else None
     strengths = None
+    rests = RESTS_ON[row.chance_from]
     if payload is not None:
         strengths = strengths_on([(row.text, payload["results"])], standpoint)[0]
+    if rests in BASES and row.own_strength is not None:
+        guess = decision.guess if decision else ""
+        told = np.nan if row.difficulty is None else row.difficulty
+        strengths = stand_in(
+            np.full((1, PAGE_ONE), np.nan),
+            np.array([row.own_strength]),
+            np.array([told]),
+            [guess],
+            np.array([row.chance_from]),
+            row.scope.channel,
+        )[0]
     features = [payload["features"]] if payload else [[]]
     ads = np.array([payload["ads"] if payload else np.nan], dtype=np.float64)
     asked = any(sources(project)[what] for what in MEASURED)
@@ -107,6 +121,7 @@ def _because(
         open_share=float(open_share(features, ads, row.scope.channel)[0]),
         click_value=row.click_value,
         factor=row.fit * PRIORITY.get(decision.priority if decision else "", 1.0),
+        rests=rests if rests in BASES else "page",
         price=sum(price_of_kind(project, what) for what in MEASURED) / 10 if asked else None,
     )
     return explain_verdict(case, project.currency)
@@ -141,8 +156,10 @@ def _bands(bands: dict[str, Any]) -> str:
     click = bands.get("cpc_low") or bands.get("cpc_high")
     if click:
         return f"{click:g} a click"
-    competition = bands.get("ad_competition")
-    return "no figure" if competition is None else f"competition {competition:g}"
+    competition, difficulty = bands.get("ad_competition"), bands.get("difficulty")
+    told = [] if competition is None else [f"competition {competition:g}"]
+    told += [] if difficulty is None else [f"difficulty {difficulty:g}"]
+    return ", ".join(told) or "no figure"
 
 
 def _interest(told: dict[str, Any]) -> str:

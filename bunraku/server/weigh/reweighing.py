@@ -16,7 +16,7 @@ from bunraku.server.weigh.weighing import reweigh_keywords, reweigh_scope
 
 FEW = 2_000
 """Keywords that are weighed again at once; for more one would wait too long."""
-WEIGHED = ("priority", "intent")
+WEIGHED = ("priority", "intent", "guess")
 """What of a decision figures rest on: not whether a keyword was dropped."""
 
 

@@ -118,8 +118,10 @@ def _with_decisions(
     return current, overtaken
 
 
-def _weighed(decision: Decision | None) -> tuple[str, str]:
-    return (decision.priority, decision.intent) if decision else ("", "")
+def _weighed(decision: Decision | None) -> tuple[str, str, str]:
+    if decision is None:
+        return ("", "", "")
+    return (decision.priority, decision.intent, decision.guess)
 
 
 def rows_to_weigh(scope: Scope, **narrowed: Any) -> list[Row]:
@@ -216,6 +218,7 @@ def _fill(
         row.volume_from = int(figures.volume.made_from[number])
         row.volume_rough = bool(figures.volume.rough[number])
         row.volume_disagrees = bool(figures.volume.disagree[number])
+        row.chance_from = int(figures.rests[number])
         row.practice = row.keyword.key in read.practice
         row.trend = int(figures.seasons.trend[number])
         share = thousandths[number]

@@ -1052,6 +1052,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/rows/guess": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Guess
+         * @description Guess the chance of keywords oneself; it outranks what was read.
+         */
+        post: operations["bunraku_server_weigh_api_guess"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/rows/intent": {
         parameters: {
             query?: never;
@@ -2176,6 +2196,11 @@ export interface components {
             /** Practice */
             practice: boolean;
             /**
+             * Chance From
+             * @enum {string}
+             */
+            chance_from: "" | "page" | "file" | "guess" | "assumed";
+            /**
              * Trend
              * @enum {string}
              */
@@ -2835,8 +2860,9 @@ export interface components {
         };
         /**
          * FileOut
-         * @description A file looked at: its kind, sheets, the row of its heading (0: none), first rows, and what
-         *     each column is taken for.
+         * @description A file looked at: its kind, sheets, the row of its heading (0: none), first rows, what each
+         *     column is taken for and what its cells are; how many rows it has and how many of them would
+         *     come, where `counted` is false at least so many.
          */
         FileOut: {
             /** Id */
@@ -2863,6 +2889,14 @@ export interface components {
             };
             /** Refused */
             refused: components["schemas"]["RefusedRowOut"][];
+            /** Types */
+            types: string[];
+            /** Rows In All */
+            rows_in_all: number;
+            /** Will Come */
+            will_come: number;
+            /** Counted */
+            counted: boolean;
             /** Meanings */
             meanings: components["schemas"]["MeaningOut"][];
         };
@@ -3048,6 +3082,8 @@ export interface components {
             intent_evidence: string[];
             /** Intent Overruled */
             intent_overruled: boolean;
+            /** Guess */
+            guess: string;
             /** Drop Reason */
             drop_reason: string;
             /** Note */
@@ -3168,6 +3204,19 @@ export interface components {
              * @enum {string}
              */
             priority: "high" | "normal" | "low" | "";
+        };
+        /**
+         * GuessIn
+         * @description Keywords and one's own guess at the chance; empty takes it back.
+         */
+        GuessIn: {
+            /** Row Ids */
+            row_ids: number[];
+            /**
+             * Guess
+             * @enum {string}
+             */
+            guess: "easy" | "even" | "hard" | "";
         };
         /**
          * IntentIn
@@ -5994,6 +6043,42 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["PriorityIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_weigh_api_guess: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuessIn"];
             };
         };
         responses: {

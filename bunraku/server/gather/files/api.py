@@ -8,7 +8,7 @@ from ninja import Field, File, Query, Router, Schema, Status
 from ninja.files import UploadedFile
 
 from bunraku.core.formats.csv_out import Column, csv_lines
-from bunraku.core.formats.mapping import MEANINGS
+from bunraku.core.formats.mapping import MEANINGS, meaning_of
 from bunraku.core.formats.reading import Wanted
 from bunraku.server.gather.files.importing import Import, start_import
 from bunraku.server.gather.files.uploads import (
@@ -56,8 +56,9 @@ class RefusedRowOut(Schema):
 
 
 class FileOut(Schema):
-    """A file looked at: its kind, sheets, the row of its heading (0: none), first rows, and what
-    each column is taken for."""
+    """A file looked at: its kind, sheets, the row of its heading (0: none), first rows, what each
+    column is taken for and what its cells are; how many rows it has and how many of them would
+    come, where `counted` is false at least so many."""
 
     id: int
     name: str
@@ -70,6 +71,10 @@ class FileOut(Schema):
     rows: list[FileRowOut]
     mapping: dict[str, int]
     refused: list[RefusedRowOut]
+    types: list[str]
+    rows_in_all: int
+    will_come: int
+    counted: bool
     meanings: list[MeaningOut]
 
 
@@ -79,7 +84,7 @@ class ReadIn(Schema):
 
     sheet: str = Field("", max_length=120)
     heading: int | None = Field(None, ge=0, le=200)
-    mapping: dict[str, Annotated[int, Field(ge=0, le=500)]] | None = Field(None, max_length=20)
+    mapping: dict[str, Annotated[int, Field(ge=0, le=500)]] | None = Field(None, max_length=60)
 
     def wanted(self) -> Wanted:
         """The same in the words of the room."""
@@ -102,7 +107,9 @@ class RefusedQuery(Schema):
 
 
 def _with_meanings(preview: dict[str, Any]) -> dict[str, Any]:
-    meanings = [{"id": id, "name": m.name, "about": m.about} for id, m in MEANINGS.items()]
+    months = (id for id in preview["mapping"] if id not in MEANINGS)
+    known = {**MEANINGS, **{id: meaning_of(id) for id in months}}
+    meanings = [{"id": id, "name": m.name, "about": m.about} for id, m in known.items()]
     return {**preview, "meanings": meanings}
 
 

@@ -1,7 +1,7 @@
 """Importing: the rows of a file become keywords and readings, in batches that can be done again;
 what is refused is kept with its reason."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from contextlib import closing
 from datetime import date
 
@@ -10,6 +10,7 @@ from django.db import transaction
 from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.figures_in import Figure
 from bunraku.core.formats.keywords_in import Plan, Refused, Taken
+from bunraku.core.formats.own_pages import add_up
 from bunraku.core.formats.reading import Wanted, read_rows
 from bunraku.core.gather.merge import Merged
 from bunraku.core.gather.merge import Origin as Came
@@ -18,6 +19,7 @@ from bunraku.server.clock import today
 from bunraku.server.database.parts import in_parts
 from bunraku.server.errors import BunrakuError
 from bunraku.server.gather.brought import Bringing, Brought
+from bunraku.server.gather.files.row_readings import OWN, readings_of
 from bunraku.server.gather.files.uploads import READING, find_upload, given_up, look, path_of
 from bunraku.server.gather.keeping import keep_merged
 from bunraku.server.gather.models import RefusedRow, Upload
@@ -28,20 +30,17 @@ from bunraku.server.jobs.kinds import JobKind, job_kind
 from bunraku.server.jobs.models import Job
 from bunraku.server.jobs.work import Params, Work
 from bunraku.server.projects.models import Project
-from bunraku.server.readings.kinds import OWN_REPORT
 from bunraku.server.readings.providers import file_source, put_file_first
-from bunraku.server.readings.writing import Answered, has_said, keep_readings, take_back
+from bunraku.server.readings.writing import has_said, keep_readings, take_back
 from bunraku.server.sentences import plural
 from bunraku.server.sheet.models import Decision
 from bunraku.server.sheet.scopes import scope_of
 from bunraku.server.signals import figures_outdated
-from bunraku.sources.protocol import Match, What
+from bunraku.sources.protocol import Match
 
 BATCH = 5_000
 """Rows of a file stored between two looks at whether to stop: about a second."""
-MOST_SEARCHES = 10**10
-"""More than there are people to search: such a column holds something else."""
-_OWN = ("clicks", "impressions", "position")
+_OWN_ADDED = {"clicks", "impressions"}
 
 
 class ImportParams(Params):
@@ -61,12 +60,15 @@ class ImportParams(Params):
 
 
 class Imported(Brought):
-    """What a file brought: also rows read, refused and repeated, and figures kept."""
+    """What a file brought: also rows read, refused and repeated, keywords that stand there again
+    with other figures, figures kept, and rows with a figure that could not be read."""
 
     rows: int = 0
     refused: int = 0
     repeated: int = 0
+    differing: int = 0
     figures: int = 0
+    unread: int = 0
 
 
 def start_import(
@@ -132,7 +134,7 @@ class Import(JobKind[ImportParams, Imported]):
         parts = confined(read_rows, path, params.sheet, plan, BATCH, bounds=READING)
         try:
             with closing(parts):
-                for part in parts:
+                for part in _added_up(parts) if batches.adds_up else parts:
                     batches.take(part)
                     work.advance(len(part))
         except BadFile as bad:
@@ -142,19 +144,45 @@ class Import(JobKind[ImportParams, Imported]):
         finally:
             batches.bringing.report(now=True)
         start_tidying(work.project)
-        if work.result.figures:
+        # Without a source to measure with, all that is known is weighed at once.
+        if work.result.figures or work.project.figures_from == "files":
             figures_outdated.send(sender=Project, project=work.project, settings=False)
 
     def brought(self, result: Imported) -> str:
         """New, known and left out; repeated and refused rows."""
         return result.in_words(
             plural(result.repeated, "repeat") if result.repeated else "",
+            f"{plural(result.differing, 'keyword')} again with other figures, the first stand"
+            if result.differing
+            else "",
             f"{plural(result.refused, 'row')} refused" if result.refused else "",
+            f"{plural(result.unread, 'row')} with a figure that could not be read"
+            if result.unread
+            else "",
         )
 
     def title(self, params: ImportParams) -> str:
         """The file, as the heading of a run."""
         return params.name
+
+
+def _added_up(
+    parts: Iterable[list[Taken | Refused]],
+) -> Iterator[Sequence[Taken | Refused]]:
+    """A report's parts with each query once. It must be read to its end first; where it breaks off,
+    that is told after what came before."""
+    rows: list[Taken | Refused] = []
+    broken: Exception | None = None
+    try:
+        for part in parts:
+            rows += part
+    except (BadFile, TooMuch) as failed:
+        broken = failed
+    whole = add_up(rows)
+    for start in range(0, len(whole), BATCH):
+        yield whole[start : start + BATCH]
+    if broken is not None:
+        raise broken
 
 
 def _rows_about(upload: Upload) -> int:
@@ -173,23 +201,27 @@ class _Batches:
         self.work = work
         self.scope = scope_of(work.project, work.params.channel)
         self.bringing = Bringing(work, rules_of(work.project))
-        method = "report" if any(meaning in plan.mapping for meaning in _OWN) else "import"
+        method = "report" if any(meaning in plan.mapping for meaning in OWN) else "import"
         self.source = file_source(work.params.name)
         self.on = work.params.on or today()
         put_file_first(work.project, self.source)
         # The same file again on its day: what it says now takes the place of what it said.
         self.again = has_said(self.scope, self.source, self.on)
         self.came = Came(method, work.params.name[:200], self.source)
-        self._seen: set[str] = set()
+        # Figures of each keyword as they stood first, to tell where they stand there otherwise.
+        self._seen: dict[str, dict[str, Figure]] = {}
+        # Several pages of one's own for one query are one keyword: their clicks add up.
+        self.adds_up = bool(_OWN_ADDED & set(plan.mapping)) and "page" in plan.mapping
 
     def take(self, part: Sequence[Taken | Refused]) -> None:
         """Keep the good rows of a batch with their figures and notes; note the refused ones."""
         job, result, bringing = self.work.job, self.work.result, self.bringing
         refused = [row for row in part if isinstance(row, Refused)]
-        taken = self._once(row for row in part if isinstance(row, Taken))
+        told: list[Refused] = []
+        taken = self._once((row for row in part if isinstance(row, Taken)), told)
         RefusedRow.objects.bulk_create(
             RefusedRow(job=job, number=r.number, text=r.text, code=r.code, message=r.message[:300])
-            for r in refused
+            for r in (*refused, *told)
         )
         merged = Merged(
             {key: row.text for key, row in taken.items()}, {key: [self.came] for key in taken}
@@ -197,7 +229,9 @@ class _Batches:
         bringing.tally.suggested += len(taken)
         ids = keep_merged(job, self.scope, merged, bringing.rules, bringing.tally)
         match = self.work.params.match
-        readings = [reading for row in taken.values() for reading in _readings(row, match)]
+        readings = [
+            reading for row in taken.values() for reading in readings_of(row, match, self.on)
+        ]
         with transaction.atomic():
             if self.again:
                 take_back(self.scope, self.source, self.on, {key for _, key, _ in readings})
@@ -210,13 +244,26 @@ class _Batches:
         result.figures += len(readings)
         bringing.report()
 
-    def _once(self, rows: Iterable[Taken]) -> dict[str, Taken]:
-        """Each keyword once, as it stood first; those that were met before are counted."""
+    def _once(self, rows: Iterable[Taken], told: list[Refused]) -> dict[str, Taken]:
+        """Each keyword once, as it stood first; those that were met before are counted, and told
+        where their figures are others, as is what could not be read."""
         taken: dict[str, Taken] = {}
+        result = self.work.result
         for row in rows:
-            self.work.result.repeated += row.key in self._seen
-            self._seen.add(row.key)
-            taken.setdefault(row.key, row)
+            if row.unread:
+                result.unread += 1
+                why = "Taken without a figure. " + " ".join(row.unread)
+                told.append(Refused(row.number, row.text[:60], "figure_unread", why))
+            before = self._seen.get(row.key)
+            if before is None:
+                self._seen[row.key] = row.figures
+                taken[row.key] = row
+                continue
+            result.repeated += 1
+            if any(before.get(name) != figure for name, figure in row.figures.items()):
+                result.differing += 1
+                why = "It stands further up with other figures; those stand."
+                told.append(Refused(row.number, row.text[:60], "stands_twice", why))
         return taken
 
     def _store_notes(self, notes: dict[int, str]) -> None:
@@ -234,50 +281,3 @@ class _Batches:
                 unique_fields=["scope", "keyword"],
                 update_fields=["note"],
             )
-
-
-def _readings(row: Taken, match: Match) -> list[Answered]:
-    """The readings that a row's figures are, its searches of a match type."""
-    figures, key = row.figures, row.key
-    out: list[Answered] = []
-    searches, cpc, competition = (
-        figures.get("searches"),
-        figures.get("cpc"),
-        figures.get("competition"),
-    )
-    exact = searches is not None and searches.low == searches.high
-    if searches is not None and exact:
-        # A single number has no months: an empty history says so.
-        counts = {
-            "monthly": round(min(searches.low, MOST_SEARCHES)),
-            "history": [],
-            "match": match,
-        }
-        out.append((What.COUNTS.value, key, counts))
-    banded = searches is not None and not exact
-    if banded or cpc or competition:
-        bands = {
-            "low": round(min(searches.low, MOST_SEARCHES)) if searches and banded else None,
-            "high": round(min(searches.high, MOST_SEARCHES)) if searches and banded else None,
-            "match": match if banded else None,
-            "cpc_low": cpc.low if cpc else None,
-            "cpc_high": cpc.high if cpc else None,
-            "ad_competition": _share(competition) if competition else None,
-        }
-        known = {name: value for name, value in bands.items() if value is not None}
-        out.append((What.BANDS.value, key, known))
-    # Position 0 is how reports write that a page was not shown.
-    own = {
-        name: figures[name].high
-        for name in _OWN
-        if name in figures and (name != "position" or figures[name].high > 0)
-    }
-    if own:
-        out.append((OWN_REPORT, key, {**own, "page": row.texts.get("page", "")}))
-    return out
-
-
-def _share(competition: Figure) -> float:
-    """Ad competition, 0-1; above 1 it is told in per cent, if without the sign."""
-    in_pct = competition.high > 1 and not competition.is_pct
-    return min(competition.high / 100 if in_pct else competition.high, 1.0)

@@ -159,4 +159,8 @@ def _told(upload: Upload, found: Look) -> dict[str, Any]:
         ],
         "mapping": dict(plan.mapping),
         "refused": [row._asdict() for row in found.refused[:REFUSED_SHOWN]],
+        "types": list(found.types),
+        "rows_in_all": found.rows,
+        "will_come": found.will_come,
+        "counted": found.counted,
     }

@@ -1,0 +1,76 @@
+"""What the figures of a row of a file are as readings."""
+
+from datetime import date
+
+from bunraku.core.formats.figures_in import Figure
+from bunraku.core.formats.keywords_in import Taken
+from bunraku.core.formats.months_in import PREFIX, month_before
+from bunraku.server.readings.kinds import OWN_REPORT
+from bunraku.server.readings.writing import Answered
+from bunraku.sources.protocol import Match, What
+
+MOST_SEARCHES = 10**10
+"""More than there are people to search: such a column holds something else."""
+OWN = ("clicks", "impressions", "position")
+"""What only a report on one's own pages tells."""
+
+
+def readings_of(row: Taken, match: Match, on: date) -> list[Answered]:
+    """The readings that a row's figures are, its searches of a match type and of a day."""
+    figures, key = row.figures, row.key
+    out: list[Answered] = []
+    searches, cpc, competition = (
+        figures.get("searches"),
+        figures.get("cpc"),
+        figures.get("competition"),
+    )
+    months = sorted(
+        (month_before(name.removeprefix(PREFIX), on), round(min(figure.high, MOST_SEARCHES)))
+        for name, figure in figures.items()
+        if name.startswith(PREFIX)
+    )
+    exact = searches is not None and searches.low == searches.high
+    if months or (searches is not None and exact):
+        average = searches.low if searches and exact else sum(n for _, n in months) / len(months)
+        counts = {
+            "monthly": round(min(average, MOST_SEARCHES)),
+            # A single number has no months: an empty history says so.
+            "history": [list(month) for month in months],
+            "match": match,
+        }
+        out.append((What.COUNTS.value, key, counts))
+    difficulty = figures.get("difficulty")
+    banded = searches is not None and not exact
+    if banded or cpc or competition or difficulty:
+        bands = {
+            "low": round(min(searches.low, MOST_SEARCHES)) if searches and banded else None,
+            "high": round(min(searches.high, MOST_SEARCHES)) if searches and banded else None,
+            "match": match if banded else None,
+            "cpc_low": cpc.low if cpc else None,
+            "cpc_high": cpc.high if cpc else None,
+            "ad_competition": _share(competition) if competition else None,
+            "difficulty": _points(difficulty) if difficulty else None,
+        }
+        known = {name: value for name, value in bands.items() if value is not None}
+        out.append((What.BANDS.value, key, known))
+    # Position 0 is how reports write that a page was not shown.
+    own = {
+        name: figures[name].high
+        for name in OWN
+        if name in figures and (name != "position" or figures[name].high > 0)
+    }
+    if own:
+        out.append((OWN_REPORT, key, {**own, "page": row.texts.get("page", "")}))
+    return out
+
+
+def _points(difficulty: Figure) -> float:
+    """Difficulty, 0-100; a percentage was read as a share."""
+    scale = 100 if difficulty.is_pct else 1
+    return min(scale * (difficulty.low + difficulty.high) / 2, 100.0)
+
+
+def _share(competition: Figure) -> float:
+    """Ad competition, 0-1; above 1 it is told in per cent, if without the sign."""
+    in_pct = competition.high > 1 and not competition.is_pct
+    return min(competition.high / 100 if in_pct else competition.high, 1.0)
