@@ -29,6 +29,8 @@ from bunraku.server.projects.people_api import public
 from bunraku.server.projects.people_api import router as people
 from bunraku.server.readings.api import router as readings
 from bunraku.server.sheet.api import router as sheet
+from bunraku.server.up_next import home_router as home_lines
+from bunraku.server.up_next import router as up_next
 from bunraku.server.weigh.api import router as weigh
 
 logger = logging.getLogger(__name__)
@@ -63,7 +65,21 @@ api.add_router("", public, auth=Anybody())
 api.add_router("", people)
 api.add_router("", projects)
 api.add_router("", figures_router)
-for room in (overview, jobs, readings, sheet, ways, rules, combiner, files, weigh, cluster, plan):
+api.add_router("", home_lines)
+for room in (
+    overview,
+    up_next,
+    jobs,
+    readings,
+    sheet,
+    ways,
+    rules,
+    combiner,
+    files,
+    weigh,
+    cluster,
+    plan,
+):
     api.add_router("/projects/{int:project_id}", room)
 
 

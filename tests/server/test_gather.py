@@ -137,7 +137,7 @@ def test_channels_have_their_own_sheets(api: Api) -> None:
         ({"seeds": "x" * 10_000}, "no_seed"),
         ({"seeds": "x" * 70_000}, "invalid_input"),
         ({"channels": []}, "no_channel"),
-        ({"ways": []}, "no_channel"),
+        ({"ways": [], "seeds": " "}, "no_channel"),
         ({"channels": ["radio"]}, "invalid_input"),
         ({"ways": ["radio"]}, "invalid_input"),
         ({"seeds": "-case"}, "no_seed"),

@@ -48,6 +48,9 @@ class Tidy(JobKind[Params, Result]):
             work.advance()
         if Rule.objects.filter(project=project, kind="off_topic").exists():
             apply_rules(project)
+        if project.figures_from == "files":
+            # Nothing is measured there, so what has come is weighed by what is known, now.
+            figures_outdated.send(sender=Project, project=project, settings=False)
 
 
 def _figures_follow(scope: Scope, keyword_ids: Collection[int]) -> None:

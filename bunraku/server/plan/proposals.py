@@ -61,7 +61,7 @@ def prospects_of(project: Project) -> Prospects:
     """What the plan brings, what would fill the hours that are left, and what ten more would bring:
     of pieces left out and of the best clusters without one."""
     plan = plan_of(project)
-    drafts = _drafts(project)
+    drafts = best_drafts(project)
     figures = [_as_piece(project, draft) for draft in drafts]
     problem, months = fitting_problem(project, figures)
     left = _left(project, plan, months)
@@ -143,8 +143,9 @@ def best_clusters(project: Project, most: int) -> list[Cluster]:
     return [clusters[pk] for pk in wanted if pk in clusters]
 
 
-def _drafts(project: Project) -> list[Draft]:
-    """Drafts of the best clusters that fight with no piece and not with each other."""
+def best_drafts(project: Project) -> list[Draft]:
+    """Drafts of the best clusters that fight with no piece and not with each other, those of most
+    worth first."""
     drafts, _ = draft_pieces(project, best_clusters(project, LOOKED_AT))
     mains = [*mains_of_pieces(project), *mains_of_drafts(drafts)]
     place = {-draft.cluster.pk: at for at, draft in enumerate(drafts)}

@@ -29,14 +29,15 @@ Words = Annotated[list[Annotated[str, StringConstraints(max_length=200)]], Field
 
 
 class OutletIn(Schema):
-    """An outlet: `standing` is authority 0-100 (web), followers (video) or reviews
-    (marketplace)."""
+    """An outlet: `standing` is authority 0-100 (web), followers (video) or reviews (marketplace);
+    `assumed` where the person told none and a beginner's stands in."""
 
     name: Name
     channel: Channel
     address: str = Field("", max_length=300)
     standing: float = Field(ge=0, le=1e9)
     days_until_shown: Annotated[int | None, Field(ge=0, le=365)] = None
+    assumed: bool = False
 
 
 class OutletChange(OutletIn):
@@ -72,6 +73,11 @@ class ProjectFields(Schema):
     rival_brands: Words = []
     places: Words = []
     preset: Literal["new", "growing", "established"] = "growing"
+    thresholds: dict[
+        Literal["least_volume", "go_chance", "try_chance", "least_worth"],
+        Annotated[float, Field(ge=0, le=1e9)],
+    ] = {}
+    figures_from: Literal["practice", "files"] = "practice"
     click_values: dict[
         Literal["informational", "navigational", "commercial", "transactional", "any"],
         Annotated[float, Field(ge=0, le=1e6)],

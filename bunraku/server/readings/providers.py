@@ -90,8 +90,11 @@ def put_file_first(project: Project, name: str) -> None:
 
 def what_may(project: Project, name: str) -> May:
     """What a source may do in a project: a file's figures stand and others are shown beside them,
-    unless the person says otherwise."""
+    unless the person says otherwise; where figures come from one's own files alone, practice
+    sources are off."""
     said: May | None = project.source_parts.get(name)
+    if project.figures_from == "files" and not is_file(name) and is_practice(name):
+        return "off"
     return said or ("stands" if is_file(name) else "beside")
 
 

@@ -1,6 +1,6 @@
 """The sheet over HTTP: a page of rows, ids, decisions, export."""
 
-from typing import Annotated, Any, Literal
+from typing import TYPE_CHECKING, Annotated, Any, Literal
 
 from django.http import HttpResponse, StreamingHttpResponse
 from ninja import Field, Query, Router, Schema
@@ -9,11 +9,12 @@ from pydantic_core import to_json
 from bunraku.server.inputs import Id
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 from bunraku.server.sheet.actions import MOST_AT_ONCE, set_state
-from bunraku.server.sheet.columns import TOLD, with_names
-from bunraku.server.sheet.export import keywords_csv
+from bunraku.server.sheet.columns import SORTED, TOLD, with_names
+from bunraku.server.sheet.export import Form, keywords_csv, picked_lines
 from bunraku.server.sheet.filters import SheetQuery, count_of, filtered, one_page
 from bunraku.server.sheet.rows import RowOut
 from bunraku.server.sheet.scopes import find_scope
+from bunraku.sources.protocol import Channel
 
 router = Router(tags=["sheet"])
 _TOLD = tuple(column.id for column in TOLD)
@@ -42,6 +43,22 @@ class StateIn(Schema):
     state: Literal["open", "kept", "shortlisted", "parked", "dropped"]
     reason: str = Field("", max_length=200)
     note: str = Field("", max_length=500)
+
+
+if TYPE_CHECKING:
+    SortId = str
+else:
+    SortId = Literal[tuple(column.id for column in SORTED)]
+
+
+class PickedIn(Schema):
+    """Chosen keywords of a channel, how they are taken away, and in which order."""
+
+    channel: Channel
+    row_ids: RowIds
+    form: Form
+    sort: SortId = "worth"
+    descending: bool = True
 
 
 class CountOut(Schema):
@@ -91,3 +108,17 @@ def export(
     )
     response["Content-Disposition"] = f'attachment; filename="keywords-{wanted.channel}.csv"'
     return response  # type: ignore[return-value]
+
+
+@router.post("/keywords/picked", auth=READS, url_name="picked_keywords")
+def picked(request: ProjectRequest, project_id: ProjectId, given: PickedIn) -> HttpResponse:
+    """Chosen keywords, to be taken away as CSV or by the clipboard."""
+    lines = picked_lines(
+        request.project,
+        given.channel,
+        given.row_ids,
+        given.form,
+        given.sort,
+        falls=given.descending,
+    )
+    return HttpResponse("".join(lines), content_type="text/plain; charset=utf-8")

@@ -340,6 +340,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lines
+         * @description What is next in each of one's projects.
+         */
+        get: operations["bunraku_server_up_next_lines"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/overview": {
         parameters: {
             query?: never;
@@ -352,6 +372,26 @@ export interface paths {
          * @description How far each step of a project is.
          */
         get: operations["bunraku_server_overview_overview"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/up-next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Up Next
+         * @description What to do now in a project.
+         */
+        get: operations["bunraku_server_up_next_up_next"];
         put?: never;
         post?: never;
         delete?: never;
@@ -518,6 +558,26 @@ export interface paths {
         get: operations["bunraku_server_sheet_api_export"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/keywords/picked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Picked
+         * @description Chosen keywords, to be taken away as CSV or by the clipboard.
+         */
+        post: operations["bunraku_server_sheet_api_picked"];
         delete?: never;
         options?: never;
         head?: never;
@@ -700,6 +760,26 @@ export interface paths {
          * @description The variants of a keyword with their figures.
          */
         get: operations["bunraku_server_gather_ways_api_family"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/gather/proposed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Proposed
+         * @description What one could begin with.
+         */
+        get: operations["bunraku_server_gather_ways_api_proposed"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1547,6 +1627,11 @@ export interface components {
             standing: number;
             /** Days Until Shown */
             days_until_shown?: number | null;
+            /**
+             * Assumed
+             * @default false
+             */
+            assumed: boolean;
             /** Id */
             id: number;
             /** Version */
@@ -1612,6 +1697,19 @@ export interface components {
              */
             preset: "new" | "growing" | "established";
             /**
+             * Thresholds
+             * @default {}
+             */
+            thresholds: {
+                [key: string]: number;
+            };
+            /**
+             * Figures From
+             * @default practice
+             * @enum {string}
+             */
+            figures_from: "practice" | "files";
+            /**
              * Click Values
              * @default {}
              */
@@ -1633,8 +1731,8 @@ export interface components {
         };
         /**
          * OutletIn
-         * @description An outlet: `standing` is authority 0-100 (web), followers (video) or reviews
-         *     (marketplace).
+         * @description An outlet: `standing` is authority 0-100 (web), followers (video) or reviews (marketplace);
+         *     `assumed` where the person told none and a beginner's stands in.
          */
         OutletIn: {
             /** Name */
@@ -1653,6 +1751,11 @@ export interface components {
             standing: number;
             /** Days Until Shown */
             days_until_shown?: number | null;
+            /**
+             * Assumed
+             * @default false
+             */
+            assumed: boolean;
         };
         /**
          * ProjectIn
@@ -1712,6 +1815,19 @@ export interface components {
              * @enum {string}
              */
             preset: "new" | "growing" | "established";
+            /**
+             * Thresholds
+             * @default {}
+             */
+            thresholds: {
+                [key: string]: number;
+            };
+            /**
+             * Figures From
+             * @default practice
+             * @enum {string}
+             */
+            figures_from: "practice" | "files";
             /**
              * Click Values
              * @default {}
@@ -1785,6 +1901,19 @@ export interface components {
              */
             preset: "new" | "growing" | "established";
             /**
+             * Thresholds
+             * @default {}
+             */
+            thresholds: {
+                [key: string]: number;
+            };
+            /**
+             * Figures From
+             * @default practice
+             * @enum {string}
+             */
+            figures_from: "practice" | "files";
+            /**
              * Click Values
              * @default {}
              */
@@ -1835,6 +1964,11 @@ export interface components {
             standing: number;
             /** Days Until Shown */
             days_until_shown?: number | null;
+            /**
+             * Assumed
+             * @default false
+             */
+            assumed: boolean;
             /** Version */
             version: number;
         };
@@ -1918,6 +2052,22 @@ export interface components {
             name: string;
             /** Text */
             text: string;
+        };
+        /**
+         * ProjectLineOut
+         * @description A project of the home page: its counts, pieces, and what is next, in a sentence.
+         */
+        ProjectLineOut: {
+            /** Id */
+            id: number;
+            /** Keywords */
+            keywords: number;
+            /** Pieces */
+            pieces: number;
+            /** Due */
+            due: number;
+            /** Next */
+            next: string;
         };
         /**
          * ChannelCountsOut
@@ -2018,6 +2168,70 @@ export interface components {
             entry: number;
             /** Label */
             label: string;
+        };
+        /**
+         * BestOut
+         * @description A cluster or keyword that has no piece yet, and why it is among the best.
+         */
+        BestOut: {
+            /** Cluster */
+            cluster: number | null;
+            /** Row */
+            row: number | null;
+            /** Channel */
+            channel: string;
+            /** Text */
+            text: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * DueOut
+         * @description A piece that is due: its month, the day that catches its season, whether it is late.
+         */
+        DueOut: {
+            /** Piece */
+            piece: number;
+            /** Title */
+            title: string;
+            /** Month */
+            month: string | null;
+            /** Publish By */
+            publish_by: string | null;
+            /** Late */
+            late: boolean;
+        };
+        /**
+         * InTheWayOut
+         * @description What stands in the way on a channel, and how many: seeds to begin with, keywords not measured
+         *     or not clustered or not decided about, an outlet, pieces without a month.
+         */
+        InTheWayOut: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "nothing_gathered" | "unmeasured" | "undecided" | "unclustered" | "no_outlet" | "unplaced";
+            /** Channel */
+            channel: string;
+            /** Count */
+            count: number;
+        };
+        /**
+         * UpNextOut
+         * @description What runs, what is due, the best not planned yet, and what stands in the way.
+         */
+        UpNextOut: {
+            /** Jobs */
+            jobs: components["schemas"]["JobOut"][];
+            /** Due */
+            due: components["schemas"]["DueOut"][];
+            /** Best */
+            best: components["schemas"]["BestOut"][];
+            /** In The Way */
+            in_the_way: components["schemas"]["InTheWayOut"][];
+            /** Pieces */
+            pieces: number;
         };
         /**
          * SourceOut
@@ -2322,6 +2536,35 @@ export interface components {
              * @default
              */
             note: string;
+        };
+        /**
+         * PickedIn
+         * @description Chosen keywords of a channel, how they are taken away, and in which order.
+         */
+        PickedIn: {
+            /**
+             * Channel
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+            /** Row Ids */
+            row_ids: number[];
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "csv" | "tabs" | "lines";
+            /**
+             * Sort
+             * @default worth
+             * @enum {string}
+             */
+            sort: "id" | "text" | "words" | "volume" | "change_share" | "season_strength" | "cpc" | "intent" | "difficulty" | "chance" | "position" | "weak_spots" | "title_matches" | "clicks" | "worth" | "verdict" | "fit" | "relevance";
+            /**
+             * Descending
+             * @default true
+             */
+            descending: boolean;
         };
         /**
          * WayOut
@@ -2670,6 +2913,14 @@ export interface components {
             members: components["schemas"]["RowOut"][];
             /** Same Words */
             same_words: components["schemas"]["RowOut"][];
+        };
+        /**
+         * ProposedOut
+         * @description Seeds proposed from what the project says of itself.
+         */
+        ProposedOut: {
+            /** Seeds */
+            seeds: string[];
         };
         /**
          * RuleKindOut
@@ -4699,6 +4950,32 @@ export interface operations {
             507: components["responses"]["Problem507"];
         };
     };
+    bunraku_server_up_next_lines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectLineOut"][];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
     bunraku_server_overview_overview: {
         parameters: {
             query?: never;
@@ -4717,6 +4994,36 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OverviewOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_up_next_up_next: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UpNextOut"];
                 };
             };
             400: components["responses"]["Problem400"];
@@ -5103,6 +5410,40 @@ export interface operations {
             507: components["responses"]["Problem507"];
         };
     };
+    bunraku_server_sheet_api_picked: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PickedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
     bunraku_server_gather_ways_api_list_ways: {
         parameters: {
             query?: never;
@@ -5434,6 +5775,36 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FamilyOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_gather_ways_api_proposed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProposedOut"];
                 };
             };
             400: components["responses"]["Problem400"];

@@ -1,6 +1,7 @@
 import { useNavigate } from "@tanstack/react-router";
 import { Command } from "cmdk";
 import { useState } from "react";
+import { useCommands } from "../parts/commands";
 import { Modal } from "../parts/Modal";
 import { CHANNELS, STEPS, type StepId, usePlace } from "../shared/channels";
 import { useOverview, useProjects } from "../shared/queries";
@@ -27,6 +28,7 @@ export function CommandBox({
   const navigate = useNavigate();
   const projects = useProjects();
   const overview = useOverview(projectId);
+  const here = useCommands();
   const [typed, setTyped] = useState("");
   const at = { projectId: String(projectId), channel };
   const go = (step: StepId, to: string = channel) =>
@@ -48,6 +50,20 @@ export function CommandBox({
           className="h-9 w-full rounded-md border border-bar px-3"
         />
         <Command.List className="mt-2 h-[320px] overflow-auto">
+          {here.length > 0 && (
+            <Command.Group heading="On this page" className={GROUP}>
+              {here.map((command) => (
+                <Command.Item
+                  key={command.name}
+                  className={`${ITEM} justify-between`}
+                  onSelect={run(command.act)}
+                >
+                  {command.name}
+                  {command.keys && <kbd className="text-quiet">{command.keys}</kbd>}
+                </Command.Item>
+              ))}
+            </Command.Group>
+          )}
           <Command.Group heading="Steps" className={GROUP}>
             {STEPS.map((step) => (
               <Command.Item key={step.id} className={ITEM} onSelect={run(() => go(step.id))}>

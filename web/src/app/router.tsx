@@ -43,7 +43,10 @@ const account = createRoute({
 const newProject = createRoute({
   getParentRoute: () => root,
   path: "/projects/new",
-  component: lazyRouteComponent(() => import("../projects/NewProjectPage"), "NewProjectPage"),
+  component: lazyRouteComponent(
+    () => import("../projects/beginning/NewProjectPage"),
+    "NewProjectPage",
+  ),
 });
 const project = createRoute({
   getParentRoute: () => root,
@@ -61,6 +64,21 @@ const project = createRoute({
     serverState.prefetchQuery(overviewQuery(Number(params.projectId)));
   },
   component: ProjectShell,
+});
+const projectHome = createRoute({
+  getParentRoute: () => root,
+  path: "/p/$projectId",
+  beforeLoad: ({ params }) => {
+    throw redirect({
+      to: "/p/$projectId/$channel",
+      params: { projectId: params.projectId, channel: "web" },
+    });
+  },
+});
+const upNext = createRoute({
+  getParentRoute: () => project,
+  path: "/",
+  component: lazyRouteComponent(() => import("./UpNextPage"), "UpNextPage"),
 });
 const step = { getParentRoute: () => project };
 const gather = createRoute({
@@ -109,7 +127,8 @@ export const router = createRouter({
     signIn,
     account,
     newProject,
-    project.addChildren([gather, weigh, cluster, plan, settings]),
+    projectHome,
+    project.addChildren([upNext, gather, weigh, cluster, plan, settings]),
   ]),
   defaultPreload: "intent",
 });

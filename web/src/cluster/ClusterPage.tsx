@@ -3,6 +3,7 @@ import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useCallback, useMemo, useRef, useState } from "react";
 import type { Cluster, Problem, Schemas } from "../api/client";
 import { Button } from "../parts/Button";
+import { useCommand } from "../parts/commands";
 import { Empty } from "../parts/Empty";
 import { exact, plural } from "../parts/format";
 import { JobLine } from "../parts/JobLine";
@@ -63,6 +64,10 @@ export function ClusterPage() {
     startClustering(projectId, channel, afresh),
   );
   const make = useMaking(projectId, grid.chosen);
+  useCommand("Cluster what is in none", () => cluster.mutate(false));
+  useCommand("Cluster afresh", () => setRegrouping(true));
+  useCommand("Plan the ticked clusters", make.start, { enabled: grid.chosen.ids.size > 0 });
+  useCommand("Tick all clusters in sight", () => grid.chosen.toggleAll(), { keys: "a" });
   const columns = useMemo(() => clusterColumns(currency, planned), [currency, planned]);
   const jobs = overview?.jobs.filter((job) => job.kind === "cluster") ?? [];
   const counts = overview?.channels.find((counted) => counted.channel === channel);

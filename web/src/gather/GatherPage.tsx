@@ -3,6 +3,7 @@ import { Tabs } from "radix-ui";
 import { useCallback, useState } from "react";
 import type { Channel } from "../api/client";
 import { Button } from "../parts/Button";
+import { useCommand } from "../parts/commands";
 import { exact, plural } from "../parts/format";
 import { Inspector } from "../parts/Inspector";
 import { JobLine } from "../parts/JobLine";
@@ -41,7 +42,7 @@ export function GatherPage() {
     emptyRun(channel),
     readRun,
   );
-  const [dialog, setDialog] = useState<"combine" | "import" | undefined>();
+  const [combining, setCombining] = useState(false);
   const counts = overview?.channels.find((counted) => counted.channel === channel);
   const jobs = overview?.jobs.filter((job) => [...BRINGING, "tidy"].includes(job.kind)) ?? [];
   const patch = useCallback(
@@ -49,6 +50,7 @@ export function GatherPage() {
       navigate({ search: (now) => ({ ...now, ...changed }), replace }),
     [navigate],
   );
+  const bring = (open: boolean) => patch({ bring: open });
   /** Make a keyword the next seed, and note how one got there. */
   const goDeeper = useCallback(
     (keyword: string, from: string) => {
@@ -60,6 +62,8 @@ export function GatherPage() {
     },
     [navigate, run, setRun],
   );
+  useCommand("Combine words", () => setCombining(true));
+  useCommand("Bring a list or a file", () => bring(true));
   const goBack = (place: number) => {
     setRun({ ...run, seeds: search.trail[place] ?? "" });
     patch({ trail: search.trail.slice(0, place + 1) }, false);
@@ -77,13 +81,15 @@ export function GatherPage() {
       <main className="flex min-w-0 flex-1 flex-col">
         <div className="flex shrink-0 flex-col gap-[10px] px-[18px] pb-2">
           <PageHead title="Gather keywords" about={aboutLine(overview?.channels ?? [])}>
-            <Button onClick={() => setDialog("combine")}>Combine words</Button>
-            <Button onClick={() => setDialog("import")}>Bring a list</Button>
+            <Button onClick={() => setCombining(true)}>Combine words</Button>
+            <Button onClick={() => bring(true)}>Bring a list</Button>
           </PageHead>
           <SeedForm
             projectId={projectId}
             language={project?.language ?? "en"}
             places={project?.places ?? []}
+            ownFiles={project?.figures_from === "files"}
+            fresh={overview !== undefined && !overview.channels.some((c) => c.keywords > 0)}
             run={run}
             onRun={setRun}
             trail={search.trail}
@@ -168,14 +174,14 @@ export function GatherPage() {
         projectId={projectId}
         channel={channel}
         places={project?.places ?? []}
-        open={dialog === "combine"}
-        onOpenChange={(open) => setDialog(open ? "combine" : undefined)}
+        open={combining}
+        onOpenChange={setCombining}
       />
       <ImportDialog
         projectId={projectId}
         channel={channel}
-        open={dialog === "import"}
-        onOpenChange={(open) => setDialog(open ? "import" : undefined)}
+        open={search.bring}
+        onOpenChange={bring}
       />
     </>
   );

@@ -102,6 +102,17 @@ export const useCombinations = (projectId: number, recipe: Schemas["RecipeIn"], 
     retry: false,
   });
 
+/** Seeds to begin with, from what the project says of itself. */
+export function useProposedSeeds(projectId: number, wanted: boolean): readonly string[] {
+  const proposed = useQuery({
+    queryKey: ["proposed seeds", projectId],
+    queryFn: async () =>
+      data(await api.GET("/api/projects/{project_id}/gather/proposed", { params: at(projectId) })),
+    enabled: wanted,
+  });
+  return wanted ? (proposed.data?.seeds ?? []) : [];
+}
+
 export const useEstimate = (projectId: number, run: Schemas["RunIn"]) =>
   useQuery({
     queryKey: ["estimate", projectId, run],

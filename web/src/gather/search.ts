@@ -22,6 +22,8 @@ export const gatherSearch = z.object({
   way: z.string().max(20).default("").catch(""),
   q: z.string().max(200).default("").catch(""),
   sort: z.enum(SORTS).default("arrival").catch("arrival"),
+  // Whether the dialog that takes files is open.
+  bring: z.boolean().default(false).catch(false),
   row: z.number().int().positive().optional().catch(undefined),
   trail: z.array(z.string().max(200)).max(30).default([]).catch([]),
 });
@@ -33,6 +35,7 @@ export const GATHER_DEFAULTS = {
   job: 0,
   way: "",
   q: "",
+  bring: false,
   sort: "arrival" as const,
   trail: [] as string[],
 };

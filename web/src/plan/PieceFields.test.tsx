@@ -62,6 +62,7 @@ const outlets: Schemas["OutletOut"][] = [
     address: "",
     standing: 34,
     days_until_shown: null,
+    assumed: false,
     version: 1,
   },
   {
@@ -71,6 +72,7 @@ const outlets: Schemas["OutletOut"][] = [
     address: "",
     standing: 900,
     days_until_shown: null,
+    assumed: false,
     version: 1,
   },
 ];

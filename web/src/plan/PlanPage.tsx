@@ -1,6 +1,7 @@
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useCallback, useMemo } from "react";
 import { Button, buttonLook } from "../parts/Button";
+import { useCommand } from "../parts/commands";
 import { Empty } from "../parts/Empty";
 import { exact, plural } from "../parts/format";
 import { JobLine } from "../parts/JobLine";
@@ -37,6 +38,14 @@ export function PlanPage() {
   const fit = useFitting(projectId);
   const jobs = overview?.jobs.filter((job) => job.kind === "fit") ?? [];
   useKey("f", () => !fit.isPending && fit.mutate(undefined), { enabled: !!plan.data?.pieces });
+  useCommand("Fit the plan to my hours", () => fit.mutate(undefined), {
+    keys: "f",
+    enabled: !!plan.data?.pieces && !fit.isPending,
+  });
+  useCommand("Show the year as a whole", () =>
+    navigate({ search: (now) => ({ ...now, piece: undefined, whole: true }) }),
+  );
+  useCommand("Export the plan", () => location.assign(`/api/projects/${projectId}/plan.csv`));
   const onOpen = useCallback(
     (piece: number | undefined) => navigate({ search: (now) => ({ ...now, piece }) }),
     [navigate],

@@ -1,14 +1,16 @@
 import { Link, Navigate } from "@tanstack/react-router";
 import { buttonLook } from "../parts/Button";
-import { plural } from "../parts/format";
 import { ProblemNote } from "../parts/ProblemNote";
 import { localeName } from "../shared/locales";
 import { useProjects, useSession } from "../shared/queries";
 import { PlainPage } from "./PlainPage";
+import { useProjectLines } from "./queries";
 
 /** Where one lands: sign in first; a first project if there is none; the list of projects. */
 export function HomePage() {
   const session = useSession();
+  const lines = useProjectLines().data ?? [];
+  const told = new Map(lines.map((line) => [line.id, line]));
   const projects = useProjects();
   if (session.data && !session.data.name) return <Navigate to="/sign-in" />;
   if (projects.data?.length === 0) return <Navigate to="/projects/new" replace />;
@@ -19,7 +21,7 @@ export function HomePage() {
         {projects.data?.map((project) => (
           <li key={project.id} className="border-b border-hairline">
             <Link
-              to="/p/$projectId/$channel/gather"
+              to="/p/$projectId/$channel"
               params={{
                 projectId: String(project.id),
                 channel: project.outlets[0]?.channel ?? "web",
@@ -33,7 +35,7 @@ export function HomePage() {
               <span className="shrink-0 text-right text-quiet">
                 {localeName(project.country, project.language)}
                 <br />
-                {plural(project.outlets.length, "outlet")}
+                {told.get(project.id)?.next}
               </span>
             </Link>
           </li>

@@ -1,13 +1,11 @@
+import { Choice } from "../parts/Choice";
 import { Field, INPUT } from "../parts/Field";
+import { readNumber } from "../parts/numbers";
 import { Select } from "../parts/Select";
 import { COUNTRIES, countryName, LANGUAGES, languageName } from "../shared/locales";
 import { CURRENCIES, type Fields } from "./projectWords";
+import { ThresholdFields } from "./ThresholdFields";
 
-const PRESETS = {
-  new: "New: takes what it can get (20 searches, even chance)",
-  growing: "Growing: 40 searches, even chance, 2 a month",
-  established: "Established: 100 searches, a chance of 60%, 8 a month",
-} as const;
 const VALUES = [
   ["transactional", "Ready to buy"],
   ["commercial", "Comparing"],
@@ -159,25 +157,47 @@ export function ProjectFields({
           )}
         </Field>
         <Field
-          label="What a Go must bring"
-          hint="The least searches, chance and worth that make a keyword a Go."
+          label={`What an hour of yours is worth, in ${fields.currency}`}
+          hint="The plan says whether it pays for the hours it takes."
+          error={errors.hour_value}
         >
           {(id) => (
-            <Select
+            <input
               id={id}
-              value={fields.preset}
-              onChange={(value) => set("preset", value as Fields["preset"])}
+              inputMode="decimal"
+              defaultValue={fields.hour_value}
+              onBlur={(event) => set("hour_value", readNumber(event.target.value) ?? Number.NaN)}
               className={INPUT}
-            >
-              {Object.entries(PRESETS).map(([preset, told]) => (
-                <option key={preset} value={preset}>
-                  {told}
-                </option>
-              ))}
-            </Select>
+            />
           )}
         </Field>
       </div>
+      <fieldset>
+        <legend className="pb-1 font-semibold">What makes a Go</legend>
+        <ThresholdFields fields={fields} onChange={onChange} />
+      </fieldset>
+      <fieldset>
+        <legend className="pb-1 font-semibold">Where figures come from</legend>
+        <Choice
+          label="Where figures come from"
+          value={fields.figures_from}
+          onChange={(from) => set("figures_from", from)}
+          options={[
+            {
+              id: "practice",
+              name: "Practice figures, besides my own",
+              about: "Sources of the simulated world are asked; what they say is marked practice.",
+            },
+            {
+              id: "files",
+              name: "My own files only",
+              about:
+                "Practice sources are not asked and do not count. A chance rests on the " +
+                "difficulty your files tell, on your own guess, or is taken for even.",
+            },
+          ]}
+        />
+      </fieldset>
       <fieldset>
         <legend className="font-semibold">
           What a visitor is worth to you, in {fields.currency}

@@ -55,6 +55,7 @@ describe("an outlet's line", () => {
         address: "",
         standing: 34,
         days_until_shown: null,
+        assumed: false,
       },
     }));
   it("takes thousands", () =>

@@ -1,5 +1,6 @@
 /** A project as its form holds it, and as the server takes it. */
 import type { Schemas } from "../api/client";
+import { readNumber } from "../parts/numbers";
 
 export type Fields = Omit<
   Schemas["ProjectIn"],
@@ -29,6 +30,40 @@ export const CURRENCIES: Record<string, string> = {
   BR: "R$",
 };
 
+export type ThresholdId = "least_volume" | "go_chance" | "try_chance" | "least_worth";
+type Thresholds = Record<ThresholdId, number>;
+
+/** What a Go and a Try must bring to begin with; the server holds the same. */
+export const PRESETS: Record<Fields["preset"], Thresholds & { name: string }> = {
+  new: {
+    name: "a new outlet, which takes what it can get",
+    least_volume: 20,
+    go_chance: 0.5,
+    try_chance: 0.25,
+    least_worth: 0.5,
+  },
+  growing: {
+    name: "a growing one",
+    least_volume: 40,
+    go_chance: 0.5,
+    try_chance: 0.2,
+    least_worth: 2,
+  },
+  established: {
+    name: "an established one, which is choosy",
+    least_volume: 100,
+    go_chance: 0.6,
+    try_chance: 0.3,
+    least_worth: 8,
+  },
+};
+
+/** The thresholds that hold: the preset's, but where one's own stand. */
+export const thresholdsOf = (fields: Pick<Fields, "preset" | "thresholds">): Thresholds => {
+  const { name, ...preset } = PRESETS[fields.preset];
+  return { ...preset, ...fields.thresholds };
+};
+
 export const EMPTY_FIELDS: Fields = {
   name: "",
   about: "",
@@ -37,6 +72,8 @@ export const EMPTY_FIELDS: Fields = {
   currency: "£",
   hours_a_month: 30,
   hour_value: 10,
+  thresholds: {},
+  figures_from: "practice",
   own_brands: "",
   rival_brands: "",
   places: "",
@@ -108,6 +145,7 @@ export function fromFields(fields: Fields): Omit<Schemas["ProjectIn"], "outlets"
 export function fieldErrors(fields: Fields): Record<string, string> {
   const found: Record<string, string> = {};
   if (!fields.name.trim()) found.name = "A project needs a name.";
+  if (!(fields.hour_value >= 0)) found.hour_value = "An amount of 0 or more.";
   if (!(fields.hours_a_month >= 0 && fields.hours_a_month <= 744))
     found.hours_a_month = "From 0 to 744 hours.";
   for (const [intent, value] of Object.entries(fields.click_values))
@@ -120,7 +158,7 @@ export function fieldErrors(fields: Fields): Record<string, string> {
 export function readOutlet(
   draft: OutletDraft,
 ): { outlet: Schemas["OutletIn"] } | { wrong: string } {
-  const standing = Number(draft.standing.replaceAll(",", ""));
+  const standing = readNumber(draft.standing) ?? Number.NaN;
   const days = draft.days.trim() === "" ? null : Number(draft.days);
   if (!draft.name.trim()) return { wrong: "An outlet needs a name." };
   if (draft.standing.trim() === "" || !(standing >= 0))
@@ -135,6 +173,7 @@ export function readOutlet(
       address: draft.address.trim(),
       standing,
       days_until_shown: days,
+      assumed: false,
     },
   };
 }

@@ -22,6 +22,13 @@ export const useLog = (projectId: number) =>
     },
   });
 
+/** What is next in each project, in a line. */
+export const useProjectLines = () =>
+  useQuery({
+    queryKey: ["project lines"],
+    queryFn: async () => data(await api.GET("/api/projects/lines")),
+  });
+
 /** What would go with a project: how many of each kind of thing. */
 export const useHoldings = (projectId: number, wanted: boolean) =>
   useQuery({

@@ -11,8 +11,9 @@ import { Select } from "../parts/Select";
 import { YearStrip } from "../parts/YearStrip";
 import { useInspection } from "../shared/queries";
 import { useChange } from "../shared/useChange";
-import { markPriority, overruleIntent } from "./changes";
+import { guessChance, markPriority, overruleIntent } from "./changes";
 import { capital, INTENTS } from "./filters";
+import { GUESSES, type Guess, RESTS } from "./guesses";
 import { ResultsBlock } from "./ResultsBlock";
 
 const HistoryPlot = lazy(() => import("./HistoryPlot").then((m) => ({ default: m.HistoryPlot })));
@@ -57,6 +58,8 @@ function Told({
   const intent = useChange(projectId, (to: Schemas["IntentIn"]["intent"]) =>
     overruleIntent(projectId, [row.id], to),
   );
+  const guess = useChange(projectId, (value: Guess) => guessChance(projectId, [row.id], value));
+  const problem = priority.error ?? intent.error ?? guess.error;
   return (
     <>
       <h2 className="pr-6 text-lg break-words">{row.text}</h2>
@@ -73,9 +76,7 @@ function Told({
         {row.state === "dropped" &&
           ` Dropped${told.drop_reason ? `: ${told.drop_reason.toLowerCase()}` : ""}.`}
       </p>
-      {(priority.error ?? intent.error) && (
-        <ProblemNote error={(priority.error ?? intent.error) as Error} />
-      )}
+      {problem && <ProblemNote error={problem} />}
       <Volumes told={told} />
       <Block title={<Help figure="season">The year, January to December</Help>}>
         <YearStrip shares={row.month_share} peak={row.peak_month} tall />
@@ -112,6 +113,24 @@ function Told({
           <span className="text-quiet">{row.local ? "local" : ""}</span>
         </div>
         <p className="pt-1 text-xs text-quiet">{capital(told.intent_evidence.join(", "))}.</p>
+      </Block>
+      <Block title={<Help figure="guess">Your guess at the chance</Help>}>
+        <div role="group" aria-label="Guess" className="flex gap-1">
+          {GUESSES.filter(({ id }) => id).map(({ id, name, about }) => (
+            <button
+              key={id}
+              type="button"
+              title={about}
+              aria-pressed={told.guess === id}
+              onClick={() => guess.mutate(told.guess === id ? "" : id)}
+              className="h-[26px] rounded-md border border-hairline px-3
+                aria-pressed:border-persimmon-text aria-pressed:bg-persimmon-wash
+                aria-pressed:font-semibold"
+            >
+              {name}
+            </button>
+          ))}
+        </div>
       </Block>
       <Block title={<Help figure="worth">Your priority</Help>}>
         <div role="group" aria-label="Priority" className="flex gap-1">
@@ -216,10 +235,11 @@ function Why({ told, currency }: { told: Inspection; currency: string }) {
       "chance",
       "Chance once settled",
       row.chance === null ? null : likely(row.chance),
-      row.own_strength === null
-        ? ""
-        : `your strength ${Math.round(row.own_strength)}` +
-          (row.difficulty === null ? "" : `, the page asks ${Math.round(row.difficulty)}`),
+      RESTS[row.chance_from] ||
+        (row.own_strength === null
+          ? ""
+          : `your strength ${Math.round(row.own_strength)}` +
+            (row.difficulty === null ? "" : `, the page asks ${Math.round(row.difficulty)}`)),
     ],
     [
       "clicks",

@@ -4,6 +4,7 @@ import { at } from "../api/at";
 import { api, data, type Row } from "../api/client";
 import { useCoverage } from "../gather/queries";
 import { Button, buttonLook } from "../parts/Button";
+import { useCommand } from "../parts/commands";
 import { Empty } from "../parts/Empty";
 import { exact, plural } from "../parts/format";
 import { JobLine } from "../parts/JobLine";
@@ -29,11 +30,14 @@ import {
   toQuery,
 } from "./filters";
 import { GapNote } from "./GapNote";
+import { GuessMenu } from "./GuessMenu";
 import { KeywordInspector } from "./KeywordInspector";
 import { MeasureDialog } from "./MeasureDialog";
 import { useSheet } from "./queries";
+import { TakeMenu } from "./TakeMenu";
 import { Tray } from "./Tray";
 import { useFamilies } from "./useFamilies";
+import { useTaking } from "./useTaking";
 import { useTray } from "./useTray";
 
 /** Weigh: the keyword sheet, its filters, the inspector and the tray. */
@@ -75,6 +79,7 @@ export function WeighPage() {
   const counts = overview?.channels.find((counted) => counted.channel === channel);
   const waiting = counts ? counts.keywords - counts.measured : 0;
   const currency = project?.currency ?? "£";
+  const many = grid.chosen.ids.size;
 
   const patch = useCallback(
     (changed: SheetAddress) =>
@@ -90,6 +95,16 @@ export function WeighPage() {
   useKey("v", () => grid.current >= 0 && rows.toggle(grid.current));
   useKey("m", () => setMeasuring(true));
 
+  const ownFiles = project?.figures_from === "files";
+  const take = useTaking(projectId, channel, search, grid.chosen);
+  const waits = !ownFiles && (many > 0 || waiting > 0);
+  useCommand("Measure", () => setMeasuring(true), { keys: "m", enabled: waits });
+  useCommand("Export what is shown", () => location.assign(csvAddress(projectId, query)));
+  useCommand("Copy the ticked keywords", () => take("lines"), { enabled: many > 0 });
+  useCommand("Copy the ticked rows as a table", () => take("tabs"), { enabled: many > 0 });
+  useCommand("Compare what is in the tray", () => setComparing(true), {
+    enabled: tray.rows.length > 1,
+  });
   const columns = useMemo(
     () =>
       sheetColumns(seedWordsOf(coverage?.cells.map((cell) => cell.seed) ?? []), currency, {
@@ -101,7 +116,6 @@ export function WeighPage() {
   );
   const jobs =
     overview?.jobs.filter((job) => job.kind === "measure" || job.kind === "reweigh") ?? [];
-  const many = grid.chosen.ids.size;
 
   return (
     <>
@@ -119,16 +133,23 @@ export function WeighPage() {
                 <Button onClick={deciding.drop}>Drop</Button>
               </>
             )}
-            <a href={csvAddress(projectId, query)} download className={buttonLook("plain")}>
-              Export {exact(total)}
-            </a>
-            <Button
-              look={many || waiting ? "main" : "plain"}
-              disabled={!many && waiting === 0}
-              onClick={() => setMeasuring(true)}
-            >
-              {many || waiting ? `Measure ${exact(many || waiting)}` : "All measured"}
-            </Button>
+            {many > 0 && <GuessMenu projectId={projectId} rowIds={[...grid.chosen.ids]} />}
+            {many > 0 ? (
+              <TakeMenu many={many} onTake={take} />
+            ) : (
+              <a href={csvAddress(projectId, query)} download className={buttonLook("plain")}>
+                Export {exact(total)}
+              </a>
+            )}
+            {!ownFiles && (
+              <Button
+                look={many || waiting ? "main" : "plain"}
+                disabled={!many && waiting === 0}
+                onClick={() => setMeasuring(true)}
+              >
+                {many || waiting ? `Measure ${exact(many || waiting)}` : "All measured"}
+              </Button>
+            )}
           </PageHead>
           {jobs.map((job) => (
             <JobLine key={job.id} job={job} projectId={projectId} />

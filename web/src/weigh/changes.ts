@@ -22,6 +22,27 @@ export const markPriority = async (
     }),
   );
 
+export const pickedText = async (id: number, body: Schemas["PickedIn"]): Promise<string> =>
+  data(
+    await api.POST("/api/projects/{project_id}/keywords/picked", {
+      params: at(id),
+      body,
+      parseAs: "text",
+    }),
+  ) as unknown as string;
+
+export const guessChance = async (
+  id: number,
+  rowIds: number[],
+  guess: Schemas["GuessIn"]["guess"],
+) =>
+  data(
+    await api.POST("/api/projects/{project_id}/rows/guess", {
+      params: at(id),
+      body: { row_ids: rowIds, guess },
+    }),
+  );
+
 export const overruleIntent = async (
   id: number,
   rowIds: number[],

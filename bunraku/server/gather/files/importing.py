@@ -144,8 +144,7 @@ class Import(JobKind[ImportParams, Imported]):
         finally:
             batches.bringing.report(now=True)
         start_tidying(work.project)
-        # Without a source to measure with, all that is known is weighed at once.
-        if work.result.figures or work.project.figures_from == "files":
+        if work.result.figures:
             figures_outdated.send(sender=Project, project=work.project, settings=False)
 
     def brought(self, result: Imported) -> str:

@@ -24,12 +24,14 @@ def start_run(
 ) -> Job:
     """Start gathering. Raises: no_seed, no_channel, no_language, allowance_short."""
     options = options or RunOptions()
-    if not channels or not ways:
+    # Without a way, what was typed is kept and nothing is asked.
+    if not channels or not (ways or typed.strip()):
         raise BunrakuError(
             "no_channel", "Choose at least one channel and one way.", field="channels"
         )
     estimate = estimate_run(project, typed, channels, ways, options)
-    if not estimate.seeds.seeds and any(WAYS[way].starts_from != "project" for way in ways):
+    seedless = bool(ways) and all(WAYS[way].starts_from == "project" for way in ways)
+    if not estimate.seeds.seeds and not seedless:
         first = (
             estimate.seeds.refused[0].message
             if estimate.seeds.refused

@@ -7,6 +7,7 @@ from django.http import HttpResponse
 from ninja import Field, Query, Router, Schema
 from pydantic_core import to_json
 
+from bunraku.core.gather.proposed import propose_seeds
 from bunraku.server.gather.families import family_of
 from bunraku.server.gather.runs import list_runs
 from bunraku.server.gather.stream import as_told, matching, stream
@@ -282,3 +283,17 @@ def read_coverage(request: ProjectRequest, project_id: ProjectId, channel: Chann
 def family(request: ProjectRequest, project_id: ProjectId, row_id: int) -> Any:
     """The variants of a keyword with their figures."""
     return family_of(request.project, row_id)
+
+
+class ProposedOut(Schema):
+    """Seeds proposed from what the project says of itself."""
+
+    seeds: list[str]
+
+
+@router.get("/gather/proposed", response=ProposedOut, auth=READS, url_name="proposed_seeds")
+def proposed(request: ProjectRequest, project_id: ProjectId) -> Any:
+    """What one could begin with."""
+    project = request.project
+    known = [*project.places, *project.own_brands, *project.rival_brands]
+    return {"seeds": propose_seeds(project.about or project.name, project.language, known)}

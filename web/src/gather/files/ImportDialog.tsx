@@ -96,19 +96,28 @@ export function ImportDialog({
             disabled={busy || start.isPending || file.mapping.keyword === undefined}
             onClick={() => start.mutate(file)}
           >
-            Import
+            {file.counted && file.mapping.keyword !== undefined
+              ? `Import ${plural(file.will_come, "row")}`
+              : "Import"}
           </Button>
           <Button onClick={another}>Another file</Button>
           <span className="text-ink-2">
             {file.mapping.keyword === undefined
               ? "Say which column holds the keywords."
-              : file.refused.length
-                ? `${plural(file.refused.length, "row")} of these will be refused; the good ` +
-                  "ones come in."
-                : "Good rows come in, others are listed with their reasons."}
+              : willCome(file)}
           </span>
         </div>
       )}
     </Modal>
+  );
+}
+
+/** How many rows there are, and how many of them come in. */
+function willCome(file: File_): string {
+  const more = file.counted ? "" : "more than ";
+  const out = file.rows_in_all - file.will_come;
+  return (
+    `${more}${plural(file.rows_in_all, "row")}` +
+    (out ? `; ${plural(out, "is", "are")} refused, and listed with reasons.` : ", all come in.")
   );
 }

@@ -19,6 +19,10 @@ const FILE: Schemas["FileOut"] = {
   ],
   mapping: { keyword: 0, searches: 1 },
   refused: [{ number: 3, text: "moon", code: "bad_figure", message: "“many” is no figure." }],
+  types: ["words", "whole numbers"],
+  rows_in_all: 2,
+  will_come: 1,
+  counted: true,
   meanings: [
     { id: "keyword", name: "Keyword", about: "The keyword." },
     { id: "searches", name: "Searches a month", about: "A number." },

@@ -78,8 +78,12 @@ export function ImportPreview({
                   scope="col"
                   className="min-w-[112px] px-1 py-2 text-left font-normal"
                 >
-                  <span className="block truncate pb-1 text-xs text-quiet">
+                  <span
+                    className="block truncate pb-1 text-xs text-quiet"
+                    title={column.heading || undefined}
+                  >
                     {column.heading || `Column ${column.number + 1}`}
+                    {file.types[column.number] && `: ${file.types[column.number]}`}
                   </span>
                   <Select
                     label={`Column ${column.number + 1} is`}

@@ -8,17 +8,21 @@ import { useSettled } from "../../parts/useSettled";
 import { CHANNELS } from "../../shared/channels";
 import { useChange } from "../../shared/useChange";
 import { startRun } from "../changes";
-import { useEstimate, useWays } from "../queries";
+import { useEstimate, useProposedSeeds, useWays } from "../queries";
 import { Trail } from "../stream/Trail";
 import { EstimateLine } from "./EstimateLine";
 import { RunBounds } from "./RunBounds";
-import { type Run, toggled } from "./run";
+import { addSeed, type Run, toggled } from "./run";
 import { WaysBoard } from "./WaysBoard";
 
 type Props = {
   projectId: number;
   language: string;
   places: readonly string[];
+  /** Whether figures come from the person's own files alone: then nothing is asked. */
+  ownFiles: boolean;
+  /** Whether nothing was gathered yet: then seeds are proposed. */
+  fresh: boolean;
   run: Run;
   onRun: (run: Run) => void;
   trail: readonly string[];
@@ -33,6 +37,8 @@ export function SeedForm({
   projectId,
   language,
   places,
+  ownFiles,
+  fresh,
   run,
   onRun,
   trail,
@@ -42,22 +48,24 @@ export function SeedForm({
 }: Props) {
   const ways = useWays(projectId);
   const box = useRef<HTMLTextAreaElement>(null);
-  const estimate = useEstimate(projectId, useSettled(run, 250));
-  const start = useChange(projectId, () => startRun(projectId, run), {
+  const asked = ownFiles ? { ...run, ways: [] } : run;
+  const estimate = useEstimate(projectId, useSettled(asked, 250));
+  const proposed = useProposedSeeds(projectId, fresh);
+  const start = useChange(projectId, () => startRun(projectId, asked), {
     done: () => {
       onRun({ ...run, seeds: "" });
       onStarted();
     },
   });
   useKey("/", () => box.current?.focus(), { sign: true });
-  const seedless = run.ways.length > 0 && run.ways.every((way) => way === "years");
+  const seedless = !ownFiles && run.ways.length > 0 && run.ways.every((way) => way === "years");
   const told = run.seeds.trim() || seedless ? estimate.data : undefined;
   const missesLanguage = run.ways.includes("language") && ["", language].includes(run.options.into);
   const ready =
     !!told &&
     (told.seeds.length > 0 || seedless) &&
     run.channels.length > 0 &&
-    run.ways.length > 0 &&
+    (ownFiles || run.ways.length > 0) &&
     !missesLanguage;
   const go = () => !start.isPending && ready && start.mutate(undefined);
   return (
@@ -79,6 +87,7 @@ export function SeedForm({
               : "Seeds, parted by commas or lines"
           }
           rows={1}
+          autoFocus={fresh}
           maxLength={60_000}
           value={run.seeds}
           placeholder={
@@ -115,30 +124,67 @@ export function SeedForm({
           ))}
         </fieldset>
       </div>
-      <WaysBoard
-        ways={ways.data ?? []}
-        language={language}
-        run={run}
-        onRun={(next) => {
-          start.reset();
-          onRun(next);
-        }}
-      />
+      {proposed.length > 0 && (
+        <p className="flex flex-wrap items-center gap-2">
+          <span className="text-ink-2">From what you are about:</span>
+          {proposed.map((seed) => (
+            <button
+              key={seed}
+              type="button"
+              onClick={() => onRun({ ...run, seeds: addSeed(run.seeds, seed) })}
+              className="h-[26px] rounded-md border border-hairline px-2 hover:border-quiet"
+            >
+              + {seed}
+            </button>
+          ))}
+          {proposed.length > 1 && (
+            <button
+              type="button"
+              onClick={() => onRun({ ...run, seeds: proposed.reduce(addSeed, run.seeds) })}
+              className="text-ink-2 underline underline-offset-2 hover:text-ink"
+            >
+              all of them
+            </button>
+          )}
+        </p>
+      )}
+      {ownFiles ? (
+        <p className="text-ink-2">
+          This project rests on your own files alone: nothing is asked of a source. Type keywords
+          here to keep them, combine words, or bring a list with its figures.
+        </p>
+      ) : (
+        <WaysBoard
+          ways={ways.data ?? []}
+          language={language}
+          run={run}
+          onRun={(next) => {
+            start.reset();
+            onRun(next);
+          }}
+        />
+      )}
       {start.error && <ProblemNote error={start.error} />}
       <div className="flex min-h-[30px] items-center gap-4">
         <Button look="go" type="submit" disabled={!ready || start.isPending}>
-          {seedless
-            ? "Refresh the years"
-            : told?.seeds.length
-              ? `Gather from ${plural(told.seeds.length, "seed")}`
-              : "Gather"}
+          {ownFiles
+            ? `Keep ${told?.seeds.length ? plural(told.seeds.length, "keyword") : "keywords"}`
+            : seedless
+              ? "Refresh the years"
+              : told?.seeds.length
+                ? `Gather from ${plural(told.seeds.length, "seed")}`
+                : "Gather"}
         </Button>
-        <EstimateLine
-          told={told}
-          error={run.seeds.trim() ? estimate.error : null}
-          missesLanguage={missesLanguage}
-        />
-        <RunBounds places={places} run={run} onRun={onRun} />
+        {!ownFiles && (
+          <>
+            <EstimateLine
+              told={told}
+              error={run.seeds.trim() ? estimate.error : null}
+              missesLanguage={missesLanguage}
+            />
+            <RunBounds places={places} run={run} onRun={onRun} />
+          </>
+        )}
       </div>
       {told && told.refused.length > 0 && (
         <div

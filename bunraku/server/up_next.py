@@ -1,0 +1,224 @@
+"""Up next: what runs, what is due, the few best things to do now, and what stands in the way."""
+
+from collections.abc import Sequence
+from datetime import date, timedelta
+from typing import Any, Literal
+
+from django.db.models import Count
+from ninja import Router, Schema
+
+from bunraku.core.weigh.reasons import amount_words, count_words, odds_words
+from bunraku.server.clock import today
+from bunraku.server.database.unchanged import while_unchanged
+from bunraku.server.jobs.api import JobOut
+from bunraku.server.jobs.models import OPEN_STATES, Job
+from bunraku.server.overview import channel_counts
+from bunraku.server.plan.models import Piece, PieceKeyword
+from bunraku.server.plan.proposals import best_drafts
+from bunraku.server.plan.selectors import PieceFigures, plan_of
+from bunraku.server.projects.access import READS, ProjectId, ProjectRequest, SignedIn
+from bunraku.server.projects.models import Project
+from bunraku.server.sheet.models import IN_PLAY, Row, Scope
+from bunraku.server.sheet.ordering import ordered
+
+router = Router(tags=["overview"])
+home_router = Router(tags=["overview"])
+BEST = 5
+DUE_DAYS = 45
+"""How long before its day a piece is due: it takes weeks to make one beside other work."""
+
+
+class DueOut(Schema):
+    """A piece that is due: its month, the day that catches its season, whether it is late."""
+
+    piece: int
+    title: str
+    month: date | None
+    publish_by: date | None
+    late: bool
+
+
+class BestOut(Schema):
+    """A cluster or keyword that has no piece yet, and why it is among the best."""
+
+    cluster: int | None
+    row: int | None
+    channel: str
+    text: str
+    why: str
+
+
+class InTheWayOut(Schema):
+    """What stands in the way on a channel, and how many: seeds to begin with, keywords not measured
+    or not clustered or not decided about, an outlet, pieces without a month."""
+
+    what: Literal[
+        "nothing_gathered", "unmeasured", "undecided", "unclustered", "no_outlet", "unplaced"
+    ]
+    channel: str
+    count: int
+
+
+class UpNextOut(Schema):
+    """What runs, what is due, the best not planned yet, and what stands in the way."""
+
+    jobs: list[JobOut]
+    due: list[DueOut]
+    best: list[BestOut]
+    in_the_way: list[InTheWayOut]
+    pieces: int
+
+
+class ProjectLineOut(Schema):
+    """A project of the home page: its counts, pieces, and what is next, in a sentence."""
+
+    id: int
+    keywords: int
+    pieces: int
+    due: int
+    next: str
+
+
+@router.get("/up-next", response=UpNextOut, auth=READS, url_name="up_next")
+def up_next(request: ProjectRequest, project_id: ProjectId) -> Any:
+    """What to do now in a project."""
+    project = request.project
+    return {
+        "jobs": list(Job.objects.filter(project=project, state__in=OPEN_STATES)),
+        "due": _due(project),
+        "best": while_unchanged(("best", project.pk, today()), lambda: _best(project)),
+        "in_the_way": in_the_way(project),
+        "pieces": Piece.objects.filter(project=project).count(),
+    }
+
+
+@home_router.get(
+    "/projects/lines", response=list[ProjectLineOut], auth=SignedIn(), url_name="project_lines"
+)
+def lines(request: Any) -> Any:
+    """What is next in each of one's projects."""
+    projects = list(Project.objects.filter(owner=request.user.pk, removed=None)[:200])
+    pieces = dict(
+        Piece.objects.filter(project__in=projects)
+        .values_list("project")
+        .annotate(count=Count("pk"))
+        .order_by()
+    )
+    soon = today() + timedelta(days=DUE_DAYS)
+    due = dict(
+        Piece.objects.filter(project__in=projects, month__lte=soon)
+        .values_list("project")
+        .annotate(count=Count("pk"))
+        .order_by()
+    )
+    return [
+        {
+            "id": project.pk,
+            "keywords": sum(counted["keywords"] for counted in channel_counts(project)),
+            "pieces": pieces.get(project.pk, 0),
+            "due": due.get(project.pk, 0),
+            "next": _line(project, pieces.get(project.pk, 0), due.get(project.pk, 0)),
+        }
+        for project in projects
+    ]
+
+
+def in_the_way(project: Project) -> list[dict[str, Any]]:
+    """What stands in the way of going on, channel by channel, in the order of the work."""
+    found: list[dict[str, Any]] = []
+
+    def note(what: str, channel: str, count: int) -> None:
+        if count:
+            found.append({"what": what, "channel": channel, "count": count})
+
+    counted = channel_counts(project)
+    outlets = {outlet.channel for outlet in project.outlets.all()}
+    if not any(counts["keywords"] for counts in counted):
+        first = next(iter(outlets), "web")
+        return [{"what": "nothing_gathered", "channel": first, "count": 1}]
+    for counts in counted:
+        channel = counts["channel"]
+        note("no_outlet", channel, int(channel not in outlets and counts["keywords"] > 0))
+        note("unmeasured", channel, counts["keywords"] - counts["measured"])
+        note("unclustered", channel, counts["keywords"] - counts["clustered"])
+    note("unplaced", "", Piece.objects.filter(project=project, month=None).count())
+    return found
+
+
+def _line(project: Project, pieces: int, due: int) -> str:
+    said = [f"{due:,} due soon"] if due else []
+    words = {
+        "nothing_gathered": "nothing gathered yet",
+        "unmeasured": "{} not measured",
+        "unclustered": "{} not clustered",
+        "no_outlet": "no outlet on {}",
+        "unplaced": "{} pieces without a month",
+    }
+    for block in in_the_way(project)[:2]:
+        told = block["channel"] if block["what"] == "no_outlet" else f"{block['count']:,}"
+        said.append(words[block["what"]].format(told))
+    if not pieces and not said:
+        said.append("ready to be planned")
+    return ", ".join(said) or "nothing stands in the way"
+
+
+def _due(project: Project) -> list[dict[str, Any]]:
+    soon = today() + timedelta(days=DUE_DAYS)
+    ids = list(
+        Piece.objects.filter(project=project, month__lte=soon)
+        .order_by("month", "pk")
+        .values_list("pk", flat=True)[:12]
+    )
+    plan = plan_of(project, ids)
+    plan.sort(key=lambda f: (f.publish_by.day or date.max, f.piece.month or date.max, f.piece.pk))
+    return [
+        {
+            "piece": figures.piece.pk,
+            "title": figures.piece.title,
+            "month": figures.piece.month,
+            "publish_by": figures.publish_by.day,
+            "late": figures.publish_by.late,
+        }
+        for figures in plan
+    ]
+
+
+def _best(project: Project) -> list[dict[str, Any]]:
+    drafts = best_drafts(project)[:BEST]
+    if drafts:
+        return [
+            {
+                "cluster": draft.cluster.pk,
+                "row": None,
+                "channel": draft.cluster.scope.channel,
+                "text": str(draft.cluster),
+                "why": _why(project, draft.rows, draft.main_row),
+            }
+            for draft in drafts
+        ]
+    scopes = Scope.objects.filter(project=project, locale=project.locale)
+    owned = PieceKeyword.objects.filter(piece__project=project).values("keyword")
+    rows = Row.objects.filter(scope__in=scopes, state__in=IN_PLAY, volume__gt=0)
+    rows = rows.exclude(keyword__in=owned).select_related("scope")
+    return [
+        {
+            "cluster": None,
+            "row": row.pk,
+            "channel": row.scope.channel,
+            "text": row.text,
+            "why": _why(project, [row], row),
+        }
+        for row in ordered(rows, "worth", descending=True)[:BEST]
+    ]
+
+
+def _why(project: Project, rows: Sequence[Row], main: Row) -> str:
+    figures = PieceFigures(Piece(), list(rows), main)
+    said = []
+    if figures.volume is not None:
+        said.append(f"{count_words(figures.volume)} searches a month")
+    if main.chance is not None:
+        said.append(f"{odds_words(main.chance)} to reach page one")
+    if figures.worth is not None:
+        said.append(f"worth about {project.currency}{amount_words(figures.worth)} a month")
+    return ", ".join(said) or "its figures are not known yet"

@@ -1,0 +1,22 @@
+import { describe, expect, it } from "vitest";
+import { blockOf } from "./upNextWords";
+
+describe("what stands in the way", () => {
+  it("is said with how many, where, and the button that helps", () => {
+    expect(blockOf({ what: "unmeasured", channel: "web", count: 1 }, false)).toEqual({
+      words: "1 keyword waits to be measured on web search.",
+      button: "Measure 1",
+      step: "weigh",
+    });
+    expect(blockOf({ what: "unclustered", channel: "video", count: 1200 }, false).button).toBe(
+      "Cluster 1,200",
+    );
+    expect(blockOf({ what: "no_outlet", channel: "video", count: 1 }, false).step).toBe("settings");
+    expect(blockOf({ what: "unplaced", channel: "", count: 2 }, false).words).toMatch(/^2 pieces/);
+  });
+  it("knows a project that rests on its own files", () => {
+    const nothing = { what: "nothing_gathered", channel: "web", count: 1 } as const;
+    expect(blockOf(nothing, true).button).toBe("Bring a list");
+    expect(blockOf(nothing, false).button).toBe("Gather keywords");
+  });
+});

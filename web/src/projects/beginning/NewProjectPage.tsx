@@ -1,0 +1,268 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useNavigate } from "@tanstack/react-router";
+import { useEffect, useRef, useState } from "react";
+import type { Problem, Schemas } from "../../api/client";
+import { Button } from "../../parts/Button";
+import { Choice } from "../../parts/Choice";
+import { Field, INPUT } from "../../parts/Field";
+import { ProblemNote } from "../../parts/ProblemNote";
+import { Select } from "../../parts/Select";
+import { COUNTRIES, countryName, LANGUAGES, languageName } from "../../shared/locales";
+import { createProject } from "../changes";
+import { PlainPage } from "../PlainPage";
+import {
+  type Draft,
+  draftShape,
+  EMPTY_DRAFT,
+  named,
+  nameFrom,
+  STEPS,
+  type Step,
+  toProject,
+  wrongOutlet,
+} from "./draft";
+import { PublishStep } from "./PublishStep";
+
+const DRAFT = "bunraku.new-project";
+const TITLES: Record<Step, string> = {
+  about: "What are you about?",
+  where: "Where are those who search?",
+  publish: "Where do you publish?",
+  have: "What do you begin with?",
+};
+
+function kept(): Draft {
+  try {
+    const found = draftShape.safeParse(JSON.parse(sessionStorage.getItem(DRAFT) ?? "null"));
+    if (found.success) return found.data;
+  } catch {
+    // A draft that cannot be read is no draft.
+  }
+  return EMPTY_DRAFT;
+}
+
+/** A new project on any subject: one question at a time, each to be skipped; all of it can be
+ * changed in the settings. */
+export function NewProjectPage() {
+  const [draft, setDraft] = useState(kept);
+  const [tried, setTried] = useState(false);
+  const form = useRef<HTMLFormElement>(null);
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const keep = (changed: Partial<Draft>) => {
+    const next = { ...draft, ...changed };
+    setDraft(next);
+    sessionStorage.setItem(DRAFT, JSON.stringify(next));
+  };
+  const create = useMutation<Schemas["ProjectOut"], Problem, Draft>({
+    mutationFn: (told) => createProject(toProject(told)),
+    onSuccess: (made) => {
+      sessionStorage.removeItem(DRAFT);
+      client.invalidateQueries({ queryKey: ["projects"] });
+      navigate({
+        to: "/p/$projectId/$channel/gather",
+        params: { projectId: String(made.id), channel: made.outlets[0]?.channel ?? "web" },
+        search: draft.have === "nothing" ? {} : { bring: true },
+      });
+    },
+  });
+  const at = STEPS.indexOf(draft.step);
+  const last = at === STEPS.length - 1;
+  const go = (by: number, changed: Partial<Draft> = {}) => {
+    setTried(false);
+    keep({ ...changed, step: STEPS[at + by] ?? draft.step });
+  };
+  const next = () => {
+    if (draft.step === "publish" && named(draft.outlets).some((outlet) => wrongOutlet(outlet)))
+      setTried(true);
+    else if (!last) go(1);
+    else if (!create.isPending) create.mutate(draft);
+  };
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the focus follows the question
+  useEffect(() => {
+    form.current?.querySelector<HTMLElement>("textarea, input, [role=combobox]")?.focus();
+  }, [draft.step]);
+  return (
+    <PlainPage title={TITLES[draft.step]}>
+      <form
+        ref={form}
+        noValidate
+        className="flex flex-col gap-5"
+        onSubmit={(event) => {
+          event.preventDefault();
+          next();
+        }}
+      >
+        <p className="text-xs text-quiet">
+          Question {at + 1} of {STEPS.length}. All of it can be changed in the settings.
+        </p>
+        {draft.step === "about" && (
+          <Field
+            label="In one sentence"
+            hint="What you sell, teach or write about. Keywords close to it weigh more, and seeds are proposed from it."
+          >
+            {(id) => (
+              <textarea
+                id={id}
+                rows={2}
+                maxLength={2000}
+                value={draft.about}
+                placeholder="We repair and tune pianos in Marlbury"
+                onChange={(event) => keep({ about: event.target.value })}
+                onKeyDown={(event) => {
+                  if (event.key !== "Enter" || event.shiftKey) return;
+                  event.preventDefault();
+                  next();
+                }}
+                className={`${INPUT} h-auto py-1 text-base`}
+              />
+            )}
+          </Field>
+        )}
+        {draft.step === "where" && <WhereStep draft={draft} onChange={keep} />}
+        {draft.step === "publish" && (
+          <PublishStep
+            outlets={draft.outlets}
+            tried={tried}
+            onChange={(outlets) => keep({ outlets })}
+          />
+        )}
+        {draft.step === "have" && <HaveStep draft={draft} onChange={keep} />}
+        {create.error && <ProblemNote error={create.error} />}
+        <div className="flex gap-2">
+          <Button type="submit" look="main" disabled={create.isPending}>
+            {last ? "Make the project" : "Next"}
+          </Button>
+          {draft.step === "publish" ? (
+            <Button onClick={() => go(1, { outlets: EMPTY_DRAFT.outlets })}>Nowhere yet</Button>
+          ) : (
+            !last && <Button onClick={() => go(1)}>Skip</Button>
+          )}
+          {at > 0 && (
+            <Button look="bare" onClick={() => go(-1)}>
+              Back
+            </Button>
+          )}
+        </div>
+      </form>
+    </PlainPage>
+  );
+}
+
+function WhereStep({
+  draft,
+  onChange,
+}: {
+  draft: Draft;
+  onChange: (changed: Partial<Draft>) => void;
+}) {
+  return (
+    <>
+      <div className="grid grid-cols-2 gap-3">
+        <Field label="Country">
+          {(id) => (
+            <Select id={id} value={draft.country} onChange={(country) => onChange({ country })}>
+              {COUNTRIES.map((code) => (
+                <option key={code} value={code}>
+                  {countryName(code)}
+                </option>
+              ))}
+            </Select>
+          )}
+        </Field>
+        <Field label="Language">
+          {(id) => (
+            <Select id={id} value={draft.language} onChange={(language) => onChange({ language })}>
+              {LANGUAGES.map((code) => (
+                <option key={code} value={code}>
+                  {languageName(code)}
+                </option>
+              ))}
+            </Select>
+          )}
+        </Field>
+      </div>
+      <Field
+        label="Towns or regions you serve"
+        hint="Parted by commas. Leave it empty where you serve everybody."
+      >
+        {(id) => (
+          <input
+            id={id}
+            value={draft.places}
+            onChange={(event) => onChange({ places: event.target.value })}
+            className={INPUT}
+          />
+        )}
+      </Field>
+    </>
+  );
+}
+
+function HaveStep({
+  draft,
+  onChange,
+}: {
+  draft: Draft;
+  onChange: (changed: Partial<Draft>) => void;
+}) {
+  return (
+    <>
+      <Choice
+        label="What you have"
+        value={draft.have}
+        onChange={(have) => onChange({ have })}
+        options={[
+          {
+            id: "nothing",
+            name: "Nothing yet",
+            about: "Seeds are proposed from your sentence; keywords are gathered from them.",
+          },
+          {
+            id: "list",
+            name: "A list of keywords",
+            about: "With or without figures: CSV, spreadsheet, JSON, or pasted lines.",
+          },
+          {
+            id: "report",
+            name: "A report on my own pages",
+            about: "Queries with clicks, times shown and positions.",
+          },
+        ]}
+      />
+      <Choice
+        label="Where figures come from"
+        value={draft.figures}
+        onChange={(figures) => onChange({ figures })}
+        options={[
+          {
+            id: "practice",
+            name: "Practice figures, besides my own",
+            about:
+              "From a simulated world that ships with Bunraku: for trying everything. They are " +
+              "marked as practice wherever they stand; your own files come before them.",
+          },
+          {
+            id: "files",
+            name: "My own files only",
+            about:
+              "Nothing is simulated. Weighed by what your files tell and by what you know " +
+              "yourself.",
+          },
+        ]}
+      />
+      <Field label="Name of the project">
+        {(id) => (
+          <input
+            id={id}
+            maxLength={120}
+            value={draft.name}
+            placeholder={nameFrom(draft.about)}
+            onChange={(event) => onChange({ name: event.target.value })}
+            className={INPUT}
+          />
+        )}
+      </Field>
+    </>
+  );
+}

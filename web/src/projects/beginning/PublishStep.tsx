@@ -1,0 +1,114 @@
+import { Button } from "../../parts/Button";
+import { INPUT } from "../../parts/Field";
+import { readNumber } from "../../parts/numbers";
+import { Select } from "../../parts/Select";
+import { CHANNELS } from "../../shared/channels";
+import { LEVELS, strengthWords, WHERE_TO_FIND } from "../strengthWords";
+import { type Draft, type OutletPlace, wrongOutlet } from "./draft";
+
+const NAMES = { web: "Site", video: "Video channel", marketplace: "Shop" } as const;
+const UNITS = { web: "authority", video: "followers", marketplace: "reviews" } as const;
+
+/** Where one publishes, each with its strength: chosen by what it is like, or as a number. */
+export function PublishStep({
+  outlets,
+  tried,
+  onChange,
+}: {
+  outlets: Draft["outlets"];
+  tried: boolean;
+  onChange: (outlets: OutletPlace[]) => void;
+}) {
+  const lines = outlets ?? [];
+  const set = (at: number, changed: Partial<OutletPlace>) =>
+    onChange(lines.map((line, i) => (i === at ? { ...line, ...changed } : line)));
+  return (
+    <div className="flex flex-col gap-3">
+      {lines.map((outlet, i) => {
+        const standing = readNumber(outlet.standing);
+        const wrong = tried && (outlet.name || outlet.standing) ? wrongOutlet(outlet) : "";
+        return (
+          <fieldset
+            // biome-ignore lint/suspicious/noArrayIndexKey: only its place tells a line apart
+            key={i}
+            className="grid grid-cols-[130px_1fr] gap-x-3 gap-y-2 rounded-md border border-hairline
+              p-3"
+          >
+            <legend className="sr-only">Outlet {i + 1}</legend>
+            <Select
+              label="Kind of outlet"
+              value={outlet.channel}
+              onChange={(value) =>
+                set(i, { channel: value as OutletPlace["channel"], standing: "" })
+              }
+            >
+              {CHANNELS.map((channel) => (
+                <option key={channel.id} value={channel.id}>
+                  {NAMES[channel.id]}
+                </option>
+              ))}
+            </Select>
+            <input
+              aria-label="Its name or address"
+              placeholder={outlet.channel === "web" ? "your-site.example" : "Its name"}
+              maxLength={120}
+              value={outlet.name}
+              onChange={(event) => set(i, { name: event.target.value })}
+              className={INPUT}
+            />
+            <span className="pt-1 text-ink-2">It is about</span>
+            <span className="flex gap-3">
+              <Select
+                label="About as strong as"
+                value={
+                  LEVELS[outlet.channel].some((level) => level.standing === standing)
+                    ? String(standing)
+                    : ""
+                }
+                onChange={(value) => set(i, { standing: value })}
+                className={`${INPUT} flex-1`}
+              >
+                <option value="">as strong as …</option>
+                {LEVELS[outlet.channel].map((level) => (
+                  <option key={level.standing} value={String(level.standing)}>
+                    as strong as {level.words}
+                  </option>
+                ))}
+              </Select>
+              <input
+                aria-label={`Its ${UNITS[outlet.channel]}, where you know it`}
+                placeholder={UNITS[outlet.channel]}
+                inputMode="decimal"
+                value={outlet.standing}
+                onChange={(event) => set(i, { standing: event.target.value })}
+                className={`${INPUT} !w-[110px]`}
+              />
+            </span>
+            <p className="col-start-2 text-xs text-quiet">
+              {wrong ? (
+                <span role="alert" className="text-persimmon-text">
+                  {wrong}
+                </span>
+              ) : (
+                <>
+                  {standing === null
+                    ? "Without a strength it counts as a beginner's, marked as assumed. "
+                    : `That is ${strengthWords(outlet.channel, standing)}. `}
+                  {WHERE_TO_FIND[outlet.channel]}
+                </>
+              )}
+            </p>
+          </fieldset>
+        );
+      })}
+      <div>
+        <Button
+          look="bare"
+          onClick={() => onChange([...lines, { channel: "video", name: "", standing: "" }])}
+        >
+          Another one
+        </Button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,43 @@
+import { describe, expect, it } from "vitest";
+import { EMPTY_DRAFT, nameFrom, toProject, wrongOutlet } from "./draft";
+
+describe("a new project", () => {
+  it("is named after what it is about", () => {
+    expect(nameFrom("We groom dogs in Marlbury, and sell brushes.")).toBe("Groom dogs in Marlbury");
+    expect(nameFrom("  ")).toBe("My project");
+  });
+  it("has beginners on each channel where nobody publishes yet", () => {
+    const { outlets, preset } = toProject({ ...EMPTY_DRAFT, about: "Bees" });
+    expect(outlets.map((o) => [o.channel, o.standing, o.assumed])).toEqual([
+      ["web", 5, true],
+      ["video", 50, true],
+      ["marketplace", 5, true],
+    ]);
+    expect(preset).toBe("new");
+  });
+  it("takes what was told, and marks what was not as assumed", () => {
+    const project = toProject({
+      ...EMPTY_DRAFT,
+      about: "Bees",
+      country: "DE",
+      figures: "files",
+      outlets: [
+        { channel: "web", name: "bees.example", standing: "12,5" },
+        { channel: "video", name: "Bee films", standing: "" },
+        { channel: "web", name: "", standing: "" },
+      ],
+    });
+    expect(project.currency).toBe("€");
+    expect(project.figures_from).toBe("files");
+    expect(project.outlets).toEqual([
+      expect.objectContaining({ address: "bees.example", standing: 12.5, assumed: false }),
+      expect.objectContaining({ address: "", standing: 50, assumed: true }),
+    ]);
+  });
+  it("says what is wrong with an outlet", () => {
+    expect(wrongOutlet({ channel: "web", name: "", standing: "3" })).toMatch(/name/);
+    expect(wrongOutlet({ channel: "web", name: "a", standing: "x" })).toMatch(/number/);
+    expect(wrongOutlet({ channel: "web", name: "a", standing: "101" })).toMatch(/100/);
+    expect(wrongOutlet({ channel: "video", name: "a", standing: "101" })).toBe("");
+  });
+});

@@ -1,0 +1,108 @@
+/** A new project as it is asked for, step by step; what is typed survives a reload. */
+import { z } from "zod";
+import type { Channel, Schemas } from "../../api/client";
+import { readNumber } from "../../parts/numbers";
+import { CHANNELS } from "../../shared/channels";
+import { CURRENCIES, EMPTY_FIELDS, fromFields } from "../projectWords";
+import { beginner } from "../strengthWords";
+
+export const STEPS = ["about", "where", "publish", "have"] as const;
+export type Step = (typeof STEPS)[number];
+
+const place = z.object({
+  channel: z.enum(["web", "video", "marketplace"]),
+  name: z.string(),
+  standing: z.string(),
+});
+export const draftShape = z.object({
+  step: z.enum(STEPS),
+  about: z.string(),
+  country: z.string(),
+  language: z.string(),
+  places: z.string(),
+  /** Where one publishes; nobody has said so yet where it is null. */
+  outlets: z.array(place).nullable(),
+  have: z.enum(["nothing", "list", "report"]),
+  figures: z.enum(["practice", "files"]),
+  name: z.string(),
+});
+export type Draft = z.infer<typeof draftShape>;
+export type OutletPlace = z.infer<typeof place>;
+
+export const EMPTY_DRAFT: Draft = {
+  step: "about",
+  about: "",
+  country: "GB",
+  language: "en",
+  places: "",
+  outlets: [{ channel: "web", name: "", standing: "" }],
+  have: "nothing",
+  figures: "practice",
+  name: "",
+};
+
+const NEW_NAMES: Record<Channel, string> = {
+  web: "A new site",
+  video: "A new channel",
+  marketplace: "A new shop",
+};
+
+/** A name for the project from what it is about: its first words, as far as they fit. */
+export function nameFrom(about: string): string {
+  const words =
+    about
+      .trim()
+      .split(/[.,;:\n]/)[0]
+      ?.trim()
+      .split(/\s+/) ?? [];
+  const bare = /^(i|we|my|our|a|an|the)$/i.test(words[0] ?? "") ? words.slice(1) : words;
+  const name = bare.slice(0, 6).join(" ").slice(0, 60);
+  return name.charAt(0).toUpperCase() + name.slice(1) || "My project";
+}
+
+/** What is wrong with an outlet; "" where nothing is. */
+export function wrongOutlet(outlet: OutletPlace): string {
+  if (!outlet.name.trim()) return "Give it a name or its address.";
+  const standing = outlet.standing.trim() === "" ? 0 : readNumber(outlet.standing);
+  if (standing === null || standing < 0) return "Its strength is a number of 0 or more.";
+  return outlet.channel === "web" && standing > 100 ? "Authority goes from 0 to 100." : "";
+}
+
+/** An untouched line is no outlet. */
+export const named = (outlets: Draft["outlets"]): OutletPlace[] =>
+  (outlets ?? []).filter((outlet) => outlet.name.trim() || outlet.standing.trim());
+
+/** What the server takes. Where nobody publishes yet, beginners stand in on each channel; an outlet
+ * without a strength has a beginner's, and both are marked as assumed. */
+export function toProject(draft: Draft): Schemas["ProjectIn"] {
+  const told = named(draft.outlets);
+  const outlets: Schemas["OutletIn"][] = told.length
+    ? told.map((outlet) => ({
+        name: outlet.name.trim(),
+        channel: outlet.channel,
+        address: /^\S+\.\S+$/.test(outlet.name.trim()) ? outlet.name.trim() : "",
+        standing: readNumber(outlet.standing) ?? beginner(outlet.channel),
+        days_until_shown: null,
+        assumed: outlet.standing.trim() === "",
+      }))
+    : CHANNELS.map(({ id }) => ({
+        name: NEW_NAMES[id],
+        channel: id,
+        address: "",
+        standing: beginner(id),
+        days_until_shown: null,
+        assumed: true,
+      }));
+  const fields = fromFields({
+    ...EMPTY_FIELDS,
+    name: draft.name.trim() || nameFrom(draft.about),
+    about: draft.about.trim(),
+    country: draft.country,
+    language: draft.language,
+    currency: CURRENCIES[draft.country] ?? "€",
+    places: draft.places,
+    preset: told.some((outlet) => outlet.standing.trim()) ? "growing" : "new",
+    figures_from: draft.figures,
+  });
+  return { ...fields, outlets };
+}
