@@ -6,12 +6,18 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
+from bunraku.core.cluster import help as cluster_help
 from bunraku.core.cluster.clustering import cluster_keywords
+from bunraku.core.gather import help as gather_help
 from bunraku.core.gather.fit import fit_to_project
 from bunraku.core.gather.relevance import learn_relevance
 from bunraku.core.gather.variants import find_families
+from bunraku.core.help_text import HelpText
+from bunraku.core.plan import help as plan_help
 from bunraku.core.plan.calendar import publish_by, value_by_month
 from bunraku.core.plan.fitting import fit_hours
+from bunraku.core.weigh import help as weigh_help
+from bunraku.core.weigh.assumed import stand_in
 from bunraku.core.weigh.chance import difficulty, outlook, own_strength
 from bunraku.core.weigh.intent import read_intents
 from bunraku.core.weigh.page import strength, title_matches, wording_of
@@ -37,14 +43,17 @@ class Figure:
         return inspect.getdoc(self.made_by) or ""
 
     @property
-    def summary(self) -> str:
-        """What it is and how it is made: the first paragraph and the formula, for a help text."""
-        first = " ".join(self.doc.split("\n\n")[0].split())
-        rest = " ".join(self.doc.split())
-        formula = rest.partition("Formula:")[2].partition(" Raises:")[0].strip()
-        return f"{first} {formula[:1].upper()}{formula[1:]}".strip()
+    def help(self) -> HelpText:
+        """What it is, how it is made and what to do with it, for people."""
+        return HELP[self.id]
 
 
+HELP: dict[str, HelpText] = {
+    **gather_help.HELP,
+    **weigh_help.HELP,
+    **cluster_help.HELP,
+    **plan_help.HELP,
+}
 FIGURES = (
     Figure("volume", "Searches a month", taken_as),
     Figure("months", "Searches month by month", index_to_volume),
@@ -61,6 +70,7 @@ FIGURES = (
     Figure("own_strength", "Own strength", own_strength),
     Figure("difficulty", "Difficulty", difficulty),
     Figure("chance", "Chance", outlook),
+    Figure("guess", "Your guess at the chance", stand_in),
     Figure("open_share", "Clicks left open", open_share),
     Figure("clicks", "Clicks a month", expected_clicks),
     Figure("click_value", "Value of a click", click_value),
@@ -85,6 +95,7 @@ def figures_markdown() -> str:
     for figure in FIGURES:
         module = figure.made_by.__module__.replace(".", "/")
         parts.append(
-            f"## {figure.name}\n\n`{module}.py`, `{figure.made_by.__name__}`\n\n{figure.doc}\n"
+            f"## {figure.name}\n\n{figure.help}\n\n`{module}.py`, "
+            f"`{figure.made_by.__name__}`\n\n{figure.doc}\n"
         )
     return "\n".join(parts)

@@ -120,4 +120,4 @@ figures_router = Router(tags=["help"])
 @figures_router.get("/figures", response=list[FigureOut], auth=SignedIn(), url_name="figures")
 def figures(request: Any) -> Any:
     """Help texts of all figures, from where they are made."""
-    return [{"id": f.id, "name": f.name, "text": f.summary} for f in FIGURES]
+    return [{"id": f.id, "name": f.name, "text": str(f.help)} for f in FIGURES]

@@ -1,6 +1,7 @@
 """Settings, safe on loopback by default; each can be set in the environment (see
 docs/architecture.md)."""
 
+import hashlib
 import os
 from datetime import timedelta
 from pathlib import Path
@@ -142,6 +143,8 @@ if PUBLIC:
     SECURE_HSTS_INCLUDE_SUBDOMAINS = True
     SECURE_HSTS_PRELOAD = True
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = bool(PUBLIC)
+# Two Bunrakus on one machine share its name, and cookies know no port: each keeps its own.
+SESSION_COOKIE_NAME = f"bunraku_{hashlib.blake2b(str(DATA).encode(), digest_size=4).hexdigest()}"
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SAMESITE = "Lax"

@@ -198,7 +198,8 @@ def _best(project: Project) -> list[dict[str, Any]]:
         ]
     scopes = Scope.objects.filter(project=project, locale=project.locale)
     owned = PieceKeyword.objects.filter(piece__project=project).values("keyword")
-    rows = Row.objects.filter(scope__in=scopes, state__in=IN_PLAY, volume__gt=0)
+    # A Go or a Try: what is hopeless is not among the best.
+    rows = Row.objects.filter(scope__in=scopes, state__in=IN_PLAY, verdict__in=(1, 2))
     rows = rows.exclude(keyword__in=owned).select_related("scope")
     return [
         {

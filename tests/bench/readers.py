@@ -39,7 +39,7 @@ def signed_in(person: User) -> str:
     session[BACKEND_SESSION_KEY] = "django.contrib.auth.backends.ModelBackend"
     session[HASH_SESSION_KEY] = person.get_session_auth_hash()
     session.save()
-    return f"sessionid={session.session_key}"
+    return f"{settings.SESSION_COOKIE_NAME}={session.session_key}"
 
 
 def megabytes(pid: int) -> float:

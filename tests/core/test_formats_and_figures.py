@@ -2,6 +2,7 @@
 
 import csv
 import io
+import re
 from dataclasses import replace
 from datetime import date
 
@@ -10,7 +11,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bunraku.core.figures import FIGURES, figures_markdown
+from bunraku.core.figures import FIGURES, HELP, Figure, figures_markdown
 from bunraku.core.formats.csv_out import Column, csv_lines, safe_cell
 from bunraku.core.weigh.page import PageFacts
 from bunraku.core.weigh.trust import Learned
@@ -70,7 +71,7 @@ def test_every_figure_says_what_it_is(figure: object) -> None:
     doc = figure.doc  # type: ignore[attr-defined]
     assert "Returns:" in doc
     assert "Raises:" in doc
-    assert 20 < len(figure.summary) < 900  # type: ignore[attr-defined]
+    assert 20 < len(str(figure.help)) < 900  # type: ignore[attr-defined]
 
 
 def test_ids_of_figures_are_unique_and_documented() -> None:
@@ -188,3 +189,17 @@ def test_months_are_brought_to_the_volume_and_interest_stands_in() -> None:
     assert months[1].tolist() == [150, 450] * 6
     # Without any volume the year can still be read from interest alone.
     assert months[2].tolist() == [1, 3] * 6
+
+
+@pytest.mark.parametrize("figure", FIGURES, ids=[figure.id for figure in FIGURES])
+def test_every_figure_has_a_help_text_for_people(figure: Figure) -> None:
+    for sentence in figure.help:
+        assert sentence[0].isupper()
+        assert sentence.endswith(".")
+        assert len(sentence) <= 260
+    # No names of code and no constants: those are in the docstring.
+    assert not re.search(r"`|_|[A-Z]{3,}|\(n|0\.\d", str(figure.help))
+
+
+def test_no_help_text_is_left_over() -> None:
+    assert set(HELP) == {figure.id for figure in FIGURES}

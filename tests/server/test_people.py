@@ -9,6 +9,7 @@ from pathlib import Path
 import pytest
 import time_machine
 from django.apps import apps
+from django.conf import settings
 from django.contrib.auth.models import User
 from django.contrib.sessions.models import Session
 from django.test import Client, override_settings
@@ -62,7 +63,7 @@ def test_signing_out_ends_the_session_wherever_its_cookie_was_copied_to(
 ) -> None:
     assert enter(client, "keeper", RIGHT) == 200
     copy = Client()
-    copy.cookies["sessionid"] = client.cookies["sessionid"].value
+    copy.cookies[settings.SESSION_COOKIE_NAME] = client.cookies[settings.SESSION_COOKIE_NAME].value
     assert copy.get("/api/projects").status_code == 200
     client.post("/api/sign-out", {}, "application/json")
     for anyone in (client, copy):

@@ -5,6 +5,7 @@ import json
 from typing import Any
 
 import pytest
+from django.conf import settings
 from django.db import OperationalError
 from django.test import Client, override_settings
 
@@ -168,4 +169,4 @@ def test_the_description_tells_each_operations_problems() -> None:
 def test_the_demo_answers_nobody_behind_a_proxy(client: Client, path: str, header: str) -> None:
     forwarded = client.get(path, headers={header: "203.0.113.7"}, REMOTE_ADDR="127.0.0.1")
     assert told(forwarded) == (403, "refused_here")
-    assert "sessionid" not in client.cookies
+    assert settings.SESSION_COOKIE_NAME not in client.cookies

@@ -16,6 +16,7 @@ READING_POSTS = {
     "estimate_run",
     "preview_combinations",
     "preview_pieces",
+    "picked_keywords",
     "ask_box",
     "try_rule",
     "look_at_file",

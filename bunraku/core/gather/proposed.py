@@ -74,7 +74,7 @@ def propose_seeds(about: str, language: str, known: Sequence[str] = ()) -> list[
     left_out = {identity_key(text) for text in known}
     found: dict[tuple[str, ...], str] = {}
     for part in _BREAK.split(about):
-        for words in _runs(part.split(), joins, mine):
+        for words in _served(_runs(part.split(), joins, mine), language):
             text = _as_service(words) if language == "en" else " ".join(words)
             try:
                 key = identity_key(clean_keyword(text))
@@ -95,6 +95,22 @@ def _runs(words: Sequence[str], joins: set[str], mine: set[str]) -> list[list[st
         else:
             runs[-1].append(word)
     return [run[-LONGEST:] for run in runs if run]
+
+
+def _served(runs: Sequence[list[str]], language: str) -> list[list[str]]:
+    """The same where something done to things stands apart from them, as in "repair and sell
+    pens": put before them."""
+    out: list[list[str]] = []
+    waiting = ""
+    for run in runs:
+        alone = len(run) == 1 and language == "en" and run[0].casefold() in _SERVICES
+        if alone and run is not runs[-1]:
+            waiting = run[0]
+        else:
+            out += [[waiting, *run]] if waiting and run[-1].endswith("s") else []
+            out.append(run)
+            waiting = ""
+    return out
 
 
 def _as_service(words: Sequence[str]) -> str:

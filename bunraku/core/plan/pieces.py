@@ -65,8 +65,10 @@ def suggest_kind(
     half = max(len(intents), 1) / 2
     if places_named >= half:
         return Suggestion("location", "most of its keywords name a place")
-    if local_share >= 0.5 or shown["map"] > half:
+    if shown["map"] > half:
         return Suggestion("landing", "searchers look nearby: the results show a map")
+    if local_share >= 0.5:
+        return Suggestion("landing", "searchers look nearby, by its keywords")
     if main == "transactional":
         return Suggestion("landing", "searchers are ready to spend")
     if main == "commercial":

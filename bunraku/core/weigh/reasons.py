@@ -242,7 +242,9 @@ def count_words(value: float) -> str:
 
 
 def amount_words(value: float) -> str:
-    """An amount of money: pence below ten."""
+    """An amount of money: pence below ten; what is little is never nothing."""
+    if 0 < value < 0.005:
+        return "less than 0.01"
     return f"{value:,.2f}" if value < 10 else f"{round(value):,}"
 
 
@@ -252,4 +254,6 @@ def odds_words(chance: float) -> str:
         return "almost sure"
     if chance < 0.05:
         return "hardly a chance"
-    return f"a {round(100 * chance)}% chance"
+    share = round(100 * chance)
+    article = "an" if share in (8, 11, 18) or 80 <= share < 90 else "a"
+    return f"{article} {share}% chance"

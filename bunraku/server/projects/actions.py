@@ -43,7 +43,9 @@ def change_project(
             _set(project, fields)
             project.version += 1
             project.save(update_fields=[*fields, "version", "changed"])
-            figures_outdated.send(sender=Project, project=project)
+            # Another locale has keywords and figures of its own: those of this one stay.
+            if not set(fields) <= {"country", "language", "currency"}:
+                figures_outdated.send(sender=Project, project=project)
     except IntegrityError as error:
         raise _taken(error, fields.get("name", "")) from error
     return project

@@ -23,6 +23,7 @@ export function LocaleMenu({ project }: { project: Project }) {
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
+        title={localeName(own.country, own.language)}
         aria-label={`Locale: ${localeName(own.country, own.language)}`}
         className="min-w-0 shrink-[3] truncate text-on-beam-2 hover:text-on-beam"
       >

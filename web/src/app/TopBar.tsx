@@ -1,5 +1,6 @@
 import { Link, useNavigate, useRouterState } from "@tanstack/react-router";
 import { DropdownMenu, ToggleGroup } from "radix-ui";
+import { useState } from "react";
 import type { Project } from "../api/client";
 import { exact } from "../parts/format";
 import { Help } from "../parts/Help";
@@ -8,8 +9,10 @@ import { MENU, MENU_ITEM } from "../parts/menu";
 import { signOut } from "../projects/changes";
 import { CHANNELS, STEPS, usePlace } from "../shared/channels";
 import { useOverview, useProjects, useSession } from "../shared/queries";
+import { chooseTheme, chosenTheme, THEMES, type Theme } from "../shared/theme";
 import { LocaleMenu } from "./LocaleMenu";
 
+const LOOKS = { system: "As the system", light: "Light", dark: "Dark" } as const;
 const FRAME =
   "flex h-[31px] items-center gap-2 rounded-md border border-beam-line px-3 text-on-beam " +
   "hover:border-on-beam-2";
@@ -29,6 +32,7 @@ export function TopBar({
   const overview = useOverview(projectId);
   const path = useRouterState({ select: (state) => state.location.pathname });
   const step = STEPS.find((step) => path.endsWith(`/${step.id}`))?.id ?? "gather";
+  const [theme, setTheme] = useState(chosenTheme);
   const left = overview.data?.lookups_left ?? project?.lookups_left;
 
   return (
@@ -48,7 +52,7 @@ export function TopBar({
                 className={MENU_ITEM}
                 onSelect={() =>
                   navigate({
-                    to: `/p/$projectId/$channel/${step}`,
+                    to: "/p/$projectId/$channel",
                     params: { projectId: String(project.id), channel },
                   })
                 }
@@ -154,6 +158,23 @@ export function TopBar({
             <DropdownMenu.Item className={MENU_ITEM} onSelect={() => navigate({ to: "/account" })}>
               Account
             </DropdownMenu.Item>
+            <DropdownMenu.Label className="px-3 pt-2 pb-1 text-2xs font-semibold text-quiet">
+              Look
+            </DropdownMenu.Label>
+            <DropdownMenu.RadioGroup
+              value={theme}
+              onValueChange={(chosen) => {
+                chooseTheme(chosen as Theme);
+                setTheme(chosen as Theme);
+              }}
+            >
+              {THEMES.map((each) => (
+                <DropdownMenu.RadioItem key={each} value={each} className={MENU_ITEM}>
+                  <span className={each === theme ? "font-semibold" : ""}>{LOOKS[each]}</span>
+                </DropdownMenu.RadioItem>
+              ))}
+            </DropdownMenu.RadioGroup>
+            <DropdownMenu.Separator className="my-1 h-px bg-hairline" />
             <DropdownMenu.Item
               className={MENU_ITEM}
               onSelect={async () => {

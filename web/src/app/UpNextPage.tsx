@@ -112,7 +112,10 @@ function Best({ told, at }: { told: UpNext; at: At }) {
         <p className="text-ink-2">
           {told.pieces
             ? "Every cluster with a known worth has its piece."
-            : "They come here as soon as keywords are weighed."}
+            : told.in_the_way.length
+              ? "They come here as soon as keywords are weighed."
+              : "No keyword is a Go or a Try: gather longer phrases, which fewer aim at, or see in " +
+                "the inspector what would change it."}
         </p>
       )}
       <ol>

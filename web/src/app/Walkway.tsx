@@ -1,4 +1,4 @@
-import { Link, useMatchRoute } from "@tanstack/react-router";
+import { Link, useMatchRoute, useRouterState } from "@tanstack/react-router";
 import { exact } from "../parts/format";
 import { STEPS, type StepId, usePlace } from "../shared/channels";
 import { useOverview } from "../shared/queries";
@@ -17,6 +17,7 @@ export function Walkway() {
     clusters: 0,
   };
   const params = { projectId: String(projectId), channel };
+  const searchOf = useRememberedSearch(projectId, channel);
   const current = STEPS.findIndex((step) =>
     matchRoute({ to: `/p/$projectId/$channel/${step.id}`, params }),
   );
@@ -25,6 +26,16 @@ export function Walkway() {
       aria-label="Steps"
       className="flex h-[58px] shrink-0 border-b border-hairline bg-sheet px-[18px]"
     >
+      <Link
+        to="/p/$projectId/$channel"
+        params={params}
+        activeOptions={{ exact: true }}
+        className="mr-8 self-center rounded-md border border-hairline px-3 py-1 whitespace-nowrap
+          text-ink-2 hover:border-quiet hover:text-ink aria-[current]:border-pine-line
+          aria-[current]:bg-pine-wash aria-[current]:font-semibold aria-[current]:text-ink"
+      >
+        Up next
+      </Link>
       {STEPS.map((step, i) => {
         const here = i === current;
         const done = overview ? isDone(step.id, counts, overview.pieces) : false;
@@ -34,6 +45,7 @@ export function Walkway() {
             key={step.id}
             to={`/p/$projectId/$channel/${step.id}`}
             params={params}
+            search={searchOf(step.id)}
             aria-current={here ? "step" : undefined}
             className="group relative flex-1 pt-[10px]"
           >
@@ -68,6 +80,20 @@ export function Walkway() {
       })}
     </nav>
   );
+}
+
+const remembered = new Map<string, Record<string, unknown>>();
+
+/** What each step's address held when one left it: its filters and order are there again. */
+function useRememberedSearch(projectId: number, channel: string) {
+  const { pathname, search } = useRouterState({ select: (state) => state.location });
+  const place = (step: string) => `/p/${projectId}/${channel}/${step}`;
+  remembered.set(pathname, search);
+  // What was open there is not what one comes back for, and may be gone.
+  return (step: StepId) => {
+    const { row, cluster, piece, bring, ...kept } = remembered.get(place(step)) ?? {};
+    return kept;
+  };
 }
 
 function isDone(step: StepId, counts: Counts, pieces: number): boolean {

@@ -1,6 +1,7 @@
 import { setNonce } from "get-nonce";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
+import { followSystem } from "../shared/theme";
 import { App } from "./App";
 import "./theme.css";
 
@@ -8,6 +9,7 @@ import "./theme.css";
 // only.
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content;
 if (nonce) setNonce(nonce);
+followSystem();
 
 const root = document.getElementById("root");
 if (root)

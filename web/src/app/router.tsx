@@ -101,6 +101,14 @@ const weigh = createRoute({
   },
   component: lazyRouteComponent(() => import("../weigh/WeighPage"), "WeighPage"),
 });
+const compare = createRoute({
+  ...step,
+  path: "compare",
+  validateSearch: z.object({
+    ids: z.array(z.number().int().positive()).max(6).default([]).catch([]),
+  }),
+  component: lazyRouteComponent(() => import("../weigh/ComparePage"), "ComparePage"),
+});
 const cluster = createRoute({
   ...step,
   path: "cluster",
@@ -128,7 +136,7 @@ export const router = createRouter({
     account,
     newProject,
     projectHome,
-    project.addChildren([upNext, gather, weigh, cluster, plan, settings]),
+    project.addChildren([upNext, gather, weigh, compare, cluster, plan, settings]),
   ]),
   defaultPreload: "intent",
 });

@@ -2,7 +2,7 @@ import { useNavigate } from "@tanstack/react-router";
 import { useKey } from "../parts/useKey";
 import { type StepId, usePlace } from "../shared/channels";
 
-/** The keys 1 to 4 go to the four steps. */
+/** The keys 1 to 4 go to the four steps, 0 to what is up next. */
 export function useStepKeys(): void {
   const { projectId, channel } = usePlace();
   const navigate = useNavigate();
@@ -11,6 +11,9 @@ export function useStepKeys(): void {
       to: `/p/$projectId/$channel/${step}`,
       params: { projectId: String(projectId), channel },
     });
+  useKey("0", () =>
+    navigate({ to: "/p/$projectId/$channel", params: { projectId: String(projectId), channel } }),
+  );
   useKey("1", () => go("gather"));
   useKey("2", () => go("weigh"));
   useKey("3", () => go("cluster"));

@@ -16,14 +16,13 @@ import { useKey } from "../parts/useKey";
 import { usePlace } from "../shared/channels";
 import { useOverview, useProject } from "../shared/queries";
 import { useChange } from "../shared/useChange";
-import type { Pages } from "../shared/usePages";
 import { ClusterFilters } from "./ClusterFilters";
 import { ClusterInspector } from "./ClusterInspector";
 import { makePieces, previewPieces, startClustering } from "./changes";
 import { clusterColumns } from "./columns";
 import { PlanDialog } from "./PlanDialog";
 import { type Preview, toPlan } from "./planning";
-import { useClusterPages, usePlannedClusters } from "./queries";
+import { clusterIds, useClusterPages, usePlannedClusters } from "./queries";
 import { RegroupDialog } from "./RegroupDialog";
 import type { ClusterSearch } from "./search";
 
@@ -55,7 +54,11 @@ export function ClusterPage() {
     place: `${projectId}/${channel}`,
     openId: search.cluster,
     onOpen,
-    all: async () => unplanned(pages, planned),
+    all: async () => {
+      const found = await clusterIds(projectId, query, MOST_AT_ONCE);
+      const ids = found.ids.filter((id) => !planned.has(id));
+      return { ids, total: ids.length + Math.max(0, found.total - found.ids.length) };
+    },
   });
   const [regrouping, setRegrouping] = useState(false);
   const words = useRef<HTMLInputElement>(null);
@@ -196,23 +199,13 @@ const named = (texts: readonly string[]): string =>
     ? `${plural(texts.length, "main keyword")}`
     : texts.map((t) => `“${t}”`).join(", ");
 
-/** The clusters in sight that have no piece yet: what "all" chooses. */
-function unplanned(pages: Pages<Cluster>, planned: ReadonlySet<number>): Schemas["IdsOut"] {
-  const ids: number[] = [];
-  for (let i = 0; i < Math.min(pages.total ?? 0, MOST_AT_ONCE); i++) {
-    const row = pages.rowAt(i);
-    if (row && !planned.has(row.id)) ids.push(row.id);
-  }
-  return { ids, total: ids.length };
-}
-
 const looseOf = (counts: Counts) => (counts ? counts.keywords - counts.clustered : 0);
 
 function aboutLine(counts: Counts): string {
   if (!counts) return "";
   const loose = looseOf(counts);
   const left = loose ? `, ${exact(loose)} in none yet` : "";
-  return `${exact(counts.clusters)} clusters of ${exact(counts.clustered)} keywords${left}`;
+  return `${plural(counts.clusters, "cluster")} of ${plural(counts.clustered, "keyword")}${left}`;
 }
 
 function Buttons(props: {

@@ -22,6 +22,27 @@ export const useClusterPages = (projectId: number, query: ClustersQuery) =>
     return { total: found.matched, offset, rows: found.clusters };
   });
 
+/** Ids of the clusters that match, up to `most`, and how many match in all. */
+export async function clusterIds(
+  projectId: number,
+  query: ClustersQuery,
+  most: number,
+): Promise<{ ids: number[]; total: number }> {
+  const ids: number[] = [];
+  let total = 0;
+  do {
+    const found = data(
+      await api.GET("/api/projects/{project_id}/clusters", {
+        params: { ...at(projectId), query: { ...query, offset: ids.length, limit: 500 } },
+      }),
+    );
+    total = found.matched;
+    if (!found.clusters.length) break;
+    ids.push(...found.clusters.map((cluster) => cluster.id));
+  } while (ids.length < Math.min(total, most));
+  return { ids: ids.slice(0, most), total };
+}
+
 /** The clusters that fit some words, for choosing one: fifty at most. */
 export const useClusters = (projectId: number, query: ClustersQuery) =>
   useQuery({

@@ -1,7 +1,7 @@
 import type { ComponentProps } from "react";
 
 const LOOKS = {
-  main: "bg-beam text-on-beam border-beam hover:bg-beam-2",
+  main: "bg-ink text-sheet border-ink hover:bg-ink-2 hover:border-ink-2",
   go: "bg-persimmon-text text-sheet border-persimmon-text hover:bg-ink",
   plain: "bg-sheet text-ink border-hairline hover:border-quiet",
   bare: "border-transparent text-ink-2 hover:text-ink hover:bg-trough",

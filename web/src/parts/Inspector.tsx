@@ -49,29 +49,33 @@ export function Inspector({
         }}
       />
       {onClose && (
-        <button
-          type="button"
-          aria-label="Close the inspector"
-          onClick={onClose}
-          className="absolute top-[10px] right-[10px] z-10 flex size-6 items-center justify-center
-            rounded-md text-quiet hover:bg-trough hover:text-ink"
-        >
-          <svg
-            width="10"
-            height="10"
-            viewBox="0 0 10 10"
-            aria-hidden="true"
-            stroke="currentColor"
-            strokeWidth="1.5"
+        <div className="flex h-[34px] shrink-0 items-center justify-between pr-[10px] pl-[18px]">
+          <span className="text-2xs font-semibold text-quiet">{label}</span>
+          <button
+            type="button"
+            aria-label="Close the inspector"
+            onClick={onClose}
+            className="flex size-6 items-center justify-center rounded-md text-quiet
+              hover:bg-trough hover:text-ink"
           >
-            <path d="M1 1l8 8M9 1L1 9" />
-          </svg>
-        </button>
+            <svg
+              width="10"
+              height="10"
+              viewBox="0 0 10 10"
+              aria-hidden="true"
+              stroke="currentColor"
+              strokeWidth="1.5"
+            >
+              <path d="M1 1l8 8M9 1L1 9" />
+            </svg>
+          </button>
+        </div>
       )}
       <div
         // biome-ignore lint/a11y/noNoninteractiveTabindex: keys must reach what scrolls
         tabIndex={0}
-        className="min-h-0 flex-1 overflow-auto px-[18px] py-4 focus-visible:-outline-offset-2"
+        className={`min-h-0 flex-1 overflow-auto px-[18px] pb-4 focus-visible:-outline-offset-2
+          ${onClose ? "" : "pt-4"}`}
       >
         {children}
       </div>

@@ -40,7 +40,8 @@ export function useDeciding(projectId: number, chosen: Chosen, under: () => Deci
     },
   );
   const decide = (ids: number[], state: State, why: Why = {}) => {
-    if (ids.length) change.mutate({ ids, state, why });
+    // A second click on a dialog that is going would decide once more.
+    if (ids.length && !change.isPending) change.mutate({ ids, state, why });
   };
   const [dropping, setDropping] = useState<readonly number[]>([]);
   const [parking, setParking] = useState<readonly number[]>([]);

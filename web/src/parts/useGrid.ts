@@ -29,9 +29,13 @@ export function useGrid<T extends { id: number }>(given: {
   const chosen = useChosen<T>(given.place, all);
   useEffect(() => setCurrent((now) => Math.min(now, total - 1)), [total]);
 
+  const goTo = useCallback((to: (now: number) => number) => {
+    focusGrid();
+    setCurrent(to);
+  }, []);
   const move = useCallback(
-    (step: number) => setCurrent((now) => Math.max(0, Math.min(total - 1, now + step))),
-    [total],
+    (step: number) => goTo((now) => Math.max(0, Math.min(total - 1, now + step))),
+    [total, goTo],
   );
   const openAt = useCallback(
     (index: number) => {
@@ -45,8 +49,8 @@ export function useGrid<T extends { id: number }>(given: {
   useKey("k, up", () => move(-1));
   useKey("pagedown", () => move(SCREENFUL));
   useKey("pageup", () => move(-SCREENFUL));
-  useKey("home", () => setCurrent(0));
-  useKey("end", () => setCurrent(total - 1));
+  useKey("home", () => goTo(() => 0));
+  useKey("end", () => goTo(() => total - 1));
   useKey("space", () => {
     const row = under();
     if (row && all) chosen.toggle(row);
@@ -55,6 +59,14 @@ export function useGrid<T extends { id: number }>(given: {
   useKey("enter", () => current >= 0 && openAt(current));
   useKey("a", () => all && chosen.toggleAll());
   return { total, rowAt, current, setCurrent, under, openAt, openId, chosen, onRange: pages.show };
+}
+
+/** Whoever walks rows by keys has left the button they pressed last: Enter must not press it
+ * again. */
+function focusGrid(): void {
+  const held = document.activeElement;
+  if (held instanceof HTMLElement && held.closest("button, a, [role=tab]"))
+    document.querySelector<HTMLElement>('[role="grid"]')?.focus({ preventScroll: true });
 }
 
 export type GridState<T extends { id: number }> = ReturnType<typeof useGrid<T>>;

@@ -137,7 +137,9 @@ export function fromFields(fields: Fields): Omit<Schemas["ProjectIn"], "outlets"
     own_brands: words(fields.own_brands),
     rival_brands: words(fields.rival_brands),
     places: words(fields.places),
-    click_values: Object.fromEntries(values.map(([intent, value]) => [intent, Number(value)])),
+    click_values: Object.fromEntries(
+      values.map(([intent, value]) => [intent, readNumber(value) ?? 0]),
+    ),
   };
 }
 
@@ -149,7 +151,7 @@ export function fieldErrors(fields: Fields): Record<string, string> {
   if (!(fields.hours_a_month >= 0 && fields.hours_a_month <= 744))
     found.hours_a_month = "From 0 to 744 hours.";
   for (const [intent, value] of Object.entries(fields.click_values))
-    if (value.trim() && !(Number(value) >= 0))
+    if (value.trim() && !((readNumber(value) ?? -1) >= 0))
       found[`click_${intent}`] = `“${value}” is not an amount.`;
   return found;
 }

@@ -12,6 +12,6 @@ describe("a strength in words", () => {
       expect(levels.map((level) => level.standing)).toEqual(
         levels.map((level) => level.standing).sort((a, b) => a - b),
       );
-    expect(beginner("web")).toBe(5);
+    expect(beginner("web")).toBe(15);
   });
 });

@@ -28,8 +28,9 @@ export const LEVELS: Record<Channel, readonly Level[]> = {
   ],
 };
 
-/** A beginner's strength: what stands in where nobody publishes yet. */
-export const beginner = (channel: Channel): number => LEVELS[channel][0]?.standing ?? 0;
+/** A beginner's strength, what stands in where nobody publishes yet: that after a year, for so long
+ * it takes until what is planned now has settled. */
+export const beginner = (channel: Channel): number => LEVELS[channel][1]?.standing ?? 0;
 
 /** Where one finds the number. */
 export const WHERE_TO_FIND: Record<Channel, string> = {

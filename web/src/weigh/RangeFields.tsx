@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { INPUT } from "../parts/Field";
+import { readNumber } from "../parts/numbers";
 import type { Range, SheetAddress, SheetSearch } from "./filters";
 
 /** From and to of a range filter; either may stay empty. What is no number is told and changes
@@ -21,7 +22,7 @@ export function RangeFields({
   const [wrong, setWrong] = useState("");
   const change = (end: "min" | "max", text: string) => {
     setTyped({ ...typed, [end]: text });
-    const value = text.trim() === "" ? undefined : Number(text.replaceAll(",", ""));
+    const value = text.trim() === "" ? undefined : (readNumber(text) ?? Number.NaN);
     if (value !== undefined && !(value >= 0)) {
       setWrong(`“${text}” is not a number of 0 or more.`);
       return;

@@ -17,7 +17,6 @@ import { useGrid } from "../parts/useGrid";
 import { useKey } from "../parts/useKey";
 import { usePlace } from "../shared/channels";
 import { useOverview, useProject } from "../shared/queries";
-import { CompareDialog } from "./CompareDialog";
 import { sheetColumns } from "./columns";
 import { FilterLine } from "./FilterLine";
 import {
@@ -73,8 +72,13 @@ export function WeighPage() {
   });
   const { total } = grid;
   const tray = useTray(projectId, channel);
+  const compare = () =>
+    navigate({
+      to: "/p/$projectId/$channel/compare",
+      params: { projectId: String(projectId), channel },
+      search: { ids: tray.rows.map((row) => row.id) },
+    });
   const [measuring, setMeasuring] = useState(false);
-  const [comparing, setComparing] = useState(false);
   const words = useRef<HTMLInputElement>(null);
   const counts = overview?.channels.find((counted) => counted.channel === channel);
   const waiting = counts ? counts.keywords - counts.measured : 0;
@@ -102,7 +106,7 @@ export function WeighPage() {
   useCommand("Export what is shown", () => location.assign(csvAddress(projectId, query)));
   useCommand("Copy the ticked keywords", () => take("lines"), { enabled: many > 0 });
   useCommand("Copy the ticked rows as a table", () => take("tabs"), { enabled: many > 0 });
-  useCommand("Compare what is in the tray", () => setComparing(true), {
+  useCommand("Compare what is in the tray", () => compare(), {
     enabled: tray.rows.length > 1,
   });
   const columns = useMemo(
@@ -189,7 +193,7 @@ export function WeighPage() {
           rows={tray.rows}
           onRemove={tray.remove}
           onClear={tray.clear}
-          onCompare={() => setComparing(true)}
+          onCompare={() => compare()}
         />
       </main>
       {search.row !== undefined && (
@@ -208,13 +212,6 @@ export function WeighPage() {
         onOpenChange={setMeasuring}
       />
       {deciding.dialogs}
-      <CompareDialog
-        projectId={projectId}
-        rows={tray.rows}
-        currency={currency}
-        open={comparing}
-        onOpenChange={setComparing}
-      />
     </>
   );
 }

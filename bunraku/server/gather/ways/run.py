@@ -46,7 +46,7 @@ class Gather(JobKind[GatherParams, Brought]):
 
     id = "gather"
     name = "Gathering"
-    asks = "question"
+    asks = "request"
     takes = GatherParams
     gives = Brought
 
@@ -58,6 +58,9 @@ class Gather(JobKind[GatherParams, Brought]):
         typed = {
             unit.scope.channel: unit.scope for unit in units if unit.way.starts_from == "seeds"
         }
+        if not work.params.ways:
+            # Nothing is asked: what was typed is all there is.
+            typed = {name: scope_of(work.project, name) for name in work.params.channels}
         seeds = [seed.text for seed in _seeds(work.params)]
         for scope in typed.values():
             # Before anything is asked: what a person typed stands even if no source answers.

@@ -117,9 +117,7 @@ function Nothing({ live, search, onSearch }: Pick<Props, "live" | "search" | "on
     </Empty>
   ) : (
     <Empty title="Nothing waits to be decided here">
-      Type the words your customers, readers or viewers would use; two or three are enough. What
-      comes stands here: y keeps it, s shortlists it, p parks it with a note, x drops it, d digs
-      deeper from it.
+      What a run brings stands here until you decide about it.
     </Empty>
   );
 }

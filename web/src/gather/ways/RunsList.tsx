@@ -44,7 +44,8 @@ function HowItGoes() {
         </li>
         <li>Choose the ways in. Most are free; the price of the others stands beside them.</li>
         <li>
-          What comes streams in. y keeps, s shortlists, p parks with a note, x drops, d digs deeper.
+          What comes streams in. y keeps, s shortlists, p parks with a note, x drops, d makes it the
+          next seed.
         </li>
         <li>
           Brand words of rivals are left out, and so is what you say under Rules. Nothing is lost by

@@ -9,9 +9,9 @@ describe("a new project", () => {
   it("has beginners on each channel where nobody publishes yet", () => {
     const { outlets, preset } = toProject({ ...EMPTY_DRAFT, about: "Bees" });
     expect(outlets.map((o) => [o.channel, o.standing, o.assumed])).toEqual([
-      ["web", 5, true],
-      ["video", 50, true],
-      ["marketplace", 5, true],
+      ["web", 15, true],
+      ["video", 1000, true],
+      ["marketplace", 100, true],
     ]);
     expect(preset).toBe("new");
   });
@@ -31,7 +31,7 @@ describe("a new project", () => {
     expect(project.figures_from).toBe("files");
     expect(project.outlets).toEqual([
       expect.objectContaining({ address: "bees.example", standing: 12.5, assumed: false }),
-      expect.objectContaining({ address: "", standing: 50, assumed: true }),
+      expect.objectContaining({ address: "", standing: 1000, assumed: true }),
     ]);
   });
   it("says what is wrong with an outlet", () => {

@@ -1,12 +1,16 @@
 import { useQueries } from "@tanstack/react-query";
+import { Link, useSearch } from "@tanstack/react-router";
 import { lazy, Suspense } from "react";
-import type { Row } from "../api/client";
-import { change, count, likely, money } from "../parts/format";
+import type { Row, Schemas } from "../api/client";
+import { buttonLook } from "../parts/Button";
+import { change, count, likely, money, plural } from "../parts/format";
 import { Hands } from "../parts/Hands";
 import { Help } from "../parts/Help";
-import { Modal } from "../parts/Modal";
+import { PageHead } from "../parts/PageHead";
+import { ProblemNote } from "../parts/ProblemNote";
 import { YearStrip } from "../parts/YearStrip";
-import { inspectionQuery } from "../shared/queries";
+import { usePlace } from "../shared/channels";
+import { inspectionQuery, useProject } from "../shared/queries";
 import { capital } from "./filters";
 
 const HistoryPlot = lazy(() => import("./HistoryPlot").then((m) => ({ default: m.HistoryPlot })));
@@ -92,27 +96,55 @@ const lines = (currency: string): Line[] => [
 ];
 
 /** Two to six wordings side by side: every figure, the best of each line strong, and their
- * months in one plot. */
-export function CompareDialog({
-  projectId,
-  rows,
-  currency,
-  open,
-  onOpenChange,
-}: {
-  projectId: number;
-  rows: readonly Row[];
-  currency: string;
-  open: boolean;
-  onOpenChange: (open: boolean) => void;
-}) {
-  const details = useQueries({
-    queries: rows.map((row) => ({ ...inspectionQuery(projectId, row.id), enabled: open })),
-  });
-  const now = rows.map((row, i) => details[i]?.data?.row ?? row);
-  const series = now.map((row, i) => ({ name: row.text, points: details[i]?.data?.history ?? [] }));
+ * months in one plot. The address holds which. */
+export function ComparePage() {
+  const { projectId, channel } = usePlace();
+  const { ids } = useSearch({ from: "/p/$projectId/$channel/compare" });
+  const currency = useProject(projectId).data?.currency ?? "£";
+  const details = useQueries({ queries: ids.map((id) => inspectionQuery(projectId, id)) });
+  const failed = details.find((detail) => detail.error)?.error;
+  const known = details.flatMap((detail) => (detail.data ? [detail.data] : []));
   return (
-    <Modal open={open} onOpenChange={onOpenChange} title={`Compare ${rows.length} keywords`} wide>
+    <main className="flex min-w-0 flex-1 flex-col overflow-auto">
+      <div className="px-[18px] pb-3">
+        <PageHead
+          title="Compare keywords"
+          about={`${plural(ids.length, "wording")} side by side; the best of each line is strong`}
+        >
+          <Link
+            to="/p/$projectId/$channel/weigh"
+            params={{ projectId: String(projectId), channel }}
+            className={buttonLook("plain")}
+          >
+            Back to the sheet
+          </Link>
+        </PageHead>
+      </div>
+      <div className="flex-1 border-t border-hairline bg-sheet px-[18px] py-4">
+        {failed && <ProblemNote error={failed} />}
+        {ids.length < 2 ? (
+          <p className="text-ink-2">
+            Put two to six keywords into the tray of the sheet with c, then compare them here.
+          </p>
+        ) : (
+          <Comparison known={known} currency={currency} />
+        )}
+      </div>
+    </main>
+  );
+}
+
+export function Comparison({
+  known,
+  currency,
+}: {
+  known: readonly Schemas["InspectorOut"][];
+  currency: string;
+}) {
+  const now = known.map((detail) => detail.row);
+  const series = known.map((detail) => ({ name: detail.row.text, points: detail.history }));
+  return (
+    <>
       <div className="overflow-x-auto">
         <table className="w-full">
           <thead>
@@ -162,11 +194,9 @@ export function CompareDialog({
         </table>
       </div>
       <Suspense fallback={<p className="py-8 text-center text-quiet">Drawing</p>}>
-        <HistoryPlot series={series} file="comparison" height={190} />
+        <HistoryPlot series={series} file="comparison" height={240} />
       </Suspense>
-      <p className="pt-2 text-xs text-quiet">
-        The best of each line is strong. All figures are estimates.
-      </p>
-    </Modal>
+      <p className="pt-2 text-xs text-quiet">All figures are estimates.</p>
+    </>
   );
 }

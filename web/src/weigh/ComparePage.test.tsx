@@ -1,18 +1,11 @@
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { render, screen, within } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { describe, expect, it, vi } from "vitest";
-import type { Row } from "../api/client";
-import { CompareDialog } from "./CompareDialog";
+import type { Row, Schemas } from "../api/client";
+import { Comparison } from "./ComparePage";
 
 vi.mock("../parts/Help", () => ({ Help: (given: { children: ReactNode }) => given.children }));
 vi.mock("./HistoryPlot", () => ({ HistoryPlot: () => null }));
-vi.mock("../shared/queries", () => ({
-  inspectionQuery: (_: number, id: number) => ({
-    queryKey: ["row", 1, id],
-    queryFn: () => new Promise(() => undefined),
-  }),
-}));
 
 const UNKNOWN = {
   volume: null,
@@ -45,11 +38,8 @@ const KNOWN = {
 const row = (id: number, figures: object) => ({ id, text: `keyword ${id}`, ...figures }) as Row;
 
 function line(name: string, ...rows: Row[]) {
-  render(
-    <QueryClientProvider client={new QueryClient()}>
-      <CompareDialog projectId={1} rows={rows} currency="£" open onOpenChange={vi.fn()} />
-    </QueryClientProvider>,
-  );
+  const known = rows.map((row) => ({ row, history: [] }) as unknown as Schemas["InspectorOut"]);
+  render(<Comparison known={known} currency="£" />);
   const heading = screen.getByRole("rowheader", { name: new RegExp(`^${name}`) });
   return within(heading.closest("tr") as HTMLElement).getAllByRole("cell");
 }

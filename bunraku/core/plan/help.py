@@ -1,0 +1,24 @@
+"""Help texts of the figures that planning makes."""
+
+from bunraku.core.help_text import HelpText
+
+HELP = {
+    "publish_by": HelpText(
+        "The day a piece must be out to catch its season, from the month it is planned for.",
+        "It is the beginning of the climb of its searches, less the days until it shows and the "
+        "weeks until it has settled.",
+        "Move a piece that is too late to the month before its next season.",
+    ),
+    "value_by_month": HelpText(
+        "What a piece would bring within the twelve months if it came out in a given month.",
+        "Its worth is spread over the year by its season, from when it shows, growing as pieces "
+        "of its kind grow.",
+        "Leave it to the fit, or pin a piece where you know better.",
+    ),
+    "fit_hours": HelpText(
+        "Which pieces in which months bring most in the hours there are.",
+        "All pieces are tried in all months until no plan can be better by more than is told; the "
+        "months are then evened where that costs hardly anything.",
+        "Set the hours of single months on the board, pin what is fixed, and fit again.",
+    ),
+}
