@@ -133,6 +133,12 @@ def main_button(page: Page, name: str) -> Any:
     return page.get_by_role("button", name=re.compile(rf"^{name}"))
 
 
+def choose(select: Any, option: str) -> None:
+    """Choose one of several as a person does: open the list, press the option."""
+    select.click()
+    select.page.get_by_role("option", name=option, exact=True).click()
+
+
 def wait_for_rows(page: Page) -> None:
     """Until a list shows its first row: keys act on rows, and there are none before."""
     expect(page.get_by_role("grid").get_by_role("row").nth(1)).to_be_visible()

@@ -72,7 +72,7 @@ def compare(page: Page) -> None:
         page.keyboard.press("j")
         page.keyboard.press("c")
     page.get_by_role("button", name="Compare 4").click()
-    expect(page.get_by_role("dialog").locator("svg.recharts-surface")).to_be_visible()
+    expect(page.get_by_role("main").locator("svg.recharts-surface")).to_be_visible()
 
 
 def measure(page: Page) -> None:

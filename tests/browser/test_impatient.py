@@ -118,7 +118,7 @@ def test_signing_out_and_in_as_another(page: Page) -> None:
     page.get_by_label("Password").fill("a long pass phrase")
     page.get_by_role("button", name="Make the account").click()
     # A person without a project begins with one; the demo's is not theirs.
-    expect(page.get_by_role("heading", name="New project")).to_be_visible()
+    expect(page.get_by_role("heading", name="What are you about?")).to_be_visible()
     page.goto("/p/1/web/weigh")
     expect(page.get_by_role("heading", name="There is nothing at this address")).to_be_visible()
     page.goto("/sign-in")

@@ -38,14 +38,21 @@ def command(page: Page, words: str) -> None:
 
 def test_the_walk_with_the_keyboard_alone(page: Page) -> None:
     page.goto("/projects/new")
-    tab_to(page, "Name")
-    page.keyboard.type("Quiet garden")
-    tab_to(page, "What it is about")
+    # Each question has the focus where it is answered, and Enter goes on.
     page.keyboard.type("Moss gardens and shade plants")
-    tab_to(page, "Outlet's name")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("heading", name="Where are those who search?")).to_be_visible()
+    tab_to(page, "Next")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("heading", name="Where do you publish?")).to_be_visible()
+    page.keyboard.press("Tab")
     page.keyboard.type("quietgarden.example")
-    tab_to(page, "Authority")
+    tab_to(page, "Its authority")
     page.keyboard.type("28")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("heading", name="What do you begin with?")).to_be_visible()
+    tab_to(page, "Name of the project")
+    page.keyboard.type("Quiet garden")
     page.keyboard.press("Enter")
 
     expect(page.get_by_role("heading", name="Gather keywords")).to_be_visible()

@@ -27,7 +27,7 @@ def open_compare(page: Page) -> None:
         page.keyboard.press("j")
         page.keyboard.press("c")
     page.get_by_role("button", name="Compare 3").click()
-    expect(page.get_by_role("dialog").locator("svg.recharts-surface").first).to_be_visible()
+    expect(page.get_by_role("main").locator("svg.recharts-surface").first).to_be_visible()
 
 
 def press(key: str) -> Callable[[Page], None]:

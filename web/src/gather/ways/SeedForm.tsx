@@ -1,4 +1,4 @@
-import { useRef } from "react";
+import { useEffect, useRef } from "react";
 import { Button } from "../../parts/Button";
 import { Checkbox } from "../../parts/Checkbox";
 import { exact, plural } from "../../parts/format";
@@ -58,6 +58,10 @@ export function SeedForm({
     },
   });
   useKey("/", () => box.current?.focus(), { sign: true });
+  // Nothing was gathered yet: one is here to type seeds, unless a file is asked for.
+  useEffect(() => {
+    if (fresh && !document.querySelector('[role="dialog"]')) box.current?.focus();
+  }, [fresh]);
   const seedless = !ownFiles && run.ways.length > 0 && run.ways.every((way) => way === "years");
   const told = run.seeds.trim() || seedless ? estimate.data : undefined;
   const missesLanguage = run.ways.includes("language") && ["", language].includes(run.options.into);
@@ -87,7 +91,6 @@ export function SeedForm({
               : "Seeds, parted by commas or lines"
           }
           rows={1}
-          autoFocus={fresh}
           maxLength={60_000}
           value={run.seeds}
           placeholder={
