@@ -39,6 +39,7 @@ def command(page: Page, words: str) -> None:
 def test_the_walk_with_the_keyboard_alone(page: Page) -> None:
     page.goto("/projects/new")
     # Each question has the focus where it is answered, and Enter goes on.
+    expect(page.get_by_label("In one sentence")).to_be_focused()
     page.keyboard.type("Moss gardens and shade plants")
     page.keyboard.press("Enter")
     expect(page.get_by_role("heading", name="Where are those who search?")).to_be_visible()

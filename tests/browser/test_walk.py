@@ -20,6 +20,7 @@ def read_csv(path: Path) -> list[list[str]]:
 def begin(page: Page, about: str, *, publish: str = "", strength: str = "") -> None:
     """The first two questions and where one publishes."""
     page.goto("/projects/new")
+    expect(page.get_by_label("In one sentence")).to_be_focused()
     page.keyboard.type(about)
     page.keyboard.press("Enter")
     expect(page.get_by_role("heading", name="Where are those who search?")).to_be_visible()

@@ -76,13 +76,15 @@ class ReadingOut(Schema):
 
 
 class ResultOut(Schema):
-    """An organic result and how strong it is."""
+    """An organic result and how strong it is; `standing` is its publisher's authority, followers or
+    reviews, `pull` the page's linking sites, views a day or sales a month."""
 
     position: int
     title: str
     publisher: str
     address: str
     standing: float
+    pull: float
     published: date | None
     strength: float | None
     wording: str

@@ -209,6 +209,7 @@ def _results(row: Row, page: Seen | None, standpoint: Standpoint) -> list[dict[s
             "publisher": result["publisher"],
             "address": result["address"],
             "standing": result["standing"],
+            "pull": result["pull"],
             "published": result["published"],
             "strength": round(float(s), 1) if np.isfinite(s) else None,
             "wording": WORDING_NAMES[w],

@@ -3411,7 +3411,8 @@ export interface components {
         };
         /**
          * ResultOut
-         * @description An organic result and how strong it is.
+         * @description An organic result and how strong it is; `standing` is its publisher's authority, followers or
+         *     reviews, `pull` the page's linking sites, views a day or sales a month.
          */
         ResultOut: {
             /** Position */
@@ -3424,6 +3425,8 @@ export interface components {
             address: string;
             /** Standing */
             standing: number;
+            /** Pull */
+            pull: number;
             /** Published */
             published: string | null;
             /** Strength */

@@ -1,7 +1,9 @@
 import { INPUT } from "../parts/Field";
+import { readNumber } from "../parts/numbers";
 import { Select } from "../parts/Select";
 import { CHANNELS } from "../shared/channels";
 import type { OutletDraft } from "./projectWords";
+import { strengthWords, WHERE_TO_FIND } from "./strengthWords";
 
 const HINTS = { web: "authority", video: "followers", marketplace: "reviews" } as const;
 
@@ -80,6 +82,13 @@ export function OutletFields({
           className={INPUT}
         />
       </div>
+      {!wrong && draft.standing.trim() !== "" && (
+        <p className="text-xs text-quiet">
+          {draft.assumed && "Assumed, since none was told: "}
+          {strengthWords(draft.channel, readNumber(draft.standing) ?? 0)}.{" "}
+          {WHERE_TO_FIND[draft.channel]}
+        </p>
+      )}
       {wrong && (
         <p role="alert" className="text-xs text-persimmon-text">
           {wrong}

@@ -17,6 +17,8 @@ export type OutletDraft = {
   address: string;
   standing: string;
   days: string;
+  /** Whether its strength stands in for one that nobody told. */
+  assumed?: boolean;
 };
 
 export const CURRENCIES: Record<string, string> = {
@@ -94,6 +96,7 @@ export const toDraft = (outlet: Schemas["OutletOut"]): OutletDraft => ({
   channel: outlet.channel,
   address: outlet.address ?? "",
   standing: String(outlet.standing),
+  assumed: outlet.assumed,
   days: outlet.days_until_shown == null ? "" : String(outlet.days_until_shown),
 });
 

@@ -1,7 +1,8 @@
-import type { Inspection } from "../api/client";
+import type { Channel, Inspection } from "../api/client";
 import { Block } from "../parts/Block";
-import { day, doneOn, plural } from "../parts/format";
+import { doneOn, plural } from "../parts/format";
 import { Help } from "../parts/Help";
+import { ageOf, behind, shortAddress } from "./resultWords";
 
 const FEATURES: Record<string, string> = {
   answer_box: "answer box",
@@ -34,41 +35,53 @@ export function ResultsBlock({ told }: { told: Inspection }) {
           {told.results.map((result) => (
             <li
               key={result.position}
-              title={
-                `${result.title}\n${result.address}\nSays ${result.wording}` +
-                (result.published ? `, published ${day(result.published)}` : "")
-              }
-              className={`grid grid-cols-[18px_1fr_76px_54px] items-center gap-x-2 px-1 py-[3px]
-                ${result.weak ? "bg-pine-wash" : ""}`}
+              className={`grid grid-cols-[18px_1fr_64px] gap-x-2 border-t border-hairline px-1 py-[5px]
+                first:border-t-0 ${result.weak ? "bg-pine-wash" : ""}`}
             >
               <span className="text-ink-2">{result.position}</span>
-              <span className="truncate">{result.publisher}</span>
-              <span
-                className={`truncate text-xs
-                  ${result.wording === "exact phrase" ? "font-semibold text-ink" : "text-quiet"}`}
-              >
-                {result.wording}
-              </span>
-              <span
-                role="img"
-                aria-label={
-                  (result.strength === null
-                    ? "strength not known"
-                    : `strength ${Math.round(result.strength)}`) +
-                  (result.weak ? ", weak spot" : "")
-                }
-                className="relative h-[6px] bg-trough"
-              >
-                <span
-                  className="absolute inset-y-0 left-0 bg-bar"
-                  style={{ width: `${result.strength ?? 0}%` }}
-                />
-                {told.row.own_strength !== null && (
+              <span className="min-w-0 break-words">
+                {result.title}
+                <span className="block text-xs text-quiet">
+                  {[
+                    shortAddress(result.address),
+                    ageOf(result.published),
+                    behind(result, told.channel as Channel),
+                  ]
+                    .filter(Boolean)
+                    .join(", ")}
+                  ;{" "}
                   <span
-                    className="absolute -inset-y-[3px] w-[2px] bg-persimmon"
-                    style={{ left: `${told.row.own_strength}%` }}
+                    className={result.wording === "exact phrase" ? "font-semibold text-ink" : ""}
+                  >
+                    {result.wording}
+                  </span>
+                  {result.weak && <span className="font-semibold text-pine">, weak spot</span>}
+                </span>
+              </span>
+              <span className="flex flex-col gap-1 pt-px text-right">
+                <span aria-hidden="true">
+                  {result.strength === null ? "" : Math.round(result.strength)}
+                </span>
+                <span
+                  role="img"
+                  aria-label={
+                    result.strength === null
+                      ? "strength not known"
+                      : `strength ${Math.round(result.strength)}`
+                  }
+                  className="relative h-[6px] bg-trough"
+                >
+                  <span
+                    className="absolute inset-y-0 left-0 bg-bar"
+                    style={{ width: `${result.strength ?? 0}%` }}
                   />
-                )}
+                  {told.row.own_strength !== null && (
+                    <span
+                      className="absolute -inset-y-[3px] w-[2px] bg-persimmon"
+                      style={{ left: `${told.row.own_strength}%` }}
+                    />
+                  )}
+                </span>
               </span>
             </li>
           ))}

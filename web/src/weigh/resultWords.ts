@@ -1,0 +1,30 @@
+/** A result of a page in words: what stands behind it, by channel. */
+import type { Channel, Schemas } from "../api/client";
+import { count } from "../parts/format";
+
+type Result = Schemas["ResultOut"];
+
+/** How old something is: "3 weeks old", "2 years old"; empty where its day is not known. */
+export function ageOf(published: string | null, now: Date = new Date()): string {
+  if (!published) return "";
+  const days = Math.max(0, Math.floor((now.getTime() - Date.parse(published)) / 86_400_000));
+  const said = (n: number, unit: string) => `${n} ${unit}${n === 1 ? "" : "s"} old`;
+  if (days < 14) return said(days, "day");
+  if (days < 60) return said(Math.floor(days / 7), "week");
+  if (days < 730) return said(Math.floor(days / 30.4), "month");
+  return said(Math.floor(days / 365), "year");
+}
+
+/** Who stands behind a result and what it has: authority and links, followers and views, reviews
+ * and sales. */
+export function behind(result: Result, channel: Channel): string {
+  if (channel === "video")
+    return `${count(result.standing)} followers, ${count(result.pull)} views a day`;
+  if (channel === "marketplace")
+    return `${count(result.standing)} reviews, ${count(result.pull)} sales a month`;
+  return `authority ${Math.round(result.standing)}, ${count(result.pull)} linking sites`;
+}
+
+/** An address without what every address has. */
+export const shortAddress = (address: string): string =>
+  address.replace(/^https?:\/\/(www\.)?/, "").replace(/\/$/, "");
