@@ -105,7 +105,7 @@ def test_from_a_sentence_to_the_plan(page: Page, tmp_path: Path) -> None:
     year = page.get_by_role("complementary", name="The year as a whole")
     expect(year).to_contain_text(re.compile("hours bring about £|is not known"))
     expect(year).to_contain_text("10 more hours")
-    page.get_by_role("row").nth(2).click()
+    page.get_by_role("row").nth(2).get_by_role("gridcell").first.click()
     inspector = page.get_by_role("complementary", name="Piece")
     month = inspector.get_by_role("combobox", name=re.compile("^Month"))
     month.click()
