@@ -85,7 +85,7 @@ def measure(page: Page) -> None:
 def open_row(number: int) -> Callable[[Page], None]:
     def act(page: Page) -> None:
         wait_for_rows(page)
-        page.get_by_role("row").nth(number).click()
+        page.get_by_role("row").nth(number).get_by_role("gridcell").nth(1).click()
         expect(page.get_by_role("complementary").last).to_be_visible()
 
     return act
@@ -96,7 +96,30 @@ def outlets(page: Page) -> None:
     page.get_by_role("heading", name="Outlets", exact=True).evaluate("e => e.scrollIntoView()")
 
 
+def begin(page: Page) -> None:
+    page.get_by_label("In one sentence").fill("We repair and tune pianos in Harrowmere")
+    page.get_by_role("button", name="Next").click()
+    page.get_by_role("button", name="Skip").click()
+    page.get_by_label("Its name or address").fill("strings.example")
+    page.get_by_label("Its authority, where you know it").fill("30")
+
+
+def plan_clusters(page: Page) -> None:
+    wait_for_rows(page)
+    page.keyboard.press("a")
+    page.get_by_role("button", name=re.compile(r"^Plan \d")).click()
+    expect(page.get_by_role("dialog", name="Before they become pieces")).to_be_visible()
+
+
+def dark(page: Page) -> None:
+    page.evaluate("localStorage.setItem('bunraku.theme', 'dark')")
+    page.reload()
+    open_row(3)(page)
+
+
 VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
+    "begin": ("/projects/new", begin),
+    "up-next": ("/p/1", None),
     "gather": ("/p/1/web/gather", gather),
     "covered": ("/p/1/web/gather?tab=covered", covered),
     "rules": ("/p/1/web/gather?tab=rules", None),
@@ -109,9 +132,12 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "compare": ("/p/1/web/weigh?q=telescope", compare),
     "measure": ("/p/1/video/weigh", measure),
     "cluster": ("/p/1/web/cluster", open_row(3)),
-    "plan": ("/p/1/web/plan", open_row(7)),
+    "before": ("/p/1/web/cluster", plan_clusters),
+    "plan": ("/p/1/web/plan", None),
+    "piece": ("/p/1/web/plan", open_row(7)),
     "project": ("/p/1/web/settings", None),
     "outlets": ("/p/1/web/settings", outlets),
+    "dark": ("/p/1/web/weigh", dark),
 }
 
 

@@ -1,5 +1,14 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { type CSSProperties, Fragment, type ReactNode, useEffect, useRef } from "react";
+import {
+  type CSSProperties,
+  Fragment,
+  type ReactNode,
+  type RefObject,
+  useCallback,
+  useEffect,
+  useRef,
+  useState,
+} from "react";
 
 type Props = {
   label: string;
@@ -40,31 +49,63 @@ export function Grid(props: Props) {
   useEffect(() => {
     if (current >= 0 && current < total) rows.scrollToIndex(current, { align: "auto" });
   }, [current, total, rows.scrollToIndex]);
+  const { more, look, show } = useMoreColumns(grid);
   return (
-    <div
-      ref={grid}
-      role="grid"
-      aria-label={props.label}
-      aria-rowcount={total + props.heads}
-      aria-colcount={props.columns}
-      aria-multiselectable={props.many}
-      aria-activedescendant={current >= 0 && current < total ? props.activeId : undefined}
-      tabIndex={0}
-      className="relative min-h-0 flex-1 overflow-auto border-t border-l border-hairline bg-sheet
+    <div className="relative flex min-h-0 flex-1 flex-col">
+      <div
+        ref={grid}
+        onScroll={look}
+        role="grid"
+        aria-label={props.label}
+        aria-rowcount={total + props.heads}
+        aria-colcount={props.columns}
+        aria-multiselectable={props.many}
+        aria-activedescendant={current >= 0 && current < total ? props.activeId : undefined}
+        tabIndex={0}
+        className="relative min-h-0 flex-1 overflow-auto border-t border-l border-hairline bg-sheet
         focus-visible:-outline-offset-2"
-    >
-      <div style={{ minWidth: props.minWidth }}>
-        <div role="rowgroup" className="sticky top-0 z-10">
-          {props.head}
-        </div>
-        <div role="rowgroup" className="relative" style={{ height: rows.getTotalSize() }}>
-          {items.map((item) => (
-            <Fragment key={item.key}>
-              {props.row(item.index, { height, transform: `translateY(${item.start}px)` })}
-            </Fragment>
-          ))}
+      >
+        <div style={{ minWidth: props.minWidth }}>
+          <div role="rowgroup" className="sticky top-0 z-10">
+            {props.head}
+          </div>
+          <div role="rowgroup" className="relative" style={{ height: rows.getTotalSize() }}>
+            {items.map((item) => (
+              <Fragment key={item.key}>
+                {props.row(item.index, { height, transform: `translateY(${item.start}px)` })}
+              </Fragment>
+            ))}
+          </div>
         </div>
       </div>
+      {more && (
+        <button
+          type="button"
+          tabIndex={-1}
+          onClick={show}
+          className="absolute top-[6px] right-[6px] z-20 rounded-md border border-hairline bg-sheet
+            px-2 text-2xs font-semibold text-ink-2 hover:text-ink"
+        >
+          more columns →
+        </button>
+      )}
     </div>
   );
+}
+
+/** Whether columns lie beyond the right edge, and how to come to them. */
+function useMoreColumns(grid: RefObject<HTMLDivElement | null>) {
+  const [more, setMore] = useState(false);
+  const look = useCallback(() => {
+    const at = grid.current;
+    if (at) setMore(at.scrollLeft + at.clientWidth < at.scrollWidth - 4);
+  }, [grid]);
+  useEffect(() => {
+    look();
+    const watch = new ResizeObserver(look);
+    if (grid.current) watch.observe(grid.current);
+    return () => watch.disconnect();
+  }, [grid, look]);
+  const show = () => grid.current?.scrollBy({ left: grid.current.clientWidth / 2 });
+  return { more, look, show };
 }

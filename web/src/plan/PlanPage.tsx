@@ -20,6 +20,8 @@ import { usePieces, usePlan } from "./queries";
 import { YearBoard } from "./YearBoard";
 import { YearPanel } from "./YearPanel";
 
+const WIDE = 1200;
+
 /** Plan: the year board over all channels, fitted to the hours there are. */
 export function PlanPage() {
   const { projectId } = usePlace();
@@ -29,6 +31,8 @@ export function PlanPage() {
   const overview = useOverview(projectId).data;
   const plan = usePlan(projectId);
   const { order, outlet } = search;
+  // On a narrow screen the months need the room, unless one asks for it.
+  const whole = search.whole ?? window.innerWidth >= WIDE;
   const query = useMemo(
     () => (outlet === undefined ? { order } : { order, outlet }),
     [order, outlet],
@@ -65,13 +69,13 @@ export function PlanPage() {
               Export {exact(plan.data?.pieces ?? 0)}
             </a>
             <Button
-              aria-pressed={search.whole && search.piece === undefined}
+              aria-pressed={whole && search.piece === undefined}
               onClick={() =>
                 navigate({
                   search: (now) => ({
                     ...now,
                     piece: undefined,
-                    whole: now.piece !== undefined || !now.whole,
+                    whole: now.piece !== undefined || !whole,
                   }),
                 })
               }
@@ -122,7 +126,7 @@ export function PlanPage() {
           />
         )}
       </main>
-      {search.piece === undefined && search.whole && plan.data && (
+      {search.piece === undefined && whole && plan.data && (
         <YearPanel
           projectId={projectId}
           plan={plan.data}

@@ -37,9 +37,8 @@ export function YearPanel({
   const [first, ...more] = told ? outlayWords(told.outlay, currency, hourValue) : [];
   return (
     <Inspector label="The year as a whole" onClose={onClose}>
-      <h2 className="pr-6 text-lg">The year as a whole</h2>
       {prospects.error && <ProblemNote error={prospects.error} />}
-      <p className="pt-1 pb-2 font-semibold">{first ?? "Working it out."}</p>
+      <p className="pb-2 text-base font-semibold">{first ?? "Working it out."}</p>
       {more.map((sentence) => (
         <p key={sentence} className="pb-2 text-ink-2">
           {sentence}

@@ -5,7 +5,7 @@ export const planSearch = z.object({
   outlet: z.number().int().nonnegative().optional().catch(undefined),
   order: z.enum(["month", "worth", "hours", "title"]).default("month").catch("month"),
   // Whether the panel on the year as a whole stands beside the board.
-  whole: z.boolean().default(true).catch(true),
+  whole: z.boolean().optional().catch(undefined),
   piece: z.number().int().positive().optional().catch(undefined),
 });
-export const PLAN_DEFAULTS = { order: "month" as const, whole: true };
+export const PLAN_DEFAULTS = { order: "month" as const };
