@@ -17,7 +17,7 @@ from bunraku.server.readings.providers import practises
 from bunraku.server.sheet.models import IN_PLAY, STATES, Row, Scope
 
 router = Router(tags=["overview"])
-COUNTED_STATES = ("shortlisted", "dropped", "parked", "left_out")
+COUNTED_STATES = ("kept", "shortlisted", "dropped", "parked", "left_out")
 
 
 class ChannelCountsOut(Schema):
@@ -26,6 +26,7 @@ class ChannelCountsOut(Schema):
     channel: str
     keywords: int
     measured: int
+    kept: int
     shortlisted: int
     dropped: int
     parked: int

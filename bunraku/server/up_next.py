@@ -141,6 +141,8 @@ def in_the_way(project: Project) -> list[dict[str, Any]]:
         note("no_outlet", channel, int(channel not in outlets and counts["keywords"] > 0))
         note("unmeasured", channel, counts["keywords"] - counts["measured"])
         note("unclustered", channel, counts["keywords"] - counts["clustered"])
+        decided = counts["kept"] + counts["shortlisted"]
+        note("undecided", channel, counts["keywords"] - decided)
     note("unplaced", "", Piece.objects.filter(project=project, month=None).count())
     return found
 
@@ -151,6 +153,7 @@ def _line(project: Project, pieces: int, due: int) -> str:
         "nothing_gathered": "nothing gathered yet",
         "unmeasured": "{} not measured",
         "unclustered": "{} not clustered",
+        "undecided": "{} undecided",
         "no_outlet": "no outlet on {}",
         "unplaced": "{} pieces without a month",
     }

@@ -132,7 +132,7 @@ def test_up_next_says_what_stands_in_the_way(api: Api, project: Project) -> None
     assert (first["best"], first["due"], first["pieces"]) == ([], [], 0)
     api.post("/gather/runs", {"seeds": "moon lamp", "channels": ["web"], "ways": []})
     blocked = {block["what"]: block["count"] for block in api.get("/up-next")["in_the_way"]}
-    assert blocked == {"unmeasured": 1, "unclustered": 1}
+    assert blocked == {"unmeasured": 1, "unclustered": 1, "undecided": 1}
 
 
 def test_up_next_names_the_best_and_what_is_due(weighed: Api) -> None:

@@ -2080,6 +2080,8 @@ export interface components {
             keywords: number;
             /** Measured */
             measured: number;
+            /** Kept */
+            kept: number;
             /** Shortlisted */
             shortlisted: number;
             /** Dropped */
@@ -2590,7 +2592,8 @@ export interface components {
         };
         /**
          * EstimateOut
-         * @description What a run would do: seeds understood and refused, and each way's part.
+         * @description What a run would do: seeds understood and refused, and each way's part; it brings from
+         *     `about_least` to `about_new` keywords, by what seeds of other subjects brought.
          */
         EstimateOut: {
             /** Seeds */
@@ -2609,6 +2612,8 @@ export interface components {
             price: number;
             /** About New */
             about_new: number;
+            /** About Least */
+            about_least: number;
         };
         /**
          * RefusedOut

@@ -1,3 +1,4 @@
+import { useNavigate } from "@tanstack/react-router";
 import { DropdownMenu } from "radix-ui";
 import type { Project } from "../api/client";
 import { MENU, MENU_ITEM } from "../parts/menu";
@@ -9,11 +10,16 @@ import { useChange } from "../shared/useChange";
 /** The locale that figures are read for; another one has keywords and figures of its own. */
 export function LocaleMenu({ project }: { project: Project }) {
   const say = useSay();
+  const navigate = useNavigate();
   const change = useChange(
     project.id,
     (to: { country: string; language: string }) => changeLocale(project.id, to),
     {
-      done: (_, to) => say(`Now in ${localeName(to.country, to.language)}. z goes back.`),
+      done: (_, to) => {
+        say(`Now in ${localeName(to.country, to.language)}. z goes back.`);
+        const locale = `${to.language}-${to.country}`;
+        navigate({ to: ".", search: (now) => ({ ...now, locale }), replace: true });
+      },
       failed: (problem) => say(problem.message, { bad: true }),
     },
   );

@@ -9,6 +9,7 @@ import { KeysDialog } from "./KeysDialog";
 import { LostPage } from "./LostPage";
 import { TopBar } from "./TopBar";
 import { useJobEnds } from "./useJobEnds";
+import { useLocaleInAddress } from "./useLocaleInAddress";
 import { useStepKeys } from "./useStepKeys";
 import { useUndo } from "./useUndo";
 import { Walkway } from "./Walkway";
@@ -28,6 +29,7 @@ export function ProjectShell() {
   useKey("?", () => setKeys(true), { sign: true });
   useKey("z", () => undo());
   useStepKeys();
+  useLocaleInAddress(project.data);
   useEffect(() => {
     document.title = project.data ? `${project.data.name} – Bunraku` : "Bunraku";
   }, [project.data]);

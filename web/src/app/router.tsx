@@ -7,6 +7,7 @@ import {
   lazyRouteComponent,
   Outlet,
   redirect,
+  retainSearchParams,
   stripSearchParams,
 } from "@tanstack/react-router";
 import { z } from "zod";
@@ -51,6 +52,14 @@ const newProject = createRoute({
 const project = createRoute({
   getParentRoute: () => root,
   path: "/p/$projectId/$channel",
+  validateSearch: z.object({
+    locale: z
+      .string()
+      .regex(/^[a-z]{2}-[A-Z]{2}$/)
+      .optional()
+      .catch(undefined),
+  }),
+  search: { middlewares: [retainSearchParams(["locale"])] },
   beforeLoad: ({ params }) => {
     if (
       !CHANNELS.some((channel) => channel.id === params.channel) ||

@@ -31,7 +31,7 @@ export function blockOf({ what, channel, count }: InTheWay, ownFiles: boolean): 
       return {
         words: `${plural(count, "keyword is", "keywords are")} undecided${on}.`,
         button: "Decide",
-        step: "weigh",
+        step: "gather",
       };
     case "unclustered":
       return {

@@ -8,6 +8,7 @@ import { Inspector } from "../parts/Inspector";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useSay } from "../parts/toasts";
 import { useChange } from "../shared/useChange";
+import { GuessMenu } from "../weigh/GuessMenu";
 import { moveKeywords, renameCluster } from "./changes";
 import { MoveDialog } from "./MoveDialog";
 import { useCluster } from "./queries";
@@ -83,6 +84,9 @@ function Told({
             }.`
           : "It stands alone."}
       </p>
+      <div className="pb-3">
+        <GuessMenu projectId={projectId} rowIds={rows.map((row) => row.id)} />
+      </div>
       <Block title="Members and why they belong" aside="searches">
         <ul>
           {cluster.members.map(({ row, why, pinned }) => (

@@ -89,7 +89,7 @@ export function GatherPage() {
             language={project?.language ?? "en"}
             places={project?.places ?? []}
             ownFiles={project?.figures_from === "files"}
-            fresh={overview !== undefined && !overview.channels.some((c) => c.keywords > 0)}
+            fresh={overview && !overview.channels.some((c) => c.keywords > 0)}
             run={run}
             onRun={setRun}
             trail={search.trail}

@@ -24,11 +24,7 @@ def readings_of(row: Taken, match: Match, on: date) -> list[Answered]:
         figures.get("cpc"),
         figures.get("competition"),
     )
-    months = sorted(
-        (month_before(name.removeprefix(PREFIX), on), round(min(figure.high, MOST_SEARCHES)))
-        for name, figure in figures.items()
-        if name.startswith(PREFIX)
-    )
+    months = _months(figures, on)
     exact = searches is not None and searches.low == searches.high
     if months or (searches is not None and exact):
         average = searches.low if searches and exact else sum(n for _, n in months) / len(months)
@@ -62,6 +58,15 @@ def readings_of(row: Taken, match: Match, on: date) -> list[Answered]:
     if own:
         out.append((OWN_REPORT, key, {**own, "page": row.texts.get("page", "")}))
     return out
+
+
+def _months(figures: dict[str, Figure], on: date) -> list[tuple[str, int]]:
+    """Searches month by month, oldest first; most files tell none."""
+    names = [name for name in figures if name.startswith(PREFIX)]
+    return sorted(
+        (month_before(name.removeprefix(PREFIX), on), round(min(figures[name].high, MOST_SEARCHES)))
+        for name in names
+    )
 
 
 def _points(difficulty: Figure) -> float:

@@ -68,7 +68,8 @@ class WayEstimateOut(Schema):
 
 
 class EstimateOut(Schema):
-    """What a run would do: seeds understood and refused, and each way's part."""
+    """What a run would do: seeds understood and refused, and each way's part; it brings from
+    `about_least` to `about_new` keywords, by what seeds of other subjects brought."""
 
     seeds: list[SeedOut]
     refused: list[RefusedOut]
@@ -78,6 +79,7 @@ class EstimateOut(Schema):
     asks: int
     price: float
     about_new: int
+    about_least: int
 
 
 class WayOut(Schema):
@@ -223,6 +225,7 @@ def estimate(request: ProjectRequest, project_id: ProjectId, given: RunIn) -> An
         "asks": sum(way.asks for way in run.ways),
         "price": run.price_tenths / 10,
         "about_new": sum(way.about_new for way in run.ways),
+        "about_least": run.about_least,
     }
 
 

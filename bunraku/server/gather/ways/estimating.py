@@ -17,6 +17,9 @@ from bunraku.server.sheet.models import IN_PLAY, Keyword, Row, Scope
 from bunraku.server.sheet.scopes import find_scope
 from bunraku.sources.protocol import What
 
+LEAST_SHARE = 0.3
+"""Share of what seeds of the demo bring that seeds of a small subject do: pens, pianos and hives
+brought a third."""
 KNOWN_SHARE = 0.3
 """Share of what deeper steps bring that is new: most of it came by the first step already."""
 
@@ -38,6 +41,14 @@ class Estimate:
     seeds: SeedList
     known_seeds: int
     ways: tuple[WayEstimate, ...]
+
+    @property
+    def about_least(self) -> int:
+        """The fewest new keywords to expect: a subject that few search for brings so much less than
+        one that many do. What the project's own keywords make is counted, not estimated."""
+        counted = sum(way.about_new for way in self.ways if WAYS[way.way].what is None)
+        estimated = sum(way.about_new for way in self.ways) - counted
+        return counted + _round(LEAST_SHARE * estimated)
 
     @property
     def price_tenths(self) -> int:

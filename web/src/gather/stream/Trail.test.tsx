@@ -36,11 +36,12 @@ describe("the estimate", () => {
     asks: 38,
     price: 2,
     about_new: 90,
+    about_least: 30,
   };
   it("says how many, the price, and what the seed itself asks", () => {
     render(<EstimateLine told={told} error={null} missesLanguage={false} />);
     expect(screen.getByRole("status")).toHaveTextContent(
-      "About 90 new from 38 requests, up to 2 lookups. Only with “star chart”, without “app”. " +
+      "30 to 90 new from 38 requests, up to 2 lookups. Only with “star chart”, without “app”. " +
         "1 repeat left out. 2 seeds are here already.",
     );
   });

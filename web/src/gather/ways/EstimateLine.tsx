@@ -16,14 +16,18 @@ export function EstimateLine({
     ...seed.without.map((word) => `without “${word}”`),
   ]);
   return (
-    <p role="status" className="min-w-0 flex-1 truncate text-ink-2">
+    <p role="status" className="min-w-0 flex-1 text-ink-2">
       {missesLanguage && "Choose the language to translate into. "}
       {told ? (
         <>
           {(told.seeds.length > 0 || told.about_new > 0) && (
             <>
-              About <strong className="text-ink">{exact(told.about_new)}</strong> new from{" "}
-              {plural(told.asks, "request")},{" "}
+              <strong className="text-ink">
+                {told.about_least < told.about_new
+                  ? `${exact(told.about_least)} to ${exact(told.about_new)}`
+                  : exact(told.about_new)}
+              </strong>{" "}
+              new from {plural(told.asks, "request")},{" "}
               <strong className="text-ink">
                 {told.price ? `up to ${lookups(told.price)}` : "free"}
               </strong>

@@ -22,7 +22,7 @@ type Props = {
   /** Whether figures come from the person's own files alone: then nothing is asked. */
   ownFiles: boolean;
   /** Whether nothing was gathered yet: then seeds are proposed. */
-  fresh: boolean;
+  fresh: boolean | undefined;
   run: Run;
   onRun: (run: Run) => void;
   trail: readonly string[];
@@ -50,7 +50,7 @@ export function SeedForm({
   const box = useRef<HTMLTextAreaElement>(null);
   const asked = ownFiles ? { ...run, ways: [] } : run;
   const estimate = useEstimate(projectId, useSettled(asked, 250));
-  const proposed = useProposedSeeds(projectId, fresh);
+  const proposed = useProposedSeeds(projectId, fresh === true);
   const start = useChange(projectId, () => startRun(projectId, asked), {
     done: () => {
       onRun({ ...run, seeds: "" });
@@ -58,8 +58,12 @@ export function SeedForm({
     },
   });
   useKey("/", () => box.current?.focus(), { sign: true });
-  // Nothing was gathered yet: one is here to type seeds, unless a file is asked for.
+  // Nothing was gathered yet when one came here: to type seeds, unless a file is asked for. Later,
+  // as when the locale is switched, keys stay the page's.
+  const came = useRef(false);
   useEffect(() => {
+    if (fresh === undefined || came.current) return;
+    came.current = true;
     if (fresh && !document.querySelector('[role="dialog"]')) box.current?.focus();
   }, [fresh]);
   const seedless = !ownFiles && run.ways.length > 0 && run.ways.every((way) => way === "years");
