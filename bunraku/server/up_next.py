@@ -97,7 +97,8 @@ def up_next(request: ProjectRequest, project_id: ProjectId) -> Any:
 )
 def lines(request: Any) -> Any:
     """What is next in each of one's projects."""
-    projects = list(Project.objects.filter(owner=request.user.pk, removed=None)[:200])
+    mine = Project.objects.filter(owner=request.user.pk, removed=None)
+    projects = list(mine.prefetch_related("outlets")[:200])
     pieces = dict(
         Piece.objects.filter(project__in=projects)
         .values_list("project")

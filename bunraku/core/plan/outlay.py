@@ -1,35 +1,35 @@
 """What a plan brings for what it costs: its worth with a spread, against the hours."""
 
 from dataclasses import dataclass
-from statistics import NormalDist
 
 import numpy as np
 from numpy.typing import NDArray
 
+from bunraku.core.weigh.rough import INTERVAL_Z
+
 Floats = NDArray[np.float64]
 
-HELD = 0.8
-"""Share of plans whose worth lies within the interval told."""
 MOST_SHARE = 0.8
 """What the few that matter bring of the whole."""
 COMMON_SPREAD = 0.25
 """Standard deviation of ln of what errs for all pieces at once: shares of clicks, the value of one,
 how fast an outlet's pieces settle. However many the pieces, it does not even out."""
-_HOLDS = NormalDist().inv_cdf((1 + HELD) / 2)
 
 
 @dataclass(frozen=True)
 class Outlay:
     """What a plan brings and costs: `value` over the horizon with `low` and `high` (80 %), `hours`,
-    the cost of these; `few`, places of the pieces that bring four fifths of it for fewest hours,
-    with their value and hours; `times`, by how much more a click would have to be worth for the
-    plan to pay, 0 where it does or can never."""
+    the cost of these; how many pieces are of `unknown` value, which count as nothing; `few`, places
+    of the pieces that bring four fifths of it for fewest hours, with their value and hours;
+    `times`, by how much more a click would have to be worth for the plan to pay, 0 where it does or
+    can never."""
 
     value: float
     low: float
     high: float
     hours: float
     cost: float
+    unknown: int
     few: tuple[int, ...]
     few_value: float
     few_hours: float
@@ -68,10 +68,11 @@ def outlay_of(
     cost = spent * hour_value
     return Outlay(
         value=total,
-        low=float(middle * np.exp(-_HOLDS * sigma)),
-        high=float(middle * np.exp(_HOLDS * sigma)),
+        low=float(middle * np.exp(-INTERVAL_Z * sigma)),
+        high=float(middle * np.exp(INTERVAL_Z * sigma)),
         hours=spent,
         cost=cost,
+        unknown=int(np.isnan(value).sum()),
         few=few,
         few_value=float(worth[list(few)].sum()),
         few_hours=float(hours[list(few)].sum()),

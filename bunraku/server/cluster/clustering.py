@@ -59,7 +59,7 @@ class ClusterKeywords(JobKind[ClusterParams, ClusterResult]):
         work.advance()
         labels = cluster_keywords(
             _to_cluster(scope, rows, pages, existing),
-            work.project.language,
+            scope.language,
             afresh=work.params.afresh,
         ).tolist()
         work.advance()

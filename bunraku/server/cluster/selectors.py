@@ -94,7 +94,7 @@ def read_cluster(project: Project, cluster_id: int) -> dict[str, Any]:
             pages[row.pk],
             lead.text,
             pages[lead.pk],
-            project.language,
+            cluster.scope.language,
             pinned=row.keyword_id in pinned,
         )
         for row in rows

@@ -30,7 +30,7 @@ def keep_families(scope: Scope) -> list[int]:
     rows = list(Row.objects.filter(scope=scope).order_by("pk").values_list(*fields, "keyword"))
     ids = [row[0] for row in rows]
     searches = [np.nan if row[2] is None else row[2] for row in rows]
-    variants = find_families([row[1] for row in rows], scope.locale[:2], searches)
+    variants = find_families([row[1] for row in rows], scope.language, searches)
     family = _joined_by_results(ids, variants.family, variants.proposals)
     sizes = np.bincount(family, minlength=len(ids))
     leader = _leaders(family, np.array(searches, dtype=np.float64))

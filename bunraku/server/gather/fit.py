@@ -20,7 +20,7 @@ def keep_fit(scope: Scope) -> list[int]:
         Row.objects.filter(scope=scope).order_by("pk").values_list("pk", "keyword", "text", "fit")
     )
     texts = [text for _, _, text, _ in rows]
-    fits = fit_to_project(texts, about(scope), scope.locale[:2])
+    fits = fit_to_project(texts, about(scope), scope.language)
     changed: dict[float, list[int]] = defaultdict(list)
     keywords: list[int] = []
     # To whole hundredths: finer steps would say nothing, and these are written for many rows at

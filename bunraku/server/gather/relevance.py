@@ -25,7 +25,7 @@ def keep_relevance(scope: Scope) -> None:
     said = _verdicts(scope)
     texts, verdicts = [row[2] for row in rows], [said.get(row[1], 0) for row in rows]
     fit = np.array([row[5] for row in rows], dtype=np.float64)
-    learned = learn_relevance(texts, verdicts, fit, scope.locale[:2])
+    learned = learn_relevance(texts, verdicts, fit, scope.language)
     changed: dict[float, list[int]] = defaultdict(list)
     # To whole hundredths: finer steps would say nothing, and these are written for many rows at
     # once.
@@ -88,5 +88,5 @@ def why_relevant(scope: Scope, text: str) -> list[dict[str, Any]]:
         kept.get("constant", 0.0),
         kept.get("decided", 0),
     )
-    words = words_that_decided(text, taste, scope.locale[:2])
+    words = words_that_decided(text, taste, scope.language)
     return [{"word": word, "weight": round(weight, 2)} for word, weight in words]

@@ -106,7 +106,8 @@ class MadeOut(Schema):
 
 class OutlayOut(Schema):
     """What the placed pieces bring until the end of the twelve months, with an interval that holds
-    it with 80 %, for how many hours and at what cost; how many pieces bring four fifths of it;
+    it with 80 %, for how many hours and at what cost; how many of them have an unknown worth and
+    count as nothing; how many pieces bring four fifths of it;
     how many times more a click would have to be worth for it to pay (0: it does, or never can)."""
 
     value: float
@@ -115,6 +116,7 @@ class OutlayOut(Schema):
     hours: float
     cost: float
     pays: bool
+    unknown: int
     few: int
     few_value: float
     few_hours: float

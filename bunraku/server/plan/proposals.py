@@ -14,6 +14,7 @@ from bunraku.core.plan.evening import next_hours
 from bunraku.core.plan.fitting import Problem, fit_greedily
 from bunraku.core.plan.outlay import Outlay, outlay_of
 from bunraku.core.plan.pieces import KINDS
+from bunraku.core.weigh.rough import INTERVAL_Z
 from bunraku.server.cluster.models import Cluster
 from bunraku.server.plan.drafting import Draft, draft_pieces
 from bunraku.server.plan.models import Piece
@@ -24,8 +25,6 @@ from bunraku.server.sheet.models import IN_PLAY, Row, Scope
 
 LOOKED_AT = 80
 """Clusters that are looked at, those of most worth: more than a year of anybody holds besides."""
-Z80 = 1.2816
-"""Standard deviations from the middle to either end of an interval that holds 80 %."""
 MORE_HOURS = 10.0
 """The hours more that are asked about: an article or two."""
 
@@ -102,12 +101,13 @@ def prospects_of(project: Project) -> Prospects:
 
 def _outlay(project: Project, plan: Sequence[PieceFigures]) -> Outlay:
     """What the placed pieces bring until the end of the twelve months, and what they cost."""
-    placed = [figures for figures in plan if figures.piece.month and figures.worth is not None]
+    placed = [figures for figures in plan if figures.piece.month]
     problem, months = fitting_problem(project, placed)
     number = {month: at for at, month in enumerate(months)}
     at = np.array([number.get(f.piece.month, -1) for f in placed if f.piece.month], dtype=np.int64)
     # A month that is over: what it brings it brings from now on.
     value = problem.value[np.arange(len(placed)), np.maximum(at, 0)]
+    value[[figures.worth is None for figures in placed]] = np.nan
     mains = [figures.main or Row() for figures in placed]
     return outlay_of(
         value,
@@ -122,7 +122,7 @@ def _spread(row: Row) -> float:
     """Standard deviation of ln searches, from the interval that holds them with 80 %."""
     if not row.volume_low or not row.volume_high:
         return math.nan
-    return math.log(row.volume_high / row.volume_low) / (2 * Z80)
+    return math.log(row.volume_high / row.volume_low) / (2 * INTERVAL_Z)
 
 
 def best_clusters(project: Project, most: int) -> list[Cluster]:

@@ -67,10 +67,7 @@ def rivalries_among(project: Project, mains: Sequence[Main]) -> list[Rivalry]:
         )
     }
     pages = _pages(list(rows))
-    languages = {
-        pk: locale.partition("-")[0]
-        for pk, locale in Scope.objects.filter(project=project).values_list("pk", "locale")
-    }
+    scopes = Scope.objects.filter(project=project).in_bulk()
     apart = _kept_apart(project)
     by_scope: dict[int, list[Contender]] = defaultdict(list)
     for main in mains:
@@ -82,7 +79,7 @@ def rivalries_among(project: Project, mains: Sequence[Main]) -> list[Rivalry]:
     return [
         rivalry
         for scope, contenders in sorted(by_scope.items())
-        for rivalry in rivalries(contenders, languages[scope])
+        for rivalry in rivalries(contenders, scopes[scope].language)
         if (scope, *sorted((keyword[rivalry.one], keyword[rivalry.other]))) not in apart
     ]
 

@@ -31,6 +31,11 @@ class Scope(models.Model):
             )
         ]
 
+    @property
+    def language(self) -> str:
+        """The language that its keywords are in."""
+        return self.locale.partition("-")[0]
+
     def __str__(self) -> str:
         return f"{self.channel} {self.locale}"
 

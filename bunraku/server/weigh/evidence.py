@@ -33,7 +33,7 @@ def standpoint_of(scope: Scope) -> Standpoint:
     project = scope.project
     return Standpoint(
         channel=scope.channel,
-        language=scope.locale.partition("-")[0],
+        language=scope.language,
         thresholds=thresholds_of(project),
         click_values={name: float(value) for name, value in project.click_values.items()},
         names=names_of(project),
@@ -72,7 +72,6 @@ def gather_evidence(
     bands = [read.bands.get(key) for key in keys]
     pages = [read.pages.get(key) for key in keys]
     project = scope.project
-    language = scope.locale.partition("-")[0]
     mine = [decisions.get(row.keyword_id) for row in rows]
     return Evidence(
         texts=[row.text for row in rows],
@@ -91,7 +90,7 @@ def gather_evidence(
         cpc=_cost(bands),
         page=page_facts(
             [
-                None if page is None else page_numbers(row.text, page["results"], language)
+                None if page is None else page_numbers(row.text, page["results"], scope.language)
                 for row, page in zip(rows, pages, strict=True)
             ]
         ),

@@ -52,7 +52,7 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
     decision = Decision.objects.filter(scope=row.scope, keyword=row.keyword).first()
     features = page.payload["features"] if page and page.payload else []
     said = read_as([row])[0]
-    intents = read_intents([said], [features], project.language, standpoint.names)
+    intents = read_intents([said], [features], standpoint.language, standpoint.names)
     return {
         "row": row,
         "channel": row.scope.channel,
@@ -67,14 +67,14 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
             name: round(float(p), 3)
             for name, p in zip(INTENTS, intents.probability[0], strict=True)
         },
-        "intent_evidence": explain_intent(said, features, project.language, standpoint.names),
+        "intent_evidence": explain_intent(said, features, standpoint.language, standpoint.names),
         "intent_overruled": bool(decision and decision.intent),
         "guess": decision.guess if decision else "",
         "drop_reason": decision.reason if decision else "",
         "note": decision.note if decision else "",
         "left_out": rules_of(project).label(row.left_out_by) if row.left_out_by is not None else "",
         "relevance_words": why_relevant(row.scope, row.text),
-        "fit_words": explain_fit(row.text, row.fit, about(row.scope), project.language),
+        "fit_words": explain_fit(row.text, row.fit, about(row.scope), standpoint.language),
         "relevance_from": row.scope.taste.get("decided", 0),
         "origins": list(
             Origin.objects.filter(scope=row.scope, keyword=row.keyword)

@@ -4078,7 +4078,8 @@ export interface components {
         /**
          * OutlayOut
          * @description What the placed pieces bring until the end of the twelve months, with an interval that holds
-         *     it with 80 %, for how many hours and at what cost; how many pieces bring four fifths of it;
+         *     it with 80 %, for how many hours and at what cost; how many of them have an unknown worth and
+         *     count as nothing; how many pieces bring four fifths of it;
          *     how many times more a click would have to be worth for it to pay (0: it does, or never can).
          */
         OutlayOut: {
@@ -4094,6 +4095,8 @@ export interface components {
             cost: number;
             /** Pays */
             pays: boolean;
+            /** Unknown */
+            unknown: number;
             /** Few */
             few: number;
             /** Few Value */

@@ -8,7 +8,7 @@ import { Mark } from "../parts/Mark";
 import { MENU, MENU_ITEM } from "../parts/menu";
 import { signOut } from "../projects/changes";
 import { CHANNELS, STEPS, usePlace } from "../shared/channels";
-import { useOverview, useProjects, useSession } from "../shared/queries";
+import { useOverview, useOwnFiles, useProjects, useSession } from "../shared/queries";
 import { chooseTheme, chosenTheme, THEMES, type Theme } from "../shared/theme";
 import { LocaleMenu } from "./LocaleMenu";
 
@@ -32,6 +32,7 @@ export function TopBar({
   const overview = useOverview(projectId);
   const path = useRouterState({ select: (state) => state.location.pathname });
   const step = STEPS.find((step) => path.endsWith(`/${step.id}`))?.id ?? "gather";
+  const ownFiles = useOwnFiles(projectId);
   const [theme, setTheme] = useState(chosenTheme);
   const left = overview.data?.lookups_left ?? project?.lookups_left;
 
@@ -137,18 +138,28 @@ export function TopBar({
           </span>
         </Help>
       )}
-      <Help
-        figure=""
-        text={
-          "How many lookups are left to buy. Every lookup is priced before it is bought, and " +
-          "never bought twice on one day."
-        }
-        title="Allowance"
-      >
-        <span className="whitespace-nowrap text-on-beam-2">
-          Lookups left <strong className="text-on-beam">{left == null ? "" : exact(left)}</strong>
-        </span>
-      </Help>
+      {ownFiles ? (
+        <Help
+          figure=""
+          text="Nothing is asked of a source: figures come from your files and from you. It can be changed in the project's settings."
+          title="Own files only"
+        >
+          <span className="whitespace-nowrap text-on-beam">Own files only</span>
+        </Help>
+      ) : (
+        <Help
+          figure=""
+          text={
+            "How many lookups are left to buy. Every lookup is priced before it is bought, and " +
+            "never bought twice on one day."
+          }
+          title="Allowance"
+        >
+          <span className="whitespace-nowrap text-on-beam-2">
+            Lookups left <strong className="text-on-beam">{left == null ? "" : exact(left)}</strong>
+          </span>
+        </Help>
+      )}
       <DropdownMenu.Root>
         <DropdownMenu.Trigger className="whitespace-nowrap text-on-beam-2 hover:text-on-beam">
           {session.data?.name || "Person"} <Caret />

@@ -8,7 +8,7 @@ import { JobLine } from "../parts/JobLine";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
 import { channelName, usePlace } from "../shared/channels";
-import { useProject } from "../shared/queries";
+import { useOwnFiles, useProject } from "../shared/queries";
 import { blockOf } from "./upNextWords";
 
 type UpNext = Schemas["UpNextOut"];
@@ -17,6 +17,7 @@ type UpNext = Schemas["UpNextOut"];
 export function UpNextPage() {
   const { projectId, channel } = usePlace();
   const project = useProject(projectId).data;
+  const ownFiles = useOwnFiles(projectId);
   const found = useQuery({
     queryKey: ["up next", projectId],
     queryFn: async () =>
@@ -56,10 +57,7 @@ export function UpNextPage() {
               )}
               <ul>
                 {told.in_the_way.map((blocked) => {
-                  const { words, button, step } = blockOf(
-                    blocked,
-                    project?.figures_from === "files",
-                  );
+                  const { words, button, step } = blockOf(blocked, ownFiles);
                   return (
                     <li
                       key={blocked.what + blocked.channel}

@@ -67,14 +67,16 @@ export function ClusterPage() {
     startClustering(projectId, channel, afresh),
   );
   const make = useMaking(projectId, grid.chosen);
-  useCommand("Cluster what is in none", () => cluster.mutate(false));
-  useCommand("Cluster afresh", () => setRegrouping(true));
-  useCommand("Plan the ticked clusters", make.start, { enabled: grid.chosen.ids.size > 0 });
-  useCommand("Tick all clusters in sight", () => grid.chosen.toggleAll(), { keys: "a" });
   const columns = useMemo(() => clusterColumns(currency, planned), [currency, planned]);
   const jobs = overview?.jobs.filter((job) => job.kind === "cluster") ?? [];
   const counts = overview?.channels.find((counted) => counted.channel === channel);
   const clustered = (counts?.clusters ?? 0) > 0;
+  useCommand("Cluster what is in none", () => cluster.mutate(false), {
+    enabled: looseOf(counts) > 0,
+  });
+  useCommand("Cluster afresh", () => setRegrouping(true), { enabled: clustered });
+  useCommand("Plan the ticked clusters", make.start, { enabled: grid.chosen.ids.size > 0 });
+  useCommand("Tick all clusters without a piece", () => grid.chosen.toggleAll(), { keys: "a" });
   const many = grid.chosen.ids.size;
 
   return (
@@ -236,7 +238,7 @@ function Buttons(props: {
         <Button
           look="main"
           disabled={!many || props.making}
-          title={many ? undefined : "Tick clusters first: Space ticks one, a all in sight"}
+          title={many ? undefined : "Tick clusters first: Space ticks one, a ticks all"}
           onClick={props.onPlan}
         >
           {many ? `Plan ${plural(many, "piece")}` : "Plan: tick clusters first"}
@@ -269,8 +271,8 @@ function Nothing({
       {counts?.keywords
         ? "Keywords whose results pages show the same results belong to one piece. Where a " +
           "page was not read, wording decides."
-        : "There is no keyword on this channel yet. Gather some first, and measure them: " +
-          "clusters rest on results pages."}
+        : "There is no keyword on this channel yet. Gather some first. Clusters rest on results " +
+          "pages where they were read, else on wording and meaning."}
     </Empty>
   );
 }

@@ -10,7 +10,7 @@ import { JobLine } from "../parts/JobLine";
 import { PageHead } from "../parts/PageHead";
 import { useKept } from "../parts/useKept";
 import { CHANNELS, usePlace } from "../shared/channels";
-import { useOverview, useProject } from "../shared/queries";
+import { useOverview, useOwnFiles, useProject } from "../shared/queries";
 import { isOpen } from "../shared/useChange";
 import { CombineDialog } from "./combiner/CombineDialog";
 import { ImportDialog } from "./files/ImportDialog";
@@ -37,6 +37,7 @@ export function GatherPage() {
   const navigate = useNavigate({ from: "/p/$projectId/$channel/gather" });
   const overview = useOverview(projectId).data;
   const project = useProject(projectId).data;
+  const ownFiles = useOwnFiles(projectId);
   const [run, setRun] = useKept<Run>(
     `bunraku.run.${projectId}.${channel}`,
     emptyRun(channel),
@@ -80,7 +81,7 @@ export function GatherPage() {
     <>
       <main className="flex min-w-0 flex-1 flex-col">
         <div className="flex shrink-0 flex-col gap-[10px] px-[18px] pb-2">
-          <PageHead title="Gather keywords" about={aboutLine(overview?.channels ?? [])}>
+          <PageHead title="Gather keywords" about={aboutLine(overview?.channels ?? [], ownFiles)}>
             <Button onClick={() => setCombining(true)}>Combine words</Button>
             <Button onClick={() => bring(true)}>Bring a list</Button>
           </PageHead>
@@ -88,7 +89,7 @@ export function GatherPage() {
             projectId={projectId}
             language={project?.language ?? "en"}
             places={project?.places ?? []}
-            ownFiles={project?.figures_from === "files"}
+            ownFiles={ownFiles}
             fresh={overview && !overview.channels.some((c) => c.keywords > 0)}
             run={run}
             onRun={setRun}
@@ -112,7 +113,7 @@ export function GatherPage() {
             aria-label="What was gathered"
             className="flex shrink-0 gap-5 border-b border-hairline px-[18px]"
           >
-            {TABS.map((id) => (
+            {TABS.filter((id) => !ownFiles || id !== "covered").map((id) => (
               <Tabs.Trigger key={id} value={id} className={TAB}>
                 {names[id]}
               </Tabs.Trigger>
@@ -187,9 +188,15 @@ export function GatherPage() {
   );
 }
 
-function aboutLine(channels: readonly { channel: string; keywords: number }[]): string {
+function aboutLine(
+  channels: readonly { channel: string; keywords: number }[],
+  ownFiles: boolean,
+): string {
   const total = channels.reduce((sum, counted) => sum + counted.keywords, 0);
-  if (!total) return "Begin with two or three words that people would search for";
+  if (!total)
+    return ownFiles
+      ? "Bring a list, or type what people search for"
+      : "Begin with two or three words that people would search for";
   const told = CHANNELS.map((channel) => ({
     ...channel,
     keywords: channels.find((c) => c.channel === channel.id)?.keywords ?? 0,

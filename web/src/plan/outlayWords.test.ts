@@ -8,6 +8,7 @@ const outlay = {
   hours: 353,
   cost: 3530,
   pays: false,
+  unknown: 0,
   few: 9,
   few_value: 232,
   few_hours: 71,
@@ -31,10 +32,13 @@ describe("what a plan brings for its hours", () => {
     expect(second).toMatch(/more than the £3,530 they cost/);
     const few = { ...outlay, few: 1, few_value: 900, few_hours: 5, times: 1.44 };
     const [, would, one] = outlayWords(few, "£", 10);
-    expect(would).toMatch(/1.4 times as much, or if only those were made/);
+    expect(would).toMatch(/1.4 times as much, or if only the 1 best piece were made/);
     expect(one).toBe("1 piece brings four fifths of it in 5 hours: begin with that one.");
   });
   it("says what is not known", () => {
+    expect(outlayWords({ ...outlay, unknown: 2 }, "£", 10)[0]).toMatch(
+      /2 pieces of unknown worth count as nothing\.$/,
+    );
     expect(outlayWords({ ...outlay, hours: 0 }, "£", 10)).toEqual(["Nothing is placed yet."]);
     expect(outlayWords({ ...outlay, value: 0 }, "£", 10)[0]).toMatch(/is not known/);
   });

@@ -27,7 +27,11 @@ export function outlayWords(outlay: Outlay, currency: string, hourValue: number)
             `${outlay.few === 1 ? "that one" : "those"}.`,
         ]
       : [];
-  const spent = `${plural(Math.round(outlay.hours), "hour")} bring ${about}, ${anHour}.`;
+  const unknown = outlay.unknown
+    ? ` ${plural(outlay.unknown, "piece of unknown worth counts", "pieces of unknown worth count")} ` +
+      "as nothing."
+    : "";
+  const spent = `${plural(Math.round(outlay.hours), "hour")} bring ${about}, ${anHour}.${unknown}`;
   if (outlay.pays)
     return [
       spent,
@@ -38,7 +42,7 @@ export function outlayWords(outlay: Outlay, currency: string, hourValue: number)
   const would =
     `It would if a click were worth ${times(outlay.times)} as much` +
     (outlay.few_hours && outlay.few_value >= outlay.few_hours * hourValue
-      ? ", or if only those were made."
+      ? `, or if only the ${plural(outlay.few, "best piece")} were made.`
       : ".");
   return [
     `In its first year this plan does not pay. ${spent}`,

@@ -1,8 +1,7 @@
 import { Choice } from "../parts/Choice";
 import { Field, INPUT } from "../parts/Field";
 import { readNumber } from "../parts/numbers";
-import { Select } from "../parts/Select";
-import { COUNTRIES, countryName, LANGUAGES, languageName } from "../shared/locales";
+import { LocaleFields } from "./LocaleFields";
 import { CURRENCIES, type Fields } from "./projectWords";
 import { ThresholdFields } from "./ThresholdFields";
 
@@ -59,44 +58,18 @@ export function ProjectFields({
         )}
       </Field>
       <div className="grid grid-cols-4 gap-3">
-        <Field label="Country" error={errors.country}>
-          {(id) => (
-            <Select
-              id={id}
-              value={fields.country}
-              onChange={(value) =>
-                onChange({
-                  ...fields,
-                  country: value,
-                  currency: CURRENCIES[value] ?? "€",
-                })
-              }
-              className={INPUT}
-            >
-              {COUNTRIES.map((code) => (
-                <option key={code} value={code}>
-                  {countryName(code)}
-                </option>
-              ))}
-            </Select>
-          )}
-        </Field>
-        <Field label="Language" error={errors.language}>
-          {(id) => (
-            <Select
-              id={id}
-              value={fields.language}
-              onChange={(value) => set("language", value)}
-              className={INPUT}
-            >
-              {LANGUAGES.map((code) => (
-                <option key={code} value={code}>
-                  {languageName(code)}
-                </option>
-              ))}
-            </Select>
-          )}
-        </Field>
+        <LocaleFields
+          country={fields.country}
+          language={fields.language}
+          errors={errors}
+          onChange={(changed) =>
+            onChange({
+              ...fields,
+              ...changed,
+              ...(changed.country && { currency: CURRENCIES[changed.country] ?? "€" }),
+            })
+          }
+        />
         <Field label="Currency" error={errors.currency}>
           {(id) => (
             <input

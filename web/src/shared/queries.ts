@@ -20,6 +20,10 @@ export const projectQuery = (projectId: number) => ({
 
 export const useProject = (projectId: number) => useQuery(projectQuery(projectId));
 
+/** Whether a project rests on its own files alone: then no source is asked for anything. */
+export const useOwnFiles = (projectId: number): boolean =>
+  useProject(projectId).data?.figures_from === "files";
+
 export const useFigures = () =>
   useQuery({
     queryKey: ["figures"],

@@ -12,6 +12,13 @@ const FEATURES: Record<string, string> = {
   map: "map",
 };
 
+/** What a chance rests on where the page was not read. */
+const INSTEAD: Record<string, string> = {
+  file: "the difficulty that your file tells",
+  guess: "your own guess",
+  assumed: "the assumption that it is even; guess it below where you know",
+};
+
 /** The first ten results, ads left out: who stands there, how strong, and which the outlet would
  * outrank. */
 export function ResultsBlock({ told }: { told: Inspection }) {
@@ -88,7 +95,11 @@ export function ResultsBlock({ told }: { told: Inspection }) {
         </ol>
       ) : (
         <p className="text-quiet">
-          {told.page_on ? "The source found no results." : "Not read yet."}
+          {told.page_on
+            ? "The source found no results."
+            : told.row.chance_from === "" || told.row.waiting
+              ? "Not read yet."
+              : `Not read: the chance rests on ${INSTEAD[told.row.chance_from] ?? "nothing"}.`}
         </p>
       )}
       {also.length > 0 && (

@@ -16,7 +16,7 @@ import { isOutOfPlay, useDeciding } from "../parts/useDeciding";
 import { useGrid } from "../parts/useGrid";
 import { useKey } from "../parts/useKey";
 import { usePlace } from "../shared/channels";
-import { useOverview, useProject } from "../shared/queries";
+import { useOverview, useOwnFiles, useProject } from "../shared/queries";
 import { sheetColumns } from "./columns";
 import { FilterLine } from "./FilterLine";
 import {
@@ -84,6 +84,7 @@ export function WeighPage() {
   const waiting = counts ? counts.keywords - counts.measured : 0;
   const currency = project?.currency ?? "£";
   const many = grid.chosen.ids.size;
+  const ownFiles = useOwnFiles(projectId);
 
   const patch = useCallback(
     (changed: SheetAddress) =>
@@ -97,9 +98,8 @@ export function WeighPage() {
     if (row) tray.toggle(row.id);
   });
   useKey("v", () => grid.current >= 0 && rows.toggle(grid.current));
-  useKey("m", () => setMeasuring(true));
+  useKey("m", () => setMeasuring(true), { enabled: !ownFiles });
 
-  const ownFiles = project?.figures_from === "files";
   const take = useTaking(projectId, channel, search, grid.chosen);
   const waits = !ownFiles && (many > 0 || waiting > 0);
   useCommand("Measure", () => setMeasuring(true), { keys: "m", enabled: waits });
@@ -127,7 +127,7 @@ export function WeighPage() {
         <div className="flex shrink-0 flex-col gap-[10px] px-[18px] pb-3">
           <PageHead
             title="Weigh the keywords"
-            about={counts ? aboutLine(counts.measured, waiting, counts.shortlisted) : ""}
+            about={counts ? aboutLine(counts.measured, waiting, counts.shortlisted, ownFiles) : ""}
           >
             {many > 0 && (
               <>
@@ -216,9 +216,14 @@ export function WeighPage() {
   );
 }
 
-function aboutLine(measured: number, waiting: number, shortlisted: number): string {
+function aboutLine(
+  measured: number,
+  waiting: number,
+  shortlisted: number,
+  ownFiles: boolean,
+): string {
   return [
-    `${exact(measured)} measured`,
+    `${exact(measured)} ${ownFiles ? "weighed" : "measured"}`,
     waiting ? `${exact(waiting)} waiting` : "",
     shortlisted ? `${exact(shortlisted)} on the shortlist` : "",
   ]

@@ -108,7 +108,7 @@ def source_name(project: Project, way: Way) -> str:
 
 def _ask_box(unit: Unit) -> Iterator[Found]:
     scope, options = unit.scope, unit.options
-    level = list(unit.only) or prompts(unit.way.id, unit.seed.text, scope.locale[:2])
+    level = list(unit.only) or prompts(unit.way.id, unit.seed.text, scope.language)
     asked = set(level)
     for _ in range(options.depth):
         fresh: dict[str, None] = {}
@@ -172,7 +172,7 @@ def _ask_fields(unit: Unit, spend: Spend) -> Iterator[Found]:
         for address, said in fields.items()
         if said
     ]
-    used = phrases_used(read, unit.seed.text, unit.scope.locale[:2])
+    used = phrases_used(read, unit.seed.text, unit.scope.language)
     suggestions = [(phrase.text, unit.came(figure=phrase.used_by)) for phrase in used]
     yield Found(suggestions, {**missing, **unanswered})
 

@@ -80,7 +80,7 @@ def _estimate_way(
         return WayEstimate(way.id, 0, 0, sum(map(len, fresh.values())))
     asks = price = 0
     for scope in scopes:
-        wanted = [asked for seed in seeds for asked in first_asks(way, seed, scope.locale[:2])]
+        wanted = [asked for seed in seeds for asked in first_asks(way, seed, scope.language)]
         asks += len(wanted)
         price += _price_of_first(way, scope, wanted, options)
     places = len(seeds) * len(scopes)

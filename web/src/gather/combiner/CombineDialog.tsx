@@ -8,6 +8,7 @@ import { Modal } from "../../parts/Modal";
 import { ProblemNote } from "../../parts/ProblemNote";
 import { useKept } from "../../parts/useKept";
 import { useSettled } from "../../parts/useSettled";
+import { useOwnFiles } from "../../shared/queries";
 import { useChange } from "../../shared/useChange";
 import { takeCombinations } from "../changes";
 import { useCombinations } from "../queries";
@@ -48,7 +49,9 @@ export function CombineDialog({
     emptyRecipe(places),
     (kept) => shape.safeParse(kept).data,
   );
-  const sent = toServer(recipe, channel);
+  const ownFiles = useOwnFiles(projectId);
+  // Where no source is asked, no search box knows anything.
+  const sent = toServer({ ...recipe, onlyKnown: recipe.onlyKnown && !ownFiles }, channel);
   const settled = useSettled(JSON.stringify(sent), 300);
   const made = useCombinations(projectId, JSON.parse(settled), open);
   const take = useChange(projectId, () => takeCombinations(projectId, sent), {
@@ -140,6 +143,7 @@ export function CombineDialog({
           projectId={projectId}
           channel={channel}
           made={terms.length ? made.data : undefined}
+          asks={!ownFiles}
         />
       )}
       <div className="flex items-center gap-4 pt-3">
@@ -148,15 +152,17 @@ export function CombineDialog({
           disabled={!fresh || take.isPending || !!made.error}
           onClick={() => take.mutate(undefined)}
         >
-          {recipe.onlyKnown ? "Take what the search box knows" : `Take ${exact(fresh)}`}
+          {sent.only_known ? "Take what the search box knows" : `Take ${exact(fresh)}`}
         </Button>
-        <label className="flex items-center gap-2">
-          <Checkbox
-            checked={recipe.onlyKnown}
-            onChange={(checked) => set({ onlyKnown: checked })}
-          />
-          Only what the search box knows (asked one by one, free)
-        </label>
+        {!ownFiles && (
+          <label className="flex items-center gap-2">
+            <Checkbox
+              checked={recipe.onlyKnown}
+              onChange={(checked) => set({ onlyKnown: checked })}
+            />
+            Only what the search box knows (asked one by one, free)
+          </label>
+        )}
         <label className="flex items-center gap-2">
           <Checkbox
             checked={recipe.keepDoubled}

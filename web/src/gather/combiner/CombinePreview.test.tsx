@@ -21,7 +21,7 @@ const MADE = {
 function setUp() {
   const draw = (made: Schemas["CombinationsOut"]) => (
     <Toasts>
-      <CombinePreview projectId={1} channel="web" made={made} />
+      <CombinePreview asks projectId={1} channel="web" made={made} />
     </Toasts>
   );
   const { rerender } = render(draw(MADE));

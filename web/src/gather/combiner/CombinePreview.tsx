@@ -11,10 +11,13 @@ export function CombinePreview({
   projectId,
   channel,
   made,
+  asks,
 }: {
   projectId: number;
   channel: Channel;
   made: Schemas["CombinationsOut"] | undefined;
+  /** Whether there is a search box to ask. */
+  asks: boolean;
 }) {
   const [known, setKnown] = useState<{ of: string; texts: ReadonlySet<string>; missing: number }>();
   const [asking, setAsking] = useState(false);
@@ -56,9 +59,11 @@ export function CombinePreview({
           {told && told.missing > 0 && `, ${exact(told.missing)} got no answer`}
           {told && "."}
         </p>
-        <Button disabled={asking || !shown.length} onClick={ask}>
-          {asking ? "Asking" : `Ask the search box about ${exact(shown.length)}`}
-        </Button>
+        {asks && (
+          <Button disabled={asking || !shown.length} onClick={ask}>
+            {asking ? "Asking" : `Ask the search box about ${exact(shown.length)}`}
+          </Button>
+        )}
       </div>
       <ul
         // biome-ignore lint/a11y/noNoninteractiveTabindex: keys must reach what scrolls

@@ -1,4 +1,5 @@
 import type { Channel } from "../../api/client";
+import { useOwnFiles } from "../../shared/queries";
 import { useRuns } from "../queries";
 import { RunLine } from "./RunLine";
 
@@ -16,7 +17,8 @@ export function RunsList({
   onShow: (job: number) => void;
 }) {
   const runs = useRuns(projectId).data;
-  if (runs?.length === 0) return <HowItGoes />;
+  const ownFiles = useOwnFiles(projectId);
+  if (runs?.length === 0) return <HowItGoes ownFiles={ownFiles} />;
   return (
     <>
       <h2 className="pb-2 text-lg">Runs</h2>
@@ -34,15 +36,24 @@ export function RunsList({
   );
 }
 
-function HowItGoes() {
+function HowItGoes({ ownFiles }: { ownFiles: boolean }) {
   return (
     <>
       <h2 className="text-lg">How it goes</h2>
       <ol className="flex list-decimal flex-col gap-2 py-2 pl-4 text-ink-2">
-        <li>
-          Type the words your customers, readers or viewers would use. Two or three are enough.
-        </li>
-        <li>Choose the ways in. Most are free; the price of the others stands beside them.</li>
+        {ownFiles ? (
+          <>
+            <li>Bring a list with its figures, type keywords, or combine words.</li>
+            <li>What your file tells is weighed at once; nothing is asked of a source.</li>
+          </>
+        ) : (
+          <>
+            <li>
+              Type the words your customers, readers or viewers would use. Two or three are enough.
+            </li>
+            <li>Choose the ways in. Most are free; the price of the others stands beside them.</li>
+          </>
+        )}
         <li>
           What comes streams in. y keeps, s shortlists, p parks with a note, x drops, d makes it the
           next seed.

@@ -6,9 +6,8 @@ import { Button } from "../../parts/Button";
 import { Choice } from "../../parts/Choice";
 import { Field, INPUT } from "../../parts/Field";
 import { ProblemNote } from "../../parts/ProblemNote";
-import { Select } from "../../parts/Select";
-import { COUNTRIES, countryName, LANGUAGES, languageName } from "../../shared/locales";
 import { createProject } from "../changes";
+import { LocaleFields } from "../LocaleFields";
 import { PlainPage } from "../PlainPage";
 import {
   type Draft,
@@ -159,28 +158,7 @@ function WhereStep({
   return (
     <>
       <div className="grid grid-cols-2 gap-3">
-        <Field label="Country">
-          {(id) => (
-            <Select id={id} value={draft.country} onChange={(country) => onChange({ country })}>
-              {COUNTRIES.map((code) => (
-                <option key={code} value={code}>
-                  {countryName(code)}
-                </option>
-              ))}
-            </Select>
-          )}
-        </Field>
-        <Field label="Language">
-          {(id) => (
-            <Select id={id} value={draft.language} onChange={(language) => onChange({ language })}>
-              {LANGUAGES.map((code) => (
-                <option key={code} value={code}>
-                  {languageName(code)}
-                </option>
-              ))}
-            </Select>
-          )}
-        </Field>
+        <LocaleFields country={draft.country} language={draft.language} onChange={onChange} />
       </div>
       <Field
         label="Towns or regions you serve"
