@@ -1,4 +1,10 @@
-"""Kinds of reading that are none of a source's (`sources.protocol.What`)."""
+"""Kinds of reading that are none of a source's (`sources.protocol.What`), and what a reading is
+before it is kept."""
+
+from typing import Any
 
 OWN_REPORT = "own"
 """Clicks, impressions and position from the person's own report: no source sells it."""
+
+Answered = tuple[str, str, dict[str, Any] | None]
+"""Kind, term, payload (None: the source has nothing)."""

@@ -6,12 +6,11 @@ from typing import Any
 
 from bunraku.server.database.bulk import insert_many
 from bunraku.server.database.parts import in_parts
+from bunraku.server.readings.kinds import Answered
 from bunraku.server.readings.models import Device, Reading
 from bunraku.server.sheet.models import Scope
 from bunraku.sources.protocol import Vantage
 
-Answered = tuple[str, str, dict[str, Any] | None]
-"""Kind, term, payload (None: the source has nothing)."""
 NOWHERE = Vantage(depth=0)
 """The vantage of what looks the same from everywhere."""
 

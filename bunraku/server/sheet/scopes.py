@@ -48,12 +48,18 @@ def add_keywords(
     transaction."""
     keys = list(texts)
     out, came = left_out or {}, ways or {}
-    same = {"project": scope.project.pk}
+    project = scope.project.pk
+    newest = Keyword.objects.order_by("-pk").values_list("pk", flat=True).first() or 0
+    same = {"project": project}
     insert_many(Keyword, ("key", "text"), texts.items(), same=same, ignore_conflicts=True)
-    here: dict[str, tuple[int, str]] = {}
+    # What was made just now is asked for as one range, and stands nowhere yet.
+    made = Keyword.objects.filter(project=project, pk__gt=newest)
+    here = {
+        key: (pk, text) for key, pk, text in made.values_list("key", "pk", "text") if key in texts
+    }
     there: set[int] = set()
-    for part in in_parts(keys):
-        keywords = Keyword.objects.filter(project=scope.project, key__in=part)
+    for part in in_parts([key for key in keys if key not in here]):
+        keywords = Keyword.objects.filter(project=project, key__in=part)
         stands = Exists(Row.objects.filter(scope=scope, keyword=OuterRef("pk")))
         for key, pk, text, known in keywords.values_list("key", "pk", "text", stands):
             here[key] = (pk, text)

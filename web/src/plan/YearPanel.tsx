@@ -101,8 +101,9 @@ export function YearPanel({
             {told.more_titles.length
               ? `Would bring about ${money(told.more_adds, currency)} in the year: ` +
                 `${told.more_titles.map((title) => `“${title}”`).join(", ")}.`
-              : "Would bring nothing that is known: every cluster with a worth has its piece. " +
-                "Gather and weigh more."}
+              : told.rows.length
+                ? "Nothing that is known is left for them: the hours above hold it all."
+                : "Nothing that is known is worth them. Gather and weigh more."}
           </p>
         </Block>
       )}

@@ -1,17 +1,14 @@
-"""Importing: the rows of a file become keywords and readings, in batches that can be done again;
-what is refused is kept with its reason."""
+"""Importing: the rows of a file become keywords and readings, in parts that can be done again; what
+is refused is kept with its reason."""
 
-from collections.abc import Iterable, Iterator, Sequence
 from contextlib import closing
 from datetime import date
 
 from django.db import transaction
 
 from bunraku.core.formats.bad_file import BadFile
-from bunraku.core.formats.figures_in import Figure
-from bunraku.core.formats.keywords_in import Plan, Refused, Taken
-from bunraku.core.formats.own_pages import add_up
-from bunraku.core.formats.reading import Wanted, read_rows
+from bunraku.core.formats.keywords_in import Plan
+from bunraku.core.formats.reading import Wanted
 from bunraku.core.gather.merge import Merged
 from bunraku.core.gather.merge import Origin as Came
 from bunraku.installation.confined import TooMuch, confined
@@ -19,7 +16,8 @@ from bunraku.server.clock import today
 from bunraku.server.database.parts import in_parts
 from bunraku.server.errors import BunrakuError
 from bunraku.server.gather.brought import Bringing, Brought
-from bunraku.server.gather.files.row_readings import OWN, readings_of
+from bunraku.server.gather.files.parts import Part, parts_of
+from bunraku.server.gather.files.row_readings import OWN
 from bunraku.server.gather.files.uploads import READING, find_upload, given_up, look, path_of
 from bunraku.server.gather.keeping import keep_merged
 from bunraku.server.gather.models import RefusedRow, Upload
@@ -37,10 +35,6 @@ from bunraku.server.sheet.models import Decision
 from bunraku.server.sheet.scopes import scope_of
 from bunraku.server.signals import figures_outdated
 from bunraku.sources.protocol import Match
-
-BATCH = 5_000
-"""Rows of a file stored between two looks at whether to stop: about a second."""
-_OWN_ADDED = {"clicks", "impressions"}
 
 
 class ImportParams(Params):
@@ -128,21 +122,21 @@ class Import(JobKind[ImportParams, Imported]):
         plan = Plan(params.heading, params.mapping, decimals)
         work.start("Reading the file", upload.size_bytes and _rows_about(upload))
         RefusedRow.objects.filter(job=work.job).delete()
-        batches = _Batches(work, plan)
-        path = path_of(upload)
+        storing = _Storing(work, plan)
         # Read by another process while this one stores what was read before.
-        parts = confined(read_rows, path, params.sheet, plan, BATCH, bounds=READING)
+        given = (path_of(upload), params.sheet, plan, params.match, storing.on)
+        parts = confined(parts_of, *given, bounds=READING)
         try:
             with closing(parts):
-                for part in _added_up(parts) if batches.adds_up else parts:
-                    batches.take(part)
-                    work.advance(len(part))
+                for part in parts:
+                    storing.take(part)
+                    work.advance(part.rows)
         except BadFile as bad:
             work.result.remark(f"{bad} What came before it is in.")
         except TooMuch as bound:
             work.result.remark(f"{given_up(bound, READING)} What came before it is in.")
         finally:
-            batches.bringing.report(now=True)
+            storing.bringing.report(now=True)
         start_tidying(work.project)
         if work.result.figures:
             figures_outdated.send(sender=Project, project=work.project, settings=False)
@@ -165,25 +159,6 @@ class Import(JobKind[ImportParams, Imported]):
         return params.name
 
 
-def _added_up(
-    parts: Iterable[list[Taken | Refused]],
-) -> Iterator[Sequence[Taken | Refused]]:
-    """A report's parts with each query once. It must be read to its end first; where it breaks off,
-    that is told after what came before."""
-    rows: list[Taken | Refused] = []
-    broken: Exception | None = None
-    try:
-        for part in parts:
-            rows += part
-    except (BadFile, TooMuch) as failed:
-        broken = failed
-    whole = add_up(rows)
-    for start in range(0, len(whole), BATCH):
-        yield whole[start : start + BATCH]
-    if broken is not None:
-        raise broken
-
-
 def _rows_about(upload: Upload) -> int:
     """About how many rows a file has: its lines; of a spreadsheet, from its size."""
     with path_of(upload).open("rb") as file:
@@ -193,8 +168,8 @@ def _rows_about(upload: Upload) -> int:
         return sum(chunk.count(b"\n") for chunk in iter(lambda: file.read(1_000_000), b"")) or 1
 
 
-class _Batches:
-    """Takes rows a batch at a time, and counts them."""
+class _Storing:
+    """Stores a file's parts, and counts what they hold."""
 
     def __init__(self, work: Work[ImportParams, Imported], plan: Plan) -> None:
         self.work = work
@@ -207,67 +182,33 @@ class _Batches:
         # The same file again on its day: what it says now takes the place of what it said.
         self.again = has_said(self.scope, self.source, self.on)
         self.came = Came(method, work.params.name[:200], self.source)
-        # Figures of each keyword as they stood first, to tell where they stand there otherwise.
-        self._seen: dict[str, dict[str, Figure]] = {}
-        # Several pages of one's own for one query are one keyword: their clicks add up.
-        self.adds_up = bool(_OWN_ADDED & set(plan.mapping)) and "page" in plan.mapping
 
-    def take(self, part: Sequence[Taken | Refused]) -> None:
-        """Keep the good rows of a batch with their figures and notes; note the refused ones."""
+    def take(self, part: Part) -> None:
+        """Keep the keywords of a part with their figures and notes; note what is told of rows."""
         job, result, bringing = self.work.job, self.work.result, self.bringing
-        refused = [row for row in part if isinstance(row, Refused)]
-        told: list[Refused] = []
-        taken = self._once((row for row in part if isinstance(row, Taken)), told)
         RefusedRow.objects.bulk_create(
             RefusedRow(job=job, number=r.number, text=r.text, code=r.code, message=r.message[:300])
-            for r in (*refused, *told)
+            for r in part.told
         )
-        merged = Merged(
-            {key: row.text for key, row in taken.items()}, {key: [self.came] for key in taken}
-        )
-        bringing.tally.suggested += len(taken)
+        merged = Merged(part.texts, {key: [self.came] for key in part.texts})
+        bringing.tally.suggested += len(part.texts)
         ids = keep_merged(job, self.scope, merged, bringing.rules, bringing.tally)
-        match = self.work.params.match
-        readings = [
-            reading for row in taken.values() for reading in readings_of(row, match, self.on)
-        ]
         with transaction.atomic():
             if self.again:
-                take_back(self.scope, self.source, self.on, {key for _, key, _ in readings})
-            keep_readings(self.scope, self.source, self.on, readings)
-            self._store_notes(
-                {ids[key]: row.texts.get("note", "") for key, row in taken.items() if key in ids}
-            )
-        result.rows += len(part)
-        result.refused += len(refused)
-        result.figures += len(readings)
+                take_back(self.scope, self.source, self.on, {key for _, key, _ in part.readings})
+            keep_readings(self.scope, self.source, self.on, part.readings)
+            self._store_notes({ids[key]: note for key, note in part.notes.items() if key in ids})
+        result.rows += part.rows
+        result.refused += part.refused
+        result.repeated += part.repeated
+        result.differing += part.differing
+        result.unread += part.unread
+        result.figures += len(part.readings)
         bringing.report()
-
-    def _once(self, rows: Iterable[Taken], told: list[Refused]) -> dict[str, Taken]:
-        """Each keyword once, as it stood first; those that were met before are counted, and told
-        where their figures are others, as is what could not be read."""
-        taken: dict[str, Taken] = {}
-        result = self.work.result
-        for row in rows:
-            if row.unread:
-                result.unread += 1
-                why = "Taken without a figure. " + " ".join(row.unread)
-                told.append(Refused(row.number, row.text[:60], "figure_unread", why))
-            before = self._seen.get(row.key)
-            if before is None:
-                self._seen[row.key] = row.figures
-                taken[row.key] = row
-                continue
-            result.repeated += 1
-            if any(before.get(name) != figure for name, figure in row.figures.items()):
-                result.differing += 1
-                why = "It stands further up with other figures; those stand."
-                told.append(Refused(row.number, row.text[:60], "stands_twice", why))
-        return taken
 
     def _store_notes(self, notes: dict[int, str]) -> None:
         """Notes of the file on keywords; what the person noted stays."""
-        for part in in_parts([pk for pk, note in notes.items() if note]):
+        for part in in_parts(list(notes)):
             decided = Decision.objects.filter(scope=self.scope, keyword__in=part)
             noted = set(decided.exclude(note="").values_list("keyword", flat=True))
             Decision.objects.bulk_create(

@@ -5,8 +5,7 @@ from datetime import date
 from bunraku.core.formats.figures_in import Figure
 from bunraku.core.formats.keywords_in import Taken
 from bunraku.core.formats.months_in import PREFIX, month_before
-from bunraku.server.readings.kinds import OWN_REPORT
-from bunraku.server.readings.writing import Answered
+from bunraku.server.readings.kinds import OWN_REPORT, Answered
 from bunraku.sources.protocol import Match, What
 
 MOST_SEARCHES = 10**10

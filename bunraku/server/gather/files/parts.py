@@ -1,0 +1,100 @@
+"""A file's rows made ready for storing. It is done in the process that reads the file, beside the
+one that stores what was read before; so nothing here knows the database."""
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass, field
+from datetime import date
+from pathlib import Path
+
+from bunraku.core.formats.bad_file import BadFile
+from bunraku.core.formats.figures_in import Figure
+from bunraku.core.formats.keywords_in import Plan, Refused, Taken
+from bunraku.core.formats.own_pages import add_up
+from bunraku.core.formats.reading import read_rows
+from bunraku.server.gather.files.row_readings import readings_of
+from bunraku.server.readings.kinds import Answered
+from bunraku.sources.protocol import Match
+
+BATCH = 5_000
+"""Rows of a file stored between two looks at whether to stop: under a second."""
+_ADDED_UP = {"clicks", "impressions"}
+
+
+@dataclass
+class Part:
+    """Some rows of a file: how many; each keyword in them that did not stand further up, with its
+    text by its key, its readings and its note; what is told of refused and doubtful rows; how many
+    were refused, stand twice, stand twice with other figures, or have a figure that could not be
+    read."""
+
+    rows: int = 0
+    texts: dict[str, str] = field(default_factory=dict)
+    readings: list[Answered] = field(default_factory=list)
+    notes: dict[str, str] = field(default_factory=dict)
+    told: list[Refused] = field(default_factory=list)
+    refused: int = 0
+    repeated: int = 0
+    differing: int = 0
+    unread: int = 0
+
+
+def parts_of(path: Path, sheet: str, plan: Plan, match: Match, on: date) -> Iterator[Part]:
+    """A table's parts, in order.
+
+    Parameters: the file, its sheet, how it is read, the match type and day of its searches.
+    Returns: parts of `BATCH` rows. Raises: `BadFile`, after what came before it. Memory grows with
+    the keywords' figures; a report of one's own pages is held whole."""
+    raw = read_rows(path, sheet, plan, BATCH)
+    # Several pages of one's own for one query are one keyword: their clicks add up.
+    several = "page" in plan.mapping and bool(_ADDED_UP & set(plan.mapping))
+    seen: dict[str, dict[str, Figure]] = {}
+    for rows in _added_up(raw) if several else raw:
+        yield _part(rows, seen, match, on)
+
+
+def _added_up(parts: Iterable[Sequence[Taken | Refused]]) -> Iterator[Sequence[Taken | Refused]]:
+    """A report's parts with each query once. It must be read to its end first; where it breaks off,
+    that is told after what came before."""
+    rows: list[Taken | Refused] = []
+    broken: BadFile | None = None
+    try:
+        for part in parts:
+            rows += part
+    except BadFile as bad:
+        broken = bad
+    whole = add_up(rows)
+    for start in range(0, len(whole), BATCH):
+        yield whole[start : start + BATCH]
+    if broken is not None:
+        raise broken
+
+
+def _part(
+    rows: Sequence[Taken | Refused], seen: dict[str, dict[str, Figure]], match: Match, on: date
+) -> Part:
+    """Each keyword once, as it stood first; those met before are counted, and told where their
+    figures are others, as is what could not be read."""
+    part = Part(len(rows))
+    for row in rows:
+        if isinstance(row, Refused):
+            part.refused += 1
+            part.told.append(row)
+            continue
+        if row.unread:
+            part.unread += 1
+            why = "Taken without a figure. " + " ".join(row.unread)
+            part.told.append(Refused(row.number, row.text[:60], "figure_unread", why))
+        before = seen.get(row.key)
+        if before is None:
+            seen[row.key] = row.figures
+            part.texts[row.key] = row.text
+            part.readings += readings_of(row, match, on)
+            if row.texts.get("note"):
+                part.notes[row.key] = row.texts["note"]
+            continue
+        part.repeated += 1
+        if any(before.get(name) != figure for name, figure in row.figures.items()):
+            part.differing += 1
+            why = "It stands further up with other figures; those stand."
+            part.told.append(Refused(row.number, row.text[:60], "stands_twice", why))
+    return part
