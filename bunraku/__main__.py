@@ -132,10 +132,8 @@ def _hold(data: Path) -> IO[str]:
 
 
 def _make_ready(environment: dict[str, str], *, demo: bool) -> bool:
-    steps = [manage("ready"), *([manage("load_demo")] if demo else [])]
-    return not any(
-        subprocess.run(step, env=environment, cwd=ROOT, check=False).returncode for step in steps
-    )
+    step = manage("ready", *(["--demo"] if demo else []))
+    return not subprocess.run(step, env=environment, cwd=ROOT, check=False).returncode
 
 
 def _back_up(given: argparse.Namespace) -> int:

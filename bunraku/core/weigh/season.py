@@ -6,7 +6,7 @@ from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy import stats
+from scipy.special import fdtri
 
 Floats = NDArray[np.floating[Any]]
 Ints = NDArray[np.int64]
@@ -218,7 +218,7 @@ def _season_strength(residual: Floats) -> Floats:
     # Twelve months are eleven free differences.
     f = (between / 11) / mean_within
     explained = 1 - (within / free) / np.maximum(total / (12 * years - 1), 1e-9)
-    critical = stats.f.ppf(1 - SEASON_P, 11, free)
+    critical = fdtri(11, free, 1 - SEASON_P)
     wide = np.ptp(month_mean[:, 0], axis=1) > LEAST_SEASON
     told = (f > critical) & (total > 1e-6) & wide
     told[told] = _agreement(clipped[told]) > AGREE

@@ -36,6 +36,9 @@ from bunraku.server.sheet.scopes import scope_of
 from bunraku.server.signals import figures_outdated
 from bunraku.sources.protocol import Match
 
+BATCH = 5_000
+"""Rows of a file stored between two looks at whether to stop: under a second."""
+
 
 class ImportParams(Params):
     """Which file, into which channel, and how it is to be read: sheet, row of the heading, meaning
@@ -124,7 +127,7 @@ class Import(JobKind[ImportParams, Imported]):
         RefusedRow.objects.filter(job=work.job).delete()
         storing = _Storing(work, plan)
         # Read by another process while this one stores what was read before.
-        given = (path_of(upload), params.sheet, plan, params.match, storing.on)
+        given = (path_of(upload), params.sheet, plan, BATCH, params.match, storing.on)
         parts = confined(parts_of, *given, bounds=READING)
         try:
             with closing(parts):

@@ -15,8 +15,6 @@ from bunraku.server.gather.files.row_readings import readings_of
 from bunraku.server.readings.kinds import Answered
 from bunraku.sources.protocol import Match
 
-BATCH = 5_000
-"""Rows of a file stored between two looks at whether to stop: under a second."""
 _ADDED_UP = {"clicks", "impressions"}
 
 
@@ -38,21 +36,25 @@ class Part:
     unread: int = 0
 
 
-def parts_of(path: Path, sheet: str, plan: Plan, match: Match, on: date) -> Iterator[Part]:
+def parts_of(
+    path: Path, sheet: str, plan: Plan, size: int, match: Match, on: date
+) -> Iterator[Part]:
     """A table's parts, in order.
 
-    Parameters: the file, its sheet, how it is read, the match type and day of its searches.
-    Returns: parts of `BATCH` rows. Raises: `BadFile`, after what came before it. Memory grows with
+    Parameters: the file, its sheet, how it is read, rows a part, the match type and day of its
+    searches. Returns: its parts. Raises: `BadFile`, after what came before it. Memory grows with
     the keywords' figures; a report of one's own pages is held whole."""
-    raw = read_rows(path, sheet, plan, BATCH)
+    raw = read_rows(path, sheet, plan, size)
     # Several pages of one's own for one query are one keyword: their clicks add up.
     several = "page" in plan.mapping and bool(_ADDED_UP & set(plan.mapping))
     seen: dict[str, dict[str, Figure]] = {}
-    for rows in _added_up(raw) if several else raw:
+    for rows in _added_up(raw, size) if several else raw:
         yield _part(rows, seen, match, on)
 
 
-def _added_up(parts: Iterable[Sequence[Taken | Refused]]) -> Iterator[Sequence[Taken | Refused]]:
+def _added_up(
+    parts: Iterable[Sequence[Taken | Refused]], size: int
+) -> Iterator[Sequence[Taken | Refused]]:
     """A report's parts with each query once. It must be read to its end first; where it breaks off,
     that is told after what came before."""
     rows: list[Taken | Refused] = []
@@ -63,8 +65,8 @@ def _added_up(parts: Iterable[Sequence[Taken | Refused]]) -> Iterator[Sequence[T
     except BadFile as bad:
         broken = bad
     whole = add_up(rows)
-    for start in range(0, len(whole), BATCH):
-        yield whole[start : start + BATCH]
+    for start in range(0, len(whole), size):
+        yield whole[start : start + size]
     if broken is not None:
         raise broken
 
