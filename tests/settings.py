@@ -3,7 +3,9 @@
 import os
 import tempfile
 
-os.environ.setdefault("BUNRAKU_DATA", tempfile.mkdtemp(prefix="bunraku-tests-"))
+# Of each process that runs tests a folder of its own: some look what is left in it.
+if "PYTEST_XDIST_WORKER" in os.environ or "BUNRAKU_DATA" not in os.environ:
+    os.environ["BUNRAKU_DATA"] = tempfile.mkdtemp(prefix="bunraku-tests-")
 os.environ.setdefault("BUNRAKU_TODAY", "2026-10-15")
 
 from bunraku.server.settings import *  # noqa: F403

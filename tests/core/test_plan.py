@@ -321,6 +321,17 @@ def test_what_would_fight_by_wording(one: str, other: str, *, fight: bool) -> No
     assert bool(rivalries(contenders(one, other), "en")) == fight
 
 
+def test_what_all_of_a_subject_speaks_of_makes_no_rivals() -> None:
+    about = "repair cords locks putty weights restoration hinges paint glazing rattle".split()
+    company = [f"sash window {word}" for word in about]
+    one, other, same = contenders(
+        "t sash window repair", "t sash window locks", "t sash windows repair service"
+    )
+    assert {(r.one, r.other) for r in rivalries([one, other, same], "en", company)} == {(0, 2)}
+    # By themselves they look near the same.
+    assert (0, 1) in {(r.one, r.other) for r in rivalries([one, other], "en")}
+
+
 def test_results_outrank_meaning_and_places_are_apart() -> None:
     one, other = contenders("t bee smoker set", "t bee smoker for sale")
     same = list(range(1, 11))

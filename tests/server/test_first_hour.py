@@ -113,6 +113,7 @@ def test_thresholds_of_ones_own_outrank_the_preset(weighed: Api, project: Projec
         ),
         ("Beekeeping for beginners: hives and honey", ["beekeeping", "hives", "honey"]),
         ("my shop sells yarn, knitting needles", ["yarn", "knitting needles"]),
+        ("I teach beginners beekeeping", ["beekeeping"]),
         ("", []),
     ],
 )
@@ -124,6 +125,8 @@ def test_places_and_brands_are_not_proposed(api: Api, project: Project) -> None:
     Project.objects.update(about="Piano tuning in Harrowmere", places=["Harrowmere"])
     assert api.get("/gather/proposed") == {"seeds": ["piano tuning"]}
     assert propose_seeds("Ich verkaufe Kaffeemühlen", "de") == ["kaffeemühlen"]
+    # A German project may be described in English.
+    assert propose_seeds("I restore pianos and sell stools", "de")[0] == "piano restoration"
 
 
 def test_up_next_says_what_stands_in_the_way(api: Api, project: Project) -> None:

@@ -61,14 +61,24 @@ _SERVICES = {
 """What is done to things, and what it is called when it is searched for."""
 
 
+_TAUGHT = set("teach teaching help helping coach coaching show showing tutor tutoring".split())
+_PEOPLE = set(
+    "beginners adults children kids people students pupils families women men seniors teenagers "
+    "teens owners others everyone anyone newcomers learners teams parents toddlers".split()
+)
+"""Who is taught what: "teach beginners beekeeping" is about beekeeping."""
+
+
 def propose_seeds(about: str, language: str, known: Sequence[str] = ()) -> list[str]:
     """Phrases of what a project says of itself that people may search for.
 
-    Parameters: `about`, sentences; `language`, two letters (an unknown one has the English words);
-    `known`, texts not to be proposed: the project's places and brands. Returns: at most `MOST`
+    Parameters: `about`, sentences; `language`, two letters: what they are read in unless their
+    small words are plainly another's (an unknown one has the English words); `known`, texts not to
+    be proposed: the project's places and brands. Returns: at most `MOST`
     phrases of up to `LONGEST` words in the order they stand, each once whether singular or plural:
     runs of words that name something, between punctuation, joining words and what one says of
     oneself. Raises: nothing."""
+    language = _read_in(about, language)
     joins = set((_JOINS.get(language) or _JOINS["en"]).split())
     mine = set((_ABOUT_ME.get(language) or _ABOUT_ME["en"]).split())
     left_out = {identity_key(text) for text in known}
@@ -86,10 +96,24 @@ def propose_seeds(about: str, language: str, known: Sequence[str] = ()) -> list[
     return [_plain(text) for text in found.values()][:MOST]
 
 
+def _read_in(about: str, language: str) -> str:
+    """The language that the sentences are in: people describe a German project in English."""
+    words = set(about.casefold().split())
+    small = {
+        code: len(words & {*_JOINS[code].split(), *_ABOUT_ME[code].split()}) for code in _JOINS
+    }
+    best = max(small, key=lambda code: small[code])
+    return best if small[best] >= small.get(language, 0) + 2 else language
+
+
 def _runs(words: Sequence[str], joins: set[str], mine: set[str]) -> list[list[str]]:
     runs: list[list[str]] = [[]]
+    taught = False
     for word in words:
         bare = word.strip("'’").casefold()
+        if taught and bare in _PEOPLE:
+            continue
+        taught = bare in _TAUGHT
         if bare in joins or bare in mine:
             runs.append([])
         else:

@@ -6,10 +6,11 @@ from dataclasses import dataclass
 from functools import cache
 
 import numpy as np
+from numpy.typing import NDArray
 from scipy import sparse
 from scipy.sparse.csgraph import connected_components
 
-from bunraku.core.cluster.wording import between, same_names, wording_of
+from bunraku.core.cluster.wording import Wording, between, same_names, wording_of
 from bunraku.core.plan.ownership import overlaps
 from bunraku.core.text.labelled_phrases import INTENTS, labelled_subjects
 from bunraku.core.text.tokens import tokens
@@ -26,6 +27,12 @@ MEANT_ALIKE = 0.65
 subjects of ours, "bee suit" and "beekeeping suit" lie above, grooming scissors and table below."""
 ASKED_ALIKE = 0.8
 """The same for two questions that name the same: "how to light" is not "what is"."""
+LEAST_COMPANY = 10
+"""Keywords of one subject from which they tell what is told apart within it."""
+ALIKE_HERE = 0.3
+"""How alike two must be among the subject's own keywords: where all speak of sash windows, it
+is about locks and cords. Of 330 pairs that name the same in 20 grouped subjects it parts those that
+the groups part (precision .66 to .72) and few others (recall .142 to .134)."""
 COMPARING = frozenset({"vs", "versus", "or", "oder", "ou", "contra", "gegen"})
 """Words between two things that are compared, in the languages there are."""
 SAME = "they name the same thing and want the same"
@@ -57,10 +64,14 @@ class Rivalry:
     of: int = 0
 
 
-def rivalries(contenders: Sequence[Contender], language: str) -> list[Rivalry]:
+def rivalries(
+    contenders: Sequence[Contender], language: str, company: Sequence[str] = ()
+) -> list[Rivalry]:
     """Which of some pieces would fight for the same searchers.
 
-    Parameters: `contenders`, each with an id of its own; `language`, two letters. Returns: pairs,
+    Parameters: `contenders`, each with an id of its own; `language`, two letters; `company`,
+    keywords of the same project, from which it is told what sets apart within its subject (fewer
+    than `LEAST_COMPANY` tell nothing). Returns: pairs,
     those with shared results first and by how many, the lower id first in each. Only pairs with one
     `place` (channel and outlet) can fight. Evidence, any of it: four of ten results shared; both
     name the same but for frames and want alike; near the same by meaning, unless both pages were
@@ -69,7 +80,7 @@ def rivalries(contenders: Sequence[Contender], language: str) -> list[Rivalry]:
     by_place: dict[object, list[Contender]] = {}
     for contender in contenders:
         by_place.setdefault(contender.place, []).append(contender)
-    found = [pair for group in by_place.values() for pair in _among(group, language)]
+    found = [pair for group in by_place.values() for pair in _among(group, language, company)]
     return sorted(found, key=lambda pair: (-pair.shared, pair.one, pair.other))
 
 
@@ -111,7 +122,7 @@ def grouped(pairs: Sequence[Rivalry], standing: Mapping[int, tuple[bool, float]]
     return sorted(found, key=lambda group: (-len(group.others), group.serves))
 
 
-def _among(group: Sequence[Contender], language: str) -> list[Rivalry]:
+def _among(group: Sequence[Contender], language: str, company: Sequence[str]) -> list[Rivalry]:
     read = {c.id: c.results for c in group if any(c.results)}
     shared = {
         (o.piece, o.other): Rivalry(
@@ -120,31 +131,31 @@ def _among(group: Sequence[Contender], language: str) -> list[Rivalry]:
         for o in overlaps(read, least=SHARED_APART + 1)
     }
     rivals = {pair: told for pair, told in shared.items() if told.shared >= SHARED_LEAST}
-    for pair, why in _by_wording(group, language).items():
+    for pair, why in _by_wording(group, language, company).items():
         apart = pair[0] in read and pair[1] in read and pair not in shared
         if pair not in rivals and not (why is NEAR and apart):
             rivals[pair] = Rivalry(*pair, why)
     return list(rivals.values())
 
 
-def _by_wording(group: Sequence[Contender], language: str) -> Mapping[tuple[int, int], str]:
+def _by_wording(
+    group: Sequence[Contender], language: str, company: Sequence[str]
+) -> Mapping[tuple[int, int], str]:
     # Among few, none is like another as people see it: everyday phrases are the company to be told
     # apart from.
-    around = _everyday(language)
-    texts = [*(c.text for c in group), *around]
-    intents = np.array([c.intent for c in group] + [-1] * len(around), dtype=np.int64)
-    local = np.array([c.local for c in group] + [False] * len(around), dtype=bool)
-    wording = wording_of(texts, intents, local, language).rows(np.arange(len(group)))
+    wording = _wording_among(group, language, _everyday(language))
     likeness = between(wording, wording).tocoo()
     above = likeness.row < likeness.col
     row, column = likeness.row[above], likeness.col[above]
     names = np.minimum(
         same_names(wording, wording, row, column), same_names(wording, wording, column, row)
     )
+    here = _alike_here(group, language, company, row, column)
     found: dict[tuple[int, int], str] = {}
-    for a, b, alike, named in zip(row, column, likeness.data[above], names, strict=True):
+    told = zip(row, column, likeness.data[above], names, here, strict=True)
+    for a, b, alike, named, near_here in told:
         one, other = group[a], group[b]
-        if not _want_alike(one, other):
+        if not near_here or not _want_alike(one, other):
             continue
         pair = (min(one.id, other.id), max(one.id, other.id))
         asked = INTENTS.index("informational") in (one.intent, other.intent)
@@ -154,6 +165,29 @@ def _by_wording(group: Sequence[Contender], language: str) -> Mapping[tuple[int,
         elif alike >= MEANT_ALIKE:
             found[pair] = NEAR
     return found
+
+
+def _wording_among(group: Sequence[Contender], language: str, company: Sequence[str]) -> Wording:
+    texts = [*(c.text for c in group), *company]
+    intents = np.array([c.intent for c in group] + [-1] * len(company), dtype=np.int64)
+    local = np.array([c.local for c in group] + [False] * len(company), dtype=bool)
+    return wording_of(texts, intents, local, language).rows(np.arange(len(group)))
+
+
+def _alike_here(
+    group: Sequence[Contender],
+    language: str,
+    company: Sequence[str],
+    row: NDArray[np.int64],
+    column: NDArray[np.int64],
+) -> NDArray[np.bool_]:
+    """Whether pairs are alike also among the subject's own keywords."""
+    mine = {c.text for c in group}
+    if not len(row) or len(mine | {*company}) < LEAST_COMPANY:
+        return np.ones(len(row), dtype=bool)
+    wording = _wording_among(group, language, [text for text in company if text not in mine])
+    likeness = between(wording, wording).tocsr()
+    return np.asarray(likeness[row, column] >= ALIKE_HERE).ravel()
 
 
 def _compares(text: str) -> bool:

@@ -11,7 +11,11 @@ from bunraku.server.database.parts import in_parts
 from bunraku.server.plan.drafting import Draft
 from bunraku.server.plan.models import KeptApart, PieceKeyword
 from bunraku.server.projects.models import Project
-from bunraku.server.sheet.models import Row, RowPage, Scope
+from bunraku.server.sheet.models import IN_PLAY, Row, RowPage, Scope
+from bunraku.server.sheet.ordering import ordered
+
+MOST_COMPANY = 2_000
+"""Keywords that are enough to tell what a subject's everyday words are."""
 
 
 @dataclass(frozen=True)
@@ -57,8 +61,8 @@ def mains_of_drafts(drafts: Iterable[Draft]) -> list[Main]:
 
 
 def rivalries_among(project: Project, mains: Sequence[Main]) -> list[Rivalry]:
-    """Which of them would fight; those that the person keeps apart are none. Four queries whatever
-    their number."""
+    """Which of them would fight; those that the person keeps apart are none. Four queries and one a
+    channel, whatever their number."""
     rows = {
         row.pk: row
         for part in in_parts([main.row for main in mains])
@@ -79,9 +83,16 @@ def rivalries_among(project: Project, mains: Sequence[Main]) -> list[Rivalry]:
     return [
         rivalry
         for scope, contenders in sorted(by_scope.items())
-        for rivalry in rivalries(contenders, scopes[scope].language)
+        for rivalry in rivalries(contenders, scopes[scope].language, _company(scope))
         if (scope, *sorted((keyword[rivalry.one], keyword[rivalry.other]))) not in apart
     ]
+
+
+def _company(scope: int) -> list[str]:
+    """Keywords in play, the most searched: from them it is told what sets apart in the subject."""
+    rows = Row.objects.filter(scope=scope, state__in=IN_PLAY)
+    searched = ordered(rows, "volume", descending=True)
+    return list(searched.values_list("text", flat=True)[:MOST_COMPANY])
 
 
 def _pages(rows: Sequence[int]) -> Mapping[int, Sequence[int]]:

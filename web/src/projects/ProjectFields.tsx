@@ -1,6 +1,7 @@
 import { Choice } from "../parts/Choice";
 import { Field, INPUT } from "../parts/Field";
 import { readNumber } from "../parts/numbers";
+import { FieldGroup } from "./FieldGroup";
 import { LocaleFields } from "./LocaleFields";
 import { CURRENCIES, type Fields } from "./projectWords";
 import { ThresholdFields } from "./ThresholdFields";
@@ -26,99 +27,60 @@ export function ProjectFields({
   const set = <K extends keyof Fields>(name: K, value: Fields[K]) =>
     onChange({ ...fields, [name]: value });
   return (
-    <div className="flex flex-col gap-4">
-      <Field label="Name" error={errors.name}>
-        {(id) => (
-          <input
-            id={id}
-            maxLength={120}
-            value={fields.name}
-            onChange={(event) => set("name", event.target.value)}
-            className={INPUT}
-          />
-        )}
-      </Field>
-      <Field
-        label="What it is about"
-        error={errors.about}
-        hint={
-          "What you sell, teach or write about, in a sentence or two. Keywords close to it " +
-          "weigh more."
-        }
+    <div className="flex flex-col gap-6">
+      <FieldGroup
+        title="The project"
+        changes="Keywords close to it weigh more, and those far from it never become pieces."
       >
-        {(id) => (
-          <textarea
-            id={id}
-            rows={2}
-            maxLength={2000}
-            value={fields.about}
-            onChange={(event) => set("about", event.target.value)}
-            className={`${INPUT} h-auto py-1`}
-          />
-        )}
-      </Field>
-      <div className="grid grid-cols-4 gap-3">
-        <LocaleFields
-          country={fields.country}
-          language={fields.language}
-          errors={errors}
-          onChange={(changed) =>
-            onChange({
-              ...fields,
-              ...changed,
-              ...(changed.country && { currency: CURRENCIES[changed.country] ?? "€" }),
-            })
+        <Field label="Name" error={errors.name}>
+          {(id) => (
+            <input
+              id={id}
+              maxLength={120}
+              value={fields.name}
+              onChange={(event) => set("name", event.target.value)}
+              className={INPUT}
+            />
+          )}
+        </Field>
+        <Field
+          label="What it is about"
+          error={errors.about}
+          hint={
+            "What you sell, teach or write about, in a sentence or two. Keywords close to it " +
+            "weigh more."
           }
-        />
-        <Field label="Currency" error={errors.currency}>
+        >
           {(id) => (
-            <input
+            <textarea
               id={id}
-              maxLength={3}
-              value={fields.currency}
-              onChange={(event) => set("currency", event.target.value)}
-              className={INPUT}
+              rows={2}
+              maxLength={2000}
+              value={fields.about}
+              onChange={(event) => set("about", event.target.value)}
+              className={`${INPUT} h-auto py-1`}
             />
           )}
         </Field>
-        <Field label="Hours a month" error={errors.hours_a_month}>
-          {(id) => (
-            <input
-              id={id}
-              type="number"
-              min={0}
-              max={744}
-              step="any"
-              value={fields.hours_a_month}
-              onChange={(event) => set("hours_a_month", Number(event.target.value))}
-              className={INPUT}
-            />
-          )}
-        </Field>
-      </div>
-      <div className="grid grid-cols-2 gap-3">
-        <Field label="Your brand words" hint="Parted by commas.">
-          {(id) => (
-            <input
-              id={id}
-              value={fields.own_brands}
-              onChange={(event) => set("own_brands", event.target.value)}
-              className={INPUT}
-            />
-          )}
-        </Field>
-        <Field label="Rivals' brand words" hint="Left out when keywords are gathered.">
-          {(id) => (
-            <input
-              id={id}
-              value={fields.rival_brands}
-              onChange={(event) => set("rival_brands", event.target.value)}
-              className={INPUT}
-            />
-          )}
-        </Field>
-      </div>
-      <div className="grid grid-cols-2 gap-3">
+      </FieldGroup>
+      <FieldGroup
+        title="Where"
+        changes="Figures are read for this country and language; a place in a keyword makes it local."
+      >
+        <div className="grid grid-cols-2 gap-3">
+          <LocaleFields
+            country={fields.country}
+            language={fields.language}
+            errors={errors}
+            onChange={(changed) =>
+              onChange({
+                ...fields,
+                ...changed,
+                ...(changed.country && { currency: CURRENCIES[changed.country] ?? "€" }),
+              })
+            }
+          />
+        </div>
         <Field label="Places you serve" hint="Towns or regions; leave empty where you serve all.">
           {(id) => (
             <input
@@ -129,28 +91,109 @@ export function ProjectFields({
             />
           )}
         </Field>
-        <Field
-          label={`What an hour of yours is worth, in ${fields.currency}`}
-          hint="The plan says whether it pays for the hours it takes."
-          error={errors.hour_value}
-        >
-          {(id) => (
-            <input
-              id={id}
-              inputMode="decimal"
-              defaultValue={fields.hour_value}
-              onBlur={(event) => set("hour_value", readNumber(event.target.value) ?? Number.NaN)}
-              className={INPUT}
-            />
-          )}
-        </Field>
-      </div>
-      <fieldset>
-        <legend className="pb-1 font-semibold">What makes a Go</legend>
+      </FieldGroup>
+      <FieldGroup
+        title="Hours and money"
+        changes="A plan holds what your hours allow; a visitor's value is what worth is counted in."
+      >
+        <div className="grid grid-cols-3 gap-3">
+          <Field label="Hours a month" error={errors.hours_a_month}>
+            {(id) => (
+              <input
+                id={id}
+                type="number"
+                min={0}
+                max={744}
+                step="any"
+                value={fields.hours_a_month}
+                onChange={(event) => set("hours_a_month", Number(event.target.value))}
+                className={INPUT}
+              />
+            )}
+          </Field>
+          <Field label="Currency" error={errors.currency}>
+            {(id) => (
+              <input
+                id={id}
+                maxLength={3}
+                value={fields.currency}
+                onChange={(event) => set("currency", event.target.value)}
+                className={INPUT}
+              />
+            )}
+          </Field>
+          <Field
+            label={`Worth of an hour, in ${fields.currency}`}
+            hint="The plan says whether it pays for the hours it takes."
+            error={errors.hour_value}
+          >
+            {(id) => (
+              <input
+                id={id}
+                inputMode="decimal"
+                defaultValue={fields.hour_value}
+                onBlur={(event) => set("hour_value", readNumber(event.target.value) ?? Number.NaN)}
+                className={INPUT}
+              />
+            )}
+          </Field>
+        </div>
+        <div>
+          <div className="pb-1">What a visitor is worth to you, in {fields.currency}</div>
+          <div className="grid grid-cols-4 gap-3">
+            {VALUES.map(([intent, name]) => (
+              <Field key={intent} label={name} error={errors[`click_${intent}`]}>
+                {(id) => (
+                  <input
+                    id={id}
+                    inputMode="decimal"
+                    placeholder="half the click price"
+                    value={fields.click_values[intent] ?? ""}
+                    onChange={(event) =>
+                      set("click_values", { ...fields.click_values, [intent]: event.target.value })
+                    }
+                    className={INPUT}
+                  />
+                )}
+              </Field>
+            ))}
+          </div>
+        </div>
+      </FieldGroup>
+      <FieldGroup title="What makes a Go" changes="Every keyword's verdict follows these numbers.">
         <ThresholdFields fields={fields} onChange={onChange} />
-      </fieldset>
-      <fieldset>
-        <legend className="pb-1 font-semibold">Where figures come from</legend>
+      </FieldGroup>
+      <FieldGroup
+        title="Brand words"
+        changes="With a rival's word in it a keyword is left out; with yours it is somebody looking for you."
+      >
+        <div className="grid grid-cols-2 gap-3">
+          <Field label="Your brand words" hint="Parted by commas.">
+            {(id) => (
+              <input
+                id={id}
+                value={fields.own_brands}
+                onChange={(event) => set("own_brands", event.target.value)}
+                className={INPUT}
+              />
+            )}
+          </Field>
+          <Field label="Rivals' brand words" hint="Left out when keywords are gathered.">
+            {(id) => (
+              <input
+                id={id}
+                value={fields.rival_brands}
+                onChange={(event) => set("rival_brands", event.target.value)}
+                className={INPUT}
+              />
+            )}
+          </Field>
+        </div>
+      </FieldGroup>
+      <FieldGroup
+        title="Where figures come from"
+        changes="It decides which sources are asked, and whose figures count."
+      >
         <Choice
           label="Where figures come from"
           value={fields.figures_from}
@@ -170,30 +213,7 @@ export function ProjectFields({
             },
           ]}
         />
-      </fieldset>
-      <fieldset>
-        <legend className="font-semibold">
-          What a visitor is worth to you, in {fields.currency}
-        </legend>
-        <div className="grid grid-cols-4 gap-3 pt-1">
-          {VALUES.map(([intent, name]) => (
-            <Field key={intent} label={name} error={errors[`click_${intent}`]}>
-              {(id) => (
-                <input
-                  id={id}
-                  inputMode="decimal"
-                  placeholder="half the click price"
-                  value={fields.click_values[intent] ?? ""}
-                  onChange={(event) =>
-                    set("click_values", { ...fields.click_values, [intent]: event.target.value })
-                  }
-                  className={INPUT}
-                />
-              )}
-            </Field>
-          ))}
-        </div>
-      </fieldset>
+      </FieldGroup>
     </div>
   );
 }

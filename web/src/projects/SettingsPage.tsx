@@ -8,6 +8,7 @@ import { usePlace } from "../shared/channels";
 import { useProject } from "../shared/queries";
 import { useChange } from "../shared/useChange";
 import { changeProject } from "./changes";
+import { FieldGroup } from "./FieldGroup";
 import { LogSection } from "./LogSection";
 import { OutletsSection } from "./OutletsSection";
 import { ProjectFields } from "./ProjectFields";
@@ -22,7 +23,7 @@ export function SettingsPage() {
   return (
     <main className="min-w-0 flex-1 overflow-auto">
       <div
-        className="mx-auto my-6 w-[760px] max-w-[calc(100%-36px)] rounded-md border
+        className="mx-auto my-6 w-[920px] max-w-[calc(100%-36px)] rounded-md border
         border-hairline bg-sheet p-6"
       >
         <h1 className="pb-4 text-xl">Project and outlets</h1>
@@ -76,7 +77,7 @@ function Form({ project }: { project: Project }) {
   return (
     <form
       noValidate
-      className="flex flex-col gap-4"
+      className="flex flex-col gap-6"
       onSubmit={(event) => {
         event.preventDefault();
         if (!save.isPending && !wrongLeft && !Object.keys(fieldErrors(fields)).length)
@@ -84,19 +85,24 @@ function Form({ project }: { project: Project }) {
       }}
     >
       <ProjectFields fields={fields} errors={errors} onChange={setFields} />
-      <div className="w-[160px]">
-        <Field label="Lookups left" error={wrongLeft ? "A number of 0 or more." : undefined}>
-          {(id) => (
-            <input
-              id={id}
-              inputMode="numeric"
-              value={lookups}
-              onChange={(event) => setLookups(event.target.value)}
-              className={INPUT}
-            />
-          )}
-        </Field>
-      </div>
+      <FieldGroup
+        title="Allowance"
+        changes="Every lookup is priced before it is bought; none is bought beyond these."
+      >
+        <div className="w-[160px]">
+          <Field label="Lookups left" error={wrongLeft ? "A number of 0 or more." : undefined}>
+            {(id) => (
+              <input
+                id={id}
+                inputMode="numeric"
+                value={lookups}
+                onChange={(event) => setLookups(event.target.value)}
+                className={INPUT}
+              />
+            )}
+          </Field>
+        </div>
+      </FieldGroup>
       {save.error && save.error.field !== "name" && <ProblemNote error={save.error} />}
       <div>
         <Button type="submit" look="main" disabled={save.isPending}>

@@ -3,7 +3,7 @@ import { readNumber } from "../parts/numbers";
 import { Select } from "../parts/Select";
 import { type Fields, PRESETS, type ThresholdId, thresholdsOf } from "./projectWords";
 
-const SMALL = `${INPUT} !w-[68px] text-right`;
+const SMALL = `${INPUT} !w-[60px] mx-1 inline-block text-right`;
 
 /** What makes a keyword a Go or a Try, as a sentence whose numbers can be changed. */
 export function ThresholdFields({
@@ -47,12 +47,12 @@ export function ThresholdFields({
           ))}
         </Select>
       </label>
-      <p className="flex flex-wrap items-center gap-x-2 gap-y-1">
+      <p className="leading-8">
         A Go must have at least {number("least_volume", "Least searches a month")} searches a month,
         a chance of {number("go_chance", "Chance of a Go, per cent", 100)}% and be worth{" "}
         {fields.currency} {number("least_worth", "Least worth a month")} a month.
       </p>
-      <p className="flex flex-wrap items-center gap-x-2 gap-y-1">
+      <p className="leading-8">
         A Try needs a chance of {number("try_chance", "Chance of a Try, per cent", 100)}%; below it
         a keyword is Hard. Fewer searches make it Skip.
       </p>
