@@ -20,8 +20,9 @@ from bunraku.core.weigh import help as weigh_help
 from bunraku.core.weigh.assumed import stand_in
 from bunraku.core.weigh.chance import difficulty, outlook, own_strength
 from bunraku.core.weigh.intent import read_intents
-from bunraku.core.weigh.page import strength, title_matches, wording_of
+from bunraku.core.weigh.page import strength, title_matches
 from bunraku.core.weigh.rough import index_to_volume, rough_volume
+from bunraku.core.weigh.saying import how_said
 from bunraku.core.weigh.season import read_seasons
 from bunraku.core.weigh.trust import learn_spreads
 from bunraku.core.weigh.verdict import hands, verdicts
@@ -64,7 +65,7 @@ FIGURES = (
     Figure("fit", "Fit", fit_to_project),
     Figure("relevance", "Relevance", learn_relevance),
     Figure("family", "Variants", find_families),
-    Figure("wording", "Wording of a title", wording_of),
+    Figure("wording", "Wording of a title", how_said),
     Figure("title_matches", "Title matches", title_matches),
     Figure("strength", "Strength of a result", strength),
     Figure("own_strength", "Own strength", own_strength),

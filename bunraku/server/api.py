@@ -32,6 +32,7 @@ from bunraku.server.sheet.api import router as sheet
 from bunraku.server.up_next import home_router as home_lines
 from bunraku.server.up_next import router as up_next
 from bunraku.server.weigh.api import router as weigh
+from bunraku.server.weigh.results.api import router as results
 
 logger = logging.getLogger(__name__)
 
@@ -82,6 +83,7 @@ for room in (
     combiner,
     files,
     weigh,
+    results,
     cluster,
     plan,
 ):

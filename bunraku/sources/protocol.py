@@ -89,26 +89,37 @@ class Rising(Answer):
 class Result(Answer):
     """One organic result: position from 1, address, title, who publishes it, their standing
     (authority, followers or reviews), the page's pull (linking sites, views a day or sales a
-    month), the day it was published."""
+    month), the day it was published; of a video its views and length, of a listing its own reviews,
+    price, materials and categories. What a source does not tell is None."""
 
     position: int = Field(ge=1, le=200)
     address: str = Field(max_length=2_000)
     title: str = Field(max_length=1_000)
     publisher: str = Field(max_length=300)
-    standing: float = Field(ge=0)
-    pull: float = Field(ge=0)
+    standing: float | None = Field(default=None, ge=0)
+    pull: float | None = Field(default=None, ge=0)
     published: date | None = None
+    views: int | None = Field(default=None, ge=0)
+    seconds: int | None = Field(default=None, ge=0)
+    reviews: int | None = Field(default=None, ge=0)
+    price: float | None = Field(default=None, ge=0)
+    materials: list[str] | None = Field(default=None, max_length=30)
+    categories: list[str] | None = Field(default=None, max_length=30)
 
 
 class Page(Answer):
     """A results page: organic results in order, how many ads, which features, questions and related
-    searches."""
+    searches; how many results there are in all, how many of them carry the exact phrase, how many
+    carry it in title and address, None where that is not told."""
 
     results: list[Result] = Field(max_length=200)
     ads: int = Field(default=0, ge=0, le=20)
     features: list[str] = Field(default=[], max_length=20)
     questions: list[str] = Field(default=[], max_length=50)
     related: list[str] = Field(default=[], max_length=50)
+    found: int | None = Field(default=None, ge=0)
+    saying: int | None = Field(default=None, ge=0)
+    titled: int | None = Field(default=None, ge=0)
 
 
 class Ranks(Answer):

@@ -29,8 +29,8 @@ from bunraku.core.weigh.page import (
     page_facts,
     strength,
     title_matches,
-    wording_of,
 )
+from bunraku.core.weigh.saying import how_said, marked
 
 NAN = float("nan")
 CHANNELS = ("web", "video", "marketplace")
@@ -50,8 +50,25 @@ CHANNELS = ("web", "video", "marketplace")
         ("", "telescope", 0.0),
     ],
 )
-def test_wording_of_a_title(title: str, keyword: str, wording: float) -> None:
-    assert wording_of(title, keyword, "en") == wording
+def test_how_said_a_title(title: str, keyword: str, wording: float) -> None:
+    assert how_said(title, keyword, "en") == wording
+
+
+def test_what_stands_out_in_a_title() -> None:
+    pieces = marked("We repair any bike-chain's tools", "bike chain tool", "en")
+    assert "".join(piece for piece, _ in pieces) == "We repair any bike-chain's tools"
+    assert [piece for piece, mine in pieces if mine] == ["bike-chain's tools"]
+    assert marked("", "bike", "en") == []
+    near = marked("Telescope repair near you", "telescope repair", "en")
+    assert near == [("Telescope repair", True), (" near you", False)]
+
+
+def test_what_is_not_told_of_a_result() -> None:
+    told = strength(page_facts([[(60, 10, 1.0), (NAN, NAN, 0.0), (20, NAN, 0.0)]]), "web")[0]
+    # As the middle of those who are known, and with what mostly points to such a page.
+    assert told[2] < told[1] < told[0]
+    assert np.isnan(told[3:]).all()
+    assert np.isnan(strength(page_facts([[(NAN, NAN, 1.0)] * 10]), "web")).all()
 
 
 def test_pages_are_stacked_and_padded() -> None:

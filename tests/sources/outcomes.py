@@ -10,7 +10,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bunraku.core.weigh.chance import difficulty, outlook, own_strength
-from bunraku.core.weigh.page import page_facts, strength, wording_of
+from bunraku.core.weigh.page import page_facts, strength
+from bunraku.core.weigh.saying import how_said
 from bunraku.sources.protocol import OwnPiece, Setting
 from bunraku.sources.rehearsal.query import CHANNEL_INDEX
 from bunraku.sources.rehearsal.results import Viewpoint, rank
@@ -93,7 +94,7 @@ def _strengths(world: World, keys: Sequence[str], channel: str) -> Floats:
     """Strengths of page one of keywords, as they are seen today."""
 
     def seen(page: Standing, key: str) -> tuple[float, float, float]:
-        return page.publisher.standing, page.pull, wording_of(page.title, key, "en")
+        return page.publisher.standing, page.pull, how_said(page.title, key, "en")
 
     pages = [
         [seen(page, key) for page in rank(world, world.query(key), Viewpoint(channel, TODAY))]

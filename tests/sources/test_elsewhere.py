@@ -8,7 +8,8 @@ from scipy.stats import spearmanr
 
 from bunraku.core.gather.prompts import prompts
 from bunraku.core.weigh.chance import difficulty
-from bunraku.core.weigh.page import page_facts, strength, wording_of
+from bunraku.core.weigh.page import page_facts, strength
+from bunraku.core.weigh.saying import how_said
 from bunraku.sources.protocol import CHANNELS, Request, Setting, What
 from bunraku.sources.rehearsal.completing import complete
 from bunraku.sources.rehearsal.english import BRANDS, HOME, TOWNS
@@ -190,7 +191,7 @@ def _difficulties(world: World, keys: list[str], channel: str, setting: Setting)
     language = world.tongue.locale[:2]
     numbers = [
         [
-            (result["standing"], result["pull"], wording_of(result["title"], key, language))
+            (result["standing"], result["pull"], how_said(result["title"], key, language))
             for result in page(world, key, request)["results"][:10]  # type: ignore[index]
         ]
         for key in keys

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from bunraku.core.weigh.page import PAGE_ONE, PageFacts, strength
+from bunraku.core.weigh.page import PAGE_ONE, PageFacts, strength, typical_pull
 
 Floats = NDArray[np.float64]
 
@@ -45,14 +45,6 @@ class Outlook:
     own: Floats
 
 
-def typical_pull(standing: float, channel: str) -> float:
-    """What a grown piece of an outlet mostly has, whoever it is: linking sites by its authority,
-    views a day by its followers, sales a month by its reviews."""
-    if channel == "web":
-        return 60.0 * (max(standing, 0.0) / 60) ** 2.2
-    return max(standing, 0.0) / (170.0 if channel == "video" else 40.0)
-
-
 def own_strength(standing: float, count: int, channel: str) -> Floats:
     """The outlet's own strength once settled, on the scale of the results' strength, 0-100.
 
@@ -62,7 +54,8 @@ def own_strength(standing: float, count: int, channel: str) -> Floats:
     (`typical_pull`). It is what a rival of the same standing would have. Raises: as `strength`.
     """
     ones = np.ones(count)
-    facts = PageFacts(ones * standing, ones * typical_pull(standing, channel), ones)
+    stands = ones * standing
+    facts = PageFacts(stands, typical_pull(stands, channel), ones)
     return np.clip(strength(facts, channel), 0, 100)
 
 

@@ -6,15 +6,12 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from bunraku.core.text import stems, tokens
+from bunraku.core.weigh.saying import EXACT
 
 Floats = NDArray[np.float64]
 
 PAGE_ONE = 10
 """Results on a first page: what difficulty and chance are about."""
-EXACT, ALL_WORDS, SOME, NONE = 1.0, 0.6, 0.25, 0.0
-"""How far a title says the phrase, on one scale: the phrase itself, all its words, some, none."""
-
 # Share of a result's strength that comes from who publishes it, what points to the very page, and
 # its wording. Authority leads because page one is mostly decided before the page is written;
 # wording is what a writer can change.
@@ -25,37 +22,16 @@ MARKET_PARTS = (0.60, 0.22, 18.0)
 
 @dataclass(frozen=True)
 class PageFacts:
-    """Facts of up to ten organic results for n keywords, one array (n, 10) each, NaN where no
-    result stands.
+    """Facts of up to ten organic results for n keywords, one array (n, 10) each.
 
-    `standing`: authority 0-100 (web), followers (video), reviews (marketplace). `pull`: linking
-    sites to the page (web), views a day (video), sales a month (marketplace). `wording`: 0-1, how
-    exactly the title says the phrase.
+    `standing`: authority 0-100 (web), followers (video), reviews (marketplace), NaN unknown.
+    `pull`: linking sites to the page (web), views a day (video), sales a month (marketplace), NaN
+    unknown. `wording`: 0-1, how exactly the title says the phrase, NaN where no result stands.
     """
 
     standing: Floats
     pull: Floats
     wording: Floats
-
-
-def wording_of(title: str, keyword: str, language: str) -> float:
-    """How exactly a title says a keyword: 1 the exact phrase, 0.6 all words, 0.25 at least half of
-    them, else 0.
-
-    Parameters: two texts and a language. Words are compared by stem, the exact phrase by its words
-    in order. Returns: one of the four values; 0 for an empty keyword. Raises: nothing.
-    """
-    wanted = tokens(keyword)
-    there = tokens(title)
-    if not wanted:
-        return NONE
-    if f" {' '.join(wanted)} " in f" {' '.join(there)} ":
-        return EXACT
-    stem_set = set(stems(title, language))
-    shared = [stem in stem_set for stem in stems(keyword, language)]
-    if all(shared):
-        return ALL_WORDS
-    return SOME if sum(shared) * 2 >= len(shared) else NONE
 
 
 def log_scale(value: Floats, top: float) -> Floats:
@@ -76,21 +52,57 @@ def strength(facts: PageFacts, channel: str) -> Floats:
     """Strength of a result, 0-100 on one scale per channel.
 
     Parameters: `facts`, arrays of one shape; `channel`, web, video or marketplace. Returns: the
-    same shape, NaN where no result stands. Formula: a weighted sum of who publishes, what points to
-    the page (linking sites, views a day or sales a month, by logarithm) and the wording of the
-    title. Raises: `ValueError` for another channel. Cost: linear.
+    same shape, NaN where no result stands or nothing is known of any on the page. Formula: a
+    weighted sum of who publishes, what points to the page (linking sites, views a day or sales a
+    month, by logarithm) and the wording of the title. What points to a page where that is not told
+    is what mostly does (`typical_pull`); whose publisher is not known counts as the middle of those
+    on the page who are. Raises: `ValueError` for another channel. Cost: linear.
     """
+    parts = strength_parts(facts, channel)
+    known = parts[..., 0] + parts[..., 1]
+    unknown = np.isnan(known) & np.isfinite(facts.wording)
+    return np.where(unknown, _middle_of_rows(known, unknown), known) + parts[..., 2]
+
+
+def strength_parts(facts: PageFacts, channel: str) -> Floats:
+    """What a result's strength is made of: who publishes, what points to the page, the wording of
+    its title, in points.
+
+    Parameters: as `strength`. Returns: the same shape with a last axis of three, NaN where who
+    publishes is not known. Raises: `ValueError` for another channel. Cost: linear."""
     parts = {"web": WEB_PARTS, "video": VIDEO_PARTS, "marketplace": MARKET_PARTS}.get(channel)
     if parts is None:
         raise ValueError(f"no channel {channel!r}")
     # Likewise: linking sites of one page, views a day, sales a month.
     top = {"web": 1_000, "video": 20_000, "marketplace": 2_000}[channel]
     who, pull, wording = parts
-    return (
-        who * standing_scale(facts.standing, channel)
-        + pull * log_scale(np.nan_to_num(facts.pull), top)
-        + wording * facts.wording
+    pulled = np.where(np.isnan(facts.pull), typical_pull(facts.standing, channel), facts.pull)
+    return np.stack(
+        [
+            who * standing_scale(facts.standing, channel),
+            pull * log_scale(pulled, top),
+            wording * facts.wording,
+        ],
+        axis=-1,
     )
+
+
+def _middle_of_rows(known: Floats, unknown: NDArray[np.bool_]) -> Floats:
+    """The median of each row's known values, NaN where there are none; worked out only for rows
+    that need it."""
+    middle = np.full((*known.shape[:-1], 1), np.nan)
+    rows = unknown.any(axis=-1) & np.isfinite(known).any(axis=-1)
+    if rows.any():
+        middle[rows] = np.nanmedian(known[rows], axis=-1, keepdims=True)
+    return middle
+
+
+def typical_pull(standing: Floats, channel: str) -> Floats:
+    """What a grown piece of a publisher mostly has, whoever it is: linking sites by authority,
+    views a day by followers, sales a month by reviews. NaN stays NaN."""
+    if channel == "web":
+        return 60.0 * (np.maximum(standing, 0.0) / 60) ** 2.2
+    return np.maximum(standing, 0.0) / (170.0 if channel == "video" else 40.0)
 
 
 def title_matches(facts: PageFacts) -> NDArray[np.int64]:
@@ -107,8 +119,8 @@ def page_facts(pages: Sequence[Sequence[tuple[float, float, float]] | None]) -> 
     """Stack the (standing, pull, wording) of each page's first ten organic results into arrays,
     NaN-padded.
 
-    Parameters: `pages`, n lists in order of position; None where no page was read. Returns:
-    `PageFacts` of (n, 10).
+    Parameters: `pages`, n lists in order of position, NaN for a figure that is not told; None
+    where no page was read. Returns: `PageFacts` of (n, 10).
     """
     stacked = np.full((len(pages), PAGE_ONE, 3), np.nan)
     for row, page in enumerate(pages):

@@ -163,4 +163,5 @@ def store_batch(source: Source, scope: Scope, batch: Batch, vantage: Vantage = U
 
 
 def _payload(answer: Answer | None) -> dict[str, object] | None:
-    return answer.model_dump(mode="json") if answer is not None else None
+    # What was not told is not written down: ten results of three channels have little in common.
+    return answer.model_dump(mode="json", exclude_none=True) if answer is not None else None

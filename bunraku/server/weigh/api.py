@@ -83,8 +83,8 @@ class ResultOut(Schema):
     title: str
     publisher: str
     address: str
-    standing: float
-    pull: float
+    standing: float | None
+    pull: float | None
     published: date | None
     strength: float | None
     wording: str

@@ -8,7 +8,8 @@ from typing import Any
 import numpy as np
 
 from bunraku.core.weigh.intent import Names
-from bunraku.core.weigh.page import PAGE_ONE, page_facts, strength, wording_of
+from bunraku.core.weigh.page import PAGE_ONE, page_facts, strength
+from bunraku.core.weigh.saying import how_said
 from bunraku.core.weigh.verdict import PRESETS, Thresholds
 from bunraku.core.weigh.weighing import Evidence, Standpoint
 from bunraku.server.clock import today
@@ -141,9 +142,17 @@ def page_numbers(
 ) -> list[tuple[float, float, float]]:
     """Standing, pull and wording of the first ten results of a page, for a keyword."""
     return [
-        (result["standing"], result["pull"], wording_of(result["title"], text, language))
+        (
+            _known(result.get("standing")),
+            _known(result.get("pull")),
+            how_said(result["title"], text, language),
+        )
         for result in results[:PAGE_ONE]
     ]
+
+
+def _known(value: float | None) -> float:
+    return np.nan if value is None else value
 
 
 def strengths_on(

@@ -8,31 +8,26 @@ import numpy as np
 
 from bunraku.core.gather.fit import explain_fit
 from bunraku.core.text.labelled_phrases import INTENTS
-from bunraku.core.weigh.assumed import RESTS_ON, stand_in
 from bunraku.core.weigh.chance import BEHIND
 from bunraku.core.weigh.intent import explain_intent, read_intents
-from bunraku.core.weigh.page import PAGE_ONE, wording_of
-from bunraku.core.weigh.reasons import BASES, Case, explain_verdict
+from bunraku.core.weigh.reasons import explain_verdict
+from bunraku.core.weigh.saying import NAMES, how_said
 from bunraku.core.weigh.weighing import Standpoint, months_of
-from bunraku.core.weigh.worth import PRIORITY, open_share
 from bunraku.server.errors import not_found
 from bunraku.server.gather.models import Origin
 from bunraku.server.gather.relevance import why_relevant
 from bunraku.server.gather.rules.ruleset import rules_of
 from bunraku.server.gather.topic import about
 from bunraku.server.projects.models import Project
-from bunraku.server.readings.buying import price_of_kind
 from bunraku.server.readings.kinds import OWN_REPORT
 from bunraku.server.readings.known import Known, Seen, all_readings
-from bunraku.server.readings.providers import is_file, is_practice, sources, what_may
+from bunraku.server.readings.providers import is_file, is_practice, what_may
 from bunraku.server.sheet.models import Decision, Row
+from bunraku.server.weigh.cases import case_of
 from bunraku.server.weigh.evidence import read_as, standpoint_of, strengths_on
 from bunraku.server.weigh.latest import WEIGHED, latest_of
-from bunraku.server.weigh.measuring import MEASURED
 from bunraku.server.weigh.told import interest_told, months_back, months_told
 from bunraku.sources.protocol import What
-
-WORDING_NAMES = {1.0: "exact phrase", 0.6: "all words", 0.25: "some words", 0.0: "none of it"}
 
 
 def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
@@ -56,7 +51,9 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
     return {
         "row": row,
         "channel": row.scope.channel,
-        "because": _because(project, row, page, decision, standpoint),
+        "because": explain_verdict(
+            case_of(row, page.payload if page else None, decision, standpoint), project.currency
+        ),
         "outlet": outlet.name if outlet else "",
         "readings": [_reading(project, reading) for reading in readings],
         "results": _results(row, page, standpoint),
@@ -84,47 +81,6 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
         "history": _history(project, row, readings),
         "click_share": _click_share(row),
     }
-
-
-def _because(
-    project: Project,
-    row: Row,
-    page: Seen | None,
-    decision: Decision | None,
-    standpoint: Standpoint,
-) -> str:
-    payload = page.payload if page else None
-    strengths = None
-    rests = RESTS_ON[row.chance_from]
-    if payload is not None:
-        strengths = strengths_on([(row.text, payload["results"])], standpoint)[0]
-    if rests in BASES and row.own_strength is not None:
-        guess = decision.guess if decision else ""
-        told = np.nan if row.difficulty is None else row.difficulty
-        strengths = stand_in(
-            np.full((1, PAGE_ONE), np.nan),
-            np.array([row.own_strength]),
-            np.array([told]),
-            [guess],
-            np.array([row.chance_from]),
-            row.scope.channel,
-        )[0]
-    features = [payload["features"]] if payload else [[]]
-    ads = np.array([payload["ads"] if payload else np.nan], dtype=np.float64)
-    asked = any(sources(project)[what] for what in MEASURED)
-    case = Case(
-        channel=row.scope.channel,
-        at=standpoint.thresholds,
-        volume=row.volume,
-        strengths=strengths,
-        own=row.own_strength,
-        open_share=float(open_share(features, ads, row.scope.channel)[0]),
-        click_value=row.click_value,
-        factor=row.fit * PRIORITY.get(decision.priority if decision else "", 1.0),
-        rests=rests if rests in BASES else "page",
-        price=sum(price_of_kind(project, what) for what in MEASURED) / 10 if asked else None,
-    )
-    return explain_verdict(case, project.currency)
 
 
 def _reading(project: Project, reading: Seen) -> dict[str, Any]:
@@ -200,7 +156,7 @@ def _results(row: Row, page: Seen | None, standpoint: Standpoint) -> list[dict[s
     if page is None or page.payload is None:
         return []
     results = page.payload["results"][:10]
-    wording = [wording_of(result["title"], row.text, standpoint.language) for result in results]
+    wording = [how_said(result["title"], row.text, standpoint.language) for result in results]
     strengths = strengths_on([(row.text, results)], standpoint)[0]
     return [
         {
@@ -208,11 +164,11 @@ def _results(row: Row, page: Seen | None, standpoint: Standpoint) -> list[dict[s
             "title": result["title"],
             "publisher": result["publisher"],
             "address": result["address"],
-            "standing": result["standing"],
-            "pull": result["pull"],
-            "published": result["published"],
+            "standing": result.get("standing"),
+            "pull": result.get("pull"),
+            "published": result.get("published"),
             "strength": round(float(s), 1) if np.isfinite(s) else None,
-            "wording": WORDING_NAMES[w],
+            "wording": NAMES[w],
             "weak": row.own_strength is not None and bool(s < row.own_strength - BEHIND),
         }
         for result, s, w in zip(results, strengths, wording, strict=False)

@@ -7,6 +7,7 @@ from bunraku.sources.protocol import Request
 from bunraku.sources.rehearsal.dice import pick_index, roll
 from bunraku.sources.rehearsal.query import CHANNEL_INDEX, Query
 from bunraku.sources.rehearsal.results import Viewpoint, rank
+from bunraku.sources.rehearsal.shown import materials_of, price_of
 from bunraku.sources.rehearsal.standing import SKY, Publisher, page_of, pool, publishers
 from bunraku.sources.rehearsal.strange import is_facet_slug
 from bunraku.sources.rehearsal.world import World, the_world
@@ -18,16 +19,6 @@ QUERIES_A_TOPIC = 6
 """Queries ranked of each, those most searched for."""
 MOST_RANKS = 150
 """As many ranks as one lookup brings."""
-MATERIALS = (
-    "brass",
-    "optical glass",
-    "aluminium",
-    "birch",
-    "cotton",
-    "recycled paper",
-    "enamel",
-    "silver",
-)
 PRODUCT_WORDS = ("gift", "set", "handmade", "decor", "starter")
 ASTRONOMERS_WORDS = ("night sky", "stargazing", "space")
 
@@ -128,9 +119,9 @@ def fields_of(world: World, term: str, request: Request) -> Raw | None:
         "tags": _tags(world, head, said, page.address, request.channel),
     }
     if request.channel == "marketplace":
-        answer["materials"] = [m for m in MATERIALS if roll("material", page.address, m) < 0.3][:4]
+        answer["materials"] = list(materials_of(page.address))
         answer["categories"] = [head.head, head.kind]
-        answer["price"] = round(8 + 120 * roll("price", page.address) ** 2 + 20 * head.cpc, 2)
+        answer["price"] = price_of(page.address)
     return answer
 
 

@@ -20,6 +20,7 @@ from bunraku.sources.rehearsal.lexicon import translate
 from bunraku.sources.rehearsal.query import Query
 from bunraku.sources.rehearsal.results import Viewpoint, rank
 from bunraku.sources.rehearsal.rivals import fields_of, ranks_of
+from bunraku.sources.rehearsal.shown import shown_of, totals_of
 from bunraku.sources.rehearsal.talk import mentions, rising
 from bunraku.sources.rehearsal.world import World, the_world
 
@@ -183,6 +184,7 @@ def page(world: World, term: str, request: Request) -> Raw:
             "standing": standing.publisher.standing,
             "pull": standing.pull,
             "published": standing.published.isoformat(),
+            **shown_of(standing, request.channel, query, request.on),
         }
         for place, standing in enumerate(rank(world, query, seen), start=1)
     ]
@@ -199,6 +201,7 @@ def page(world: World, term: str, request: Request) -> Raw:
         "features": _features(query) if request.channel == "web" else [],
         "questions": asked[:6],
         "related": related[:8],
+        **totals_of(world, query, request.channel),
     }
 
 

@@ -1172,6 +1172,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/rows/{row_id}/page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Page
+         * @description A keyword's results page: can we, who stands there, what else is on it, how it moves.
+         */
+        get: operations["bunraku_server_weigh_results_api_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/clusters": {
         parameters: {
             query?: never;
@@ -3429,9 +3449,9 @@ export interface components {
             /** Address */
             address: string;
             /** Standing */
-            standing: number;
+            standing: number | null;
             /** Pull */
-            pull: number;
+            pull: number | null;
             /** Published */
             published: string | null;
             /** Strength */
@@ -3489,6 +3509,334 @@ export interface components {
              * @enum {string}
              */
             intent: "informational" | "navigational" | "commercial" | "transactional" | "";
+        };
+        /**
+         * PageQuery
+         * @description How a page is looked at: for which outlet (null: the chosen one), how deep, and of a
+         *     marketplace which listings count.
+         */
+        PageQuery: {
+            /** Outlet */
+            outlet?: number | null;
+            /**
+             * Depth
+             * @default 10
+             */
+            depth: number;
+            /**
+             * Material
+             * @default
+             */
+            material: string;
+            /**
+             * Category
+             * @default
+             */
+            category: string;
+            /** Price From */
+            price_from?: number | null;
+            /** Price To */
+            price_to?: number | null;
+            /**
+             * Without Own
+             * @default false
+             */
+            without_own: boolean;
+            /**
+             * Without
+             * @default
+             */
+            without: string;
+        };
+        /**
+         * ChoicesOut
+         * @description What listings can be narrowed by.
+         */
+        ChoicesOut: {
+            /** Materials */
+            materials: string[];
+            /** Categories */
+            categories: string[];
+        };
+        /**
+         * CompanyOut
+         * @description Those who stand there, taken together; `new` in the last 7, 30 and 365 days.
+         */
+        CompanyOut: {
+            /** Results */
+            results: number;
+            /** Titles */
+            titles: number;
+            /** Addresses */
+            addresses: number;
+            /** Spreads */
+            spreads: {
+                [key: string]: components["schemas"]["SpreadOut"];
+            };
+            /** New */
+            new: [
+                number,
+                number,
+                number
+            ] | null;
+            /** Several */
+            several: components["schemas"]["HolderOut"][];
+            /** Publishers */
+            publishers: number;
+            /** Own */
+            own: number[];
+        };
+        /**
+         * HolderOut
+         * @description A publisher that holds several places.
+         */
+        HolderOut: {
+            /** Publisher */
+            publisher: string;
+            /** Places */
+            places: number;
+        };
+        /**
+         * LandingOut
+         * @description Where one would land at an own strength: chance of page one, likely places (0: none), visits
+         *     a month once settled, weak spots, P(position = 1..10).
+         */
+        LandingOut: {
+            /** Own */
+            own: number;
+            /** Page One */
+            page_one: number;
+            /** First */
+            first: number;
+            /** Last */
+            last: number;
+            /** Visits */
+            visits: number | null;
+            /** Weak Spots */
+            weak_spots: number;
+            /** Positions */
+            positions: number[];
+        };
+        /**
+         * MovedOut
+         * @description A result that came, went, rose or fell since the reading before.
+         */
+        MovedOut: {
+            /** Address */
+            address: string;
+            /** Title */
+            title: string;
+            /** Publisher */
+            publisher: string;
+            /** Before */
+            before: number | null;
+            /** After */
+            after: number | null;
+        };
+        /**
+         * OutletChoiceOut
+         * @description An outlet that one can look from.
+         */
+        OutletChoiceOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Assumed */
+            assumed: boolean;
+            /** Standing */
+            standing: number;
+        };
+        /**
+         * OverTimeOut
+         * @description A result's positions at each reading, null where it did not stand.
+         */
+        OverTimeOut: {
+            /** Address */
+            address: string;
+            /** Publisher */
+            publisher: string;
+            /** Positions */
+            positions: (number | null)[];
+        };
+        /**
+         * PageOut
+         * @description A keyword's results page. `rests_on`: of the first ten, of how many it is known who stands
+         *     behind them; `middling`: the chance of an outlet of strength 50; `hidden`: results that the
+         *     narrowing leaves out; `days`: when it was read, oldest first.
+         */
+        PageOut: {
+            row: components["schemas"]["RowOut"];
+            /**
+             * Channel
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+            /** Outlets */
+            outlets: components["schemas"]["OutletChoiceOut"][];
+            /** Outlet Id */
+            outlet_id: number | null;
+            /** Practice */
+            practice: boolean;
+            /** Source */
+            source: string;
+            /** Read On */
+            read_on: string | null;
+            /** Days Old */
+            days_old: number;
+            /** Depth Read */
+            depth_read: number;
+            /** Can Be Read */
+            can_be_read: boolean;
+            /** Own */
+            own: number | null;
+            /** Conclusion */
+            conclusion: string;
+            /** Verdict */
+            verdict: string;
+            /** Chance */
+            chance: number | null;
+            /** Because */
+            because: string;
+            /** Note */
+            note: string;
+            /** Rests On */
+            rests_on: number;
+            landing: components["schemas"]["LandingOut"] | null;
+            /** Clicks Of Places */
+            clicks_of_places: (number | null)[];
+            /** By Strength */
+            by_strength: components["schemas"]["LandingOut"][];
+            to_rise: components["schemas"]["RiseOut"] | null;
+            /** Middling */
+            middling: number | null;
+            /** Results */
+            results: components["schemas"]["StandingOut"][];
+            company: components["schemas"]["CompanyOut"] | null;
+            /** Open Share */
+            open_share: number;
+            /** Features */
+            features: string[];
+            /** Ads */
+            ads: number;
+            /** Questions */
+            questions: components["schemas"]["PhraseOut"][];
+            /** Related */
+            related: components["schemas"]["PhraseOut"][];
+            /** Found */
+            found: number | null;
+            /** Saying */
+            saying: number | null;
+            /** Titled */
+            titled: number | null;
+            /** Openness */
+            openness: number | null;
+            choices: components["schemas"]["ChoicesOut"] | null;
+            /** Hidden */
+            hidden: number;
+            /** Days */
+            days: string[];
+            /** Moved */
+            moved: components["schemas"]["MovedOut"][];
+            /** Changes A Week */
+            changes_a_week: number | null;
+            /** Moves Words */
+            moves_words: string;
+            /** Over Time */
+            over_time: components["schemas"]["OverTimeOut"][];
+        };
+        /**
+         * PhraseOut
+         * @description A question or related search on the page, and whether the project has it.
+         */
+        PhraseOut: {
+            /** Text */
+            text: string;
+            /** Known */
+            known: boolean;
+        };
+        /**
+         * RiseOut
+         * @description The strength that it takes to land at a higher place.
+         */
+        RiseOut: {
+            /** Place */
+            place: number;
+            /** Strength */
+            strength: number;
+        };
+        /**
+         * SpreadOut
+         * @description Of figures that are known: how many, the least, the middle and the most.
+         */
+        SpreadOut: {
+            /** Known */
+            known: number;
+            /** Least */
+            least: number;
+            /** Typical */
+            typical: number;
+            /** Most */
+            most: number;
+        };
+        /**
+         * StandingOut
+         * @description An organic result; null is not told. `parts` of its strength: who publishes, what points to
+         *     it, its wording; `elsewhere`: it is about something else; `places` its publisher holds.
+         */
+        StandingOut: {
+            /** Position */
+            position: number;
+            /** Address */
+            address: string;
+            /** Title */
+            title: string;
+            /** Title Parts */
+            title_parts: components["schemas"]["TitlePartOut"][];
+            /** Publisher */
+            publisher: string;
+            /** Standing */
+            standing: number | null;
+            /** Pull */
+            pull: number | null;
+            /** Published */
+            published: string | null;
+            /** Views */
+            views: number | null;
+            /** Price */
+            price: number | null;
+            /** Reviews */
+            reviews: number | null;
+            /** Materials */
+            materials: string[];
+            /** Categories */
+            categories: string[];
+            /** Strength */
+            strength: number | null;
+            /** Parts */
+            parts: (number | null)[];
+            /** Wording */
+            wording: string;
+            /** Address Wording */
+            address_wording: string;
+            /** Weak */
+            weak: boolean;
+            /** Own */
+            own: boolean;
+            /** Elsewhere */
+            elsewhere: boolean;
+            /** Places */
+            places: number;
+        };
+        /**
+         * TitlePartOut
+         * @description A piece of a title, and whether it is of the keyword.
+         */
+        TitlePartOut: {
+            /** Text */
+            text: string;
+            /** Mine */
+            mine: boolean;
         };
         /**
          * ClustersQuery
@@ -6515,6 +6863,46 @@ export interface operations {
             404: components["responses"]["Problem404"];
             409: components["responses"]["Problem409"];
             413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_weigh_results_api_page: {
+        parameters: {
+            query?: {
+                outlet?: number | null;
+                depth?: number;
+                material?: string;
+                category?: string;
+                price_from?: number | null;
+                price_to?: number | null;
+                without_own?: boolean;
+                without?: string;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
             422: components["responses"]["Problem422"];
             500: components["responses"]["Problem500"];
             503: components["responses"]["Problem503"];

@@ -1,0 +1,179 @@
+"""The view of a results page over HTTP."""
+
+from datetime import date
+
+from ninja import Schema
+
+from bunraku.server.sheet.rows import RowOut
+from bunraku.sources.protocol import Channel
+
+
+class TitlePartOut(Schema):
+    """A piece of a title, and whether it is of the keyword."""
+
+    text: str
+    mine: bool
+
+
+class StandingOut(Schema):
+    """An organic result; null is not told. `parts` of its strength: who publishes, what points to
+    it, its wording; `elsewhere`: it is about something else; `places` its publisher holds."""
+
+    position: int
+    address: str
+    title: str
+    title_parts: list[TitlePartOut]
+    publisher: str
+    standing: float | None
+    pull: float | None
+    published: date | None
+    views: float | None
+    price: float | None
+    reviews: float | None
+    materials: list[str]
+    categories: list[str]
+    strength: float | None
+    parts: list[float | None]
+    wording: str
+    address_wording: str
+    weak: bool
+    own: bool
+    elsewhere: bool
+    places: int
+
+
+class LandingOut(Schema):
+    """Where one would land at an own strength: chance of page one, likely places (0: none), visits
+    a month once settled, weak spots, P(position = 1..10)."""
+
+    own: float
+    page_one: float
+    first: int
+    last: int
+    visits: float | None
+    weak_spots: int
+    positions: list[float]
+
+
+class RiseOut(Schema):
+    """The strength that it takes to land at a higher place."""
+
+    place: int
+    strength: int
+
+
+class SpreadOut(Schema):
+    """Of figures that are known: how many, the least, the middle and the most."""
+
+    known: int
+    least: float
+    typical: float
+    most: float
+
+
+class HolderOut(Schema):
+    """A publisher that holds several places."""
+
+    publisher: str
+    places: int
+
+
+class CompanyOut(Schema):
+    """Those who stand there, taken together; `new` in the last 7, 30 and 365 days."""
+
+    results: int
+    titles: int
+    addresses: int
+    spreads: dict[str, SpreadOut]
+    new: tuple[int, int, int] | None
+    several: list[HolderOut]
+    publishers: int
+    own: list[int]
+
+
+class PhraseOut(Schema):
+    """A question or related search on the page, and whether the project has it."""
+
+    text: str
+    known: bool
+
+
+class OutletChoiceOut(Schema):
+    """An outlet that one can look from."""
+
+    id: int
+    name: str
+    assumed: bool
+    standing: float
+
+
+class ChoicesOut(Schema):
+    """What listings can be narrowed by."""
+
+    materials: list[str]
+    categories: list[str]
+
+
+class MovedOut(Schema):
+    """A result that came, went, rose or fell since the reading before."""
+
+    address: str
+    title: str
+    publisher: str
+    before: int | None
+    after: int | None
+
+
+class OverTimeOut(Schema):
+    """A result's positions at each reading, null where it did not stand."""
+
+    address: str
+    publisher: str
+    positions: list[int | None]
+
+
+class PageOut(Schema):
+    """A keyword's results page. `rests_on`: of the first ten, of how many it is known who stands
+    behind them; `middling`: the chance of an outlet of strength 50; `hidden`: results that the
+    narrowing leaves out; `days`: when it was read, oldest first."""
+
+    row: RowOut
+    channel: Channel
+    outlets: list[OutletChoiceOut]
+    outlet_id: int | None
+    practice: bool
+    source: str
+    read_on: date | None
+    days_old: int
+    depth_read: int
+    can_be_read: bool
+    own: float | None
+    conclusion: str
+    verdict: str
+    chance: float | None
+    because: str
+    note: str
+    rests_on: int
+    landing: LandingOut | None
+    clicks_of_places: list[float | None]
+    by_strength: list[LandingOut]
+    to_rise: RiseOut | None
+    middling: float | None
+    results: list[StandingOut]
+    company: CompanyOut | None
+    open_share: float
+    features: list[str]
+    ads: int
+    questions: list[PhraseOut]
+    related: list[PhraseOut]
+    found: int | None
+    saying: int | None
+    titled: int | None
+    openness: float | None
+    choices: ChoicesOut | None
+    hidden: int
+    days: list[date]
+    moved: list[MovedOut]
+    changes_a_week: float | None
+    moves_words: str
+    over_time: list[OverTimeOut]

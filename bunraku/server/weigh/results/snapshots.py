@@ -1,0 +1,85 @@
+"""The readings of a keyword's results page, day by day."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date
+from typing import Any
+
+from bunraku.core.weigh.company import Result
+from bunraku.core.weigh.moves import Snapshot
+from bunraku.server.projects.models import Project
+from bunraku.server.readings.known import Payload, all_readings
+from bunraku.server.readings.providers import in_order_of_trust
+from bunraku.server.sheet.models import Scope
+from bunraku.sources.protocol import What
+
+
+@dataclass(frozen=True)
+class PageRead:
+    """A results page as one source read it on a day."""
+
+    source: str
+    on: date
+    payload: Payload
+
+    @property
+    def snapshot(self) -> Snapshot:
+        """Who stood there."""
+        return Snapshot(self.on, [result["address"] for result in self.payload["results"]])
+
+
+def pages_of(scope: Scope, key: str) -> list[PageRead]:
+    """What the most trusted source read of a keyword's page, as a signed-out person on the usual
+    device sees it from nowhere in particular: the deepest of each day, the latest first. One
+    query."""
+    seen = [
+        r
+        for r in all_readings(scope, key, [What.PAGE.value])
+        if r.plainly and r.payload is not None
+    ]
+    order = in_order_of_trust(scope.project, {r.source for r in seen})
+    says = next((name for name in order if any(r.source == name for r in seen)), None)
+    by_day: dict[date, PageRead] = {}
+    for reading in seen:
+        if reading.source != says or reading.payload is None:
+            continue
+        there = by_day.get(reading.on)
+        if there is None or _depth(reading.payload) > _depth(there.payload):
+            by_day[reading.on] = PageRead(reading.source, reading.on, reading.payload)
+    return list(by_day.values())
+
+
+def _depth(payload: Payload) -> int:
+    return len(payload["results"])
+
+
+def results_of(payload: Payload | None, depth: int | None = None) -> list[Result]:
+    """A page's organic results as the core looks at them."""
+    return [_result(told) for told in (payload or {}).get("results", [])[:depth]]
+
+
+def _result(told: dict[str, Any]) -> Result:
+    published = told.get("published")
+    return Result(
+        position=told["position"],
+        address=told["address"],
+        title=told["title"],
+        publisher=told["publisher"],
+        standing=told.get("standing"),
+        pull=told.get("pull"),
+        published=date.fromisoformat(published) if published else None,
+        views=told.get("views"),
+        price=told.get("price"),
+        reviews=told.get("reviews"),
+        materials=told.get("materials") or (),
+        categories=told.get("categories") or (),
+    )
+
+
+def own_names(project: Project, channel: str) -> Sequence[str]:
+    """What tells one's own results from others': hosts and names of one's outlets."""
+    outlets = [outlet for outlet in project.outlets.all() if outlet.channel == channel]
+    hosts = [
+        o.address.split("://")[-1].split("/")[0].casefold().removeprefix("www.") for o in outlets
+    ]
+    return [name for name in (*hosts, *(o.name for o in outlets)) if name]

@@ -1,0 +1,336 @@
+"""A keyword's results page as the view of it: can we, who stands there, what else, how it moves."""
+
+from collections import Counter
+from collections.abc import Sequence
+from dataclasses import asdict, replace
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bunraku.core.text import identity_key
+from bunraku.core.weigh.chance import BEHIND, own_strength
+from bunraku.core.weigh.company import Narrowing, Result, company_of, is_own, narrowed
+from bunraku.core.weigh.landing import (
+    STRENGTHS,
+    Landings,
+    clicks_of_places,
+    conclude,
+    landings,
+    strength_for_place,
+)
+from bunraku.core.weigh.moves import (
+    changes_a_week,
+    moved_between,
+    positions_over_time,
+    volatility_words,
+)
+from bunraku.core.weigh.page import PAGE_ONE, PageFacts, strength, strength_parts, title_matches
+from bunraku.core.weigh.reasons import explain_verdict
+from bunraku.core.weigh.saying import NAMES, NONE, address_words, how_said, marked
+from bunraku.core.weigh.weighing import Standpoint
+from bunraku.server.clock import today
+from bunraku.server.errors import not_found
+from bunraku.server.projects.models import Outlet, Project
+from bunraku.server.readings.providers import is_practice, sources
+from bunraku.server.sheet.models import Decision, Keyword, Outlook, Row
+from bunraku.server.weigh.cases import case_of, open_share_of
+from bunraku.server.weigh.evidence import standpoint_of
+from bunraku.server.weigh.results.snapshots import PageRead, own_names, pages_of, results_of
+from bunraku.sources.protocol import What
+
+MIDDLING = 50.0
+"""Strength of an outlet that is neither strong nor weak: whose chance is told for comparison."""
+SNAPSHOTS_SHOWN = 26
+"""Readings of a page that are looked back at: half a year of weekly ones."""
+
+
+def view_page(
+    project: Project, row_id: int, *, outlet_id: int | None, depth: int, narrowing: Narrowing
+) -> dict[str, Any]:
+    """All that the view of a results page shows. Raises: not_found."""
+    row = (
+        Row.objects.select_related("keyword", "scope")
+        .filter(pk=row_id, scope__project=project)
+        .first()
+    )
+    if row is None:
+        raise not_found("keyword")
+    row.scope.project = project
+    outlets = [o for o in project.outlets.all() if o.channel == row.scope.channel]
+    outlet = _outlet(project, outlets, row, outlet_id)
+    read = pages_of(row.scope, row.keyword.key)
+    page = read[0] if read else None
+    standpoint = standpoint_of(row.scope)
+    own = own_names(project, row.scope.channel)
+    every = results_of(page.payload if page else None, depth)
+    left = narrowed(every, narrowing, standpoint.language, own)
+    facts = _facts(left, row.text, standpoint.language)
+    strengths = strength(facts, row.scope.channel)
+    return {
+        "row": row,
+        "channel": row.scope.channel,
+        "outlets": [
+            {"id": o.pk, "name": o.name, "assumed": o.assumed, "standing": o.standing}
+            for o in outlets
+        ],
+        "outlet_id": outlet.pk if outlet else None,
+        "practice": bool(page and is_practice(page.source)),
+        "source": page.source if page else "",
+        "read_on": page.on if page else None,
+        "days_old": (today() - page.on).days if page else 0,
+        "depth_read": len(page.payload["results"]) if page else 0,
+        "can_be_read": bool(sources(project)[What.PAGE]),
+        **_standing_there(row, page, left, facts, strengths, outlet, standpoint, own),
+        **_on_the_page(row, page, project),
+        "choices": _choices(every) if row.scope.channel == "marketplace" else None,
+        "hidden": len(every) - len(left),
+        **_moves(read),
+    }
+
+
+def _outlet(
+    project: Project, outlets: Sequence[Outlet], row: Row, wanted: int | None
+) -> Outlet | None:
+    if wanted is None:
+        return project.chosen_among(outlets, row.scope.channel)
+    found = next((o for o in outlets if o.pk == wanted), None)
+    if found is None:
+        raise not_found("outlet")
+    return found
+
+
+def _facts(results: Sequence[Result], text: str, language: str) -> PageFacts:
+    """Facts of all results that are looked at, (1, n), however many."""
+
+    def known(values: Sequence[float | None]) -> NDArray[np.float64]:
+        return np.array([[np.nan if v is None else v for v in values]], dtype=np.float64)
+
+    return PageFacts(
+        known([r.standing for r in results]),
+        known([r.pull for r in results]),
+        known([how_said(r.title, text, language) for r in results]),
+    )
+
+
+def _standing_there(
+    row: Row,
+    page: PageRead | None,
+    results: Sequence[Result],
+    facts: PageFacts,
+    strengths: NDArray[np.float64],
+    outlet: Outlet | None,
+    standpoint: Standpoint,
+    own: Sequence[str],
+) -> dict[str, Any]:
+    """The conclusion, the chances and the results themselves."""
+    channel = row.scope.channel
+    mine = None if outlet is None else float(own_strength(outlet.standing, 1, channel)[0])
+    first = np.full(PAGE_ONE, np.nan)
+    top = strengths[0][:PAGE_ONE]
+    first[: len(top)] = top
+    share = open_share_of(page.payload if page else None, channel)
+    known = page is not None and bool(np.isfinite(first).any())
+    every = landings(first, STRENGTHS, channel, row.volume, share) if known else None
+    now = (
+        landings(first, np.array([mine]), channel, row.volume, share)
+        if known and mine is not None
+        else None
+    )
+    titled = int(title_matches(PageFacts(*(f[:, :PAGE_ONE] for f in _arrays(facts))))[0])
+    return {
+        "own": mine,
+        "conclusion": _conclusion(now, min(len(results), PAGE_ONE), titled, page),
+        **_verdict(row, outlet, page, standpoint),
+        "rests_on": int(np.isfinite(facts.standing[0][:PAGE_ONE]).sum()),
+        "landing": None if now is None else _told(now, 0),
+        "clicks_of_places": [
+            None if np.isnan(c) else round(float(c), 2)
+            for c in clicks_of_places(channel, np.nan if row.volume is None else row.volume, share)
+        ],
+        "by_strength": [] if every is None else [_told(every, n) for n in range(len(STRENGTHS))],
+        "to_rise": _to_rise(every, now),
+        "middling": None if every is None else round(float(every.page_one[int(MIDDLING)]), 4),
+        "results": _results(row, results, facts, strengths, mine, standpoint.language, own),
+        "company": _company(row, page, results, standpoint.language, own),
+        "open_share": round(share, 3),
+    }
+
+
+def _arrays(facts: PageFacts) -> tuple[Any, Any, Any]:
+    return facts.standing, facts.pull, facts.wording
+
+
+def _conclusion(now: Landings | None, there: int, titled: int, page: PageRead | None) -> str:
+    if page is None or (now is None and there):
+        return ""
+    if now is None or not there:
+        return conclude(weaker=0, titled=0, there=0, page_one=1.0, between=(1, 1), visits=None)
+    visits = float(now.visits[0])
+    return conclude(
+        weaker=int(now.weak_spots[0]),
+        titled=titled,
+        there=there,
+        page_one=float(now.page_one[0]),
+        between=(int(now.first[0]), int(now.last[0])),
+        visits=None if np.isnan(visits) else visits,
+    )
+
+
+def _verdict(
+    row: Row, outlet: Outlet | None, page: PageRead | None, standpoint: Standpoint
+) -> dict[str, Any]:
+    """The verdict on the keyword for an outlet, and why: of the chosen one as the row has it, of
+    another as its outlook has it."""
+    decision = Decision.objects.filter(scope=row.scope, keyword=row.keyword_id).first()
+    case = case_of(row, page.payload if page else None, decision, standpoint)
+    verdict, chance = row.verdict, row.chance
+    if outlet is not None:
+        outlook = Outlook.objects.filter(row=row, outlet=outlet).first()
+        if outlook is not None:
+            verdict, chance = outlook.verdict, outlook.chance
+            case = replace(case, own=outlook.own_strength)
+    return {
+        "verdict": verdict,
+        "chance": chance,
+        "because": explain_verdict(case, row.scope.project.currency),
+        "note": decision.note if decision else "",
+    }
+
+
+def _told(seen: Landings, n: int) -> dict[str, Any]:
+    visits = float(seen.visits[n])
+    return {
+        "own": round(float(seen.own[n]), 1),
+        "page_one": round(float(seen.page_one[n]), 4),
+        "first": int(seen.first[n]),
+        "last": int(seen.last[n]),
+        "visits": None if np.isnan(visits) else round(visits, 2),
+        "weak_spots": int(seen.weak_spots[n]),
+        "positions": [round(float(p), 4) for p in seen.positions[n]],
+    }
+
+
+def _to_rise(every: Landings | None, now: Landings | None) -> dict[str, int] | None:
+    """The strength that it takes to land a place higher, None where no strength does."""
+    if every is None or now is None:
+        return None
+    at = int(now.first[0])
+    place = PAGE_ONE if at == 0 else at - 1
+    if place < 1:
+        return None
+    needed = strength_for_place(every.own, every.first, float(now.own[0]), place)
+    return None if needed is None else {"place": place, "strength": needed}
+
+
+def _results(
+    row: Row,
+    results: Sequence[Result],
+    facts: PageFacts,
+    strengths: NDArray[np.float64],
+    mine: float | None,
+    language: str,
+    own: Sequence[str],
+) -> list[dict[str, Any]]:
+    parts = strength_parts(facts, row.scope.channel)[0] if results else np.zeros((0, 3))
+    places = Counter(r.publisher for r in results)
+    out = []
+    for number, result in enumerate(results):
+        strong = float(strengths[0][number])
+        wording = float(facts.wording[0][number])
+        address = how_said(address_words(result.address), row.text, language)
+        out.append(
+            {
+                **asdict(result),
+                "title_parts": [
+                    {"text": text, "mine": said}
+                    for text, said in marked(result.title, row.text, language)
+                ],
+                "strength": None if np.isnan(strong) else round(strong, 1),
+                "parts": [None if np.isnan(p) else round(float(p), 1) for p in parts[number]],
+                "wording": NAMES[wording],
+                "address_wording": NAMES[address],
+                "weak": mine is not None and bool(strong < mine - BEHIND),
+                "own": is_own(result, own),
+                "elsewhere": wording == NONE and address == NONE,
+                "places": places[result.publisher],
+            }
+        )
+    return out
+
+
+def _company(
+    row: Row, page: PageRead | None, results: Sequence[Result], language: str, own: Sequence[str]
+) -> dict[str, Any] | None:
+    if page is None:
+        return None
+    seen = company_of(results, row.text, language, page.on, own)
+    return {
+        **asdict(seen),
+        "spreads": {name: asdict(spread) for name, spread in seen.spreads.items()},
+        "several": [{"publisher": who, "places": n} for who, n in seen.several],
+    }
+
+
+def _on_the_page(row: Row, page: PageRead | None, project: Project) -> dict[str, Any]:
+    """What else is on the page, and what it says of how much there is."""
+    told = page.payload if page else {}
+    phrases = {*told.get("questions", []), *told.get("related", [])}
+    keys = {identity_key(text): text for text in phrases}
+    there = set(Keyword.objects.filter(project=project, key__in=keys).values_list("key", flat=True))
+    saying = told.get("saying")
+
+    def listed(texts: Sequence[str]) -> list[dict[str, Any]]:
+        return [{"text": text, "known": identity_key(text) in there} for text in texts]
+
+    return {
+        "features": told.get("features", []),
+        "ads": told.get("ads", 0),
+        "questions": listed(told.get("questions", [])),
+        "related": listed(told.get("related", [])),
+        "found": told.get("found"),
+        "saying": saying,
+        "titled": told.get("titled"),
+        "openness": (None if row.volume is None or not saying else round(row.volume / saying, 4)),
+    }
+
+
+def _choices(results: Sequence[Result]) -> dict[str, Any]:
+    """What listings can be narrowed by, the commonest first."""
+    materials = Counter(m for r in results for m in r.materials)
+    categories = Counter(c for r in results for c in r.categories)
+    return {
+        "materials": [name for name, _ in materials.most_common()],
+        "categories": [name for name, _ in categories.most_common()],
+    }
+
+
+def _moves(read: Sequence[PageRead]) -> dict[str, Any]:
+    """How the page moved between the readings there are."""
+    shown = list(reversed(read[:SNAPSHOTS_SHOWN]))
+    snapshots = [page.snapshot for page in shown]
+    names = {
+        result["address"]: (result["title"], result["publisher"])
+        for page in shown
+        for result in page.payload["results"]
+    }
+    moved = []
+    if len(snapshots) > 1:
+        depth = min(len(snapshots[-1].addresses), len(snapshots[-2].addresses))
+        moved = moved_between(snapshots[-2].addresses[:depth], snapshots[-1].addresses[:depth])
+    changes = changes_a_week(snapshots)
+    return {
+        "days": [snapshot.on for snapshot in snapshots],
+        "moved": [
+            {**asdict(m), "title": names[m.address][0], "publisher": names[m.address][1]}
+            for m in moved
+        ],
+        "changes_a_week": None if changes is None else round(changes, 2),
+        "moves_words": volatility_words(changes),
+        "over_time": [
+            {"address": address, "publisher": names[address][1], "positions": positions}
+            for address, positions in positions_over_time(snapshots)
+        ]
+        if len(snapshots) > 1
+        else [],
+    }
