@@ -46,8 +46,20 @@ def known_today(
 ) -> set[str]:
     """Terms that a source was already asked for today, as far as the vantage needs: asking again
     would tell nothing new. A later day counts as well: then it is the clock that was set back."""
+    return known_since(scope, what, source, terms, today(), vantage)
+
+
+def known_since(
+    scope: Scope,
+    what: What,
+    source: str,
+    terms: Sequence[str],
+    since: date,
+    vantage: Vantage = USUAL,
+) -> set[str]:
+    """Terms that a source was asked for on a day or later, as far as the vantage needs."""
     known: set[str] = set()
-    asked = _of(scope, what, vantage).filter(source=source, on__gte=today())
+    asked = _of(scope, what, vantage).filter(source=source, on__gte=since)
     for part in in_parts(terms):
         known.update(asked.filter(term__in=part).values_list("term", flat=True))
     return known

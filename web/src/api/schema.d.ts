@@ -1192,6 +1192,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/pages/price": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Price
+         * @description What reading pages would cost; buys nothing.
+         */
+        post: operations["bunraku_server_weigh_results_api_price"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pages/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Pages
+         * @description Start reading pages.
+         */
+        post: operations["bunraku_server_weigh_results_api_read_pages"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/clusters": {
         parameters: {
             query?: never;
@@ -3837,6 +3877,48 @@ export interface components {
             text: string;
             /** Mine */
             mine: boolean;
+        };
+        /**
+         * PagesPriceOut
+         * @description What reading pages would cost: keywords looked at, pages to read, pages that are fresh
+         *     enough, and the allowance before.
+         */
+        PagesPriceOut: {
+            /** Keywords */
+            keywords: number;
+            /** Pages */
+            pages: number;
+            /** Known */
+            known: number;
+            /** Price */
+            price: number;
+            /** Lookups Left */
+            lookups_left: number;
+        };
+        /**
+         * ReadPagesIn
+         * @description Whose pages to read: chosen rows, or (null) all in play; how deep; how many days old a page
+         *     may be that is not read again.
+         */
+        ReadPagesIn: {
+            /**
+             * Channel
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+            /** Row Ids */
+            row_ids?: number[] | null;
+            /**
+             * Depth
+             * @default 10
+             * @enum {integer}
+             */
+            depth: 10 | 50 | 100;
+            /**
+             * Older Than
+             * @default 0
+             */
+            older_than: number;
         };
         /**
          * ClustersQuery
@@ -6903,6 +6985,78 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_weigh_results_api_price: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadPagesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PagesPriceOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_weigh_results_api_read_pages: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadPagesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
             422: components["responses"]["Problem422"];
             500: components["responses"]["Problem500"];
             503: components["responses"]["Problem503"];

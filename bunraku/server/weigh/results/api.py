@@ -1,15 +1,19 @@
 """Results pages over HTTP."""
 
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal
 
 from ninja import Field, Query, Router, Schema
 
 from bunraku.core.weigh.company import Narrowing
 from bunraku.core.weigh.verdict import VERDICTS
 from bunraku.server.inputs import Id
-from bunraku.server.projects.access import READS, ProjectId, ProjectRequest
+from bunraku.server.jobs.api import JobOut
+from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
+from bunraku.server.sheet.actions import MOST_AT_ONCE
+from bunraku.server.weigh.results.reading import price_pages, start_reading_pages
 from bunraku.server.weigh.results.schemas import PageOut
 from bunraku.server.weigh.results.view import view_page
+from bunraku.sources.protocol import Channel
 
 router = Router(tags=["results pages"])
 Text = Annotated[str, Field(max_length=200)]
@@ -53,3 +57,45 @@ def page(
         narrowing=asked.narrowing(),
     )
     return {**seen, "verdict": VERDICTS[seen["verdict"]]}
+
+
+class ReadPagesIn(Schema):
+    """Whose pages to read: chosen rows, or (null) all in play; how deep; how many days old a page
+    may be that is not read again."""
+
+    channel: Channel
+    row_ids: list[Id] | None = Field(None, min_length=1, max_length=MOST_AT_ONCE)
+    depth: Literal[10, 50, 100] = 10
+    older_than: int = Field(0, ge=0, le=3_650)
+
+
+class PagesPriceOut(Schema):
+    """What reading pages would cost: keywords looked at, pages to read, pages that are fresh
+    enough, and the allowance before."""
+
+    keywords: int
+    pages: int
+    known: int
+    price: float
+    lookups_left: float
+
+
+@router.post("/pages/price", response=PagesPriceOut, auth=READS, url_name="price_pages")
+def price(request: ProjectRequest, project_id: ProjectId, given: ReadPagesIn) -> Any:
+    """What reading pages would cost; buys nothing."""
+    told = price_pages(request.project, given.channel, given.row_ids, given.depth, given.older_than)
+    return {
+        "keywords": told.keywords,
+        "pages": told.pages,
+        "known": told.known,
+        "price": told.price_tenths / 10,
+        "lookups_left": request.project.lookups_left_tenths / 10,
+    }
+
+
+@router.post("/pages/read", response=JobOut, auth=CHANGES, url_name="read_pages")
+def read_pages(request: ProjectRequest, project_id: ProjectId, given: ReadPagesIn) -> Any:
+    """Start reading pages."""
+    return start_reading_pages(
+        request.project, given.channel, given.row_ids, given.depth, given.older_than
+    )
