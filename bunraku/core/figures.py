@@ -20,7 +20,9 @@ from bunraku.core.weigh import help as weigh_help
 from bunraku.core.weigh.assumed import stand_in
 from bunraku.core.weigh.chance import difficulty, outlook, own_strength
 from bunraku.core.weigh.intent import read_intents
-from bunraku.core.weigh.page import strength, title_matches
+from bunraku.core.weigh.landing import clicks_of_places, landings
+from bunraku.core.weigh.moves import changes_a_week
+from bunraku.core.weigh.page import openness, strength, title_matches
 from bunraku.core.weigh.rough import index_to_volume, rough_volume
 from bunraku.core.weigh.saying import how_said
 from bunraku.core.weigh.season import read_seasons
@@ -67,6 +69,10 @@ FIGURES = (
     Figure("family", "Variants", find_families),
     Figure("wording", "Wording of a title", how_said),
     Figure("title_matches", "Title matches", title_matches),
+    Figure("openness", "Openness", openness),
+    Figure("volatility", "How a page moves", changes_a_week),
+    Figure("landing", "Where you would land", landings),
+    Figure("place_clicks", "Visits at a place", clicks_of_places),
     Figure("strength", "Strength of a result", strength),
     Figure("own_strength", "Own strength", own_strength),
     Figure("difficulty", "Difficulty", difficulty),

@@ -42,6 +42,30 @@ HELP = {
         "Titles of the results page are compared with the phrase; ads are not counted.",
         "Few of them and many searches mean that hardly anybody aims at it yet.",
     ),
+    "openness": HelpText(
+        "How many searches a month there are for each page that says this phrase.",
+        "The searches are divided by the pages that carry the exact phrase, as the source counts "
+        "them.",
+        "The higher, the fewer write for these searchers; look whether those few are strong.",
+    ),
+    "volatility": HelpText(
+        "How many of the first ten places are taken by another result from one week to the next.",
+        "Results that are new among the ten are counted between the days on which it was read.",
+        "On a page that moves much one place means little, and a newcomer gets a turn; on one that "
+        "stands still expect to wait.",
+    ),
+    "landing": HelpText(
+        "How likely you would stand at each place of the first page, once your piece has settled.",
+        "Your strength is compared with that of each result; what is not sure about both is "
+        "counted in.",
+        "Move the slider to see what more strength would bring before you work for it.",
+    ),
+    "place_clicks": HelpText(
+        "About how many visits a month a result at this place gets.",
+        "The searches are multiplied by the share of clicks that the place mostly has, less what "
+        "ads and other things on the page take.",
+        "See how much the first places are worth beside the last before you aim at them.",
+    ),
     "wording": HelpText(
         "How well a result's title says the phrase.",
         "Word for word counts most, all words in another order less, some of them little.",

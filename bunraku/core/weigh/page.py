@@ -115,6 +115,15 @@ def title_matches(facts: PageFacts) -> NDArray[np.int64]:
     return (facts.wording >= EXACT).sum(axis=1)
 
 
+def openness(volume: Floats, saying: Floats) -> Floats:
+    """Openness: searches a month for each page that carries the exact phrase.
+
+    Parameters: `volume` (n,), searches a month; `saying` (n,), how many pages carry the exact
+    phrase; NaN unknown. Returns: (n,), NaN where either is unknown; with no such page its searches
+    themselves. Raises: nothing."""
+    return np.asarray(volume / np.maximum(saying, 1.0), dtype=np.float64)
+
+
 def page_facts(pages: Sequence[Sequence[tuple[float, float, float]] | None]) -> PageFacts:
     """Stack the (standing, pull, wording) of each page's first ten organic results into arrays,
     NaN-padded.

@@ -141,7 +141,7 @@ def explain_verdict(case: Case, currency: str = "£") -> str:
         return " ".join(part for part in (f"{asked}." if asked else "", _missing(case)) if part)
     odds = f"{odds_words(judged.chance or 0.0)} to reach page one{_settled(case, judged)}"
     if judged.verdict == "hard":
-        return f"{asked}, but {odds}; {_basis(case, judged)}.{_change_words(case, currency)}"
+        return f"{asked}, but {odds}; {_basis(case, judged)}.{change_words(case, currency)}"
     money = (
         "the worth of a click is unknown"
         if judged.worth is None
@@ -150,7 +150,7 @@ def explain_verdict(case: Case, currency: str = "£") -> str:
     if judged.verdict == "go":
         return f"{asked}, {odds}, {money}; {_basis(case, judged)}."
     basis = "" if case.rests == "page" else f" The chance is {_basis(case, judged)}."
-    return f"{asked}, {odds}, {money}.{basis}{_change_words(case, currency)}"
+    return f"{asked}, {odds}, {money}.{basis}{change_words(case, currency)}"
 
 
 def _why_skip(case: Case, judged: Judged, asked: str) -> str:
@@ -215,7 +215,9 @@ def _spots(judged: Judged) -> str:
     return "none is weaker than you"
 
 
-def _change_words(case: Case, currency: str) -> str:
+def change_words(case: Case, currency: str) -> str:
+    """The one thing that would make a keyword Go, as a sentence with a space before it; empty where
+    it is Go already or too little is known."""
     change = what_makes_it_go(case)
     if change is None:
         if case.click_value is None and (judge(case).chance or 0.0) >= case.at.go_chance:

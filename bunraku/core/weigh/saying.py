@@ -9,11 +9,12 @@ from urllib.parse import unquote
 
 from bunraku.core.text import stems
 from bunraku.core.text.folding import fold
+from bunraku.core.text.stop_words import STOP_WORDS
 
 EXACT, ALL_WORDS, SOME, NONE = 1.0, 0.6, 0.25, 0.0
 """How far a text says a phrase, on one scale: the phrase itself, all its words, half of them or
 more, fewer."""
-NAMES = {EXACT: "exact phrase", ALL_WORDS: "all words", SOME: "some words", NONE: "none of it"}
+_NAMES = {EXACT: "exact phrase", ALL_WORDS: "all words", SOME: "some words"}
 _APOSTROPHES = dict.fromkeys(map(ord, "'\u2018\u2019\u201b\u02bc\u2032`\u00b4"))
 _WORD = re.compile(r"[^\W_]+[+#]*")
 # Writing that sets no space between words: there a phrase stands wherever its signs do.
@@ -71,6 +72,18 @@ def how_said(text: str, keyword: str, language: str) -> float:
     return SOME if held * 2 >= len(wanted) else NONE
 
 
+def name_of(text: str, keyword: str, language: str) -> str:
+    """`how_said` in words: exact phrase, all words, some words, few words or none of it, small
+    words such as "for" left aside for the last two."""
+    name = _NAMES.get(how_said(text, keyword, language))
+    if name:
+        return name
+    phrase, wanted = _wanted(keyword, language)
+    small = STOP_WORDS.get(language, frozenset())
+    telling = {s for w, s in zip(phrase.split(), wanted, strict=False) if w not in small}
+    return "none of it" if telling.isdisjoint(taken_apart(text, language).stems) else "few words"
+
+
 def address_words(address: str) -> str:
     """What an address says of its page: its path, without scheme, host and ending."""
     bare = address.split("://")[-1].split("?")[0].split("#")[0]
@@ -85,12 +98,16 @@ def marked(text: str, keyword: str, language: str) -> list[tuple[str, bool]]:
     nothing."""
     phrase, wanted = _wanted(keyword, language)
     words = set(phrase.split())
+    small = STOP_WORDS.get(language, frozenset())
     out: list[tuple[str, bool]] = []
     at = 0
     for found in re.finditer(r"[^\W_]+(?:['\u2019\u02bc][^\W_]+)*", text):
         plain = plain_words(found.group())
         stem = stems(" ".join(plain), language)
         mine = bool(plain) and (set(plain) <= words or (bool(stem) and set(stem) <= set(wanted)))
+        # Words such as "for" stand out only where they go on with what does.
+        if mine and set(plain) <= small:
+            mine = text[at : found.start()].isspace() and bool(out) and out[-1][1]
         _add(out, text[at : found.start()], False)
         _add(out, found.group(), mine)
         at = found.end()

@@ -2,6 +2,7 @@
 
 import json
 from collections.abc import Callable
+from datetime import timedelta
 from typing import Any
 
 from django.conf import settings
@@ -9,6 +10,7 @@ from django.contrib.auth import get_user_model
 from django.db import transaction
 from django.db.models import Q
 
+from bunraku.server.clock import set_to, today
 from bunraku.server.cluster.actions import start_clustering
 from bunraku.server.cluster.selectors import list_clusters
 from bunraku.server.gather.combiner.actions import Recipe, take_combinations
@@ -32,6 +34,8 @@ from bunraku.server.sheet.models import Row
 from bunraku.server.sheet.ordering import ordered
 from bunraku.server.sheet.scopes import find_scope
 from bunraku.server.weigh.actions import mark_priority, start_measuring
+from bunraku.server.weigh.results.reading import start_reading_pages
+from bunraku.sources.protocol import CHANNELS
 
 SCENARIO = settings.ROOT / "demo" / "scenario.json"
 BEGUN, WHOLE = "begun", "whole"
@@ -66,6 +70,7 @@ def load_demo(say: Callable[[str], None] = lambda _: None) -> Project | None:
         add_rule(project, kind, value)
     _drop(project, scenario["drop"])
     _finish(start_tidying(project))
+    _look_back(project, scenario["watched"])
     for channel, most in scenario["measure"].items():
         say(f"measuring {channel} search")
         rows = Row.objects.filter(
@@ -106,6 +111,20 @@ def _drop(project: Project, words: list[str]) -> None:
         ids = list(rows.values_list("pk", flat=True))
         if ids:
             set_state(project, ids, "dropped", reason="Off topic")
+
+
+def _look_back(project: Project, watched: dict[str, Any]) -> None:
+    """Results pages of some keywords as they were read in the weeks before."""
+    for weeks in watched["weeks_ago"]:
+        with set_to(today() - timedelta(weeks=weeks)):
+            for channel in CHANNELS:
+                rows = Row.objects.filter(
+                    scope=find_scope(project, channel), text__in=watched[channel]
+                )
+                ids = list(rows.values_list("pk", flat=True))
+                if ids:
+                    _finish(start_reading_pages(project, channel, ids, 10, 0))
+                    project.refresh_from_db()
 
 
 def _decide(project: Project, scenario: dict[str, Any]) -> None:

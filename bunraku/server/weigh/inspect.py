@@ -11,7 +11,7 @@ from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.core.weigh.chance import BEHIND
 from bunraku.core.weigh.intent import explain_intent, read_intents
 from bunraku.core.weigh.reasons import explain_verdict
-from bunraku.core.weigh.saying import NAMES, how_said
+from bunraku.core.weigh.saying import name_of
 from bunraku.core.weigh.weighing import Standpoint, months_of
 from bunraku.server.errors import not_found
 from bunraku.server.gather.models import Origin
@@ -156,7 +156,7 @@ def _results(row: Row, page: Seen | None, standpoint: Standpoint) -> list[dict[s
     if page is None or page.payload is None:
         return []
     results = page.payload["results"][:10]
-    wording = [how_said(result["title"], row.text, standpoint.language) for result in results]
+    wording = [name_of(result["title"], row.text, standpoint.language) for result in results]
     strengths = strengths_on([(row.text, results)], standpoint)[0]
     return [
         {
@@ -168,7 +168,7 @@ def _results(row: Row, page: Seen | None, standpoint: Standpoint) -> list[dict[s
             "pull": result.get("pull"),
             "published": result.get("published"),
             "strength": round(float(s), 1) if np.isfinite(s) else None,
-            "wording": NAMES[w],
+            "wording": w,
             "weak": row.own_strength is not None and bool(s < row.own_strength - BEHIND),
         }
         for result, s, w in zip(results, strengths, wording, strict=False)

@@ -3614,11 +3614,7 @@ export interface components {
                 [key: string]: components["schemas"]["SpreadOut"];
             };
             /** New */
-            new: [
-                number,
-                number,
-                number
-            ] | null;
+            new: number[] | null;
             /** Several */
             several: components["schemas"]["HolderOut"][];
             /** Publishers */
@@ -3703,7 +3699,8 @@ export interface components {
          * PageOut
          * @description A keyword's results page. `rests_on`: of the first ten, of how many it is known who stands
          *     behind them; `middling`: the chance of an outlet of strength 50; `hidden`: results that the
-         *     narrowing leaves out; `days`: when it was read, oldest first.
+         *     narrowing leaves out; `behind`: points by which a result must be weaker than one's own strength
+         *     to be a weak spot; `days`: when it was read, oldest first.
          */
         PageOut: {
             row: components["schemas"]["RowOut"];
@@ -3730,6 +3727,8 @@ export interface components {
             can_be_read: boolean;
             /** Own */
             own: number | null;
+            /** Behind */
+            behind: number;
             /** Conclusion */
             conclusion: string;
             /** Verdict */
@@ -3738,6 +3737,8 @@ export interface components {
             chance: number | null;
             /** Because */
             because: string;
+            /** Change */
+            change: string;
             /** Note */
             note: string;
             /** Rests On */

@@ -19,6 +19,8 @@ import { CHANNELS } from "../shared/channels";
 import { overviewQuery, projectQuery } from "../shared/queries";
 import { SHEET_DEFAULTS, sheetSearch, toQuery } from "../weigh/filters";
 import { firstSheetPage } from "../weigh/queries";
+import { resultsQuery } from "../weigh/results/queries";
+import { RESULTS_DEFAULTS, resultsSearch } from "../weigh/results/search";
 import { LostPage } from "./LostPage";
 import { ProjectShell } from "./ProjectShell";
 import { serverState } from "./serverState";
@@ -118,6 +120,19 @@ const compare = createRoute({
   }),
   component: lazyRouteComponent(() => import("../weigh/ComparePage"), "ComparePage"),
 });
+const results = createRoute({
+  ...step,
+  path: "page",
+  validateSearch: resultsSearch,
+  search: { middlewares: [stripSearchParams(RESULTS_DEFAULTS)] },
+  loaderDeps: ({ search }) => ({ search }),
+  loader: ({ params, deps }) => {
+    const { keyword } = deps.search;
+    if (keyword)
+      serverState.prefetchQuery(resultsQuery(Number(params.projectId), keyword, deps.search));
+  },
+  component: lazyRouteComponent(() => import("../weigh/results/ResultsPage"), "ResultsPage"),
+});
 const cluster = createRoute({
   ...step,
   path: "cluster",
@@ -145,7 +160,7 @@ export const router = createRouter({
     account,
     newProject,
     projectHome,
-    project.addChildren([upNext, gather, weigh, compare, cluster, plan, settings]),
+    project.addChildren([upNext, gather, weigh, compare, results, cluster, plan, settings]),
   ]),
   defaultPreload: "intent",
 });

@@ -7,7 +7,9 @@ import { count, money, plural, sumOf } from "../parts/format";
 import { Inspector } from "../parts/Inspector";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useSay } from "../parts/toasts";
+import { useKey } from "../parts/useKey";
 import { useChange } from "../shared/useChange";
+import { useOpenResults } from "../shared/walk";
 import { GuessMenu } from "../weigh/GuessMenu";
 import { moveKeywords, renameCluster } from "./changes";
 import { MoveDialog } from "./MoveDialog";
@@ -67,6 +69,13 @@ function Told({
       },
     },
   );
+  const openResults = useOpenResults(`“${cluster.name}”`);
+  const toResults = (id: number) =>
+    openResults(
+      id,
+      rows.map((row) => row.id),
+    );
+  useKey("r", () => rows[0] && toResults(rows[0].id));
   const searches = sumOf(rows.map((row) => row.volume));
   const worth = sumOf(rows.map((row) => row.worth));
   const together = [
@@ -96,7 +105,14 @@ function Told({
                 last:border-0"
             >
               <span className="min-w-0 truncate font-semibold" title={row.text}>
-                {row.text}
+                <button
+                  type="button"
+                  title={`Results page of ${row.text}`}
+                  className="font-semibold hover:underline"
+                  onClick={() => toResults(row.id)}
+                >
+                  {row.text}
+                </button>
                 {row.text === cluster.lead && (
                   <span className="ml-2 text-2xs font-semibold text-pine">leads</span>
                 )}

@@ -1,4 +1,4 @@
-import { Problem, type Schemas } from "../api/client";
+import { type Channel, Problem, type Schemas } from "../api/client";
 import { Block } from "../parts/Block";
 import { Button } from "../parts/Button";
 import { count, likely, money, plural, sumOf } from "../parts/format";
@@ -6,7 +6,9 @@ import { Help } from "../parts/Help";
 import { Inspector } from "../parts/Inspector";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useSay } from "../parts/toasts";
+import { useKey } from "../parts/useKey";
 import { useChange } from "../shared/useChange";
+import { useOpenResults } from "../shared/walk";
 import { Clash } from "./Clash";
 import { changePiece, dropKeyword, giveKeyword, removePiece } from "./changes";
 import { PieceFields } from "./PieceFields";
@@ -90,6 +92,14 @@ function Told({
   });
   const problem = change.error ?? remove.error ?? main.error ?? take.error;
   const [first, ...others] = rows;
+  const openResults = useOpenResults(`“${piece.title}”`);
+  const toResults = (row: Row) =>
+    openResults(
+      row.id,
+      rows.map((each) => each.id),
+      piece.channel as Channel,
+    );
+  useKey("r", () => first && toResults(first));
   const overlaps = plan.overlaps.filter(
     (overlap) => overlap.piece === piece.id || overlap.other === piece.id,
   );
@@ -108,7 +118,11 @@ function Told({
         onChange={(fields) => change.mutate(fields)}
       />
       <Block title="Main keyword" aside="searches, chance">
-        {first ? <Keyword row={first} /> : <p className="text-quiet">Its main keyword is gone.</p>}
+        {first ? (
+          <Keyword row={first} onOpen={toResults} />
+        ) : (
+          <p className="text-quiet">Its main keyword is gone.</p>
+        )}
       </Block>
       <Block
         title={`Also serves ${others.length}`}
@@ -117,7 +131,7 @@ function Told({
         <ul>
           {others.map((row) => (
             <li key={row.id} className="group">
-              <Keyword row={row}>
+              <Keyword row={row} onOpen={toResults}>
                 <button
                   type="button"
                   onClick={() => main.mutate(row)}
@@ -203,11 +217,26 @@ function whyUnknown(piece: Schemas["PieceOut"]): string {
 
 const capitalFirst = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
-function Keyword({ row, children }: { row: Row; children?: React.ReactNode }) {
+function Keyword({
+  row,
+  onOpen,
+  children,
+}: {
+  row: Row;
+  onOpen: (row: Row) => void;
+  children?: React.ReactNode;
+}) {
   return (
     <span className="grid grid-cols-[1fr_auto_40px] items-baseline gap-x-3 py-[3px]">
       <span className="min-w-0 truncate" title={row.text}>
-        {row.text}
+        <button
+          type="button"
+          title={`Results page of ${row.text}`}
+          className="hover:underline"
+          onClick={() => onOpen(row)}
+        >
+          {row.text}
+        </button>
       </span>
       <span>
         {row.volume === null ? (

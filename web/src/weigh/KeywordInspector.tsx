@@ -26,18 +26,22 @@ export function KeywordInspector({
   projectId,
   rowId,
   currency,
+  onResults,
   onClose,
 }: {
   projectId: number;
   rowId: number;
   currency: string;
+  onResults: (rowId: number) => void;
   onClose: () => void;
 }) {
   const found = useInspection(projectId, rowId);
   return (
     <Inspector label="Keyword" onClose={onClose}>
       {found.error && <ProblemNote error={found.error} />}
-      {found.data && <Told told={found.data} projectId={projectId} currency={currency} />}
+      {found.data && (
+        <Told told={found.data} projectId={projectId} currency={currency} onResults={onResults} />
+      )}
     </Inspector>
   );
 }
@@ -46,10 +50,12 @@ function Told({
   told,
   projectId,
   currency,
+  onResults,
 }: {
   told: Inspection;
   projectId: number;
   currency: string;
+  onResults: (rowId: number) => void;
 }) {
   const { row } = told;
   const priority = useChange(projectId, (to: Schemas["PriorityIn"]["priority"]) =>
@@ -90,7 +96,7 @@ function Told({
           </Suspense>
         )}
       </Block>
-      <ResultsBlock told={told} />
+      <ResultsBlock told={told} onOpen={() => onResults(row.id)} />
       <Why told={told} currency={currency} />
       <Block
         title={<Help figure="intent">Intent</Help>}

@@ -21,7 +21,7 @@ const INSTEAD: Record<string, string> = {
 
 /** The first ten results, ads left out: who stands there, how strong, and which the outlet would
  * outrank. */
-export function ResultsBlock({ told }: { told: Inspection }) {
+export function ResultsBlock({ told, onOpen }: { told: Inspection; onOpen: () => void }) {
   const weak = told.results.filter((result) => result.weak).length;
   const practice = told.readings.some((reading) => reading.what === "page" && reading.practice);
   const also = [
@@ -37,6 +37,13 @@ export function ResultsBlock({ told }: { told: Inspection }) {
       }
       aside={told.page_on ? `${plural(weak, "weak spot")}, ${doneOn(told.page_on)}` : ""}
     >
+      <button
+        type="button"
+        onClick={onOpen}
+        className="pb-1 font-semibold text-persimmon-text underline underline-offset-2"
+      >
+        The whole page, and where you would land (r)
+      </button>
       {told.results.length ? (
         <ol>
           {told.results.map((result) => (

@@ -17,6 +17,7 @@ import { useGrid } from "../parts/useGrid";
 import { useKey } from "../parts/useKey";
 import { usePlace } from "../shared/channels";
 import { useOverview, useOwnFiles, useProject } from "../shared/queries";
+import { useOpenResults } from "../shared/walk";
 import { sheetColumns } from "./columns";
 import { FilterLine } from "./FilterLine";
 import {
@@ -99,6 +100,13 @@ export function WeighPage() {
   });
   useKey("v", () => grid.current >= 0 && rows.toggle(grid.current));
   useKey("m", () => setMeasuring(true), { enabled: !ownFiles });
+  const openResults = useOpenResults("Weigh");
+  const toResults = async () => {
+    const row = grid.under();
+    if (row) openResults(row.id, (await all()).ids);
+  };
+  useKey("r", toResults);
+  useCommand("The results page of the keyword", toResults, { keys: "r", enabled: total > 0 });
 
   const take = useTaking(projectId, channel, search, grid.chosen);
   const waits = !ownFiles && (many > 0 || waiting > 0);
@@ -201,6 +209,7 @@ export function WeighPage() {
           projectId={projectId}
           rowId={search.row}
           currency={currency}
+          onResults={async (id) => openResults(id, (await all()).ids)}
           onClose={() => navigate({ search: (now) => ({ ...now, row: undefined }) })}
         />
       )}

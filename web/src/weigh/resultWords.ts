@@ -18,11 +18,17 @@ export function ageOf(published: string | null, now: Date = new Date()): string 
 /** Who stands behind a result and what it has: authority and links, followers and views, reviews
  * and sales. */
 export function behind(result: Result, channel: Channel): string {
-  if (channel === "video")
-    return `${count(result.standing)} followers, ${count(result.pull)} views a day`;
-  if (channel === "marketplace")
-    return `${count(result.standing)} reviews, ${count(result.pull)} sales a month`;
-  return `authority ${Math.round(result.standing)}, ${count(result.pull)} linking sites`;
+  const [who, pull] = {
+    web: [`authority ${Math.round(result.standing ?? 0)}`, "linking sites"],
+    video: [`${count(result.standing ?? 0)} followers`, "views a day"],
+    marketplace: [`${count(result.standing ?? 0)} reviews`, "sales a month"],
+  }[channel] as [string, string];
+  return [
+    result.standing === null ? "" : who,
+    result.pull === null ? "" : `${count(result.pull)} ${pull}`,
+  ]
+    .filter(Boolean)
+    .join(", ");
 }
 
 /** An address without what every address has. */

@@ -24,8 +24,6 @@ from bunraku.server.sheet.scopes import find_scope, scope_of
 from bunraku.server.weigh.weighing import rows_to_weigh, weigh_rows
 from bunraku.sources.protocol import Channel, Vantage, What
 
-DEPTHS = (10, 50, 100)
-"""Results that a page can be read to: a first page, five of them, all that is told."""
 _CHUNK = 100
 """Pages bought between two looks at whether to stop."""
 

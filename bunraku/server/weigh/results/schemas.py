@@ -85,7 +85,7 @@ class CompanyOut(Schema):
     titles: int
     addresses: int
     spreads: dict[str, SpreadOut]
-    new: tuple[int, int, int] | None
+    new: list[int] | None
     several: list[HolderOut]
     publishers: int
     own: list[int]
@@ -135,7 +135,8 @@ class OverTimeOut(Schema):
 class PageOut(Schema):
     """A keyword's results page. `rests_on`: of the first ten, of how many it is known who stands
     behind them; `middling`: the chance of an outlet of strength 50; `hidden`: results that the
-    narrowing leaves out; `days`: when it was read, oldest first."""
+    narrowing leaves out; `behind`: points by which a result must be weaker than one's own strength
+    to be a weak spot; `days`: when it was read, oldest first."""
 
     row: RowOut
     channel: Channel
@@ -148,10 +149,12 @@ class PageOut(Schema):
     depth_read: int
     can_be_read: bool
     own: float | None
+    behind: float
     conclusion: str
     verdict: str
     chance: float | None
     because: str
+    change: str
     note: str
     rests_on: int
     landing: LandingOut | None

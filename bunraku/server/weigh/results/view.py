@@ -26,8 +26,8 @@ from bunraku.core.weigh.moves import (
     volatility_words,
 )
 from bunraku.core.weigh.page import PAGE_ONE, PageFacts, strength, strength_parts, title_matches
-from bunraku.core.weigh.reasons import explain_verdict
-from bunraku.core.weigh.saying import NAMES, NONE, address_words, how_said, marked
+from bunraku.core.weigh.reasons import Case, change_words, explain_verdict, judge
+from bunraku.core.weigh.saying import address_words, how_said, marked, name_of
 from bunraku.core.weigh.weighing import Standpoint
 from bunraku.server.clock import today
 from bunraku.server.errors import not_found
@@ -140,6 +140,7 @@ def _standing_there(
     titled = int(title_matches(PageFacts(*(f[:, :PAGE_ONE] for f in _arrays(facts))))[0])
     return {
         "own": mine,
+        "behind": BEHIND,
         "conclusion": _conclusion(now, min(len(results), PAGE_ONE), titled, page),
         **_verdict(row, outlet, page, standpoint),
         "rests_on": int(np.isfinite(facts.standing[0][:PAGE_ONE]).sum()),
@@ -194,8 +195,15 @@ def _verdict(
         "verdict": verdict,
         "chance": chance,
         "because": explain_verdict(case, row.scope.project.currency),
+        "change": _change(case, row.scope.project.currency),
         "note": decision.note if decision else "",
     }
+
+
+def _change(case: Case, currency: str) -> str:
+    if judge(case).verdict in ("", "go") or case.volume is None:
+        return ""
+    return change_words(case, currency).strip()
 
 
 def _told(seen: Landings, n: int) -> dict[str, Any]:
@@ -237,8 +245,8 @@ def _results(
     out = []
     for number, result in enumerate(results):
         strong = float(strengths[0][number])
-        wording = float(facts.wording[0][number])
-        address = how_said(address_words(result.address), row.text, language)
+        wording = name_of(result.title, row.text, language)
+        address = name_of(address_words(result.address), row.text, language)
         out.append(
             {
                 **asdict(result),
@@ -248,11 +256,11 @@ def _results(
                 ],
                 "strength": None if np.isnan(strong) else round(strong, 1),
                 "parts": [None if np.isnan(p) else round(float(p), 1) for p in parts[number]],
-                "wording": NAMES[wording],
-                "address_wording": NAMES[address],
+                "wording": wording,
+                "address_wording": address,
                 "weak": mine is not None and bool(strong < mine - BEHIND),
                 "own": is_own(result, own),
-                "elsewhere": wording == NONE and address == NONE,
+                "elsewhere": wording == address == "none of it",
                 "places": places[result.publisher],
             }
         )

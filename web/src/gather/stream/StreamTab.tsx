@@ -2,6 +2,7 @@ import { useCallback, useEffect, useMemo, useRef } from "react";
 import { at } from "../../api/at";
 import { api, type Channel, data, type Schemas } from "../../api/client";
 import { Button } from "../../parts/Button";
+import { useCommand } from "../../parts/commands";
 import { Empty } from "../../parts/Empty";
 import { exact, plural } from "../../parts/format";
 import { ProblemNote } from "../../parts/ProblemNote";
@@ -9,6 +10,7 @@ import { Sheet } from "../../parts/Sheet";
 import { isOutOfPlay, useDeciding } from "../../parts/useDeciding";
 import { useGrid } from "../../parts/useGrid";
 import { useKey } from "../../parts/useKey";
+import { useOpenResults } from "../../shared/walk";
 import { useStream } from "../queries";
 import { type GatherSearch, toStreamQuery } from "../search";
 import { StreamFilters } from "./StreamFilters";
@@ -56,6 +58,13 @@ export function StreamTab({ projectId, channel, search, live, onSearch, onSeed }
     const row = grid.under();
     if (row) onSeed(row.text, row.seed);
   });
+  const openResults = useOpenResults("Gather");
+  const toResults = async () => {
+    const row = grid.under();
+    if (row) openResults(row.id, (await all()).ids);
+  };
+  useKey("r", toResults);
+  useCommand("The results page of the keyword", toResults, { keys: "r", enabled: grid.total > 0 });
   const columns = useMemo(() => streamColumns(onSeed), [onSeed]);
   const many = grid.chosen.ids.size;
   return (

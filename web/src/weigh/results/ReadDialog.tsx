@@ -1,0 +1,115 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import type { Channel } from "../../api/client";
+import { Button } from "../../parts/Button";
+import { Field } from "../../parts/Field";
+import { exact, lookups, plural } from "../../parts/format";
+import { Modal } from "../../parts/Modal";
+import { ProblemNote } from "../../parts/ProblemNote";
+import { Select } from "../../parts/Select";
+import { useChange } from "../../shared/useChange";
+import { pagesPriceQuery, readPages } from "./queries";
+import { DEPTHS } from "./search";
+
+const AGES: readonly [number, string][] = [
+  [0, "before today"],
+  [6, "more than a week ago"],
+  [29, "more than a month ago"],
+  [89, "more than three months ago"],
+  [3_650, "never so deep"],
+];
+type Depth = (typeof DEPTHS)[number];
+const isDepth = (value: number): value is Depth => (DEPTHS as readonly number[]).includes(value);
+
+/** Reads results pages of keywords: how deep, which of them again, and what it costs. */
+export function ReadDialog({
+  projectId,
+  channel,
+  rowIds,
+  depth: first = 10,
+  open,
+  onOpenChange,
+}: {
+  projectId: number;
+  channel: Channel;
+  rowIds: number[] | null;
+  depth?: number;
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+}) {
+  const one = rowIds?.length === 1;
+  const [depth, setDepth] = useState<Depth>(isDepth(first) ? first : 10);
+  const [older, setOlder] = useState(one ? 0 : 29);
+  const body = { channel, row_ids: rowIds, depth, older_than: older };
+  const price = useQuery({ ...pagesPriceQuery(projectId, body), enabled: open });
+  const start = useChange(projectId, () => readPages(projectId, body), {
+    done: () => onOpenChange(false),
+  });
+  const told = price.data;
+  const short = told !== undefined && told.price > told.lookups_left;
+  return (
+    <Modal
+      open={open}
+      onOpenChange={onOpenChange}
+      title={
+        rowIds
+          ? one
+            ? "Read the results page"
+            : `Read the pages of ${plural(rowIds.length, "chosen keyword")}`
+          : "Read the pages of all keywords in play"
+      }
+    >
+      <div className="grid grid-cols-2 gap-3 pb-3">
+        <Field label="How deep" hint="Ten tell whether you can; deeper finds more of who is there.">
+          {(id) => (
+            <Select
+              id={id}
+              value={depth}
+              onChange={(value) => isDepth(Number(value)) && setDepth(Number(value) as Depth)}
+            >
+              {DEPTHS.map((known) => (
+                <option key={known} value={known}>
+                  the first {known} results
+                </option>
+              ))}
+            </Select>
+          )}
+        </Field>
+        <Field label="Those last read" hint="A page is never bought twice a day.">
+          {(id) => (
+            <Select id={id} value={older} onChange={(value) => setOlder(Number(value))}>
+              {AGES.map(([days, name]) => (
+                <option key={days} value={days}>
+                  {name}
+                </option>
+              ))}
+            </Select>
+          )}
+        </Field>
+      </div>
+      {price.error && <ProblemNote error={price.error} />}
+      {told && (
+        <p className={short ? "text-persimmon-text" : "text-ink-2"}>
+          {told.pages
+            ? `${plural(told.pages, "page")} to read, at most ${lookups(told.price)}; ` +
+              `${exact(told.lookups_left)} are left.`
+            : "Nothing to read: every page is as deep and as fresh as that."}
+          {told.known > 0 && told.pages > 0 && ` ${plural(told.known, "page")} fresh enough.`}
+          {short && " Choose fewer keywords, or raise the allowance in the project's settings."}
+        </p>
+      )}
+      {start.error && <ProblemNote error={start.error} />}
+      <div className="flex justify-end gap-2 pt-4">
+        <Button onClick={() => onOpenChange(false)}>Cancel</Button>
+        <Button
+          look="main"
+          disabled={!told?.pages || short || start.isPending}
+          onClick={() => start.mutate(undefined)}
+          autoFocus
+        >
+          {told?.pages ? `Read ${plural(told.pages, "page")}` : "Read"}
+        </Button>
+      </div>
+    </Modal>
+  );
+}

@@ -1,0 +1,203 @@
+import type { ReactNode } from "react";
+import { count, doneOn, percent, plural } from "../../parts/format";
+import { Help } from "../../parts/Help";
+import { ageOf, shortAddress } from "../resultWords";
+import { has, type Landing, type PageTold, type ResultsSort, type Standing } from "./words";
+
+const COLUMNS =
+  "grid grid-cols-[34px_minmax(220px,1fr)_126px_minmax(120px,170px)_184px_168px_64px] gap-x-3";
+
+/** Who stands there, one row a result; and at each place of the first ten how likely one would
+ * land there at the strength that is looked at. */
+export function StandingTable({
+  told,
+  results,
+  landing,
+  strength,
+  currency,
+  sort,
+  onSort,
+}: {
+  told: PageTold;
+  results: readonly Standing[];
+  landing: Landing | undefined;
+  strength: number | null;
+  currency: string;
+  sort: ResultsSort;
+  onSort: (sort: ResultsSort) => void;
+}) {
+  const most = Math.max(0.2, ...(landing?.positions ?? []));
+  const heading = (id: ResultsSort, figure: string, name: ReactNode) => (
+    <button
+      type="button"
+      aria-pressed={sort === id}
+      onClick={() => onSort(id)}
+      className={`text-left hover:text-ink ${sort === id ? "font-bold text-ink" : ""}`}
+    >
+      <Help figure={figure} focusable={false}>
+        {name}
+      </Help>
+    </button>
+  );
+  return (
+    <div role="table" aria-label="Who stands there" className="border-y border-hairline bg-sheet">
+      <div
+        role="row"
+        className={`${COLUMNS} items-center border-b border-hairline px-[18px] py-2 text-xs text-quiet`}
+      >
+        <span role="columnheader">{heading("position", "", "#")}</span>
+        <span role="columnheader">
+          {heading("published", "", "Who stands there, ads left out")}
+        </span>
+        <span role="columnheader">{heading("wording", "wording", "Says the phrase")}</span>
+        <span role="columnheader">{heading("has", "", "Has")}</span>
+        <span role="columnheader">
+          {heading(
+            "strength",
+            "strength",
+            strength === null ? "Strength" : "Strength, you the line",
+          )}
+        </span>
+        <span role="columnheader">
+          <Help figure="landing">Where you would land</Help>
+        </span>
+        <span role="columnheader" className="text-right">
+          <Help figure="place_clicks">Visits there</Help>
+        </span>
+      </div>
+      {results.map((result) => {
+        const weak =
+          strength !== null && result.strength !== null && result.strength < strength - told.behind;
+        const likely = landing?.positions[result.position - 1];
+        const visits = told.clicks_of_places[result.position - 1];
+        return (
+          <div
+            role="row"
+            key={`${result.position} ${result.address}`}
+            className={`${COLUMNS} items-center border-b border-hairline px-[18px] py-[5px]
+              last:border-b-0 ${result.own ? "bg-persimmon-wash" : ""}`}
+          >
+            <span
+              role="cell"
+              className={`text-right ${weak ? "font-bold text-pine" : "text-ink-2"}`}
+            >
+              {result.position}
+            </span>
+            <span role="cell" className="min-w-0">
+              <span className="block truncate" title={result.title}>
+                {result.title_parts.map((part, i) =>
+                  part.mine ? (
+                    // biome-ignore lint/suspicious/noArrayIndexKey: pieces of one text
+                    <strong key={i}>{part.text}</strong>
+                  ) : (
+                    // biome-ignore lint/suspicious/noArrayIndexKey: pieces of one text
+                    <span key={i} className="text-ink-2">
+                      {part.text}
+                    </span>
+                  ),
+                )}
+              </span>
+              <span className="block truncate text-xs text-quiet" title={result.address}>
+                {result.own && <strong className="text-persimmon-text">yours · </strong>}
+                {[
+                  result.elsewhere ? "about something else" : "",
+                  result.places > 1 ? `holds ${result.places} places` : "",
+                  ageOf(result.published),
+                  shortAddress(result.address),
+                ]
+                  .filter(Boolean)
+                  .join(" · ")}
+              </span>
+            </span>
+            <span role="cell" className="text-xs">
+              <span className={result.wording === "exact phrase" ? "font-semibold" : "text-ink-2"}>
+                {result.wording === "exact phrase" ? "the phrase" : result.wording}
+              </span>
+              {result.address_wording === "exact phrase" && (
+                <span className="block text-quiet">and its address</span>
+              )}
+            </span>
+            <span role="cell" className="min-w-0 text-xs text-ink-2">
+              {has(result, told.channel, currency).map((part, i) => (
+                <span key={part} className={`block truncate ${i > 0 ? "text-quiet" : ""}`}>
+                  {part}
+                </span>
+              ))}
+              {!has(result, told.channel, currency).length && (
+                <span className="text-quiet italic">not told</span>
+              )}
+            </span>
+            <Strength result={result} strength={strength} weak={weak} />
+            <span role="cell" className="flex items-center gap-2">
+              {likely !== undefined && (
+                <>
+                  <span
+                    className="h-[20px] shrink-0 bg-indigo"
+                    style={{ width: `${Math.max(1, (116 * likely) / most)}px` }}
+                  />
+                  <span className="text-xs text-ink-2">
+                    {likely >= 0.005 ? percent(likely) : ""}
+                  </span>
+                </>
+              )}
+            </span>
+            <span role="cell" className="text-right text-ink-2">
+              {visits === undefined || visits === null ? "" : count(visits)}
+            </span>
+          </div>
+        );
+      })}
+    </div>
+  );
+}
+
+function Strength({
+  result,
+  strength,
+  weak,
+}: {
+  result: Standing;
+  strength: number | null;
+  weak: boolean;
+}) {
+  if (result.strength === null)
+    return (
+      <span role="cell" className="text-xs text-quiet italic">
+        not known
+      </span>
+    );
+  const [who, pull, wording] = result.parts;
+  const made =
+    who === null || who === undefined
+      ? "taken as the middle of those who are known"
+      : `who publishes ${Math.round(who)}, what points to it ${Math.round(pull ?? 0)}, ` +
+        `its title ${Math.round(wording ?? 0)}`;
+  return (
+    <span role="cell" className="flex items-center gap-2" title={`Strength: ${made}`}>
+      <span className={`w-6 text-right ${weak ? "font-bold text-pine" : ""}`}>
+        {Math.round(result.strength)}
+      </span>
+      <span className="relative h-[7px] flex-1 bg-trough">
+        <span
+          className={`absolute inset-y-0 left-0 ${weak ? "bg-pine" : "bg-bar"}`}
+          style={{ width: `${result.strength}%` }}
+        />
+        {strength !== null && (
+          <span
+            className="absolute -inset-y-[7px] w-[2px] bg-persimmon"
+            style={{ left: `${strength}%` }}
+          />
+        )}
+      </span>
+      <span className="sr-only">{weak ? "weaker than you" : ""}</span>
+    </span>
+  );
+}
+
+/** When the page was read, and how much of it. */
+export function readWords(told: PageTold): string {
+  if (!told.read_on) return "page not read";
+  const by = told.practice ? "practice page" : "page";
+  const when = told.days_old === 0 ? "today" : `on ${doneOn(told.read_on)}`;
+  return `${by} of ${plural(told.depth_read, "result")} read ${when}`;
+}

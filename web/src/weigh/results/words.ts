@@ -1,0 +1,107 @@
+/** A results page in words and in order. */
+import type { Channel, Schemas } from "../../api/client";
+import { count, likely, money, plural } from "../../parts/format";
+
+export type PageTold = Schemas["PageOut"];
+export type Standing = Schemas["StandingOut"];
+export type Landing = Schemas["LandingOut"];
+
+const NTH = ["th", "st", "nd", "rd"];
+
+/** A place: 1st, 2nd, 3rd, 11th. */
+export function nth(place: number): string {
+  const last = place % 100 > 10 && place % 100 < 14 ? 0 : place % 10;
+  return `${place}${NTH[last] ?? "th"}`;
+}
+
+/** What a strength would bring, as the slider tells it. */
+export function landingWords(landing: Landing): string {
+  if (!landing.first || landing.page_one < 0.005) return "page one is out of reach";
+  const where =
+    landing.first === landing.last
+      ? `most likely ${nth(landing.first)}`
+      : `most likely ${nth(landing.first)} to ${nth(landing.last)}`;
+  const visits =
+    landing.visits === null
+      ? ""
+      : landing.visits < 1
+        ? ", less than one visit a month"
+        : `, about ${plural(Math.round(landing.visits), "visit")} a month`;
+  return `${likely(landing.page_one)} for page one, ${where}${visits}`;
+}
+
+/** What a result has, by channel: what a searcher or a seller would look at. */
+export function has(result: Standing, channel: Channel, currency: string): string[] {
+  const told = (value: number | null, words: (value: number) => string) =>
+    value === null ? "" : words(value);
+  const parts =
+    channel === "web"
+      ? [
+          told(result.standing, (v) => `authority ${Math.round(v)}`),
+          told(result.pull, (v) => `${count(v)} linking ${Math.round(v) === 1 ? "site" : "sites"}`),
+        ]
+      : channel === "video"
+        ? [
+            told(result.views, (v) => `${count(v)} views`),
+            told(result.pull, (v) => `${count(v)} a day`),
+            told(result.standing, (v) => `${count(v)} followers`),
+          ]
+        : [
+            told(result.price, (v) => money(v, currency)),
+            told(result.reviews, (v) => plural(v, "review")),
+            told(result.pull, (v) => `${count(v)} sold a month`),
+            told(result.standing, (v) => `shop ${count(v)}`),
+          ];
+  // Two lines: what a searcher sees first.
+  const known = parts.filter(Boolean);
+  const first = known.length > 2 ? 2 : 1;
+  return [known.slice(0, first).join(" · "), known.slice(first).join(" · ")].filter(Boolean);
+}
+
+export const SORTS = ["position", "wording", "strength", "published", "has"] as const;
+export type ResultsSort = (typeof SORTS)[number];
+
+const SAID: Record<string, number> = { "exact phrase": 3, "all words": 2, "some words": 1 };
+const MAIN: Record<Channel, (result: Standing) => number | null> = {
+  web: (result) => result.pull,
+  video: (result) => result.views ?? result.pull,
+  marketplace: (result) => result.price,
+};
+
+/** Results in another order than they stand in; what is unknown comes last. */
+export function sorted(
+  results: readonly Standing[],
+  by: ResultsSort,
+  channel: Channel,
+): readonly Standing[] {
+  if (by === "position") return results;
+  const of: Record<Exclude<ResultsSort, "position">, (r: Standing) => number | null> = {
+    wording: (r) => SAID[r.wording] ?? 0,
+    strength: (r) => (r.strength === null ? null : -r.strength),
+    published: (r) => (r.published ? Date.parse(r.published) : null),
+    has: MAIN[channel],
+  };
+  const value = (r: Standing) => of[by](r) ?? Number.NEGATIVE_INFINITY;
+  return [...results].sort((a, b) => value(b) - value(a) || a.position - b.position);
+}
+
+export const KINDS = ["all", "weak", "says", "new", "other"] as const;
+export type ResultsKind = (typeof KINDS)[number];
+const YEAR_MS = 365 * 86_400_000;
+
+/** Whether a result is one of those that are looked for. */
+export function isKind(result: Standing, kind: ResultsKind, weakBelow: number, now = Date.now()) {
+  if (kind === "weak") return result.strength !== null && result.strength < weakBelow;
+  if (kind === "says") return result.wording === "exact phrase";
+  if (kind === "new") return !!result.published && now - Date.parse(result.published) <= YEAR_MS;
+  if (kind === "other") return result.elsewhere;
+  return true;
+}
+
+export const FEATURES: Record<string, string> = {
+  answer_box: "answer box",
+  questions_box: "questions",
+  video_strip: "video strip",
+  shopping_strip: "shopping strip",
+  map: "map",
+};
