@@ -42,6 +42,8 @@ CATALOGUE: dict[str, Kind] = {
     "bad_file": Kind(422, "The file cannot be read as a table."),
     "bad_mapping": Kind(422, "The columns of a file are not told rightly."),
     "nothing_to_measure": Kind(409, "Every chosen keyword has been measured today."),
+    "nothing_to_read": Kind(409, "Every page was read, as deep and as lately as is wanted."),
+    "no_source": Kind(409, "No source of the project can be asked for this."),
     "nothing_to_cluster": Kind(409, "There is no keyword to cluster."),
     "nothing_to_plan": Kind(409, "No piece can be made of what was chosen."),
     "nothing_to_undo": Kind(

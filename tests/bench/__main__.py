@@ -22,6 +22,7 @@ from tests.bench import (  # noqa: E402
     demo,
     fitting,
     gathering,
+    pages,
     readers,
     readings,
     sheet,
@@ -44,6 +45,7 @@ def main() -> int:
     rooms = {
         "gathering": gathering,
         "weighing": weighing,
+        "pages": pages,
         "readings": readings,
         "clustering": clustering,
         "fitting": fitting,

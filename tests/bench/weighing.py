@@ -6,6 +6,7 @@ import numpy as np
 
 from bunraku.core.weigh.intent import Names
 from bunraku.core.weigh.page import PageFacts
+from bunraku.core.weigh.page_signs import page_signs
 from bunraku.core.weigh.rough import BROAD, EXACT
 from bunraku.core.weigh.trust import Learned
 from bunraku.core.weigh.verdict import PRESETS
@@ -62,6 +63,7 @@ def evidence(n: int) -> Evidence:
             rng.lognormal(2, 1, (n, 10)),
             rng.choice([0, 0.25, 0.6, 1.0], (n, 10)),
         ),
+        signs=page_signs([None] * n, texts, "en"),
         features=[features[i % 4] for i in range(n)],
         ads=rng.integers(0, 4, n).astype(float),
         difficulty_told=np.full(n, np.nan),
@@ -81,6 +83,7 @@ def part(of: Evidence, i: int) -> Evidence:
         told.spread,
         told.may,
     )
+    cut["signs"] = page_signs([None], cut["texts"], "en")
     cut["page"] = PageFacts(
         *(column[i : i + 1] for column in (of.page.standing, of.page.pull, of.page.wording))
     )

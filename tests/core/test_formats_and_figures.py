@@ -14,6 +14,7 @@ from hypothesis import strategies as st
 from bunraku.core.figures import FIGURES, HELP, Figure, figures_markdown
 from bunraku.core.formats.csv_out import Column, csv_lines, safe_cell
 from bunraku.core.weigh.page import PageFacts
+from bunraku.core.weigh.page_signs import page_signs
 from bunraku.core.weigh.trust import Learned
 from bunraku.core.weigh.verdict import PRESETS
 from bunraku.core.weigh.volume import Told
@@ -106,6 +107,7 @@ def evidence(n: int, *, known: bool) -> Evidence:
         rough=np.full(n, NAN),
         cpc=ones,
         page=PageFacts(40 * page, 5 * page, page),
+        signs=page_signs([None] * n, [""] * n, "en"),
         features=[[]] * n,
         ads=ones,
         difficulty_told=np.full(n, NAN),

@@ -13,6 +13,7 @@ from tests.server.conftest import Api
 
 READING_POSTS = {
     "price_measuring",
+    "price_pages",
     "estimate_run",
     "preview_combinations",
     "preview_pieces",

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from datetime import date
 from statistics import median
 
-from bunraku.core.weigh.saying import EXACT, address_words, how_said, plain_words, taken_apart
+from bunraku.core.weigh.saying import address_words, plain_words, says_exactly, words_line
 
 NEW_DAYS = (7, 30, 365)
 """Days within which a result counts as new."""
@@ -72,10 +72,8 @@ def company_of(
     holders = Counter(r.publisher for r in results)
     return Company(
         results=len(results),
-        titles=sum(how_said(r.title, keyword, language) == EXACT for r in results),
-        addresses=sum(
-            how_said(address_words(r.address), keyword, language) == EXACT for r in results
-        ),
+        titles=sum(says_exactly(r.title, keyword, language) for r in results),
+        addresses=sum(says_exactly(address_words(r.address), keyword, language) for r in results),
         spreads={
             name: spread
             for name in ("standing", "pull", "views", "price", "reviews")
@@ -142,5 +140,5 @@ def narrowed(
         and (by.price_from is None or (r.price is not None and r.price >= by.price_from))
         and (by.price_to is None or (r.price is not None and r.price <= by.price_to))
         and not (by.without_own and is_own(r, own))
-        and unwanted.isdisjoint(taken_apart(r.title, language).words.split())
+        and unwanted.isdisjoint(words_line(r.title).split())
     ]

@@ -60,8 +60,11 @@ def landings(
 
 
 def clicks_of_places(channel: str, volume: float, open_share: float) -> Floats:
-    """Clicks a month that each place of page one would bring, (10,): searches × click share of the
-    place × share left open. NaN where the searches are. Raises: `KeyError` for another channel."""
+    """Clicks a month that each place of page one brings.
+
+    Parameters: `channel`; `volume`, searches a month, NaN unknown; `open_share`, 0-1. Returns:
+    (10,), NaN where the searches are. Formula: searches × click share of the place × share left
+    open. Raises: `KeyError` for another channel."""
     curve = np.array(click_curves()[channel]["positions"], dtype=np.float64)
     return np.asarray(volume * curve * open_share, dtype=np.float64)
 

@@ -105,6 +105,15 @@ def typical_pull(standing: Floats, channel: str) -> Floats:
     return np.maximum(standing, 0.0) / (170.0 if channel == "video" else 40.0)
 
 
+def weakest(strengths: Floats) -> Floats:
+    """Strength of the weakest result that stands on each page, 0-100.
+
+    Parameters: `strengths` (n, 10), NaN where no result stands or is known. Returns: (n,), NaN
+    where none is known. Raises: nothing."""
+    least = np.where(np.isnan(strengths), np.inf, strengths).min(axis=1, initial=np.inf)
+    return np.where(np.isfinite(least), least, np.nan)
+
+
 def title_matches(facts: PageFacts) -> NDArray[np.int64]:
     """Title matches: how many of the organic results looked at carry the exact phrase in the title.
 

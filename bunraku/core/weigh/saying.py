@@ -2,7 +2,6 @@
 
 import re
 import unicodedata
-from collections.abc import Sequence
 from functools import lru_cache
 from typing import NamedTuple
 from urllib.parse import unquote
@@ -23,11 +22,14 @@ _UNSPACED = re.compile(
 )
 
 
-class Said(NamedTuple):
-    """A text taken apart: its plain words between spaces, their stems."""
+class Wanted(NamedTuple):
+    """A keyword taken apart: its plain words, the same between spaces, their stems, and whether it
+    is in writing without spaces."""
 
-    words: str
-    stems: frozenset[str]
+    phrase: str
+    spaced: str
+    stems: tuple[str, ...]
+    unspaced: bool
 
 
 def plain_words(text: str) -> list[str]:
@@ -39,16 +41,33 @@ def plain_words(text: str) -> list[str]:
 
 
 @lru_cache(maxsize=100_000)
-def taken_apart(text: str, language: str) -> Said:
-    """A text taken apart, once: a title stands on the pages of many keywords."""
-    words = plain_words(text)
-    return Said(f" {' '.join(words)} ", frozenset(stems(" ".join(words), language)))
+def words_line(text: str) -> str:
+    """A text's plain words between spaces, made once: a title stands on the pages of many
+    keywords."""
+    return f" {' '.join(plain_words(text))} "
+
+
+@lru_cache(maxsize=100_000)
+def stems_in(text: str, language: str) -> frozenset[str]:
+    """The stems of a text's plain words, likewise."""
+    return frozenset(stems(words_line(text).strip(), language))
 
 
 @lru_cache(maxsize=20_000)
-def _wanted(keyword: str, language: str) -> tuple[str, tuple[str, ...]]:
-    words = plain_words(keyword)
-    return " ".join(words), tuple(stems(" ".join(words), language))
+def _wanted(keyword: str, language: str) -> Wanted:
+    phrase = " ".join(plain_words(keyword))
+    unspaced = bool(_UNSPACED.search(phrase))
+    return Wanted(phrase, f" {phrase} ", tuple(stems(phrase, language)), unspaced)
+
+
+def says_exactly(text: str, keyword: str, language: str) -> bool:
+    """Whether a text carries the exact phrase of a keyword: its words in order, in writing without
+    spaces its signs."""
+    wanted = _wanted(keyword, language)
+    line = words_line(text)
+    if wanted.spaced in line:
+        return bool(wanted.phrase)
+    return wanted.unspaced and wanted.phrase.replace(" ", "") in line.replace(" ", "")
 
 
 def how_said(text: str, keyword: str, language: str) -> float:
@@ -58,18 +77,20 @@ def how_said(text: str, keyword: str, language: str) -> float:
     Parameters: two texts and a language. Words are compared by stem, the exact phrase by its words
     in order; in writing without spaces by its signs. Returns: one of the four values; 0 for a
     keyword without a word. Raises: nothing."""
-    phrase, wanted = _wanted(keyword, language)
-    if not wanted:
+    wanted = _wanted(keyword, language)
+    if not wanted.stems:
         return NONE
-    there = taken_apart(text, language)
-    if f" {phrase} " in there.words:
+    if says_exactly(text, keyword, language):
         return EXACT
-    if _UNSPACED.search(phrase):
-        return EXACT if phrase.replace(" ", "") in there.words.replace(" ", "") else NONE
-    held = sum(stem in there.stems for stem in wanted)
-    if held == len(wanted):
+    if wanted.unspaced:
+        return NONE
+    there = stems_in(text, language)
+    held = 0
+    for stem in wanted.stems:
+        held += stem in there
+    if held == len(wanted.stems):
         return ALL_WORDS
-    return SOME if held * 2 >= len(wanted) else NONE
+    return SOME if held * 2 >= len(wanted.stems) else NONE
 
 
 def name_of(text: str, keyword: str, language: str) -> str:
@@ -78,12 +99,14 @@ def name_of(text: str, keyword: str, language: str) -> str:
     name = _NAMES.get(how_said(text, keyword, language))
     if name:
         return name
-    phrase, wanted = _wanted(keyword, language)
+    wanted = _wanted(keyword, language)
     small = STOP_WORDS.get(language, frozenset())
-    telling = {s for w, s in zip(phrase.split(), wanted, strict=False) if w not in small}
-    return "none of it" if telling.isdisjoint(taken_apart(text, language).stems) else "few words"
+    pairs = zip(wanted.phrase.split(), wanted.stems, strict=False)
+    telling = {stem for word, stem in pairs if word not in small}
+    return "none of it" if telling.isdisjoint(stems_in(text, language)) else "few words"
 
 
+@lru_cache(maxsize=100_000)
 def address_words(address: str) -> str:
     """What an address says of its page: its path, without scheme, host and ending."""
     bare = address.split("://")[-1].split("?")[0].split("#")[0]
@@ -96,15 +119,17 @@ def marked(text: str, keyword: str, language: str) -> list[tuple[str, bool]]:
 
     Parameters: as `how_said`. Returns: pieces that are the text when put together. Raises:
     nothing."""
-    phrase, wanted = _wanted(keyword, language)
-    words = set(phrase.split())
+    wanted = _wanted(keyword, language)
+    words = set(wanted.phrase.split())
     small = STOP_WORDS.get(language, frozenset())
     out: list[tuple[str, bool]] = []
     at = 0
     for found in re.finditer(r"[^\W_]+(?:['\u2019\u02bc][^\W_]+)*", text):
         plain = plain_words(found.group())
         stem = stems(" ".join(plain), language)
-        mine = bool(plain) and (set(plain) <= words or (bool(stem) and set(stem) <= set(wanted)))
+        mine = bool(plain) and (
+            set(plain) <= words or (bool(stem) and set(stem) <= set(wanted.stems))
+        )
         # Words such as "for" stand out only where they go on with what does.
         if mine and set(plain) <= small:
             mine = text[at : found.start()].isspace() and bool(out) and out[-1][1]
@@ -127,8 +152,3 @@ def _add(out: list[tuple[str, bool]], piece: str, mine: bool) -> None:
         out[-1] = (out[-1][0] + space + piece, True)
     else:
         out.append((piece, mine))
-
-
-def said_in(texts: Sequence[str], keyword: str, language: str) -> list[float]:
-    """`how_said` of several texts."""
-    return [how_said(text, keyword, language) for text in texts]

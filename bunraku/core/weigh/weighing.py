@@ -9,7 +9,8 @@ from numpy.typing import NDArray
 from bunraku.core.weigh.assumed import rests_on, stand_in
 from bunraku.core.weigh.chance import Outlook, difficulty, outlook, own_strength
 from bunraku.core.weigh.intent import Intents, Names, read_intents
-from bunraku.core.weigh.page import PageFacts, strength, title_matches
+from bunraku.core.weigh.page import PageFacts, openness, strength, title_matches, weakest
+from bunraku.core.weigh.page_signs import PageSigns
 from bunraku.core.weigh.rough import index_to_volume
 from bunraku.core.weigh.season import Seasons, read_seasons
 from bunraku.core.weigh.trust import Learned
@@ -53,6 +54,7 @@ class Evidence:
     rough: Floats
     cpc: Floats
     page: PageFacts
+    signs: PageSigns
     features: Sequence[Sequence[str]]
     ads: Floats
     # Difficulty that a file told, the person's guesses at the chance, and whether a chance that
@@ -74,6 +76,8 @@ class Figures:
     difficulty: Floats
     rests: NDArray[np.int64]
     title_matches: NDArray[np.int64]
+    weakest: Floats
+    openness: Floats
     open_share: Floats
     value_of_click: Floats
 
@@ -130,6 +134,8 @@ def weigh(evidence: Evidence, standpoint: Standpoint, learned: Learned) -> Figur
         difficulty=np.where(np.isnan(of_page), told, of_page),
         rests=rests_on(np.isfinite(of_page), told, evidence.guesses, assume=evidence.assume),
         title_matches=title_matches(evidence.page),
+        weakest=weakest(strengths),
+        openness=openness(volume.value, evidence.signs.phrase_pages),
         open_share=open_share(evidence.features, evidence.ads, channel),
         value_of_click=click_value(evidence.cpc, names, standpoint.click_values),
     )

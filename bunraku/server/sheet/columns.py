@@ -7,6 +7,7 @@ from typing import Any
 
 from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.core.weigh.assumed import RESTS_ON
+from bunraku.core.weigh.page_signs import FEATURES
 from bunraku.core.weigh.season import TRENDS
 from bunraku.core.weigh.verdict import VERDICTS
 from bunraku.server.sheet.column import Column, Type
@@ -34,7 +35,7 @@ def _of(type: Type) -> Callable[..., Column]:
 
 
 text, number, count, flag = _of("text"), _of("number"), _of("count"), _of("flag")
-code, month, list_of = _of("code"), _of("month"), _of("list")
+code, month, list_of, marks = _of("code"), _of("month"), _of("list"), _of("marks")
 
 COLUMNS: tuple[Column, ...] = (
     count("id", "Arrival", "The order in which keywords came.", sorts=True),
@@ -250,6 +251,7 @@ COLUMNS: tuple[Column, ...] = (
         **OF_TEN,
         optional=True,
         **LISTED,
+        filter="range",
         export="Weak spots",
     ),
     count(
@@ -260,8 +262,116 @@ COLUMNS: tuple[Column, ...] = (
         optional=True,
         **LISTED,
         rises=True,
+        filter="range",
         export="Title matches",
         figure="title_matches",
+    ),
+    count(
+        "address_matches",
+        "Address matches",
+        "Of the first ten results, how many carry the exact phrase in the address.",
+        **OF_TEN,
+        optional=True,
+        **LISTED,
+        rises=True,
+        filter="range",
+        export="Address matches",
+    ),
+    number(
+        "weakest",
+        "Weakest result",
+        "Strength of the weakest result among the first ten.",
+        **POINTS,
+        **LISTED,
+        rises=True,
+        filter="range",
+        export="Weakest result (0-100)",
+        digits=1,
+    ),
+    number(
+        "phrase_pages",
+        "Phrase pages",
+        "How many pages in all carry the exact phrase, as a source counts them.",
+        low=0,
+        **LISTED,
+        rises=True,
+        filter="range",
+        export="Exact-phrase pages",
+        digits=0,
+    ),
+    number(
+        "openness",
+        "Openness",
+        "Searches a month for each page that carries the exact phrase.",
+        low=0,
+        **LISTED,
+        filter="range",
+        export="Openness",
+        digits=3,
+        figure="openness",
+    ),
+    count(
+        "publishers",
+        "Publishers",
+        "Different sites, channels or shops among the first ten results.",
+        **OF_TEN,
+        optional=True,
+        **LISTED,
+        rises=True,
+        filter="range",
+        export="Publishers",
+    ),
+    count(
+        "new_month",
+        "New in 30 days",
+        "Of the first ten results, how many appeared within 30 days before the page was read.",
+        **OF_TEN,
+        optional=True,
+        **LISTED,
+        filter="range",
+        export="New in 30 days",
+    ),
+    number(
+        "views_least",
+        "Least views",
+        "Views of the least seen of the first ten videos.",
+        low=0,
+        **LISTED,
+        rises=True,
+        filter="range",
+        export="Least views",
+        digits=0,
+    ),
+    number(
+        "views_typical",
+        "Typical views",
+        "Views of the middle one of the first ten videos.",
+        low=0,
+        **LISTED,
+        filter="range",
+        export="Typical views",
+        digits=0,
+    ),
+    number(
+        "changes",
+        "Places a week",
+        "How many of the first ten places another result takes from one week to the next.",
+        low=0,
+        high=10,
+        **LISTED,
+        filter="range",
+        export="Places that change a week",
+        digits=1,
+        figure="volatility",
+    ),
+    marks(
+        "features",
+        "On the page",
+        "What stands on the results page beside results.",
+        names=FEATURES,
+        shown=True,
+        filter="any_of",
+        export="On the page",
     ),
     number(
         "clicks",
@@ -377,12 +487,12 @@ BY_ID: dict[str, Column] = {column.id: column for column in COLUMNS}
 TOLD: tuple[Column, ...] = tuple(column for column in COLUMNS if column.told)
 SORTED: tuple[Column, ...] = tuple(column for column in COLUMNS if column.sorts)
 FILTERED: tuple[Column, ...] = tuple(column for column in COLUMNS if column.filter)
-CODED: tuple[Column, ...] = tuple(column for column in COLUMNS if column.type == "code")
+CODED: tuple[Column, ...] = tuple(c for c in COLUMNS if c.type in ("code", "marks"))
 RANGES: tuple[Column, ...] = tuple(column for column in COLUMNS if column.filter == "range")
 
 
 def with_names(row: dict[str, Any], coded: Sequence[Column] = CODED) -> dict[str, Any]:
     """A row's values as they are told: names in place of codes."""
     for column in coded:
-        row[column.id] = column.name_of(row[column.id])
+        row[column.id] = column.told_as(row[column.id])
     return row

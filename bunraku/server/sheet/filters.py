@@ -4,6 +4,7 @@ one query."""
 from typing import TYPE_CHECKING, Annotated, Any, Literal
 
 from django.db.models import F, Q, QuerySet
+from django.db.models.lookups import GreaterThan
 from ninja import Field, Schema
 from pydantic import create_model
 
@@ -105,6 +106,8 @@ def _narrowed(column: Column, asked: Any) -> Q:
     """The condition of any filter but a range."""
     if asked is None or asked == [] or column.filter == "range":
         return Q()
+    if column.type == "marks":
+        return Q(GreaterThan(F(column.id).bitand(column.bits_of(asked)), 0))
     if column.filter == "any_of":
         return Q(**{f"{column.id}__in": [column.code_of(name) for name in asked]})
     if column.filter == "known":

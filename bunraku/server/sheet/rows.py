@@ -16,6 +16,11 @@ def _type_of(column: Column) -> Any:
             lambda code: column.name_of(code) if isinstance(code, int) else code
         )
         return Annotated[Literal[names], named]
+    if column.type == "marks":
+        told = BeforeValidator(
+            lambda bits: column.names_in(bits) if isinstance(bits, int) else bits
+        )
+        return Annotated[list[Literal[tuple(column.names)]], told]  # type: ignore[misc]
     plain = {"text": str, "number": float, "count": int, "flag": bool, "month": int}
     kind: Any = list[int] if column.type == "list" else plain[column.type]
     return kind | None if column.can_be_null else kind

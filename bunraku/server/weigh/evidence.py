@@ -8,7 +8,9 @@ from typing import Any
 import numpy as np
 
 from bunraku.core.weigh.intent import Names
+from bunraku.core.weigh.moves import Snapshot
 from bunraku.core.weigh.page import PAGE_ONE, page_facts, strength
+from bunraku.core.weigh.page_signs import PageRead, page_signs
 from bunraku.core.weigh.saying import how_said
 from bunraku.core.weigh.verdict import PRESETS, Thresholds
 from bunraku.core.weigh.weighing import Evidence, Standpoint
@@ -19,6 +21,7 @@ from bunraku.server.readings.known import Payload
 from bunraku.server.readings.providers import sources
 from bunraku.server.sheet.models import Decision, Row, Scope
 from bunraku.server.weigh.latest import Readings
+from bunraku.server.weigh.results.told import results_of
 from bunraku.server.weigh.told import (
     column,
     interest_told,
@@ -95,6 +98,11 @@ def gather_evidence(
                 for row, page in zip(rows, pages, strict=True)
             ]
         ),
+        signs=page_signs(
+            [_page_read(key, page, read) for key, page in zip(keys, pages, strict=True)],
+            [row.text for row in rows],
+            scope.language,
+        ),
         features=[(page or {}).get("features", []) for page in pages],
         ads=column(pages, "ads"),
         difficulty_told=column(bands, "difficulty"),
@@ -149,6 +157,23 @@ def page_numbers(
         )
         for result in results[:PAGE_ONE]
     ]
+
+
+def _page_read(key: str, page: Payload | None, read: Readings) -> PageRead | None:
+    if page is None:
+        return None
+    before = None
+    if key in read.pages_before:
+        on, payload = read.pages_before[key]
+        addresses = [r["address"] for r in (payload or {})["results"][:PAGE_ONE]]
+        before = Snapshot(on, addresses)
+    return PageRead(
+        results_of(page, PAGE_ONE),
+        read.page_days[key],
+        page.get("saying"),
+        page["features"],
+        before,
+    )
 
 
 def _known(value: float | None) -> float:

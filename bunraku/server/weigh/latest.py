@@ -29,6 +29,9 @@ class Readings:
     interest: dict[str, Payload | None] = field(default_factory=dict)
     own: dict[str, Payload | None] = field(default_factory=dict)
     pages: dict[str, Payload | None] = field(default_factory=dict)
+    # The day a page was read, and how it was when it was read on a day before.
+    page_days: dict[str, date] = field(default_factory=dict)
+    pages_before: dict[str, Dated] = field(default_factory=dict)
     # Keywords that a practice source said something about.
     practice: set[str] = field(default_factory=set)
     # Sources that tell of searches, the most trusted first.
@@ -43,12 +46,17 @@ def latest_readings(scope: Scope, keys: Sequence[str]) -> Readings:
 def latest_of(project: Project, readings: Iterable[Known]) -> Readings:
     """The same of readings at hand, the oldest first."""
     latest: dict[tuple[str, str], dict[str, Dated]] = {}
+    # Of pages alone: of nothing else it is asked how it was before.
+    before: dict[tuple[str, str], Dated] = {}
     names: set[str] = set()
     for reading in readings:
         by_source = latest.setdefault((reading.what, reading.term), {})
         names.add(reading.source)
         # That a source has nothing today does not take away what it had.
         if reading.payload is not None or reading.source not in by_source:
+            there = by_source.get(reading.source)
+            if reading.what == What.PAGE and there and there[1] and there[0] < reading.on:
+                before[reading.term, reading.source] = there
             by_source[reading.source] = (reading.on, reading.payload)
     order = in_order_of_trust(project, names)
     telling = {
@@ -76,6 +84,12 @@ def latest_of(project: Project, readings: Iterable[Known]) -> Readings:
             read.bands[term] = _together(payloads)
         else:
             into[what][term] = next((payload for payload in payloads if payload is not None), None)
+        if what == What.PAGE:
+            says = next((name for name in order if by_source.get(name, (None, None))[1]), "")
+            if says:
+                read.page_days[term] = by_source[says][0]
+                if (term, says) in before:
+                    read.pages_before[term] = before[term, says]
     return read
 
 

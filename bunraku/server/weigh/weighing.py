@@ -160,6 +160,10 @@ def _rounded(values: Any) -> list[float | None]:
     return [None if np.isnan(value) else round(float(value), 4) for value in values]
 
 
+def _whole(values: Any) -> list[int | None]:
+    return [None if np.isnan(value) else int(value) for value in values]
+
+
 def _for_outlet(weighed: OutletFigures, figures: Figures) -> dict[str, list[Any]]:
     """What depends on an outlet, column by column."""
     stands = (
@@ -194,6 +198,7 @@ def _fill(
     asked_for: Sequence[What],
 ) -> None:
     """What is the same for everyone."""
+    signs = evidence.signs
     known: dict[What, Container[str]] = {
         What.COUNTS: read.counts,
         What.BANDS: read.bands,
@@ -209,6 +214,16 @@ def _fill(
         "ad_competition": _rounded(ad_competition([row.keyword.key for row in rows], read)),
         "difficulty": _rounded(figures.difficulty),
         "click_value": _rounded(figures.value_of_click),
+        "weakest": _rounded(figures.weakest),
+        "openness": _rounded(figures.openness),
+        "phrase_pages": _rounded(signs.phrase_pages),
+        "views_least": _rounded(signs.views_least),
+        "views_typical": _rounded(signs.views_typical),
+        "changes": _rounded(signs.changes),
+        "address_matches": _whole(signs.address_matches),
+        "publishers": _whole(signs.publishers),
+        "new_month": _whole(signs.new_month),
+        "features": signs.features.tolist(),
     }
     thousandths = np.round(1000 * figures.seasons.month_share)
     read_page: Any = np.isfinite(figures.strengths).any(axis=1).tolist()

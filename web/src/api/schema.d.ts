@@ -2400,6 +2400,55 @@ export interface components {
             chance_min?: number | null;
             /** Chance Max */
             chance_max?: number | null;
+            /** Weak Spots Min */
+            weak_spots_min?: number | null;
+            /** Weak Spots Max */
+            weak_spots_max?: number | null;
+            /** Title Matches Min */
+            title_matches_min?: number | null;
+            /** Title Matches Max */
+            title_matches_max?: number | null;
+            /** Address Matches Min */
+            address_matches_min?: number | null;
+            /** Address Matches Max */
+            address_matches_max?: number | null;
+            /** Weakest Min */
+            weakest_min?: number | null;
+            /** Weakest Max */
+            weakest_max?: number | null;
+            /** Phrase Pages Min */
+            phrase_pages_min?: number | null;
+            /** Phrase Pages Max */
+            phrase_pages_max?: number | null;
+            /** Openness Min */
+            openness_min?: number | null;
+            /** Openness Max */
+            openness_max?: number | null;
+            /** Publishers Min */
+            publishers_min?: number | null;
+            /** Publishers Max */
+            publishers_max?: number | null;
+            /** New Month Min */
+            new_month_min?: number | null;
+            /** New Month Max */
+            new_month_max?: number | null;
+            /** Views Least Min */
+            views_least_min?: number | null;
+            /** Views Least Max */
+            views_least_max?: number | null;
+            /** Views Typical Min */
+            views_typical_min?: number | null;
+            /** Views Typical Max */
+            views_typical_max?: number | null;
+            /** Changes Min */
+            changes_min?: number | null;
+            /** Changes Max */
+            changes_max?: number | null;
+            /**
+             * Features
+             * @default []
+             */
+            features: ("answer_box" | "questions_box" | "video_strip" | "shopping_strip" | "map")[];
             /** Worth Min */
             worth_min?: number | null;
             /** Worth Max */
@@ -2424,7 +2473,7 @@ export interface components {
              * @default worth
              * @enum {string}
              */
-            sort: "id" | "text" | "words" | "volume" | "change_share" | "season_strength" | "cpc" | "intent" | "difficulty" | "chance" | "position" | "weak_spots" | "title_matches" | "clicks" | "worth" | "verdict" | "fit" | "relevance";
+            sort: "id" | "text" | "words" | "volume" | "change_share" | "season_strength" | "cpc" | "intent" | "difficulty" | "chance" | "position" | "weak_spots" | "title_matches" | "address_matches" | "weakest" | "phrase_pages" | "openness" | "publishers" | "new_month" | "views_least" | "views_typical" | "changes" | "clicks" | "worth" | "verdict" | "fit" | "relevance";
             /**
              * Descending
              * @default true
@@ -2512,6 +2561,26 @@ export interface components {
             weak_spots: number | null;
             /** Title Matches */
             title_matches: number | null;
+            /** Address Matches */
+            address_matches: number | null;
+            /** Weakest */
+            weakest: number | null;
+            /** Phrase Pages */
+            phrase_pages: number | null;
+            /** Openness */
+            openness: number | null;
+            /** Publishers */
+            publishers: number | null;
+            /** New Month */
+            new_month: number | null;
+            /** Views Least */
+            views_least: number | null;
+            /** Views Typical */
+            views_typical: number | null;
+            /** Changes */
+            changes: number | null;
+            /** Features */
+            features: ("answer_box" | "questions_box" | "video_strip" | "shopping_strip" | "map")[];
             /** Clicks */
             clicks: number | null;
             /** Click Value */
@@ -2621,7 +2690,7 @@ export interface components {
              * @default worth
              * @enum {string}
              */
-            sort: "id" | "text" | "words" | "volume" | "change_share" | "season_strength" | "cpc" | "intent" | "difficulty" | "chance" | "position" | "weak_spots" | "title_matches" | "clicks" | "worth" | "verdict" | "fit" | "relevance";
+            sort: "id" | "text" | "words" | "volume" | "change_share" | "season_strength" | "cpc" | "intent" | "difficulty" | "chance" | "position" | "weak_spots" | "title_matches" | "address_matches" | "weakest" | "phrase_pages" | "openness" | "publishers" | "new_month" | "views_least" | "views_typical" | "changes" | "clicks" | "worth" | "verdict" | "fit" | "relevance";
             /**
              * Descending
              * @default true
@@ -4636,7 +4705,7 @@ export interface components {
             title: string;
             status: number;
             /** @enum {string} */
-            code: "allowance_short" | "bad_day" | "bad_file" | "bad_mapping" | "bad_pattern" | "bad_request" | "bad_rule" | "bad_source" | "busy" | "csrf_failed" | "fault" | "invalid_input" | "job_over" | "keyword_taken" | "name_taken" | "no_channel" | "no_language" | "no_seed" | "not_found" | "not_signed_in" | "nothing_missing" | "nothing_to_cluster" | "nothing_to_measure" | "nothing_to_plan" | "nothing_to_take" | "nothing_to_undo" | "price_reached" | "refused_here" | "rule_exists" | "stale" | "storage" | "too_large" | "too_many_tries" | "weak_password" | "wrong_password";
+            code: "allowance_short" | "bad_day" | "bad_file" | "bad_mapping" | "bad_pattern" | "bad_request" | "bad_rule" | "bad_source" | "busy" | "csrf_failed" | "fault" | "invalid_input" | "job_over" | "keyword_taken" | "name_taken" | "no_channel" | "no_language" | "no_seed" | "no_source" | "not_found" | "not_signed_in" | "nothing_missing" | "nothing_to_cluster" | "nothing_to_measure" | "nothing_to_plan" | "nothing_to_read" | "nothing_to_take" | "nothing_to_undo" | "price_reached" | "refused_here" | "rule_exists" | "stale" | "storage" | "too_large" | "too_many_tries" | "weak_password" | "wrong_password";
             field: string;
             hint: string;
         };
@@ -4678,7 +4747,7 @@ export interface components {
                 "application/problem+json": components["schemas"]["Problem"];
             };
         };
-        /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. What was to cost at most so much would cost more; the rest was not bought. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+        /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. Every page was read, as deep and as lately as is wanted. No source of the project can be asked for this. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. What was to cost at most so much would cost more; the rest was not bought. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
         Problem409: {
             headers: {
                 [name: string]: unknown;
@@ -5660,6 +5729,29 @@ export interface operations {
                 difficulty_max?: number | null;
                 chance_min?: number | null;
                 chance_max?: number | null;
+                weak_spots_min?: number | null;
+                weak_spots_max?: number | null;
+                title_matches_min?: number | null;
+                title_matches_max?: number | null;
+                address_matches_min?: number | null;
+                address_matches_max?: number | null;
+                weakest_min?: number | null;
+                weakest_max?: number | null;
+                phrase_pages_min?: number | null;
+                phrase_pages_max?: number | null;
+                openness_min?: number | null;
+                openness_max?: number | null;
+                publishers_min?: number | null;
+                publishers_max?: number | null;
+                new_month_min?: number | null;
+                new_month_max?: number | null;
+                views_least_min?: number | null;
+                views_least_max?: number | null;
+                views_typical_min?: number | null;
+                views_typical_max?: number | null;
+                changes_min?: number | null;
+                changes_max?: number | null;
+                features?: ("answer_box" | "questions_box" | "video_strip" | "shopping_strip" | "map")[];
                 worth_min?: number | null;
                 worth_max?: number | null;
                 verdict?: ("none" | "go" | "try" | "hard" | "skip")[];
@@ -5668,7 +5760,7 @@ export interface operations {
                 leads?: boolean | null;
                 rule?: number | null;
                 own?: boolean | null;
-                sort?: "id" | "text" | "words" | "volume" | "change_share" | "season_strength" | "cpc" | "intent" | "difficulty" | "chance" | "position" | "weak_spots" | "title_matches" | "clicks" | "worth" | "verdict" | "fit" | "relevance";
+                sort?: "id" | "text" | "words" | "volume" | "change_share" | "season_strength" | "cpc" | "intent" | "difficulty" | "chance" | "position" | "weak_spots" | "title_matches" | "address_matches" | "weakest" | "phrase_pages" | "openness" | "publishers" | "new_month" | "views_least" | "views_typical" | "changes" | "clicks" | "worth" | "verdict" | "fit" | "relevance";
                 descending?: boolean;
                 offset?: number;
                 limit?: number;
@@ -5719,6 +5811,29 @@ export interface operations {
                 difficulty_max?: number | null;
                 chance_min?: number | null;
                 chance_max?: number | null;
+                weak_spots_min?: number | null;
+                weak_spots_max?: number | null;
+                title_matches_min?: number | null;
+                title_matches_max?: number | null;
+                address_matches_min?: number | null;
+                address_matches_max?: number | null;
+                weakest_min?: number | null;
+                weakest_max?: number | null;
+                phrase_pages_min?: number | null;
+                phrase_pages_max?: number | null;
+                openness_min?: number | null;
+                openness_max?: number | null;
+                publishers_min?: number | null;
+                publishers_max?: number | null;
+                new_month_min?: number | null;
+                new_month_max?: number | null;
+                views_least_min?: number | null;
+                views_least_max?: number | null;
+                views_typical_min?: number | null;
+                views_typical_max?: number | null;
+                changes_min?: number | null;
+                changes_max?: number | null;
+                features?: ("answer_box" | "questions_box" | "video_strip" | "shopping_strip" | "map")[];
                 worth_min?: number | null;
                 worth_max?: number | null;
                 verdict?: ("none" | "go" | "try" | "hard" | "skip")[];
@@ -5727,7 +5842,7 @@ export interface operations {
                 leads?: boolean | null;
                 rule?: number | null;
                 own?: boolean | null;
-                sort?: "id" | "text" | "words" | "volume" | "change_share" | "season_strength" | "cpc" | "intent" | "difficulty" | "chance" | "position" | "weak_spots" | "title_matches" | "clicks" | "worth" | "verdict" | "fit" | "relevance";
+                sort?: "id" | "text" | "words" | "volume" | "change_share" | "season_strength" | "cpc" | "intent" | "difficulty" | "chance" | "position" | "weak_spots" | "title_matches" | "address_matches" | "weakest" | "phrase_pages" | "openness" | "publishers" | "new_month" | "views_least" | "views_typical" | "changes" | "clicks" | "worth" | "verdict" | "fit" | "relevance";
                 descending?: boolean;
                 offset?: number;
                 limit?: number;
@@ -5814,6 +5929,29 @@ export interface operations {
                 difficulty_max?: number | null;
                 chance_min?: number | null;
                 chance_max?: number | null;
+                weak_spots_min?: number | null;
+                weak_spots_max?: number | null;
+                title_matches_min?: number | null;
+                title_matches_max?: number | null;
+                address_matches_min?: number | null;
+                address_matches_max?: number | null;
+                weakest_min?: number | null;
+                weakest_max?: number | null;
+                phrase_pages_min?: number | null;
+                phrase_pages_max?: number | null;
+                openness_min?: number | null;
+                openness_max?: number | null;
+                publishers_min?: number | null;
+                publishers_max?: number | null;
+                new_month_min?: number | null;
+                new_month_max?: number | null;
+                views_least_min?: number | null;
+                views_least_max?: number | null;
+                views_typical_min?: number | null;
+                views_typical_max?: number | null;
+                changes_min?: number | null;
+                changes_max?: number | null;
+                features?: ("answer_box" | "questions_box" | "video_strip" | "shopping_strip" | "map")[];
                 worth_min?: number | null;
                 worth_max?: number | null;
                 verdict?: ("none" | "go" | "try" | "hard" | "skip")[];
@@ -5822,7 +5960,7 @@ export interface operations {
                 leads?: boolean | null;
                 rule?: number | null;
                 own?: boolean | null;
-                sort?: "id" | "text" | "words" | "volume" | "change_share" | "season_strength" | "cpc" | "intent" | "difficulty" | "chance" | "position" | "weak_spots" | "title_matches" | "clicks" | "worth" | "verdict" | "fit" | "relevance";
+                sort?: "id" | "text" | "words" | "volume" | "change_share" | "season_strength" | "cpc" | "intent" | "difficulty" | "chance" | "position" | "weak_spots" | "title_matches" | "address_matches" | "weakest" | "phrase_pages" | "openness" | "publishers" | "new_month" | "views_least" | "views_typical" | "changes" | "clicks" | "worth" | "verdict" | "fit" | "relevance";
                 descending?: boolean;
                 offset?: number;
                 limit?: number;

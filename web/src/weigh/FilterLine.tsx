@@ -5,6 +5,7 @@ import { INPUT } from "../parts/Field";
 import { Select } from "../parts/Select";
 import {
   capital,
+  FEATURES,
   INTENTS,
   RANGES,
   rangeWords,
@@ -14,6 +15,7 @@ import {
   VERDICTS,
 } from "./filters";
 import { RangeFields } from "./RangeFields";
+import { FEATURE_NAMES } from "./resultWords";
 
 type Change = (patch: SheetAddress) => void;
 type Chip = { id: string; name: string; told: string; clear: SheetAddress; body: React.ReactNode };
@@ -228,6 +230,20 @@ function chipsOf(search: SheetSearch, onChange: Change): Chip[] {
           on={search.verdict}
           name={(verdict) => (verdict === "none" ? "Not weighed" : capital(verdict))}
           onChange={(verdict) => onChange({ verdict })}
+        />
+      ),
+    },
+    {
+      id: "features",
+      name: "On the page",
+      told: search.features.map((feature) => FEATURE_NAMES[feature]).join(", "),
+      clear: { features: [] },
+      body: (
+        <Ticks
+          all={FEATURES}
+          on={search.features}
+          name={(feature) => capital(FEATURE_NAMES[feature])}
+          onChange={(features) => onChange({ features })}
         />
       ),
     },

@@ -2,15 +2,7 @@ import type { Channel, Inspection } from "../api/client";
 import { Block } from "../parts/Block";
 import { doneOn, plural } from "../parts/format";
 import { Help } from "../parts/Help";
-import { ageOf, behind, shortAddress } from "./resultWords";
-
-const FEATURES: Record<string, string> = {
-  answer_box: "answer box",
-  questions_box: "questions",
-  video_strip: "videos",
-  shopping_strip: "shopping",
-  map: "map",
-};
+import { ageOf, behind, featureName, shortAddress } from "./resultWords";
 
 /** What a chance rests on where the page was not read. */
 const INSTEAD: Record<string, string> = {
@@ -24,10 +16,9 @@ const INSTEAD: Record<string, string> = {
 export function ResultsBlock({ told, onOpen }: { told: Inspection; onOpen: () => void }) {
   const weak = told.results.filter((result) => result.weak).length;
   const practice = told.readings.some((reading) => reading.what === "page" && reading.practice);
-  const also = [
-    told.ads ? plural(told.ads, "ad") : "",
-    ...told.features.map((feature) => FEATURES[feature] ?? feature),
-  ].filter(Boolean);
+  const also = [told.ads ? plural(told.ads, "ad") : "", ...told.features.map(featureName)].filter(
+    Boolean,
+  );
   return (
     <Block
       title={

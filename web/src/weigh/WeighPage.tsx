@@ -34,6 +34,7 @@ import { GuessMenu } from "./GuessMenu";
 import { KeywordInspector } from "./KeywordInspector";
 import { MeasureDialog } from "./MeasureDialog";
 import { useSheet } from "./queries";
+import { ReadyMenu } from "./ReadyMenu";
 import { TakeMenu } from "./TakeMenu";
 import { Tray } from "./Tray";
 import { useFamilies } from "./useFamilies";
@@ -100,6 +101,8 @@ export function WeighPage() {
   });
   useKey("v", () => grid.current >= 0 && rows.toggle(grid.current));
   useKey("m", () => setMeasuring(true), { enabled: !ownFiles });
+  const toggleColumns = () => patch({ columns: search.columns === "page" ? "usual" : "page" });
+  useCommand("Columns of the results page, or the usual ones", toggleColumns);
   const openResults = useOpenResults("Weigh");
   const toResults = async () => {
     const row = grid.under();
@@ -119,12 +122,18 @@ export function WeighPage() {
   });
   const columns = useMemo(
     () =>
-      sheetColumns(seedWordsOf(coverage?.cells.map((cell) => cell.seed) ?? []), currency, {
-        opened: rows.opened,
-        within: rows.within,
-        onToggle: rows.toggleRow,
-      }),
-    [coverage, currency, rows.opened, rows.within, rows.toggleRow],
+      sheetColumns(
+        seedWordsOf(coverage?.cells.map((cell) => cell.seed) ?? []),
+        currency,
+        {
+          opened: rows.opened,
+          within: rows.within,
+          onToggle: rows.toggleRow,
+        },
+        channel,
+        search.columns,
+      ),
+    [coverage, currency, rows.opened, rows.within, rows.toggleRow, channel, search.columns],
   );
   const jobs =
     overview?.jobs.filter((job) => job.kind === "measure" || job.kind === "reweigh") ?? [];
@@ -145,6 +154,14 @@ export function WeighPage() {
                 <Button onClick={deciding.drop}>Drop</Button>
               </>
             )}
+            <Button
+              aria-pressed={search.columns === "page"}
+              className={search.columns === "page" ? "!border-pine-line !bg-pine-wash" : ""}
+              onClick={toggleColumns}
+            >
+              Page columns
+            </Button>
+            <ReadyMenu project={project} onTake={patch} />
             {many > 0 && <GuessMenu projectId={projectId} rowIds={[...grid.chosen.ids]} />}
             {many > 0 ? (
               <TakeMenu many={many} onTake={take} />

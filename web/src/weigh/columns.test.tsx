@@ -27,18 +27,30 @@ const ROW = {
 } as unknown as Row;
 const family = { opened: () => false, within: () => false, onToggle: vi.fn() };
 
-function cell(id: string, changed: Partial<Row> = {}) {
-  const column = sheetColumns(new Set(), "£", family).find((known) => known.id === id);
+function cell(id: string, changed: Partial<Row> = {}, set: "usual" | "page" = "usual") {
+  const column = sheetColumns(new Set(), "£", family, "web", set).find((known) => known.id === id);
   return render(column?.cell({ ...ROW, ...changed } as Row)).container;
 }
 
 describe("the sheet's cells", () => {
   it("begin with what decides", () =>
     expect(
-      sheetColumns(new Set(), "£", family)
+      sheetColumns(new Set(), "£", family, "web", "usual")
         .slice(0, 4)
         .map((column) => column.id),
     ).toEqual(["text", "intent", "volume", "month_share"]));
+
+  it("of the results page stand apart, those of videos on video only", () => {
+    const ids = (channel: "web" | "video", set: "usual" | "page") =>
+      sheetColumns(new Set(), "£", family, channel, set).map((column) => column.id);
+    expect(ids("web", "usual")).not.toContain("openness");
+    expect(ids("web", "page")).toContain("openness");
+    expect(ids("web", "page")).not.toContain("views_least");
+    expect(ids("video", "page")).toContain("views_least");
+    expect(
+      cell("features", { features: ["map", "answer_box"], difficulty: 3 }, "page"),
+    ).toHaveTextContent("map, answer box");
+  });
 
   it.each([
     [{}, "1,200", "Between 900 and 1,600, four times in five"],

@@ -1,5 +1,5 @@
 /** The columns of the keyword sheet. */
-import type { Row } from "../api/client";
+import type { Channel, Row } from "../api/client";
 import { COLUMNS } from "../api/columns";
 import { change, count, likely, money, percent, volumeBar } from "../parts/format";
 import { Hands } from "../parts/Hands";
@@ -8,6 +8,7 @@ import { Ladder } from "../parts/Ladder";
 import type { SheetColumn } from "../parts/Sheet";
 import { YearStrip } from "../parts/YearStrip";
 import { capital, type Sort } from "./filters";
+import { featureName } from "./resultWords";
 
 const Unknown = ({ why = "not known yet" }: { why?: string }) => (
   <span title={`No figure: ${why}`} className="hatched h-[10px] w-9">
@@ -93,6 +94,33 @@ type Special = Pick<SheetColumn<Row, Sort>, "cell"> & Partial<SheetColumn<Row, S
 
 /** The first columns from the left; those that are not named follow in the order they are
  * declared in. */
+/** What stands beside the keyword where one looks at results pages. */
+const OF_PAGE: readonly Id[] = [
+  "text",
+  "volume",
+  "difficulty",
+  "chance",
+  "verdict",
+  "title_matches",
+  "address_matches",
+  "openness",
+  "phrase_pages",
+  "weak_spots",
+  "weakest",
+  "publishers",
+  "new_month",
+  "views_least",
+  "views_typical",
+  "changes",
+  "features",
+];
+const PAGE_ALONE: readonly Id[] = [
+  ...["address_matches", "openness", "phrase_pages", "weakest", "publishers", "new_month"],
+  ...["views_least", "views_typical", "changes", "features"],
+] as Id[];
+/** Columns that say something on one channel only. */
+const ON: Partial<Record<Id, Channel>> = { views_least: "video", views_typical: "video" };
+
 const FIRST: readonly Id[] = [
   "text",
   "intent",
@@ -114,6 +142,16 @@ const WIDTHS: Partial<Record<Id, string>> = {
   ad_competition: "112px",
   title_matches: "96px",
   weak_spots: "88px",
+  address_matches: "104px",
+  openness: "78px",
+  phrase_pages: "88px",
+  weakest: "100px",
+  publishers: "76px",
+  new_month: "92px",
+  views_least: "88px",
+  views_typical: "94px",
+  changes: "92px",
+  features: "150px",
 };
 
 /** Figures that stand at the left of their column, because a mark stands beside them. */
@@ -220,6 +258,20 @@ const special = (seedWords: ReadonlySet<string>, family: Family): Partial<Record
       </span>
     ),
   },
+  features: {
+    cell: (row) => (
+      <span
+        className="truncate text-xs text-ink-2"
+        title={row.features.map(featureName).join(", ")}
+      >
+        {row.difficulty === null && !row.features.length ? (
+          <Unknown why="the results page was not read" />
+        ) : (
+          row.features.map(featureName).join(", ")
+        )}
+      </span>
+    ),
+  },
   title_matches: {
     cell: (row) => (row.title_matches === null ? <Unknown /> : `${row.title_matches} of 10`),
   },
@@ -245,10 +297,15 @@ export function sheetColumns(
   seedWords: ReadonlySet<string>,
   currency: string,
   family: Family,
+  channel: Channel,
+  set: "usual" | "page",
 ): SheetColumn<Row, Sort>[] {
   const own = special(seedWords, family);
-  const rank = (id: Id) => (FIRST.includes(id) ? FIRST.indexOf(id) : FIRST.length);
-  return COLUMNS.filter((column) => column.shown)
+  const order = set === "page" ? OF_PAGE : FIRST;
+  const rank = (id: Id) => (order.includes(id) ? order.indexOf(id) : order.length);
+  const belongs = (id: Id) => (set === "page" ? OF_PAGE.includes(id) : !PAGE_ALONE.includes(id));
+  return COLUMNS.filter((column) => column.shown && belongs(column.id))
+    .filter((column) => (ON[column.id] ?? channel) === channel)
     .sort((a, b) => rank(a.id) - rank(b.id))
     .map((column) => ({
       id: column.id,

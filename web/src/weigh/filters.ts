@@ -29,6 +29,7 @@ const anyOf = <T extends string>(names: readonly [T, ...T[]]) =>
 
 export const INTENTS = namesOf<Exclude<Row["intent"], "">>("intent");
 export const VERDICTS = namesOf<Exclude<Row["verdict"], ""> | "none">("verdict");
+export const FEATURES = namesOf<Row["features"][number]>("features");
 export const STATES = [
   "in_play",
   "open",
@@ -58,6 +59,8 @@ export const sheetSearch = z.object({
   ...flags,
   intent: anyOf(INTENTS),
   verdict: anyOf(VERDICTS),
+  features: anyOf(FEATURES),
+  columns: z.enum(["usual", "page"]).default("usual").catch("usual"),
   state: z.enum(STATES).default("in_play").catch("in_play"),
   sort: z.enum(SORTS).default("worth").catch("worth"),
   descending: z.boolean().default(true).catch(true),
@@ -72,6 +75,8 @@ export const SHEET_DEFAULTS = {
   without: "",
   intent: [] as SheetSearch["intent"],
   verdict: [] as SheetSearch["verdict"],
+  features: [] as SheetSearch["features"],
+  columns: "usual" as const,
   state: "in_play" as const,
   sort: "worth" as const,
   descending: true,
@@ -131,7 +136,7 @@ export const capital = (word: string): string => word.charAt(0).toUpperCase() + 
 
 /** Whether anything but order is asked. */
 export function isFiltered(search: SheetAddress): boolean {
-  const { sort, descending, row, ...asked } = { ...SHEET_DEFAULTS, ...search };
+  const { sort, descending, row, columns, ...asked } = { ...SHEET_DEFAULTS, ...search };
   return Object.entries(asked).some(([name, value]) => {
     const usual = SHEET_DEFAULTS[name as keyof typeof SHEET_DEFAULTS];
     return Array.isArray(value) ? value.length > 0 : value !== undefined && value !== usual;
@@ -140,7 +145,7 @@ export function isFiltered(search: SheetAddress): boolean {
 
 /** The filter and order of an address as the server's query. */
 export function toQuery(search: SheetSearch, channel: Channel): ServerQuery {
-  const { row, ...rest } = search;
+  const { row, columns, ...rest } = search;
   return { ...rest, channel };
 }
 

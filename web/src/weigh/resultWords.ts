@@ -34,3 +34,16 @@ export function behind(result: Result, channel: Channel): string {
 /** An address without what every address has. */
 export const shortAddress = (address: string): string =>
   address.replace(/^https?:\/\/(www\.)?/, "").replace(/\/$/, "");
+
+/** What can stand on a page beside results. */
+export const FEATURE_NAMES: Record<Schemas["RowOut"]["features"][number], string> = {
+  answer_box: "answer box",
+  questions_box: "questions",
+  video_strip: "video strip",
+  shopping_strip: "shopping strip",
+  map: "map",
+};
+
+/** A feature in words; one that is not known as it is called. */
+export const featureName = (feature: string): string =>
+  FEATURE_NAMES[feature as keyof typeof FEATURE_NAMES] ?? feature;

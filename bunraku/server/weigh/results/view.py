@@ -8,7 +8,6 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from bunraku.core.text import identity_key
 from bunraku.core.weigh.chance import BEHIND, own_strength
 from bunraku.core.weigh.company import Narrowing, Result, company_of, is_own, narrowed
 from bunraku.core.weigh.landing import (
@@ -19,12 +18,6 @@ from bunraku.core.weigh.landing import (
     landings,
     strength_for_place,
 )
-from bunraku.core.weigh.moves import (
-    changes_a_week,
-    moved_between,
-    positions_over_time,
-    volatility_words,
-)
 from bunraku.core.weigh.page import PAGE_ONE, PageFacts, strength, strength_parts, title_matches
 from bunraku.core.weigh.reasons import Case, change_words, explain_verdict, judge
 from bunraku.core.weigh.saying import address_words, how_said, marked, name_of
@@ -33,16 +26,16 @@ from bunraku.server.clock import today
 from bunraku.server.errors import not_found
 from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.readings.providers import is_practice, sources
-from bunraku.server.sheet.models import Decision, Keyword, Outlook, Row
+from bunraku.server.sheet.models import Decision, Outlook, Row
 from bunraku.server.weigh.cases import case_of, open_share_of
 from bunraku.server.weigh.evidence import standpoint_of
-from bunraku.server.weigh.results.snapshots import PageRead, own_names, pages_of, results_of
+from bunraku.server.weigh.results.beside import choices_of, moves_of, on_the_page
+from bunraku.server.weigh.results.snapshots import PageRead, own_names, pages_of
+from bunraku.server.weigh.results.told import results_of
 from bunraku.sources.protocol import What
 
 MIDDLING = 50.0
 """Strength of an outlet that is neither strong nor weak: whose chance is told for comparison."""
-SNAPSHOTS_SHOWN = 26
-"""Readings of a page that are looked back at: half a year of weekly ones."""
 
 
 def view_page(
@@ -82,10 +75,10 @@ def view_page(
         "depth_read": len(page.payload["results"]) if page else 0,
         "can_be_read": bool(sources(project)[What.PAGE]),
         **_standing_there(row, page, left, facts, strengths, outlet, standpoint, own),
-        **_on_the_page(row, page, project),
-        "choices": _choices(every) if row.scope.channel == "marketplace" else None,
+        **on_the_page(row, page, project),
+        "choices": choices_of(every) if row.scope.channel == "marketplace" else None,
         "hidden": len(every) - len(left),
-        **_moves(read),
+        **moves_of(read),
     }
 
 
@@ -277,68 +270,4 @@ def _company(
         **asdict(seen),
         "spreads": {name: asdict(spread) for name, spread in seen.spreads.items()},
         "several": [{"publisher": who, "places": n} for who, n in seen.several],
-    }
-
-
-def _on_the_page(row: Row, page: PageRead | None, project: Project) -> dict[str, Any]:
-    """What else is on the page, and what it says of how much there is."""
-    told = page.payload if page else {}
-    phrases = {*told.get("questions", []), *told.get("related", [])}
-    keys = {identity_key(text): text for text in phrases}
-    there = set(Keyword.objects.filter(project=project, key__in=keys).values_list("key", flat=True))
-    saying = told.get("saying")
-
-    def listed(texts: Sequence[str]) -> list[dict[str, Any]]:
-        return [{"text": text, "known": identity_key(text) in there} for text in texts]
-
-    return {
-        "features": told.get("features", []),
-        "ads": told.get("ads", 0),
-        "questions": listed(told.get("questions", [])),
-        "related": listed(told.get("related", [])),
-        "found": told.get("found"),
-        "saying": saying,
-        "titled": told.get("titled"),
-        "openness": (None if row.volume is None or not saying else round(row.volume / saying, 4)),
-    }
-
-
-def _choices(results: Sequence[Result]) -> dict[str, Any]:
-    """What listings can be narrowed by, the commonest first."""
-    materials = Counter(m for r in results for m in r.materials)
-    categories = Counter(c for r in results for c in r.categories)
-    return {
-        "materials": [name for name, _ in materials.most_common()],
-        "categories": [name for name, _ in categories.most_common()],
-    }
-
-
-def _moves(read: Sequence[PageRead]) -> dict[str, Any]:
-    """How the page moved between the readings there are."""
-    shown = list(reversed(read[:SNAPSHOTS_SHOWN]))
-    snapshots = [page.snapshot for page in shown]
-    names = {
-        result["address"]: (result["title"], result["publisher"])
-        for page in shown
-        for result in page.payload["results"]
-    }
-    moved = []
-    if len(snapshots) > 1:
-        depth = min(len(snapshots[-1].addresses), len(snapshots[-2].addresses))
-        moved = moved_between(snapshots[-2].addresses[:depth], snapshots[-1].addresses[:depth])
-    changes = changes_a_week(snapshots)
-    return {
-        "days": [snapshot.on for snapshot in snapshots],
-        "moved": [
-            {**asdict(m), "title": names[m.address][0], "publisher": names[m.address][1]}
-            for m in moved
-        ],
-        "changes_a_week": None if changes is None else round(changes, 2),
-        "moves_words": volatility_words(changes),
-        "over_time": [
-            {"address": address, "publisher": names[address][1], "positions": positions}
-            for address, positions in positions_over_time(snapshots)
-        ]
-        if len(snapshots) > 1
-        else [],
     }

@@ -2,7 +2,8 @@ import type { ReactNode } from "react";
 import { Button } from "../../parts/Button";
 import { count, day, percent, plural } from "../../parts/format";
 import { Help } from "../../parts/Help";
-import { FEATURES, type PageTold } from "./words";
+import { featureName } from "../resultWords";
+import type { PageTold } from "./words";
 
 function Part({
   title,
@@ -28,10 +29,9 @@ function Part({
 /** What else is on the page and what it takes of the clicks; questions and related searches, each
  * gathered by a press. */
 export function AlsoPart({ told, onGather }: { told: PageTold; onGather: (text: string) => void }) {
-  const also = [
-    told.ads ? plural(told.ads, "ad") : "",
-    ...told.features.map((feature) => FEATURES[feature] ?? feature),
-  ].filter(Boolean);
+  const also = [told.ads ? plural(told.ads, "ad") : "", ...told.features.map(featureName)].filter(
+    Boolean,
+  );
   return (
     <Part title="Also on the page" figure="open_share">
       <p>

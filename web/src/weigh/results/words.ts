@@ -97,11 +97,3 @@ export function isKind(result: Standing, kind: ResultsKind, weakBelow: number, n
   if (kind === "other") return result.elsewhere;
   return true;
 }
-
-export const FEATURES: Record<string, string> = {
-  answer_box: "answer box",
-  questions_box: "questions",
-  video_strip: "video strip",
-  shopping_strip: "shopping strip",
-  map: "map",
-};
