@@ -5,6 +5,7 @@ from datetime import date, timedelta
 from typing import Any
 
 import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
@@ -257,3 +258,45 @@ def test_as_many_queries_for_a_long_past(api: Api, read: Callable[..., Row]) -> 
         view(api, row)
     assert len(many) == len(few)
     assert Reading.objects.filter(what="page").count() == 15
+
+
+def test_a_page_noted_by_hand(api: Api, rows: Callable[..., list[Row]]) -> None:
+    [row] = rows([{"text": "bee suit"}])
+    text = "Bee suit https://a.example/bee-suit\nNo address here\nhttps://b.example All of suits\n"
+    told = api.post(f"/rows/{row.pk}/page/note", {"text": text})
+    assert told["results"] == 2
+    seen = view(api, row)
+    assert not seen["practice"]
+    assert (seen["depth_read"], seen["rests_on"]) == (2, 0)
+    assert seen["results"][0]["wording"] == "exact phrase"
+    # Noted again on the day, the later one stands.
+    api.post(f"/rows/{row.pk}/page/note", {"text": "https://c.example"})
+    assert view(api, row)["depth_read"] == 1
+    refused = api.refused("POST", f"/rows/{row.pk}/page/note", {"text": "nothing here"})
+    assert (refused["code"], refused["field"]) == ("bad_file", "text")
+
+
+def test_pages_from_a_file(api: Api, project: Project, rows: Callable[..., list[Row]]) -> None:
+    rows([{"text": "bee suit"}])
+    lines = ["keyword,position,url,title,domain authority,backlinks"]
+    for n in range(1, 11):
+        lines.append(f"bee suit,{n},https://s{n}.example/bee-suit,Bee suit {n},{10 + n},3")
+        lines.append(f"bee veil,{n},https://s{n}.example/veil,Veil {n},,")
+    lines.append("bee veil,3,https://again.example,Again,5,5")
+    content = SimpleUploadedFile("pages.csv", "\n".join(lines).encode())
+    address = f"{api.base}/pages/file?channel=web"
+    answer = api.client.post(address, {"file": content})
+    assert answer.status_code == 200, answer.content
+    job = last_job(project, "bring_pages")
+    assert (job.state, job.result["pages"], job.result["refused"]) == ("done", 2, 1)
+    suit, veil = (Row.objects.get(text=text) for text in ("bee suit", "bee veil"))
+    assert suit.chance is not None
+    assert (suit.title_matches, suit.address_matches) == (10, 10)
+    assert not suit.practice
+    assert (veil.chance, view(api, veil)["rests_on"]) == (None, 0)
+    assert view(api, suit)["rests_on"] == 10
+    wrong = SimpleUploadedFile("list.csv", b"keyword,volume\nbee,4\n")
+    api.client.post(address, {"file": wrong})
+    failed = last_job(project, "bring_pages")
+    assert failed.state == "failed"
+    assert "no column of address" in failed.error

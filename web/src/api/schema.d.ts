@@ -1232,6 +1232,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/pages/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring
+         * @description Bring a file of results pages: keyword, position, address, title, and any of the figures.
+         */
+        post: operations["bunraku_server_weigh_results_api_bring"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/rows/{row_id}/page/note": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Note
+         * @description Keep a page noted by hand; it is as good as one that was read.
+         */
+        post: operations["bunraku_server_weigh_results_api_note"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/clusters": {
         parameters: {
             query?: never;
@@ -3989,6 +4029,36 @@ export interface components {
              * @default 0
              */
             older_than: number;
+        };
+        /**
+         * OnChannel
+         * @description The channel that pages are of.
+         */
+        OnChannel: {
+            /**
+             * Channel
+             * @default web
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+        };
+        /**
+         * NotedOut
+         * @description How many results were taken, and why lines were not.
+         */
+        NotedOut: {
+            /** Results */
+            results: number;
+            /** Refused */
+            refused: string[];
+        };
+        /**
+         * NoteIn
+         * @description A page as a person noted it: a result a line, title and address.
+         */
+        NoteIn: {
+            /** Text */
+            text: string;
         };
         /**
          * ClustersQuery
@@ -7188,6 +7258,87 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_weigh_results_api_bring: {
+        parameters: {
+            query?: {
+                channel?: "web" | "video" | "marketplace";
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_weigh_results_api_note: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotedOut"];
                 };
             };
             400: components["responses"]["Problem400"];

@@ -35,6 +35,7 @@ import { KeywordInspector } from "./KeywordInspector";
 import { MeasureDialog } from "./MeasureDialog";
 import { useSheet } from "./queries";
 import { ReadyMenu } from "./ReadyMenu";
+import { ReadDialog } from "./results/ReadDialog";
 import { TakeMenu } from "./TakeMenu";
 import { Tray } from "./Tray";
 import { useFamilies } from "./useFamilies";
@@ -81,6 +82,7 @@ export function WeighPage() {
       search: { ids: tray.rows.map((row) => row.id) },
     });
   const [measuring, setMeasuring] = useState(false);
+  const [readingPages, setReadingPages] = useState(false);
   const words = useRef<HTMLInputElement>(null);
   const counts = overview?.channels.find((counted) => counted.channel === channel);
   const waiting = counts ? counts.keywords - counts.measured : 0;
@@ -114,6 +116,7 @@ export function WeighPage() {
   const take = useTaking(projectId, channel, search, grid.chosen);
   const waits = !ownFiles && (many > 0 || waiting > 0);
   useCommand("Measure", () => setMeasuring(true), { keys: "m", enabled: waits });
+  useCommand("Read results pages", () => setReadingPages(true), { enabled: !ownFiles });
   useCommand("Export what is shown", () => location.assign(csvAddress(projectId, query)));
   useCommand("Copy the ticked keywords", () => take("lines"), { enabled: many > 0 });
   useCommand("Copy the ticked rows as a table", () => take("tabs"), { enabled: many > 0 });
@@ -136,7 +139,7 @@ export function WeighPage() {
     [coverage, currency, rows.opened, rows.within, rows.toggleRow, channel, search.columns],
   );
   const jobs =
-    overview?.jobs.filter((job) => job.kind === "measure" || job.kind === "reweigh") ?? [];
+    overview?.jobs.filter((job) => ["measure", "reweigh", "read_pages"].includes(job.kind)) ?? [];
 
   return (
     <>
@@ -162,6 +165,9 @@ export function WeighPage() {
               Page columns
             </Button>
             <ReadyMenu project={project} onTake={patch} />
+            {many > 0 && !ownFiles && (
+              <Button onClick={() => setReadingPages(true)}>Read pages</Button>
+            )}
             {many > 0 && <GuessMenu projectId={projectId} rowIds={[...grid.chosen.ids]} />}
             {many > 0 ? (
               <TakeMenu many={many} onTake={take} />
@@ -228,6 +234,15 @@ export function WeighPage() {
           currency={currency}
           onResults={async (id) => openResults(id, (await all()).ids)}
           onClose={() => navigate({ search: (now) => ({ ...now, row: undefined }) })}
+        />
+      )}
+      {readingPages && (
+        <ReadDialog
+          projectId={projectId}
+          channel={channel}
+          rowIds={many ? [...grid.chosen.ids] : null}
+          open
+          onOpenChange={setReadingPages}
         />
       )}
       <MeasureDialog

@@ -142,15 +142,15 @@ const WIDTHS: Partial<Record<Id, string>> = {
   ad_competition: "112px",
   title_matches: "96px",
   weak_spots: "88px",
-  address_matches: "104px",
-  openness: "78px",
-  phrase_pages: "88px",
-  weakest: "100px",
+  address_matches: "116px",
+  openness: "92px",
+  phrase_pages: "102px",
+  weakest: "112px",
   publishers: "76px",
-  new_month: "92px",
+  new_month: "104px",
   views_least: "88px",
   views_typical: "94px",
-  changes: "92px",
+  changes: "104px",
   features: "150px",
 };
 
@@ -284,7 +284,8 @@ function plain(column: (typeof COLUMNS)[number], currency: string) {
     if (column.id === "chance") return likely(value);
     if (column.unit === "share") return percent(value);
     if (column.unit === "searches" || column.unit === "clicks") return count(value);
-    return String(+value.toFixed(1));
+    if (value > 0 && value < 0.05) return "<0.1";
+    return value < 100 ? String(+value.toFixed(1)) : count(value);
   };
   return (row: Row) => {
     const value = row[column.id as keyof Row];

@@ -2,14 +2,16 @@
 
 from typing import Annotated, Any, Literal
 
-from ninja import Field, Query, Router, Schema
+from ninja import Field, File, Query, Router, Schema, UploadedFile
 
 from bunraku.core.weigh.company import Narrowing
 from bunraku.core.weigh.verdict import VERDICTS
+from bunraku.server.gather.files.uploads import upload_file
 from bunraku.server.inputs import Id
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 from bunraku.server.sheet.actions import MOST_AT_ONCE
+from bunraku.server.weigh.results.bringing import note_page, start_bringing_pages
 from bunraku.server.weigh.results.reading import price_pages, start_reading_pages
 from bunraku.server.weigh.results.schemas import PageOut
 from bunraku.server.weigh.results.view import view_page
@@ -99,3 +101,40 @@ def read_pages(request: ProjectRequest, project_id: ProjectId, given: ReadPagesI
     return start_reading_pages(
         request.project, given.channel, given.row_ids, given.depth, given.older_than
     )
+
+
+class OnChannel(Schema):
+    """The channel that pages are of."""
+
+    channel: Channel = "web"
+
+
+@router.post("/pages/file", response=JobOut, auth=CHANGES, url_name="bring_pages")
+def bring(
+    request: ProjectRequest,
+    project_id: ProjectId,
+    file: File[UploadedFile],
+    asked: Query[OnChannel],
+) -> Any:
+    """Bring a file of results pages: keyword, position, address, title, and any of the figures."""
+    upload, _ = upload_file(request.project, file)
+    return start_bringing_pages(request.project, upload.pk, asked.channel)
+
+
+class NoteIn(Schema):
+    """A page as a person noted it: a result a line, title and address."""
+
+    text: str = Field(max_length=200_000)
+
+
+class NotedOut(Schema):
+    """How many results were taken, and why lines were not."""
+
+    results: int
+    refused: list[str]
+
+
+@router.post("/rows/{int:row_id}/page/note", response=NotedOut, auth=CHANGES, url_name="note_page")
+def note(request: ProjectRequest, project_id: ProjectId, row_id: int, given: NoteIn) -> Any:
+    """Keep a page noted by hand; it is as good as one that was read."""
+    return note_page(request.project, row_id, given.text)

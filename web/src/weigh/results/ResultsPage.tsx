@@ -17,6 +17,7 @@ import { useChange } from "../../shared/useChange";
 import { placeIn, readWalk } from "../../shared/walk";
 import { capital } from "../filters";
 import { AlsoPart, CompanyPart, MovesPart, ReadButton } from "./Below";
+import { BringDialog } from "./BringDialog";
 import { NarrowLine } from "./NarrowLine";
 import { gatherPhrase, resultsQuery } from "./queries";
 import { ReadDialog } from "./ReadDialog";
@@ -142,6 +143,7 @@ function Told({
   const [sort, setSort] = useState<ResultsSort>("position");
   const [kind, setKind] = useState<ResultsKind>("all");
   const [reading, setReading] = useState(false);
+  const [bringing, setBringing] = useState(false);
   const weakBelow = (tried ?? told.own ?? strength) - told.behind;
   const shown = sorted(told.results, sort, told.channel).filter((r) => isKind(r, kind, weakBelow));
 
@@ -175,13 +177,15 @@ function Told({
   };
   useKey("o", nextOutlet, { enabled: outlets.length > 1 });
   useKey("r", () => setReading(true), { enabled: told.can_be_read });
+  useCommand("Bring results pages", () => setBringing(true));
   useCommand("Read this page", () => setReading(true), { keys: "r", enabled: told.can_be_read });
   useCommand("Look from the next outlet", nextOutlet, { keys: "o", enabled: outlets.length > 1 });
   const gather = useChange(projectId, (text: string) => gatherPhrase(projectId, text, channel), {
     done: (_, text) => say(`“${text}” gathered.`),
     failed: (problem) => say(problem.message, { bad: true }),
   });
-  const jobs = overview?.jobs.filter((job) => job.kind === "read_pages") ?? [];
+  const jobs =
+    overview?.jobs.filter((job) => ["read_pages", "bring_pages"].includes(job.kind)) ?? [];
   return (
     <>
       <div className="flex flex-col gap-3 px-[18px] pt-4 pb-3">
@@ -222,6 +226,7 @@ function Told({
               </Select>
             )}
             <ReadButton told={told} onRead={() => setReading(true)} />
+            <Button onClick={() => setBringing(true)}>Bring a page</Button>
             <Button look="bare" onClick={onBack}>
               {listed ? `Back to ${listed}` : "To the sheet"}
             </Button>
@@ -277,6 +282,14 @@ function Told({
         <MovesPart told={told} />
         <CompanyPart told={told} />
       </div>
+      {bringing && (
+        <BringDialog
+          projectId={projectId}
+          channel={channel}
+          row={row}
+          onClose={() => setBringing(false)}
+        />
+      )}
       {reading && (
         <ReadDialog
           projectId={projectId}
@@ -390,7 +403,7 @@ function Nothing({ told, onRead }: { told: PageTold; onRead: () => void }) {
     >
       {told.can_be_read
         ? "Who stands there, how strong they are and where you would land come from its results page."
-        : "No source is asked in this project. Bring pages in a file under Gather, Bring a list."}
+        : "No source is asked in this project. Note it by hand, or bring pages in a file."}
     </Empty>
   );
 }

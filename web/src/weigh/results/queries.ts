@@ -1,7 +1,7 @@
 /** What the view of a results page asks and changes. */
 import { keepPreviousData, queryOptions } from "@tanstack/react-query";
 import { at } from "../../api/at";
-import { api, data, type Schemas } from "../../api/client";
+import { api, type Channel, data, type Schemas } from "../../api/client";
 import type { ResultsSearch } from "./search";
 
 export const resultsQuery = (
@@ -55,3 +55,24 @@ export const gatherPhrase = async (
       body: { seeds: text, channels: [channel], ways: [], options: PLAIN },
     }),
   );
+
+export const notePage = async (projectId: number, rowId: number, text: string) =>
+  data(
+    await api.POST("/api/projects/{project_id}/rows/{row_id}/page/note", {
+      params: at(projectId, { row_id: rowId }),
+      body: { text },
+    }),
+  );
+
+export const bringPages = async (projectId: number, channel: Channel, file: File) => {
+  const form = new FormData();
+  form.append("file", file);
+  return data(
+    await api.POST("/api/projects/{project_id}/pages/file", {
+      params: { ...at(projectId), query: { channel } },
+      // The client's types know a file as text; what is sent is the form.
+      body: { file: file.name },
+      bodySerializer: () => form,
+    }),
+  );
+};

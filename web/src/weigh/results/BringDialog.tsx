@@ -1,0 +1,80 @@
+import { useState } from "react";
+import type { Channel } from "../../api/client";
+import { Button } from "../../parts/Button";
+import { Field, INPUT } from "../../parts/Field";
+import { FileDrop } from "../../parts/FileDrop";
+import { plural } from "../../parts/format";
+import { Modal } from "../../parts/Modal";
+import { ProblemNote } from "../../parts/ProblemNote";
+import { useSay } from "../../parts/toasts";
+import { useChange } from "../../shared/useChange";
+import { bringPages, notePage } from "./queries";
+
+/** Brings results pages from outside: this one as it was noted by hand, or a file of many. */
+export function BringDialog({
+  projectId,
+  channel,
+  row,
+  onClose,
+}: {
+  projectId: number;
+  channel: Channel;
+  row: { id: number; text: string };
+  onClose: () => void;
+}) {
+  const say = useSay();
+  const [text, setText] = useState("");
+  const note = useChange(projectId, () => notePage(projectId, row.id, text), {
+    done: ({ results, refused }) => {
+      say(
+        `${plural(results, "result")} noted of “${row.text}”.` +
+          (refused.length ? ` Not taken: ${refused.join(" ")}` : ""),
+        { bad: refused.length > 0 },
+      );
+      onClose();
+    },
+  });
+  const bring = useChange(projectId, (file: File) => bringPages(projectId, channel, file), {
+    done: onClose,
+  });
+  return (
+    <Modal open onOpenChange={(open) => !open && onClose()} title="Bring results pages">
+      <Field
+        label={`The page of “${row.text}”, as you noted it`}
+        hint="Title and address, a result a line, the first at the top. What else stands behind a result stays unknown, and the chance says so."
+      >
+        {(id) => (
+          <textarea
+            id={id}
+            rows={7}
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+            className={`${INPUT} h-auto py-1`}
+          />
+        )}
+      </Field>
+      {note.error && <ProblemNote error={note.error} />}
+      <div className="flex justify-end pt-2">
+        <Button
+          look="main"
+          disabled={!text.trim() || note.isPending}
+          onClick={() => note.mutate(undefined)}
+        >
+          Keep this page
+        </Button>
+      </div>
+      <div className="mt-4 border-t border-hairline pt-3">
+        <h3 className="font-semibold">Or a file with the pages of many keywords</h3>
+        <p className="pb-2 text-ink-2">
+          A result a row: keyword, position, address, title, and whatever is known besides
+          (authority, links, followers, views, price, reviews, day).
+        </p>
+        <FileDrop
+          busy={bring.isPending}
+          onFile={(file) => !bring.isPending && bring.mutate(file)}
+        />
+        {bring.error && <ProblemNote error={bring.error} />}
+      </div>
+    </Modal>
+  );
+}
