@@ -14,6 +14,7 @@ from tests.server.conftest import Api
 READING_POSTS = {
     "price_measuring",
     "price_pages",
+    "preview_thresholds",
     "estimate_run",
     "preview_combinations",
     "preview_pieces",

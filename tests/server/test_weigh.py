@@ -352,3 +352,25 @@ def test_a_clock_that_is_set_back_prices_nothing_again(
         assert gathered.get(f"/rows/{ids[0]}")["row"] == figures["row"]
     assert gathered.get("")["lookups_left"] == left
     assert {what: len(terms) for what, terms in counted.items()} == bought
+
+
+def test_thresholds_are_seen_before_they_are_applied(weighed: Api, project: Project) -> None:
+    before = weighed.get("/sheet", limit=500)["rows"]
+    same = weighed.post("/thresholds/preview", {"preset": project.preset})
+    assert same["changed"] == 0
+    assert same["now"] == same["after"]
+    assert same["keywords"] == len(before)
+    strict = weighed.post(
+        "/thresholds/preview", {"preset": "established", "thresholds": {"least_volume": 1e6}}
+    )
+    assert strict["after"]["skip"] > strict["now"]["skip"]
+    assert strict["after"]["go"] == 0
+    assert strict["changed"] >= len(strict["examples"]) > 0
+    assert {example["after"] for example in strict["examples"]} == {"skip"}
+    # Applied, they do what was told.
+    Project.objects.update(preset="established", thresholds={"least_volume": 1e6})
+    for scope in Scope.objects.all():
+        weighing.reweigh_scope(scope)
+    after = [row["verdict"] for row in weighed.get("/sheet", limit=500)["rows"]]
+    assert after.count("skip") == strict["after"]["skip"]
+    assert weighed.get("/sheet", limit=1)["total"] == strict["keywords"]

@@ -59,6 +59,13 @@ class SeenQuery(Schema):
     version: int = Field(ge=0, le=2**31)
 
 
+Preset = Literal["new", "growing", "established"]
+OwnThresholds = dict[
+    Literal["least_volume", "go_chance", "try_chance", "least_worth"],
+    Annotated[float, Field(ge=0, le=1e9)],
+]
+
+
 class ProjectFields(Schema):
     """What can be said of a project."""
 
@@ -72,11 +79,8 @@ class ProjectFields(Schema):
     own_brands: Words = []
     rival_brands: Words = []
     places: Words = []
-    preset: Literal["new", "growing", "established"] = "growing"
-    thresholds: dict[
-        Literal["least_volume", "go_chance", "try_chance", "least_worth"],
-        Annotated[float, Field(ge=0, le=1e9)],
-    ] = {}
+    preset: Preset = "growing"
+    thresholds: OwnThresholds = {}
     figures_from: Literal["practice", "files"] = "practice"
     click_values: dict[
         Literal["informational", "navigational", "commercial", "transactional", "any"],

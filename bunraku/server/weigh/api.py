@@ -9,6 +9,7 @@ from bunraku.server.inputs import Id
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.jobs.models import Job
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
+from bunraku.server.projects.api import OwnThresholds, Preset
 from bunraku.server.readings.providers import is_practice
 from bunraku.server.sheet.actions import MOST_AT_ONCE
 from bunraku.server.sheet.api import CountOut, RowIds
@@ -22,6 +23,7 @@ from bunraku.server.weigh.actions import (
 )
 from bunraku.server.weigh.inspect import inspect_row
 from bunraku.server.weigh.measuring import Measure, measuring_gap
+from bunraku.server.weigh.thresholds import preview_thresholds
 from bunraku.sources.protocol import Channel
 
 router = Router(tags=["weigh"])
@@ -162,6 +164,40 @@ class IntentIn(Schema):
 
     row_ids: RowIds
     intent: Literal["informational", "navigational", "commercial", "transactional", ""]
+
+
+class ThresholdsIn(Schema):
+    """Thresholds that are thought of: a preset and what differs from it."""
+
+    preset: Preset = "growing"
+    thresholds: OwnThresholds = {}
+
+
+class ChangedVerdictOut(Schema):
+    """A keyword whose verdict would change."""
+
+    text: str
+    before: Literal["", "go", "try", "hard", "skip"]
+    after: Literal["", "go", "try", "hard", "skip"]
+
+
+class ThresholdsOut(Schema):
+    """What thresholds would do: keywords in play, how many have each verdict now and after, how
+    many would change, and some of these."""
+
+    keywords: int
+    now: dict[str, int]
+    after: dict[str, int]
+    changed: int
+    examples: list[ChangedVerdictOut]
+
+
+@router.post(
+    "/thresholds/preview", response=ThresholdsOut, auth=READS, url_name="preview_thresholds"
+)
+def preview(request: ProjectRequest, project_id: ProjectId, given: ThresholdsIn) -> Any:
+    """What other thresholds would do; changes nothing."""
+    return preview_thresholds(request.project, given.preset, given.thresholds)
 
 
 @router.post("/measure/price", response=PriceOut, auth=READS, url_name="price_measuring")

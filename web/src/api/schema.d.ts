@@ -1032,6 +1032,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/thresholds/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview
+         * @description What other thresholds would do; changes nothing.
+         */
+        post: operations["bunraku_server_weigh_api_preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/measure/price": {
         parameters: {
             query?: never;
@@ -3417,6 +3437,64 @@ export interface components {
         RefusedQuery: {
             /** Job */
             job: number;
+        };
+        /**
+         * ChangedVerdictOut
+         * @description A keyword whose verdict would change.
+         */
+        ChangedVerdictOut: {
+            /** Text */
+            text: string;
+            /**
+             * Before
+             * @enum {string}
+             */
+            before: "" | "go" | "try" | "hard" | "skip";
+            /**
+             * After
+             * @enum {string}
+             */
+            after: "" | "go" | "try" | "hard" | "skip";
+        };
+        /**
+         * ThresholdsOut
+         * @description What thresholds would do: keywords in play, how many have each verdict now and after, how
+         *     many would change, and some of these.
+         */
+        ThresholdsOut: {
+            /** Keywords */
+            keywords: number;
+            /** Now */
+            now: {
+                [key: string]: number;
+            };
+            /** After */
+            after: {
+                [key: string]: number;
+            };
+            /** Changed */
+            changed: number;
+            /** Examples */
+            examples: components["schemas"]["ChangedVerdictOut"][];
+        };
+        /**
+         * ThresholdsIn
+         * @description Thresholds that are thought of: a preset and what differs from it.
+         */
+        ThresholdsIn: {
+            /**
+             * Preset
+             * @default growing
+             * @enum {string}
+             */
+            preset: "new" | "growing" | "established";
+            /**
+             * Thresholds
+             * @default {}
+             */
+            thresholds: {
+                [key: string]: number;
+            };
         };
         /**
          * PriceOut
@@ -6911,6 +6989,42 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_weigh_api_preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThresholdsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThresholdsOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
             422: components["responses"]["Problem422"];
             500: components["responses"]["Problem500"];
             503: components["responses"]["Problem503"];

@@ -4,6 +4,7 @@ import { readNumber } from "../parts/numbers";
 import { FieldGroup } from "./FieldGroup";
 import { LocaleFields } from "./LocaleFields";
 import { CURRENCIES, type Fields } from "./projectWords";
+import { ThresholdEffect } from "./ThresholdEffect";
 import { ThresholdFields } from "./ThresholdFields";
 
 const VALUES = [
@@ -16,10 +17,12 @@ const VALUES = [
 /** Who is asking: what the project is about, where, with how many hours, which brand words are
  * whose. */
 export function ProjectFields({
+  projectId,
   fields,
   errors,
   onChange,
 }: {
+  projectId: number;
   fields: Fields;
   errors: Record<string, string>;
   onChange: (fields: Fields) => void;
@@ -162,6 +165,10 @@ export function ProjectFields({
       </FieldGroup>
       <FieldGroup title="What makes a Go" changes="Every keyword's verdict follows these numbers.">
         <ThresholdFields fields={fields} onChange={onChange} />
+        <ThresholdEffect
+          projectId={projectId}
+          wanted={{ preset: fields.preset, thresholds: fields.thresholds }}
+        />
       </FieldGroup>
       <FieldGroup
         title="Brand words"

@@ -84,7 +84,7 @@ function Form({ project }: { project: Project }) {
           save.mutate(undefined);
       }}
     >
-      <ProjectFields fields={fields} errors={errors} onChange={setFields} />
+      <ProjectFields projectId={project.id} fields={fields} errors={errors} onChange={setFields} />
       <FieldGroup
         title="Allowance"
         changes="Every lookup is priced before it is bought; none is bought beyond these."
