@@ -300,3 +300,21 @@ def test_pages_from_a_file(api: Api, project: Project, rows: Callable[..., list[
     failed = last_job(project, "bring_pages")
     assert failed.state == "failed"
     assert "no column of address" in failed.error
+
+
+def test_what_they_write(weighed: Api, project: Project) -> None:
+    row = Row.objects.filter(scope__project=project, difficulty__isnull=False).first()
+    assert row is not None
+    before = view(weighed, row)
+    assert (before["fields"], before["fields_price"]) == ([], 20.0)
+    weighed.post(f"/rows/{row.pk}/page/fields")
+    job = last_job(project, "read_fields")
+    assert (job.state, job.cost_tenths) == ("done", 10 * 2 * job.result["read"])
+    told = view(weighed, row)
+    assert len(told["fields"]) == told["said_in"]["of"] == job.result["read"] > 5
+    assert all(written["tags"] for written in told["fields"])
+    used = [phrase["used_by"] for phrase in told["used"]]
+    assert used == sorted(used, reverse=True)
+    brands = [phrase["text"] for phrase in told["used"] if phrase["brand"]]
+    assert not any(text in row.text for text in brands)
+    assert weighed.refused("POST", f"/rows/{row.pk}/page/fields")["code"] == "nothing_to_read"

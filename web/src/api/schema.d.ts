@@ -1252,6 +1252,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/rows/{row_id}/page/fields": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Fields
+         * @description Read what the first ten of a page write: descriptions, tags.
+         */
+        post: operations["bunraku_server_weigh_results_api_read_fields"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/pages/file": {
         parameters: {
             query?: never;
@@ -3972,6 +3992,13 @@ export interface components {
             moves_words: string;
             /** Over Time */
             over_time: components["schemas"]["OverTimeOut"][];
+            /** Fields */
+            fields: components["schemas"]["WrittenOut"][];
+            /** Fields Price */
+            fields_price: number;
+            /** Used */
+            used: components["schemas"]["UsedOut"][];
+            said_in: components["schemas"]["SaidInOut"] | null;
         };
         /**
          * PhraseOut
@@ -3992,6 +4019,21 @@ export interface components {
             place: number;
             /** Strength */
             strength: number;
+        };
+        /**
+         * SaidInOut
+         * @description Of so many results, how many say the phrase in description or tags; `nearly`: half its words
+         *     or more in the description.
+         */
+        SaidInOut: {
+            /** Of */
+            of: number;
+            /** Descriptions */
+            descriptions: number;
+            /** Nearly */
+            nearly: number;
+            /** Tags */
+            tags: number;
         };
         /**
          * SpreadOut
@@ -4057,6 +4099,19 @@ export interface components {
             places: number;
         };
         /**
+         * TagOut
+         * @description A tag of a result; whether the project has it; where the result stands for it, where that
+         *     page was read.
+         */
+        TagOut: {
+            /** Text */
+            text: string;
+            /** Known */
+            known: boolean;
+            /** Position */
+            position: number | null;
+        };
+        /**
          * TitlePartOut
          * @description A piece of a title, and whether it is of the keyword.
          */
@@ -4065,6 +4120,35 @@ export interface components {
             text: string;
             /** Mine */
             mine: boolean;
+        };
+        /**
+         * UsedOut
+         * @description A phrase, by how many of the results it is used and in which fields; whether a brand or a
+         *     publisher's name is in it.
+         */
+        UsedOut: {
+            /** Text */
+            text: string;
+            /** Used By */
+            used_by: number;
+            /** Fields */
+            fields: string[];
+            /** Known */
+            known: boolean;
+            /** Brand */
+            brand: boolean;
+        };
+        /**
+         * WrittenOut
+         * @description What a result writes.
+         */
+        WrittenOut: {
+            /** Address */
+            address: string;
+            /** Description */
+            description: string;
+            /** Tags */
+            tags: components["schemas"]["TagOut"][];
         };
         /**
          * PagesPriceOut
@@ -7364,6 +7448,39 @@ export interface operations {
                 "application/json": components["schemas"]["ReadPagesIn"];
             };
         };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_weigh_results_api_read_fields: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {

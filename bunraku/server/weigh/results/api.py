@@ -14,7 +14,10 @@ from bunraku.server.sheet.actions import MOST_AT_ONCE
 from bunraku.server.weigh.results.bringing import note_page, start_bringing_pages
 from bunraku.server.weigh.results.reading import price_pages, start_reading_pages
 from bunraku.server.weigh.results.schemas import PageOut
-from bunraku.server.weigh.results.view import view_page
+from bunraku.server.weigh.results.snapshots import pages_of
+from bunraku.server.weigh.results.told import results_of
+from bunraku.server.weigh.results.view import find_row, view_page
+from bunraku.server.weigh.results.written import start_reading_fields
 from bunraku.sources.protocol import Channel
 
 router = Router(tags=["results pages"])
@@ -101,6 +104,17 @@ def read_pages(request: ProjectRequest, project_id: ProjectId, given: ReadPagesI
     return start_reading_pages(
         request.project, given.channel, given.row_ids, given.depth, given.older_than
     )
+
+
+@router.post(
+    "/rows/{int:row_id}/page/fields", response=JobOut, auth=CHANGES, url_name="read_fields"
+)
+def read_fields(request: ProjectRequest, project_id: ProjectId, row_id: int) -> Any:
+    """Read what the first ten of a page write: descriptions, tags."""
+    row = find_row(request.project, row_id)
+    read = pages_of(row.scope, row.keyword.key)
+    results = results_of(read[0].payload if read else None)
+    return start_reading_fields(request.project, row, results)
 
 
 class OnChannel(Schema):

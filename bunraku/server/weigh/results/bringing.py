@@ -12,7 +12,7 @@ from bunraku.core.gather.merge import Merged
 from bunraku.core.gather.merge import Origin as Came
 from bunraku.installation.confined import TooMuch, confined
 from bunraku.server.clock import today
-from bunraku.server.errors import BunrakuError, not_found
+from bunraku.server.errors import BunrakuError
 from bunraku.server.gather.brought import Bringing, Brought
 from bunraku.server.gather.files.uploads import READING, find_upload, given_up, path_of
 from bunraku.server.gather.keeping import keep_merged
@@ -27,8 +27,9 @@ from bunraku.server.projects.models import Project
 from bunraku.server.readings.providers import file_source, put_file_first
 from bunraku.server.readings.writing import keep_readings, take_back
 from bunraku.server.sentences import plural
-from bunraku.server.sheet.models import Row, Scope
+from bunraku.server.sheet.models import Scope
 from bunraku.server.sheet.scopes import scope_of
+from bunraku.server.weigh.results.view import find_row
 from bunraku.server.weigh.weighing import rows_to_weigh, weigh_rows
 from bunraku.sources.protocol import USUAL, Channel, Vantage, What
 
@@ -140,14 +141,7 @@ class BringPages(JobKind[BringPagesParams, BroughtPagesResult]):
 def note_page(project: Project, row_id: int, text: str) -> dict[str, Any]:
     """Keep a page that a person noted: title and address a line. Returns: how many results were
     taken and which lines were not. Raises: not_found, bad_file where no line has an address."""
-    row = (
-        Row.objects.select_related("keyword", "scope")
-        .filter(pk=row_id, scope__project=project)
-        .first()
-    )
-    if row is None:
-        raise not_found("keyword")
-    row.scope.project = project
+    row = find_row(project, row_id)
     brought = pasted_page(text)
     page = brought.pages[""]
     if not page.results:

@@ -132,6 +132,44 @@ class OverTimeOut(Schema):
     positions: list[int | None]
 
 
+class TagOut(Schema):
+    """A tag of a result; whether the project has it; where the result stands for it, where that
+    page was read."""
+
+    text: str
+    known: bool
+    position: int | None
+
+
+class WrittenOut(Schema):
+    """What a result writes."""
+
+    address: str
+    description: str
+    tags: list[TagOut]
+
+
+class UsedOut(Schema):
+    """A phrase, by how many of the results it is used and in which fields; whether a brand or a
+    publisher's name is in it."""
+
+    text: str
+    used_by: int
+    fields: list[str]
+    known: bool
+    brand: bool
+
+
+class SaidInOut(Schema):
+    """Of so many results, how many say the phrase in description or tags; `nearly`: half its words
+    or more in the description."""
+
+    of: int
+    descriptions: int
+    nearly: int
+    tags: int
+
+
 class PageOut(Schema):
     """A keyword's results page. `rests_on`: of the first ten, of how many it is known who stands
     behind them; `middling`: the chance of an outlet of strength 50; `hidden`: results that the
@@ -180,3 +218,7 @@ class PageOut(Schema):
     changes_a_week: float | None
     moves_words: str
     over_time: list[OverTimeOut]
+    fields: list[WrittenOut]
+    fields_price: float
+    used: list[UsedOut]
+    said_in: SaidInOut | None

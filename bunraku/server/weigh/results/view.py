@@ -32,6 +32,7 @@ from bunraku.server.weigh.evidence import standpoint_of
 from bunraku.server.weigh.results.beside import choices_of, moves_of, on_the_page
 from bunraku.server.weigh.results.snapshots import PageRead, own_names, pages_of
 from bunraku.server.weigh.results.told import results_of
+from bunraku.server.weigh.results.written import what_they_write
 from bunraku.sources.protocol import What
 
 MIDDLING = 50.0
@@ -42,14 +43,7 @@ def view_page(
     project: Project, row_id: int, *, outlet_id: int | None, depth: int, narrowing: Narrowing
 ) -> dict[str, Any]:
     """All that the view of a results page shows. Raises: not_found."""
-    row = (
-        Row.objects.select_related("keyword", "scope")
-        .filter(pk=row_id, scope__project=project)
-        .first()
-    )
-    if row is None:
-        raise not_found("keyword")
-    row.scope.project = project
+    row = find_row(project, row_id)
     outlets = [o for o in project.outlets.all() if o.channel == row.scope.channel]
     outlet = _outlet(project, outlets, row, outlet_id)
     read = pages_of(row.scope, row.keyword.key)
@@ -79,7 +73,21 @@ def view_page(
         "choices": choices_of(every) if row.scope.channel == "marketplace" else None,
         "hidden": len(every) - len(left),
         **moves_of(read),
+        **what_they_write(row, every),
     }
+
+
+def find_row(project: Project, row_id: int) -> Row:
+    """A keyword's row in a project. Raises: not_found."""
+    row = (
+        Row.objects.select_related("keyword", "scope")
+        .filter(pk=row_id, scope__project=project)
+        .first()
+    )
+    if row is None:
+        raise not_found("keyword")
+    row.scope.project = project
+    return row
 
 
 def _outlet(

@@ -76,3 +76,10 @@ export const bringPages = async (projectId: number, channel: Channel, file: File
     }),
   );
 };
+
+export const readFields = async (projectId: number, rowId: number) =>
+  data(
+    await api.POST("/api/projects/{project_id}/rows/{row_id}/page/fields", {
+      params: at(projectId, { row_id: rowId }),
+    }),
+  );

@@ -1,0 +1,169 @@
+import { useState } from "react";
+import { Button } from "../../parts/Button";
+import { Checkbox } from "../../parts/Checkbox";
+import { lookups, plural } from "../../parts/format";
+import { ProblemNote } from "../../parts/ProblemNote";
+import { useSay } from "../../parts/toasts";
+import { useChange } from "../../shared/useChange";
+import { readFields } from "./queries";
+import type { PageTold } from "./words";
+
+/** What they write: the tags and phrases most of them use, brands and their own names apart, to be
+ * ticked and taken; and each result's own fields. */
+export function WrittenPart({
+  told,
+  projectId,
+  onGather,
+}: {
+  told: PageTold;
+  projectId: number;
+  onGather: (text: string) => void;
+}) {
+  const read = useChange(projectId, () => readFields(projectId, told.row.id));
+  if (!told.fields.length && !told.fields_price) return null;
+  return (
+    <section className="border-t border-hairline px-[18px] py-4">
+      <div className="flex items-baseline gap-3 pb-2">
+        <h2 className="text-sm font-semibold">What they write</h2>
+        {told.said_in && <p className="text-ink-2">{saidWords(told.said_in)}</p>}
+      </div>
+      {told.fields.length === 0 && (
+        <p className="text-ink-2">
+          Their descriptions and tags were not read.{" "}
+          <Button disabled={read.isPending} onClick={() => read.mutate(undefined)}>
+            Read what they write, {lookups(told.fields_price)}
+          </Button>
+        </p>
+      )}
+      {read.error && <ProblemNote error={read.error} />}
+      {told.used.length > 0 && <Used told={told} onGather={onGather} />}
+      {told.fields.length > 0 && <Each told={told} onGather={onGather} />}
+    </section>
+  );
+}
+
+function saidWords(said: NonNullable<PageTold["said_in"]>): string {
+  const of = `of ${plural(said.of, "result")}`;
+  return (
+    `${said.descriptions} ${of} say the phrase in the description, ${said.nearly} say half its ` +
+    `words or more; ${said.tags} have it as a tag.`
+  );
+}
+
+function Used({ told, onGather }: { told: PageTold; onGather: (text: string) => void }) {
+  const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
+  const say = useSay();
+  const apart = told.used.filter((phrase) => phrase.brand);
+  const plain = told.used.filter((phrase) => !phrase.brand);
+  const toggle = (text: string, on: boolean) =>
+    setTicked((now) => new Set(on ? [...now, text] : [...now].filter((other) => other !== text)));
+  const copy = async () => {
+    await navigator.clipboard.writeText([...ticked].join("\n"));
+    say(`${plural(ticked.size, "phrase")} copied, one a line.`);
+  };
+  const list = (phrases: PageTold["used"]) => (
+    <ul className="columns-4 gap-6">
+      {phrases.map((phrase) => (
+        <li key={phrase.text}>
+          <label className="flex h-6 items-center gap-2">
+            <Checkbox
+              checked={ticked.has(phrase.text)}
+              onChange={(on) => toggle(phrase.text, on)}
+            />
+            <span className="min-w-0 flex-1 truncate" title={phrase.text}>
+              {phrase.text}
+            </span>
+            <span className="text-xs text-quiet">
+              {phrase.used_by}
+              {phrase.known ? "" : " · new"}
+            </span>
+          </label>
+        </li>
+      ))}
+    </ul>
+  );
+  return (
+    <>
+      <div className="flex items-center gap-2 pb-2">
+        <span className="text-xs text-quiet">Tags and phrases, by how many of them use each</span>
+        <Button onClick={() => setTicked(new Set(plain.map((phrase) => phrase.text)))}>
+          Tick all without names
+        </Button>
+        {ticked.size > 0 && (
+          <>
+            <Button onClick={copy}>Copy {ticked.size}</Button>
+            <Button
+              onClick={() => {
+                onGather([...ticked].join("\n"));
+                setTicked(new Set());
+              }}
+            >
+              Gather {ticked.size}
+            </Button>
+          </>
+        )}
+      </div>
+      {list(plain)}
+      {apart.length > 0 && (
+        <>
+          <h3 className="pt-2 text-xs text-quiet">With a brand or a publisher's name</h3>
+          {list(apart)}
+        </>
+      )}
+    </>
+  );
+}
+
+function Each({ told, onGather }: { told: PageTold; onGather: (text: string) => void }) {
+  const [open, setOpen] = useState<string | null>(null);
+  const results = new Map(told.results.map((result) => [result.address, result]));
+  return (
+    <div className="pt-3">
+      <h3 className="pb-1 text-xs text-quiet">One in full</h3>
+      <ul>
+        {told.fields.map((written) => {
+          const result = results.get(written.address);
+          return (
+            <li key={written.address} className="border-t border-hairline py-1">
+              <button
+                type="button"
+                aria-expanded={open === written.address}
+                onClick={() => setOpen((now) => (now === written.address ? null : written.address))}
+                className="flex w-full gap-3 text-left hover:underline"
+              >
+                <span className="w-6 text-right text-ink-2">{result?.position}</span>
+                <span className="min-w-0 flex-1 truncate">{result?.title ?? written.address}</span>
+                <span className="text-xs text-quiet">{plural(written.tags.length, "tag")}</span>
+              </button>
+              {open === written.address && (
+                <div className="py-2 pl-9">
+                  <p className="max-w-[760px] text-ink-2">{written.description}</p>
+                  <ul className="flex flex-wrap gap-x-4 gap-y-1 pt-1">
+                    {written.tags.map((tag) => (
+                      <li key={tag.text}>
+                        {tag.text}
+                        <span className="text-xs text-quiet">
+                          {tag.position ? ` stands ${tag.position} for it` : ""}
+                        </span>{" "}
+                        {!tag.known && (
+                          <button
+                            type="button"
+                            aria-label={`Gather ${tag.text}`}
+                            onClick={() => onGather(tag.text)}
+                            className="text-xs font-semibold text-persimmon-text underline"
+                          >
+                            gather
+                          </button>
+                        )}
+                      </li>
+                    ))}
+                  </ul>
+                </div>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+    </div>
+  );
+}
