@@ -318,3 +318,36 @@ def test_what_they_write(weighed: Api, project: Project) -> None:
     brands = [phrase["text"] for phrase in told["used"] if phrase["brand"]]
     assert not any(text in row.text for text in brands)
     assert weighed.refused("POST", f"/rows/{row.pk}/page/fields")["code"] == "nothing_to_read"
+
+
+def test_rivals_grow_from_the_pages_read(weighed: Api, project: Project) -> None:
+    told = weighed.get("/rivals", channel="web")
+    assert told["pages"] == Row.objects.filter(difficulty__isnull=False).count()
+    keywords = [rival["keywords"] for rival in told["rivals"]]
+    assert keywords == sorted(keywords, reverse=True)
+    first = told["rivals"][0]
+    assert first["places"] >= first["keywords"] > 1
+    full = weighed.get("/rivals/one", channel="web", publisher=first["publisher"])
+    assert full["counts"] == {"theirs": first["keywords"], "both": 0, "ours": 0}
+    assert len(full["theirs"]) == first["keywords"]
+    assert (full["ranks_read"], full["ranks_price"]) == (False, 2.0)
+    # What our own report tells makes a keyword ours.
+    row = Row.objects.get(pk=full["theirs"][0]["row"])
+    Row.objects.filter(pk=row.pk).update(own_position=12.0)
+    again = weighed.get("/rivals/one", channel="web", publisher=first["publisher"])
+    assert again["counts"]["both"] == 1
+    assert again["both"][0]["own_position"] == 12.0
+    weighed.post("/rivals/read", {"channel": "web", "publisher": first["publisher"]})
+    job = last_job(project, "read_ranks")
+    assert (job.state, job.cost_tenths) == ("done", 20)
+    read = weighed.get("/rivals/one", channel="web", publisher=first["publisher"])
+    assert read["ranks_read"]
+    assert read["standing"] > 0
+    assert len(read["ranks"]) == job.result["ranks"]
+    refused = weighed.refused(
+        "POST", "/rivals/read", {"channel": "web", "publisher": first["publisher"]}
+    )
+    assert refused["code"] == "nothing_to_read"
+    nobody = weighed.client.get(f"{weighed.base}/rivals/one", {"publisher": "nobody.example"})
+    assert nobody.status_code == 404
+    assert weighed.get("/rivals", channel="video") == {"pages": 0, "rivals": []}

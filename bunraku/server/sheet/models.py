@@ -246,8 +246,10 @@ class Outlook(models.Model):
 
 
 class RowPage(models.Model):
-    """The ids of a row's organic results, packed as 64-bit integers: what clustering reads."""
+    """The ids of a row's organic results, packed as 64-bit integers: what clustering reads; and who
+    publishes them, in order."""
 
     row = models.OneToOneField(Row, on_delete=models.CASCADE, primary_key=True, related_name="page")
     result_ids = models.BinaryField()
     features = models.JSONField(default=list)
+    publishers = models.JSONField(default=list)

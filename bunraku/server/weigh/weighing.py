@@ -8,9 +8,11 @@ import numpy as np
 from django.db import transaction
 
 from bunraku.core.text.labelled_phrases import INTENTS
+from bunraku.core.weigh.page import PAGE_ONE
 from bunraku.core.weigh.weighing import Evidence, Figures, OutletFigures, weigh, weigh_for_outlet
 from bunraku.server.database.bulk import insert_many, update_many
 from bunraku.server.projects.models import Outlet, Project
+from bunraku.server.readings.known import Payload
 from bunraku.server.readings.providers import sources
 from bunraku.server.sheet.models import Decision, Outlook, Row, RowPage, Scope
 from bunraku.server.weigh.evidence import (
@@ -94,11 +96,16 @@ def _keep_outlooks(
 
 def _keep_pages(rows: Sequence[Row], read: Readings) -> None:
     pages = (
-        (row.pk, result_ids(page).tobytes(), page["features"])
+        (row.pk, result_ids(page).tobytes(), page["features"], _publishers(page))
         for row in rows
         if (page := read.pages.get(row.keyword.key)) is not None
     )
-    insert_many(RowPage, ("row", "result_ids", "features"), pages, unique=("row",))
+    names = ("row", "result_ids", "features", "publishers")
+    insert_many(RowPage, names, pages, unique=("row",))
+
+
+def _publishers(page: Payload) -> list[str]:
+    return [result["publisher"] for result in page["results"][:PAGE_ONE]]
 
 
 def _with_decisions(

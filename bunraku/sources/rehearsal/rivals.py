@@ -7,7 +7,7 @@ from bunraku.sources.protocol import Request
 from bunraku.sources.rehearsal.dice import pick_index, roll
 from bunraku.sources.rehearsal.query import CHANNEL_INDEX, Query
 from bunraku.sources.rehearsal.results import Viewpoint, rank
-from bunraku.sources.rehearsal.shown import materials_of, price_of
+from bunraku.sources.rehearsal.shown import categories_of, materials_of, price_of
 from bunraku.sources.rehearsal.standing import SKY, Publisher, page_of, pool, publishers
 from bunraku.sources.rehearsal.strange import is_facet_slug
 from bunraku.sources.rehearsal.world import World, the_world
@@ -120,7 +120,7 @@ def fields_of(world: World, term: str, request: Request) -> Raw | None:
     }
     if request.channel == "marketplace":
         answer["materials"] = list(materials_of(page.address))
-        answer["categories"] = [head.head, head.kind]
+        answer["categories"] = categories_of(head)
         answer["price"] = price_of(page.address)
     return answer
 

@@ -14,6 +14,17 @@ MATERIALS = (
     *("brass", "glass", "aluminium", "birch"),
     *("canvas", "cork", "felt", "leather", "linen", "oak", "paper", "resin", "steel", "wool"),
 )
+SHELVES = {
+    "thing": "equipment",
+    "part": "parts and spares",
+    "goods": "supplies",
+    "extra": "accessories",
+    "plant": "plants and seeds",
+    "reading": "books and prints",
+    "topic": "books and prints",
+    "event": "gifts",
+    "activity": "courses and outings",
+}
 LISTING_SHARE = 0.03
 """Share of a shop's reviews that one of its listings mostly has."""
 MOST_FOUND = 4.0
@@ -33,7 +44,7 @@ def shown_of(page: Standing, channel: str, query: Query, day: date) -> Shown:
             "reviews": int(page.publisher.standing * LISTING_SHARE * spread(1.0, page.address)),
             "price": price_of(page.address),
             "materials": list(materials_of(page.address)),
-            "categories": [query.head, query.kind],
+            "categories": categories_of(query),
         }
     return {}
 
@@ -43,6 +54,11 @@ def materials_of(address: str) -> tuple[str, ...]:
     """What a listing is made of, up to three materials."""
     dice = [*rolls("material", address), *rolls("material more", address)]
     return tuple(m for m, die in zip(MATERIALS, dice, strict=False) if die < 0.16)[:3]
+
+
+def categories_of(query: Query) -> list[str]:
+    """The shelves that a listing stands on, the narrow one first."""
+    return [query.head, SHELVES.get(query.kind, "everything else")]
 
 
 def price_of(address: str) -> float:

@@ -1312,6 +1312,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/rivals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Rivals
+         * @description Who stands on the pages that were read, the most often first.
+         */
+        get: operations["bunraku_server_weigh_results_api_rivals"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/rivals/one": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Rival
+         * @description One rival in full.
+         */
+        get: operations["bunraku_server_weigh_results_api_rival"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/rivals/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Ranks
+         * @description Read what a rival ranks for.
+         */
+        post: operations["bunraku_server_weigh_results_api_read_ranks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/clusters": {
         parameters: {
             query?: never;
@@ -4221,6 +4281,124 @@ export interface components {
         NoteIn: {
             /** Text */
             text: string;
+        };
+        /**
+         * PublisherOut
+         * @description Who stands on the pages that were read: on how many keywords' pages, with how many places,
+         *     that as a share of the pages, its mean position, the searches of these keywords; whether it is
+         *     one of ours.
+         */
+        PublisherOut: {
+            /** Publisher */
+            publisher: string;
+            /** Keywords */
+            keywords: number;
+            /** Places */
+            places: number;
+            /** Share */
+            share: number;
+            /** Position */
+            position: number;
+            /** Searches */
+            searches: number;
+            /** Own */
+            own: boolean;
+        };
+        /**
+         * RivalsOut
+         * @description Rivals, and on how many pages the list rests.
+         */
+        RivalsOut: {
+            /** Pages */
+            pages: number;
+            /** Rivals */
+            rivals: components["schemas"]["PublisherOut"][];
+        };
+        /**
+         * OfRival
+         * @description A rival on a channel, as its results name it.
+         */
+        OfRival: {
+            /**
+             * Channel
+             * @default web
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+            /** Publisher */
+            publisher: string;
+        };
+        /**
+         * RankOut
+         * @description A query that it ranks for, and whether the project has it.
+         */
+        RankOut: {
+            /** Text */
+            text: string;
+            /** Position */
+            position: number;
+            /** Known */
+            known: boolean;
+        };
+        /**
+         * RivalInFullOut
+         * @description A rival against ours: theirs and not ours, both, ours alone; its standing and how much it has
+         *     published where its ranks were read; what else it ranks for, and the price of reading that.
+         */
+        RivalInFullOut: {
+            /** Publisher */
+            publisher: string;
+            /** Pages */
+            pages: number;
+            /** Theirs */
+            theirs: components["schemas"]["SharedOut"][];
+            /** Both */
+            both: components["schemas"]["SharedOut"][];
+            /** Ours */
+            ours: components["schemas"]["SharedOut"][];
+            counts: components["schemas"]["SidesOut"];
+            /** Standing */
+            standing: number | null;
+            /** Published */
+            published: number | null;
+            /** Ranks */
+            ranks: components["schemas"]["RankOut"][];
+            /** Ranks Read */
+            ranks_read: boolean;
+            /** Ranks Price */
+            ranks_price: number;
+        };
+        /**
+         * SharedOut
+         * @description A keyword with where the rival and we stand; null: not on its page.
+         */
+        SharedOut: {
+            /** Row */
+            row: number;
+            /** Text */
+            text: string;
+            /** Volume */
+            volume: number | null;
+            /** Chance */
+            chance: number | null;
+            /** Worth */
+            worth: number | null;
+            /** Their Position */
+            their_position: number | null;
+            /** Own Position */
+            own_position: number | null;
+        };
+        /**
+         * SidesOut
+         * @description Keywords of each side.
+         */
+        SidesOut: {
+            /** Theirs */
+            theirs: number;
+            /** Both */
+            both: number;
+            /** Ours */
+            ours: number;
         };
         /**
          * ClustersQuery
@@ -7570,6 +7748,107 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NotedOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_weigh_results_api_rivals: {
+        parameters: {
+            query?: {
+                channel?: "web" | "video" | "marketplace";
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RivalsOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_weigh_results_api_rival: {
+        parameters: {
+            query: {
+                channel?: "web" | "video" | "marketplace";
+                publisher: string;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RivalInFullOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_weigh_results_api_read_ranks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OfRival"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             400: components["responses"]["Problem400"];

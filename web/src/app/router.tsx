@@ -133,6 +133,12 @@ const results = createRoute({
   },
   component: lazyRouteComponent(() => import("../weigh/results/ResultsPage"), "ResultsPage"),
 });
+const rivals = createRoute({
+  ...step,
+  path: "rivals",
+  validateSearch: z.object({ publisher: z.string().max(250).optional().catch(undefined) }),
+  component: lazyRouteComponent(() => import("../weigh/results/RivalsPage"), "RivalsPage"),
+});
 const cluster = createRoute({
   ...step,
   path: "cluster",
@@ -160,7 +166,7 @@ export const router = createRouter({
     account,
     newProject,
     projectHome,
-    project.addChildren([upNext, gather, weigh, compare, results, cluster, plan, settings]),
+    project.addChildren([upNext, gather, weigh, compare, results, rivals, cluster, plan, settings]),
   ]),
   defaultPreload: "intent",
 });

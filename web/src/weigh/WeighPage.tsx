@@ -116,6 +116,13 @@ export function WeighPage() {
   const take = useTaking(projectId, channel, search, grid.chosen);
   const waits = !ownFiles && (many > 0 || waiting > 0);
   useCommand("Measure", () => setMeasuring(true), { keys: "m", enabled: waits });
+  const toRivals = () =>
+    navigate({
+      to: "/p/$projectId/$channel/rivals",
+      params: { projectId: String(projectId), channel },
+      search: {},
+    });
+  useCommand("Rivals: who stands on the pages", toRivals);
   useCommand("Read results pages", () => setReadingPages(true), { enabled: !ownFiles });
   useCommand("Export what is shown", () => location.assign(csvAddress(projectId, query)));
   useCommand("Copy the ticked keywords", () => take("lines"), { enabled: many > 0 });
@@ -157,14 +164,19 @@ export function WeighPage() {
                 <Button onClick={deciding.drop}>Drop</Button>
               </>
             )}
-            <Button
-              aria-pressed={search.columns === "page"}
-              className={search.columns === "page" ? "!border-pine-line !bg-pine-wash" : ""}
-              onClick={toggleColumns}
-            >
-              Page columns
-            </Button>
-            <ReadyMenu project={project} onTake={patch} />
+            {many === 0 && (
+              <>
+                <Button
+                  aria-pressed={search.columns === "page"}
+                  className={search.columns === "page" ? "!border-pine-line !bg-pine-wash" : ""}
+                  onClick={toggleColumns}
+                >
+                  Page columns
+                </Button>
+                <Button onClick={toRivals}>Rivals</Button>
+                <ReadyMenu project={project} onTake={patch} />
+              </>
+            )}
             {many > 0 && !ownFiles && (
               <Button onClick={() => setReadingPages(true)}>Read pages</Button>
             )}

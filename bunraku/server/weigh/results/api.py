@@ -13,6 +13,11 @@ from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectReq
 from bunraku.server.sheet.actions import MOST_AT_ONCE
 from bunraku.server.weigh.results.bringing import note_page, start_bringing_pages
 from bunraku.server.weigh.results.reading import price_pages, start_reading_pages
+from bunraku.server.weigh.results.rivals import (
+    list_rivals,
+    rival_in_full,
+    start_reading_ranks,
+)
 from bunraku.server.weigh.results.schemas import PageOut
 from bunraku.server.weigh.results.snapshots import pages_of
 from bunraku.server.weigh.results.told import results_of
@@ -152,3 +157,93 @@ class NotedOut(Schema):
 def note(request: ProjectRequest, project_id: ProjectId, row_id: int, given: NoteIn) -> Any:
     """Keep a page noted by hand; it is as good as one that was read."""
     return note_page(request.project, row_id, given.text)
+
+
+class PublisherOut(Schema):
+    """Who stands on the pages that were read: on how many keywords' pages, with how many places,
+    that as a share of the pages, its mean position, the searches of these keywords; whether it is
+    one of ours."""
+
+    publisher: str
+    keywords: int
+    places: int
+    share: float
+    position: float
+    searches: float
+    own: bool
+
+
+class RivalsOut(Schema):
+    """Rivals, and on how many pages the list rests."""
+
+    pages: int
+    rivals: list[PublisherOut]
+
+
+@router.get("/rivals", response=RivalsOut, auth=READS, url_name="rivals")
+def rivals(request: ProjectRequest, project_id: ProjectId, asked: Query[OnChannel]) -> Any:
+    """Who stands on the pages that were read, the most often first."""
+    return list_rivals(request.project, asked.channel)
+
+
+class OfRival(OnChannel):
+    """A rival on a channel, as its results name it."""
+
+    publisher: str = Field(min_length=1, max_length=250)
+
+
+class SharedOut(Schema):
+    """A keyword with where the rival and we stand; null: not on its page."""
+
+    row: int
+    text: str
+    volume: float | None
+    chance: float | None
+    worth: float | None
+    their_position: int | None
+    own_position: float | None
+
+
+class RankOut(Schema):
+    """A query that it ranks for, and whether the project has it."""
+
+    text: str
+    position: int
+    known: bool
+
+
+class SidesOut(Schema):
+    """Keywords of each side."""
+
+    theirs: int
+    both: int
+    ours: int
+
+
+class RivalInFullOut(Schema):
+    """A rival against ours: theirs and not ours, both, ours alone; its standing and how much it has
+    published where its ranks were read; what else it ranks for, and the price of reading that."""
+
+    publisher: str
+    pages: int
+    theirs: list[SharedOut]
+    both: list[SharedOut]
+    ours: list[SharedOut]
+    counts: SidesOut
+    standing: float | None
+    published: int | None
+    ranks: list[RankOut]
+    ranks_read: bool
+    ranks_price: float
+
+
+@router.get("/rivals/one", response=RivalInFullOut, auth=READS, url_name="rival")
+def rival(request: ProjectRequest, project_id: ProjectId, asked: Query[OfRival]) -> Any:
+    """One rival in full."""
+    return rival_in_full(request.project, asked.channel, asked.publisher)
+
+
+@router.post("/rivals/read", response=JobOut, auth=CHANGES, url_name="read_ranks")
+def read_ranks(request: ProjectRequest, project_id: ProjectId, given: OfRival) -> Any:
+    """Read what a rival ranks for."""
+    return start_reading_ranks(request.project, given.channel, given.publisher)

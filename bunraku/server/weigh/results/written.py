@@ -140,13 +140,19 @@ def what_they_write(row: Row, results: Sequence[Result]) -> dict[str, Any]:
                 "used_by": phrase.used_by,
                 "fields": list(phrase.fields),
                 "known": identity_key(phrase.text) in there,
-                "brand": not brands.isdisjoint(plain_words(phrase.text))
-                or not names.isdisjoint(plain_words(phrase.text)),
+                "brand": _is_name(phrase.text, brands | names),
             }
             for phrase in used
         ],
         "said_in": _said_in(row, list(fields.values())),
     }
+
+
+def _is_name(text: str, names: set[str]) -> bool:
+    """Whether a phrase has a brand or a publisher's name in it: one that is known, or a word that
+    begins with a capital where tags are written without."""
+    named = any(word[:1].isupper() and word[1:].islower() for word in text.split())
+    return named or not names.isdisjoint(plain_words(text))
 
 
 def _fields(result: Result, said: Payload) -> ResultFields:

@@ -24,6 +24,7 @@ import { ReadDialog } from "./ReadDialog";
 import { readWords, StandingTable } from "./StandingTable";
 import { StrengthBox } from "./StrengthBox";
 import { DEPTHS, type ResultsSearch } from "./search";
+import { WrittenPart } from "./WrittenPart";
 import { isKind, KINDS, type PageTold, type ResultsKind, type ResultsSort, sorted } from "./words";
 
 const DECIDED = { shortlisted: "shortlisted", kept: "kept", dropped: "dropped" } as const;
@@ -181,11 +182,16 @@ function Told({
   useCommand("Read this page", () => setReading(true), { keys: "r", enabled: told.can_be_read });
   useCommand("Look from the next outlet", nextOutlet, { keys: "o", enabled: outlets.length > 1 });
   const gather = useChange(projectId, (text: string) => gatherPhrase(projectId, text, channel), {
-    done: (_, text) => say(`“${text}” gathered.`),
+    done: (_, text) => {
+      const many = text.split("\n").length;
+      say(many > 1 ? `${many} phrases gathered.` : `“${text}” gathered.`);
+    },
     failed: (problem) => say(problem.message, { bad: true }),
   });
   const jobs =
-    overview?.jobs.filter((job) => ["read_pages", "bring_pages"].includes(job.kind)) ?? [];
+    overview?.jobs.filter((job) =>
+      ["read_pages", "bring_pages", "read_fields"].includes(job.kind),
+    ) ?? [];
   return (
     <>
       <div className="flex flex-col gap-3 px-[18px] pt-4 pb-3">
@@ -282,6 +288,7 @@ function Told({
         <MovesPart told={told} />
         <CompanyPart told={told} />
       </div>
+      <WrittenPart told={told} projectId={projectId} onGather={(text) => gather.mutate(text)} />
       {bringing && (
         <BringDialog
           projectId={projectId}

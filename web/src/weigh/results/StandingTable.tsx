@@ -1,6 +1,8 @@
+import { Link } from "@tanstack/react-router";
 import type { ReactNode } from "react";
 import { count, doneOn, percent, plural } from "../../parts/format";
 import { Help } from "../../parts/Help";
+import { usePlace } from "../../shared/channels";
 import { ageOf, shortAddress } from "../resultWords";
 import { has, type Landing, type PageTold, type ResultsSort, type Standing } from "./words";
 
@@ -26,6 +28,8 @@ export function StandingTable({
   sort: ResultsSort;
   onSort: (sort: ResultsSort) => void;
 }) {
+  const at = usePlace();
+  const place = { projectId: String(at.projectId), channel: at.channel };
   const most = Math.max(0.2, ...(landing?.positions ?? []));
   const heading = (id: ResultsSort, figure: string, name: ReactNode) => (
     <button
@@ -99,11 +103,20 @@ export function StandingTable({
               </span>
               <span className="block truncate text-xs text-quiet" title={result.address}>
                 {result.own && <strong className="text-persimmon-text">yours · </strong>}
+                <Link
+                  to="/p/$projectId/$channel/rivals"
+                  params={place}
+                  search={{ publisher: result.publisher }}
+                  className="font-semibold text-ink-2 hover:underline"
+                >
+                  {result.publisher}
+                </Link>
+                {" · "}
                 {[
                   result.elsewhere ? "about something else" : "",
                   result.places > 1 ? `holds ${result.places} places` : "",
                   ageOf(result.published),
-                  shortAddress(result.address),
+                  pathOf(result),
                 ]
                   .filter(Boolean)
                   .join(" · ")}
@@ -192,6 +205,12 @@ function Strength({
       <span className="sr-only">{weak ? "weaker than you" : ""}</span>
     </span>
   );
+}
+
+/** An address without its host, where that is who publishes it. */
+function pathOf(result: Standing): string {
+  const address = shortAddress(result.address);
+  return address.startsWith(result.publisher) ? address.slice(result.publisher.length) : address;
 }
 
 /** When the page was read, and how much of it. */

@@ -62,10 +62,10 @@ function Used({ told, onGather }: { told: PageTold; onGather: (text: string) => 
     say(`${plural(ticked.size, "phrase")} copied, one a line.`);
   };
   const list = (phrases: PageTold["used"]) => (
-    <ul className="columns-4 gap-6">
+    <ul className="grid grid-cols-4 gap-x-6">
       {phrases.map((phrase) => (
-        <li key={phrase.text}>
-          <label className="flex h-6 items-center gap-2">
+        <li key={phrase.text} className="min-w-0">
+          <label className="flex h-6 min-w-0 items-center gap-2">
             <Checkbox
               checked={ticked.has(phrase.text)}
               onChange={(on) => toggle(phrase.text, on)}

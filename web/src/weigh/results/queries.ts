@@ -83,3 +83,35 @@ export const readFields = async (projectId: number, rowId: number) =>
       params: at(projectId, { row_id: rowId }),
     }),
   );
+
+export type RivalTold = Schemas["RivalInFullOut"];
+
+export const rivalsQuery = (projectId: number, channel: Channel) =>
+  queryOptions({
+    queryKey: ["rivals", projectId, channel],
+    queryFn: async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/rivals", {
+          params: { ...at(projectId), query: { channel } },
+        }),
+      ),
+  });
+
+export const rivalQuery = (projectId: number, channel: Channel, publisher: string) =>
+  queryOptions({
+    queryKey: ["rival", projectId, channel, publisher],
+    queryFn: async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/rivals/one", {
+          params: { ...at(projectId), query: { channel, publisher } },
+        }),
+      ),
+  });
+
+export const readRanks = async (projectId: number, channel: Channel, publisher: string) =>
+  data(
+    await api.POST("/api/projects/{project_id}/rivals/read", {
+      params: at(projectId),
+      body: { channel, publisher },
+    }),
+  );

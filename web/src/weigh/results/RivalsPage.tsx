@@ -1,0 +1,252 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link, useNavigate, useSearch } from "@tanstack/react-router";
+import { useState } from "react";
+import { Block } from "../../parts/Block";
+import { Button, buttonLook } from "../../parts/Button";
+import { Empty } from "../../parts/Empty";
+import { count, likely, lookups, percent, plural } from "../../parts/format";
+import { Inspector } from "../../parts/Inspector";
+import { JobLine } from "../../parts/JobLine";
+import { PageHead } from "../../parts/PageHead";
+import { ProblemNote } from "../../parts/ProblemNote";
+import { useSay } from "../../parts/toasts";
+import { usePlace } from "../../shared/channels";
+import { useOverview } from "../../shared/queries";
+import { useChange } from "../../shared/useChange";
+import { useOpenResults } from "../../shared/walk";
+import { gatherPhrase, type RivalTold, readRanks, rivalQuery, rivalsQuery } from "./queries";
+
+const WHO = { web: "sites", video: "channels", marketplace: "shops" } as const;
+
+/** Who stands on the pages that were read, and one of them in full against ours. */
+export function RivalsPage() {
+  const { projectId, channel } = usePlace();
+  const search = useSearch({ from: "/p/$projectId/$channel/rivals" });
+  const navigate = useNavigate({ from: "/p/$projectId/$channel/rivals" });
+  const found = useQuery(rivalsQuery(projectId, channel));
+  const jobs = useOverview(projectId).data?.jobs.filter((job) => job.kind === "read_ranks") ?? [];
+  const open = (publisher: string | undefined) =>
+    navigate({ search: (now) => ({ ...now, publisher }) });
+  const told = found.data;
+  return (
+    <>
+      <main className="flex min-w-0 flex-1 flex-col">
+        <div className="flex shrink-0 flex-col gap-2 px-[18px] pb-3">
+          <PageHead
+            title="Rivals"
+            about={
+              told
+                ? `${WHO[channel]} that stand on ${plural(told.pages, "page")} read of keywords in play`
+                : ""
+            }
+          >
+            <Link
+              to="/p/$projectId/$channel/weigh"
+              params={{ projectId: String(projectId), channel }}
+              className={buttonLook("plain")}
+            >
+              Back to the sheet
+            </Link>
+          </PageHead>
+          {jobs.map((job) => (
+            <JobLine key={job.id} job={job} projectId={projectId} />
+          ))}
+          {found.error && <ProblemNote error={found.error} />}
+        </div>
+        {told && !told.rivals.length ? (
+          <Empty title="No results page was read on this channel">
+            Rivals are found on results pages: measure some keywords, read pages, or bring them.
+          </Empty>
+        ) : (
+          <div className="min-h-0 flex-1 overflow-auto border-t border-hairline bg-sheet">
+            <table className="w-full">
+              <thead className="sticky top-0 bg-sheet text-xs text-quiet">
+                <tr className="border-b border-hairline">
+                  <th className="px-[18px] py-2 text-left font-normal">Who</th>
+                  <th className="px-3 text-right font-normal">Keywords</th>
+                  <th className="w-[180px] px-3 text-left font-normal">Share of the pages</th>
+                  <th className="px-3 text-right font-normal">Mean position</th>
+                  <th className="px-[18px] text-right font-normal">Searches a month there</th>
+                </tr>
+              </thead>
+              <tbody>
+                {told?.rivals.map((rival) => (
+                  <tr
+                    key={rival.publisher}
+                    className={`h-[34px] border-b border-hairline ${
+                      rival.publisher === search.publisher ? "bg-pine-wash" : ""
+                    } ${rival.own ? "bg-persimmon-wash" : ""}`}
+                  >
+                    <td className="px-[18px]">
+                      <button
+                        type="button"
+                        className="font-semibold hover:underline"
+                        onClick={() => open(rival.publisher)}
+                      >
+                        {rival.publisher}
+                      </button>
+                      {rival.own && <span className="text-xs text-persimmon-text"> yours</span>}
+                    </td>
+                    <td className="px-3 text-right">{count(rival.keywords)}</td>
+                    <td className="px-3">
+                      <span className="flex items-center gap-2">
+                        <span className="relative h-[7px] w-[100px] bg-trough">
+                          <span
+                            className="absolute inset-y-0 left-0 bg-indigo"
+                            style={{ width: `${100 * rival.share}%` }}
+                          />
+                        </span>
+                        <span className="text-xs text-ink-2">{percent(rival.share)}</span>
+                      </span>
+                    </td>
+                    <td className="px-3 text-right">{rival.position.toFixed(1)}</td>
+                    <td className="px-[18px] text-right">{count(rival.searches)}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+        )}
+      </main>
+      {search.publisher && (
+        <Inspector label="Rival" onClose={() => open(undefined)}>
+          <InFull key={search.publisher} publisher={search.publisher} />
+        </Inspector>
+      )}
+    </>
+  );
+}
+
+function InFull({ publisher }: { publisher: string }) {
+  const { projectId, channel } = usePlace();
+  const found = useQuery(rivalQuery(projectId, channel, publisher));
+  const say = useSay();
+  const read = useChange(projectId, () => readRanks(projectId, channel, publisher));
+  const gather = useChange(projectId, (text: string) => gatherPhrase(projectId, text, channel), {
+    done: (_, text) => say(`${plural(text.split("\n").length, "phrase")} gathered.`),
+    failed: (problem) => say(problem.message, { bad: true }),
+  });
+  const told = found.data;
+  if (found.error) return <ProblemNote error={found.error} />;
+  if (!told) return null;
+  const fresh = told.ranks.filter((rank) => !rank.known);
+  return (
+    <>
+      <h2 className="pr-6 text-lg break-words">{publisher}</h2>
+      <p className="pt-1 pb-3 text-ink-2">{standingWords(told, channel)}</p>
+      <Side name="Theirs and not ours" told={told} side="theirs" />
+      <Side name="Both" told={told} side="both" />
+      <Side name="Ours alone" told={told} side="ours" />
+      <Block
+        title="What it ranks for besides"
+        aside={told.ranks_read ? `${fresh.length} new of ${told.ranks.length}` : ""}
+      >
+        {!told.ranks_read && told.ranks_price > 0 && (
+          <Button disabled={read.isPending} onClick={() => read.mutate(undefined)}>
+            Read its ranks, {lookups(told.ranks_price)}
+          </Button>
+        )}
+        {read.error && <ProblemNote error={read.error} />}
+        {fresh.length > 1 && (
+          <Button onClick={() => gather.mutate(fresh.map((rank) => rank.text).join("\n"))}>
+            Gather all {fresh.length}
+          </Button>
+        )}
+        <ul className="pt-1">
+          {told.ranks.map((rank) => (
+            <li key={rank.text} className="flex justify-between gap-2">
+              <span className="min-w-0 truncate" title={rank.text}>
+                {rank.text}
+              </span>
+              <span className="shrink-0 text-xs text-quiet">
+                {rank.position}
+                {rank.known ? (
+                  " · gathered"
+                ) : (
+                  <>
+                    {" · "}
+                    <button
+                      type="button"
+                      aria-label={`Gather ${rank.text}`}
+                      className="font-semibold text-persimmon-text underline"
+                      onClick={() => gather.mutate(rank.text)}
+                    >
+                      gather
+                    </button>
+                  </>
+                )}
+              </span>
+            </li>
+          ))}
+        </ul>
+        {told.ranks_read && !told.ranks.length && (
+          <p className="text-quiet">The source knows of nothing that it ranks for.</p>
+        )}
+      </Block>
+    </>
+  );
+}
+
+function standingWords(told: RivalTold, channel: keyof typeof WHO): string {
+  const of = { web: "authority", video: "followers", marketplace: "reviews" }[channel];
+  const known =
+    told.standing === null
+      ? ""
+      : ` ${of.charAt(0).toUpperCase()}${of.slice(1)} ${count(told.standing)}` +
+        `${told.published === null ? "" : `, ${plural(told.published, "subject")} written on`}.`;
+  const there = told.counts.theirs + told.counts.both;
+  return `It stands on ${there} of ${plural(told.pages, "page")} read.${known}`;
+}
+
+function Side({
+  name,
+  told,
+  side,
+}: {
+  name: string;
+  told: RivalTold;
+  side: "theirs" | "both" | "ours";
+}) {
+  const [whole, setWhole] = useState(false);
+  const openResults = useOpenResults(`“${told.publisher}”`);
+  const rows = told[side];
+  const shown = whole ? rows : rows.slice(0, 8);
+  return (
+    <Block title={`${name}, ${told.counts[side]}`} aside="searches, chance, places">
+      <ul>
+        {shown.map((row) => (
+          <li key={row.row} className="grid grid-cols-[1fr_52px_40px_52px] gap-x-2 py-[2px]">
+            <button
+              type="button"
+              title={`Results page of ${row.text}`}
+              className="min-w-0 truncate text-left hover:underline"
+              onClick={() =>
+                openResults(
+                  row.row,
+                  rows.map((each) => each.row),
+                )
+              }
+            >
+              {row.text}
+            </button>
+            <span className="text-right">{row.volume === null ? "" : count(row.volume)}</span>
+            <span className="text-right text-quiet">
+              {row.chance === null ? "" : likely(row.chance)}
+            </span>
+            <span className="text-right text-xs text-quiet">
+              {row.their_position ?? "–"} / {row.own_position?.toFixed(0) ?? "–"}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {rows.length > shown.length && (
+        <Button look="bare" onClick={() => setWhole(true)}>
+          {rows.length < told.counts[side]
+            ? `The ${rows.length} with most searches`
+            : `All ${rows.length}`}
+        </Button>
+      )}
+      {!rows.length && <p className="text-quiet">None.</p>}
+    </Block>
+  );
+}
