@@ -91,6 +91,21 @@ def open_row(number: int) -> Callable[[Page], None]:
     return act
 
 
+def results(text: str) -> Callable[[Page], None]:
+    def act(page: Page) -> None:
+        wait_for_rows(page)
+        page.get_by_role("row", name=re.compile(f"^{text}")).first.click()
+        page.keyboard.press("r")
+        expect(page.get_by_role("table", name="Who stands there")).to_be_visible()
+
+    return act
+
+
+def rivals(page: Page) -> None:
+    page.locator("tbody button").nth(1).click()
+    expect(page.get_by_role("complementary", name="Rival")).to_be_visible()
+
+
 def outlets(page: Page) -> None:
     expect(page.get_by_role("heading", name="What was done")).to_be_visible()
     page.get_by_role("heading", name="Outlets", exact=True).evaluate("e => e.scrollIntoView()")
@@ -137,6 +152,8 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "piece": ("/p/1/web/plan", open_row(7)),
     "project": ("/p/1/web/settings", None),
     "outlets": ("/p/1/web/settings", outlets),
+    "results": ("/p/1/web/weigh?q=stargazing+for", results("stargazing for families")),
+    "rivals": ("/p/1/web/rivals", rivals),
     "dark": ("/p/1/web/weigh", dark),
 }
 

@@ -83,6 +83,30 @@ def paste_table(page: Page) -> None:
     expect(page.get_by_role("dialog").get_by_text("is no figure")).to_be_visible()
 
 
+def open_results(page: Page) -> None:
+    wait_for_rows(page)
+    page.keyboard.press("j")
+    page.keyboard.press("r")
+    expect(page.get_by_role("table", name="Who stands there")).to_be_visible()
+
+
+def note_a_page(page: Page) -> None:
+    open_results(page)
+    click("Bring a page")(page)
+    expect(page.get_by_role("dialog")).to_be_visible()
+
+
+def read_a_page(page: Page) -> None:
+    open_results(page)
+    page.keyboard.press("r")
+    expect(page.get_by_role("dialog").get_by_text("Nothing to read")).to_be_visible()
+
+
+def open_rival(page: Page) -> None:
+    page.locator("tbody button").first.click()
+    expect(page.get_by_role("complementary")).to_be_visible()
+
+
 def open_filters(page: Page) -> None:
     page.get_by_role("button", name="+ Filter").click()
 
@@ -105,6 +129,12 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "weigh, drop": ("/p/1/web/weigh", press_on_a_row("x")),
     "weigh, nothing": ("/p/1/video/weigh?q=xyzzy", None),
     "weigh, marketplace": ("/p/1/marketplace/weigh", open_first),
+    "weigh, page columns": ("/p/1/video/weigh?columns=page", None),
+    "results": ("/p/1/web/weigh?waiting=false", open_results),
+    "results, listings": ("/p/1/marketplace/weigh?waiting=false", open_results),
+    "results, by hand": ("/p/1/web/weigh?waiting=false", note_a_page),
+    "results, read": ("/p/1/video/weigh?waiting=false", read_a_page),
+    "rivals": ("/p/1/web/rivals", open_rival),
     "cluster": ("/p/1/web/cluster", open_first),
     "cluster, rename": ("/p/1/web/cluster", rename),
     "cluster, move": ("/p/1/web/cluster", move),
@@ -138,7 +168,15 @@ def test_axe_finds_nothing(window: Page, view: str) -> None:
 
 
 @pytest.mark.parametrize(
-    "view", ["/p/1/web/gather", "/p/1/web/weigh?row=1", "/p/1/web/cluster", "/p/1/web/plan"]
+    "view",
+    [
+        "/p/1/web/gather",
+        "/p/1/web/weigh?row=1",
+        "/p/1/web/page?keyword=1",
+        "/p/1/web/rivals",
+        "/p/1/web/cluster",
+        "/p/1/web/plan",
+    ],
 )
 def test_nothing_overflows_the_window(window: Page, view: str) -> None:
     window.goto(view)

@@ -74,7 +74,9 @@ def test_lines_pasted_by_hand() -> None:
         "Lost title\n"
         "Another title\n"
         "https://d.example\n"
-        "End without address\n"
+        "two.example/y Two of them\n"
+        "three.example Three, version 2.0\n"
+        "End without address 2.0\n"
     )
     told = [(r["position"], r["title"], r["address"]) for r in brought.pages[""].results]
     assert told == [
@@ -82,9 +84,11 @@ def test_lines_pasted_by_hand() -> None:
         (2, "Suits, tested", "https://www.b.example/x"),
         (3, "On a line of its own", "c.example/bee-suit"),
         (4, "Another title", "https://d.example"),
+        (5, "Two of them", "two.example/y"),
+        (6, "Three, version 2.0", "three.example"),
     ]
     assert [(r.number, r.text) for r in brought.refused] == [
         (6, "Lost title"),
-        (9, "End without address"),
+        (11, "End without address 2.0"),
     ]
     assert pasted_page("").pages[""].results == []

@@ -40,7 +40,10 @@ MOST_POSITION = 200
 MOST_ADDRESS = 2_000
 MOST_TITLE = 1_000
 _ADS = frozenset("ad ads paid sponsored advertisement promoted anzeige".split())
-_ADDRESS = re.compile(r"(?:https?://|www\.)\S+|\b[\w-]+(?:\.[\w-]+)+(?:/\S*)?$", re.IGNORECASE)
+_HOST = r"[\w-]+(?:\.[\w-]+)*\.[a-z]{2,}"
+_ADDRESS = re.compile(
+    rf"(?:https?://|www\.)\S+|\b{_HOST}/\S*|^{_HOST}(?=\s|$)|\b{_HOST}$", re.IGNORECASE
+)
 Told = dict[str, Any]
 
 

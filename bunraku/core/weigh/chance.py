@@ -6,7 +6,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from bunraku.core.weigh.page import PAGE_ONE, PageFacts, strength, typical_pull
+from bunraku.core.weigh.page import PAGE_ONE, PageFacts, strength, strength_parts, typical_pull
 
 Floats = NDArray[np.float64]
 
@@ -57,6 +57,14 @@ def own_strength(standing: float, count: int, channel: str) -> Floats:
     stands = ones * standing
     facts = PageFacts(stands, typical_pull(stands, channel), ones)
     return np.clip(strength(facts, channel), 0, 100)
+
+
+def own_parts(standing: float, channel: str) -> Floats:
+    """What an outlet's own strength is made of, in points, (3,): who publishes, what mostly points
+    to a piece of such an outlet once grown, the phrase in its title. Raises: as `strength`."""
+    stands = np.array([standing], dtype=np.float64)
+    facts = PageFacts(stands, typical_pull(stands, channel), np.ones(1))
+    return np.asarray(strength_parts(facts, channel)[0], dtype=np.float64)
 
 
 def strength_after(own: Floats, weeks: float, channel: str) -> Floats:

@@ -12,6 +12,7 @@ from bunraku.server.sheet.actions import MOST_AT_ONCE, set_state
 from bunraku.server.sheet.columns import SORTED, TOLD, with_names
 from bunraku.server.sheet.export import Form, keywords_csv, picked_lines
 from bunraku.server.sheet.filters import SheetQuery, count_of, filtered, one_page
+from bunraku.server.sheet.ordering import ordered
 from bunraku.server.sheet.rows import RowOut
 from bunraku.server.sheet.scopes import find_scope
 from bunraku.sources.protocol import Channel
@@ -81,9 +82,11 @@ def read_sheet(request: ProjectRequest, project_id: ProjectId, wanted: Query[She
 
 @router.get("/sheet/ids", response=IdsOut, auth=READS, url_name="sheet_ids")
 def read_ids(request: ProjectRequest, project_id: ProjectId, wanted: Query[SheetQuery]) -> Any:
-    """Ids of the keywords that match: the first 5,000, which is as many as one action takes."""
+    """Ids of the keywords that match, in the order of the sheet: the first 5,000, which is as many
+    as one action takes."""
     scope = find_scope(request.project, wanted.channel)
-    ids = filtered(scope, wanted).order_by("id").values_list("pk", flat=True)
+    rows = ordered(filtered(scope, wanted), wanted.sort, descending=wanted.descending)
+    ids = rows.values_list("pk", flat=True)
     return {"total": count_of(scope, wanted), "ids": list(ids[:MOST_AT_ONCE])}
 
 

@@ -513,7 +513,8 @@ export interface paths {
         };
         /**
          * Read Ids
-         * @description Ids of the keywords that match: the first 5,000, which is as many as one action takes.
+         * @description Ids of the keywords that match, in the order of the sheet: the first 5,000, which is as many
+         *     as one action takes.
          */
         get: operations["bunraku_server_sheet_api_read_ids"];
         put?: never;
@@ -717,7 +718,8 @@ export interface paths {
         };
         /**
          * Read Ids
-         * @description Ids of the arrivals that match: the first 5,000, which is as many as one action takes.
+         * @description Ids of the arrivals that match, in the order of the stream: the first 5,000, which is as many
+         *     as one action takes.
          */
         get: operations["bunraku_server_gather_ways_api_read_ids"];
         put?: never;
@@ -3966,7 +3968,8 @@ export interface components {
          * PageOut
          * @description A keyword's results page. `rests_on`: of the first ten, of how many it is known who stands
          *     behind them; `middling`: the chance of an outlet of strength 50; `hidden`: results that the
-         *     narrowing leaves out; `behind`: points by which a result must be weaker than one's own strength
+         *     narrowing leaves out; `own_parts`:
+         *     who publishes, what mostly points to a piece, its title; `behind`: points by which a result must be weaker than one's own strength
          *     to be a weak spot; `days`: when it was read, oldest first.
          */
         PageOut: {
@@ -3994,6 +3997,8 @@ export interface components {
             can_be_read: boolean;
             /** Own */
             own: number | null;
+            /** Own Parts */
+            own_parts: number[];
             /** Behind */
             behind: number;
             /** Conclusion */

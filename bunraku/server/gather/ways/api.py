@@ -10,7 +10,7 @@ from pydantic_core import to_json
 from bunraku.core.gather.proposed import propose_seeds
 from bunraku.server.gather.families import family_of
 from bunraku.server.gather.runs import list_runs
-from bunraku.server.gather.stream import as_told, matching, stream
+from bunraku.server.gather.stream import ORDER, as_told, matching, stream
 from bunraku.server.gather.ways.actions import decide_run, run_again, start_run
 from bunraku.server.gather.ways.asking import source_name
 from bunraku.server.gather.ways.catalogue import WAYS
@@ -270,9 +270,11 @@ def read_stream(request: ProjectRequest, project_id: ProjectId, wanted: Query[St
 
 @router.get("/gather/stream/ids", response=IdsOut, auth=READS, url_name="stream_ids")
 def read_ids(request: ProjectRequest, project_id: ProjectId, wanted: Query[StreamQuery]) -> Any:
-    """Ids of the arrivals that match: the first 5,000, which is as many as one action takes."""
+    """Ids of the arrivals that match, in the order of the stream: the first 5,000, which is as many
+    as one action takes."""
     rows = matching(find_scope(request.project, wanted.channel), wanted.model_dump())
-    ids = ordered(rows, "id", descending=True).values_list("pk", flat=True)
+    sort, falling = ORDER[wanted.sort]
+    ids = ordered(rows, sort, descending=falling).values_list("pk", flat=True)
     return {"total": rows.count(), "ids": list(ids[:MOST_AT_ONCE])}
 
 

@@ -173,7 +173,8 @@ class SaidInOut(Schema):
 class PageOut(Schema):
     """A keyword's results page. `rests_on`: of the first ten, of how many it is known who stands
     behind them; `middling`: the chance of an outlet of strength 50; `hidden`: results that the
-    narrowing leaves out; `behind`: points by which a result must be weaker than one's own strength
+    narrowing leaves out; `own_parts`:
+    who publishes, what mostly points to a piece, its title; `behind`: points by which a result must be weaker than one's own strength
     to be a weak spot; `days`: when it was read, oldest first."""
 
     row: RowOut
@@ -187,6 +188,7 @@ class PageOut(Schema):
     depth_read: int
     can_be_read: bool
     own: float | None
+    own_parts: list[float]
     behind: float
     conclusion: str
     verdict: str

@@ -8,7 +8,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from bunraku.core.weigh.chance import BEHIND, own_strength
+from bunraku.core.weigh.chance import BEHIND, own_parts, own_strength
 from bunraku.core.weigh.company import Narrowing, Result, company_of, is_own, narrowed
 from bunraku.core.weigh.landing import (
     STRENGTHS,
@@ -141,6 +141,9 @@ def _standing_there(
     titled = int(title_matches(PageFacts(*(f[:, :PAGE_ONE] for f in _arrays(facts))))[0])
     return {
         "own": mine,
+        "own_parts": (
+            [] if outlet is None else own_parts(outlet.standing, channel).round(1).tolist()
+        ),
         "behind": BEHIND,
         "conclusion": _conclusion(now, min(len(results), PAGE_ONE), titled, page),
         **_verdict(row, outlet, page, standpoint),

@@ -19,6 +19,7 @@ export function StrengthBox({
     <div className="w-[336px] shrink-0 rounded-md border border-hairline bg-sheet px-3 py-2">
       <div className="flex items-baseline justify-between">
         <Help figure="own_strength">If your strength were</Help>
+        <span className="flex-1 pl-2 text-xs text-quiet">{partsWords(told)}</span>
         <strong>{strength}</strong>
       </div>
       <Slider.Root
@@ -70,5 +71,15 @@ export function StrengthBox({
         )}
       </p>
     </div>
+  );
+}
+
+/** What one's own strength is made of: who publishes, what points to a piece, its title. */
+function partsWords(told: PageTold): string {
+  const [who, pull, title] = told.own_parts.map(Math.round);
+  if (who === undefined || pull === undefined || title === undefined) return "";
+  return `outlet ${who} + links ${pull} + title ${title}`.replace(
+    "links",
+    { web: "links", video: "views", marketplace: "sales" }[told.channel],
   );
 }
