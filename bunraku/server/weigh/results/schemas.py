@@ -173,9 +173,9 @@ class SaidInOut(Schema):
 class PageOut(Schema):
     """A keyword's results page. `rests_on`: of the first ten, of how many it is known who stands
     behind them; `middling`: the chance of an outlet of strength 50; `hidden`: results that the
-    narrowing leaves out; `own_parts`:
-    who publishes, what mostly points to a piece, its title; `behind`: points by which a result must be weaker than one's own strength
-    to be a weak spot; `days`: when it was read, oldest first."""
+    narrowing leaves out; `own_parts`: who publishes, what mostly points to a piece, its title;
+    `behind`: points by which a result must be weaker than one's own strength to be a weak
+    spot; `days`: when it was read, oldest first."""
 
     row: RowOut
     channel: Channel
