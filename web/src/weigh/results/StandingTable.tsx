@@ -7,7 +7,8 @@ import { ageOf, shortAddress } from "../resultWords";
 import { has, type Landing, type PageTold, type ResultsSort, type Standing } from "./words";
 
 const COLUMNS =
-  "grid grid-cols-[34px_minmax(220px,1fr)_126px_minmax(120px,170px)_184px_168px_64px] gap-x-3";
+  "grid grid-cols-[30px_minmax(210px,1fr)_104px_minmax(116px,170px)_minmax(112px,184px)_minmax(104px,168px)_56px] " +
+  "gap-x-3";
 
 /** Who stands there, one row a result; and at each place of the first ten how likely one would
  * land there at the strength that is looked at. */
@@ -146,7 +147,7 @@ export function StandingTable({
                 <>
                   <span
                     className="h-[20px] shrink-0 bg-indigo"
-                    style={{ width: `${Math.max(1, (116 * likely) / most)}px` }}
+                    style={{ width: `${Math.max(1, (70 * likely) / most)}%` }}
                   />
                   <span className="text-xs text-ink-2">
                     {likely >= 0.005 ? percent(likely) : ""}

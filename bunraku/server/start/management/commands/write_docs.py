@@ -13,6 +13,7 @@ from bunraku.core.figures import figures_markdown
 from bunraku.core.formats.csv_out import Column
 from bunraku.core.formats.figures_in import OPEN_ENDED
 from bunraku.core.formats.mapping import MEANINGS
+from bunraku.core.formats.pages_in import HEADINGS as PAGE_HEADINGS
 from bunraku.core.formats.table_in import MOST_UNPACKED_BYTES
 from bunraku.server.api import api
 from bunraku.server.errors import CATALOGUE
@@ -98,6 +99,18 @@ to 10) or ">1,000" (up to {OPEN_ENDED:g} times as far). "-", "N/A" and the like 
 0. Searches that are one number become an exact reading, a range a broad one, each with the file as
 its source and the day of import as its date; so do clicks, times shown and position of your own
 report.
+
+## Results pages that it reads
+
+A table with a result a row, of any of the kinds above, its heading in the first row; keyword and
+address are needed. Without a position, results stand in the order of the rows; a second result at a
+position is refused, a hole stays one. A row whose kind is ad, paid or sponsored is counted as an ad
+and is no result. What is not told stays unknown, and a chance says on how many results it rests. One
+keyword's page may also be noted by hand: title and address a line, in either order, or on two.
+
+| column | headings that are known |
+|---|---|
+{_lines(f"| {name} | {words} |" for name, words in PAGE_HEADINGS.items())}
 
 ## CSV that it writes
 
