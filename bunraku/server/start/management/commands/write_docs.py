@@ -103,10 +103,11 @@ report.
 ## Results pages that it reads
 
 A table with a result a row, of any of the kinds above, its heading in the first row; keyword and
-address are needed. Without a position, results stand in the order of the rows; a second result at a
-position is refused, a hole stays one. A row whose kind is ad, paid or sponsored is counted as an ad
-and is no result. What is not told stays unknown, and a chance says on how many results it rests. One
-keyword's page may also be noted by hand: title and address a line, in either order, or on two.
+address are needed. Without a position, results stand in the order of the rows; a second result at
+a position is refused, a hole stays one. A row whose kind is ad, paid or sponsored is counted as an
+ad and is no result. What is not told stays unknown, and a chance says on how many results it rests.
+One keyword's page may also be noted by hand: title and address a line, in either order, or on
+two.
 
 | column | headings that are known |
 |---|---|
