@@ -32,6 +32,7 @@ from bunraku.core.weigh.moves import (
     volatility_words,
 )
 from bunraku.core.weigh.page import openness
+from bunraku.core.weigh.reach import reach_of
 from bunraku.core.weigh.saying import address_words, name_of
 
 CHANNELS = ("web", "video", "marketplace")
@@ -194,3 +195,15 @@ def test_addresses_and_names_of_wording() -> None:
         "few words",
         "some words",
     ]
+
+
+def test_reach_of_pages() -> None:
+    pages = np.array([[7, 8, 0], [9, 7, 0], [0, 0, 0], [7, 7, 0]], dtype=np.int64)
+    pages = np.pad(pages, ((0, 0), (0, 7)))
+    seen = reach_of(pages, np.array([100.0, 1_000.0, 5.0, np.nan]), [7, 9, 5, 0], "web")
+    assert seen.keywords.tolist() == [3, 1, 0, 0]
+    assert seen.visits[0] == pytest.approx(100 * 0.28 + 1_000 * 0.15)
+    assert seen.most.tolist() == [1, 1, -1, -1]
+    assert seen.visits[2] == 0
+    none = reach_of(np.zeros((0, 10), dtype=np.int64), np.zeros(0), [7], "video")
+    assert (none.keywords[0], none.most[0]) == (0, -1)

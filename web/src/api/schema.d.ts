@@ -4076,6 +4076,19 @@ export interface components {
             known: boolean;
         };
         /**
+         * ReachOut
+         * @description For how many keywords in play a page stands, about how many visits a month these bring it,
+         *     which brings most.
+         */
+        ReachOut: {
+            /** Keywords */
+            keywords: number;
+            /** Visits */
+            visits: number;
+            /** Most */
+            most: string;
+        };
+        /**
          * RiseOut
          * @description The strength that it takes to land at a higher place.
          */
@@ -4162,6 +4175,7 @@ export interface components {
             elsewhere: boolean;
             /** Places */
             places: number;
+            reach: components["schemas"]["ReachOut"] | null;
         };
         /**
          * TagOut

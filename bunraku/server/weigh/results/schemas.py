@@ -15,6 +15,15 @@ class TitlePartOut(Schema):
     mine: bool
 
 
+class ReachOut(Schema):
+    """For how many keywords in play a page stands, about how many visits a month these bring it,
+    which brings most."""
+
+    keywords: int
+    visits: float
+    most: str
+
+
 class StandingOut(Schema):
     """An organic result; null is not told. `parts` of its strength: who publishes, what points to
     it, its wording; `elsewhere`: it is about something else; `places` its publisher holds."""
@@ -40,6 +49,7 @@ class StandingOut(Schema):
     own: bool
     elsewhere: bool
     places: int
+    reach: ReachOut | None
 
 
 class LandingOut(Schema):

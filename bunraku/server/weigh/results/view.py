@@ -30,6 +30,7 @@ from bunraku.server.sheet.models import Decision, Outlook, Row
 from bunraku.server.weigh.cases import case_of, open_share_of
 from bunraku.server.weigh.evidence import standpoint_of
 from bunraku.server.weigh.results.beside import choices_of, moves_of, on_the_page
+from bunraku.server.weigh.results.reach import reach_on
 from bunraku.server.weigh.results.snapshots import PageRead, own_names, pages_of
 from bunraku.server.weigh.results.told import results_of
 from bunraku.server.weigh.results.written import what_they_write
@@ -246,6 +247,7 @@ def _results(
 ) -> list[dict[str, Any]]:
     parts = strength_parts(facts, row.scope.channel)[0] if results else np.zeros((0, 3))
     places = Counter(r.publisher for r in results)
+    reach = reach_on(row.scope, results)
     out = []
     for number, result in enumerate(results):
         strong = float(strengths[0][number])
@@ -266,6 +268,7 @@ def _results(
                 "own": is_own(result, own),
                 "elsewhere": wording == address == "none of it",
                 "places": places[result.publisher],
+                "reach": reach[number] if number < len(reach) else None,
             }
         )
     return out

@@ -227,6 +227,11 @@ const PUBLISHERS: Record<PageTold["channel"], [string, string]> = {
 };
 
 function aimedWords(told: PageTold): string {
+  const all = told.found === null ? "" : ` ${count(told.found)} results in all.`;
+  return `${sayingWords(told)}${all}`;
+}
+
+function sayingWords(told: PageTold): string {
   if (told.saying === null) return "How many pages say the phrase in all is not told.";
   const titled = told.titled === null ? "" : `, ${count(told.titled)} in title and address`;
   const open =

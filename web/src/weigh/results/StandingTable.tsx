@@ -4,10 +4,17 @@ import { count, doneOn, percent, plural } from "../../parts/format";
 import { Help } from "../../parts/Help";
 import { usePlace } from "../../shared/channels";
 import { ageOf, shortAddress } from "../resultWords";
-import { has, type Landing, type PageTold, type ResultsSort, type Standing } from "./words";
+import {
+  has,
+  type Landing,
+  type PageTold,
+  type ResultsSort,
+  reachWords,
+  type Standing,
+} from "./words";
 
 const COLUMNS =
-  "grid grid-cols-[30px_minmax(210px,1fr)_104px_minmax(116px,170px)_minmax(112px,184px)_minmax(104px,168px)_56px] " +
+  "grid grid-cols-[30px_minmax(210px,1fr)_104px_minmax(116px,170px)_minmax(112px,184px)_minmax(104px,168px)_72px] " +
   "gap-x-3";
 
 /** Who stands there, one row a result; and at each place of the first ten how likely one would
@@ -131,7 +138,15 @@ export function StandingTable({
                 <span className="block text-quiet">and its address</span>
               )}
             </span>
-            <span role="cell" className="min-w-0 text-xs text-ink-2">
+            <span
+              role="cell"
+              className="min-w-0 text-xs text-ink-2"
+              title={
+                result.reach?.most
+                  ? `${reachWords(result) || "Stands for this phrase alone"}; most from “${result.reach.most}”`
+                  : undefined
+              }
+            >
               {has(result, told.channel, currency).map((part, i) => (
                 <span key={part} className={`block truncate ${i > 0 ? "text-quiet" : ""}`}>
                   {part}

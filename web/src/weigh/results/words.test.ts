@@ -13,6 +13,7 @@ const result = (changed: Partial<Standing>): Standing =>
     price: null,
     reviews: null,
     elsewhere: false,
+    reach: null,
     ...changed,
   }) as Standing;
 const landing = (changed: Partial<Landing>): Landing => ({
@@ -44,7 +45,7 @@ describe("a results page in words", () => {
   ])("a landing of %j", (changed, words) => expect(landingWords(landing(changed))).toBe(words));
 
   it("what a result has, by channel", () => {
-    expect(has(result({}), "web", "£")).toEqual(["authority 30", "5 linking sites"]);
+    expect(has(result({}), "web", "£")).toEqual(["authority 30 · 5 links"]);
     expect(has(result({ views: 12_345, standing: null }), "video", "£")).toEqual([
       "12,300 views",
       "5 a day",
@@ -54,6 +55,8 @@ describe("a results page in words", () => {
       "5 sold a month · shop 30",
     ]);
     expect(has(result({ standing: null, pull: null }), "web", "£")).toEqual([]);
+    const reach = { keywords: 14, visits: 320.4, most: "moon map" };
+    expect(has(result({ reach }), "web", "£")[1]).toBe("14 of your phrases, 320 visits");
   });
 
   it("orders with what is unknown last", () => {

@@ -37,8 +37,13 @@ export function has(result: Standing, channel: Channel, currency: string): strin
   const parts =
     channel === "web"
       ? [
-          told(result.standing, (v) => `authority ${Math.round(v)}`),
-          told(result.pull, (v) => `${count(v)} linking ${Math.round(v) === 1 ? "site" : "sites"}`),
+          [
+            told(result.standing, (v) => `authority ${Math.round(v)}`),
+            told(result.pull, (v) => `${count(v)} ${Math.round(v) === 1 ? "link" : "links"}`),
+          ]
+            .filter(Boolean)
+            .join(" · "),
+          reachWords(result),
         ]
       : channel === "video"
         ? [
@@ -57,6 +62,12 @@ export function has(result: Standing, channel: Channel, currency: string): strin
   const first = known.length > 2 ? 2 : 1;
   return [known.slice(0, first).join(" · "), known.slice(first).join(" · ")].filter(Boolean);
 }
+
+/** For how many of one's keywords a page stands, and what these bring it. */
+export const reachWords = ({ reach }: Standing): string =>
+  reach && reach.keywords > 1
+    ? `${count(reach.keywords)} of your phrases, ${plural(Math.round(reach.visits), "visit")}`
+    : "";
 
 export const SORTS = ["position", "wording", "strength", "published", "has"] as const;
 export type ResultsSort = (typeof SORTS)[number];
