@@ -46,6 +46,9 @@ ASKED: list[dict[str, Any]] = [
         "words_min": 4,
         "cpc_min": 1,
     },
+    # Of the results page: searched, seldom in titles, within reach; where a newcomer stands.
+    {"sort": "openness", "volume_min": 40, "title_matches_max": 2, "chance_min": 0.2},
+    {"sort": "weakest", "descending": False, "weak_spots_min": 1, "new_month_min": 1},
 ]
 
 
@@ -84,6 +87,11 @@ def fill() -> Project:
                 chance=maybe(dice.random()),
                 worth=maybe(dice.lognormvariate(1, 2)),
                 cpc=maybe(dice.uniform(0.1, 4)),
+                title_matches=dice.randint(0, 10),
+                weak_spots=dice.randint(0, 10),
+                new_month=dice.randint(0, 3),
+                weakest=maybe(dice.uniform(0, 100)),
+                openness=maybe(dice.lognormvariate(0, 2)),
                 intent=dice.randint(0, 3),
                 verdict=dice.randint(1, 4),
                 month_share=[83] * 12,
@@ -101,7 +109,8 @@ def plain(asked: dict[str, Any], scope: int) -> tuple[str, str, list[Any]]:
     where, values = ["scope_id = ?"], [scope]
     states = {"shortlisted": [1]}.get(asked.get("state", ""), [0, 1])
     where.append(f"state IN ({','.join(map(str, states))})")
-    for name in ("volume", "difficulty", "chance", "worth", "cpc", "words"):
+    figures = ("volume", "difficulty", "chance", "worth", "cpc", "words")
+    for name in (*figures, "title_matches", "weak_spots", "new_month"):
         for end, sign in (("min", ">="), ("max", "<=")):
             if f"{name}_{end}" in asked:
                 where.append(f"{name} {sign} ?")
