@@ -123,6 +123,18 @@ def _asked(source: Source, scope: Scope, terms: Sequence[str], vantage: Vantage)
         yield from ask_all(source, request, part)
 
 
+def check_affordable(project: Project, tenths: int, doing: str) -> None:
+    """Refuse what costs more than is left, before it is begun. `doing` begins a sentence ("Reading
+    12 pages"). Raises: allowance_short."""
+    if tenths > project.lookups_left_tenths:
+        raise BunrakuError(
+            "allowance_short",
+            f"{doing} costs {tenths / 10:,g} lookups; {project.lookups_left_tenths / 10:,g} are "
+            "left.",
+            hint="Choose fewer keywords, or raise the allowance in the project's settings.",
+        )
+
+
 def _check_allowance(project_id: int, tenths: int) -> None:
     left = Project.objects.values_list("lookups_left_tenths", flat=True).get(pk=project_id)
     if left < tenths:

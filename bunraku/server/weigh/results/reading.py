@@ -14,7 +14,7 @@ from bunraku.server.jobs.kinds import JobKind, job_kind
 from bunraku.server.jobs.models import Job
 from bunraku.server.jobs.work import Params, Result, Work
 from bunraku.server.projects.models import Project
-from bunraku.server.readings.buying import buy, price_of_new, price_tenths
+from bunraku.server.readings.buying import buy, check_affordable, price_of_new, price_tenths
 from bunraku.server.readings.known import known_since
 from bunraku.server.readings.providers import sources
 from bunraku.server.sentences import plural
@@ -90,13 +90,7 @@ def start_reading_pages(
             "Every page here was read to this depth already, and is not older than you want.",
             hint="A page is read once a day.",
         )
-    if price.price_tenths > project.lookups_left_tenths:
-        raise BunrakuError(
-            "allowance_short",
-            f"Reading {plural(price.pages, 'page')} costs {price.price_tenths / 10:,.0f} lookups; "
-            f"{project.lookups_left_tenths / 10:,.0f} are left.",
-            hint="Choose fewer keywords, or raise the allowance in the project's settings.",
-        )
+    check_affordable(project, price.price_tenths, f"Reading {plural(price.pages, 'page')}")
     params = ReadPagesParams(
         channel=channel,
         row_ids=None if row_ids is None else sorted(row_ids),

@@ -12,7 +12,7 @@ from bunraku.server.jobs.kinds import JobKind, job_kind
 from bunraku.server.jobs.models import Job
 from bunraku.server.jobs.work import Params, Result, Work
 from bunraku.server.projects.models import Project
-from bunraku.server.readings.buying import buy, price_of_new
+from bunraku.server.readings.buying import buy, check_affordable, price_of_new
 from bunraku.server.readings.known import latest
 from bunraku.server.readings.providers import sources
 from bunraku.server.sentences import plural
@@ -176,11 +176,7 @@ def start_reading_ranks(project: Project, channel: Channel, publisher: str) -> J
     price = price_of_new(scope, What.RANKS, [publisher])
     if not price:
         raise BunrakuError("nothing_to_read", "Its ranks were read today.")
-    if price > project.lookups_left_tenths:
-        raise BunrakuError(
-            "allowance_short",
-            f"This costs {price / 10:g} lookups; {project.lookups_left_tenths / 10:,.1f} are left.",
-        )
+    check_affordable(project, price, "Reading a rival's ranks")
     return start_job(project, ReadRanks, ReadRanksParams(channel=channel, publisher=publisher))
 
 

@@ -15,7 +15,7 @@ from bunraku.server.jobs.models import Job
 from bunraku.server.jobs.work import Params, Work
 from bunraku.server.jobs.work import Result as JobResult
 from bunraku.server.projects.models import Project
-from bunraku.server.readings.buying import buy, price_of_new
+from bunraku.server.readings.buying import buy, check_affordable, price_of_new
 from bunraku.server.readings.known import Payload, latest
 from bunraku.server.readings.providers import sources
 from bunraku.server.sentences import plural
@@ -54,11 +54,7 @@ def start_reading_fields(project: Project, row: Row, results: Sequence[Result]) 
         raise BunrakuError(
             "nothing_to_read", "What they write was read today, or nobody stands there."
         )
-    if price > project.lookups_left_tenths:
-        raise BunrakuError(
-            "allowance_short",
-            f"This costs {price / 10:g} lookups; {project.lookups_left_tenths / 10:,.0f} are left.",
-        )
+    check_affordable(project, price, "Reading what they write")
     channel: Any = row.scope.channel
     return start_job(project, ReadFields, ReadFieldsParams(channel=channel, addresses=addresses))
 
