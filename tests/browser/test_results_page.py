@@ -106,7 +106,8 @@ def test_a_page_is_read_deeper_at_a_price(page: Page) -> None:
 
 def test_rivals_lead_to_their_pages(page: Page) -> None:
     page.goto("/p/1/web/weigh")
-    page.get_by_role("button", name="Rivals").click()
+    page.get_by_role("button", name="Views").click()
+    page.get_by_role("menuitem", name="Rivals").click()
     expect(page.get_by_role("heading", name="Rivals")).to_be_visible()
     page.locator("tbody button").first.click()
     rival = page.get_by_role("complementary", name="Rival")

@@ -79,7 +79,8 @@ class ReadingOut(Schema):
 
 class ResultOut(Schema):
     """An organic result and how strong it is; `standing` is its publisher's authority, followers or
-    reviews, `pull` the page's linking sites, views a day or sales a month."""
+    reviews, `pull` the page's linking sites, views a day or sales a month; of a video its views, of
+    a listing its price and its own reviews."""
 
     position: int
     title: str
@@ -88,6 +89,9 @@ class ResultOut(Schema):
     standing: float | None
     pull: float | None
     published: date | None
+    views: float | None
+    price: float | None
+    reviews: float | None
     strength: float | None
     wording: str
     weak: bool

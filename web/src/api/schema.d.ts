@@ -3746,7 +3746,8 @@ export interface components {
         /**
          * ResultOut
          * @description An organic result and how strong it is; `standing` is its publisher's authority, followers or
-         *     reviews, `pull` the page's linking sites, views a day or sales a month.
+         *     reviews, `pull` the page's linking sites, views a day or sales a month; of a video its views, of
+         *     a listing its price and its own reviews.
          */
         ResultOut: {
             /** Position */
@@ -3763,6 +3764,12 @@ export interface components {
             pull: number | null;
             /** Published */
             published: string | null;
+            /** Views */
+            views: number | null;
+            /** Price */
+            price: number | null;
+            /** Reviews */
+            reviews: number | null;
             /** Strength */
             strength: number | null;
             /** Wording */

@@ -96,7 +96,7 @@ function Told({
           </Suspense>
         )}
       </Block>
-      <ResultsBlock told={told} onOpen={() => onResults(row.id)} />
+      <ResultsBlock told={told} currency={currency} onOpen={() => onResults(row.id)} />
       <Why told={told} currency={currency} />
       <Block
         title={<Help figure="intent">Intent</Help>}

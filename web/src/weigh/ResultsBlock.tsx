@@ -13,7 +13,15 @@ const INSTEAD: Record<string, string> = {
 
 /** The first ten results, ads left out: who stands there, how strong, and which the outlet would
  * outrank. */
-export function ResultsBlock({ told, onOpen }: { told: Inspection; onOpen: () => void }) {
+export function ResultsBlock({
+  told,
+  currency,
+  onOpen,
+}: {
+  told: Inspection;
+  currency: string;
+  onOpen: () => void;
+}) {
   const weak = told.results.filter((result) => result.weak).length;
   const practice = told.readings.some((reading) => reading.what === "page" && reading.practice);
   const also = [told.ads ? plural(told.ads, "ad") : "", ...told.features.map(featureName)].filter(
@@ -50,7 +58,7 @@ export function ResultsBlock({ told, onOpen }: { told: Inspection; onOpen: () =>
                   {[
                     shortAddress(result.address),
                     ageOf(result.published),
-                    behind(result, told.channel as Channel),
+                    behind(result, told.channel as Channel, currency),
                   ]
                     .filter(Boolean)
                     .join(", ")}

@@ -34,13 +34,13 @@ import { GuessMenu } from "./GuessMenu";
 import { KeywordInspector } from "./KeywordInspector";
 import { MeasureDialog } from "./MeasureDialog";
 import { useSheet } from "./queries";
-import { ReadyMenu } from "./ReadyMenu";
 import { ReadDialog } from "./results/ReadDialog";
 import { TakeMenu } from "./TakeMenu";
 import { Tray } from "./Tray";
 import { useFamilies } from "./useFamilies";
 import { useTaking } from "./useTaking";
 import { useTray } from "./useTray";
+import { ViewsMenu } from "./ViewsMenu";
 
 /** Weigh: the keyword sheet, its filters, the inspector and the tray. */
 export function WeighPage() {
@@ -165,17 +165,13 @@ export function WeighPage() {
               </>
             )}
             {many === 0 && (
-              <>
-                <Button
-                  aria-pressed={search.columns === "page"}
-                  className={search.columns === "page" ? "!border-pine-line !bg-pine-wash" : ""}
-                  onClick={toggleColumns}
-                >
-                  Page columns
-                </Button>
-                <Button onClick={toRivals}>Rivals</Button>
-                <ReadyMenu project={project} onTake={patch} />
-              </>
+              <ViewsMenu
+                project={project}
+                columns={search.columns}
+                onColumns={toggleColumns}
+                onRivals={toRivals}
+                onTake={patch}
+              />
             )}
             {many > 0 && !ownFiles && (
               <Button onClick={() => setReadingPages(true)}>Read pages</Button>

@@ -15,9 +15,13 @@ describe("a result in words", () => {
   ])("published on %s it is %s", (published, age) => expect(ageOf(published, NOW)).toBe(age));
   it("has no age where its day is not known", () => expect(ageOf(null, NOW)).toBe(""));
   it("tells what stands behind it, by channel", () => {
-    expect(behind(result, "video")).toBe("1,230 followers, 7 views a day");
-    expect(behind(result, "marketplace")).toBe("1,230 reviews, 7 sales a month");
-    expect(behind({ ...result, standing: 34.4 }, "web")).toBe("authority 34, 7 linking sites");
+    const known = { ...result, views: 900, price: 9.5, reviews: 1 };
+    expect(behind(known, "video", "£")).toBe("1,230 followers, 900 views, 7 views a day");
+    expect(behind(known, "marketplace", "£")).toBe(
+      "£9.50, 1 review, 1,230 reviews of the shop, 7 sales a month",
+    );
+    expect(behind({ ...known, standing: 34.4 }, "web", "£")).toBe("authority 34, 7 linking sites");
+    expect(behind({ ...known, standing: null, pull: null }, "web", "£")).toBe("");
   });
   it("shows an address short", () =>
     expect(shortAddress("https://www.bees.example/suit/")).toBe("bees.example/suit"));

@@ -1,6 +1,6 @@
 /** A result of a page in words: what stands behind it, by channel. */
 import type { Channel, Schemas } from "../api/client";
-import { count } from "../parts/format";
+import { count, money, plural } from "../parts/format";
 
 type Result = Schemas["ResultOut"];
 
@@ -17,18 +17,27 @@ export function ageOf(published: string | null, now: Date = new Date()): string 
 
 /** Who stands behind a result and what it has: authority and links, followers and views, reviews
  * and sales. */
-export function behind(result: Result, channel: Channel): string {
-  const [who, pull] = {
-    web: [`authority ${Math.round(result.standing ?? 0)}`, "linking sites"],
-    video: [`${count(result.standing ?? 0)} followers`, "views a day"],
-    marketplace: [`${count(result.standing ?? 0)} reviews`, "sales a month"],
-  }[channel] as [string, string];
-  return [
-    result.standing === null ? "" : who,
-    result.pull === null ? "" : `${count(result.pull)} ${pull}`,
-  ]
-    .filter(Boolean)
-    .join(", ");
+export function behind(result: Result, channel: Channel, currency: string): string {
+  const told = (value: number | null, words: (value: number) => string) =>
+    value === null ? "" : words(value);
+  const parts = {
+    web: [
+      told(result.standing, (v) => `authority ${Math.round(v)}`),
+      told(result.pull, (v) => `${count(v)} linking sites`),
+    ],
+    video: [
+      told(result.standing, (v) => `${count(v)} followers`),
+      told(result.views, (v) => `${count(v)} views`),
+      told(result.pull, (v) => `${count(v)} views a day`),
+    ],
+    marketplace: [
+      told(result.price, (v) => money(v, currency)),
+      told(result.reviews, (v) => plural(v, "review")),
+      told(result.standing, (v) => `${count(v)} reviews of the shop`),
+      told(result.pull, (v) => `${count(v)} sales a month`),
+    ],
+  };
+  return parts[channel].filter(Boolean).join(", ");
 }
 
 /** An address without what every address has. */

@@ -47,30 +47,53 @@ export function readyFilters(project: Pick<Project, "preset" | "thresholds">): R
   ];
 }
 
-/** The ready filters, in a menu; one takes the place of what is filtered now. */
-export function ReadyMenu({
+/** Other ways to look at the sheet: columns of the results page, rivals, filters that are ready;
+ * one of these takes the place of what is filtered now. */
+export function ViewsMenu({
   project,
+  columns,
+  onColumns,
+  onRivals,
   onTake,
 }: {
   project: Project | undefined;
+  columns: "usual" | "page";
+  onColumns: () => void;
+  onRivals: () => void;
   onTake: (filter: SheetAddress) => void;
 }) {
-  if (!project) return null;
+  const item = (name: string, about: string, act: () => void) => (
+    <DropdownMenu.Item
+      key={name}
+      className={`${MENU_ITEM} !h-auto flex-col !items-start !gap-0 py-1`}
+      onSelect={act}
+    >
+      <strong>{name}</strong>
+      <span className="text-xs text-quiet">{about}</span>
+    </DropdownMenu.Item>
+  );
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger className={buttonLook("plain")}>Ready filters</DropdownMenu.Trigger>
+      <DropdownMenu.Trigger className={buttonLook("plain")}>
+        Views
+        <svg width="8" height="5" viewBox="0 0 8 5" aria-hidden="true" fill="currentColor">
+          <path d="M0 0h8L4 5z" />
+        </svg>
+      </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content align="end" sideOffset={4} className={MENU}>
-          {readyFilters(project).map((ready) => (
-            <DropdownMenu.Item
-              key={ready.name}
-              className={`${MENU_ITEM} !h-auto flex-col !items-start py-1`}
-              onSelect={() => onTake({ ...NONE, ...ready.filter })}
-            >
-              <strong>{ready.name}</strong>
-              <span className="text-xs text-quiet">{ready.about}</span>
-            </DropdownMenu.Item>
-          ))}
+          {columns === "page"
+            ? item("Usual columns", "demand, year, verdict, worth", onColumns)
+            : item("Columns of results pages", "who aims at it, who stands there", onColumns)}
+          {item("Rivals", "who stands on the pages that were read", onRivals)}
+          <DropdownMenu.Separator className="my-1 h-px bg-hairline" />
+          <DropdownMenu.Label className="px-3 py-1 text-2xs font-semibold text-quiet">
+            Filters that are ready
+          </DropdownMenu.Label>
+          {project &&
+            readyFilters(project).map((ready) =>
+              item(ready.name, ready.about, () => onTake({ ...NONE, ...ready.filter })),
+            )}
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
