@@ -104,7 +104,7 @@ export function WeighPage() {
   useKey("v", () => grid.current >= 0 && rows.toggle(grid.current));
   useKey("m", () => setMeasuring(true), { enabled: !ownFiles });
   const toggleColumns = () => patch({ columns: search.columns === "page" ? "usual" : "page" });
-  useCommand("Columns of the results page, or the usual ones", toggleColumns);
+  useCommand("Page columns on or off", toggleColumns);
   const openResults = useOpenResults("Weigh");
   const toResults = async () => {
     const row = grid.under();
