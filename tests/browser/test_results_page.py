@@ -24,7 +24,7 @@ def open_page(page: Page, address: str = "/p/1/web/weigh?waiting=false&volume_mi
 
 def test_pages_are_judged_by_keys(page: Page) -> None:
     open_page(page)
-    expect(page.get_by_text("1 of ")).to_be_visible()
+    expect(page.get_by_text(re.compile(r"· 1 of \d+ in Weigh"))).to_be_visible()
     expect(page.get_by_text("Of the first ten")).to_be_visible()
     first = heading(page)
     page.keyboard.press("ArrowRight")
@@ -45,7 +45,7 @@ def test_pages_are_judged_by_keys(page: Page) -> None:
     # The address holds it, and the list is there after a reload.
     page.reload()
     expect(page.get_by_role("heading", level=1)).to_have_text(third)
-    expect(page.get_by_text("3 of ")).to_be_visible()
+    expect(page.get_by_text(re.compile(r"· 3 of \d+ in Weigh"))).to_be_visible()
     page.keyboard.press("Escape")
     expect(page.get_by_role("heading", name="Weigh the keywords")).to_be_visible()
     assert "volume_min=30" in page.url
