@@ -96,6 +96,12 @@ _FILTERED = [
 ]
 
 
+_OF_PAGES = [
+    *("state", "volume", "chance", "intent", "title_matches", "weak_spots", "weakest"),
+    *("new_month", "phrase_pages", "address_matches"),
+]
+
+
 def _covering(name: str, order: str) -> models.Index:
     # Ordered by the popular sorts and holding what filters read, so that neither paging deep nor
     # counting touches rows.
@@ -195,6 +201,8 @@ class Row(models.Model):
             _covering("row_by_difficulty", "difficulty"),
             _covering("row_by_chance", "-chance"),
             _covering("row_by_text", "folded"),
+            # What is asked of results pages is counted and sorted from this one alone.
+            models.Index(fields=["scope", "-openness", "id", *_OF_PAGES], name="row_by_openness"),
             models.Index(fields=["scope", "-id", "state", "run", "ways"], name="row_by_arrival"),
             models.Index(
                 fields=["scope", "-relevance", "id", "state", "run", "ways"],
