@@ -92,3 +92,9 @@ def test_lines_pasted_by_hand() -> None:
         (11, "End without address 2.0"),
     ]
     assert pasted_page("").pages[""].results == []
+
+
+def test_a_line_of_any_length_ends_soon() -> None:
+    brought = pasted_page("a-" * 90_000 + "\nx " + "b-" * 1_500 + "\nhttps://a.example\n")
+    assert [r.number for r in brought.refused] == [1]
+    assert len(brought.pages[""].results) == 1

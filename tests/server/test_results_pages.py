@@ -272,6 +272,11 @@ def test_a_page_noted_by_hand(api: Api, rows: Callable[..., list[Row]]) -> None:
     # Noted again on the day, the later one stands.
     api.post(f"/rows/{row.pk}/page/note", {"text": "https://c.example"})
     assert view(api, row)["depth_read"] == 1
+    assert view(api, row)["noted"]
+    gone = api.client.delete(f"{api.base}/rows/{row.pk}/page/note")
+    assert gone.status_code == 204
+    assert view(api, row)["read_on"] is None
+    assert api.client.delete(f"{api.base}/rows/{row.pk}/page/note").status_code == 404
     refused = api.refused("POST", f"/rows/{row.pk}/page/note", {"text": "nothing here"})
     assert (refused["code"], refused["field"]) == ("bad_file", "text")
 

@@ -39,6 +39,8 @@ NEEDED = ("keyword", "address")
 MOST_POSITION = 200
 MOST_ADDRESS = 2_000
 MOST_TITLE = 1_000
+MOST_LINE = 3_100
+"""Characters of a line noted by hand: an address and a title of the greatest length."""
 _ADS = frozenset("ad ads paid sponsored advertisement promoted anzeige".split())
 _HOST = r"[\w-]+(?:\.[\w-]+)*\.[a-z]{2,}"
 _ADDRESS = re.compile(
@@ -210,6 +212,10 @@ def pasted_page(text: str) -> BroughtPages:
         if not line:
             continue
         out.rows += 1
+        if len(line) > MOST_LINE:
+            why = f"It has more than {MOST_LINE:,} characters: that is no title and address."
+            out.refused.append(Refused(number, line[:60], "row_refused", why))
+            continue
         found = _ADDRESS.search(line)
         if found is None:
             if title:

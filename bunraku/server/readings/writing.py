@@ -38,11 +38,13 @@ def has_said(scope: Scope, source: str, on: date) -> bool:
     return Reading.objects.filter(scope=scope, source=source, on=on).exists()
 
 
-def take_back(scope: Scope, source: str, on: date, terms: Iterable[str]) -> None:
-    """Take back what a person's file said of terms on a day: it says something else by now. To be
-    called in a transaction."""
-    for part in in_parts(sorted(terms)):
-        Reading.objects.filter(scope=scope, source=source, on=on, term__in=part).delete()
+def take_back(scope: Scope, source: str, on: date | None, terms: Iterable[str]) -> int:
+    """Take back what a person's file said of terms on a day, or (None) on any: it says something
+    else by now. Returns how many readings went. To be called in a transaction."""
+    said = Reading.objects.filter(scope=scope, source=source)
+    if on is not None:
+        said = said.filter(on=on)
+    return sum(said.filter(term__in=part).delete()[0] for part in in_parts(sorted(terms)))
 
 
 def columns_of(vantage: Vantage) -> dict[str, Any]:

@@ -1308,7 +1308,11 @@ export interface paths {
          * @description Keep a page noted by hand; it is as good as one that was read.
          */
         post: operations["bunraku_server_weigh_results_api_note"];
-        delete?: never;
+        /**
+         * Forget
+         * @description Take a page noted by hand back.
+         */
+        delete: operations["bunraku_server_weigh_results_api_forget"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3994,6 +3998,8 @@ export interface components {
             practice: boolean;
             /** Source */
             source: string;
+            /** Noted */
+            noted: boolean;
             /** Read On */
             read_on: string | null;
             /** Days Old */
@@ -7775,6 +7781,37 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["NotedOut"];
                 };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_weigh_results_api_forget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             400: components["responses"]["Problem400"];
             401: components["responses"]["Problem401"];

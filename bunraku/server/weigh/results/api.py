@@ -2,7 +2,7 @@
 
 from typing import Annotated, Any, Literal
 
-from ninja import Field, File, Query, Router, Schema, UploadedFile
+from ninja import Field, File, Query, Router, Schema, Status, UploadedFile
 
 from bunraku.core.weigh.company import Narrowing
 from bunraku.core.weigh.verdict import VERDICTS
@@ -11,7 +11,7 @@ from bunraku.server.inputs import Id
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 from bunraku.server.sheet.actions import MOST_AT_ONCE
-from bunraku.server.weigh.results.bringing import note_page, start_bringing_pages
+from bunraku.server.weigh.results.bringing import forget_note, note_page, start_bringing_pages
 from bunraku.server.weigh.results.reading import price_pages, start_reading_pages
 from bunraku.server.weigh.results.rivals import (
     list_rivals,
@@ -157,6 +157,15 @@ class NotedOut(Schema):
 def note(request: ProjectRequest, project_id: ProjectId, row_id: int, given: NoteIn) -> Any:
     """Keep a page noted by hand; it is as good as one that was read."""
     return note_page(request.project, row_id, given.text)
+
+
+@router.delete(
+    "/rows/{int:row_id}/page/note", response={204: None}, auth=CHANGES, url_name="forget_note"
+)
+def forget(request: ProjectRequest, project_id: ProjectId, row_id: int) -> Any:
+    """Take a page noted by hand back."""
+    forget_note(request.project, row_id)
+    return Status(204, None)
 
 
 class PublisherOut(Schema):

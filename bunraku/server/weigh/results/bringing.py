@@ -12,7 +12,7 @@ from bunraku.core.gather.merge import Merged
 from bunraku.core.gather.merge import Origin as Came
 from bunraku.installation.confined import TooMuch, confined
 from bunraku.server.clock import today
-from bunraku.server.errors import BunrakuError
+from bunraku.server.errors import BunrakuError, not_found
 from bunraku.server.gather.brought import Bringing, Brought
 from bunraku.server.gather.files.uploads import READING, find_upload, given_up, path_of
 from bunraku.server.gather.keeping import keep_merged
@@ -29,11 +29,11 @@ from bunraku.server.readings.writing import keep_readings, take_back
 from bunraku.server.sentences import plural
 from bunraku.server.sheet.models import Scope
 from bunraku.server.sheet.scopes import scope_of
+from bunraku.server.weigh.results.snapshots import BY_HAND
 from bunraku.server.weigh.results.view import find_row
 from bunraku.server.weigh.weighing import rows_to_weigh, weigh_rows
 from bunraku.sources.protocol import USUAL, Channel, Vantage, What
 
-BY_HAND = "Pages noted by hand"
 _CHUNK = 500
 """Pages stored at a time."""
 
@@ -160,6 +160,16 @@ def note_page(project: Project, row_id: int, text: str) -> dict[str, Any]:
         "results": len(page.results),
         "refused": [_told(refused) for refused in brought.refused],
     }
+
+
+def forget_note(project: Project, row_id: int) -> None:
+    """Take back what a person noted of a keyword's page. Raises: not_found, also where nothing was
+    noted."""
+    row = find_row(project, row_id)
+    with transaction.atomic():
+        if not take_back(row.scope, file_source(BY_HAND), None, [row.keyword.key]):
+            raise not_found("page noted by hand")
+        weigh_rows(row.scope, rows_to_weigh(row.scope, pk=row.pk))
 
 
 def _told(refused: Refused) -> str:

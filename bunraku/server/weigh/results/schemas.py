@@ -193,6 +193,7 @@ class PageOut(Schema):
     outlet_id: int | None
     practice: bool
     source: str
+    noted: bool
     read_on: date | None
     days_old: int
     depth_read: int

@@ -11,6 +11,9 @@ from bunraku.server.readings.providers import in_order_of_trust
 from bunraku.server.sheet.models import Scope
 from bunraku.sources.protocol import What
 
+BY_HAND = "Pages noted by hand"
+"""The file that pages noted by hand are of."""
+
 
 @dataclass(frozen=True)
 class PageRead:

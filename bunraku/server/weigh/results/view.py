@@ -25,13 +25,13 @@ from bunraku.core.weigh.weighing import Standpoint
 from bunraku.server.clock import today
 from bunraku.server.errors import not_found
 from bunraku.server.projects.models import Outlet, Project
-from bunraku.server.readings.providers import is_practice, sources
+from bunraku.server.readings.providers import file_source, is_practice, sources
 from bunraku.server.sheet.models import Decision, Outlook, Row
 from bunraku.server.weigh.cases import case_of, open_share_of
 from bunraku.server.weigh.evidence import standpoint_of
 from bunraku.server.weigh.results.beside import choices_of, moves_of, on_the_page
 from bunraku.server.weigh.results.reach import reach_on
-from bunraku.server.weigh.results.snapshots import PageRead, own_names, pages_of
+from bunraku.server.weigh.results.snapshots import BY_HAND, PageRead, own_names, pages_of
 from bunraku.server.weigh.results.told import results_of
 from bunraku.server.weigh.results.written import what_they_write
 from bunraku.sources.protocol import What
@@ -65,6 +65,7 @@ def view_page(
         "outlet_id": outlet.pk if outlet else None,
         "practice": bool(page and is_practice(page.source)),
         "source": page.source if page else "",
+        "noted": bool(page and page.source == file_source(BY_HAND)),
         "read_on": page.on if page else None,
         "days_old": (today() - page.on).days if page else 0,
         "depth_read": len(page.payload["results"]) if page else 0,

@@ -19,7 +19,7 @@ import { capital } from "../filters";
 import { AlsoPart, CompanyPart, MovesPart, ReadButton } from "./Below";
 import { BringDialog } from "./BringDialog";
 import { NarrowLine } from "./NarrowLine";
-import { gatherPhrase, resultsQuery } from "./queries";
+import { forgetNote, gatherPhrase, resultsQuery } from "./queries";
 import { ReadDialog } from "./ReadDialog";
 import { readWords, StandingTable } from "./StandingTable";
 import { StrengthBox } from "./StrengthBox";
@@ -188,6 +188,10 @@ function Told({
     },
     failed: (problem) => say(problem.message, { bad: true }),
   });
+  const forget = useChange(projectId, () => forgetNote(projectId, row.id), {
+    done: () => say(`What you noted of “${row.text}” is taken back.`),
+    failed: (problem) => say(problem.message, { bad: true }),
+  });
   const jobs =
     overview?.jobs.filter((job) =>
       ["read_pages", "bring_pages", "read_fields"].includes(job.kind),
@@ -233,6 +237,11 @@ function Told({
             )}
             <ReadButton told={told} onRead={() => setReading(true)} />
             <Button onClick={() => setBringing(true)}>Bring a page</Button>
+            {told.noted && (
+              <Button disabled={forget.isPending} onClick={() => forget.mutate(undefined)}>
+                Take the note back
+              </Button>
+            )}
             <Button look="bare" onClick={onBack}>
               {listed ? `Back to ${listed}` : "To the sheet"}
             </Button>

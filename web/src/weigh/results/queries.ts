@@ -115,3 +115,10 @@ export const readRanks = async (projectId: number, channel: Channel, publisher: 
       body: { channel, publisher },
     }),
   );
+
+export const forgetNote = async (projectId: number, rowId: number) =>
+  data(
+    await api.DELETE("/api/projects/{project_id}/rows/{row_id}/page/note", {
+      params: at(projectId, { row_id: rowId }),
+    }),
+  );
