@@ -202,10 +202,13 @@ def test_listings_are_narrowed(api: Api, project: Project, rows: Callable[..., l
     told = view(api, row, depth=50)
     assert len(told["results"]) == told["depth_read"] == 50
     assert told["choices"]["materials"]
+    assert [at["depth"] for at in told["says_at"]] == [10, 50]
+    assert told["says_at"][0]["says"] <= told["says_at"][1]["says"]
     some = told["choices"]["materials"][0]
     less = view(api, row, depth=50, material=some, without="projectors")
     assert 0 < len(less["results"]) < 50
     assert less["hidden"] == 50 - len(less["results"])
+    assert less["says_at"][1]["of"] == len(less["results"])
     assert all(some in result["materials"] for result in less["results"])
     dear = view(api, row, depth=50, price_from=1_000)
     assert dear["results"] == []

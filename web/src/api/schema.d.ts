@@ -4060,6 +4060,8 @@ export interface components {
             choices: components["schemas"]["ChoicesOut"] | null;
             /** Hidden */
             hidden: number;
+            /** Says At */
+            says_at: components["schemas"]["SaysAtOut"][];
             /** Days */
             days: string[];
             /** Moved */
@@ -4125,6 +4127,19 @@ export interface components {
             nearly: number;
             /** Tags */
             tags: number;
+        };
+        /**
+         * SaysAtOut
+         * @description Of the results to a depth, how many count, and how many of these say the phrase in the
+         *     title.
+         */
+        SaysAtOut: {
+            /** Depth */
+            depth: number;
+            /** Of */
+            of: number;
+            /** Says */
+            says: number;
         };
         /**
          * SpreadOut

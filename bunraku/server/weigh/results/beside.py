@@ -9,7 +9,7 @@ from typing import Any
 import numpy as np
 
 from bunraku.core.text import identity_key
-from bunraku.core.weigh.company import Result
+from bunraku.core.weigh.company import Narrowing, Result, narrowed
 from bunraku.core.weigh.moves import (
     changes_a_week,
     moved_between,
@@ -17,10 +17,14 @@ from bunraku.core.weigh.moves import (
     volatility_words,
 )
 from bunraku.core.weigh.page import openness
+from bunraku.core.weigh.saying import says_exactly
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Keyword, Row
 from bunraku.server.weigh.results.snapshots import PageRead
+from bunraku.server.weigh.results.told import results_of
 
+DEPTHS = (10, 50, 100)
+"""Results to which titles that say the phrase are counted."""
 SNAPSHOTS_SHOWN = 26
 """Readings of a page that are looked back at: half a year of weekly ones."""
 
@@ -90,3 +94,19 @@ def moves_of(read: Sequence[PageRead]) -> dict[str, Any]:
         if len(snapshots) > 1
         else [],
     }
+
+
+def says_at(
+    page: PageRead | None, narrowing: Narrowing, row: Row, own: Sequence[str]
+) -> list[dict[str, int]]:
+    """Of the first ten, fifty and hundred results, as far as the page was read and the narrowing
+    lets them count, how many carry the exact phrase in the title."""
+    language = row.scope.language
+    every = results_of(page.payload if page else None)
+    depths = [depth for depth in DEPTHS if depth <= max(len(every), DEPTHS[0])] if every else []
+    told = []
+    for depth in depths:
+        counted = narrowed(every[:depth], narrowing, language, own)
+        says = sum(says_exactly(result.title, row.text, language) for result in counted)
+        told.append({"depth": min(depth, len(every)), "of": len(counted), "says": says})
+    return told

@@ -180,6 +180,15 @@ class SaidInOut(Schema):
     tags: int
 
 
+class SaysAtOut(Schema):
+    """Of the results to a depth, how many count, and how many of these say the phrase in the
+    title."""
+
+    depth: int
+    of: int
+    says: int
+
+
 class PageOut(Schema):
     """A keyword's results page. `rests_on`: of the first ten, of how many it is known who stands
     behind them; `middling`: the chance of an outlet of strength 50; `hidden`: results that the
@@ -226,6 +235,7 @@ class PageOut(Schema):
     openness: float | None
     choices: ChoicesOut | None
     hidden: int
+    says_at: list[SaysAtOut]
     days: list[date]
     moved: list[MovedOut]
     changes_a_week: float | None

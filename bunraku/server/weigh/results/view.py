@@ -29,7 +29,7 @@ from bunraku.server.readings.providers import file_source, is_practice, sources
 from bunraku.server.sheet.models import Decision, Outlook, Row
 from bunraku.server.weigh.cases import case_of, open_share_of
 from bunraku.server.weigh.evidence import standpoint_of
-from bunraku.server.weigh.results.beside import choices_of, moves_of, on_the_page
+from bunraku.server.weigh.results.beside import choices_of, moves_of, on_the_page, says_at
 from bunraku.server.weigh.results.reach import reach_on
 from bunraku.server.weigh.results.snapshots import BY_HAND, PageRead, own_names, pages_of
 from bunraku.server.weigh.results.told import results_of
@@ -74,6 +74,7 @@ def view_page(
         **on_the_page(row, page, project),
         "choices": choices_of(every) if row.scope.channel == "marketplace" else None,
         "hidden": len(every) - len(left),
+        "says_at": says_at(page, narrowing, row, own),
         **moves_of(read),
         **what_they_write(row, every),
     }

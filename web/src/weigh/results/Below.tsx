@@ -178,6 +178,7 @@ export function CompanyPart({ told }: { told: PageTold }) {
         <p key={line}>{line}</p>
       ))}
       <p>{aimedWords(told)}</p>
+      {told.says_at.length > 1 && <p>{depthWords(told)}</p>}
     </Part>
   );
 }
@@ -225,6 +226,16 @@ const PUBLISHERS: Record<PageTold["channel"], [string, string]> = {
   video: ["channel", "channels"],
   marketplace: ["shop", "shops"],
 };
+
+/** Titles that say the phrase at each depth, against the searches. */
+function depthWords(told: PageTold): string {
+  const parts = told.says_at.map(({ depth, of, says }) =>
+    of === depth ? `${says} of the first ${depth}` : `${says} of ${of} in the first ${depth}`,
+  );
+  const searches =
+    told.row.volume === null ? "" : `, against ${count(told.row.volume)} searches a month`;
+  return `The phrase stands in the title of ${parts.join(", ")}${searches}.`;
+}
 
 function aimedWords(told: PageTold): string {
   const all = told.found === null ? "" : ` ${count(told.found)} results in all.`;
