@@ -123,9 +123,10 @@ def test_nothing_of_a_table_is_lost(folders: tuple[Path, Path], table: str) -> N
     before = rows(was, _every(kept, table))
     assert before
     now_called = [RENAMED.get(name, name) for name in kept]
-    assert rows(now, _every(now_called, table)) == [
-        tuple(_renamed(value) for value in row) for row in before
-    ]
+    after = rows(now, _every(now_called, table))
+    assert after[: len(before)] == [tuple(_renamed(value) for value in row) for row in before]
+    # What this version derives from readings is worked out in the background.
+    assert [row[1] for row in after[len(before) :]] == ["reweigh"] * (table == "jobs_job")
 
 
 def _every(names: list[str], table: str) -> str:

@@ -4,10 +4,20 @@ from typing import Any
 
 from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError, CommandParser
-from django.db import DatabaseError
+from django.db import DatabaseError, connection
+from django.db.migrations.executor import MigrationExecutor
 
 from bunraku.installation.storage import why_it_failed
+from bunraku.server.projects.models import Project
+from bunraku.server.signals import figures_outdated
 from bunraku.server.start.demo import load_demo
+
+
+def _is_upgrade() -> bool:
+    """Whether there is data of a version before, which this one takes further."""
+    executor = MigrationExecutor(connection)
+    there = bool(executor.loader.applied_migrations)
+    return there and bool(executor.migration_plan(executor.loader.graph.leaf_nodes()))
 
 
 class Command(BaseCommand):
@@ -20,8 +30,10 @@ class Command(BaseCommand):
         parser.add_argument("--demo", action="store_true", help="load the demo project too")
 
     def handle(self, *args: Any, **options: Any) -> None:
-        """Migrate. Each step is whole or not done."""
+        """Migrate. Each step is whole or not done. After an upgrade all is weighed again, in the
+        background."""
         try:
+            upgraded = _is_upgrade()
             call_command("migrate", verbosity=0)
             call_command("clearsessions")
             call_command("prune_db_task_results", verbosity=0)
@@ -30,7 +42,11 @@ class Command(BaseCommand):
             if not why:
                 raise
             raise CommandError(f"The database could not be made ready: {why}") from error
+        if upgraded:
+            # What this version derives from readings is not there yet, or went by other rules.
+            for project in Project.objects.filter(removed=None):
+                figures_outdated.send(sender=Project, project=project, settings=False)
         if options["demo"]:
             # Here and not in a process of its own: beginning one takes seconds.
-            project = load_demo(lambda text: self.stdout.write(f"  {text}"))
-            self.stdout.write("The demo is loaded." if project else "The demo is there already.")
+            loaded = load_demo(lambda text: self.stdout.write(f"  {text}"))
+            self.stdout.write("The demo is loaded." if loaded else "The demo is there already.")
