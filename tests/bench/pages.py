@@ -6,13 +6,14 @@ from datetime import date
 
 import numpy as np
 
+from bunraku.core.text.addresses import address_words
 from bunraku.core.text.tokens import _stem
 from bunraku.core.weigh.chance import difficulty, outlook, own_strength
 from bunraku.core.weigh.company import Result as Stands
 from bunraku.core.weigh.landing import STRENGTHS, landings
 from bunraku.core.weigh.page import page_facts, strength
 from bunraku.core.weigh.page_signs import PageRead, page_signs
-from bunraku.core.weigh.saying import _wanted, address_words, how_said, stems_in, words_line
+from bunraku.core.weigh.saying import _wanted, how_said, stems_in, words_line
 from tests.bench.timing import Result, seconds
 
 

@@ -7,12 +7,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from bunraku.core.text.addresses import address_words, host_of
 from bunraku.core.weigh.chance import outlook
 from bunraku.core.weigh.company import (
     Narrowing,
     Result,
     company_of,
-    host_of,
     narrowed,
 )
 from bunraku.core.weigh.landing import (
@@ -33,7 +33,7 @@ from bunraku.core.weigh.moves import (
 )
 from bunraku.core.weigh.page import openness
 from bunraku.core.weigh.reach import reach_of
-from bunraku.core.weigh.saying import address_words, name_of
+from bunraku.core.weigh.saying import name_of
 
 CHANNELS = ("web", "video", "marketplace")
 LADDER = np.arange(80.0, 30.0, -5.0)

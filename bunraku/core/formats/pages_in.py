@@ -15,6 +15,7 @@ from bunraku.core.formats.keywords_in import Refused
 from bunraku.core.formats.mapping import MEANINGS, plain_heading
 from bunraku.core.formats.table_in import open_table
 from bunraku.core.text import BadKeyword, clean_keyword, identity_key
+from bunraku.core.text.addresses import host_of
 
 HEADINGS: dict[str, str] = {
     "keyword": MEANINGS["keyword"].headings,
@@ -188,12 +189,11 @@ def _published(told: Told, text: str) -> bool:
 
 def result_told(position: int, address: str, title: str, publisher: str = "") -> Told:
     """A result as a source would tell it; who publishes it is its host where nobody says so."""
-    host = address.split("://")[-1].split("/")[0].split("?")[0].casefold().removeprefix("www.")
     return {
         "position": position,
         "address": address[:MOST_ADDRESS],
         "title": title[:MOST_TITLE],
-        "publisher": (publisher or host)[:300],
+        "publisher": (publisher or host_of(address))[:300],
     }
 
 

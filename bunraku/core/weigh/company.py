@@ -7,7 +7,8 @@ from dataclasses import dataclass, field
 from datetime import date
 from statistics import median
 
-from bunraku.core.weigh.saying import address_words, plain_words, says_exactly, words_line
+from bunraku.core.text.addresses import address_words, host_of
+from bunraku.core.weigh.saying import plain_words, says_exactly, words_line
 
 NEW_DAYS = (7, 30, 365)
 """Days within which a result counts as new."""
@@ -98,12 +99,6 @@ def is_own(result: Result, own: Sequence[str]) -> bool:
     host = host_of(result.address)
     names = {name.casefold() for name in own if name}
     return result.publisher.casefold() in names or host in names
-
-
-def host_of(address: str) -> str:
-    """The host of an address, in lower case, without a leading "www."."""
-    bare = address.split("://")[-1].split("/")[0].split("?")[0].casefold()
-    return bare.removeprefix("www.")
 
 
 def _spread(values: Sequence[float | None]) -> Spread | None:

@@ -8,10 +8,11 @@ from datetime import date
 import numpy as np
 from numpy.typing import NDArray
 
-from bunraku.core.weigh.company import Result, host_of
+from bunraku.core.text.addresses import address_words, host_of
+from bunraku.core.weigh.company import Result
 from bunraku.core.weigh.moves import Snapshot, changes_a_week
 from bunraku.core.weigh.page import PAGE_ONE
-from bunraku.core.weigh.saying import address_words, says_exactly
+from bunraku.core.weigh.saying import says_exactly
 
 Floats = NDArray[np.float64]
 FEATURES = ("answer_box", "questions_box", "video_strip", "shopping_strip", "map")

@@ -4,7 +4,6 @@ import re
 import unicodedata
 from functools import lru_cache
 from typing import NamedTuple
-from urllib.parse import unquote
 
 from bunraku.core.text import stems
 from bunraku.core.text.folding import fold
@@ -104,14 +103,6 @@ def name_of(text: str, keyword: str, language: str) -> str:
     pairs = zip(wanted.phrase.split(), wanted.stems, strict=False)
     telling = {stem for word, stem in pairs if word not in small}
     return "none of it" if telling.isdisjoint(stems_in(text, language)) else "few words"
-
-
-@lru_cache(maxsize=100_000)
-def address_words(address: str) -> str:
-    """What an address says of its page: its path, without scheme, host and ending."""
-    bare = address.split("://")[-1].split("?")[0].split("#")[0]
-    path = bare.partition("/")[2]
-    return unquote(re.sub(r"\.\w{2,5}$", "", path))
 
 
 def marked(text: str, keyword: str, language: str) -> list[tuple[str, bool]]:

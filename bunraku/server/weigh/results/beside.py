@@ -20,7 +20,7 @@ from bunraku.core.weigh.page import openness
 from bunraku.core.weigh.saying import says_exactly
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Keyword, Row
-from bunraku.server.weigh.results.snapshots import PageRead
+from bunraku.server.weigh.results.snapshots import DatedPage
 from bunraku.server.weigh.results.told import results_of
 
 DEPTHS = (10, 50, 100)
@@ -29,7 +29,7 @@ SNAPSHOTS_SHOWN = 26
 """Readings of a page that are looked back at: half a year of weekly ones."""
 
 
-def on_the_page(row: Row, page: PageRead | None, project: Project) -> dict[str, Any]:
+def on_the_page(row: Row, page: DatedPage | None, project: Project) -> dict[str, Any]:
     """What else is on the page, and what it says of how much there is."""
     told = page.payload if page else {}
     phrases = {*told.get("questions", []), *told.get("related", [])}
@@ -65,7 +65,7 @@ def choices_of(results: Sequence[Result]) -> dict[str, Any]:
     }
 
 
-def moves_of(read: Sequence[PageRead]) -> dict[str, Any]:
+def moves_of(read: Sequence[DatedPage]) -> dict[str, Any]:
     """How the page moved between the readings there are."""
     shown = list(reversed(read[:SNAPSHOTS_SHOWN]))
     snapshots = [page.snapshot for page in shown]
@@ -97,7 +97,7 @@ def moves_of(read: Sequence[PageRead]) -> dict[str, Any]:
 
 
 def says_at(
-    page: PageRead | None, narrowing: Narrowing, row: Row, own: Sequence[str]
+    page: DatedPage | None, narrowing: Narrowing, row: Row, own: Sequence[str]
 ) -> list[dict[str, int]]:
     """Of the first ten, fifty and hundred results, as far as the page was read and the narrowing
     lets them count, how many carry the exact phrase in the title."""

@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 
+from bunraku.core.text.addresses import host_of
 from bunraku.core.weigh.moves import Snapshot
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.known import Payload, all_readings
@@ -16,7 +17,7 @@ BY_HAND = "Pages noted by hand"
 
 
 @dataclass(frozen=True)
-class PageRead:
+class DatedPage:
     """A results page as one source read it on a day."""
 
     source: str
@@ -29,7 +30,7 @@ class PageRead:
         return Snapshot(self.on, [result["address"] for result in self.payload["results"]])
 
 
-def pages_of(scope: Scope, key: str) -> list[PageRead]:
+def pages_of(scope: Scope, key: str) -> list[DatedPage]:
     """What the most trusted source read of a keyword's page, as a signed-out person on the usual
     device sees it from nowhere in particular: the deepest of each day, the latest first. One
     query."""
@@ -40,13 +41,13 @@ def pages_of(scope: Scope, key: str) -> list[PageRead]:
     ]
     order = in_order_of_trust(scope.project, {r.source for r in seen})
     says = next((name for name in order if any(r.source == name for r in seen)), None)
-    by_day: dict[date, PageRead] = {}
+    by_day: dict[date, DatedPage] = {}
     for reading in seen:
         if reading.source != says or reading.payload is None:
             continue
         there = by_day.get(reading.on)
         if there is None or _depth(reading.payload) > _depth(there.payload):
-            by_day[reading.on] = PageRead(reading.source, reading.on, reading.payload)
+            by_day[reading.on] = DatedPage(reading.source, reading.on, reading.payload)
     return list(by_day.values())
 
 
@@ -57,7 +58,5 @@ def _depth(payload: Payload) -> int:
 def own_names(project: Project, channel: str) -> Sequence[str]:
     """What tells one's own results from others': hosts and names of one's outlets."""
     outlets = [outlet for outlet in project.outlets.all() if outlet.channel == channel]
-    hosts = [
-        o.address.split("://")[-1].split("/")[0].casefold().removeprefix("www.") for o in outlets
-    ]
+    hosts = [host_of(outlet.address) for outlet in outlets]
     return [name for name in (*hosts, *(o.name for o in outlets)) if name]

@@ -8,6 +8,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from bunraku.core.text.addresses import address_words
 from bunraku.core.weigh.chance import BEHIND, own_parts, own_strength
 from bunraku.core.weigh.company import Narrowing, Result, company_of, is_own, narrowed
 from bunraku.core.weigh.landing import (
@@ -18,9 +19,9 @@ from bunraku.core.weigh.landing import (
     landings,
     strength_for_place,
 )
-from bunraku.core.weigh.page import PAGE_ONE, PageFacts, strength, strength_parts, title_matches
+from bunraku.core.weigh.page import PAGE_ONE, PageFacts, strength, strength_parts
 from bunraku.core.weigh.reasons import Case, change_words, explain_verdict, judge
-from bunraku.core.weigh.saying import address_words, how_said, marked, name_of
+from bunraku.core.weigh.saying import EXACT, how_said, marked, name_of
 from bunraku.core.weigh.weighing import Standpoint
 from bunraku.server.clock import today
 from bunraku.server.errors import not_found
@@ -31,7 +32,7 @@ from bunraku.server.weigh.cases import case_of, open_share_of
 from bunraku.server.weigh.evidence import standpoint_of
 from bunraku.server.weigh.results.beside import choices_of, moves_of, on_the_page, says_at
 from bunraku.server.weigh.results.reach import reach_on
-from bunraku.server.weigh.results.snapshots import BY_HAND, PageRead, own_names, pages_of
+from bunraku.server.weigh.results.snapshots import BY_HAND, DatedPage, own_names, pages_of
 from bunraku.server.weigh.results.told import results_of
 from bunraku.server.weigh.results.written import what_they_write
 from bunraku.sources.protocol import What
@@ -119,7 +120,7 @@ def _facts(results: Sequence[Result], text: str, language: str) -> PageFacts:
 
 def _standing_there(
     row: Row,
-    page: PageRead | None,
+    page: DatedPage | None,
     results: Sequence[Result],
     facts: PageFacts,
     strengths: NDArray[np.float64],
@@ -141,7 +142,7 @@ def _standing_there(
         if known and mine is not None
         else None
     )
-    titled = int(title_matches(PageFacts(*(f[:, :PAGE_ONE] for f in _arrays(facts))))[0])
+    titled = int((facts.wording[0][:PAGE_ONE] >= EXACT).sum())
     return {
         "own": mine,
         "own_parts": (
@@ -165,11 +166,7 @@ def _standing_there(
     }
 
 
-def _arrays(facts: PageFacts) -> tuple[Any, Any, Any]:
-    return facts.standing, facts.pull, facts.wording
-
-
-def _conclusion(now: Landings | None, there: int, titled: int, page: PageRead | None) -> str:
+def _conclusion(now: Landings | None, there: int, titled: int, page: DatedPage | None) -> str:
     if page is None or (now is None and there):
         return ""
     if now is None or not there:
@@ -186,7 +183,7 @@ def _conclusion(now: Landings | None, there: int, titled: int, page: PageRead | 
 
 
 def _verdict(
-    row: Row, outlet: Outlet | None, page: PageRead | None, standpoint: Standpoint
+    row: Row, outlet: Outlet | None, page: DatedPage | None, standpoint: Standpoint
 ) -> dict[str, Any]:
     """The verdict on the keyword for an outlet, and why: of the chosen one as the row has it, of
     another as its outlook has it."""
@@ -277,7 +274,7 @@ def _results(
 
 
 def _company(
-    row: Row, page: PageRead | None, results: Sequence[Result], language: str, own: Sequence[str]
+    row: Row, page: DatedPage | None, results: Sequence[Result], language: str, own: Sequence[str]
 ) -> dict[str, Any] | None:
     if page is None:
         return None
