@@ -93,7 +93,9 @@ def test_the_conclusion_in_words() -> None:
     hopeless = conclude(weaker=0, titled=7, there=10, page_one=0.01, between=(10, 10), visits=0.1)
     assert hopeless.endswith("As you stand there is hardly a chance to reach page one.")
     alone = conclude(weaker=1, titled=0, there=1, page_one=1, between=(1, 1), visits=0.4)
-    assert "it is weaker than you and no titles say the phrase" in alone
+    assert alone.startswith("One result stands here; it is weaker than you and no titles say")
+    strong = conclude(weaker=0, titled=1, there=1, page_one=1, between=(2, 2), visits=None)
+    assert strong.startswith("One result stands here; it is not weaker than you and one title says")
     assert "less than one visit a month" in alone
     assert conclude(
         weaker=0, titled=0, there=0, page_one=1, between=(1, 1), visits=None

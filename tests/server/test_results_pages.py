@@ -178,6 +178,8 @@ def test_pages_of_any_kind(api: Api, read: Callable[..., Row], payload: dict[str
     row = read(payload)
     told = view(api, row)
     assert len(told["results"]) == len(payload["results"])
+    # Places are counted, whatever positions are told: where one would land is a place.
+    assert [r["place"] for r in told["results"]] == list(range(1, len(told["results"]) + 1))
     known = any("standing" in result for result in payload["results"])
     assert (told["landing"] is not None) == known
     if not payload["results"]:
@@ -209,6 +211,10 @@ def test_listings_are_narrowed(api: Api, project: Project, rows: Callable[..., l
     assert 0 < len(less["results"]) < 50
     assert less["hidden"] == 50 - len(less["results"])
     assert less["says_at"][1]["of"] == len(less["results"])
+    assert less["results"][0]["place"] == 1
+    # A result is as strong to whatever depth it is looked at.
+    ten = view(api, row)["results"]
+    assert [r["strength"] for r in ten] == [r["strength"] for r in told["results"][:10]]
     assert all(some in result["materials"] for result in less["results"])
     dear = view(api, row, depth=50, price_from=1_000)
     assert dear["results"] == []
@@ -351,7 +357,7 @@ def test_rivals_grow_from_the_pages_read(weighed: Api, project: Project) -> None
     read = weighed.get("/rivals/one", channel="web", publisher=first["publisher"])
     assert read["ranks_read"]
     assert read["standing"] > 0
-    assert len(read["ranks"]) == job.result["ranks"]
+    assert len(read["ranks"]) == job.result["told"]
     refused = weighed.refused(
         "POST", "/rivals/read", {"channel": "web", "publisher": first["publisher"]}
     )

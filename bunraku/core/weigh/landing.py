@@ -108,15 +108,17 @@ def conclude(
     `there`, results in all, up to ten; `page_one`, its chance; `between`, the places it would most
     likely land between (0 where out of reach); `visits` a month once settled, None unknown.
     Returns: text for people. Raises: nothing."""
-    whole = "ten" if there == PAGE_ONE else NUMBERS[there]
     if not there:
         return "Nobody stands here: the source found no results, so a first page is free."
     said = "title says the phrase" if titled == 1 else "titles say the phrase"
     how_many = "none is" if not weaker else f"{NUMBERS[weaker]} {'is' if weaker == 1 else 'are'}"
     if weaker == there:
         how_many = "all are" if there > 1 else "it is"
+    elif there == 1:
+        how_many = "it is not"
+    whole = f"Of the first {NUMBERS[there]}," if there > 1 else "One result stands here;"
     first = (
-        f"Of the first {whole}, {how_many} weaker than you and "
+        f"{whole} {how_many} weaker than you and "
         f"{'no' if not titled else 'only ' * (titled <= 2 < there) + NUMBERS[titled]} {said}."
     )
     if between[0] == 0 or page_one < 0.05:

@@ -88,8 +88,9 @@ def strength_parts(facts: PageFacts, channel: str) -> Floats:
 
 
 def _middle_of_rows(known: Floats, unknown: NDArray[np.bool_]) -> Floats:
-    """The median of each row's known values, NaN where there are none; worked out only for rows
-    that need it."""
+    """The median of what is known of each row's first page, NaN where nothing is; worked out only
+    for rows that need it."""
+    known = known[..., :PAGE_ONE]
     middle = np.full((*known.shape[:-1], 1), np.nan)
     rows = unknown.any(axis=-1) & np.isfinite(known).any(axis=-1)
     if rows.any():

@@ -2,40 +2,32 @@
 HTTP, what stands in the export and what the page knows of a column: all of it is made from this
 table."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from typing import Any
 
 from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.core.weigh.assumed import RESTS_ON
-from bunraku.core.weigh.page_signs import FEATURES
 from bunraku.core.weigh.season import TRENDS
 from bunraku.core.weigh.verdict import VERDICTS
-from bunraku.server.sheet.column import Column, Type
+from bunraku.server.sheet.column import Column
+from bunraku.server.sheet.declaring import (
+    CLICKS,
+    LISTED,
+    MONEY,
+    MONTH,
+    POINTS,
+    SEARCHES,
+    SHARE,
+    code,
+    count,
+    flag,
+    list_of,
+    month,
+    number,
+    text,
+)
 from bunraku.server.sheet.models import STATES
-
-# Units with the range that goes with them.
-SHARE: dict[str, Any] = {"unit": "share", "low": 0, "high": 1}
-POINTS: dict[str, Any] = {"unit": "points", "low": 0, "high": 100}
-MONEY: dict[str, Any] = {"unit": "money", "low": 0}
-SEARCHES: dict[str, Any] = {"unit": "searches", "low": 0}
-CLICKS: dict[str, Any] = {"unit": "clicks", "low": 0}
-OF_TEN: dict[str, Any] = {"low": 0, "high": 10}
-MONTH: dict[str, Any] = {"low": 0, "high": 12}
-# A column that the sheet has and can be sorted by.
-LISTED: dict[str, Any] = {"shown": True, "sorts": True}
-
-
-def _of(type: Type) -> Callable[..., Column]:
-    """What declares a column of a type: its id, heading and help, then all else by name."""
-
-    def declare(id: str, heading: str, help: str, **more: Any) -> Column:
-        return Column(id, type, heading, help, **more)
-
-    return declare
-
-
-text, number, count, flag = _of("text"), _of("number"), _of("count"), _of("flag")
-code, month, list_of, marks = _of("code"), _of("month"), _of("list"), _of("marks")
+from bunraku.server.sheet.page_columns import PAGE_COLUMNS
 
 COLUMNS: tuple[Column, ...] = (
     count("id", "Arrival", "The order in which keywords came.", sorts=True),
@@ -244,135 +236,7 @@ COLUMNS: tuple[Column, ...] = (
         export="Expected position",
         digits=1,
     ),
-    count(
-        "weak_spots",
-        "Weak spots",
-        "Results on page one that your outlet would more likely than not outrank.",
-        **OF_TEN,
-        optional=True,
-        **LISTED,
-        filter="range",
-        export="Weak spots",
-    ),
-    count(
-        "title_matches",
-        "Title matches",
-        "Of the first ten results, how many carry the exact phrase in the title.",
-        **OF_TEN,
-        optional=True,
-        **LISTED,
-        rises=True,
-        filter="range",
-        export="Title matches",
-        figure="title_matches",
-    ),
-    count(
-        "address_matches",
-        "Address matches",
-        "Of the first ten results, how many carry the exact phrase in the address.",
-        **OF_TEN,
-        optional=True,
-        **LISTED,
-        rises=True,
-        filter="range",
-        export="Address matches",
-    ),
-    number(
-        "weakest",
-        "Weakest result",
-        "Strength of the weakest result among the first ten.",
-        **POINTS,
-        **LISTED,
-        rises=True,
-        filter="range",
-        export="Weakest result (0-100)",
-        digits=1,
-    ),
-    number(
-        "phrase_pages",
-        "Phrase pages",
-        "How many pages in all carry the exact phrase, as a source counts them.",
-        low=0,
-        **LISTED,
-        rises=True,
-        filter="range",
-        export="Exact-phrase pages",
-        digits=0,
-    ),
-    number(
-        "openness",
-        "Openness",
-        "Searches a month for each page that carries the exact phrase.",
-        low=0,
-        **LISTED,
-        filter="range",
-        export="Openness",
-        digits=3,
-        figure="openness",
-    ),
-    count(
-        "publishers",
-        "Publishers",
-        "Different sites, channels or shops among the first ten results.",
-        **OF_TEN,
-        optional=True,
-        **LISTED,
-        rises=True,
-        filter="range",
-        export="Publishers",
-    ),
-    count(
-        "new_month",
-        "New in 30 days",
-        "Of the first ten results, how many appeared within 30 days before the page was read.",
-        **OF_TEN,
-        optional=True,
-        **LISTED,
-        filter="range",
-        export="New in 30 days",
-    ),
-    number(
-        "views_least",
-        "Least views",
-        "Views of the least seen of the first ten videos.",
-        low=0,
-        **LISTED,
-        rises=True,
-        filter="range",
-        export="Least views",
-        digits=0,
-    ),
-    number(
-        "views_typical",
-        "Typical views",
-        "Views of the middle one of the first ten videos.",
-        low=0,
-        **LISTED,
-        filter="range",
-        export="Typical views",
-        digits=0,
-    ),
-    number(
-        "changes",
-        "Places a week",
-        "How many of the first ten places another result takes from one week to the next.",
-        low=0,
-        high=10,
-        **LISTED,
-        filter="range",
-        export="Places that change a week",
-        digits=1,
-        figure="volatility",
-    ),
-    marks(
-        "features",
-        "On the page",
-        "What stands on the results page beside results.",
-        names=FEATURES,
-        shown=True,
-        filter="any_of",
-        export="On the page",
-    ),
+    *PAGE_COLUMNS,
     number(
         "clicks",
         "Clicks",

@@ -4157,12 +4157,15 @@ export interface components {
         };
         /**
          * StandingOut
-         * @description An organic result; null is not told. `parts` of its strength: who publishes, what points to
-         *     it, its wording; `elsewhere`: it is about something else; `places` its publisher holds.
+         * @description An organic result; null is not told. `place` among those that count, from 1; `parts` of its
+         *     strength: who publishes, what points to it, its wording; `elsewhere`: it is about
+         *     something else; `places` its publisher holds.
          */
         StandingOut: {
             /** Position */
             position: number;
+            /** Place */
+            place: number;
             /** Address */
             address: string;
             /** Title */

@@ -33,7 +33,7 @@ export function ProjectFields({
     <div className="flex flex-col gap-6">
       <FieldGroup
         title="The project"
-        changes="Keywords close to it weigh more, and those far from it never become pieces."
+        changes="Keywords close to it weigh more, and those far from it never become pieces by themselves."
       >
         <Field label="Name" error={errors.name}>
           {(id) => (
@@ -49,10 +49,7 @@ export function ProjectFields({
         <Field
           label="What it is about"
           error={errors.about}
-          hint={
-            "What you sell, teach or write about, in a sentence or two. Keywords close to it " +
-            "weigh more."
-          }
+          hint="What you sell, teach or write about, in a sentence or two."
         >
           {(id) => (
             <textarea

@@ -11,18 +11,16 @@ from bunraku.server.inputs import Id
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 from bunraku.server.sheet.actions import MOST_AT_ONCE
+from bunraku.server.sheet.scopes import scope_of
 from bunraku.server.weigh.results.bringing import forget_note, note_page, start_bringing_pages
+from bunraku.server.weigh.results.looking_up import ReadFields, ReadRanks, start_looking_up
 from bunraku.server.weigh.results.reading import price_pages, start_reading_pages
-from bunraku.server.weigh.results.rivals import (
-    list_rivals,
-    rival_in_full,
-    start_reading_ranks,
-)
+from bunraku.server.weigh.results.rivals import list_rivals, rival_in_full
 from bunraku.server.weigh.results.schemas import PageOut
 from bunraku.server.weigh.results.snapshots import pages_of
 from bunraku.server.weigh.results.told import results_of
 from bunraku.server.weigh.results.view import find_row, view_page
-from bunraku.server.weigh.results.written import start_reading_fields
+from bunraku.server.weigh.results.written import LOOKED_AT
 from bunraku.sources.protocol import Channel
 
 router = Router(tags=["results pages"])
@@ -119,7 +117,7 @@ def read_fields(request: ProjectRequest, project_id: ProjectId, row_id: int) -> 
     row = find_row(request.project, row_id)
     read = pages_of(row.scope, row.keyword.key)
     results = results_of(read[0].payload if read else None)
-    return start_reading_fields(request.project, row, results)
+    return start_looking_up(ReadFields, row.scope, [r.address for r in results[:LOOKED_AT]])
 
 
 class OnChannel(Schema):
@@ -255,4 +253,5 @@ def rival(request: ProjectRequest, project_id: ProjectId, asked: Query[OfRival])
 @router.post("/rivals/read", response=JobOut, auth=CHANGES, url_name="read_ranks")
 def read_ranks(request: ProjectRequest, project_id: ProjectId, given: OfRival) -> Any:
     """Read what a rival ranks for."""
-    return start_reading_ranks(request.project, given.channel, given.publisher)
+    scope = scope_of(request.project, given.channel)
+    return start_looking_up(ReadRanks, scope, [given.publisher])

@@ -6,20 +6,14 @@ from typing import Any
 
 from bunraku.core.text import identity_key
 from bunraku.server.database.unchanged import while_unchanged
-from bunraku.server.errors import BunrakuError, not_found
-from bunraku.server.jobs.actions import start_job
-from bunraku.server.jobs.kinds import JobKind, job_kind
-from bunraku.server.jobs.models import Job
-from bunraku.server.jobs.work import Params, Result, Work
+from bunraku.server.errors import not_found
 from bunraku.server.projects.models import Project
-from bunraku.server.readings.buying import buy, check_affordable, price_of_new
+from bunraku.server.readings.buying import price_of_new
 from bunraku.server.readings.known import latest
-from bunraku.server.readings.providers import sources
-from bunraku.server.sentences import plural
 from bunraku.server.sheet.models import IN_PLAY, Keyword, RowPage, Scope
-from bunraku.server.sheet.scopes import find_scope, scope_of
+from bunraku.server.sheet.scopes import find_scope
 from bunraku.server.weigh.results.snapshots import own_names
-from bunraku.sources.protocol import Channel, What
+from bunraku.sources.protocol import What
 
 MOST_RIVALS = 200
 """Rivals listed, those who stand most often."""
@@ -153,57 +147,3 @@ def _not_gathered(project: Project, ranks: Sequence[Sequence[Any]]) -> list[dict
         {"text": text, "position": position, "known": key in there}
         for key, (text, position) in keys.items()
     ]
-
-
-class ReadRanksParams(Params):
-    """The channel and whose ranks."""
-
-    channel: Channel
-    publisher: str
-
-
-class ReadRanksResult(Result):
-    """How many queries it ranks for."""
-
-    ranks: int = 0
-
-
-def start_reading_ranks(project: Project, channel: Channel, publisher: str) -> Job:
-    """Read what a rival ranks for. Raises: no_source, nothing_to_read, allowance_short."""
-    scope = scope_of(project, channel)
-    if not sources(project)[What.RANKS]:
-        raise BunrakuError("no_source", "No source can be asked for a rival's ranks.")
-    price = price_of_new(scope, What.RANKS, [publisher])
-    if not price:
-        raise BunrakuError("nothing_to_read", "Its ranks were read today.")
-    check_affordable(project, price, "Reading a rival's ranks")
-    return start_job(project, ReadRanks, ReadRanksParams(channel=channel, publisher=publisher))
-
-
-@job_kind
-class ReadRanks(JobKind[ReadRanksParams, ReadRanksResult]):
-    """Read what a rival ranks for. Buys only what was not bought; safe to run again."""
-
-    id = "read_ranks"
-    name = "Reading a rival's ranks"
-    takes = ReadRanksParams
-    gives = ReadRanksResult
-
-    def run(self, work: Work[ReadRanksParams, ReadRanksResult]) -> None:
-        """One lookup."""
-        scope = scope_of(work.project, work.params.channel)
-        publisher = work.params.publisher
-        work.start("Reading a rival's ranks", 1)
-        buy(scope, What.RANKS, [publisher], on_batch=lambda _count, tenths: work.spend(tenths))
-        told = latest(scope, What.RANKS, [publisher]).get(publisher)
-        work.result.ranks = len(told["ranks"]) if told else 0
-        work.advance(1)
-        work.report()
-
-    def brought(self, result: ReadRanksResult) -> str:
-        """How many it ranks for."""
-        return plural(result.ranks, "query", "queries")
-
-    def title(self, params: ReadRanksParams) -> str:
-        """Whose."""
-        return params.publisher

@@ -25,10 +25,12 @@ class ReachOut(Schema):
 
 
 class StandingOut(Schema):
-    """An organic result; null is not told. `parts` of its strength: who publishes, what points to
-    it, its wording; `elsewhere`: it is about something else; `places` its publisher holds."""
+    """An organic result; null is not told. `place` among those that count, from 1; `parts` of its
+    strength: who publishes, what points to it, its wording; `elsewhere`: it is about
+    something else; `places` its publisher holds."""
 
     position: int
+    place: int
     address: str
     title: str
     title_parts: list[TitlePartOut]

@@ -255,6 +255,7 @@ def _results(
         out.append(
             {
                 **asdict(result),
+                "place": number + 1,
                 "title_parts": [
                     {"text": text, "mine": said}
                     for text, said in marked(result.title, row.text, language)

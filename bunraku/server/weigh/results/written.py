@@ -8,88 +8,16 @@ from bunraku.core.gather.fields import ResultFields, phrases_used
 from bunraku.core.text import identity_key
 from bunraku.core.weigh.company import Result
 from bunraku.core.weigh.saying import how_said, plain_words, says_exactly
-from bunraku.server.errors import BunrakuError
-from bunraku.server.jobs.actions import start_job
-from bunraku.server.jobs.kinds import JobKind, job_kind
-from bunraku.server.jobs.models import Job
-from bunraku.server.jobs.work import Params, Work
-from bunraku.server.jobs.work import Result as JobResult
-from bunraku.server.projects.models import Project
-from bunraku.server.readings.buying import buy, check_affordable, price_of_new
+from bunraku.server.readings.buying import price_of_new
 from bunraku.server.readings.known import Payload, latest
 from bunraku.server.readings.providers import sources
-from bunraku.server.sentences import plural
 from bunraku.server.sheet.models import Keyword, Row
-from bunraku.server.sheet.scopes import scope_of
-from bunraku.sources.protocol import Channel, What
+from bunraku.sources.protocol import What
 
 LOOKED_AT = 10
 """Results whose fields are read: those of the first page."""
 MOST_USED = 60
 """Phrases shown: what one or two of the ten use goes on for long."""
-
-
-class ReadFieldsParams(Params):
-    """The channel, and the addresses of the results."""
-
-    channel: Channel
-    addresses: list[str]
-
-
-class ReadFieldsResult(JobResult):
-    """How many results told their fields."""
-
-    read: int = 0
-    missing: int = 0
-
-
-def start_reading_fields(project: Project, row: Row, results: Sequence[Result]) -> Job:
-    """Read what the first results of a page write. Raises: no_source, nothing_to_read,
-    allowance_short."""
-    if not sources(project)[What.FIELDS]:
-        raise BunrakuError("no_source", "No source can be asked for what results write.")
-    addresses = [result.address for result in results[:LOOKED_AT]]
-    price = price_of_new(row.scope, What.FIELDS, addresses)
-    if not price:
-        raise BunrakuError(
-            "nothing_to_read", "What they write was read today, or nobody stands there."
-        )
-    check_affordable(project, price, "Reading what they write")
-    channel: Any = row.scope.channel
-    return start_job(project, ReadFields, ReadFieldsParams(channel=channel, addresses=addresses))
-
-
-@job_kind
-class ReadFields(JobKind[ReadFieldsParams, ReadFieldsResult]):
-    """Read what some results write. Buys only what was not bought; safe to run again."""
-
-    id = "read_fields"
-    name = "Reading what they write"
-    takes = ReadFieldsParams
-    gives = ReadFieldsResult
-
-    def run(self, work: Work[ReadFieldsParams, ReadFieldsResult]) -> None:
-        """All of them at once: there are ten."""
-        scope = scope_of(work.project, work.params.channel)
-        work.start("Reading what they write", len(work.params.addresses))
-        bought = buy(
-            scope,
-            What.FIELDS,
-            work.params.addresses,
-            on_batch=lambda _count, tenths: work.spend(tenths),
-        )
-        work.result.read = bought.answered - bought.nothing
-        work.result.missing = len(bought.missing)
-        work.advance(len(work.params.addresses))
-        work.report()
-
-    def brought(self, result: ReadFieldsResult) -> str:
-        """How many told something."""
-        return f"what {plural(result.read, 'result')} write"
-
-    def unanswered(self, result: ReadFieldsResult) -> int:
-        """Results that got no answer."""
-        return result.missing
 
 
 def what_they_write(row: Row, results: Sequence[Result]) -> dict[str, Any]:

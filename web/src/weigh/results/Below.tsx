@@ -1,5 +1,4 @@
 import type { ReactNode } from "react";
-import { Button } from "../../parts/Button";
 import { count, day, percent, plural } from "../../parts/format";
 import { Help } from "../../parts/Help";
 import { featureName } from "../resultWords";
@@ -91,7 +90,8 @@ export function MovesPart({ told }: { told: PageTold }) {
       {told.days.length < 2 ? (
         <p>
           {told.read_on
-            ? "It was read on one day only. Read it again in a week, and what moved stands here."
+            ? `It was read on one day only. ${told.can_be_read ? "Read" : "Bring"} it again in a ` +
+              "week, and what moved stands here."
             : "It was not read yet."}
         </p>
       ) : (
@@ -252,10 +252,4 @@ function sayingWords(told: PageTold): string {
         ? `; ${count(told.openness)} searches a month for each`
         : `; ${count(1 / told.openness)} of them for each search a month`;
   return `In all ${plural(told.saying, "page says", "pages say")} the phrase${titled}${open}.`;
-}
-
-/** The button that reads the page, where it can be read. */
-export function ReadButton({ told, onRead }: { told: PageTold; onRead: () => void }) {
-  if (!told.can_be_read) return null;
-  return <Button onClick={onRead}>{told.read_on ? "Read again" : "Read the page"}</Button>;
 }

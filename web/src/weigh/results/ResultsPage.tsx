@@ -4,10 +4,8 @@ import { useEffect, useMemo, useState } from "react";
 import { Button, buttonLook } from "../../parts/Button";
 import { useCommand } from "../../parts/commands";
 import { Empty } from "../../parts/Empty";
-import { count, exact, likely, plural } from "../../parts/format";
 import { JobLine } from "../../parts/JobLine";
 import { ProblemNote } from "../../parts/ProblemNote";
-import { Select } from "../../parts/Select";
 import { useSay } from "../../parts/toasts";
 import { useKey } from "../../parts/useKey";
 import { setState } from "../../shared/changes";
@@ -16,16 +14,20 @@ import { useOverview, useProject } from "../../shared/queries";
 import { useChange } from "../../shared/useChange";
 import { placeIn, readWalk } from "../../shared/walk";
 import { capital } from "../filters";
-import { AlsoPart, CompanyPart, MovesPart, ReadButton } from "./Below";
+import { AlsoPart, CompanyPart, MovesPart } from "./Below";
 import { BringDialog } from "./BringDialog";
+import { about, comparison } from "./headWords";
+import { Kinds } from "./Kinds";
 import { NarrowLine } from "./NarrowLine";
-import { forgetNote, gatherPhrase, resultsQuery } from "./queries";
+import { NoResults } from "./NoResults";
+import { PageTools } from "./PageTools";
+import { gatherPhrase, resultsQuery } from "./queries";
 import { ReadDialog } from "./ReadDialog";
-import { readWords, StandingTable } from "./StandingTable";
+import { StandingTable } from "./StandingTable";
 import { StrengthBox } from "./StrengthBox";
-import { DEPTHS, type ResultsSearch } from "./search";
+import type { ResultsSearch } from "./search";
 import { WrittenPart } from "./WrittenPart";
-import { isKind, KINDS, type PageTold, type ResultsKind, type ResultsSort, sorted } from "./words";
+import { isKind, type PageTold, type ResultsKind, type ResultsSort, sorted } from "./words";
 
 const DECIDED = { shortlisted: "shortlisted", kept: "kept", dropped: "dropped" } as const;
 type Decision = keyof typeof DECIDED;
@@ -99,6 +101,8 @@ export function ResultsPage() {
         <Told
           key={found.data.row.id}
           told={found.data}
+          // What is shown may still be the keyword before: a key must not decide on that.
+          waiting={found.isPlaceholderData && found.data.row.id !== id}
           search={search}
           place={place}
           listed={walk?.name ?? ""}
@@ -115,6 +119,7 @@ export function ResultsPage() {
 
 function Told({
   told,
+  waiting,
   search,
   place,
   listed,
@@ -123,6 +128,7 @@ function Told({
   onNext,
 }: {
   told: PageTold;
+  waiting: boolean;
   search: ResultsSearch;
   place: ReturnType<typeof placeIn>;
   listed: string;
@@ -166,7 +172,7 @@ function Told({
       failed: (problem) => say(problem.message, { bad: true }),
     },
   );
-  const press = (to: Decision) => !decide.isPending && decide.mutate(to);
+  const press = (to: Decision) => !waiting && !decide.isPending && decide.mutate(to);
   useKey("s", () => press("shortlisted"));
   useKey("y", () => press("kept"));
   useKey("x", () => press("dropped"));
@@ -188,10 +194,6 @@ function Told({
     },
     failed: (problem) => say(problem.message, { bad: true }),
   });
-  const forget = useChange(projectId, () => forgetNote(projectId, row.id), {
-    done: () => say(`What you noted of “${row.text}” is taken back.`),
-    failed: (problem) => say(problem.message, { bad: true }),
-  });
   const jobs =
     overview?.jobs.filter((job) =>
       ["read_pages", "bring_pages", "read_fields"].includes(job.kind),
@@ -206,46 +208,15 @@ function Told({
           <p className="min-w-0 flex-1 truncate text-ink-2" title={about(told, place, listed)}>
             {about(told, place, listed)}
           </p>
-          <div className="flex shrink-0 gap-2 self-center">
-            {outlets.length > 1 && (
-              <Select
-                label="Outlet"
-                className="h-[30px] max-w-[190px] rounded-md border border-hairline bg-sheet px-2"
-                value={told.outlet_id ?? ""}
-                onChange={(outlet) => onSearch({ outlet: Number(outlet) })}
-              >
-                {outlets.map((outlet) => (
-                  <option key={outlet.id} value={outlet.id}>
-                    {outlet.name}
-                  </option>
-                ))}
-              </Select>
-            )}
-            {told.depth_read > 10 && (
-              <Select
-                label="Results shown"
-                className="h-[30px] rounded-md border border-hairline bg-sheet px-2"
-                value={search.depth}
-                onChange={(depth) => onSearch({ depth: Number(depth) })}
-              >
-                {DEPTHS.filter((depth) => depth === 10 || depth <= told.depth_read).map((depth) => (
-                  <option key={depth} value={depth}>
-                    first {depth}
-                  </option>
-                ))}
-              </Select>
-            )}
-            <ReadButton told={told} onRead={() => setReading(true)} />
-            <Button onClick={() => setBringing(true)}>Bring a page</Button>
-            {told.noted && (
-              <Button disabled={forget.isPending} onClick={() => forget.mutate(undefined)}>
-                Take the note back
-              </Button>
-            )}
-            <Button look="bare" onClick={onBack}>
-              {listed ? `Back to ${listed}` : "To the sheet"}
-            </Button>
-          </div>
+          <PageTools
+            told={told}
+            search={search}
+            listed={listed}
+            onSearch={onSearch}
+            onRead={() => setReading(true)}
+            onBring={() => setBringing(true)}
+            onBack={onBack}
+          />
         </div>
         {jobs.map((job) => (
           <JobLine key={job.id} job={job} projectId={projectId} />
@@ -290,7 +261,7 @@ function Told({
           onSort={setSort}
         />
       ) : (
-        <Nothing told={told} onRead={() => setReading(true)} />
+        <NoResults told={told} onRead={() => setReading(true)} />
       )}
       <div className="grid grid-cols-3 gap-8 px-[18px] py-4">
         <AlsoPart told={told} onGather={(text) => gather.mutate(text)} />
@@ -317,109 +288,5 @@ function Told({
         />
       )}
     </>
-  );
-}
-
-/** The heading's line: searches, where in the list one is, when the page was read. */
-function about(told: PageTold, place: ReturnType<typeof placeIn>, listed: string): string {
-  const { row } = told;
-  return [
-    row.volume === null
-      ? "searches not known"
-      : `${row.volume_rough ? "about " : ""}${count(row.volume)} searches a month`,
-    place.of ? `${exact(place.at)} of ${exact(place.of)} in ${listed}, ← → to walk` : "",
-    readWords(told),
-    row.state === "open" ? "" : row.state,
-  ]
-    .filter(Boolean)
-    .join(" · ");
-}
-
-/** Difficulty for anyone, chance for us, and what a middling outlet would have: for comparison. */
-function comparison(told: PageTold): string {
-  const { row } = told;
-  const top = Math.min(10, told.results.length);
-  return [
-    row.difficulty === null ? "" : `Difficulty ${Math.round(row.difficulty)} for anyone`,
-    told.landing ? `${likely(told.landing.page_one)} for you` : "",
-    told.middling === null ? "" : `${likely(told.middling)} for an outlet of middling strength`,
-    top && told.rests_on < top
-      ? `rests on ${told.rests_on} of ${top} results: of the others nobody says how strong they are`
-      : "",
-  ]
-    .filter(Boolean)
-    .join(" · ");
-}
-
-const KIND_NAMES: Record<ResultsKind, string> = {
-  all: "All",
-  weak: "Weaker than you",
-  says: "Say the phrase",
-  new: "New this year",
-  other: "About something else",
-};
-
-function Kinds({
-  told,
-  kind,
-  weakBelow,
-  onChange,
-}: {
-  told: PageTold;
-  kind: ResultsKind;
-  weakBelow: number;
-  onChange: (kind: ResultsKind) => void;
-}) {
-  return (
-    <div role="group" aria-label="Which results" className="flex flex-wrap gap-1">
-      {KINDS.map((known) => {
-        const many = told.results.filter((r) => isKind(r, known, weakBelow)).length;
-        return (
-          <button
-            key={known}
-            type="button"
-            aria-pressed={kind === known}
-            onClick={() => onChange(known)}
-            className={`h-[28px] rounded-md border px-2 text-xs ${
-              kind === known
-                ? "border-pine-line bg-pine-wash font-semibold"
-                : "border-hairline bg-sheet hover:border-quiet"
-            }`}
-          >
-            {KIND_NAMES[known]} <span className="text-quiet">{many}</span>
-          </button>
-        );
-      })}
-      {told.ads > 0 && (
-        <span className="self-center pl-2 text-xs text-quiet">
-          {plural(told.ads, "ad")} above, not counted
-        </span>
-      )}
-    </div>
-  );
-}
-
-function Nothing({ told, onRead }: { told: PageTold; onRead: () => void }) {
-  if (told.hidden)
-    return (
-      <Empty title="No listing is left">Every one of those that were read is left out above.</Empty>
-    );
-  if (told.read_on)
-    return <Empty title="Nobody stands here">The source found no results for it.</Empty>;
-  return (
-    <Empty
-      title="Its page was not read"
-      action={
-        told.can_be_read ? (
-          <Button look="main" onClick={onRead}>
-            Read the page
-          </Button>
-        ) : undefined
-      }
-    >
-      {told.can_be_read
-        ? "Who stands there, how strong they are and where you would land come from its results page."
-        : "No source is asked in this project. Note it by hand, or bring pages in a file."}
-    </Empty>
   );
 }

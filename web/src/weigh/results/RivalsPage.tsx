@@ -55,7 +55,7 @@ export function RivalsPage() {
         </div>
         {told && !told.rivals.length ? (
           <Empty title="No results page was read on this channel">
-            Rivals are found on results pages: measure some keywords, read pages, or bring them.
+            Rivals are found on results pages: read those of some keywords, or bring them.
           </Empty>
         ) : (
           <div className="min-h-0 flex-1 overflow-auto border-t border-hairline bg-sheet">

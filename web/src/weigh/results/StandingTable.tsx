@@ -1,6 +1,6 @@
 import { Link } from "@tanstack/react-router";
 import type { ReactNode } from "react";
-import { count, doneOn, percent, plural } from "../../parts/format";
+import { count, percent } from "../../parts/format";
 import { Help } from "../../parts/Help";
 import { usePlace } from "../../shared/channels";
 import { ageOf, shortAddress } from "../resultWords";
@@ -80,8 +80,8 @@ export function StandingTable({
       {results.map((result) => {
         const weak =
           strength !== null && result.strength !== null && result.strength < strength - told.behind;
-        const likely = landing?.positions[result.position - 1];
-        const visits = told.clicks_of_places[result.position - 1];
+        const likely = landing?.positions[result.place - 1];
+        const visits = told.clicks_of_places[result.place - 1];
         return (
           <div
             role="row"
@@ -227,12 +227,4 @@ function Strength({
 function pathOf(result: Standing): string {
   const address = shortAddress(result.address);
   return address.startsWith(result.publisher) ? address.slice(result.publisher.length) : address;
-}
-
-/** When the page was read, and how much of it. */
-export function readWords(told: PageTold): string {
-  if (!told.read_on) return "page not read";
-  const by = told.practice ? "practice page" : "page";
-  const when = told.days_old === 0 ? "today" : `on ${doneOn(told.read_on)}`;
-  return `${by} of ${plural(told.depth_read, "result")} read ${when}`;
 }

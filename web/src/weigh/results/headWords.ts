@@ -1,0 +1,43 @@
+/** What the head of a results page says besides its conclusion. */
+import { count, doneOn, exact, likely, plural } from "../../parts/format";
+import type { placeIn } from "../../shared/walk";
+import type { PageTold } from "./words";
+
+/** When the page was read, and how much of it. */
+function readWords(told: PageTold): string {
+  if (!told.read_on) return "page not read";
+  const by = told.practice ? "practice page" : "page";
+  const when = told.days_old === 0 ? "today" : `on ${doneOn(told.read_on)}`;
+  return `${by} of ${plural(told.depth_read, "result")} read ${when}`;
+}
+
+/** The heading's line: searches, where in the list one is, when the page was read. */
+export function about(told: PageTold, place: ReturnType<typeof placeIn>, listed: string): string {
+  const { row } = told;
+  return [
+    row.volume === null
+      ? "searches not known"
+      : `${row.volume_rough ? "about " : ""}${count(row.volume)} searches a month`,
+    place.of ? `${exact(place.at)} of ${exact(place.of)} in ${listed}, ← → to walk` : "",
+    readWords(told),
+    row.state === "open" ? "" : row.state,
+  ]
+    .filter(Boolean)
+    .join(" · ");
+}
+
+/** Difficulty for anyone, chance for us, and what a middling outlet would have: for comparison. */
+export function comparison(told: PageTold): string {
+  const { row } = told;
+  const top = Math.min(10, told.results.length);
+  return [
+    row.difficulty === null ? "" : `Difficulty ${Math.round(row.difficulty)} for anyone`,
+    told.landing ? `${likely(told.landing.page_one)} for you` : "",
+    told.middling === null ? "" : `${likely(told.middling)} for an outlet of middling strength`,
+    top && told.rests_on < top
+      ? `rests on ${told.rests_on} of ${top} results: of the others nobody says how strong they are`
+      : "",
+  ]
+    .filter(Boolean)
+    .join(" · ");
+}
