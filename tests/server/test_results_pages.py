@@ -9,9 +9,11 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
+from bunraku.core.weigh.verdict import VERDICTS
 from bunraku.server.clock import set_to, today
 from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.readings.models import Reading
+from bunraku.server.readings.providers import file_source
 from bunraku.server.readings.writing import keep_readings
 from bunraku.server.sheet.models import Row
 from bunraku.server.weigh.weighing import rows_to_weigh, weigh_rows
@@ -308,6 +310,9 @@ def test_pages_from_a_file(api: Api, project: Project, rows: Callable[..., list[
     assert (suit.title_matches, suit.address_matches) == (10, 10)
     assert not suit.practice
     assert (veil.chance, view(api, veil)["rests_on"]) == (None, 0)
+    because = api.get(f"/rows/{veil.pk}")["because"]
+    assert "nobody says how strong those on its results page are" in because
+    assert view(api, suit)["in_part"]
     assert view(api, suit)["rests_on"] == 10
     wrong = SimpleUploadedFile("list.csv", b"keyword,volume\nbee,4\n")
     api.client.post(address, {"file": wrong})
@@ -365,3 +370,46 @@ def test_rivals_grow_from_the_pages_read(weighed: Api, project: Project) -> None
     nobody = weighed.client.get(f"{weighed.base}/rivals/one", {"publisher": "nobody.example"})
     assert nobody.status_code == 404
     assert weighed.get("/rivals", channel="video") == {"pages": 0, "rivals": []}
+
+
+def test_what_nobody_told_of_a_page_is_no_free_place(
+    api: Api, project: Project, rows: Callable[..., list[Row]]
+) -> None:
+    rows([{"text": "bone folder"}, {"text": "book press"}])
+    lines = ["keyword,position,url,title,authority,links"]
+    lines += [f"bone folder,{n},https://s{n}.example,Bone folder,60,200" for n in (1, 2, 4, 9)]
+    lines += [f"book press,{n},https://s{n}.example,Book press,60,200" for n in range(1, 11)]
+    content = SimpleUploadedFile("pages.csv", "\n".join(lines).encode())
+    api.client.post(f"{api.base}/pages/file?channel=web", {"file": content})
+    part, whole = (Row.objects.get(text=text) for text in ("bone folder", "book press"))
+    assert part.difficulty is not None
+    assert whole.difficulty is not None
+    assert 0.7 * whole.difficulty < part.difficulty <= whole.difficulty
+    told = view(api, part)
+    assert (told["rests_on"], told["first_page"], len(told["results"])) == (4, 10, 4)
+    assert [result["place"] for result in told["results"]] == [1, 2, 4, 9]
+    assert told["conclusion"].startswith("Four of the first ten are told; of these, none is weaker")
+    assert told["landing"]["page_one"] == pytest.approx(part.chance, abs=0.001)
+    assert api.get(f"/rows/{part.pk}")["results"][0]["strength"] == told["results"][0]["strength"]
+
+
+def test_an_even_guess_reaches_an_even_threshold(own_files_row: Row) -> None:
+    assert own_files_row.chance == pytest.approx(0.5, abs=0.002)
+    assert own_files_row.verdict == VERDICTS.index("go")
+
+
+@pytest.fixture
+def own_files_row(api: Api, project: Project, rows: Callable[..., list[Row]]) -> Row:
+    """A keyword of a project without a source, whose chance is taken for even."""
+    project.figures_from = "files"
+    project.preset, project.click_values = "growing", {"any": 5.0}
+    project.save()
+    [row] = rows([{"text": "bone folder"}])
+    counts = {"monthly": 9_000, "history": [], "match": "exact"}
+    keep_readings(
+        row.scope, file_source("list.csv"), today(), [("counts", row.keyword.key, counts)]
+    )
+    row.scope.project = project
+    weigh_rows(row.scope, rows_to_weigh(row.scope))
+    row.refresh_from_db()
+    return row

@@ -20,6 +20,8 @@ the assumption that it is even."""
 STEP = 2.0
 """Points between one result and the next of a page that stands in for an unread one: what read
 pages have between their weakest and their strongest, parted evenly."""
+_HAIR = 5e-4
+"""What a guess is met by at least: an even chance must reach a threshold that is even."""
 _LADDER = STEP * np.arange(PAGE_ONE)
 _MIDDLE = 50.0
 _SHIFTS = np.arange(-60.0, 60.25, 0.5)
@@ -59,7 +61,7 @@ def stand_in(
     ladder, own_difficulty = _of_ladder(channel)
     out[by_file] = _LADDER + (_MIDDLE + told[by_file] - own_difficulty)[:, None]
     by_guess = (rests == 3) | (rests == 4)
-    wanted = np.array([GUESSES[guess or "even"] for guess in guesses], dtype=np.float64)
+    wanted = np.array([GUESSES[guess or "even"] for guess in guesses], dtype=np.float64) + _HAIR
     # Chance falls as the page rises; interpolation wants it rising.
     shift = np.interp(wanted[by_guess], ladder[::-1], _SHIFTS[::-1])
     out[by_guess] = _LADDER + (own[by_guess] + shift)[:, None]

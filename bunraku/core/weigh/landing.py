@@ -101,13 +101,15 @@ def conclude(
     page_one: float,
     between: tuple[int, int],
     visits: float | None,
+    untold: int = 0,
 ) -> str:
     """What a page says to one outlet, in a sentence or two.
 
     Parameters: `weaker`, results it would outrank; `titled`, results whose title says the phrase;
     `there`, results in all, up to ten; `page_one`, its chance; `between`, the places it would most
-    likely land between (0 where out of reach); `visits` a month once settled, None unknown.
-    Returns: text for people. Raises: nothing."""
+    likely land between (0 where out of reach); `visits` a month once settled, None unknown;
+    `untold`, results of the first ten besides that nothing was told of. Returns: text for people.
+    Raises: nothing."""
     if not there:
         return "Nobody stands here: the source found no results, so a first page is free."
     said = "title says the phrase" if titled == 1 else "titles say the phrase"
@@ -117,6 +119,9 @@ def conclude(
     elif there == 1:
         how_many = "it is not"
     whole = f"Of the first {NUMBERS[there]}," if there > 1 else "One result stands here;"
+    if untold:
+        many = f"{NUMBERS[there].capitalize()} of the first ten {'are' if there > 1 else 'is'} told"
+        whole = f"{many}; of these," if there > 1 else f"{many};"
     first = (
         f"{whole} {how_many} weaker than you and "
         f"{'no' if not titled else 'only ' * (titled <= 2 < there) + NUMBERS[titled]} {said}."

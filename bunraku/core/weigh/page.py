@@ -6,12 +6,15 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from bunraku.core.weigh.saying import EXACT
+from bunraku.core.weigh.saying import EXACT, SOME
 
 Floats = NDArray[np.float64]
 
 PAGE_ONE = 10
 """Results on a first page: what difficulty and chance are about."""
+UNTOLD = (np.nan, np.nan, SOME)
+"""A result that stands on a page and of which nothing was told: as strong as the middle of those
+that were, its title taken to say some of the words."""
 # Share of a result's strength that comes from who publishes it, what points to the very page, and
 # its wording. Authority leads because page one is mostly decided before the page is written;
 # wording is what a writer can change.

@@ -33,7 +33,8 @@ class Case:
     `own` strength, None without an outlet; `open_share` of the clicks; `click_value`; `factor`, fit
     times priority; `price`, lookups that measuring it costs, None where no source can be asked;
     `rests`, what the chance rests on (`RESTS_ON`): with a file or a guess, `strengths` are those of
-    the page that stands in."""
+    the page that stands in; `untold`: its page was read, and nobody says how strong those on it
+    are."""
 
     channel: str
     at: Thresholds
@@ -45,6 +46,7 @@ class Case:
     factor: float = 1.0
     price: float | None = None
     rests: str = "page"
+    untold: bool = False
 
 
 @dataclass(frozen=True)
@@ -170,7 +172,9 @@ def _missing(case: Case) -> str:
         parts.append("no outlet of yours is on this channel, so there is no chance to tell")
     if case.volume is None:
         parts.append("nobody counts its searches")
-    if case.strengths is None:
+    if case.untold:
+        parts.append("nobody says how strong those on its results page are")
+    elif case.strengths is None:
         parts.append("its results page was not read")
     text = f"{' and '.join(parts)[:1].upper()}{' and '.join(parts)[1:]}."
     unread = case.volume is None or case.strengths is None

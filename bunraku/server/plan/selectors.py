@@ -221,10 +221,7 @@ def _growth(
             keys.update(Keyword.objects.filter(pk__in=part).values_list("pk", "key"))
         pages = latest(scope, What.PAGE, list(keys.values()))
         strengths = strengths_on(
-            [
-                (main.text, (pages.get(keys[main.keyword_id]) or {}).get("results"))
-                for _, main in mains
-            ],
+            [(main.text, pages.get(keys[main.keyword_id])) for _, main in mains],
             standpoint_of(scope),
         )
         own = np.array([main.own_strength for _, main in mains], dtype=np.float64)

@@ -23,7 +23,8 @@ def case_of(
     strengths = None
     rests = RESTS_ON[row.chance_from]
     if page is not None:
-        strengths = strengths_on([(row.text, page["results"])], standpoint)[0]
+        seen = strengths_on([(row.text, page)], standpoint)[0]
+        strengths = seen if np.isfinite(seen).any() else None
     if rests in BASES and row.own_strength is not None:
         guess = decision.guess if decision else ""
         told = np.nan if row.difficulty is None else row.difficulty
@@ -46,6 +47,7 @@ def case_of(
         click_value=row.click_value,
         factor=row.fit * PRIORITY.get(decision.priority if decision else "", 1.0),
         rests=rests if rests in BASES else "page",
+        untold=page is not None and strengths is None,
         price=sum(price_of_kind(project, what) for what in MEASURED) / 10 if asked else None,
     )
 

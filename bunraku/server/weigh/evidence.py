@@ -9,7 +9,7 @@ import numpy as np
 
 from bunraku.core.weigh.intent import Names
 from bunraku.core.weigh.moves import Snapshot
-from bunraku.core.weigh.page import PAGE_ONE, page_facts, strength
+from bunraku.core.weigh.page import PAGE_ONE, UNTOLD, page_facts, strength
 from bunraku.core.weigh.page_signs import PageRead, page_signs
 from bunraku.core.weigh.saying import how_said
 from bunraku.core.weigh.verdict import PRESETS, Thresholds
@@ -94,7 +94,7 @@ def gather_evidence(
         cpc=_cost(bands),
         page=page_facts(
             [
-                None if page is None else page_numbers(row.text, page["results"], scope.language)
+                None if page is None else page_numbers(row.text, page, scope.language)
                 for row, page in zip(rows, pages, strict=True)
             ]
         ),
@@ -145,18 +145,18 @@ def _cost(bands: Sequence[Payload | None]) -> Any:
     return np.where(middle > 0, middle, np.nan)
 
 
-def page_numbers(
-    text: str, results: Sequence[Payload], language: str
-) -> list[tuple[float, float, float]]:
-    """Standing, pull and wording of the first ten results of a page, for a keyword."""
-    return [
+def page_numbers(text: str, page: Payload, language: str) -> list[tuple[float, float, float]]:
+    """Standing, pull and wording of the first ten results of a page, for a keyword. Of a page that
+    was told in part, what was not told stands there all the same."""
+    told = [
         (
             _known(result.get("standing")),
             _known(result.get("pull")),
             how_said(result["title"], text, language),
         )
-        for result in results[:PAGE_ONE]
+        for result in page["results"][:PAGE_ONE]
     ]
+    return told + [UNTOLD] * (PAGE_ONE - len(told)) if page.get("in_part") else told
 
 
 def _page_read(key: str, page: Payload | None, read: Readings) -> PageRead | None:
@@ -181,14 +181,14 @@ def _known(value: float | None) -> float:
 
 
 def strengths_on(
-    pages: Sequence[tuple[str, Sequence[Payload] | None]], standpoint: Standpoint
+    pages: Sequence[tuple[str, Payload | None]], standpoint: Standpoint
 ) -> "np.ndarray[Any, np.dtype[np.float64]]":
     """(n, 10) strengths of the organic results on pages of keywords, NaN where none stands; a page
     that was not read is None."""
     facts = page_facts(
         [
-            None if results is None else page_numbers(text, results, standpoint.language)
-            for text, results in pages
+            None if page is None else page_numbers(text, page, standpoint.language)
+            for text, page in pages
         ]
     )
     return strength(facts, standpoint.channel)

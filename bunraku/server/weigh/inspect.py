@@ -157,7 +157,7 @@ def _results(row: Row, page: Seen | None, standpoint: Standpoint) -> list[dict[s
         return []
     results = page.payload["results"][:10]
     wording = [name_of(result["title"], row.text, standpoint.language) for result in results]
-    strengths = strengths_on([(row.text, results)], standpoint)[0]
+    strengths = strengths_on([(row.text, page.payload)], standpoint)[0]
     return [
         {
             "position": result["position"],

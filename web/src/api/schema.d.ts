@@ -3977,11 +3977,12 @@ export interface components {
         };
         /**
          * PageOut
-         * @description A keyword's results page. `rests_on`: of the first ten, of how many it is known who stands
-         *     behind them; `middling`: the chance of an outlet of strength 50; `hidden`: results that the
-         *     narrowing leaves out; `own_parts`: who publishes, what mostly points to a piece, its title;
-         *     `behind`: points by which a result must be weaker than one's own strength to be a weak
-         *     spot; `days`: when it was read, oldest first.
+         * @description A keyword's results page. `in_part`: somebody brought it, and what they did not tell is not
+         *     known; `rests_on`: of the first page of `first_page` results, of how many it is known who
+         *     stands behind them; `middling`: the chance of an outlet of strength 50; `hidden`: results
+         *     that the narrowing leaves out; `own_parts`: who publishes, what mostly points to a piece,
+         *     its title; `behind`: points by which a result must be weaker than one's own strength to be
+         *     a weak spot; `days`: when it was read, oldest first.
          */
         PageOut: {
             row: components["schemas"]["RowOut"];
@@ -3998,6 +3999,8 @@ export interface components {
             practice: boolean;
             /** Source */
             source: string;
+            /** In Part */
+            in_part: boolean;
             /** Noted */
             noted: boolean;
             /** Read On */
@@ -4028,6 +4031,8 @@ export interface components {
             note: string;
             /** Rests On */
             rests_on: number;
+            /** First Page */
+            first_page: number;
             landing: components["schemas"]["LandingOut"] | null;
             /** Clicks Of Places */
             clicks_of_places: (number | null)[];

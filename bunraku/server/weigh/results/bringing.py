@@ -187,6 +187,8 @@ def _keep(scope: Scope, source: str, on: date, pages: dict[str, BroughtPage]) ->
             "features": [],
             "questions": [],
             "related": [],
+            # Nobody says that nothing else stands there.
+            "in_part": True,
         }
         # Ten results and fewer are a first page, as far as anybody noted it.
         depth = max(USUAL.depth, len(page.results))

@@ -192,11 +192,12 @@ class SaysAtOut(Schema):
 
 
 class PageOut(Schema):
-    """A keyword's results page. `rests_on`: of the first ten, of how many it is known who stands
-    behind them; `middling`: the chance of an outlet of strength 50; `hidden`: results that the
-    narrowing leaves out; `own_parts`: who publishes, what mostly points to a piece, its title;
-    `behind`: points by which a result must be weaker than one's own strength to be a weak
-    spot; `days`: when it was read, oldest first."""
+    """A keyword's results page. `in_part`: somebody brought it, and what they did not tell is not
+    known; `rests_on`: of the first page of `first_page` results, of how many it is known who
+    stands behind them; `middling`: the chance of an outlet of strength 50; `hidden`: results
+    that the narrowing leaves out; `own_parts`: who publishes, what mostly points to a piece,
+    its title; `behind`: points by which a result must be weaker than one's own strength to be
+    a weak spot; `days`: when it was read, oldest first."""
 
     row: RowOut
     channel: Channel
@@ -204,6 +205,7 @@ class PageOut(Schema):
     outlet_id: int | None
     practice: bool
     source: str
+    in_part: bool
     noted: bool
     read_on: date | None
     days_old: int
@@ -219,6 +221,7 @@ class PageOut(Schema):
     change: str
     note: str
     rests_on: int
+    first_page: int
     landing: LandingOut | None
     clicks_of_places: list[float | None]
     by_strength: list[LandingOut]

@@ -19,7 +19,7 @@ from bunraku.core.weigh.landing import (
     landings,
     strength_for_place,
 )
-from bunraku.core.weigh.page import PAGE_ONE, PageFacts, strength, strength_parts
+from bunraku.core.weigh.page import PAGE_ONE, UNTOLD, PageFacts, strength, strength_parts
 from bunraku.core.weigh.reasons import Case, change_words, explain_verdict, judge
 from bunraku.core.weigh.saying import EXACT, how_said, marked, name_of
 from bunraku.core.weigh.weighing import Standpoint
@@ -54,7 +54,9 @@ def view_page(
     own = own_names(project, row.scope.channel)
     every = results_of(page.payload if page else None, depth)
     left = narrowed(every, narrowing, standpoint.language, own)
-    facts = _facts(left, row.text, standpoint.language)
+    in_part = bool(page and page.payload.get("in_part"))
+    untold = PAGE_ONE - len(left) if in_part and len(left) == len(every) else 0
+    facts = _facts(left, row.text, standpoint.language, untold)
     strengths = strength(facts, row.scope.channel)
     return {
         "row": row,
@@ -66,6 +68,7 @@ def view_page(
         "outlet_id": outlet.pk if outlet else None,
         "practice": bool(page and is_practice(page.source)),
         "source": page.source if page else "",
+        "in_part": in_part,
         "noted": bool(page and page.source == file_source(BY_HAND)),
         "read_on": page.on if page else None,
         "days_old": (today() - page.on).days if page else 0,
@@ -105,17 +108,19 @@ def _outlet(
     return found
 
 
-def _facts(results: Sequence[Result], text: str, language: str) -> PageFacts:
-    """Facts of all results that are looked at, (1, n), however many."""
-
-    def known(values: Sequence[float | None]) -> NDArray[np.float64]:
-        return np.array([[np.nan if v is None else v for v in values]], dtype=np.float64)
-
-    return PageFacts(
-        known([r.standing for r in results]),
-        known([r.pull for r in results]),
-        known([how_said(r.title, text, language) for r in results]),
-    )
+def _facts(results: Sequence[Result], text: str, language: str, untold: int) -> PageFacts:
+    """Facts of all results that are looked at, (1, n), however many, and of those of the first page
+    that nothing was told of."""
+    told = [
+        (
+            np.nan if result.standing is None else result.standing,
+            np.nan if result.pull is None else result.pull,
+            how_said(result.title, text, language),
+        )
+        for result in results
+    ]
+    stacked = np.array([*told, *[UNTOLD] * untold], dtype=np.float64).reshape(1, -1, 3)
+    return PageFacts(stacked[..., 0], stacked[..., 1], stacked[..., 2])
 
 
 def _standing_there(
@@ -149,9 +154,10 @@ def _standing_there(
             [] if outlet is None else own_parts(outlet.standing, channel).round(1).tolist()
         ),
         "behind": BEHIND,
-        "conclusion": _conclusion(now, min(len(results), PAGE_ONE), titled, page),
+        "conclusion": _conclusion(now, top, min(len(results), PAGE_ONE), titled, page is not None),
         **_verdict(row, outlet, page, standpoint),
         "rests_on": int(np.isfinite(facts.standing[0][:PAGE_ONE]).sum()),
+        "first_page": min(facts.wording.shape[1], PAGE_ONE),
         "landing": None if now is None else _told(now, 0),
         "clicks_of_places": [
             None if np.isnan(c) else round(float(c), 2)
@@ -166,16 +172,20 @@ def _standing_there(
     }
 
 
-def _conclusion(now: Landings | None, there: int, titled: int, page: DatedPage | None) -> str:
-    if page is None or (now is None and there):
+def _conclusion(
+    now: Landings | None, strengths: NDArray[np.float64], there: int, titled: int, read: bool
+) -> str:
+    """`strengths` of the first page, of which `there` results are told."""
+    if not read or (now is None and there):
         return ""
     if now is None or not there:
         return conclude(weaker=0, titled=0, there=0, page_one=1.0, between=(1, 1), visits=None)
     visits = float(now.visits[0])
     return conclude(
-        weaker=int(now.weak_spots[0]),
+        weaker=int((strengths[:there] < now.own[0] - BEHIND).sum()),
         titled=titled,
         there=there,
+        untold=len(strengths) - there,
         page_one=float(now.page_one[0]),
         between=(int(now.first[0]), int(now.last[0])),
         visits=None if np.isnan(visits) else visits,
@@ -247,6 +257,8 @@ def _results(
     parts = strength_parts(facts, row.scope.channel)[0] if results else np.zeros((0, 3))
     places = Counter(r.publisher for r in results)
     reach = reach_on(row.scope, results)
+    # Where some of a page were not told, a position is the place; of listings left out it is not.
+    in_order = facts.wording.shape[1] > len(results)
     out = []
     for number, result in enumerate(results):
         strong = float(strengths[0][number])
@@ -255,7 +267,7 @@ def _results(
         out.append(
             {
                 **asdict(result),
-                "place": number + 1,
+                "place": result.position if in_order else number + 1,
                 "title_parts": [
                     {"text": text, "mine": said}
                     for text, said in marked(result.title, row.text, language)

@@ -34,8 +34,13 @@ export function AlsoPart({ told, onGather }: { told: PageTold; onGather: (text: 
   return (
     <Part title="Also on the page" figure="open_share">
       <p>
-        {also.length ? `${also.join(", ")}: ` : "Nothing but results: "}
-        {percent(told.open_share)} of the clicks are left for them.
+        {told.in_part
+          ? "What else is on it was not told"
+          : also.length
+            ? also.join(", ")
+            : "Nothing but results"}
+        : {percent(told.open_share)} of the clicks are {told.in_part ? "taken as" : ""} left for
+        them.
       </p>
       <Phrases name="Asked there" phrases={told.questions} onGather={onGather} />
       <Phrases name="Searched besides" phrases={told.related} onGather={onGather} />

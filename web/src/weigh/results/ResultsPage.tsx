@@ -238,7 +238,11 @@ function Told({
           )}
         </div>
         <div className="flex flex-wrap items-center justify-between gap-2">
-          <Kinds told={told} kind={kind} weakBelow={weakBelow} onChange={setKind} />
+          {told.results.length > 0 ? (
+            <Kinds told={told} kind={kind} weakBelow={weakBelow} onChange={setKind} />
+          ) : (
+            <span />
+          )}
           <div className="flex gap-2">
             <Button onClick={() => press("shortlisted")}>
               {row.state === "shortlisted" ? "Shortlisted" : "Shortlist"}
@@ -263,11 +267,13 @@ function Told({
       ) : (
         <NoResults told={told} onRead={() => setReading(true)} />
       )}
-      <div className="grid grid-cols-3 gap-8 px-[18px] py-4">
-        <AlsoPart told={told} onGather={(text) => gather.mutate(text)} />
-        <MovesPart told={told} />
-        <CompanyPart told={told} />
-      </div>
+      {told.read_on && (
+        <div className="grid grid-cols-3 gap-8 px-[18px] py-4">
+          <AlsoPart told={told} onGather={(text) => gather.mutate(text)} />
+          <MovesPart told={told} />
+          <CompanyPart told={told} />
+        </div>
+      )}
       <WrittenPart told={told} projectId={projectId} onGather={(text) => gather.mutate(text)} />
       {bringing && (
         <BringDialog

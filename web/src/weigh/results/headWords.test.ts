@@ -11,6 +11,9 @@ const told = (changed: Partial<PageTold> = {}): PageTold =>
     depth_read: 10,
     results: Array(10).fill({}),
     rests_on: 10,
+    first_page: 10,
+    in_part: false,
+    noted: false,
     landing: { page_one: 0.37 },
     middling: 0.59,
     ...changed,
@@ -24,6 +27,13 @@ describe("the head of a results page", () => {
     );
     expect(about(told({ read_on: null }), nowhere, "")).toBe(
       "1,230 searches a month · page not read",
+    );
+  });
+
+  it("tells what a person brought", () => {
+    expect(about(told({ practice: false, in_part: true }), nowhere, "")).toContain("brought today");
+    expect(about(told({ practice: false, in_part: true, noted: true }), nowhere, "")).toContain(
+      "noted today",
     );
   });
 

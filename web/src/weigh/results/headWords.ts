@@ -8,7 +8,8 @@ function readWords(told: PageTold): string {
   if (!told.read_on) return "page not read";
   const by = told.practice ? "practice page" : "page";
   const when = told.days_old === 0 ? "today" : `on ${doneOn(told.read_on)}`;
-  return `${by} of ${plural(told.depth_read, "result")} read ${when}`;
+  const how = told.noted ? "noted" : told.in_part ? "brought" : "read";
+  return `${by} of ${plural(told.depth_read, "result")} ${how} ${when}`;
 }
 
 /** The heading's line: searches, where in the list one is, when the page was read. */
@@ -29,13 +30,12 @@ export function about(told: PageTold, place: ReturnType<typeof placeIn>, listed:
 /** Difficulty for anyone, chance for us, and what a middling outlet would have: for comparison. */
 export function comparison(told: PageTold): string {
   const { row } = told;
-  const top = Math.min(10, told.results.length);
   return [
     row.difficulty === null ? "" : `Difficulty ${Math.round(row.difficulty)} for anyone`,
     told.landing ? `${likely(told.landing.page_one)} for you` : "",
     told.middling === null ? "" : `${likely(told.middling)} for an outlet of middling strength`,
-    top && told.rests_on < top
-      ? `rests on ${told.rests_on} of ${top} results: of the others nobody says how strong they are`
+    told.read_on && told.rests_on < told.first_page
+      ? `rests on ${told.rests_on} of ${told.first_page} results: of the others nobody says how strong they are`
       : "",
   ]
     .filter(Boolean)
