@@ -38,7 +38,7 @@ export function ThresholdFields({
           onChange={(preset) =>
             onChange({ ...fields, preset: preset as Fields["preset"], thresholds: {} })
           }
-          className={`${INPUT} !w-[240px]`}
+          className={`${INPUT} !w-[320px]`}
         >
           {Object.entries(PRESETS).map(([id, preset]) => (
             <option key={id} value={id}>

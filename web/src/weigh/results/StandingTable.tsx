@@ -135,7 +135,9 @@ export function StandingTable({
                 {result.wording === "exact phrase" ? "the phrase" : result.wording}
               </span>
               {result.address_wording === "exact phrase" && (
-                <span className="block text-quiet">and its address</span>
+                <span className="block text-quiet">
+                  {result.wording === "exact phrase" ? "and its address" : "its address does"}
+                </span>
               )}
             </span>
             <span
