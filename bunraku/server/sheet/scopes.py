@@ -9,6 +9,7 @@ from bunraku.core.text import tokens
 from bunraku.core.text.folding import fold
 from bunraku.server.database.bulk import insert_many
 from bunraku.server.database.parts import in_parts
+from bunraku.server.errors import not_found
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import STATE_CODE, Keyword, Row, Scope
 
@@ -30,6 +31,19 @@ def find_scope(project: Project, channel: str) -> Scope:
     scope = there or Scope(pk=0, channel=channel, locale=project.locale)
     scope.project = project
     return scope
+
+
+def find_row(project: Project, row_id: int) -> Row:
+    """A keyword's row in a project. Raises: not_found."""
+    row = (
+        Row.objects.select_related("keyword", "scope")
+        .filter(pk=row_id, scope__project=project)
+        .first()
+    )
+    if row is None:
+        raise not_found("keyword")
+    row.scope.project = project
+    return row
 
 
 def add_keywords(

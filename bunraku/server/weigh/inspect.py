@@ -13,7 +13,6 @@ from bunraku.core.weigh.intent import explain_intent, read_intents
 from bunraku.core.weigh.reasons import explain_verdict
 from bunraku.core.weigh.saying import name_of
 from bunraku.core.weigh.weighing import Standpoint, months_of
-from bunraku.server.errors import not_found
 from bunraku.server.gather.models import Origin
 from bunraku.server.gather.relevance import why_relevant
 from bunraku.server.gather.rules.ruleset import rules_of
@@ -23,6 +22,7 @@ from bunraku.server.readings.kinds import OWN_REPORT
 from bunraku.server.readings.known import Known, Seen, all_readings
 from bunraku.server.readings.providers import is_file, is_practice, what_may
 from bunraku.server.sheet.models import Decision, Row
+from bunraku.server.sheet.scopes import find_row
 from bunraku.server.weigh.cases import case_of
 from bunraku.server.weigh.evidence import read_as, standpoint_of, strengths_on
 from bunraku.server.weigh.latest import WEIGHED, latest_of
@@ -32,14 +32,7 @@ from bunraku.sources.protocol import What
 
 def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
     """All that the inspector shows of a row. Raises: not_found."""
-    row = (
-        Row.objects.select_related("keyword", "scope")
-        .filter(pk=row_id, scope__project=project)
-        .first()
-    )
-    if row is None:
-        raise not_found("keyword")
-    row.scope.project = project
+    row = find_row(project, row_id)
     readings = all_readings(row.scope, row.keyword.key, list(KINDS))
     page = next((r for r in readings if r.what == What.PAGE and r.plainly), None)
     standpoint = standpoint_of(row.scope)

@@ -28,9 +28,8 @@ from bunraku.server.readings.providers import file_source, put_file_first
 from bunraku.server.readings.writing import keep_readings, take_back
 from bunraku.server.sentences import plural
 from bunraku.server.sheet.models import Scope
-from bunraku.server.sheet.scopes import scope_of
+from bunraku.server.sheet.scopes import find_row, scope_of
 from bunraku.server.weigh.results.snapshots import BY_HAND
-from bunraku.server.weigh.results.view import find_row
 from bunraku.server.weigh.weighing import rows_to_weigh, weigh_rows
 from bunraku.sources.protocol import USUAL, Channel, Vantage, What
 

@@ -28,6 +28,7 @@ from bunraku.server.errors import not_found
 from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.readings.providers import file_source, is_practice, sources
 from bunraku.server.sheet.models import Decision, Outlook, Row
+from bunraku.server.sheet.scopes import find_row
 from bunraku.server.weigh.cases import case_of, open_share_of
 from bunraku.server.weigh.evidence import standpoint_of
 from bunraku.server.weigh.results.beside import choices_of, moves_of, on_the_page, says_at
@@ -82,19 +83,6 @@ def view_page(
         **moves_of(read),
         **what_they_write(row, every),
     }
-
-
-def find_row(project: Project, row_id: int) -> Row:
-    """A keyword's row in a project. Raises: not_found."""
-    row = (
-        Row.objects.select_related("keyword", "scope")
-        .filter(pk=row_id, scope__project=project)
-        .first()
-    )
-    if row is None:
-        raise not_found("keyword")
-    row.scope.project = project
-    return row
 
 
 def _outlet(
