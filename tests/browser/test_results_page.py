@@ -81,7 +81,7 @@ def test_a_page_noted_by_hand_stands_first(page: Page) -> None:
     dialog.get_by_role("button", name="Keep this page").click()
     expect(message(page, "2 results noted")).to_be_visible()
     expect(page.get_by_role("table", name="Who stands there").get_by_role("row")).to_have_count(3)
-    expect(page.get_by_text("rests on 0 of 2 results")).to_be_visible()
+    expect(page.get_by_text("rests on 0 of 10 results")).to_be_visible()
 
 
 def test_a_page_is_read_deeper_at_a_price(page: Page) -> None:
