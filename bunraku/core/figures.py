@@ -19,6 +19,7 @@ from bunraku.core.plan.fitting import fit_hours
 from bunraku.core.weigh import help as weigh_help
 from bunraku.core.weigh.assumed import stand_in
 from bunraku.core.weigh.chance import difficulty, outlook, own_strength
+from bunraku.core.weigh.implied import implied_strength
 from bunraku.core.weigh.intent import read_intents
 from bunraku.core.weigh.landing import clicks_of_places, landings
 from bunraku.core.weigh.moves import changes_a_week
@@ -30,6 +31,8 @@ from bunraku.core.weigh.trust import learn_spreads
 from bunraku.core.weigh.verdict import hands, verdicts
 from bunraku.core.weigh.volume import taken_as
 from bunraku.core.weigh.worth import click_value, expected_clicks, open_share, worth
+from bunraku.core.write import help as write_help
+from bunraku.core.write.checklist import score
 
 
 @dataclass(frozen=True)
@@ -56,6 +59,7 @@ HELP: dict[str, HelpText] = {
     **weigh_help.HELP,
     **cluster_help.HELP,
     **plan_help.HELP,
+    **write_help.HELP,
 }
 FIGURES = (
     Figure("volume", "Searches a month", taken_as),
@@ -75,6 +79,7 @@ FIGURES = (
     Figure("place_clicks", "Visits at a place", clicks_of_places),
     Figure("strength", "Strength of a result", strength),
     Figure("own_strength", "Own strength", own_strength),
+    Figure("implied_strength", "Own strength by its places", implied_strength),
     Figure("difficulty", "Difficulty", difficulty),
     Figure("chance", "Chance", outlook),
     Figure("guess", "Your guess at the chance", stand_in),
@@ -88,6 +93,7 @@ FIGURES = (
     Figure("publish_by", "Publish by", publish_by),
     Figure("value_by_month", "Value by month", value_by_month),
     Figure("fit_hours", "Fit to my hours", fit_hours),
+    Figure("made", "How well made", score),
 )
 
 

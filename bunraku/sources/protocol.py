@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from datetime import date
 from enum import StrEnum
-from typing import Literal, Protocol, get_args
+from typing import Annotated, Literal, Protocol, get_args
 
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
@@ -110,7 +110,8 @@ class Result(Answer):
 class Page(Answer):
     """A results page: organic results in order, how many ads, which features, questions and related
     searches; how many results there are in all, how many of them carry the exact phrase, how many
-    carry it in title and address, None where that is not told."""
+    carry it in title and address, which share of the searches comes from phones, None where that is
+    not told."""
 
     results: list[Result] = Field(max_length=200)
     ads: int = Field(default=0, ge=0, le=20)
@@ -120,6 +121,7 @@ class Page(Answer):
     found: int | None = Field(default=None, ge=0)
     saying: int | None = Field(default=None, ge=0)
     titled: int | None = Field(default=None, ge=0)
+    phone: float | None = Field(default=None, ge=0, le=1)
 
 
 class Ranks(Answer):
@@ -133,7 +135,8 @@ class Ranks(Answer):
 
 
 class Fields(Answer):
-    """What a result says of itself: title, description, tags, materials, categories, price."""
+    """What a result says of itself: title, description, tags, materials, categories, price; of a
+    web page its headings and how many words it has, None where that is not told."""
 
     title: str = Field(max_length=1_000)
     description: str = Field(default="", max_length=5_000)
@@ -141,12 +144,18 @@ class Fields(Answer):
     materials: list[str] = Field(default=[], max_length=30)
     categories: list[str] = Field(default=[], max_length=30)
     price: float | None = Field(default=None, ge=0)
+    headings: list[Annotated[str, Field(max_length=500)]] = Field(default=[], max_length=100)
+    words: int | None = Field(default=None, ge=0, le=10**6)
 
 
 class Talk(Answer):
-    """How often a term was named in thirty days, by network."""
+    """How often a term or an address was named in thirty days, by network; of an address also under
+    which headings, each with its network."""
 
     mentions: dict[str, int] = Field(max_length=20)
+    threads: list[tuple[str, Annotated[str, Field(max_length=500)]]] = Field(
+        default=[], max_length=30
+    )
 
 
 class Lexicon(Answer):

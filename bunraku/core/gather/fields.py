@@ -19,13 +19,14 @@ _PARTS = re.compile(r"\s[-–—|:·]\s|[,;!?()\[\]|]")
 
 @dataclass(frozen=True)
 class ResultFields:
-    """What one result says: who publishes it, its title, tags, materials and categories."""
+    """What one result says: who publishes it, its title, tags, materials, categories, headings."""
 
     publisher: str
     title: str
     tags: Sequence[str] = ()
     materials: Sequence[str] = ()
     categories: Sequence[str] = ()
+    headings: Sequence[str] = ()
 
 
 @dataclass(frozen=True)
@@ -43,8 +44,8 @@ def phrases_used(results: Iterable[ResultFields], seed: str, language: str) -> l
     Parameters: `results`; `seed`, the term they stand for; `language`. Returns: every tag and
     category; each stretch of two to `LONGEST_PHRASE` words of a title that begins and ends with a
     word of meaning, stands between the same signs, and is used by `LEAST_USES` results or more; a
-    material together with the seed. A phrase is counted once a result. A publisher's own name is no
-    phrase. Raises: nothing. Cost: linear in the words."""
+    heading that as many use; a material together with the seed. A phrase is counted once a result.
+    A publisher's own name is no phrase. Raises: nothing. Cost: linear in the words."""
     users: dict[str, set[int]] = defaultdict(set)
     fields: dict[str, set[str]] = defaultdict(set)
     texts: dict[str, str] = {}
@@ -62,13 +63,14 @@ def phrases_used(results: Iterable[ResultFields], seed: str, language: str) -> l
         Used(texts[key], len(by), tuple(sorted(fields[key])))
         for key, by in users.items()
         # A tag was chosen as a phrase by somebody, so one use is enough.
-        if len(by) >= LEAST_USES or fields[key] != {"title"}
+        if len(by) >= LEAST_USES or not fields[key] <= {"title", "heading"}
     ]
     return sorted(out, key=lambda used: (-used.used_by, used.text))
 
 
 def _said(result: ResultFields, seed: str, language: str) -> Iterable[tuple[str, str]]:
     yield from (("tags", tag) for tag in result.tags)
+    yield from (("heading", heading) for heading in result.headings)
     yield from (("category", category) for category in result.categories)
     yield from (("material", f"{material} {seed}") for material in result.materials)
     stop = STOP_WORDS.get(language, frozenset())

@@ -37,6 +37,12 @@ HELP = {
         "what stands on the results page.",
         "Choose another one where it is wrong: yours stands for good.",
     ),
+    "implied_strength": HelpText(
+        "How strong an outlet must be to stand where it already stands.",
+        "Its places on results pages that were read, and those of its owner's own report, are "
+        "compared with where each strength would mostly stand, together with what was told of it.",
+        "Take it where it differs from what you told, or say why yours is right.",
+    ),
     "title_matches": HelpText(
         "How many of the first ten results have exactly this phrase in their title.",
         "Titles of the results page are compared with the phrase; ads are not counted.",

@@ -13,19 +13,24 @@ VERDICTS = ("", "go", "try", "hard", "skip")
 @dataclass(frozen=True)
 class Thresholds:
     """When a project says Go: searches a month, chance of page one (0-1) for Go and for Try, worth
-    a month."""
+    a month. And how many pages that say the exact phrase are few."""
 
     least_volume: float
     go_chance: float
     try_chance: float
     least_worth: float
+    few_pages: float = 500
 
 
 PRESETS: dict[str, Thresholds] = {
     # A new outlet takes what it can get and cannot be choosy about worth.
-    "new": Thresholds(least_volume=20, go_chance=0.5, try_chance=0.25, least_worth=0.5),
+    "new": Thresholds(
+        least_volume=20, go_chance=0.5, try_chance=0.25, least_worth=0.5, few_pages=200
+    ),
     "growing": Thresholds(least_volume=40, go_chance=0.5, try_chance=0.2, least_worth=2.0),
-    "established": Thresholds(least_volume=100, go_chance=0.6, try_chance=0.3, least_worth=8.0),
+    "established": Thresholds(
+        least_volume=100, go_chance=0.6, try_chance=0.3, least_worth=8.0, few_pages=2_000
+    ),
 }
 
 

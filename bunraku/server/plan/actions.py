@@ -1,6 +1,7 @@
 """What can be done to pieces: change them, move keywords between them, remove them; and to the
 hours of a month."""
 
+from collections.abc import Sequence
 from datetime import date
 from typing import Any
 
@@ -8,6 +9,7 @@ from django.db import transaction
 
 from bunraku.core.plan.calendar import months_ahead
 from bunraku.core.plan.pieces import KINDS
+from bunraku.core.text import identity_key
 from bunraku.server.clock import today
 from bunraku.server.errors import BunrakuError, not_found
 from bunraku.server.journal.recorder import Recorder
@@ -15,6 +17,14 @@ from bunraku.server.plan.models import MonthHours, Piece, PieceKeyword
 from bunraku.server.projects.actions import find_outlet
 from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.sheet.models import Row
+
+WORK_FIELDS = (
+    *("state", "maker", "due", "hours_spent", "address", "improves", "reserve_title"),
+    *("parked_idea", "note", "tags"),
+)
+"""Fields of a piece that are about the work on it."""
+MOST_TAGS = 200
+"""Tags kept with a piece at most."""
 
 
 def find_piece(project: Project, piece_id: int) -> Piece:
@@ -28,8 +38,8 @@ def find_piece(project: Project, piece_id: int) -> Piece:
 
 
 def change_piece(project: Project, piece_id: int, fields: dict[str, Any]) -> Piece:
-    """Change title, kind, outlet, hours or month. A month set by hand is pinned, and unpinned when
-    taken off.
+    """Change title, kind, outlet, hours, month, or what is told of the work on it. A month
+    set by hand is pinned, and unpinned when taken off.
 
     Raises: not_found, invalid_input for a kind or outlet of another channel or a month outside the
     horizon."""
@@ -47,9 +57,30 @@ def change_piece(project: Project, piece_id: int, fields: dict[str, Any]) -> Pie
                 piece.pinned = piece.month is not None
             if "pinned" in fields:
                 piece.pinned = bool(fields["pinned"]) and piece.month is not None
-            for name in ("title", "hours"):
+            for name in ("title", "hours", *WORK_FIELDS):
                 setattr(piece, name, fields.get(name, getattr(piece, name)))
             piece.save()
+    return piece
+
+
+def add_tags(project: Project, piece_id: int, tags: Sequence[str]) -> Piece:
+    """Take tags for a piece, in their order, each once. Raises: not_found, invalid_input where
+    there would be more than `MOST_TAGS`."""
+    with transaction.atomic():
+        piece = find_piece(project, piece_id)
+        there = {identity_key(tag) for tag in piece.tags}
+        new: dict[str, str] = {}
+        for tag in tags:
+            new.setdefault(identity_key(tag), tag.strip())
+        taken = [tag for key, tag in new.items() if key and key not in there]
+        if len(piece.tags) + len(taken) > MOST_TAGS:
+            raise BunrakuError(
+                "invalid_input", f"A piece keeps {MOST_TAGS} tags at most.", field="tags"
+            )
+        with Recorder(project, f"Took tags for “{piece.title}”"[:200]) as journal:
+            journal.touch([piece])
+            piece.tags = [*piece.tags, *taken]
+            piece.save(update_fields=["tags"])
     return piece
 
 

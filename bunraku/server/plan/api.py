@@ -8,6 +8,8 @@ from ninja import Query, Router, Status
 from bunraku.core.plan.pieces import KINDS
 from bunraku.server.errors import not_found
 from bunraku.server.plan.actions import (
+    WORK_FIELDS,
+    add_tags,
     change_piece,
     drop_keyword,
     give_keyword,
@@ -36,11 +38,13 @@ from bunraku.server.plan.schemas import (
     PairIn,
     PieceDetailOut,
     PieceIn,
+    PiecesForOut,
     PiecesOut,
     PiecesQuery,
     PlanOut,
+    TagsIn,
 )
-from bunraku.server.plan.selectors import PieceFigures, plan_of
+from bunraku.server.plan.selectors import PieceFigures, pieces_for_row, plan_of
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 
 router = Router(tags=["plan"])
@@ -76,6 +80,7 @@ def piece_out(figures: PieceFigures) -> dict[str, Any]:
         "practice": figures.practice,
         "worth": figures.worth,
         "month_share": figures.month_share,
+        **{name: getattr(piece, name) for name in WORK_FIELDS},
     }
 
 
@@ -110,6 +115,12 @@ def planned_clusters(request: ProjectRequest, project_id: ProjectId) -> Any:
     """Ids of the clusters that have a piece."""
     pieces = Piece.objects.filter(project=request.project, cluster__isnull=False)
     return list(pieces.order_by("cluster").values_list("cluster", flat=True))
+
+
+@router.get("/rows/{int:row_id}/pieces", response=PiecesForOut, auth=READS, url_name="pieces_for")
+def pieces_for(request: ProjectRequest, project_id: ProjectId, row_id: int) -> Any:
+    """Pieces of a keyword's channel, the one that serves it first."""
+    return pieces_for_row(request.project, row_id)
 
 
 @router.get("/plan.csv", auth=READS, url_name="plan_csv")
@@ -189,10 +200,20 @@ def read_piece(request: ProjectRequest, project_id: ProjectId, piece_id: int) ->
 def change(request: ProjectRequest, project_id: ProjectId, piece_id: int, given: PieceIn) -> Any:
     """Change a piece; a month set here is pinned."""
     fields = given.dict(exclude_unset=True)
-    for name in ("title", "kind", "hours"):
-        if fields.get(name, "") is None:
+    for name in ("title", "kind", "hours", "pinned", *WORK_FIELDS):
+        # Only an outlet, a month and a due day can be taken off.
+        if name != "due" and fields.get(name, "") is None:
             del fields[name]
     change_piece(request.project, piece_id, fields)
+    return _detail(request, piece_id)
+
+
+@router.post(
+    "/pieces/{int:piece_id}/tags", response=PieceDetailOut, auth=CHANGES, url_name="add_tags"
+)
+def tags(request: ProjectRequest, project_id: ProjectId, piece_id: int, given: TagsIn) -> Any:
+    """Take tags and phrases for a piece, beside those it has."""
+    add_tags(request.project, piece_id, given.tags)
     return _detail(request, piece_id)
 
 

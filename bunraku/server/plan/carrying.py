@@ -1,9 +1,18 @@
 """How pieces and their keywords are carried by the journal."""
 
 from bunraku.server.journal.carrying import carry
-from bunraku.server.plan.models import KeptApart, MonthHours, Piece, PieceKeyword
+from bunraku.server.plan.models import (
+    KeptApart,
+    MonthHours,
+    Piece,
+    PieceAfter,
+    PieceComment,
+    PieceKeyword,
+)
 
 carry(Piece)
 carry(PieceKeyword)
 carry(MonthHours)
 carry(KeptApart)
+carry(PieceComment)
+carry(PieceAfter)

@@ -3,6 +3,7 @@
 from django.db import models
 
 from bunraku.core.plan.pieces import KINDS
+from bunraku.core.plan.work import STATES
 from bunraku.server.cluster.models import Cluster
 from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.sheet.models import Keyword, Scope
@@ -26,12 +27,60 @@ class Piece(models.Model):
     hours = models.FloatField()
     month = models.DateField(null=True)
     pinned = models.BooleanField(default=False)
+    # How far the work on it has come: a state of `core.plan.work`.
+    state = models.CharField(max_length=8, default="idea", choices=[(s, s) for s in STATES])
+    # Who makes it, by name: people of the project come later.
+    maker = models.CharField(max_length=80, blank=True)
+    due = models.DateField(null=True)
+    hours_spent = models.FloatField(default=0)
+    # Of a piece that exists already and is to be improved, and of one that is live.
+    address = models.CharField(max_length=2_000, blank=True)
+    improves = models.BooleanField(default=False)
+    reserve_title = models.CharField(max_length=200, blank=True)
+    parked_idea = models.TextField(max_length=4_000, blank=True)
+    note = models.TextField(max_length=10_000, blank=True)
+    # Tags and phrases taken for it from results pages, in the order they were taken.
+    tags = models.JSONField(default=list)
 
     class Meta:
         ordering = ["pk"]
 
     def __str__(self) -> str:
         return self.title
+
+
+class PieceComment(models.Model):
+    """Something that somebody said about a piece."""
+
+    piece = models.ForeignKey(Piece, on_delete=models.CASCADE, related_name="comments")
+    who = models.CharField(max_length=150)
+    said = models.TextField(max_length=4_000)
+    when = models.DateTimeField()
+
+    class Meta:
+        ordering = ["when", "pk"]
+
+    def __str__(self) -> str:
+        return f"{self.who}: {self.said[:40]}"
+
+
+class PieceAfter(models.Model):
+    """A piece that waits for another one: a spoke for its hub, a comparison for what it compares.
+    The one that waits never stands in an earlier month, and links to the other."""
+
+    piece = models.ForeignKey(Piece, on_delete=models.CASCADE, related_name="waits_for")
+    first = models.ForeignKey(Piece, on_delete=models.CASCADE, related_name="waited_for_by")
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["piece", "first"], name="one_after_a_pair"),
+            models.CheckConstraint(
+                condition=~models.Q(piece=models.F("first")), name="no_piece_after_itself"
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.piece_id} after {self.first_id}"
 
 
 class MonthHours(models.Model):

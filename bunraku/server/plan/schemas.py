@@ -10,13 +10,16 @@ from bunraku.server.jobs.api import JobOut
 from bunraku.server.plan.board import Order
 from bunraku.server.sheet.rows import RowOut
 
+StateId = Literal["idea", "agreed", "writing", "ready", "live"]
 KindId = Literal["article", "guide", "landing", "location", "home", "video", "listing"]
 
 
 class PieceOut(Schema):
     """A piece with what its keywords add up to. `month_share` is the year of its searches, January
     first, or empty. `publish_by`, the season it is in time for (`climb`) and one it is too `late`
-    for (`missed`) go by its month; it `waits` where that is next year's season for it."""
+    for (`missed`) go by its month; it `waits` where that is next year's season for it. `state`,
+    `maker`, `due` and `hours_spent` are of the work on it; `improves`: there is one already, at
+    `address`."""
 
     id: int
     cluster_id: int | None
@@ -44,6 +47,16 @@ class PieceOut(Schema):
     practice: bool
     worth: float | None
     month_share: list[float]
+    state: StateId
+    maker: str
+    due: date | None
+    hours_spent: float
+    address: str
+    improves: bool
+    reserve_title: str
+    parked_idea: str
+    note: str
+    tags: list[str]
 
 
 class OverlapOut(Schema):
@@ -154,6 +167,13 @@ class PieceDetailOut(Schema):
     rows: list[RowOut]
 
 
+class PiecesForOut(Schema):
+    """Pieces of a keyword's channel, and which of them serves it (null: none does)."""
+
+    serves: int | None
+    pieces: list[TitleOut]
+
+
 class PairIn(Schema):
     """The other piece of two."""
 
@@ -179,6 +199,28 @@ class PieceIn(Schema):
     hours: Annotated[float, Field(gt=0, le=500)] | None = None
     month: date | None = None
     pinned: bool | None = None
+    state: StateId | None = None
+    maker: Annotated[str, Field(max_length=80)] | None = None
+    due: date | None = None
+    hours_spent: Annotated[float, Field(ge=0, le=5_000)] | None = None
+    address: Annotated[str, Field(max_length=2_000)] | None = None
+    improves: bool | None = None
+    reserve_title: Annotated[str, Field(max_length=200)] | None = None
+    parked_idea: Annotated[str, Field(max_length=4_000)] | None = None
+    note: Annotated[str, Field(max_length=10_000)] | None = None
+    tags: (
+        Annotated[list[Annotated[str, Field(min_length=1, max_length=200)]], Field(max_length=200)]
+        | None
+    ) = None
+
+
+class TagsIn(Schema):
+    """Tags and phrases to take for a piece."""
+
+    tags: Annotated[
+        list[Annotated[str, Field(min_length=1, max_length=200)]],
+        Field(min_length=1, max_length=200),
+    ]
 
 
 class KeywordIn(Schema):

@@ -26,6 +26,7 @@ from bunraku.server.plan.models import MonthHours, Piece, PieceKeyword
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.known import latest
 from bunraku.server.sheet.models import Keyword, Outlook, Row, Scope
+from bunraku.server.sheet.scopes import find_row
 from bunraku.server.weigh.evidence import standpoint_of, strengths_on
 from bunraku.server.weigh.weighing import OF_OUTLETS
 from bunraku.sources.protocol import CHANNELS, What
@@ -133,6 +134,23 @@ def plan_of(project: Project, piece_ids: Sequence[int] | None = None) -> list[Pi
         if piece_ids is None
         else [figures[pk] for pk in piece_ids if pk in figures]
     )
+
+
+PIECES_OFFERED = 500
+"""Pieces that one can choose from at once, the latest made first."""
+
+
+def pieces_for_row(project: Project, row_id: int) -> dict[str, Any]:
+    """Pieces of a row's channel, the one that serves it first. Raises: not_found."""
+    row = find_row(project, row_id)
+    serves = (
+        PieceKeyword.objects.filter(scope=row.scope_id, keyword=row.keyword_id)
+        .values_list("piece_id", flat=True)
+        .first()
+    )
+    told = Piece.objects.filter(scope=row.scope_id).order_by("-pk").values("id", "title")
+    pieces = sorted(told[:PIECES_OFFERED], key=lambda piece: piece["id"] != serves)
+    return {"serves": serves, "pieces": pieces}
 
 
 def _as_for_own_outlets(project: Project, plan: Iterable[PieceFigures]) -> None:

@@ -30,7 +30,8 @@ Words = Annotated[list[Annotated[str, StringConstraints(max_length=200)]], Field
 
 class OutletIn(Schema):
     """An outlet: `standing` is authority 0-100 (web), followers (video) or reviews (marketplace);
-    `assumed` where the person told none and a beginner's stands in."""
+    `assumed` where the person told none and a beginner's stands in; `reason`, where they have it
+    from."""
 
     name: Name
     channel: Channel
@@ -38,6 +39,7 @@ class OutletIn(Schema):
     standing: float = Field(ge=0, le=1e9)
     days_until_shown: Annotated[int | None, Field(ge=0, le=365)] = None
     assumed: bool = False
+    reason: str = Field("", max_length=300)
 
 
 class OutletChange(OutletIn):
@@ -61,7 +63,7 @@ class SeenQuery(Schema):
 
 Preset = Literal["new", "growing", "established"]
 OwnThresholds = dict[
-    Literal["least_volume", "go_chance", "try_chance", "least_worth"],
+    Literal["least_volume", "go_chance", "try_chance", "least_worth", "few_pages"],
     Annotated[float, Field(ge=0, le=1e9)],
 ]
 

@@ -95,6 +95,8 @@ class Outlet(models.Model):
     days_until_shown = models.PositiveIntegerField(null=True, blank=True)
     # Not told by the person: a beginner's usual standing stands in.
     assumed = models.BooleanField(default=False)
+    # Where the person has its standing from, in their words.
+    reason = models.CharField(max_length=300, blank=True)
     # Counts its changes, as the project's own does.
     version = models.PositiveIntegerField(default=1)
 

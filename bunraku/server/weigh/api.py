@@ -21,6 +21,7 @@ from bunraku.server.weigh.actions import (
     price_measuring,
     start_measuring,
 )
+from bunraku.server.weigh.implied import implied_of
 from bunraku.server.weigh.inspect import inspect_row
 from bunraku.server.weigh.measuring import Measure, measuring_gap
 from bunraku.server.weigh.thresholds import preview_thresholds
@@ -194,6 +195,26 @@ class ThresholdsOut(Schema):
     after: dict[str, int]
     changed: int
     examples: list[ChangedVerdictOut]
+
+
+class ImpliedOut(Schema):
+    """An outlet's own strength by the places it has: on how many places it rests and how many it
+    takes, own strength as told and by the places with a range, and the standing that comes to; null
+    where there are too few."""
+
+    places: int
+    needed: int
+    told: float
+    strength: float | None
+    low: float | None
+    high: float | None
+    standing: float | None
+
+
+@router.get("/outlets/{int:outlet_id}/implied", response=ImpliedOut, auth=READS, url_name="implied")
+def implied(request: ProjectRequest, project_id: ProjectId, outlet_id: int) -> Any:
+    """How strong an outlet must be by where it already stands."""
+    return implied_of(request.project, outlet_id)
 
 
 @router.post(

@@ -7,7 +7,7 @@ from bunraku.sources.protocol import Request
 from bunraku.sources.rehearsal.dice import pick_index, roll
 from bunraku.sources.rehearsal.query import CHANNEL_INDEX, Query
 from bunraku.sources.rehearsal.results import Viewpoint, rank
-from bunraku.sources.rehearsal.shown import categories_of, materials_of, price_of
+from bunraku.sources.rehearsal.shown import categories_of, length_of, materials_of, price_of
 from bunraku.sources.rehearsal.standing import SKY, Publisher, page_of, pool, publishers
 from bunraku.sources.rehearsal.strange import is_facet_slug
 from bunraku.sources.rehearsal.world import World, the_world
@@ -19,6 +19,8 @@ QUERIES_A_TOPIC = 6
 """Queries ranked of each, those most searched for."""
 MOST_RANKS = 150
 """As many ranks as one lookup brings."""
+MOST_HEADINGS = 9
+"""Headings of a page at most."""
 PRODUCT_WORDS = ("gift", "set", "handmade", "decor", "starter")
 ASTRONOMERS_WORDS = ("night sky", "stargazing", "space")
 
@@ -94,12 +96,10 @@ def _topics_of(locale: str, channel: str) -> dict[int, tuple[str, ...]]:
 def fields_of(world: World, term: str, request: Request) -> Raw | None:
     """The fields of one result, by its address: what its publisher wrote into title, description,
     tags, materials, categories, price."""
-    publisher = find_publisher(term, request.channel, world.setting.words)
-    slug = term.rstrip("/").rsplit("/", 1)[-1]
-    query = _spoken_of(world, slug) if publisher is not None else None
-    if publisher is None or query is None:
+    found = piece_of(world, term, request)
+    if found is None:
         return None
-    topic, said = query
+    publisher, topic, said = found
     index = _index_of(publisher, request.channel, world.setting.words)
     head = world.query(said[0])
     contest = world.contest(head, request.channel)
@@ -122,7 +122,29 @@ def fields_of(world: World, term: str, request: Request) -> Raw | None:
         answer["materials"] = list(materials_of(page.address))
         answer["categories"] = categories_of(head)
         answer["price"] = price_of(page.address)
+    if request.channel == "web":
+        answer["headings"] = _headings(said, page.address)
+        answer["words"] = length_of(page)
     return answer
+
+
+def piece_of(
+    world: World, term: str, request: Request
+) -> tuple[Publisher, str, tuple[str, ...]] | None:
+    """Of the address of a result: who publishes it, its topic, and the queries it speaks of; None
+    where nobody does."""
+    publisher = find_publisher(term, request.channel, world.setting.words)
+    if publisher is None:
+        return None
+    spoken = _spoken_of(world, term.rstrip("/").rsplit("/", 1)[-1])
+    return None if spoken is None else (publisher, *spoken)
+
+
+def _headings(said: tuple[str, ...], address: str) -> list[str]:
+    """A page's headings: some of the wordings of its topic, in its own order."""
+    chosen = [key for key in said if roll("heading", address, key) < 0.45][:MOST_HEADINGS]
+    chosen.sort(key=lambda key: roll("heading's place", address, key))
+    return [key[:1].upper() + key[1:] for key in chosen]
 
 
 def _spoken_of(world: World, slug: str) -> tuple[str, tuple[str, ...]] | None:

@@ -25,6 +25,18 @@ SHELVES = {
     "event": "gifts",
     "activity": "courses and outings",
 }
+PHONE_BY_FACET = {
+    "local": 0.2,
+    "when": 0.12,
+    "see": 0.1,
+    "watch": 0.08,
+    "what": 0.06,
+    "compare": -0.1,
+    "choose": -0.06,
+    "best": -0.06,
+    "howto": -0.04,
+}
+"""What the reason for a search adds to the share of phones."""
 LISTING_SHARE = 0.03
 """Share of a shop's reviews that one of its listings mostly has."""
 MOST_FOUND = 4.0
@@ -80,4 +92,24 @@ def totals_of(world: World, query: Query, channel: str) -> Shown:
     )
     saying = found * 0.3 * (1 - loose_share(contest)) * spread(0.4, "saying", query.key, channel)
     titled = saying * 0.12 * spread(0.5, "titled", query.key, channel)
-    return {"found": round(found), "saying": round(saying), "titled": round(titled)}
+    return {
+        "found": round(found),
+        "saying": round(saying),
+        "titled": round(titled),
+        "phone": phone_share(query, channel),
+    }
+
+
+def phone_share(query: Query, channel: str) -> float:
+    """Share of a query's searches that come from phones: most where somebody is on the way, fewer
+    where somebody sits down to choose or to work."""
+    usual = {"web": 0.56, "video": 0.66, "marketplace": 0.6}[channel]
+    usual += PHONE_BY_FACET.get(query.facet.split(":")[0], 0.0)
+    return round(min(0.95, max(0.1, usual + 0.12 * (roll("phone share", query.key) - 0.5))), 2)
+
+
+def length_of(page: Standing) -> int:
+    """How many words a web page has: mostly some hundreds, and more where much is published with
+    care."""
+    usual = 350 + 14 * page.publisher.strength
+    return round(usual * spread(0.45, "words", page.address))

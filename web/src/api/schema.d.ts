@@ -1034,6 +1034,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/outlets/{outlet_id}/implied": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Implied
+         * @description How strong an outlet must be by where it already stands.
+         */
+        get: operations["bunraku_server_weigh_api_implied"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/thresholds/preview": {
         parameters: {
             query?: never;
@@ -1268,6 +1288,27 @@ export interface paths {
          * @description Read what the first ten of a page write: descriptions, tags.
          */
         post: operations["bunraku_server_weigh_results_api_read_fields"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/rows/{row_id}/page/talk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Talk
+         * @description Read where one of the results of a page is talked about. Raises: not_found where it does not
+         *     stand there.
+         */
+        post: operations["bunraku_server_weigh_results_api_read_talk"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1538,6 +1579,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/rows/{row_id}/pieces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pieces For
+         * @description Pieces of a keyword's channel, the one that serves it first.
+         */
+        get: operations["bunraku_server_plan_api_pieces_for"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/plan.csv": {
         parameters: {
             query?: never;
@@ -1707,6 +1768,26 @@ export interface paths {
         patch: operations["bunraku_server_plan_api_change"];
         trace?: never;
     };
+    "/api/projects/{project_id}/pieces/{piece_id}/tags": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tags
+         * @description Take tags and phrases for a piece, beside those it has.
+         */
+        post: operations["bunraku_server_plan_api_tags"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/pieces/{piece_id}/keywords": {
         parameters: {
             query?: never;
@@ -1838,6 +1919,11 @@ export interface components {
              * @default false
              */
             assumed: boolean;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
             /** Id */
             id: number;
             /** Version */
@@ -1938,7 +2024,8 @@ export interface components {
         /**
          * OutletIn
          * @description An outlet: `standing` is authority 0-100 (web), followers (video) or reviews (marketplace);
-         *     `assumed` where the person told none and a beginner's stands in.
+         *     `assumed` where the person told none and a beginner's stands in; `reason`, where they have it
+         *     from.
          */
         OutletIn: {
             /** Name */
@@ -1962,6 +2049,11 @@ export interface components {
              * @default false
              */
             assumed: boolean;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
         };
         /**
          * ProjectIn
@@ -2175,6 +2267,11 @@ export interface components {
              * @default false
              */
             assumed: boolean;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
             /** Version */
             version: number;
         };
@@ -3525,6 +3622,28 @@ export interface components {
             job: number;
         };
         /**
+         * ImpliedOut
+         * @description An outlet's own strength by the places it has: on how many places it rests and how many it
+         *     takes, own strength as told and by the places with a range, and the standing that comes to; null
+         *     where there are too few.
+         */
+        ImpliedOut: {
+            /** Places */
+            places: number;
+            /** Needed */
+            needed: number;
+            /** Told */
+            told: number;
+            /** Strength */
+            strength: number | null;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** Standing */
+            standing: number | null;
+        };
+        /**
          * ChangedVerdictOut
          * @description A keyword whose verdict would change.
          */
@@ -3869,6 +3988,23 @@ export interface components {
             without: string;
         };
         /**
+         * CheckOut
+         * @description A rule of the checklist as fields keep it, in the words for it, with the points of a hundred
+         *     that it brought and could have brought.
+         */
+        CheckOut: {
+            /** Id */
+            id: string;
+            /** Text */
+            text: string;
+            /** Good */
+            good: boolean;
+            /** Points */
+            points: number;
+            /** Most */
+            most: number;
+        };
+        /**
          * ChoicesOut
          * @description What listings can be narrowed by.
          */
@@ -3913,6 +4049,32 @@ export interface components {
             places: number;
         };
         /**
+         * HowMadeOut
+         * @description How well made those fields are that were read, 0-100, and what most of them lack.
+         */
+        HowMadeOut: {
+            /** Of */
+            of: number;
+            /** Least */
+            least: number;
+            /** Typical */
+            typical: number;
+            /** Most */
+            most: number;
+            /** Lacks */
+            lacks: components["schemas"]["LackOut"][];
+        };
+        /**
+         * LackOut
+         * @description What so many of them lack.
+         */
+        LackOut: {
+            /** Text */
+            text: string;
+            /** Of */
+            of: number;
+        };
+        /**
          * LandingOut
          * @description Where one would land at an own strength: chance of page one, likely places (0: none), visits
          *     a month once settled, weak spots, P(position = 1..10).
@@ -3950,6 +4112,16 @@ export interface components {
             after: number | null;
         };
         /**
+         * NetworkOut
+         * @description How often something was named on a network in thirty days.
+         */
+        NetworkOut: {
+            /** Name */
+            name: string;
+            /** Mentions */
+            mentions: number;
+        };
+        /**
          * OutletChoiceOut
          * @description An outlet that one can look from.
          */
@@ -3982,7 +4154,8 @@ export interface components {
          *     stands behind them; `middling`: the chance of an outlet of strength 50; `hidden`: results
          *     that the narrowing leaves out; `own_parts`: who publishes, what mostly points to a piece,
          *     its title; `behind`: points by which a result must be weaker than one's own strength to be
-         *     a weak spot; `days`: when it was read, oldest first.
+         *     a weak spot; `days`: when it was read, oldest first; `phone`: share of the searches from
+         *     phones; `few`: whether the pages that say the phrase are few, by the person's own limit.
          */
         PageOut: {
             row: components["schemas"]["RowOut"];
@@ -4062,6 +4235,12 @@ export interface components {
             titled: number | null;
             /** Openness */
             openness: number | null;
+            /** Phone */
+            phone: number | null;
+            /** Few */
+            few: boolean | null;
+            /** Few Pages */
+            few_pages: number;
             choices: components["schemas"]["ChoicesOut"] | null;
             /** Hidden */
             hidden: number;
@@ -4084,6 +4263,7 @@ export interface components {
             /** Used */
             used: components["schemas"]["UsedOut"][];
             said_in: components["schemas"]["SaidInOut"] | null;
+            made: components["schemas"]["HowMadeOut"] | null;
         };
         /**
          * PhraseOut
@@ -4227,6 +4407,28 @@ export interface components {
             position: number | null;
         };
         /**
+         * TalkOut
+         * @description Where a result is talked about.
+         */
+        TalkOut: {
+            /** Networks */
+            networks: components["schemas"]["NetworkOut"][];
+            /** Threads */
+            threads: components["schemas"]["ThreadOut"][];
+        };
+        /**
+         * ThreadOut
+         * @description A heading under which something is talked about, on a network.
+         */
+        ThreadOut: {
+            /** Text */
+            text: string;
+            /** Known */
+            known: boolean;
+            /** Network */
+            network: string;
+        };
+        /**
          * TitlePartOut
          * @description A piece of a title, and whether it is of the keyword.
          */
@@ -4255,15 +4457,33 @@ export interface components {
         };
         /**
          * WrittenOut
-         * @description What a result writes.
+         * @description What a result writes, how exactly its description and tags say the phrase, how well made it
+         *     is by the checklist, and where it is talked about (null: nowhere, or not asked).
          */
         WrittenOut: {
             /** Address */
             address: string;
             /** Description */
             description: string;
+            /** Description Wording */
+            description_wording: string;
+            /** Tag Wording */
+            tag_wording: string;
             /** Tags */
             tags: components["schemas"]["TagOut"][];
+            /** Headings */
+            headings: components["schemas"]["PhraseOut"][];
+            /** Words */
+            words: number | null;
+            /** Score */
+            score: number;
+            /** Checks */
+            checks: components["schemas"]["CheckOut"][];
+            talk: components["schemas"]["TalkOut"] | null;
+            /** Talk Asked */
+            talk_asked: boolean;
+            /** Talk Price */
+            talk_price: number;
         };
         /**
          * PagesPriceOut
@@ -4306,6 +4526,14 @@ export interface components {
              * @default 0
              */
             older_than: number;
+        };
+        /**
+         * OfResult
+         * @description The address of a result.
+         */
+        OfResult: {
+            /** Address */
+            address: string;
         };
         /**
          * OnChannel
@@ -4384,6 +4612,26 @@ export interface components {
             publisher: string;
         };
         /**
+         * BestPageOut
+         * @description One of a rival's pages, videos or listings: its address and title, for how many of our
+         *     keywords in play it stands, about how many visits a month these bring it, and which brings
+         *     most.
+         */
+        BestPageOut: {
+            /** Address */
+            address: string;
+            /** Title */
+            title: string;
+            /** Keywords */
+            keywords: number;
+            /** Visits */
+            visits: number;
+            /** Most */
+            most: string;
+            /** Row */
+            row: number;
+        };
+        /**
          * RankOut
          * @description A query that it ranks for, and whether the project has it.
          */
@@ -4411,6 +4659,8 @@ export interface components {
             both: components["schemas"]["SharedOut"][];
             /** Ours */
             ours: components["schemas"]["SharedOut"][];
+            /** Best */
+            best: components["schemas"]["BestPageOut"][];
             counts: components["schemas"]["SidesOut"];
             /** Standing */
             standing: number | null;
@@ -4770,7 +5020,9 @@ export interface components {
          * PieceOut
          * @description A piece with what its keywords add up to. `month_share` is the year of its searches, January
          *     first, or empty. `publish_by`, the season it is in time for (`climb`) and one it is too `late`
-         *     for (`missed`) go by its month; it `waits` where that is next year's season for it.
+         *     for (`missed`) go by its month; it `waits` where that is next year's season for it. `state`,
+         *     `maker`, `due` and `hours_spent` are of the work on it; `improves`: there is one already, at
+         *     `address`.
          */
         PieceOut: {
             /** Id */
@@ -4828,6 +5080,29 @@ export interface components {
             worth: number | null;
             /** Month Share */
             month_share: number[];
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "idea" | "agreed" | "writing" | "ready" | "live";
+            /** Maker */
+            maker: string;
+            /** Due */
+            due: string | null;
+            /** Hours Spent */
+            hours_spent: number;
+            /** Address */
+            address: string;
+            /** Improves */
+            improves: boolean;
+            /** Reserve Title */
+            reserve_title: string;
+            /** Parked Idea */
+            parked_idea: string;
+            /** Note */
+            note: string;
+            /** Tags */
+            tags: string[];
         };
         /**
          * PiecesOut
@@ -4840,6 +5115,16 @@ export interface components {
             offset: number;
             /** Rows */
             rows: components["schemas"]["PieceOut"][];
+        };
+        /**
+         * PiecesForOut
+         * @description Pieces of a keyword's channel, and which of them serves it (null: none does).
+         */
+        PiecesForOut: {
+            /** Serves */
+            serves: number | null;
+            /** Pieces */
+            pieces: components["schemas"]["TitleOut"][];
         };
         /**
          * MadeOut
@@ -5126,6 +5411,34 @@ export interface components {
             month?: string | null;
             /** Pinned */
             pinned?: boolean | null;
+            /** State */
+            state?: ("idea" | "agreed" | "writing" | "ready" | "live") | null;
+            /** Maker */
+            maker?: string | null;
+            /** Due */
+            due?: string | null;
+            /** Hours Spent */
+            hours_spent?: number | null;
+            /** Address */
+            address?: string | null;
+            /** Improves */
+            improves?: boolean | null;
+            /** Reserve Title */
+            reserve_title?: string | null;
+            /** Parked Idea */
+            parked_idea?: string | null;
+            /** Note */
+            note?: string | null;
+            /** Tags */
+            tags?: string[] | null;
+        };
+        /**
+         * TagsIn
+         * @description Tags and phrases to take for a piece.
+         */
+        TagsIn: {
+            /** Tags */
+            tags: string[];
         };
         /**
          * KeywordIn
@@ -7312,6 +7625,37 @@ export interface operations {
             507: components["responses"]["Problem507"];
         };
     };
+    bunraku_server_weigh_api_implied: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                outlet_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImpliedOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
     bunraku_server_weigh_api_preview: {
         parameters: {
             query?: never;
@@ -7714,6 +8058,43 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_weigh_results_api_read_talk: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OfResult"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -8221,6 +8602,37 @@ export interface operations {
             507: components["responses"]["Problem507"];
         };
     };
+    bunraku_server_plan_api_pieces_for: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PiecesForOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
     bunraku_server_plan_api_export: {
         parameters: {
             query?: never;
@@ -8532,6 +8944,43 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["PieceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceDetailOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_api_tags: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TagsIn"];
             };
         };
         responses: {

@@ -33,6 +33,16 @@ const piece: Piece = {
   volume: 100,
   worth: 10,
   month_share: [],
+  state: "idea",
+  maker: "",
+  due: null,
+  hours_spent: 0,
+  address: "",
+  improves: false,
+  reserve_title: "",
+  parked_idea: "",
+  note: "",
+  tags: [],
 };
 const plan: Plan = {
   months: [
@@ -63,6 +73,7 @@ const outlets: Schemas["OutletOut"][] = [
     standing: 34,
     days_until_shown: null,
     assumed: false,
+    reason: "",
     version: 1,
   },
   {
@@ -73,6 +84,7 @@ const outlets: Schemas["OutletOut"][] = [
     standing: 900,
     days_until_shown: null,
     assumed: false,
+    reason: "",
     version: 1,
   },
 ];

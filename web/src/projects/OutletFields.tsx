@@ -82,6 +82,18 @@ export function OutletFields({
           className={INPUT}
         />
       </div>
+      {draft.reason !== undefined && (
+        <label className="flex items-center gap-2 text-xs text-quiet">
+          Where the strength is from
+          <input
+            maxLength={300}
+            value={draft.reason}
+            placeholder="typed in"
+            onChange={(event) => set({ reason: event.target.value })}
+            className={`${INPUT} !w-[420px]`}
+          />
+        </label>
+      )}
       {!wrong && draft.standing.trim() !== "" && (
         <p className="text-xs text-quiet">
           {draft.assumed && "Assumed, since none was told: "}

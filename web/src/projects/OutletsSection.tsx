@@ -5,6 +5,7 @@ import { ProblemNote } from "../parts/ProblemNote";
 import { useSay } from "../parts/toasts";
 import { channelName } from "../shared/channels";
 import { useChange } from "../shared/useChange";
+import { ByPlaces } from "./ByPlaces";
 import { addOutlet, changeOutlet, chooseOutlet, removeOutlet } from "./changes";
 import { OutletFields, OutletHeads } from "./OutletFields";
 import { emptyOutlet, readOutlet, toDraft } from "./projectWords";
@@ -108,6 +109,15 @@ function OutletLine({
         wrong={tried && "wrong" in read ? read.wrong : undefined}
         onChange={setDraft}
       />
+      {seen && (
+        <ByPlaces
+          projectId={projectId}
+          outlet={seen}
+          onTake={(standing, reason) =>
+            setDraft((now) => ({ ...now, standing: String(standing), assumed: false, reason }))
+          }
+        />
+      )}
       {problem && <ProblemNote error={problem} />}
       <div className="flex gap-2">
         <Button

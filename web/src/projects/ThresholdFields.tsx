@@ -56,6 +56,10 @@ export function ThresholdFields({
         A Try needs a chance of {number("try_chance", "Chance of a Try, per cent", 100)}%; below it
         a keyword is Hard. Fewer searches make it Skip.
       </p>
+      <p className="leading-8">
+        Few write for a phrase while at most {number("few_pages", "Pages that are few")} pages say
+        it word for word.
+      </p>
     </div>
   );
 }

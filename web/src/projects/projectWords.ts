@@ -19,6 +19,8 @@ export type OutletDraft = {
   days: string;
   /** Whether its strength stands in for one that nobody told. */
   assumed?: boolean;
+  /** Where the strength is from, in the person's own words. */
+  reason?: string;
 };
 
 export const CURRENCIES: Record<string, string> = {
@@ -32,7 +34,7 @@ export const CURRENCIES: Record<string, string> = {
   BR: "R$",
 };
 
-export type ThresholdId = "least_volume" | "go_chance" | "try_chance" | "least_worth";
+export type ThresholdId = "least_volume" | "go_chance" | "try_chance" | "least_worth" | "few_pages";
 type Thresholds = Record<ThresholdId, number>;
 
 /** What a Go and a Try must bring to begin with; the server holds the same. */
@@ -43,6 +45,7 @@ export const PRESETS: Record<Fields["preset"], Thresholds & { name: string }> = 
     go_chance: 0.5,
     try_chance: 0.25,
     least_worth: 0.5,
+    few_pages: 200,
   },
   growing: {
     name: "a growing one",
@@ -50,6 +53,7 @@ export const PRESETS: Record<Fields["preset"], Thresholds & { name: string }> = 
     go_chance: 0.5,
     try_chance: 0.2,
     least_worth: 2,
+    few_pages: 500,
   },
   established: {
     name: "an established one, which is choosy",
@@ -57,6 +61,7 @@ export const PRESETS: Record<Fields["preset"], Thresholds & { name: string }> = 
     go_chance: 0.6,
     try_chance: 0.3,
     least_worth: 8,
+    few_pages: 2000,
   },
 };
 
@@ -97,6 +102,7 @@ export const toDraft = (outlet: Schemas["OutletOut"]): OutletDraft => ({
   address: outlet.address ?? "",
   standing: String(outlet.standing),
   assumed: outlet.assumed,
+  reason: outlet.reason ?? "",
   days: outlet.days_until_shown == null ? "" : String(outlet.days_until_shown),
 });
 
@@ -179,6 +185,7 @@ export function readOutlet(
       standing,
       days_until_shown: days,
       assumed: false,
+      reason: draft.reason?.trim() ?? "",
     },
   };
 }

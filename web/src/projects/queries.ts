@@ -29,6 +29,19 @@ export const useProjectLines = () =>
     queryFn: async () => data(await api.GET("/api/projects/lines")),
   });
 
+/** How strong an outlet must be by the places that it has. */
+export const useImplied = (projectId: number, outletId: number, wanted: boolean) =>
+  useQuery({
+    queryKey: ["implied", projectId, outletId],
+    queryFn: async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/outlets/{outlet_id}/implied", {
+          params: at(projectId, { outlet_id: outletId }),
+        }),
+      ),
+    enabled: wanted,
+  });
+
 /** What would go with a project: how many of each kind of thing. */
 export const useHoldings = (projectId: number, wanted: boolean) =>
   useQuery({

@@ -1,6 +1,7 @@
 import { DropdownMenu } from "radix-ui";
 import type { Project } from "../api/client";
 import { buttonLook } from "../parts/Button";
+import { count } from "../parts/format";
 import { MENU, MENU_ITEM } from "../parts/menu";
 import { thresholdsOf } from "../projects/projectWords";
 import { SHEET_DEFAULTS, type SheetAddress } from "./filters";
@@ -19,6 +20,16 @@ export function readyFilters(project: Pick<Project, "preset" | "thresholds">): R
         title_matches_max: 2,
         chance_min: at.try_chance,
         intent: ["informational", "commercial", "transactional"],
+        columns: "page",
+        sort: "openness",
+      },
+    },
+    {
+      name: "Few write for it",
+      about: `at most ${count(at.few_pages)} pages say it word for word`,
+      filter: {
+        volume_min: at.least_volume,
+        phrase_pages_max: at.few_pages,
         columns: "page",
         sort: "openness",
       },

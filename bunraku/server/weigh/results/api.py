@@ -6,6 +6,7 @@ from ninja import Field, File, Query, Router, Schema, Status, UploadedFile
 
 from bunraku.core.weigh.company import Narrowing
 from bunraku.core.weigh.verdict import VERDICTS
+from bunraku.server.errors import not_found
 from bunraku.server.gather.files.uploads import upload_file
 from bunraku.server.inputs import Id
 from bunraku.server.jobs.api import JobOut
@@ -13,7 +14,12 @@ from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectReq
 from bunraku.server.sheet.actions import MOST_AT_ONCE
 from bunraku.server.sheet.scopes import find_row, scope_of
 from bunraku.server.weigh.results.bringing import forget_note, note_page, start_bringing_pages
-from bunraku.server.weigh.results.looking_up import ReadFields, ReadRanks, start_looking_up
+from bunraku.server.weigh.results.looking_up import (
+    ReadFields,
+    ReadRanks,
+    ReadTalk,
+    start_looking_up,
+)
 from bunraku.server.weigh.results.reading import price_pages, start_reading_pages
 from bunraku.server.weigh.results.rivals import list_rivals, rival_in_full
 from bunraku.server.weigh.results.schemas import PageOut
@@ -120,6 +126,24 @@ def read_fields(request: ProjectRequest, project_id: ProjectId, row_id: int) -> 
     return start_looking_up(ReadFields, row.scope, [r.address for r in results[:LOOKED_AT]])
 
 
+class OfResult(Schema):
+    """The address of a result."""
+
+    address: str = Field(min_length=1, max_length=2_000)
+
+
+@router.post("/rows/{int:row_id}/page/talk", response=JobOut, auth=CHANGES, url_name="read_talk")
+def read_talk(request: ProjectRequest, project_id: ProjectId, row_id: int, given: OfResult) -> Any:
+    """Read where one of the results of a page is talked about. Raises: not_found where it does not
+    stand there."""
+    row = find_row(request.project, row_id)
+    read = pages_of(row.scope, row.keyword.key)
+    results = results_of(read[0].payload if read else None)
+    if given.address not in {result.address for result in results}:
+        raise not_found("result on this page")
+    return start_looking_up(ReadTalk, row.scope, [given.address])
+
+
 class OnChannel(Schema):
     """The channel that pages are of."""
 
@@ -219,6 +243,19 @@ class RankOut(Schema):
     known: bool
 
 
+class BestPageOut(Schema):
+    """One of a rival's pages, videos or listings: its address and title, for how many of our
+    keywords in play it stands, about how many visits a month these bring it, and which brings
+    most."""
+
+    address: str
+    title: str
+    keywords: int
+    visits: float
+    most: str
+    row: int
+
+
 class SidesOut(Schema):
     """Keywords of each side."""
 
@@ -236,6 +273,7 @@ class RivalInFullOut(Schema):
     theirs: list[SharedOut]
     both: list[SharedOut]
     ours: list[SharedOut]
+    best: list[BestPageOut]
     counts: SidesOut
     standing: float | None
     published: int | None

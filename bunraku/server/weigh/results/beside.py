@@ -20,6 +20,7 @@ from bunraku.core.weigh.page import openness
 from bunraku.core.weigh.saying import says_exactly
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Keyword, Row
+from bunraku.server.weigh.evidence import thresholds_of
 from bunraku.server.weigh.results.snapshots import DatedPage
 from bunraku.server.weigh.results.told import results_of
 
@@ -36,6 +37,7 @@ def on_the_page(row: Row, page: DatedPage | None, project: Project) -> dict[str,
     keys = {identity_key(text): text for text in phrases}
     there = set(Keyword.objects.filter(project=project, key__in=keys).values_list("key", flat=True))
     saying = told.get("saying")
+    few_pages = thresholds_of(project).few_pages
     open_to = None
     if row.volume is not None and saying is not None:
         open_to = round(float(openness(np.array([row.volume]), np.array([saying]))[0]), 4)
@@ -52,6 +54,9 @@ def on_the_page(row: Row, page: DatedPage | None, project: Project) -> dict[str,
         "saying": saying,
         "titled": told.get("titled"),
         "openness": open_to,
+        "phone": told.get("phone"),
+        "few": None if saying is None else saying <= few_pages,
+        "few_pages": few_pages,
     }
 
 

@@ -75,6 +75,23 @@ class ReadFields(LookUp):
 
 
 @job_kind
+class ReadTalk(LookUp):
+    """Where a result is talked about."""
+
+    id = "read_talk"
+    name = "Reading where it is talked about"
+    what = What.TALK
+
+    def told(self, answers: Mapping[str, Payload | None]) -> int:
+        """How often it was named."""
+        return sum(sum(answer["mentions"].values()) for answer in answers.values() if answer)
+
+    def brought(self, result: LookUpResult) -> str:
+        """How often it was named."""
+        return plural(result.told, "mention")
+
+
+@job_kind
 class ReadRanks(LookUp):
     """What a rival ranks for."""
 

@@ -12,6 +12,7 @@ from bunraku.server.readings.buying import price_of_new
 from bunraku.server.readings.known import latest
 from bunraku.server.sheet.models import IN_PLAY, Keyword, RowPage, Scope
 from bunraku.server.sheet.scopes import find_scope
+from bunraku.server.weigh.results.best import best_pages
 from bunraku.server.weigh.results.snapshots import own_names
 from bunraku.sources.protocol import What
 
@@ -94,6 +95,7 @@ def rival_in_full(project: Project, channel: str, publisher: str) -> dict[str, A
     return {
         "publisher": publisher,
         "pages": pages,
+        "best": best_pages(scope, publisher, theirs),
         "theirs": _rows(scope, rest, theirs, ours),
         "both": _rows(scope, both, theirs, ours),
         "ours": _rows(scope, alone, theirs, ours),

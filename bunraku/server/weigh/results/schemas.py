@@ -153,12 +153,70 @@ class TagOut(Schema):
     position: int | None
 
 
+class CheckOut(Schema):
+    """A rule of the checklist as fields keep it, in the words for it, with the points of a hundred
+    that it brought and could have brought."""
+
+    id: str
+    text: str
+    good: bool
+    points: float
+    most: float
+
+
+class NetworkOut(Schema):
+    """How often something was named on a network in thirty days."""
+
+    name: str
+    mentions: int
+
+
+class ThreadOut(PhraseOut):
+    """A heading under which something is talked about, on a network."""
+
+    network: str
+
+
+class TalkOut(Schema):
+    """Where a result is talked about."""
+
+    networks: list[NetworkOut]
+    threads: list[ThreadOut]
+
+
 class WrittenOut(Schema):
-    """What a result writes."""
+    """What a result writes, how exactly its description and tags say the phrase, how well made it
+    is by the checklist, and where it is talked about (null: nowhere, or not asked)."""
 
     address: str
     description: str
+    description_wording: str
+    tag_wording: str
     tags: list[TagOut]
+    headings: list[PhraseOut]
+    words: int | None
+    score: int
+    checks: list[CheckOut]
+    talk: TalkOut | None
+    talk_asked: bool
+    talk_price: float
+
+
+class LackOut(Schema):
+    """What so many of them lack."""
+
+    text: str
+    of: int
+
+
+class HowMadeOut(Schema):
+    """How well made those fields are that were read, 0-100, and what most of them lack."""
+
+    of: int
+    least: int
+    typical: int
+    most: int
+    lacks: list[LackOut]
 
 
 class UsedOut(Schema):
@@ -197,7 +255,8 @@ class PageOut(Schema):
     stands behind them; `middling`: the chance of an outlet of strength 50; `hidden`: results
     that the narrowing leaves out; `own_parts`: who publishes, what mostly points to a piece,
     its title; `behind`: points by which a result must be weaker than one's own strength to be
-    a weak spot; `days`: when it was read, oldest first."""
+    a weak spot; `days`: when it was read, oldest first; `phone`: share of the searches from
+    phones; `few`: whether the pages that say the phrase are few, by the person's own limit."""
 
     row: RowOut
     channel: Channel
@@ -238,6 +297,9 @@ class PageOut(Schema):
     saying: int | None
     titled: int | None
     openness: float | None
+    phone: float | None
+    few: bool | None
+    few_pages: float
     choices: ChoicesOut | None
     hidden: int
     says_at: list[SaysAtOut]
@@ -250,3 +312,4 @@ class PageOut(Schema):
     fields_price: float
     used: list[UsedOut]
     said_in: SaidInOut | None
+    made: HowMadeOut | None

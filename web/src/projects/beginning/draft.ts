@@ -84,6 +84,7 @@ export function toProject(draft: Draft): Schemas["ProjectIn"] {
         standing: readNumber(outlet.standing) ?? beginner(outlet.channel),
         days_until_shown: null,
         assumed: outlet.standing.trim() === "",
+        reason: "",
       }))
     : CHANNELS.map(({ id }) => ({
         name: NEW_NAMES[id],
@@ -92,6 +93,7 @@ export function toProject(draft: Draft): Schemas["ProjectIn"] {
         standing: beginner(id),
         days_until_shown: null,
         assumed: true,
+        reason: "",
       }));
   const fields = fromFields({
     ...EMPTY_FIELDS,

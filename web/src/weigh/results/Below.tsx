@@ -42,6 +42,12 @@ export function AlsoPart({ told, onGather }: { told: PageTold; onGather: (text: 
         : {percent(told.open_share)} of the clicks are {told.in_part ? "taken as" : ""} left for
         them.
       </p>
+      {told.phone !== null && (
+        <p>
+          {percent(told.phone)} of the searches come from phones, {percent(1 - told.phone)} from
+          larger screens.
+        </p>
+      )}
       <Phrases name="Asked there" phrases={told.questions} onGather={onGather} />
       <Phrases name="Searched besides" phrases={told.related} onGather={onGather} />
     </Part>
@@ -256,5 +262,8 @@ function sayingWords(told: PageTold): string {
       : told.openness >= 1
         ? `; ${count(told.openness)} searches a month for each`
         : `; ${count(1 / told.openness)} of them for each search a month`;
-  return `In all ${plural(told.saying, "page says", "pages say")} the phrase${titled}${open}.`;
+  const few = told.few
+    ? ` That is few, by your limit of ${count(told.few_pages)}.`
+    : ` Few would be ${count(told.few_pages)}, by your limit.`;
+  return `In all ${plural(told.saying, "page says", "pages say")} the phrase${titled}${open}.${few}`;
 }

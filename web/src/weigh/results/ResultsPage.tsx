@@ -196,7 +196,7 @@ function Told({
   });
   const jobs =
     overview?.jobs.filter((job) =>
-      ["read_pages", "bring_pages", "read_fields"].includes(job.kind),
+      ["read_pages", "bring_pages", "read_fields", "read_talk"].includes(job.kind),
     ) ?? [];
   return (
     <>

@@ -134,6 +134,7 @@ function InFull({ publisher }: { publisher: string }) {
     <>
       <h2 className="pr-6 text-lg break-words">{publisher}</h2>
       <p className="pt-1 pb-3 text-ink-2">{standingWords(told, channel)}</p>
+      <Best told={told} />
       <Side name="Theirs and not ours" told={told} side="theirs" />
       <Side name="Both" told={told} side="both" />
       <Side name="Ours alone" told={told} side="ours" />
@@ -184,6 +185,38 @@ function InFull({ publisher }: { publisher: string }) {
         )}
       </Block>
     </>
+  );
+}
+
+/** What of theirs brings them most from the keywords in play. */
+function Best({ told }: { told: RivalTold }) {
+  const openResults = useOpenResults(`“${told.publisher}”`);
+  if (!told.best.length) return null;
+  const rows = told.best.map((page) => page.row);
+  return (
+    <Block title="Its best" aside="keywords, visits from them">
+      <ul>
+        {told.best.map((page) => (
+          <li key={page.address} className="grid grid-cols-[1fr_32px_52px] gap-x-2 py-[2px]">
+            <span className="min-w-0">
+              <span className="block truncate" title={page.address}>
+                {page.title}
+              </span>
+              <button
+                type="button"
+                className="block max-w-full truncate text-xs text-quiet hover:underline"
+                title={`Results page of ${page.most}`}
+                onClick={() => openResults(page.row, rows)}
+              >
+                most from {page.most}
+              </button>
+            </span>
+            <span className="text-right">{count(page.keywords)}</span>
+            <span className="text-right text-quiet">{count(page.visits)}</span>
+          </li>
+        ))}
+      </ul>
+    </Block>
   );
 }
 

@@ -5,6 +5,8 @@ import { lookups, plural } from "../../parts/format";
 import { ProblemNote } from "../../parts/ProblemNote";
 import { useSay } from "../../parts/toasts";
 import { useChange } from "../../shared/useChange";
+import { KeepWithPiece } from "./KeepWithPiece";
+import { OneInFull } from "./OneInFull";
 import { readFields } from "./queries";
 import type { PageTold } from "./words";
 
@@ -27,6 +29,7 @@ export function WrittenPart({
         <h2 className="text-sm font-semibold">What they write</h2>
         {told.said_in && <p className="text-ink-2">{saidWords(told.said_in)}</p>}
       </div>
+      {told.made && <p className="max-w-[860px] pb-2 text-ink-2">{madeWords(told.made)}</p>}
       {told.fields.length === 0 && (
         <p className="text-ink-2">
           Their descriptions and tags were not read.{" "}
@@ -36,11 +39,30 @@ export function WrittenPart({
         </p>
       )}
       {read.error && <ProblemNote error={read.error} />}
-      {told.used.length > 0 && <Used told={told} onGather={onGather} />}
-      {told.fields.length > 0 && <Each told={told} onGather={onGather} />}
+      {told.used.length > 0 && <Used told={told} projectId={projectId} onGather={onGather} />}
+      {told.fields.length > 0 && <Each told={told} projectId={projectId} onGather={onGather} />}
     </section>
   );
 }
+
+/** How exactly a result's other fields say the phrase. */
+function fieldWords(written: PageTold["fields"][number]): string {
+  const tags = written.tags.length
+    ? `tags ${written.tag_wording}`
+    : plural(written.headings.length, "heading");
+  return `description ${written.description_wording}, ${tags}`;
+}
+
+function madeWords(made: NonNullable<PageTold["made"]>): string {
+  const lacks = made.lacks.map((lack) => `${lack.of} could ${lowerFirst(lack.text)}`);
+  return (
+    `How well they are made, of 100: from ${made.least} to ${made.most}, mostly ${made.typical}.` +
+    (lacks.length ? ` ${lacks.join("; ")}.` : "")
+  );
+}
+
+const lowerFirst = (text: string) =>
+  `${text.charAt(0).toLowerCase()}${text.slice(1)}`.replace(/\.$/, "");
 
 function saidWords(said: NonNullable<PageTold["said_in"]>): string {
   const of = `of ${plural(said.of, "result")}`;
@@ -50,7 +72,15 @@ function saidWords(said: NonNullable<PageTold["said_in"]>): string {
   );
 }
 
-function Used({ told, onGather }: { told: PageTold; onGather: (text: string) => void }) {
+function Used({
+  told,
+  projectId,
+  onGather,
+}: {
+  told: PageTold;
+  projectId: number;
+  onGather: (text: string) => void;
+}) {
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const say = useSay();
   const apart = told.used.filter((phrase) => phrase.brand);
@@ -100,6 +130,12 @@ function Used({ told, onGather }: { told: PageTold; onGather: (text: string) => 
             >
               Gather {ticked.size}
             </Button>
+            <KeepWithPiece
+              projectId={projectId}
+              rowId={told.row.id}
+              ticked={ticked}
+              onDone={() => setTicked(new Set())}
+            />
           </>
         )}
       </div>
@@ -114,7 +150,15 @@ function Used({ told, onGather }: { told: PageTold; onGather: (text: string) => 
   );
 }
 
-function Each({ told, onGather }: { told: PageTold; onGather: (text: string) => void }) {
+function Each({
+  told,
+  projectId,
+  onGather,
+}: {
+  told: PageTold;
+  projectId: number;
+  onGather: (text: string) => void;
+}) {
   const [open, setOpen] = useState<string | null>(null);
   const results = new Map(told.results.map((result) => [result.address, result]));
   return (
@@ -133,32 +177,18 @@ function Each({ told, onGather }: { told: PageTold; onGather: (text: string) => 
               >
                 <span className="w-6 text-right text-ink-2">{result?.position}</span>
                 <span className="min-w-0 flex-1 truncate">{result?.title ?? written.address}</span>
-                <span className="text-xs text-quiet">{plural(written.tags.length, "tag")}</span>
+                <span className="text-xs text-quiet">{fieldWords(written)}</span>
+                <span className="w-[96px] text-right text-xs text-quiet">
+                  made {written.score} of 100
+                </span>
               </button>
               {open === written.address && (
-                <div className="py-2 pl-9">
-                  <p className="max-w-[760px] text-ink-2">{written.description}</p>
-                  <ul className="flex flex-wrap gap-x-4 gap-y-1 pt-1">
-                    {written.tags.map((tag) => (
-                      <li key={tag.text}>
-                        {tag.text}
-                        <span className="text-xs text-quiet">
-                          {tag.position ? ` stands ${tag.position} for it` : ""}
-                        </span>{" "}
-                        {!tag.known && (
-                          <button
-                            type="button"
-                            aria-label={`Gather ${tag.text}`}
-                            onClick={() => onGather(tag.text)}
-                            className="text-xs font-semibold text-persimmon-text underline"
-                          >
-                            gather
-                          </button>
-                        )}
-                      </li>
-                    ))}
-                  </ul>
-                </div>
+                <OneInFull
+                  written={written}
+                  told={told}
+                  projectId={projectId}
+                  onGather={onGather}
+                />
               )}
             </li>
           );

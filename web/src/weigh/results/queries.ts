@@ -84,6 +84,33 @@ export const readFields = async (projectId: number, rowId: number) =>
     }),
   );
 
+export const readTalk = async (projectId: number, rowId: number, address: string) =>
+  data(
+    await api.POST("/api/projects/{project_id}/rows/{row_id}/page/talk", {
+      params: at(projectId, { row_id: rowId }),
+      body: { address },
+    }),
+  );
+
+export const piecesForQuery = (projectId: number, rowId: number) =>
+  queryOptions({
+    queryKey: ["pieces-for", projectId, rowId],
+    queryFn: async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/rows/{row_id}/pieces", {
+          params: at(projectId, { row_id: rowId }),
+        }),
+      ),
+  });
+
+export const addTags = async (projectId: number, pieceId: number, tags: string[]) =>
+  data(
+    await api.POST("/api/projects/{project_id}/pieces/{piece_id}/tags", {
+      params: at(projectId, { piece_id: pieceId }),
+      body: { tags },
+    }),
+  );
+
 export type RivalTold = Schemas["RivalInFullOut"];
 
 export const rivalsQuery = (projectId: number, channel: Channel) =>

@@ -1,0 +1,1 @@
+"""Write: the fields of a piece and what makes them good."""

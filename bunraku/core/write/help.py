@@ -1,0 +1,13 @@
+"""Help texts of the figures that writing makes."""
+
+from bunraku.core.help_text import HelpText
+
+HELP = {
+    "made": HelpText(
+        "How well made the fields of a page, video or listing are for one phrase, of a hundred.",
+        "Each rule of the checklist has its points, and those that are kept add up to it; rules "
+        "that do not apply take none.",
+        "Where rivals lack what is easily done, do that; your own fields are checked by the same "
+        "rules.",
+    ),
+}
