@@ -79,5 +79,6 @@ def test_a_standing_comes_back_from_its_strength(channel: str) -> None:
     for standing in (3.0, 20.0, 60.0) if channel == "web" else (40.0, 3_400.0, 50_000.0):
         strong = float(own_strength(standing, 1, channel)[0])
         assert standing_for(strong, channel) == pytest.approx(standing, rel=0.06)
+        assert standing_for(strong, channel, pull=0.0) >= standing * 0.9
     with pytest.raises(ValueError, match="no channel"):
         standing_for(40.0, "post")

@@ -18,6 +18,7 @@ from bunraku.core.weigh.chance import (
     difficulty,
     growth_by_month,
     outlook,
+    own_parts,
     own_strength,
     strength_after,
     weeks_until_settled,
@@ -217,6 +218,9 @@ def test_outlook_edges() -> None:
 )
 def test_own_strength(channel: str, weak: float, strong: float) -> None:
     low, high = own_strength(weak, 2, channel), own_strength(strong, 2, channel)
+    parts = own_parts(weak, channel, 1e6)
+    assert own_strength(weak, 1, channel, 1e6)[0] == pytest.approx(min(100, parts.sum()))
+    assert own_strength(weak, 1, channel, 0.0)[0] < low[0] < own_strength(weak, 1, channel, 1e6)[0]
     assert np.all(high > low)
     assert low[0] == low[1]
     assert np.all((low >= 0) & (high <= 100))

@@ -45,26 +45,30 @@ class Outlook:
     own: Floats
 
 
-def own_strength(standing: float, count: int, channel: str) -> Floats:
+def own_strength(standing: float, count: int, channel: str, pull: float | None = None) -> Floats:
     """The outlet's own strength once settled, on the scale of the results' strength, 0-100.
 
     Parameters: `standing`, the outlet's authority, followers or reviews; `count`, keywords;
-    `channel`. Returns: (count,), the same for each: what a piece of this outlet has that says the
-    phrase in its title, with the links, views or sales that such a piece mostly has once grown
-    (`typical_pull`). It is what a rival of the same standing would have. Raises: as `strength`.
+    `channel`; `pull`, what a grown piece of it mostly has (linking sites, views a day, sales a
+    month), None where that was not told. Returns: (count,), the same for each: what a piece of this
+    outlet has that says the phrase in its title, with what points to it once grown (told, else
+    `typical_pull`). It is what a rival of the same standing would have. Raises: as `strength`.
     """
-    ones = np.ones(count)
-    stands = ones * standing
-    facts = PageFacts(stands, typical_pull(stands, channel), ones)
-    return np.clip(strength(facts, channel), 0, 100)
+    return np.clip(strength(_own_facts(standing, count, channel, pull), channel), 0, 100)
 
 
-def own_parts(standing: float, channel: str) -> Floats:
+def own_parts(standing: float, channel: str, pull: float | None = None) -> Floats:
     """What an outlet's own strength is made of, in points, (3,): who publishes, what mostly points
     to a piece of such an outlet once grown, the phrase in its title. Raises: as `strength`."""
-    stands = np.array([standing], dtype=np.float64)
-    facts = PageFacts(stands, typical_pull(stands, channel), np.ones(1))
-    return np.asarray(strength_parts(facts, channel)[0], dtype=np.float64)
+    parts = strength_parts(_own_facts(standing, 1, channel, pull), channel)
+    return np.asarray(parts[0], dtype=np.float64)
+
+
+def _own_facts(standing: float, count: int, channel: str, pull: float | None) -> PageFacts:
+    ones = np.ones(count)
+    stands = ones * standing
+    mostly = typical_pull(stands, channel) if pull is None else ones * pull
+    return PageFacts(stands, mostly, ones)
 
 
 def strength_after(own: Floats, weeks: float, channel: str) -> Floats:

@@ -74,17 +74,17 @@ def _smoothed(positions: Floats) -> Floats:
     return mixed
 
 
-def standing_for(strength: float, channel: str) -> float:
+def standing_for(strength: float, channel: str, pull: float | None = None) -> float:
     """The standing (authority, followers, reviews) whose own strength is this: `own_strength` the
     other way round.
 
-    Parameters: `strength`, 0-100; `channel`. Returns: the least such standing, on the web to the
-    whole point, else to two digits; the greatest there is where none is enough. Raises: as
-    `own_strength`. Cost: forty halvings."""
+    Parameters: `strength`, 0-100; `channel`; `pull`, as there. Returns: the least such standing, on
+    the web to the whole point, else to two digits; the greatest there is where none is enough.
+    Raises: as `own_strength`. Cost: forty halvings."""
     low, high = 0.0, 100.0 if channel == "web" else 3e6
     for _ in range(40):
         middle = (low + high) / 2
-        if float(own_strength(middle, 1, channel)[0]) < strength:
+        if float(own_strength(middle, 1, channel, pull)[0]) < strength:
             low = middle
         else:
             high = middle

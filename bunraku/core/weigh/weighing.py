@@ -142,19 +142,24 @@ def weigh(evidence: Evidence, standpoint: Standpoint, learned: Learned) -> Figur
 
 
 def weigh_for_outlet(
-    evidence: Evidence, figures: Figures, standpoint: Standpoint, standing: float | None
+    evidence: Evidence,
+    figures: Figures,
+    standpoint: Standpoint,
+    standing: float | None,
+    pull: float | None = None,
 ) -> OutletFigures:
     """Weigh keywords for one outlet: own strength, chance, clicks, worth and verdict.
 
     Parameters: `evidence`, arrays of n; `figures`, of the same evidence (`weigh`); `standpoint`;
     `standing`, the outlet's authority, followers or reviews, None where there is no outlet: then
-    chance, worth and verdict are unknown. Returns: `OutletFigures`. Raises: `ValueError` from the
-    parts for shapes that do not match. Cost: linear; 100,000 keywords in about a second.
+    chance, worth and verdict are unknown; `pull`, as `own_strength`. Returns: `OutletFigures`.
+    Raises: `ValueError` from the parts for shapes that do not match. Cost: linear; 100,000 keywords
+    in about a second.
     """
     channel, at = standpoint.channel, standpoint.thresholds
     unknown = np.full(len(evidence.texts), np.nan)
     count = len(evidence.texts)
-    own = unknown if standing is None else own_strength(standing, count, channel)
+    own = unknown if standing is None else own_strength(standing, count, channel, pull)
     strengths = figures.strengths
     if standing is not None:
         told, guesses = evidence.difficulty_told, evidence.guesses

@@ -30,8 +30,9 @@ Words = Annotated[list[Annotated[str, StringConstraints(max_length=200)]], Field
 
 class OutletIn(Schema):
     """An outlet: `standing` is authority 0-100 (web), followers (video) or reviews (marketplace);
-    `assumed` where the person told none and a beginner's stands in; `reason`, where they have it
-    from."""
+    `assumed` where the person told none and a beginner's stands in; `pull`, what a grown piece of
+    it mostly has (linking sites, views a day, sales a month; null: the usual); `reason`, where they
+    have these from."""
 
     name: Name
     channel: Channel
@@ -39,6 +40,7 @@ class OutletIn(Schema):
     standing: float = Field(ge=0, le=1e9)
     days_until_shown: Annotated[int | None, Field(ge=0, le=365)] = None
     assumed: bool = False
+    pull: Annotated[float | None, Field(ge=0, le=1e9)] = None
     reason: str = Field("", max_length=300)
 
 

@@ -95,6 +95,9 @@ class Outlet(models.Model):
     days_until_shown = models.PositiveIntegerField(null=True, blank=True)
     # Not told by the person: a beginner's usual standing stands in.
     assumed = models.BooleanField(default=False)
+    # What a grown piece of it mostly has: linking sites on the web, views a day on video, sales a
+    # month on a marketplace; none: what is usual for its standing.
+    pull = models.FloatField(null=True)
     # Where the person has its standing from, in their words.
     reason = models.CharField(max_length=300, blank=True)
     # Counts its changes, as the project's own does.

@@ -30,7 +30,7 @@ def implied_of(project: Project, outlet_id: int) -> dict[str, Any]:
     not_found. Four queries."""
     outlet = find_outlet(project, outlet_id)
     scope = find_scope(project, outlet.channel)
-    told = float(own_strength(outlet.standing, 1, outlet.channel)[0])
+    told = float(own_strength(outlet.standing, 1, outlet.channel, outlet.pull)[0])
     strengths, positions, short = _places(scope, outlet)
     found = implied_strength(strengths, positions, short, told, outlet.channel)
     return {
@@ -40,7 +40,9 @@ def implied_of(project: Project, outlet_id: int) -> dict[str, Any]:
         "strength": None if found is None else round(found.strength, 1),
         "low": None if found is None else found.low,
         "high": None if found is None else found.high,
-        "standing": (None if found is None else standing_for(found.strength, outlet.channel)),
+        "standing": (
+            None if found is None else standing_for(found.strength, outlet.channel, outlet.pull)
+        ),
     }
 
 

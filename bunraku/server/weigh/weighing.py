@@ -57,12 +57,13 @@ def weigh_rows(scope: Scope, rows: Sequence[Row]) -> None:
     outlets = [outlet for outlet in scope.project.outlets.all() if outlet.channel == scope.channel]
     chosen = scope.project.chosen_among(outlets, scope.channel)
 
-    def for_outlet(standing: float | None) -> dict[str, list[Any]]:
-        return _for_outlet(weigh_for_outlet(evidence, figures, standpoint, standing), figures)
+    def for_outlet(standing: float | None, pull: float | None = None) -> dict[str, list[Any]]:
+        weighed = weigh_for_outlet(evidence, figures, standpoint, standing, pull)
+        return _for_outlet(weighed, figures)
 
     # Each outlet once; the chosen one's figures go into the row as well, where the sheet sorts by
     # them.
-    by_outlet = {outlet.pk: for_outlet(outlet.standing) for outlet in outlets}
+    by_outlet = {outlet.pk: for_outlet(outlet.standing, outlet.pull) for outlet in outlets}
     _fill(rows, evidence, figures, read, _asked_for(scope.project))
     # Without an outlet the row must not keep figures of one that is gone.
     of_chosen = by_outlet[chosen.pk] if chosen else for_outlet(None)

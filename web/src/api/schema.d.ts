@@ -1919,6 +1919,8 @@ export interface components {
              * @default false
              */
             assumed: boolean;
+            /** Pull */
+            pull?: number | null;
             /**
              * Reason
              * @default
@@ -2024,8 +2026,9 @@ export interface components {
         /**
          * OutletIn
          * @description An outlet: `standing` is authority 0-100 (web), followers (video) or reviews (marketplace);
-         *     `assumed` where the person told none and a beginner's stands in; `reason`, where they have it
-         *     from.
+         *     `assumed` where the person told none and a beginner's stands in; `pull`, what a grown piece of
+         *     it mostly has (linking sites, views a day, sales a month; null: the usual); `reason`, where they
+         *     have these from.
          */
         OutletIn: {
             /** Name */
@@ -2049,6 +2052,8 @@ export interface components {
              * @default false
              */
             assumed: boolean;
+            /** Pull */
+            pull?: number | null;
             /**
              * Reason
              * @default
@@ -2267,6 +2272,8 @@ export interface components {
              * @default false
              */
             assumed: boolean;
+            /** Pull */
+            pull?: number | null;
             /**
              * Reason
              * @default

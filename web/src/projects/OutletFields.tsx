@@ -7,6 +7,12 @@ import { strengthWords, WHERE_TO_FIND } from "./strengthWords";
 
 const HINTS = { web: "authority", video: "followers", marketplace: "reviews" } as const;
 
+const PULLS = {
+  web: "linking sites",
+  video: "views a day",
+  marketplace: "sales a month",
+} as const;
+
 const LINE = "grid grid-cols-[1.4fr_112px_1.4fr_104px_72px] gap-2";
 
 /** What stands above outlets' lines, for the eye; each field is named by itself. */
@@ -83,16 +89,29 @@ export function OutletFields({
         />
       </div>
       {draft.reason !== undefined && (
-        <label className="flex items-center gap-2 text-xs text-quiet">
-          Where the strength is from
-          <input
-            maxLength={300}
-            value={draft.reason}
-            placeholder="typed in"
-            onChange={(event) => set({ reason: event.target.value })}
-            className={`${INPUT} !w-[420px]`}
-          />
-        </label>
+        <div className="flex items-center gap-2 text-xs text-quiet">
+          <label className="flex items-center gap-2">
+            A piece of it mostly has
+            <input
+              inputMode="decimal"
+              value={draft.pull ?? ""}
+              placeholder="as usual"
+              onChange={(event) => set({ pull: event.target.value })}
+              className={`${INPUT} !w-[80px] text-right`}
+            />
+            {PULLS[draft.channel]}
+          </label>
+          <label className="flex flex-1 items-center gap-2 pl-3">
+            Where that is from
+            <input
+              maxLength={300}
+              value={draft.reason}
+              placeholder="typed in"
+              onChange={(event) => set({ reason: event.target.value })}
+              className={`${INPUT} min-w-0 flex-1`}
+            />
+          </label>
+        </div>
       )}
       {!wrong && draft.standing.trim() !== "" && (
         <p className="text-xs text-quiet">

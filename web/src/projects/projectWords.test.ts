@@ -56,6 +56,7 @@ describe("an outlet's line", () => {
         standing: 34,
         days_until_shown: null,
         assumed: false,
+        pull: null,
         reason: "",
       },
     }));

@@ -19,6 +19,8 @@ export type OutletDraft = {
   days: string;
   /** Whether its strength stands in for one that nobody told. */
   assumed?: boolean;
+  /** What a grown piece of it mostly has, as it is typed; empty for the usual. */
+  pull?: string;
   /** Where the strength is from, in the person's own words. */
   reason?: string;
 };
@@ -102,6 +104,7 @@ export const toDraft = (outlet: Schemas["OutletOut"]): OutletDraft => ({
   address: outlet.address ?? "",
   standing: String(outlet.standing),
   assumed: outlet.assumed,
+  pull: outlet.pull == null ? "" : String(outlet.pull),
   reason: outlet.reason ?? "",
   days: outlet.days_until_shown == null ? "" : String(outlet.days_until_shown),
 });
@@ -171,12 +174,14 @@ export function readOutlet(
 ): { outlet: Schemas["OutletIn"] } | { wrong: string } {
   const standing = readNumber(draft.standing) ?? Number.NaN;
   const days = draft.days.trim() === "" ? null : Number(draft.days);
+  const pull = draft.pull?.trim() ? (readNumber(draft.pull) ?? Number.NaN) : null;
   if (!draft.name.trim()) return { wrong: "An outlet needs a name." };
   if (draft.standing.trim() === "" || !(standing >= 0))
     return { wrong: "Its strength is a number of 0 or more." };
   if (draft.channel === "web" && standing > 100) return { wrong: "Authority goes from 0 to 100." };
   if (days !== null && !(Number.isInteger(days) && days >= 0 && days <= 365))
     return { wrong: "Days until shown: a whole number from 0 to 365." };
+  if (pull !== null && !(pull >= 0)) return { wrong: "What a piece mostly has is 0 or more." };
   return {
     outlet: {
       name: draft.name.trim(),
@@ -185,6 +190,7 @@ export function readOutlet(
       standing,
       days_until_shown: days,
       assumed: false,
+      pull,
       reason: draft.reason?.trim() ?? "",
     },
   };

@@ -123,7 +123,9 @@ def _standing_there(
 ) -> dict[str, Any]:
     """The conclusion, the chances and the results themselves."""
     channel = row.scope.channel
-    mine = None if outlet is None else float(own_strength(outlet.standing, 1, channel)[0])
+    mine = (
+        None if outlet is None else float(own_strength(outlet.standing, 1, channel, outlet.pull)[0])
+    )
     first = np.full(PAGE_ONE, np.nan)
     top = strengths[0][:PAGE_ONE]
     first[: len(top)] = top
@@ -139,7 +141,9 @@ def _standing_there(
     return {
         "own": mine,
         "own_parts": (
-            [] if outlet is None else own_parts(outlet.standing, channel).round(1).tolist()
+            []
+            if outlet is None
+            else own_parts(outlet.standing, channel, outlet.pull).round(1).tolist()
         ),
         "behind": BEHIND,
         "conclusion": _conclusion(now, top, min(len(results), PAGE_ONE), titled, page is not None),

@@ -84,6 +84,7 @@ export function toProject(draft: Draft): Schemas["ProjectIn"] {
         standing: readNumber(outlet.standing) ?? beginner(outlet.channel),
         days_until_shown: null,
         assumed: outlet.standing.trim() === "",
+        pull: null,
         reason: "",
       }))
     : CHANNELS.map(({ id }) => ({
@@ -93,6 +94,7 @@ export function toProject(draft: Draft): Schemas["ProjectIn"] {
         standing: beginner(id),
         days_until_shown: null,
         assumed: true,
+        pull: null,
         reason: "",
       }));
   const fields = fromFields({
