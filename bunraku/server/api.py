@@ -12,6 +12,7 @@ from ninja.security import SessionAuth
 
 from bunraku import __version__
 from bunraku.server.cluster.api import router as cluster
+from bunraku.server.cluster.shaping_api import router as shaping
 from bunraku.server.errors import BunrakuError, storage_failed
 from bunraku.server.gather.combiner.api import router as combiner
 from bunraku.server.gather.files.api import router as files
@@ -85,6 +86,7 @@ for room in (
     weigh,
     results,
     cluster,
+    shaping,
     plan,
 ):
     api.add_router("/projects/{int:project_id}", room)

@@ -15,6 +15,7 @@ READING_POSTS = {
     "price_measuring",
     "price_pages",
     "preview_thresholds",
+    "preview_strictness",
     "estimate_run",
     "preview_combinations",
     "preview_pieces",

@@ -49,18 +49,20 @@ class ToCluster:
     local: NDArray[np.bool_] | None = None
 
 
-def cluster_keywords(given: ToCluster, language: str, *, afresh: bool = False) -> Ints:
+def cluster_keywords(
+    given: ToCluster, language: str, *, afresh: bool = False, strictness: float = 1.0
+) -> Ints:
     """Cluster keywords: which can be served by one piece.
 
     Parameters: `given`; `language`, two letters; `afresh`, whether keywords already in a cluster
-    may move. Returns: (n,) cluster labels. A label that occurs in `current` means that same
-    cluster, a higher one is new. Pinned keywords stay where they are. Without `afresh` everything
-    already in a cluster stays and new keywords join or form clusters of their own. With `afresh`
-    labels are matched to the current ones by the greatest overlap. Formula: local moves on shared
-    results (γ = 0.15); keywords whose page was not read join by a vote of the five nearest by
-    wording, what remains is clustered by wording (γ = 0.3); a member that shares one or two results
-    with each other member is let go. Raises: `ValueError` for shapes that do not match. Cost: about
-    n log n.
+    may move; `strictness`, how alike members must be, times the usual (0.25-4). Returns: (n,)
+    cluster labels. A label that occurs in `current` means that same cluster, a higher one is new.
+    Pinned keywords stay where they are. Without `afresh` everything already in a cluster stays and
+    new keywords join or form clusters of their own. With `afresh` labels are matched to the current
+    ones by the greatest overlap. Formula: local moves on shared results (γ = 0.15 × strictness);
+    keywords whose page was not read join by a vote of the five nearest by wording, what remains is
+    clustered by wording (γ = 0.3 × strictness); a member that shares one or two results with each
+    other member is let go. Raises: `ValueError` for shapes that do not match. Cost: about n log n.
     """
     n = len(given.texts)
     if given.pages.shape[0] != n or given.current.shape != (n,) or given.pinned.shape != (n,):
@@ -75,7 +77,7 @@ def cluster_keywords(given: ToCluster, language: str, *, afresh: bool = False) -
     read = (given.pages != 0).any(axis=1)
     rows = np.flatnonzero(read)
     labels[rows] = local_moves(
-        shared_results(given.pages[rows]), labels[rows], ~stays[rows], GAMMA_RESULTS
+        shared_results(given.pages[rows]), labels[rows], ~stays[rows], GAMMA_RESULTS * strictness
     )
     loose = rows[_shares_little(given.pages[rows], labels[rows]) & ~stays[rows]]
     labels[loose] = labels.max() + 1 + np.arange(len(loose))
@@ -87,7 +89,10 @@ def cluster_keywords(given: ToCluster, language: str, *, afresh: bool = False) -
         labels[unread[joined >= 0]] = joined[joined >= 0]
         rest = unread[joined < 0]
         labels[rest] = local_moves(
-            alike(wording.rows(rest)), labels[rest], np.ones(len(rest), dtype=bool), GAMMA_WORDS
+            alike(wording.rows(rest)),
+            labels[rest],
+            np.ones(len(rest), dtype=bool),
+            GAMMA_WORDS * strictness,
         )
     if afresh:
         labels = _match_to_current(labels, given.current, given.pinned, highest)

@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from django.db import transaction
 
 from bunraku.server.cluster.clustering import ClusterKeywords, ClusterParams, set_leads
+from bunraku.server.cluster.inheriting import pass_on
 from bunraku.server.cluster.models import Cluster, Pin
 from bunraku.server.database.bulk import insert_many
 from bunraku.server.database.parts import in_parts
@@ -19,19 +20,21 @@ from bunraku.server.sheet.models import IN_PLAY, Row, Scope
 from bunraku.server.sheet.scopes import find_scope
 
 
-def start_clustering(project: Project, channel: str, *, afresh: bool = False) -> Job:
+def start_clustering(
+    project: Project, channel: str, *, afresh: bool = False, strictness: float | None = None
+) -> Job:
     """Start clustering a channel. Raises: nothing_to_cluster."""
     if not Row.objects.filter(scope=find_scope(project, channel), state__in=IN_PLAY).exists():
         raise BunrakuError(
             "nothing_to_cluster", f"There is no keyword to cluster on {channel} search."
         )
-    params = ClusterParams(channel=channel, afresh=afresh)
+    params = ClusterParams(channel=channel, afresh=afresh, strictness=strictness)
     return start_job(project, ClusterKeywords, params, distinct=channel)
 
 
 def find_cluster(project: Project, cluster_id: int) -> Cluster:
     """A cluster of a project. Raises: not_found."""
-    mine = Cluster.objects.select_related("lead", "scope").filter(scope__project=project)
+    mine = Cluster.objects.select_related("lead", "scope", "theme").filter(scope__project=project)
     cluster = mine.filter(pk=cluster_id).first()
     if cluster is None:
         raise not_found("cluster")
@@ -60,21 +63,29 @@ def move_keywords(project: Project, row_ids: Sequence[int], cluster_id: int | No
             raise not_found("cluster on this channel")
         with Recorder(project, f"Moved {named([row.text for row in rows], 'keyword')}") as journal:
             if target.pk is None:
+                # What leaves a cluster is still about its theme.
+                source = Cluster.objects.filter(pk=rows[0].cluster or 0).first()
+                target.theme_id = source.theme_id if source else None
                 target.save()
                 journal.made([target])
-            left = {row.cluster for row in rows if row.cluster is not None} - {target.pk}
-            affected = [target]
-            for part in in_parts(sorted(left)):
-                affected += Cluster.objects.filter(pk__in=part)
-            # The leads too: a cluster that loses its lead keyword gets another, and undo must give
-            # it back.
-            journal.touch(affected, only=["lead"])
-            journal.touch(rows, only=["cluster"])
-            _pin(scope, rows, target, journal)
-            for part in in_parts([row.pk for row in rows]):
-                Row.objects.filter(pk__in=part).update(cluster=target.pk)
-            set_leads(affected)
+            move_keywords_in(scope, rows, target, journal)
+        pass_on(scope)
     return find_cluster(project, target.pk)
+
+
+def move_keywords_in(scope: Scope, rows: Sequence[Row], target: Cluster, journal: Recorder) -> None:
+    """Put keywords into a cluster and pin them there, within a change that is being recorded."""
+    left = {row.cluster for row in rows if row.cluster is not None} - {target.pk}
+    affected = [target]
+    for part in in_parts(sorted(left)):
+        affected += Cluster.objects.filter(pk__in=part)
+    # The leads too: a cluster that loses its lead keyword gets another, and undo must give it back.
+    journal.touch(affected, only=["lead"])
+    journal.touch(rows, only=["cluster"])
+    _pin(scope, rows, target, journal)
+    for part in in_parts([row.pk for row in rows]):
+        Row.objects.filter(pk__in=part).update(cluster=target.pk)
+    set_leads(affected)
 
 
 def _pin(scope: Scope, rows: Sequence[Row], target: Cluster, journal: Recorder) -> None:

@@ -5,83 +5,26 @@ from typing import Annotated, Any, Literal
 from ninja import Field, Query, Router, Schema
 
 from bunraku.server.cluster.actions import move_keywords, rename_cluster, start_clustering
+from bunraku.server.cluster.schemas import (
+    ClusterChange,
+    ClusterDetailOut,
+    ClusteringIn,
+    ClustersOut,
+    MoveIn,
+    NameIn,
+    StrictnessIn,
+    StrictnessOut,
+    said,
+)
 from bunraku.server.cluster.selectors import list_clusters, read_cluster
-from bunraku.server.inputs import Id, a_name
+from bunraku.server.cluster.shaping import change_cluster
+from bunraku.server.cluster.strictness import preview_strictness
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
-from bunraku.server.sheet.api import RowIds
-from bunraku.server.sheet.rows import RowOut
 from bunraku.server.sheet.scopes import find_scope
 from bunraku.sources.protocol import Channel
 
 router = Router(tags=["cluster"])
-
-
-class ClusterOut(Schema):
-    """A cluster and what its keywords add up to."""
-
-    id: int
-    name: str
-    named: bool
-    lead: str
-    keywords: int
-    volume: float | None
-    worth: float | None
-    chance: float | None
-    difficulty: float | None
-    local: int
-    intents: dict[str, int]
-
-
-class ClustersOut(Schema):
-    """A page of clusters; `matched` fit the filter, `total` are all, `keywords` stand in them."""
-
-    total: int
-    matched: int
-    keywords: int
-    clusters: list[ClusterOut]
-
-
-class MemberOut(Schema):
-    """A keyword of a cluster and why it belongs."""
-
-    row: RowOut
-    why: str
-    pinned: bool
-
-
-class ClusterDetailOut(Schema):
-    """A cluster with its members, the most searched first, 500 at most."""
-
-    id: int
-    name: str
-    own_name: str
-    lead: str
-    channel: Channel
-    members: list[MemberOut]
-
-
-class ClusteringIn(Schema):
-    """Which channel to cluster, and whether what is clustered already may move."""
-
-    channel: Channel
-    afresh: bool = False
-
-
-NameOrNone = a_name(120, may_be_empty=True)
-
-
-class NameIn(Schema):
-    """A name; empty gives the cluster back to its lead keyword."""
-
-    name: NameOrNone  # type: ignore[valid-type]
-
-
-class MoveIn(Schema):
-    """Keywords and the cluster they are put into; null for one of their own."""
-
-    row_ids: RowIds
-    cluster_id: Id | None = None
 
 
 class ClustersQuery(Schema):
@@ -91,6 +34,7 @@ class ClustersQuery(Schema):
     q: str = Field("", max_length=200)
     sort: Literal["worth", "volume", "keywords", "chance"] = "worth"
     several: bool = False
+    theme: Annotated[int | None, Field(ge=0, le=2**53)] = None
     offset: Annotated[int, Field(ge=0, le=10_000_000)] = 0
     limit: Annotated[int, Field(ge=1, le=500)] = 200
 
@@ -105,7 +49,17 @@ def clusters(request: ProjectRequest, project_id: ProjectId, wanted: Query[Clust
 @router.post("/clustering", response=JobOut, auth=CHANGES, url_name="start_clustering")
 def start(request: ProjectRequest, project_id: ProjectId, given: ClusteringIn) -> Any:
     """Start clustering a channel."""
-    return start_clustering(request.project, given.channel, afresh=given.afresh)
+    return start_clustering(
+        request.project, given.channel, afresh=given.afresh, strictness=given.strictness
+    )
+
+
+@router.post(
+    "/clustering/preview", response=StrictnessOut, auth=READS, url_name="preview_strictness"
+)
+def preview(request: ProjectRequest, project_id: ProjectId, given: StrictnessIn) -> Any:
+    """What another strictness would do; changes nothing."""
+    return preview_strictness(request.project, given.channel, given.strictness)
 
 
 @router.get("/clusters/{int:cluster_id}", response=ClusterDetailOut, auth=READS, url_name="cluster")
@@ -123,6 +77,20 @@ def read(request: ProjectRequest, project_id: ProjectId, cluster_id: int) -> Any
 def rename(request: ProjectRequest, project_id: ProjectId, cluster_id: int, given: NameIn) -> Any:
     """Name a cluster."""
     rename_cluster(request.project, cluster_id, given.name)
+    return read_cluster(request.project, cluster_id)
+
+
+@router.patch(
+    "/clusters/{int:cluster_id}",
+    response=ClusterDetailOut,
+    auth=CHANGES,
+    url_name="change_cluster",
+)
+def change(
+    request: ProjectRequest, project_id: ProjectId, cluster_id: int, given: ClusterChange
+) -> Any:
+    """Name, note, lock or mark a cluster."""
+    change_cluster(request.project, cluster_id, said(given))
     return read_cluster(request.project, cluster_id)
 
 

@@ -4,15 +4,18 @@ from typing import Any
 
 from django.dispatch import receiver
 
-from bunraku.server.cluster.models import Cluster, Pin
+from bunraku.server.cluster.inheriting import pass_on
+from bunraku.server.cluster.models import Cluster, Declined, Pin, Theme
 from bunraku.server.database.parts import in_parts
 from bunraku.server.journal.carrying import carry
 from bunraku.server.projects.models import Project
-from bunraku.server.sheet.models import Row
+from bunraku.server.sheet.models import Row, Scope
 from bunraku.server.signals import taken_back
 
 carry(Cluster)
 carry(Pin)
+carry(Theme)
+carry(Declined)
 
 
 @receiver(taken_back)
@@ -25,3 +28,7 @@ def let_go_of_gone(sender: object, project: Project, changes: dict[Any, Any], **
         there = set(Cluster.objects.filter(pk__in=part).values_list("pk", flat=True))
         gone = [pk for pk in part if pk not in there]
         Row.objects.filter(scope__project=project, cluster__in=gone).update(cluster=None)
+    if changes.keys() & {Cluster, Theme, Row}:
+        for scope in Scope.objects.filter(project=project):
+            scope.project = project
+            pass_on(scope)

@@ -9,7 +9,9 @@ from django.db import transaction
 from bunraku.core.cluster.clustering import ToCluster, cluster_keywords
 from bunraku.core.cluster.members import lead_of
 from bunraku.core.weigh.page import PAGE_ONE
+from bunraku.server.cluster.inheriting import pass_on
 from bunraku.server.cluster.models import Cluster, Pin
+from bunraku.server.cluster.themes import keep_themes
 from bunraku.server.database.bulk import insert_many, update_many
 from bunraku.server.database.parts import in_parts
 from bunraku.server.jobs.kinds import JobKind, job_kind
@@ -20,16 +22,20 @@ from bunraku.server.sheet.scopes import scope_of
 
 
 class ClusterParams(Params):
-    """Which channel, and whether what is clustered already may move."""
+    """Which channel, whether what is clustered already may move, and how strict (None: as the scope
+    says)."""
 
     channel: str
     afresh: bool = False
+    strictness: float | None = None
 
 
 class ClusterResult(Result):
-    """How many clusters there are, of several keywords and of one, and how many keywords moved."""
+    """How many clusters there are, of several keywords and of one, how many keywords moved, and how
+    many themes there are."""
 
     clusters: int = 0
+    themes: int = 0
     several: int = 0
     alone: int = 0
     moved: int = 0
@@ -49,18 +55,18 @@ class ClusterKeywords(JobKind[ClusterParams, ClusterResult]):
         """Read, cluster, store."""
         scope = scope_of(work.project, work.params.channel)
         work.start("Clustering", 3)
-        rows = list(
-            Row.objects.filter(scope=scope, state__in=IN_PLAY)
-            .order_by("pk")
-            .values_list("pk", "keyword_id", "text", "intent", "volume", "cluster", "local")
-        )
+        if work.params.strictness is not None:
+            scope.strictness = work.params.strictness
+            scope.save(update_fields=["strictness"])
+        rows = rows_to_cluster(scope)
         pages = packed_pages([row[0] for row in rows])
         existing = sorted(Cluster.objects.filter(scope=scope).values_list("pk", flat=True))
         work.advance()
         labels = cluster_keywords(
-            _to_cluster(scope, rows, pages, existing),
+            to_cluster(scope, rows, pages, existing),
             scope.language,
             afresh=work.params.afresh,
+            strictness=scope.strictness,
         ).tolist()
         work.advance()
         members: dict[int, list[int]] = {}
@@ -75,6 +81,8 @@ class ClusterKeywords(JobKind[ClusterParams, ClusterResult]):
         with transaction.atomic():
             ids, moved = _store(scope, rows, labels, existing)
             _set_leads(rows, pages, members, ids)
+            result.themes = keep_themes(scope, afresh=work.params.afresh)
+            pass_on(scope)
             # Of a run that is done again what it moved before the kill was stored and told.
             before = work.before_a_kill()
             result.moved = moved + (before.moved if before else 0)
@@ -86,9 +94,18 @@ class ClusterKeywords(JobKind[ClusterParams, ClusterResult]):
         return f"{plural(result.several, 'cluster')} of several keywords, {result.alone:,} alone"
 
 
-def _to_cluster(
-    scope: Scope, rows: Sequence[Any], pages: Any, existing: Sequence[int]
-) -> ToCluster:
+def rows_to_cluster(scope: Scope) -> list[Any]:
+    """Rows in play as clustering takes them, those of locked clusters left out."""
+    return list(
+        Row.objects.filter(scope=scope, state__in=IN_PLAY)
+        .exclude(cluster__in=Cluster.objects.filter(scope=scope, locked=True).values("pk"))
+        .order_by("pk")
+        .values_list("pk", "keyword_id", "text", "intent", "volume", "cluster", "local")
+    )
+
+
+def to_cluster(scope: Scope, rows: Sequence[Any], pages: Any, existing: Sequence[int]) -> ToCluster:
+    """Rows as the core takes them."""
     pins = dict(Pin.objects.filter(scope=scope).values_list("keyword_id", "cluster_id"))
     numbers = {pk: number for number, pk in enumerate(existing)}
     current = [pins.get(keyword, now) for _, keyword, _, _, _, now, _ in rows]
@@ -138,7 +155,9 @@ def _store(
                 Row.objects.filter(pk__in=part).update(cluster=target)
         used = {ids[label] for label in labels}
         # A cluster that the user named stays even while it is empty: the name is theirs.
-        nameless = Cluster.objects.filter(scope=scope, name="", pins=None).order_by()
+        nameless = Cluster.objects.filter(
+            scope=scope, name="", note="", priority="", locked=False, pins=None
+        ).order_by()
         gone = sorted(set(nameless.values_list("pk", flat=True)) - used)
         for part in in_parts(gone):
             # Dropped and parked keywords too: one that comes back must not name what is gone.

@@ -20,9 +20,17 @@ MOST_MEMBERS = 500
 
 
 def list_clusters(
-    scope: Scope, *, q: str, sort: str, several: bool, offset: int, limit: int
+    scope: Scope,
+    *,
+    q: str,
+    sort: str,
+    several: bool,
+    offset: int,
+    limit: int,
+    theme: int | None = None,
 ) -> dict[str, Any]:
-    """A page of a scope's clusters with what their kept members add up to."""
+    """A page of a scope's clusters with what their kept members add up to; of a theme, or (0) of
+    none."""
     rows = Row.objects.filter(scope=scope, state__in=IN_PLAY, cluster__isnull=False)
     grouped = rows.values("cluster").annotate(
         keywords=Count("pk"),
@@ -33,6 +41,9 @@ def list_clusters(
         local=Count("pk", filter=Q(local=True)),
         **{name: Count("pk", filter=Q(intent=code)) for code, name in enumerate(INTENTS)},
     )
+    if theme is not None:
+        held = Cluster.objects.filter(scope=scope, theme=theme or None)
+        grouped = grouped.filter(cluster__in=held.values("pk"))
     if several:
         grouped = grouped.filter(keywords__gt=1)
     if q:
@@ -41,7 +52,9 @@ def list_clusters(
     totals = rows.aggregate(clusters=Count("cluster", distinct=True), keywords=Count("pk"))
     matched = list(grouped.order_by(F(sort).desc(nulls_last=True), "cluster"))
     page = matched[offset : offset + limit]
-    names = Cluster.objects.select_related("lead").in_bulk([row["cluster"] for row in page])
+    names = Cluster.objects.select_related("lead", "theme").in_bulk(
+        [row["cluster"] for row in page]
+    )
     return {
         "total": totals["clusters"],
         "matched": len(matched),
@@ -64,6 +77,11 @@ def _summary(row: dict[str, Any], cluster: Cluster | None) -> dict[str, Any]:
         "name": str(cluster) if cluster else "",
         "named": bool(cluster and cluster.name),
         "lead": cluster.lead.text if cluster and cluster.lead else "",
+        "theme_id": cluster.theme_id if cluster else None,
+        "theme": str(cluster.theme) if cluster and cluster.theme else "",
+        "locked": bool(cluster and cluster.locked),
+        "noted": bool(cluster and cluster.note),
+        "priority": cluster.priority if cluster else "",
         "keywords": row["keywords"],
         "volume": row["volume"],
         "worth": row["worth"],
@@ -106,6 +124,11 @@ def read_cluster(project: Project, cluster_id: int) -> dict[str, Any]:
         "own_name": cluster.name,
         "lead": lead.text if lead else "",
         "channel": cluster.scope.channel,
+        "theme_id": cluster.theme_id,
+        "theme": str(cluster.theme) if cluster.theme else "",
+        "locked": cluster.locked,
+        "note": cluster.note,
+        "priority": cluster.priority,
         "members": [
             {"row": row, "why": why[row.pk], "pinned": row.keyword_id in pinned} for row in rows
         ],

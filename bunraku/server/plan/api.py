@@ -35,6 +35,7 @@ from bunraku.server.plan.schemas import (
     FitOut,
     KeywordIn,
     MonthHoursIn,
+    OnChannel,
     PairIn,
     PieceDetailOut,
     PieceIn,
@@ -43,8 +44,10 @@ from bunraku.server.plan.schemas import (
     PiecesQuery,
     PlanOut,
     TagsIn,
+    WholeOut,
 )
 from bunraku.server.plan.selectors import PieceFigures, pieces_for_row, plan_of
+from bunraku.server.plan.whole import whole_of
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 
 router = Router(tags=["plan"])
@@ -115,6 +118,12 @@ def planned_clusters(request: ProjectRequest, project_id: ProjectId) -> Any:
     """Ids of the clusters that have a piece."""
     pieces = Piece.objects.filter(project=request.project, cluster__isnull=False)
     return list(pieces.order_by("cluster").values_list("cluster", flat=True))
+
+
+@router.get("/plan/themes", response=WholeOut, auth=READS, url_name="themes")
+def themes(request: ProjectRequest, project_id: ProjectId, asked: Query[OnChannel]) -> Any:
+    """A channel's themes: what they bring, how likely, when, and what of them is served."""
+    return whole_of(request.project, asked.channel)
 
 
 @router.get("/rows/{int:row_id}/pieces", response=PiecesForOut, auth=READS, url_name="pieces_for")

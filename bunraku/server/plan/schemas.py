@@ -9,6 +9,7 @@ from bunraku.server.inputs import Id, a_name
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.plan.board import Order
 from bunraku.server.sheet.rows import RowOut
+from bunraku.sources.protocol import Channel
 
 StateId = Literal["idea", "agreed", "writing", "ready", "live"]
 KindId = Literal["article", "guide", "landing", "location", "home", "video", "listing"]
@@ -172,6 +173,49 @@ class PiecesForOut(Schema):
 
     serves: int | None
     pieces: list[TitleOut]
+
+
+class OnChannel(Schema):
+    """The channel that is looked at."""
+
+    channel: Channel = "web"
+
+
+class SumsOut(Schema):
+    """What clusters add up to: how many there are, of one keyword (`alone`), with a keyword that a
+    piece serves (`planned`); a month's searches, worth and clicks; which share of the searches is
+    served; the mean chance, weighted by searches; shares of the searches by the month in which they
+    peak, January first, what has no season left out."""
+
+    clusters: int
+    alone: int
+    planned: int
+    keywords: int
+    volume: float
+    worth: float
+    clicks: float
+    served_share: float
+    chance: float | None
+    peaks: list[float]
+
+
+class ThemeOut(SumsOut):
+    """A theme: its name, what its clusters mostly call it, the user's own name, note, priority."""
+
+    id: int
+    name: str
+    called: str
+    own_name: str
+    note: str
+    priority: Literal["high", "normal", "low", ""]
+
+
+class WholeOut(Schema):
+    """A channel's themes, what is in none, and all together."""
+
+    themes: list[ThemeOut]
+    none: SumsOut
+    total: SumsOut
 
 
 class PairIn(Schema):

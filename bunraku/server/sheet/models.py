@@ -23,6 +23,8 @@ class Scope(models.Model):
     # What relevance was learned: weights by stem and on how many decisions they rest (see
     # core.gather.relevance).
     taste = models.JSONField(default=dict)
+    # How alike keywords of one cluster must be, times the usual (see core.cluster.clustering).
+    strictness = models.FloatField(default=1.0)
 
     class Meta:
         constraints = [
@@ -114,7 +116,8 @@ class Row(models.Model):
     what each is). Derived: it can be thrown away and rebuilt. What depends on an outlet is the
     chosen one's.
 
-    Null is unknown. `priority` and an overruled intent are copies of the decision; so is `state`,
+    Null is unknown. `priority` (else what is passed on) and an overruled intent are copies of the
+    decision; so is `state`,
     but that a keyword nobody decided about is left out where a rule says so."""
 
     scope = models.ForeignKey(Scope, on_delete=models.CASCADE, related_name="rows", db_index=False)
@@ -125,6 +128,8 @@ class Row(models.Model):
     words = models.PositiveSmallIntegerField()
     state = models.PositiveSmallIntegerField(default=0)
     priority = models.CharField(max_length=6, blank=True, default="")
+    # What its cluster or theme passes on to it; a priority of its own stands against it.
+    passed_on = models.CharField(max_length=6, blank=True, default="")
     volume = models.FloatField(null=True)
     volume_low = models.FloatField(null=True)
     volume_high = models.FloatField(null=True)

@@ -45,7 +45,7 @@ def case_of(
         own=row.own_strength,
         open_share=open_share_of(page, row.scope.channel),
         click_value=row.click_value,
-        factor=row.fit * PRIORITY.get(decision.priority if decision else "", 1.0),
+        factor=row.fit * PRIORITY.get(row.priority, 1.0),
         rests=rests if rests in BASES else "page",
         untold=page is not None and strengths is None,
         price=sum(price_of_kind(project, what) for what in MEASURED) / 10 if asked else None,

@@ -81,7 +81,10 @@ def gather_evidence(
         texts=[row.text for row in rows],
         read_as=read_as(rows),
         fit=np.array([row.fit for row in rows], dtype=np.float64),
-        priority=[decision.priority if decision else "" for decision in mine],
+        priority=[
+            (decision.priority if decision else "") or row.passed_on
+            for decision, row in zip(mine, rows, strict=True)
+        ],
         intents_overruled=[decision.intent if decision else "" for decision in mine],
         words=np.array([row.words for row in rows], dtype=np.int64),
         told=told_of(scope, keys, read),

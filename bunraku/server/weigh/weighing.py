@@ -120,7 +120,7 @@ def _with_decisions(
     overtaken: list[Row] = []
     for row in rows:
         decision, before = now.get(row.keyword_id), weighed_with.get(row.keyword_id)
-        row.priority = decision.priority if decision else ""
+        row.priority = (decision.priority if decision else "") or row.passed_on
         same = _weighed(decision) == _weighed(before)
         (current if same else overtaken).append(row)
     return current, overtaken

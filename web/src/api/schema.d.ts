@@ -1459,6 +1459,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/clustering/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview
+         * @description What another strictness would do; changes nothing.
+         */
+        post: operations["bunraku_server_cluster_api_preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/clusters/{cluster_id}": {
         parameters: {
             query?: never;
@@ -1476,7 +1496,11 @@ export interface paths {
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Change
+         * @description Name, note, lock or mark a cluster.
+         */
+        patch: operations["bunraku_server_cluster_api_change"];
         trace?: never;
     };
     "/api/projects/{project_id}/clusters/{cluster_id}/name": {
@@ -1513,6 +1537,150 @@ export interface paths {
          * @description Put keywords into a cluster and pin them there.
          */
         post: operations["bunraku_server_cluster_api_move"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/clusters/proposals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Proposals
+         * @description What could be done to a channel's clusters.
+         */
+        get: operations["bunraku_server_cluster_shaping_api_proposals"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/clusters/proposals/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take
+         * @description Do what a proposal says.
+         */
+        post: operations["bunraku_server_cluster_shaping_api_take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/clusters/proposals/decline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Decline
+         * @description Do not propose it again.
+         */
+        post: operations["bunraku_server_cluster_shaping_api_decline"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/themes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * New Theme
+         * @description Make a theme of one's own.
+         */
+        post: operations["bunraku_server_cluster_shaping_api_new_theme"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/themes/put": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put
+         * @description Put clusters into a theme, or into none; they stay there.
+         */
+        put: operations["bunraku_server_cluster_shaping_api_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/themes/{theme_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Gone Theme
+         * @description Take a theme away; its clusters go into another one, or into none.
+         */
+        delete: operations["bunraku_server_cluster_shaping_api_gone_theme"];
+        options?: never;
+        head?: never;
+        /**
+         * Edit Theme
+         * @description Name, note or mark a theme.
+         */
+        patch: operations["bunraku_server_cluster_shaping_api_edit_theme"];
+        trace?: never;
+    };
+    "/api/projects/{project_id}/clusters/{cluster_id}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Merge
+         * @description Have one cluster hold what others do.
+         */
+        post: operations["bunraku_server_cluster_shaping_api_merge"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1571,6 +1739,26 @@ export interface paths {
          * @description Ids of the clusters that have a piece.
          */
         get: operations["bunraku_server_plan_api_planned_clusters"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/plan/themes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Themes
+         * @description A channel's themes: what they bring, how likely, when, and what of them is served.
+         */
+        get: operations["bunraku_server_plan_api_themes"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4544,7 +4732,7 @@ export interface components {
         };
         /**
          * OnChannel
-         * @description The channel that pages are of.
+         * @description The channel that is looked at.
          */
         OnChannel: {
             /**
@@ -4739,6 +4927,8 @@ export interface components {
              * @default false
              */
             several: boolean;
+            /** Theme */
+            theme?: number | null;
             /**
              * Offset
              * @default 0
@@ -4763,6 +4953,19 @@ export interface components {
             named: boolean;
             /** Lead */
             lead: string;
+            /** Theme Id */
+            theme_id: number | null;
+            /** Theme */
+            theme: string;
+            /** Locked */
+            locked: boolean;
+            /** Noted */
+            noted: boolean;
+            /**
+             * Priority
+             * @enum {string}
+             */
+            priority: "high" | "normal" | "low" | "";
             /** Keywords */
             keywords: number;
             /** Volume */
@@ -4796,7 +4999,8 @@ export interface components {
         };
         /**
          * ClusteringIn
-         * @description Which channel to cluster, and whether what is clustered already may move.
+         * @description Which channel to cluster, whether what is clustered already may move, and how alike members
+         *     must be, times the usual (left out: as it was).
          */
         ClusteringIn: {
             /**
@@ -4809,6 +5013,51 @@ export interface components {
              * @default false
              */
             afresh: boolean;
+            /** Strictness */
+            strictness?: number | null;
+        };
+        /**
+         * CountedOut
+         * @description Clusters of several keywords, and keywords alone.
+         */
+        CountedOut: {
+            /** Several */
+            several: number;
+            /** Alone */
+            alone: number;
+        };
+        /**
+         * StrictnessOut
+         * @description What a strictness would do: the one that holds, keywords looked at, clusters now and after,
+         *     how many keywords would move, and some that would join or part, by their most searched
+         *     keywords.
+         */
+        StrictnessOut: {
+            /** Strictness */
+            strictness: number;
+            /** Keywords */
+            keywords: number;
+            now: components["schemas"]["CountedOut"];
+            after: components["schemas"]["CountedOut"];
+            /** Moved */
+            moved: number;
+            /** Joined */
+            joined: string[][];
+            /** Parted */
+            parted: string[][];
+        };
+        /**
+         * StrictnessIn
+         * @description A strictness that is thought of.
+         */
+        StrictnessIn: {
+            /**
+             * Channel
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+            /** Strictness */
+            strictness: number;
         };
         /**
          * ClusterDetailOut
@@ -4828,6 +5077,19 @@ export interface components {
              * @enum {string}
              */
             channel: "web" | "video" | "marketplace";
+            /** Theme Id */
+            theme_id: number | null;
+            /** Theme */
+            theme: string;
+            /** Locked */
+            locked: boolean;
+            /** Note */
+            note: string;
+            /**
+             * Priority
+             * @enum {string}
+             */
+            priority: "high" | "normal" | "low" | "";
             /** Members */
             members: components["schemas"]["MemberOut"][];
         };
@@ -4841,6 +5103,20 @@ export interface components {
             why: string;
             /** Pinned */
             pinned: boolean;
+        };
+        /**
+         * ClusterChange
+         * @description Changes to a cluster; what is left out stays.
+         */
+        ClusterChange: {
+            /** Name */
+            name?: string | null;
+            /** Note */
+            note?: string | null;
+            /** Locked */
+            locked?: boolean | null;
+            /** Priority */
+            priority?: ("high" | "normal" | "low" | "") | null;
         };
         /**
          * NameIn
@@ -4859,6 +5135,176 @@ export interface components {
             row_ids: number[];
             /** Cluster Id */
             cluster_id?: number | null;
+        };
+        /**
+         * OfChannel
+         * @description The channel that is looked at.
+         */
+        OfChannel: {
+            /**
+             * Channel
+             * @default web
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+        };
+        /**
+         * ClusterProposalOut
+         * @description What could be done: split rows off a cluster, merge another into it, or have it adopt a row;
+         *     `keyword` and `other_keyword` are by what it is declined.
+         */
+        ClusterProposalOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "split" | "merge" | "adopt";
+            /** Cluster */
+            cluster: number;
+            /** Name */
+            name: string;
+            /** Other */
+            other: number | null;
+            /** Other Name */
+            other_name: string;
+            /** Rows */
+            rows: number[];
+            /** Texts */
+            texts: string[];
+            /** Why */
+            why: string;
+            /** Searched */
+            searched: number;
+            /** Keyword */
+            keyword: number;
+            /** Other Keyword */
+            other_keyword: number;
+        };
+        /**
+         * ProposalsOut
+         * @description Proposals, how many there are of each kind, among how many keywords they were looked for.
+         */
+        ProposalsOut: {
+            /** Looked Through */
+            looked_through: number;
+            /** Counts */
+            counts: {
+                [key: string]: number;
+            };
+            /** Proposals */
+            proposals: components["schemas"]["ClusterProposalOut"][];
+        };
+        /**
+         * TakeIn
+         * @description A proposal as it was told; `told` are the rows that leave or come, of a merge the other
+         *     cluster.
+         */
+        TakeIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "split" | "merge" | "adopt";
+            /** Cluster */
+            cluster: number;
+            /** Told */
+            told: number[];
+        };
+        /**
+         * DeclineIn
+         * @description A proposal that is not to come again.
+         */
+        DeclineIn: {
+            /**
+             * Channel
+             * @default web
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "split" | "merge" | "adopt";
+            /** Keyword */
+            keyword: number;
+            /** Other Keyword */
+            other_keyword: number;
+        };
+        /**
+         * MadeThemeOut
+         * @description The id of a theme, and its name.
+         */
+        MadeThemeOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * ThemeIn
+         * @description A theme of one's own, and clusters to put into it.
+         */
+        ThemeIn: {
+            /**
+             * Channel
+             * @default web
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+            /** Name */
+            name: string;
+            /**
+             * Cluster Ids
+             * @default []
+             */
+            cluster_ids: number[];
+        };
+        /**
+         * PutOut
+         * @description How many were put there.
+         */
+        PutOut: {
+            /** Put */
+            put: number;
+        };
+        /**
+         * PutIn
+         * @description Clusters and the theme that they are put into; null for none.
+         */
+        PutIn: {
+            /** Cluster Ids */
+            cluster_ids: number[];
+            /** Theme Id */
+            theme_id: number | null;
+        };
+        /**
+         * ThemeChange
+         * @description Changes to a theme; what is left out stays. An empty name is what its clusters call it.
+         */
+        ThemeChange: {
+            /** Name */
+            name?: string | null;
+            /** Note */
+            note?: string | null;
+            /** Priority */
+            priority?: ("high" | "normal" | "low" | "") | null;
+        };
+        /**
+         * IntoQuery
+         * @description The theme that takes what another one held; null: none does.
+         */
+        IntoQuery: {
+            /** Into */
+            into?: number | null;
+        };
+        /**
+         * MergeIn
+         * @description Clusters that go into another.
+         */
+        MergeIn: {
+            /** Others */
+            others: number[];
         };
         /**
          * FitReportOut
@@ -5122,6 +5568,86 @@ export interface components {
             offset: number;
             /** Rows */
             rows: components["schemas"]["PieceOut"][];
+        };
+        /**
+         * SumsOut
+         * @description What clusters add up to: how many there are, of one keyword (`alone`), with a keyword that a
+         *     piece serves (`planned`); a month's searches, worth and clicks; which share of the searches is
+         *     served; the mean chance, weighted by searches; shares of the searches by the month in which they
+         *     peak, January first, what has no season left out.
+         */
+        SumsOut: {
+            /** Clusters */
+            clusters: number;
+            /** Alone */
+            alone: number;
+            /** Planned */
+            planned: number;
+            /** Keywords */
+            keywords: number;
+            /** Volume */
+            volume: number;
+            /** Worth */
+            worth: number;
+            /** Clicks */
+            clicks: number;
+            /** Served Share */
+            served_share: number;
+            /** Chance */
+            chance: number | null;
+            /** Peaks */
+            peaks: number[];
+        };
+        /**
+         * ThemeOut
+         * @description A theme: its name, what its clusters mostly call it, the user's own name, note, priority.
+         */
+        ThemeOut: {
+            /** Clusters */
+            clusters: number;
+            /** Alone */
+            alone: number;
+            /** Planned */
+            planned: number;
+            /** Keywords */
+            keywords: number;
+            /** Volume */
+            volume: number;
+            /** Worth */
+            worth: number;
+            /** Clicks */
+            clicks: number;
+            /** Served Share */
+            served_share: number;
+            /** Chance */
+            chance: number | null;
+            /** Peaks */
+            peaks: number[];
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Called */
+            called: string;
+            /** Own Name */
+            own_name: string;
+            /** Note */
+            note: string;
+            /**
+             * Priority
+             * @enum {string}
+             */
+            priority: "high" | "normal" | "low" | "";
+        };
+        /**
+         * WholeOut
+         * @description A channel's themes, what is in none, and all together.
+         */
+        WholeOut: {
+            /** Themes */
+            themes: components["schemas"]["ThemeOut"][];
+            none: components["schemas"]["SumsOut"];
+            total: components["schemas"]["SumsOut"];
         };
         /**
          * PiecesForOut
@@ -8344,6 +8870,7 @@ export interface operations {
                 q?: string;
                 sort?: "worth" | "volume" | "keywords" | "chance";
                 several?: boolean;
+                theme?: number | null;
                 offset?: number;
                 limit?: number;
             };
@@ -8410,6 +8937,42 @@ export interface operations {
             507: components["responses"]["Problem507"];
         };
     };
+    bunraku_server_cluster_api_preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StrictnessIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StrictnessOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
     bunraku_server_cluster_api_read: {
         parameters: {
             query?: never;
@@ -8435,6 +8998,43 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_cluster_api_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                cluster_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClusterChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClusterDetailOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
             422: components["responses"]["Problem422"];
             500: components["responses"]["Problem500"];
             503: components["responses"]["Problem503"];
@@ -8490,6 +9090,287 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["MoveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClusterDetailOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_cluster_shaping_api_proposals: {
+        parameters: {
+            query?: {
+                channel?: "web" | "video" | "marketplace";
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProposalsOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_cluster_shaping_api_take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClusterDetailOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_cluster_shaping_api_decline: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeclineIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_cluster_shaping_api_new_theme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThemeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeThemeOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_cluster_shaping_api_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_cluster_shaping_api_gone_theme: {
+        parameters: {
+            query?: {
+                into?: number | null;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+                theme_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_cluster_shaping_api_edit_theme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                theme_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThemeChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeThemeOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_cluster_shaping_api_merge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                cluster_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergeIn"];
             };
         };
         responses: {
@@ -8597,6 +9478,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": number[];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_api_themes: {
+        parameters: {
+            query?: {
+                channel?: "web" | "video" | "marketplace";
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WholeOut"];
                 };
             };
             400: components["responses"]["Problem400"];

@@ -10,8 +10,8 @@ from numpy.typing import NDArray
 from scipy import sparse
 from scipy.sparse.csgraph import connected_components
 
+from bunraku.core.cluster.overlapping import overlaps
 from bunraku.core.cluster.wording import Wording, between, same_names, wording_of
-from bunraku.core.plan.ownership import overlaps
 from bunraku.core.text.labelled_phrases import INTENTS, labelled_subjects
 from bunraku.core.text.tokens import tokens
 

@@ -1,0 +1,126 @@
+"""The whole at a glance: a channel's themes with what they bring, how likely, in which season, and
+what of them is served already."""
+
+from collections import defaultdict
+from dataclasses import dataclass, field
+from typing import Any
+
+from django.db.models import Count, F, Q, Sum
+
+from bunraku.server.cluster.models import Cluster, Theme
+from bunraku.server.database.unchanged import while_unchanged
+from bunraku.server.plan.models import PieceKeyword
+from bunraku.server.projects.models import Project
+from bunraku.server.sheet.models import IN_PLAY, Row, Scope
+from bunraku.server.sheet.scopes import find_scope
+
+
+@dataclass
+class Sums:
+    """What clusters add up to: how many there are, of one keyword, with a keyword that a piece
+    serves; keywords; searches, worth and clicks a month, and of the searches those served, those
+    whose chance is known, and chance times these; searches by the month of their peak, January
+    first, those without a season left out."""
+
+    clusters: int = 0
+    alone: int = 0
+    planned: int = 0
+    keywords: int = 0
+    volume: float = 0.0
+    worth: float = 0.0
+    clicks: float = 0.0
+    served: float = 0.0
+    known: float = 0.0
+    likely: float = 0.0
+    peaks: list[float] = field(default_factory=lambda: [0.0] * 12)
+
+
+def whole_of(project: Project, channel: str) -> dict[str, Any]:
+    """A channel's themes, the most worth first, what is in none apart, and all together. A few
+    queries whatever their number, kept while nothing changes."""
+    scope = find_scope(project, channel)
+    return while_unchanged(("whole", scope.pk), lambda: _look(scope))
+
+
+def _look(scope: Scope) -> dict[str, Any]:
+    theme_of = dict(Cluster.objects.filter(scope=scope).values_list("pk", "theme"))
+    by_cluster = _sums(scope)
+    by_theme: dict[int | None, Sums] = defaultdict(Sums)
+    total = Sums()
+    for cluster, sums in by_cluster.items():
+        for into in (by_theme[theme_of.get(cluster)], total):
+            _add(into, sums)
+    themes = [
+        {
+            "id": theme.pk,
+            "name": str(theme),
+            "own_name": theme.name,
+            "called": theme.called,
+            "note": theme.note,
+            "priority": theme.priority,
+            **_told(by_theme[theme.pk]),
+        }
+        for theme in Theme.objects.filter(scope=scope)
+    ]
+    themes.sort(
+        key=lambda theme: (-(theme["worth"] or 0.0), -(theme["volume"] or 0.0), theme["name"])
+    )
+    return {"themes": themes, "none": _told(by_theme[None]), "total": _told(total)}
+
+
+def _sums(scope: Scope) -> dict[int, Sums]:
+    rows = Row.objects.filter(scope=scope, state__in=IN_PLAY, cluster__isnull=False)
+    grouped = rows.values_list("cluster", "peak_month").annotate(
+        keywords=Count("pk"),
+        searched=Sum("volume"),
+        brings=Sum("worth"),
+        visits=Sum("clicks"),
+        known=Sum("volume", filter=Q(chance__isnull=False)),
+        likely=Sum(F("volume") * F("chance")),
+    )
+    found: dict[int, Sums] = defaultdict(Sums)
+    for cluster, peak, n, volume, worth, clicks, known, likely in grouped:
+        if cluster is None:
+            continue
+        sums = found[cluster]
+        sums.clusters = 1
+        sums.keywords += n
+        sums.volume += volume or 0.0
+        sums.worth += worth or 0.0
+        sums.clicks += clicks or 0.0
+        sums.known += known or 0.0
+        sums.likely += likely or 0.0
+        if peak:
+            sums.peaks[peak - 1] += volume or 0.0
+    served = PieceKeyword.objects.filter(scope=scope).values("keyword")
+    for cluster, volume in (
+        rows.filter(keyword__in=served).values_list("cluster").annotate(Sum("volume"))
+    ):
+        found[cluster].planned = 1
+        found[cluster].served = volume or 0.0
+    for sums in found.values():
+        sums.alone = int(sums.keywords == 1)
+    return found
+
+
+def _add(into: Sums, sums: Sums) -> None:
+    for name in ("clusters", "alone", "planned", "keywords"):
+        setattr(into, name, getattr(into, name) + getattr(sums, name))
+    for name in ("volume", "worth", "clicks", "served", "known", "likely"):
+        setattr(into, name, getattr(into, name) + getattr(sums, name))
+    into.peaks = [one + other for one, other in zip(into.peaks, sums.peaks, strict=True)]
+
+
+def _told(sums: Sums) -> dict[str, Any]:
+    return {
+        "clusters": sums.clusters,
+        "alone": sums.alone,
+        "planned": sums.planned,
+        "keywords": sums.keywords,
+        "volume": sums.volume,
+        "worth": sums.worth,
+        "clicks": sums.clicks,
+        "served_share": sums.served / sums.volume if sums.volume else 0.0,
+        "chance": sums.likely / sums.known if sums.known else None,
+        "peaks": [peak / sums.volume if sums.volume else 0.0 for peak in sums.peaks],
+    }
