@@ -21,7 +21,6 @@ from bunraku.server.plan.export import plan_csv
 from bunraku.server.plan.fit import start_fitting
 from bunraku.server.plan.making import Wishes, make_pieces
 from bunraku.server.plan.merging import keep_apart, merge_pieces
-from bunraku.server.plan.models import Piece
 from bunraku.server.plan.planning_schemas import (
     ClustersIn,
     MadeOut,
@@ -46,7 +45,12 @@ from bunraku.server.plan.schemas import (
     TagsIn,
     WholeOut,
 )
-from bunraku.server.plan.selectors import PieceFigures, pieces_for_row, plan_of
+from bunraku.server.plan.selectors import (
+    PieceFigures,
+    clusters_served,
+    pieces_for_row,
+    plan_of,
+)
 from bunraku.server.plan.whole import whole_of
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 
@@ -115,9 +119,8 @@ def read_pieces(request: ProjectRequest, project_id: ProjectId, wanted: Query[Pi
 
 @router.get("/plan/clusters", response=list[int], auth=READS, url_name="planned_clusters")
 def planned_clusters(request: ProjectRequest, project_id: ProjectId) -> Any:
-    """Ids of the clusters that have a piece."""
-    pieces = Piece.objects.filter(project=request.project, cluster__isnull=False)
-    return list(pieces.order_by("cluster").values_list("cluster", flat=True))
+    """Ids of the clusters that have a piece, or whose lead keyword one serves."""
+    return sorted(clusters_served(request.project))
 
 
 @router.get("/plan/themes", response=WholeOut, auth=READS, url_name="themes")

@@ -182,10 +182,10 @@ class OnChannel(Schema):
 
 
 class SumsOut(Schema):
-    """What clusters add up to: how many there are, of one keyword (`alone`), with a keyword that a
-    piece serves (`planned`); a month's searches, worth and clicks; which share of the searches is
-    served; the mean chance, weighted by searches; shares of the searches by the month in which they
-    peak, January first, what has no season left out."""
+    """What clusters add up to: how many there are, of one keyword (`alone`), with a piece of their
+    own or for their lead keyword (`planned`); a month's searches, worth and clicks; which share of
+    the searches is served; the mean chance, weighted by searches; shares of the searches by the
+    month in which they peak, January first, what has no season left out."""
 
     clusters: int
     alone: int
@@ -199,7 +199,27 @@ class SumsOut(Schema):
     peaks: list[float]
 
 
-class ThemeOut(SumsOut):
+class DrawnOut(Schema):
+    """A cluster as it is drawn in the whole: what it brings, how likely, the month of its peak (0:
+    none), whether a piece serves it."""
+
+    id: int
+    name: str
+    keywords: int
+    volume: float
+    worth: float
+    chance: float | None
+    peak: int
+    planned: bool
+
+
+class NoThemeOut(SumsOut):
+    """What is in no theme, with the clusters worth most."""
+
+    notes: list[DrawnOut]
+
+
+class ThemeOut(NoThemeOut):
     """A theme: its name, what its clusters mostly call it, the user's own name, note, priority."""
 
     id: int
@@ -214,7 +234,7 @@ class WholeOut(Schema):
     """A channel's themes, what is in none, and all together."""
 
     themes: list[ThemeOut]
-    none: SumsOut
+    none: NoThemeOut
     total: SumsOut
 
 

@@ -8,6 +8,7 @@ from datetime import date
 from typing import Any
 
 import numpy as np
+from django.db.models import Exists, OuterRef
 
 from bunraku.core.plan.calendar import (
     DAYS_UNTIL_SHOWN,
@@ -21,6 +22,7 @@ from bunraku.core.plan.calendar import (
 from bunraku.core.plan.fitting import Problem
 from bunraku.core.weigh.chance import growth_by_month
 from bunraku.server.clock import today
+from bunraku.server.cluster.models import Cluster
 from bunraku.server.database.parts import in_parts
 from bunraku.server.plan.models import MonthHours, Piece, PieceKeyword
 from bunraku.server.projects.models import Project
@@ -134,6 +136,14 @@ def plan_of(project: Project, piece_ids: Sequence[int] | None = None) -> list[Pi
         if piece_ids is None
         else [figures[pk] for pk in piece_ids if pk in figures]
     )
+
+
+def clusters_served(project: Project) -> set[int]:
+    """Ids of the clusters that have a piece, or whose lead keyword one serves. Two queries."""
+    made = Piece.objects.filter(project=project, cluster__isnull=False)
+    served = PieceKeyword.objects.filter(scope=OuterRef("scope"), keyword=OuterRef("lead"))
+    led = Cluster.objects.filter(Exists(served), scope__project=project)
+    return {*made.values_list("cluster", flat=True), *led.values_list("pk", flat=True)}  # type: ignore[arg-type]
 
 
 PIECES_OFFERED = 500

@@ -8,19 +8,24 @@ from typing import Any
 from django.db.models import Count, F, Q, Sum
 
 from bunraku.server.cluster.models import Cluster, Theme
+from bunraku.server.database.parts import in_parts
 from bunraku.server.database.unchanged import while_unchanged
 from bunraku.server.plan.models import PieceKeyword
+from bunraku.server.plan.selectors import clusters_served
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import IN_PLAY, Row, Scope
 from bunraku.server.sheet.scopes import find_scope
 
+NOTES = 60
+"""Clusters of a theme that are drawn, those worth most."""
+
 
 @dataclass
 class Sums:
-    """What clusters add up to: how many there are, of one keyword, with a keyword that a piece
-    serves; keywords; searches, worth and clicks a month, and of the searches those served, those
-    whose chance is known, and chance times these; searches by the month of their peak, January
-    first, those without a season left out."""
+    """What clusters add up to: how many there are, of one keyword, with a piece of their own or for
+    their lead keyword; keywords; searches, worth and clicks a month, and of the searches those
+    served, those whose chance is known, and chance times these; searches by the month of their
+    peak, January first, those without a season left out."""
 
     clusters: int = 0
     alone: int = 0
@@ -46,10 +51,13 @@ def _look(scope: Scope) -> dict[str, Any]:
     theme_of = dict(Cluster.objects.filter(scope=scope).values_list("pk", "theme"))
     by_cluster = _sums(scope)
     by_theme: dict[int | None, Sums] = defaultdict(Sums)
+    drawn: dict[int | None, list[int]] = defaultdict(list)
     total = Sums()
     for cluster, sums in by_cluster.items():
+        drawn[theme_of.get(cluster)].append(cluster)
         for into in (by_theme[theme_of.get(cluster)], total):
             _add(into, sums)
+    notes = _notes(drawn, by_cluster)
     themes = [
         {
             "id": theme.pk,
@@ -59,13 +67,51 @@ def _look(scope: Scope) -> dict[str, Any]:
             "note": theme.note,
             "priority": theme.priority,
             **_told(by_theme[theme.pk]),
+            "notes": notes[theme.pk],
         }
         for theme in Theme.objects.filter(scope=scope)
     ]
     themes.sort(
         key=lambda theme: (-(theme["worth"] or 0.0), -(theme["volume"] or 0.0), theme["name"])
     )
-    return {"themes": themes, "none": _told(by_theme[None]), "total": _told(total)}
+    none = {**_told(by_theme[None]), "notes": notes[None]}
+    return {"themes": themes, "none": none, "total": _told(total)}
+
+
+def _notes(
+    drawn: dict[int | None, list[int]], by_cluster: dict[int, Sums]
+) -> dict[int | None, list[dict[str, Any]]]:
+    """Clusters as they are drawn: the most worth of each theme, by how likely they are."""
+    chosen = {
+        theme: sorted(clusters, key=lambda c: (-by_cluster[c].worth, -by_cluster[c].volume, c))[
+            :NOTES
+        ]
+        for theme, clusters in drawn.items()
+    }
+    wanted = sorted({cluster for clusters in chosen.values() for cluster in clusters})
+    names = {
+        cluster.pk: str(cluster)
+        for part in in_parts(wanted)
+        for cluster in Cluster.objects.select_related("lead").filter(pk__in=part)
+    }
+    found: dict[int | None, list[dict[str, Any]]] = defaultdict(list)
+    for theme, clusters in chosen.items():
+        for cluster in clusters:
+            sums = by_cluster[cluster]
+            peak = max(range(12), key=lambda month: sums.peaks[month]) + 1
+            found[theme].append(
+                {
+                    "id": cluster,
+                    "name": names.get(cluster, ""),
+                    "keywords": sums.keywords,
+                    "volume": sums.volume,
+                    "worth": sums.worth,
+                    "chance": sums.likely / sums.known if sums.known else None,
+                    "peak": peak if sums.peaks[peak - 1] > sums.volume / 2 > 0 else 0,
+                    "planned": bool(sums.planned),
+                }
+            )
+    return found
 
 
 def _sums(scope: Scope) -> dict[int, Sums]:
@@ -96,8 +142,10 @@ def _sums(scope: Scope) -> dict[int, Sums]:
     for cluster, volume in (
         rows.filter(keyword__in=served).values_list("cluster").annotate(Sum("volume"))
     ):
-        found[cluster].planned = 1
         found[cluster].served = volume or 0.0
+    for cluster in clusters_served(scope.project):
+        if cluster in found:
+            found[cluster].planned = 1
     for sums in found.values():
         sums.alone = int(sums.keywords == 1)
     return found

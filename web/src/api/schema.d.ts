@@ -1736,7 +1736,7 @@ export interface paths {
         };
         /**
          * Planned Clusters
-         * @description Ids of the clusters that have a piece.
+         * @description Ids of the clusters that have a piece, or whose lead keyword one serves.
          */
         get: operations["bunraku_server_plan_api_planned_clusters"];
         put?: never;
@@ -5570,11 +5570,62 @@ export interface components {
             rows: components["schemas"]["PieceOut"][];
         };
         /**
+         * DrawnOut
+         * @description A cluster as it is drawn in the whole: what it brings, how likely, the month of its peak (0:
+         *     none), whether a piece serves it.
+         */
+        DrawnOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Keywords */
+            keywords: number;
+            /** Volume */
+            volume: number;
+            /** Worth */
+            worth: number;
+            /** Chance */
+            chance: number | null;
+            /** Peak */
+            peak: number;
+            /** Planned */
+            planned: boolean;
+        };
+        /**
+         * NoThemeOut
+         * @description What is in no theme, with the clusters worth most.
+         */
+        NoThemeOut: {
+            /** Clusters */
+            clusters: number;
+            /** Alone */
+            alone: number;
+            /** Planned */
+            planned: number;
+            /** Keywords */
+            keywords: number;
+            /** Volume */
+            volume: number;
+            /** Worth */
+            worth: number;
+            /** Clicks */
+            clicks: number;
+            /** Served Share */
+            served_share: number;
+            /** Chance */
+            chance: number | null;
+            /** Peaks */
+            peaks: number[];
+            /** Notes */
+            notes: components["schemas"]["DrawnOut"][];
+        };
+        /**
          * SumsOut
-         * @description What clusters add up to: how many there are, of one keyword (`alone`), with a keyword that a
-         *     piece serves (`planned`); a month's searches, worth and clicks; which share of the searches is
-         *     served; the mean chance, weighted by searches; shares of the searches by the month in which they
-         *     peak, January first, what has no season left out.
+         * @description What clusters add up to: how many there are, of one keyword (`alone`), with a piece of their
+         *     own or for their lead keyword (`planned`); a month's searches, worth and clicks; which share of
+         *     the searches is served; the mean chance, weighted by searches; shares of the searches by the
+         *     month in which they peak, January first, what has no season left out.
          */
         SumsOut: {
             /** Clusters */
@@ -5623,6 +5674,8 @@ export interface components {
             chance: number | null;
             /** Peaks */
             peaks: number[];
+            /** Notes */
+            notes: components["schemas"]["DrawnOut"][];
             /** Id */
             id: number;
             /** Name */
@@ -5646,7 +5699,7 @@ export interface components {
         WholeOut: {
             /** Themes */
             themes: components["schemas"]["ThemeOut"][];
-            none: components["schemas"]["SumsOut"];
+            none: components["schemas"]["NoThemeOut"];
             total: components["schemas"]["SumsOut"];
         };
         /**

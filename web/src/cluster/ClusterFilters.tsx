@@ -1,17 +1,25 @@
 import type { RefObject } from "react";
+import { Button } from "../parts/Button";
 import { Checkbox } from "../parts/Checkbox";
 import { INPUT } from "../parts/Field";
+import { Select } from "../parts/Select";
+import type { Whole } from "./scoreMath";
 import type { ClusterSearch } from "./search";
 
 /** The filters of the clusters in one line, and what they leave. */
 export function ClusterFilters({
   search,
+  whole,
   onChange,
+  onTheme,
   wordsRef,
   told,
 }: {
   search: ClusterSearch;
+  whole: Whole | undefined;
   onChange: (patch: Partial<ClusterSearch>) => void;
+  /** Open the theme that is looked at. */
+  onTheme: () => void;
   wordsRef: RefObject<HTMLInputElement | null>;
   told: string;
 }) {
@@ -32,6 +40,29 @@ export function ClusterFilters({
         <Checkbox checked={search.several} onChange={(checked) => onChange({ several: checked })} />
         Only of several keywords
       </label>
+      {whole && whole.themes.length > 0 && (
+        <>
+          <Select
+            label="Theme"
+            value={search.theme ?? ""}
+            onChange={(value) => onChange({ theme: value === "" ? undefined : Number(value) })}
+            className={`${INPUT} !w-[190px]`}
+          >
+            <option value="">All themes</option>
+            {whole.themes.map((theme) => (
+              <option key={theme.id} value={theme.id}>
+                {theme.name}
+              </option>
+            ))}
+            <option value={0}>In no theme</option>
+          </Select>
+          {search.theme !== undefined && (
+            <Button look="bare" onClick={onTheme}>
+              About it
+            </Button>
+          )}
+        </>
+      )}
       <span role="status" className="flex-1 text-right text-ink-2">
         {told}
       </span>

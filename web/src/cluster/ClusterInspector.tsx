@@ -2,18 +2,23 @@ import { useState } from "react";
 import { Problem, type Schemas } from "../api/client";
 import { Block } from "../parts/Block";
 import { Button } from "../parts/Button";
+import { Checkbox } from "../parts/Checkbox";
 import { INPUT } from "../parts/Field";
 import { count, money, plural, sumOf } from "../parts/format";
 import { Inspector } from "../parts/Inspector";
 import { ProblemNote } from "../parts/ProblemNote";
+import { Select } from "../parts/Select";
 import { useSay } from "../parts/toasts";
 import { useKey } from "../parts/useKey";
 import { useChange } from "../shared/useChange";
 import { useOpenResults } from "../shared/walk";
 import { GuessMenu } from "../weigh/GuessMenu";
-import { moveKeywords, renameCluster } from "./changes";
+import { changeCluster, moveKeywords, putIntoTheme, renameCluster } from "./changes";
+import { dragRows } from "./dragging";
 import { MoveDialog } from "./MoveDialog";
 import { useCluster } from "./queries";
+import { NoteField, PrioritySelect } from "./SaidFields";
+import type { Whole } from "./scoreMath";
 
 type Detail = Schemas["ClusterDetailOut"];
 
@@ -22,11 +27,13 @@ type Detail = Schemas["ClusterDetailOut"];
 export function ClusterInspector({
   projectId,
   clusterId,
+  whole,
   currency,
   onOpen,
 }: {
   projectId: number;
   clusterId: number;
+  whole: Whole | undefined;
   currency: string;
   onOpen: (id: number | undefined) => void;
 }) {
@@ -40,7 +47,13 @@ export function ClusterInspector({
         found.error && <ProblemNote error={found.error} />
       )}
       {found.data && !gone && (
-        <Told key={found.data.id} cluster={found.data} projectId={projectId} currency={currency} />
+        <Told
+          key={found.data.id}
+          cluster={found.data}
+          projectId={projectId}
+          whole={whole}
+          currency={currency}
+        />
       )}
     </Inspector>
   );
@@ -49,26 +62,40 @@ export function ClusterInspector({
 function Told({
   cluster,
   projectId,
+  whole,
   currency,
 }: {
   cluster: Detail;
   projectId: number;
+  whole: Whole | undefined;
   currency: string;
 }) {
-  const [movingId, setMoving] = useState<number | null>(null);
+  const [moving, setMoving] = useState<readonly number[]>([]);
+  const [ticked, setTicked] = useState<ReadonlySet<number>>(new Set());
   const rows = cluster.members.map((member) => member.row);
-  const moving = rows.find((row) => row.id === movingId) ?? null;
+  const named = (ids: readonly number[]) =>
+    ids.length === 1
+      ? `“${rows.find((row) => row.id === ids[0])?.text ?? ""}”`
+      : plural(ids.length, "keyword");
   const say = useSay();
   const move = useChange(
     projectId,
-    (to: number | null) => moveKeywords(projectId, movingId ? [movingId] : [], to),
+    (to: number | null) => moveKeywords(projectId, [...moving], to),
     {
       done: (out) => {
-        say(`“${moving?.text}” is in “${out.name}” now and stays there. z takes it back.`);
-        setMoving(null);
+        say(`${named(moving)} moved to “${out.name}”, for good. z takes it back.`);
+        setMoving([]);
+        setTicked(new Set());
       },
     },
   );
+  const change = useChange(projectId, (body: Schemas["ClusterChange"]) =>
+    changeCluster(projectId, cluster.id, body),
+  );
+  const put = useChange(projectId, (to: number | null) =>
+    putIntoTheme(projectId, [cluster.id], to),
+  );
+  const problem = change.error ?? put.error;
   const openResults = useOpenResults(`“${cluster.name}”`);
   const toResults = (id: number) =>
     openResults(
@@ -93,17 +120,48 @@ function Told({
             }.`
           : "It stands alone."}
       </p>
-      <div className="pb-3">
+      {problem && <ProblemNote error={problem} />}
+      <Said
+        cluster={cluster}
+        whole={whole}
+        onChange={(body) => change.mutate(body)}
+        onTheme={(to) => put.mutate(to)}
+      />
+      <div className="py-3">
         <GuessMenu projectId={projectId} rowIds={rows.map((row) => row.id)} />
       </div>
+      {ticked.size > 0 && (
+        <div className="flex gap-2 pb-2">
+          <Button onClick={() => setMoving([...ticked])}>
+            Move {plural(ticked.size, "keyword")}
+          </Button>
+          <Button look="bare" onClick={() => setTicked(new Set())}>
+            Untick
+          </Button>
+        </div>
+      )}
       <Block title="Members and why they belong" aside="searches">
         <ul>
           {cluster.members.map(({ row, why, pinned }) => (
             <li
               key={row.id}
-              className="group grid grid-cols-[1fr_auto] gap-x-3 border-b border-hairline py-[6px]
-                last:border-0"
+              draggable
+              onDragStart={(event) => dragRows(event, ticked.has(row.id) ? [...ticked] : [row.id])}
+              className="group grid grid-cols-[18px_1fr_auto] gap-x-2 border-b border-hairline
+                py-[6px] last:border-0"
             >
+              <span className="row-span-2 pt-[1px]">
+                <Checkbox
+                  label={`Tick ${row.text}`}
+                  checked={ticked.has(row.id)}
+                  onChange={(on) =>
+                    setTicked(
+                      (now) =>
+                        new Set(on ? [...now, row.id] : [...now].filter((id) => id !== row.id)),
+                    )
+                  }
+                />
+              </span>
               <span className="min-w-0 truncate font-semibold" title={row.text}>
                 <button
                   type="button"
@@ -131,7 +189,7 @@ function Told({
               <button
                 type="button"
                 aria-label={`Move ${row.text}`}
-                onClick={() => setMoving(row.id)}
+                onClick={() => setMoving([row.id])}
                 className="text-xs font-semibold text-quiet underline decoration-hairline
                   underline-offset-2 hover:text-ink"
               >
@@ -142,17 +200,63 @@ function Told({
         </ul>
       </Block>
       <MoveDialog
-        key={movingId}
-        keyword={moving}
+        key={moving.join()}
+        what={moving.length ? named(moving) : ""}
+        whole={moving.length === rows.length}
         from={cluster}
         projectId={projectId}
         problem={move.error}
         onMove={(to) => move.mutate(to)}
         onOpenChange={(open) => {
-          if (!open) setMoving(null);
+          if (!open) setMoving([]);
         }}
       />
     </>
+  );
+}
+
+/** What is said of a cluster: its theme, whether it stays as it is, priority, note. */
+function Said({
+  cluster,
+  whole,
+  onChange,
+  onTheme,
+}: {
+  cluster: Detail;
+  whole: Whole | undefined;
+  onChange: (body: Schemas["ClusterChange"]) => void;
+  onTheme: (themeId: number | null) => void;
+}) {
+  return (
+    <div className="grid grid-cols-2 gap-x-3 gap-y-2 border-y border-hairline py-3">
+      <label>
+        <span className="text-2xs font-semibold text-quiet">Theme</span>
+        <Select
+          value={cluster.theme_id ?? ""}
+          onChange={(value) => onTheme(value ? Number(value) : null)}
+          className={INPUT}
+        >
+          <option value="">None</option>
+          {whole?.themes.map((theme) => (
+            <option key={theme.id} value={theme.id}>
+              {theme.name}
+            </option>
+          ))}
+        </Select>
+      </label>
+      <PrioritySelect
+        value={cluster.priority}
+        inherits="its keywords"
+        onChange={(priority) => onChange({ priority })}
+      />
+      <label className="col-span-2 flex items-center gap-2">
+        <Checkbox checked={cluster.locked} onChange={(locked) => onChange({ locked })} />
+        <span>Locked: clustering leaves it as it is</span>
+      </label>
+      <div className="col-span-2">
+        <NoteField value={cluster.note} onChange={(note) => onChange({ note })} />
+      </div>
+    </div>
   );
 }
 

@@ -7,16 +7,20 @@ import { Modal } from "../parts/Modal";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useClusters } from "./queries";
 
-/** Where a keyword is to go: another cluster, found by its words, or one of its own. */
+/** Where keywords are to go: another cluster, found by its words, or one of its own. */
 export function MoveDialog({
-  keyword,
+  what,
+  whole,
   from,
   projectId,
   problem,
   onMove,
   onOpenChange,
 }: {
-  keyword: Schemas["RowOut"] | null;
+  /** What moves; empty: nothing does. */
+  what: string;
+  /** Whether it is all that the cluster holds. */
+  whole: boolean;
   from: Schemas["ClusterDetailOut"];
   projectId: number;
   problem: Error | null;
@@ -32,11 +36,7 @@ export function MoveDialog({
   });
   const others = found.data?.clusters.filter((cluster) => cluster.id !== from.id) ?? [];
   return (
-    <Modal
-      open={keyword !== null}
-      onOpenChange={onOpenChange}
-      title={`Move “${keyword?.text ?? ""}”`}
-    >
+    <Modal open={what !== ""} onOpenChange={onOpenChange} title={`Move ${what}`}>
       <input
         autoFocus
         type="search"
@@ -68,7 +68,7 @@ export function MoveDialog({
         )}
       </ul>
       <div className="flex justify-between gap-2 pt-3">
-        <Button disabled={from.members.length < 2} onClick={() => onMove(null)}>
+        <Button disabled={whole} onClick={() => onMove(null)}>
           Into a cluster of its own
         </Button>
         <Button onClick={() => onOpenChange(false)}>Cancel</Button>

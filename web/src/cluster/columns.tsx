@@ -23,11 +23,26 @@ export function clusterColumns(
           {row.named && row.lead !== row.name && (
             <span className="ml-2 truncate text-quiet">{row.lead}</span>
           )}
+          {row.locked && (
+            <span className="ml-2 shrink-0 text-2xs font-semibold text-quiet">locked</span>
+          )}
+          {row.priority && (
+            <span className="ml-2 shrink-0 text-2xs font-semibold text-quiet">
+              {row.priority} priority
+            </span>
+          )}
           {planned.has(row.id) && (
             <span className="ml-2 shrink-0 text-2xs font-semibold text-pine">planned</span>
           )}
         </>
       ),
+    },
+    {
+      id: "theme",
+      heading: "Theme",
+      width: "minmax(90px, 140px)",
+      help: "The subject that its clusters share; yours where you put it into one.",
+      cell: (row) => <span className="truncate text-ink-2">{row.theme}</span>,
     },
     {
       id: "keywords",

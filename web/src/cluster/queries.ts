@@ -9,7 +9,55 @@ export type ClustersQuery = {
   q: string;
   sort: "worth" | "volume" | "keywords" | "chance";
   several: boolean;
+  theme?: number | undefined;
 };
+
+/** All themes of a channel with what they add up to and their clusters worth most. */
+export const useThemes = (projectId: number, channel: Channel) =>
+  useQuery({
+    queryKey: ["themes", projectId, channel],
+    queryFn: async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/plan/themes", {
+          params: { ...at(projectId), query: { channel } },
+        }),
+      ),
+  });
+
+/** What could be done to a channel's clusters. */
+export const useProposals = (projectId: number, channel: Channel, wanted: boolean) =>
+  useQuery({
+    queryKey: ["proposals", projectId, channel],
+    queryFn: async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/clusters/proposals", {
+          params: { ...at(projectId), query: { channel } },
+        }),
+      ),
+    enabled: wanted,
+    placeholderData: keepPreviousData,
+  });
+
+/** What a strictness would do. */
+export const useStrictness = (
+  projectId: number,
+  channel: Channel,
+  strictness: number,
+  wanted: boolean,
+) =>
+  useQuery({
+    queryKey: ["strictness", projectId, channel, strictness],
+    queryFn: async ({ signal }) =>
+      data(
+        await api.POST("/api/projects/{project_id}/clustering/preview", {
+          params: at(projectId),
+          body: { channel, strictness },
+          signal,
+        }),
+      ),
+    enabled: wanted,
+    placeholderData: keepPreviousData,
+  });
 
 export const useClusterPages = (projectId: number, query: ClustersQuery) =>
   usePages(["clusters", projectId, query], async (offset, signal) => {

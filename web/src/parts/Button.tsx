@@ -3,7 +3,9 @@ import type { ComponentProps } from "react";
 const LOOKS = {
   main: "bg-ink text-sheet border-ink hover:bg-ink-2 hover:border-ink-2",
   go: "bg-persimmon-text text-sheet border-persimmon-text hover:bg-ink",
-  plain: "bg-sheet text-ink border-hairline hover:border-quiet",
+  plain:
+    "bg-sheet text-ink border-hairline hover:border-quiet " +
+    "aria-pressed:border-pine-line aria-pressed:bg-pine-wash",
   bare: "border-transparent text-ink-2 hover:text-ink hover:bg-trough",
   beam: "border-beam-line text-on-beam bg-beam-2 hover:border-on-beam-2",
 } as const;

@@ -1,4 +1,4 @@
-import type { ReactNode } from "react";
+import { type DragEvent, type ReactNode, useState } from "react";
 import { Checkbox } from "./Checkbox";
 import { Grid } from "./Grid";
 import { Help } from "./Help";
@@ -28,6 +28,8 @@ type Props<T extends { id: number }, S extends string> = {
   dimmed?: (row: T) => boolean;
   sorted?: { by: S; descending: boolean } | undefined;
   onSort?: (by: S) => void;
+  /** Something was dropped on a row. */
+  onDropOn?: (row: T, event: DragEvent<HTMLElement>) => void;
 };
 
 /** A table of any length: a grid with columns, a box to choose each row by, and headings that
@@ -136,6 +138,8 @@ function SheetRow<T extends { id: number }, S extends string>({
   grid,
   ...props
 }: RowProps<T, S>) {
+  const [over, setOver] = useState(false);
+  const { onDropOn } = props;
   const isChosen = grid.chosen.ids.has(row.id);
   const isOpen = grid.openId === row.id;
   return (
@@ -149,10 +153,23 @@ function SheetRow<T extends { id: number }, S extends string>({
         grid.setCurrent(index);
         grid.openAt(index);
       }}
+      {...(onDropOn && {
+        onDragOver: (event: DragEvent<HTMLElement>) => {
+          event.preventDefault();
+          setOver(true);
+        },
+        onDragLeave: () => setOver(false),
+        onDrop: (event: DragEvent<HTMLElement>) => {
+          event.preventDefault();
+          setOver(false);
+          onDropOn(row, event);
+        },
+      })}
       className={`absolute top-0 left-0 grid w-full cursor-default items-center
         border-b border-hairline
         ${isOpen ? "bg-persimmon-wash" : isChosen ? "bg-pine-wash" : "hover:bg-paper"}
         ${index === grid.current ? "shadow-[inset_3px_0_0_var(--color-persimmon)]" : ""}
+        ${over ? "outline-2 -outline-offset-2 outline-persimmon" : ""}
         ${props.dimmed?.(row) ? "text-quiet" : ""}`}
       style={style}
     >

@@ -23,8 +23,8 @@ export function OneInFull({
 }) {
   const result = told.results.find((each) => each.address === written.address);
   const lengths = [
-    result && plural([...result.title].length, "character") + " of title",
-    plural([...written.description].length, "character") + " of description",
+    result && `${plural([...result.title].length, "character")} of title`,
+    `${plural([...written.description].length, "character")} of description`,
     written.words !== null && `${count(written.words)} words in all`,
     written.headings.length > 0 && plural(written.headings.length, "heading"),
     result ? placeOfPrice(told, result.price) : "",

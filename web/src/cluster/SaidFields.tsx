@@ -1,0 +1,55 @@
+import { useEffect, useState } from "react";
+import { INPUT } from "../parts/Field";
+import { Select } from "../parts/Select";
+
+const LABEL = "text-2xs font-semibold text-quiet";
+export type Priority = "high" | "normal" | "low" | "";
+
+/** The priority of a cluster or a theme, which passes it on. */
+export function PrioritySelect({
+  value,
+  inherits,
+  onChange,
+}: {
+  value: Priority;
+  /** What inherits it. */
+  inherits: string;
+  onChange: (priority: Priority) => void;
+}) {
+  return (
+    <label>
+      <span className={LABEL}>Priority, passed on to {inherits}</span>
+      <Select value={value} onChange={(chosen) => onChange(chosen as Priority)} className={INPUT}>
+        <option value="">None</option>
+        <option value="high">High</option>
+        <option value="normal">Normal</option>
+        <option value="low">Low</option>
+      </Select>
+    </label>
+  );
+}
+
+/** A note, kept as one leaves it. */
+export function NoteField({
+  value,
+  onChange,
+}: {
+  value: string;
+  onChange: (note: string) => void;
+}) {
+  const [note, setNote] = useState(value);
+  useEffect(() => setNote(value), [value]);
+  return (
+    <label>
+      <span className={LABEL}>Note</span>
+      <textarea
+        rows={2}
+        maxLength={4_000}
+        value={note}
+        onChange={(event) => setNote(event.target.value)}
+        onBlur={() => note !== value && onChange(note)}
+        className={`${INPUT} !h-auto py-1`}
+      />
+    </label>
+  );
+}
