@@ -15,7 +15,9 @@ from bunraku.core.gather.variants import find_families
 from bunraku.core.help_text import HelpText
 from bunraku.core.plan import help as plan_help
 from bunraku.core.plan.calendar import publish_by, value_by_month
+from bunraku.core.plan.firmness import how_firm
 from bunraku.core.plan.fitting import fit_hours
+from bunraku.core.plan.ranking import rank_things
 from bunraku.core.weigh import help as weigh_help
 from bunraku.core.weigh.assumed import stand_in
 from bunraku.core.weigh.chance import difficulty, outlook, own_strength
@@ -93,6 +95,8 @@ FIGURES = (
     Figure("publish_by", "Publish by", publish_by),
     Figure("value_by_month", "Value by month", value_by_month),
     Figure("fit_hours", "Fit to my hours", fit_hours),
+    Figure("ranking", "What comes first", rank_things),
+    Figure("firmness", "How firm a place is", how_firm),
     Figure("made", "How well made", score),
 )
 

@@ -3,6 +3,18 @@
 from bunraku.core.help_text import HelpText
 
 HELP = {
+    "ranking": HelpText(
+        "How early something comes, of a hundred, by the way that you chose.",
+        "Searches, chance, worth, season, priority, fit, hours and what builds on it each stand on "
+        "a scale from nothing to all; they are added up by their weights.",
+        "Look which part carries it; change the weights where you would decide otherwise.",
+    ),
+    "firmness": HelpText(
+        "How often it stays among the first ten when its figures vary within their ranges.",
+        "Searches and chances are drawn five hundred times within what is known of them, and the "
+        "order is worked out each time.",
+        "Where it is far from all, do not fight over the order: the figures cannot tell.",
+    ),
     "publish_by": HelpText(
         "The day a piece must be out to catch its season, from the month it is planned for.",
         "It is the beginning of the climb of its searches, less the days until it shows and the "

@@ -143,7 +143,7 @@ def clusters_served(project: Project) -> set[int]:
     made = Piece.objects.filter(project=project, cluster__isnull=False)
     served = PieceKeyword.objects.filter(scope=OuterRef("scope"), keyword=OuterRef("lead"))
     led = Cluster.objects.filter(Exists(served), scope__project=project)
-    return {*made.values_list("cluster", flat=True), *led.values_list("pk", flat=True)}  # type: ignore[arg-type]
+    return {*made.values_list("cluster", flat=True), *led.values_list("pk", flat=True)}
 
 
 PIECES_OFFERED = 500

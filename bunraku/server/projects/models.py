@@ -39,6 +39,8 @@ class Project(models.Model):
     source_parts = models.JSONField(default=dict)
     # Channel to the id of the outlet that it is weighed for, where one was chosen.
     weighed_for = models.JSONField(default=dict)
+    # What comes first: the way that was chosen, and weights of one's own (see core.plan.ranking).
+    ranking = models.JSONField(default=dict)
     # Whole tenths: prices go down to 0.1 and sums must not drift.
     lookups_left_tenths = models.IntegerField(default=0)
     # Counts changes of the settings, so that two windows do not overwrite each other unseen.

@@ -2036,6 +2036,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/ranking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ranking
+         * @description What comes first among a channel's keywords, clusters or pieces.
+         */
+        get: operations["bunraku_server_plan_ranking_api_ranking"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/ranking/takes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Takes
+         * @description What would have to be true for one thing to be among the first.
+         */
+        get: operations["bunraku_server_plan_ranking_api_takes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/ranking/chosen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Chosen
+         * @description The way that was chosen.
+         */
+        get: operations["bunraku_server_plan_ranking_api_chosen"];
+        /**
+         * Choose
+         * @description Keep the way that was chosen.
+         */
+        put: operations["bunraku_server_plan_ranking_api_choose"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -6061,6 +6125,294 @@ export interface components {
             job: components["schemas"]["JobOut"];
         };
         /**
+         * RankingQuery
+         * @description What is put into an order, by which way, beside which other; weights of one's own (all zero:
+         *     as they were kept).
+         */
+        RankingQuery: {
+            /**
+             * Channel
+             * @default web
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+            /**
+             * Of
+             * @default clusters
+             * @enum {string}
+             */
+            of: "keywords" | "clusters" | "pieces";
+            /**
+             * Way
+             * @default soonest
+             * @enum {string}
+             */
+            way: "soonest" | "most" | "foundations" | "own";
+            /**
+             * Beside
+             * @default most
+             * @enum {string}
+             */
+            beside: "soonest" | "most" | "foundations" | "own";
+            /**
+             * Demand
+             * @default 0
+             */
+            demand: number;
+            /**
+             * Chance
+             * @default 0
+             */
+            chance: number;
+            /**
+             * Worth
+             * @default 0
+             */
+            worth: number;
+            /**
+             * Season
+             * @default 0
+             */
+            season: number;
+            /**
+             * Priority
+             * @default 0
+             */
+            priority: number;
+            /**
+             * Fit
+             * @default 0
+             */
+            fit: number;
+            /**
+             * Hours
+             * @default 0
+             */
+            hours: number;
+            /**
+             * Foundation
+             * @default 0
+             */
+            foundation: number;
+        };
+        /**
+         * RankMovedOut
+         * @description What rises or falls from one order to the other, and the part that moves it most.
+         */
+        RankMovedOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Before */
+            before: number;
+            /** After */
+            after: number;
+            /**
+             * Because
+             * @enum {string}
+             */
+            because: "demand" | "chance" | "worth" | "season" | "priority" | "fit" | "hours" | "foundation";
+        };
+        /**
+         * RankedOut
+         * @description A thing in its order: its rank (things of one score have one), the parts of its score in the
+         *     order of the weights, how often it stays among the first when figures vary, its rank by the
+         *     other way, and its figures.
+         */
+        RankedOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Served */
+            served: boolean;
+            /** Rank */
+            rank: number;
+            /** Tied */
+            tied: boolean;
+            /** Score */
+            score: number;
+            /** Parts */
+            parts: number[];
+            /** Firm */
+            firm: number;
+            /** Other Rank */
+            other_rank: number;
+            /** Volume */
+            volume: number | null;
+            /** Chance */
+            chance: number | null;
+            /** Worth */
+            worth: number | null;
+            /** Hours */
+            hours: number;
+        };
+        /**
+         * RankingOut
+         * @description An order: how many things it holds, how many are first, in how many draws figures varied, the
+         *     weights, its first things, what rises and what falls by the other way.
+         */
+        RankingOut: {
+            /** Total */
+            total: number;
+            /** Top */
+            top: number;
+            /** Draws */
+            draws: number;
+            /** Weights */
+            weights: {
+                [key: string]: number;
+            };
+            /** Rows */
+            rows: components["schemas"]["RankedOut"][];
+            /** Rising */
+            rising: components["schemas"]["RankMovedOut"][];
+            /** Falling */
+            falling: components["schemas"]["RankMovedOut"][];
+        };
+        /**
+         * TakesQuery
+         * @description One thing of an order.
+         */
+        TakesQuery: {
+            /**
+             * Channel
+             * @default web
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+            /**
+             * Of
+             * @default clusters
+             * @enum {string}
+             */
+            of: "keywords" | "clusters" | "pieces";
+            /**
+             * Way
+             * @default soonest
+             * @enum {string}
+             */
+            way: "soonest" | "most" | "foundations" | "own";
+            /**
+             * Beside
+             * @default most
+             * @enum {string}
+             */
+            beside: "soonest" | "most" | "foundations" | "own";
+            /**
+             * Demand
+             * @default 0
+             */
+            demand: number;
+            /**
+             * Chance
+             * @default 0
+             */
+            chance: number;
+            /**
+             * Worth
+             * @default 0
+             */
+            worth: number;
+            /**
+             * Season
+             * @default 0
+             */
+            season: number;
+            /**
+             * Priority
+             * @default 0
+             */
+            priority: number;
+            /**
+             * Fit
+             * @default 0
+             */
+            fit: number;
+            /**
+             * Hours
+             * @default 0
+             */
+            hours: number;
+            /**
+             * Foundation
+             * @default 0
+             */
+            foundation: number;
+            /** Thing */
+            thing: number;
+        };
+        /**
+         * LeverOut
+         * @description What alone would do it: which part, what it is, what it would have to be.
+         */
+        LeverOut: {
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "demand" | "chance" | "worth" | "season" | "priority" | "fit" | "hours" | "foundation";
+            /** Now */
+            now: number;
+            /** Then */
+            then: number;
+        };
+        /**
+         * TakesOut
+         * @description What would have to be true for a thing to be among the first; no levers: nothing alone does
+         *     it, or it is there already.
+         */
+        TakesOut: {
+            /** Id */
+            id: number;
+            /** Rank */
+            rank: number;
+            /** First */
+            first: boolean;
+            /** Levers */
+            levers: components["schemas"]["LeverOut"][];
+        };
+        /**
+         * ChosenRankingOut
+         * @description The way that was chosen, weights of one's own, and those of the ways that are ready.
+         */
+        ChosenRankingOut: {
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "soonest" | "most" | "foundations" | "own";
+            /** Own */
+            own: {
+                [key: string]: number;
+            };
+            /** Ready */
+            ready: {
+                [key: string]: {
+                    [key: string]: number;
+                };
+            };
+        };
+        /**
+         * ChooseRankingIn
+         * @description The way that is chosen, and weights of one's own.
+         */
+        ChooseRankingIn: {
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "soonest" | "most" | "foundations" | "own";
+            /**
+             * Own
+             * @default {}
+             */
+            own: {
+                [key: string]: number;
+            };
+        };
+        /**
          * Problem
          * @description What went wrong (RFC 9457), with a stable code, the field it is about and a way out; either may be empty.
          */
@@ -10068,6 +10420,157 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["FitOut"];
                 };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_ranking_api_ranking: {
+        parameters: {
+            query?: {
+                channel?: "web" | "video" | "marketplace";
+                of?: "keywords" | "clusters" | "pieces";
+                way?: "soonest" | "most" | "foundations" | "own";
+                beside?: "soonest" | "most" | "foundations" | "own";
+                demand?: number;
+                chance?: number;
+                worth?: number;
+                season?: number;
+                priority?: number;
+                fit?: number;
+                hours?: number;
+                foundation?: number;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RankingOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_ranking_api_takes: {
+        parameters: {
+            query: {
+                channel?: "web" | "video" | "marketplace";
+                of?: "keywords" | "clusters" | "pieces";
+                way?: "soonest" | "most" | "foundations" | "own";
+                beside?: "soonest" | "most" | "foundations" | "own";
+                demand?: number;
+                chance?: number;
+                worth?: number;
+                season?: number;
+                priority?: number;
+                fit?: number;
+                hours?: number;
+                foundation?: number;
+                thing: number;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakesOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_ranking_api_chosen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChosenRankingOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_ranking_api_choose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChooseRankingIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             400: components["responses"]["Problem400"];
             401: components["responses"]["Problem401"];

@@ -14,6 +14,7 @@ import { z } from "zod";
 import type { Channel } from "../api/client";
 import { CLUSTER_DEFAULTS, clusterSearch } from "../cluster/search";
 import { GATHER_DEFAULTS, gatherSearch } from "../gather/search";
+import { RANKING_DEFAULTS, rankingSearch } from "../plan/ranking/search";
 import { PLAN_DEFAULTS, planSearch } from "../plan/search";
 import { CHANNELS } from "../shared/channels";
 import { overviewQuery, projectQuery } from "../shared/queries";
@@ -153,6 +154,13 @@ const plan = createRoute({
   search: { middlewares: [stripSearchParams(PLAN_DEFAULTS)] },
   component: lazyRouteComponent(() => import("../plan/PlanPage"), "PlanPage"),
 });
+const first = createRoute({
+  ...step,
+  path: "first",
+  validateSearch: rankingSearch,
+  search: { middlewares: [stripSearchParams(RANKING_DEFAULTS)] },
+  component: lazyRouteComponent(() => import("../plan/ranking/RankingPage"), "RankingPage"),
+});
 const settings = createRoute({
   ...step,
   path: "settings",
@@ -166,7 +174,18 @@ export const router = createRouter({
     account,
     newProject,
     projectHome,
-    project.addChildren([upNext, gather, weigh, compare, results, rivals, cluster, plan, settings]),
+    project.addChildren([
+      upNext,
+      gather,
+      weigh,
+      compare,
+      results,
+      rivals,
+      cluster,
+      plan,
+      first,
+      settings,
+    ]),
   ]),
   defaultPreload: "intent",
 });

@@ -2,6 +2,7 @@ import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useCallback, useState } from "react";
 import { Button } from "../parts/Button";
 import { useCommand } from "../parts/commands";
+import { FirstLink } from "../parts/FirstLink";
 import { exact, plural } from "../parts/format";
 import { JobLine } from "../parts/JobLine";
 import { PageHead } from "../parts/PageHead";
@@ -77,6 +78,7 @@ export function ClusterPage() {
           <Button aria-pressed={search.open === "proposals"} onClick={propose}>
             Proposals
           </Button>
+          <FirstLink />
           <Button onClick={() => setRegrouping(true)}>Cluster afresh</Button>
         </>
       )}

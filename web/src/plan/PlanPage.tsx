@@ -3,6 +3,7 @@ import { useCallback, useMemo } from "react";
 import { Button, buttonLook } from "../parts/Button";
 import { useCommand } from "../parts/commands";
 import { Empty } from "../parts/Empty";
+import { FirstLink } from "../parts/FirstLink";
 import { exact, plural } from "../parts/format";
 import { JobLine } from "../parts/JobLine";
 import { PageHead } from "../parts/PageHead";
@@ -82,6 +83,7 @@ export function PlanPage() {
             >
               The year as a whole
             </Button>
+            <FirstLink />
             <Button
               look="main"
               disabled={fit.isPending || jobs.length > 0 || !plan.data}
