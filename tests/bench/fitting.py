@@ -4,7 +4,8 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from bunraku.core.plan.fitting import Problem, fit_greedily, fit_hours
+from bunraku.core.plan.fitting import fit_greedily, fit_hours
+from bunraku.core.plan.problem import Problem
 from tests.bench.timing import Result, seconds
 
 

@@ -14,7 +14,8 @@ from bunraku.core.cluster.clustering import ToCluster, cluster_keywords
 from bunraku.core.cluster.wording import alike, wording_of
 from bunraku.core.formats.figures_in import read_figure
 from bunraku.core.plan.calendar import DAYS_UNTIL_SHOWN, publish_by
-from bunraku.core.plan.fitting import Problem, fit_greedily
+from bunraku.core.plan.fitting import fit_greedily
+from bunraku.core.plan.problem import Problem
 from bunraku.core.weigh.chance import difficulty, outlook, own_strength
 from bunraku.core.weigh.page import PageFacts, strength
 from bunraku.core.weigh.rough import BROAD

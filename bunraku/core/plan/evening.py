@@ -2,7 +2,7 @@
 
 import numpy as np
 
-from bunraku.core.plan.fitting import TINY, Fit, Floats, Ints, Problem, left_of, value_of
+from bunraku.core.plan.problem import TINY, Fit, Floats, Ints, Problem, left_of, span_of, value_of
 
 LEVEL_SHARE = 0.01
 """Share of a plan's value that evening its months may cost: what a plan brings is known far less
@@ -37,6 +37,10 @@ def level(problem: Problem, month: Ints) -> Ints:
         # Half of how much less uneven the two months are: hours × (what is left there − here).
         evened = hours * (left[None, :] - left[here][:, None] - hours)
         possible = (evened > TINY) & (left[None, :] >= hours - TINY) & (loss <= purse)
+        if problem.after:
+            low, high, _ = span_of(problem, month)
+            months = np.arange(len(left))
+            possible &= (months >= low[movable][:, None]) & (months <= high[movable][:, None])
         if not possible.any():
             break
         gain = np.where(possible, evened / (loss + TINY + 1e-6 * abs(purse)), -np.inf)

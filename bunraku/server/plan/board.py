@@ -8,7 +8,7 @@ from typing import Any, Literal
 from django.db.models import OuterRef, Subquery
 
 from bunraku.core.plan.calendar import months_ahead
-from bunraku.core.plan.fitting import TINY
+from bunraku.core.plan.problem import TINY
 from bunraku.core.text.folding import fold
 from bunraku.server.clock import today
 from bunraku.server.plan.fit import last_fit

@@ -6,8 +6,8 @@ from datetime import date
 from django.db import transaction
 
 from bunraku.core.plan.evening import leveled
-from bunraku.core.plan.fitting import Fit as Placed
 from bunraku.core.plan.fitting import fit_greedily, fit_hours
+from bunraku.core.plan.problem import Fit as Placed
 from bunraku.server.database.bulk import update_many
 from bunraku.server.errors import BunrakuError
 from bunraku.server.jobs.actions import start_job

@@ -11,9 +11,10 @@ import numpy as np
 from django.db.models import Sum
 
 from bunraku.core.plan.evening import next_hours
-from bunraku.core.plan.fitting import Problem, fit_greedily
+from bunraku.core.plan.fitting import fit_greedily
 from bunraku.core.plan.outlay import Outlay, outlay_of
 from bunraku.core.plan.pieces import KINDS
+from bunraku.core.plan.problem import Problem
 from bunraku.core.weigh.rough import INTERVAL_Z
 from bunraku.server.cluster.models import Cluster
 from bunraku.server.plan.drafting import Draft, draft_pieces

@@ -19,7 +19,7 @@ from bunraku.core.plan.calendar import (
     publish_by,
     value_by_month,
 )
-from bunraku.core.plan.fitting import Problem
+from bunraku.core.plan.problem import Problem
 from bunraku.core.weigh.chance import growth_by_month
 from bunraku.server.clock import today
 from bunraku.server.cluster.models import Cluster
