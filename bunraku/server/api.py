@@ -23,6 +23,7 @@ from bunraku.server.jobs.api import router as jobs
 from bunraku.server.overview import figures_router
 from bunraku.server.overview import router as overview
 from bunraku.server.plan.api import router as plan
+from bunraku.server.plan.away_api import router as away
 from bunraku.server.plan.ranking_api import router as ranking
 from bunraku.server.problems import problem, problem_of, with_problems
 from bunraku.server.projects.access import SignedIn
@@ -89,6 +90,7 @@ for room in (
     cluster,
     shaping,
     plan,
+    away,
     ranking,
 ):
     api.add_router("/projects/{int:project_id}", room)

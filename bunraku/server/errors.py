@@ -15,6 +15,7 @@ class Kind:
 
 CATALOGUE: dict[str, Kind] = {
     "not_found": Kind(404, "There is no such thing, or it is another person's."),
+    "circle": Kind(409, "One would wait for itself."),
     "not_signed_in": Kind(401, "Nobody is signed in."),
     "csrf_failed": Kind(
         403, "The request did not come from Bunraku's own page, or the page is stale."

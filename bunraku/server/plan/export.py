@@ -1,12 +1,14 @@
-"""The plan as CSV: a line a piece."""
+"""The plan as CSV and XLSX: a line a piece, to be edited and brought back."""
 
 from collections.abc import Iterator, Sequence
 
 from bunraku.core.formats.csv_out import Cell, Column, csv_lines
+from bunraku.core.formats.xlsx_out import xlsx_bytes
 from bunraku.core.plan.pieces import KINDS
 from bunraku.server.plan.selectors import PieceFigures
 
 COLUMNS = (
+    Column("Id", "The piece's number: by it a plan that comes back is known again."),
     Column("Piece", "Working title."),
     Column(
         "Kind", "Article, buying guide, landing page, location page, home page, video or listing."
@@ -26,6 +28,15 @@ COLUMNS = (
     Column("Searches a month", "Sum over its keywords, an estimate."),
     Column("Worth a month", "Sum over its keywords, in the project's currency."),
     Column("Chance of page one (0-1)", "For its main keyword."),
+    Column("State", "idea, agreed, writing, ready or live."),
+    Column("Made by", "Who makes it."),
+    Column("Due", "The day it is due; empty where none was set."),
+    Column("Hours spent", "Hours spent on it so far."),
+    Column("Title in reserve", "Another title that is kept with it."),
+    Column("Parked idea", "An idea that is kept with it."),
+    Column("Tags", "Tags taken for it, separated by semicolons."),
+    Column("Address", "Where it is live, or what it improves."),
+    Column("Note", "Your own notes."),
     Column(
         "Practice",
         "yes where any of its figures comes from the simulated world that ships with Bunraku.",
@@ -35,14 +46,23 @@ COLUMNS = (
 
 def plan_csv(plan: Sequence[PieceFigures]) -> Iterator[str]:
     """The plan in order of month, what is not placed last."""
-    in_order = sorted(plan, key=lambda f: (f.piece.month is None, str(f.piece.month), f.piece.pk))
-    return csv_lines(COLUMNS, (_cells(figures) for figures in in_order))
+    return csv_lines(COLUMNS, map(_cells, _in_order(plan)))
+
+
+def plan_xlsx(plan: Sequence[PieceFigures]) -> bytes:
+    """The same as a workbook."""
+    return xlsx_bytes("Plan", COLUMNS, map(_cells, _in_order(plan)))
+
+
+def _in_order(plan: Sequence[PieceFigures]) -> list[PieceFigures]:
+    return sorted(plan, key=lambda f: (f.piece.month is None, str(f.piece.month), f.piece.pk))
 
 
 def _cells(figures: PieceFigures) -> list[Cell]:
     piece, main = figures.piece, figures.main
     chance = main.chance if main else None
     return [
+        piece.pk,
         piece.title,
         KINDS[piece.kind].name,
         piece.outlet.name if piece.outlet else None,
@@ -57,5 +77,14 @@ def _cells(figures: PieceFigures) -> list[Cell]:
         None if figures.volume is None else round(figures.volume),
         None if figures.worth is None else round(figures.worth, 2),
         None if chance is None else round(chance, 3),
+        piece.state,
+        piece.maker,
+        piece.due,
+        piece.hours_spent,
+        piece.reserve_title,
+        piece.parked_idea,
+        "; ".join(piece.tags),
+        piece.address,
+        piece.note,
         figures.practice,
     ]

@@ -24,7 +24,7 @@ from bunraku.core.weigh.chance import growth_by_month
 from bunraku.server.clock import today
 from bunraku.server.cluster.models import Cluster
 from bunraku.server.database.parts import in_parts
-from bunraku.server.plan.models import MonthHours, Piece, PieceKeyword
+from bunraku.server.plan.models import MonthHours, Piece, PieceAfter, PieceKeyword
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.known import latest
 from bunraku.server.sheet.models import Keyword, Outlook, Row, Scope
@@ -212,9 +212,21 @@ def fitting_problem(
             hours=np.array([figures.piece.hours for figures in plan], dtype=float),
             capacity=np.array(list(hours_by_month(project, months).values()), dtype=float),
             pinned=np.array(pinned, dtype=np.int64),
+            after=_after(project, plan),
         ),
         months,
     )
+
+
+def _after(project: Project, plan: Sequence[PieceFigures]) -> list[tuple[int, int]]:
+    """Which pieces wait for which, by their places."""
+    place = {figures.piece.pk: number for number, figures in enumerate(plan)}
+    pairs = PieceAfter.objects.filter(piece__project=project).order_by("pk")
+    return [
+        (place[piece], place[first])
+        for piece, first in pairs.values_list("piece_id", "first_id")
+        if piece in place and first in place
+    ]
 
 
 def hours_by_month(project: Project, months: Sequence[date]) -> dict[date, float]:

@@ -2036,6 +2036,266 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/briefs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Briefs
+         * @description Briefs of some pieces.
+         */
+        get: operations["bunraku_server_plan_away_api_briefs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/briefs.md": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Briefs Md
+         * @description The same as Markdown.
+         */
+        get: operations["bunraku_server_plan_away_api_briefs_md"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/briefs.docx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Briefs As Docx
+         * @description The same as one DOCX file.
+         */
+        get: operations["bunraku_server_plan_away_api_briefs_as_docx"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/plan.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Xlsx
+         * @description The plan as a workbook.
+         */
+        get: operations["bunraku_server_plan_away_api_as_xlsx"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/plan.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Ics
+         * @description The plan's days as iCalendar.
+         */
+        get: operations["bunraku_server_plan_away_api_as_ics"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/plan/links.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Links As Csv
+         * @description Proposed links as CSV.
+         */
+        get: operations["bunraku_server_plan_away_api_links_as_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/plan/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Back
+         * @description Compare an edited plan with this one; nothing is changed.
+         */
+        post: operations["bunraku_server_plan_away_api_bring_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/plan/file/{upload_id}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Back
+         * @description Take what an edited plan says.
+         */
+        post: operations["bunraku_server_plan_away_api_take_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{piece_id}/around": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Around
+         * @description Links of a piece, what it waits for and what waits for it.
+         */
+        get: operations["bunraku_server_plan_away_api_around"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{piece_id}/after": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * After
+         * @description Have a piece wait for another one.
+         */
+        post: operations["bunraku_server_plan_away_api_after"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{piece_id}/after/{first_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Not After
+         * @description Have a piece wait for another one no more.
+         */
+        delete: operations["bunraku_server_plan_away_api_not_after"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/plan/hubs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Hubs
+         * @description Have each piece wait for the nearest of those it builds on.
+         */
+        post: operations["bunraku_server_plan_away_api_hubs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/plan/loose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Loose
+         * @description Pieces that no link leads to or from.
+         */
+        get: operations["bunraku_server_plan_away_api_loose"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/ranking": {
         parameters: {
             query?: never;
@@ -6125,6 +6385,144 @@ export interface components {
             job: components["schemas"]["JobOut"];
         };
         /**
+         * BriefsQuery
+         * @description Of which pieces briefs are wanted.
+         */
+        BriefsQuery: {
+            /** Ids */
+            ids: number[];
+        };
+        /**
+         * BriefOut
+         * @description A piece's brief.
+         */
+        BriefOut: {
+            /** Title */
+            title: string;
+            /** About */
+            about: string;
+            /** Sections */
+            sections: components["schemas"]["SectionOut"][];
+        };
+        /**
+         * SectionOut
+         * @description A part of a brief: sentences, points, a table with its heading.
+         */
+        SectionOut: {
+            /** Name */
+            name: string;
+            /** Lines */
+            lines: string[];
+            /** Points */
+            points: string[];
+            /** Head */
+            head: string[];
+            /** Rows */
+            rows: string[][];
+        };
+        /**
+         * PlanBackOut
+         * @description A plan that came back, compared: its rows, what it would change (`changed` in all), what
+         *     cannot be taken, and titles of pieces that are not in it and stay as they are.
+         */
+        PlanBackOut: {
+            /** Upload */
+            upload: number;
+            /** Rows */
+            rows: number;
+            /** Changes */
+            changes: components["schemas"]["PlanChangeOut"][];
+            /** Changed */
+            changed: number;
+            /** Wrong */
+            wrong: components["schemas"]["WrongCellOut"][];
+            /** Missing */
+            missing: string[];
+        };
+        /**
+         * PlanChangeOut
+         * @description A field that a file would change.
+         */
+        PlanChangeOut: {
+            /** Piece */
+            piece: number;
+            /** Title */
+            title: string;
+            /** Field */
+            field: string;
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
+        };
+        /**
+         * WrongCellOut
+         * @description What of a file cannot be taken: its row, and why.
+         */
+        WrongCellOut: {
+            /** Row */
+            row: number;
+            /** Why */
+            why: string;
+        };
+        /**
+         * TakenOut
+         * @description How many pieces and fields changed.
+         */
+        TakenOut: {
+            /** Pieces */
+            pieces: number;
+            /** Fields */
+            fields: number;
+        };
+        /**
+         * AroundOut
+         * @description What a piece has to do with others.
+         */
+        AroundOut: {
+            /** Waits For */
+            waits_for: components["schemas"]["TitleOut"][];
+            /** Waited For By */
+            waited_for_by: components["schemas"]["TitleOut"][];
+            /** Links */
+            links: components["schemas"]["PieceLinkOut"][];
+        };
+        /**
+         * PieceLinkOut
+         * @description A link from a piece (`outward`) or to it: the other piece, the phrase, why; whether the one
+         *     that links builds on the other.
+         */
+        PieceLinkOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Outward */
+            outward: boolean;
+            /** Phrase */
+            phrase: string;
+            /** Why */
+            why: string;
+            /** Builds */
+            builds: boolean;
+        };
+        /**
+         * FirstIn
+         * @description The piece that is waited for.
+         */
+        FirstIn: {
+            /** First */
+            first: number;
+        };
+        /**
+         * WaitingOut
+         * @description How many pieces wait now that did not.
+         */
+        WaitingOut: {
+            /** Waiting */
+            waiting: number;
+        };
+        /**
          * RankingQuery
          * @description What is put into an order, by which way, beside which other; weights of one's own (all zero:
          *     as they were kept).
@@ -6421,7 +6819,7 @@ export interface components {
             title: string;
             status: number;
             /** @enum {string} */
-            code: "allowance_short" | "bad_day" | "bad_file" | "bad_mapping" | "bad_pattern" | "bad_request" | "bad_rule" | "bad_source" | "busy" | "csrf_failed" | "fault" | "invalid_input" | "job_over" | "keyword_taken" | "name_taken" | "no_channel" | "no_language" | "no_seed" | "no_source" | "not_found" | "not_signed_in" | "nothing_missing" | "nothing_to_cluster" | "nothing_to_measure" | "nothing_to_plan" | "nothing_to_read" | "nothing_to_take" | "nothing_to_undo" | "price_reached" | "refused_here" | "rule_exists" | "stale" | "storage" | "too_large" | "too_many_tries" | "weak_password" | "wrong_password";
+            code: "allowance_short" | "bad_day" | "bad_file" | "bad_mapping" | "bad_pattern" | "bad_request" | "bad_rule" | "bad_source" | "busy" | "circle" | "csrf_failed" | "fault" | "invalid_input" | "job_over" | "keyword_taken" | "name_taken" | "no_channel" | "no_language" | "no_seed" | "no_source" | "not_found" | "not_signed_in" | "nothing_missing" | "nothing_to_cluster" | "nothing_to_measure" | "nothing_to_plan" | "nothing_to_read" | "nothing_to_take" | "nothing_to_undo" | "price_reached" | "refused_here" | "rule_exists" | "stale" | "storage" | "too_large" | "too_many_tries" | "weak_password" | "wrong_password";
             field: string;
             hint: string;
         };
@@ -6463,7 +6861,7 @@ export interface components {
                 "application/problem+json": components["schemas"]["Problem"];
             };
         };
-        /** @description The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. Every page was read, as deep and as lately as is wanted. No source of the project can be asked for this. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. What was to cost at most so much would cost more; the rest was not bought. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+        /** @description One would wait for itself. The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. Every page was read, as deep and as lately as is wanted. No source of the project can be asked for this. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. What was to cost at most so much would cost more; the rest was not bought. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
         Problem409: {
             headers: {
                 [name: string]: unknown;
@@ -10427,6 +10825,421 @@ export interface operations {
             404: components["responses"]["Problem404"];
             409: components["responses"]["Problem409"];
             413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_away_api_briefs: {
+        parameters: {
+            query: {
+                ids: number[];
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BriefOut"][];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_away_api_briefs_md: {
+        parameters: {
+            query: {
+                ids: number[];
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_away_api_briefs_as_docx: {
+        parameters: {
+            query: {
+                ids: number[];
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_away_api_as_xlsx: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_away_api_as_ics: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_away_api_links_as_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_away_api_bring_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanBackOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_away_api_take_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                upload_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_away_api_around: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AroundOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_away_api_after: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirstIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AroundOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_away_api_not_after: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+                first_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AroundOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_away_api_hubs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaitingOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_away_api_loose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TitleOut"][];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
             422: components["responses"]["Problem422"];
             500: components["responses"]["Problem500"];
             503: components["responses"]["Problem503"];

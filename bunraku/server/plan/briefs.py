@@ -1,0 +1,298 @@
+"""A piece's brief: all that whoever makes it must know, from what is known."""
+
+from collections import Counter
+from collections.abc import Sequence
+from typing import Any
+
+from bunraku.core.plan.brief import Brief, Section
+from bunraku.core.plan.pieces import KINDS
+from bunraku.core.text import identity_key
+from bunraku.core.text.labelled_phrases import INTENTS
+from bunraku.core.weigh.company import Narrowing
+from bunraku.core.weigh.reasons import count_words
+from bunraku.core.weigh.saying import says_exactly
+from bunraku.core.write.checklist import (
+    DESCRIPTION_CHARACTERS,
+    LISTING_TAGS,
+    TAG_CHARACTERS,
+    TITLE_CHARACTERS,
+    VISIBLE,
+)
+from bunraku.core.write.written import FORM_OF
+from bunraku.server.clock import today
+from bunraku.server.errors import not_found
+from bunraku.server.plan.linking import around_piece
+from bunraku.server.plan.selectors import PieceFigures, plan_of
+from bunraku.server.projects.models import Project
+from bunraku.server.sheet.models import Row
+from bunraku.server.weigh.results.view import view_page
+
+MOST_PHRASES = 40
+"""Phrases in a brief, the weightiest: a writer follows no more."""
+SAID_BY_MOST = 0.5
+"""Share of those who stand there that must say a phrase for it to be what they all say."""
+FORMS = {
+    "answer_box": "an answer box: answer in two sentences near the top, under a heading that asks",
+    "questions_box": "a box of questions: answer them, each under a heading of its own",
+    "video_strip": "a strip of videos: show how it is done, and film it where you can",
+    "shopping_strip": "a shopping strip: prices and pictures are compared before a press",
+    "map": "a map: name the place, the address and the hours, and ask for reviews",
+}
+WANTS = {
+    "informational": "to know",
+    "navigational": "a certain place",
+    "commercial": "to compare",
+    "transactional": "to buy",
+}
+
+
+def briefs_of(project: Project, piece_ids: Sequence[int]) -> list[Brief]:
+    """Briefs of some pieces, in the order given. Raises: not_found where one is not there."""
+    plan = plan_of(project, list(dict.fromkeys(piece_ids)))
+    if len(plan) < len(set(piece_ids)):
+        raise not_found("piece")
+    return [_brief(project, figures) for figures in plan]
+
+
+def _brief(project: Project, figures: PieceFigures) -> Brief:
+    piece, main = figures.piece, figures.main
+    page = _page(project, figures)
+    sections = [
+        _why(project, figures, page),
+        _phrases(figures),
+        _questions(figures, page),
+        _who(page),
+        _common(figures, page),
+        _form(figures, page),
+        _when(figures),
+        _links(project, figures),
+        _limits(figures),
+        Section("Kept for it", points=_kept(figures)),
+    ]
+    outlet = piece.outlet.name if piece.outlet else "no outlet yet"
+    about = f"{KINDS[piece.kind].name} for {outlet}, {piece.hours:g} hours"
+    if piece.improves:
+        about += (
+            f", improving what is there already{f' ({piece.address})' if piece.address else ''}"
+        )
+    if main:
+        about += f". Main keyword: {main.text}"
+    return Brief(piece.title, f"{about}.", [one for one in sections if not one.empty])
+
+
+def _page(project: Project, figures: PieceFigures) -> dict[str, Any] | None:
+    if figures.main is None:
+        return None
+    return view_page(
+        project,
+        figures.main.pk,
+        outlet_id=figures.piece.outlet_id,
+        depth=10,
+        narrowing=Narrowing(),
+    )
+
+
+def _why(project: Project, figures: PieceFigures, page: dict[str, Any] | None) -> Section:
+    lines = [f"It is planned because {figures.piece.because}."] if figures.piece.because else []
+    if page:
+        lines += [text for text in (page["conclusion"], page["because"], page["change"]) if text]
+    told = []
+    if figures.volume is not None:
+        told.append(f"{count_words(figures.volume)} searches a month of all its phrases")
+    if figures.worth is not None:
+        told.append(f"worth about {project.currency}{figures.worth:,.2f} a month once settled")
+    if told:
+        lines.append(f"Together: {', '.join(told)}.")
+    if page and page["read_on"]:
+        from_where = " by the practice source" if page["practice"] else ""
+        lines.append(
+            f"Figures as of {today():%d %B %Y}; the results page was read on "
+            f"{page['read_on']:%d %B %Y}{from_where}."
+        )
+    if figures.practice:
+        lines.append("Some of its figures are practice figures: simulated, for trying things out.")
+    return Section("What it is for, and why", lines=lines)
+
+
+def _phrases(figures: PieceFigures) -> Section:
+    rows = sorted(
+        figures.rows,
+        key=lambda row: (row is not figures.main, -(row.worth or 0), -(row.volume or 0)),
+    )[:MOST_PHRASES]
+    left = len(figures.rows) - len(rows)
+    return Section(
+        "Its phrases, the weightiest first",
+        lines=[f"{left} more are served beside."] if left else [],
+        head=("Phrase", "Searches a month", "Chance", "They want"),
+        rows=[
+            (
+                row.text,
+                "not known" if row.volume is None else count_words(row.volume),
+                "not known" if row.chance is None else f"{100 * row.chance:.0f}%",
+                WANTS[INTENTS[row.intent]] if row.intent >= 0 else "",
+            )
+            for row in rows
+        ],
+    )
+
+
+def _questions(figures: PieceFigures, page: dict[str, Any] | None) -> Section:
+    asked = [phrase["text"] for phrase in page["questions"]] if page else []
+    asked += [row.text for row in figures.rows if _is_question(row)]
+    unique = {identity_key(text): text for text in asked}
+    return Section("Questions to answer", points=list(unique.values()))
+
+
+def _is_question(row: Row) -> bool:
+    first = row.folded.split()[:1]
+    return bool(first) and first[0] in {
+        *("how", "what", "why", "when", "where", "who", "which", "can", "do", "does", "is", "are"),
+        *("should", "wie", "was", "warum", "wann", "wo", "wer", "welche", "welcher", "kann"),
+    }
+
+
+def _who(page: dict[str, Any] | None) -> Section:
+    if not page or not page["results"]:
+        return Section("Who stands on the page")
+    return Section(
+        "Who stands on the page",
+        head=("Place", "Title", "Whose", "Strength", "Since"),
+        rows=[
+            (
+                str(result["position"]),
+                result["title"],
+                result["publisher"],
+                "" if result["strength"] is None else f"{result['strength']:.0f}",
+                f"{result['published']:%Y}" if result["published"] else "",
+            )
+            for result in page["results"][:10]
+        ],
+    )
+
+
+def _common(figures: PieceFigures, page: dict[str, Any] | None) -> Section:
+    if not page or not page["results"] or not page["company"]:
+        return Section("What they have in common")
+    company, first = page["company"], page["results"][:10]
+    lines = [
+        f"{company['titles']} of {company['results']} titles and {company['addresses']} addresses "
+        "say the main keyword word for word."
+    ]
+    ages = sorted(r["published"] for r in first if r["published"])
+    if ages:
+        lines.append(f"Half of them have been there since {ages[len(ages) // 2]:%B %Y} or longer.")
+    words = sorted(w["words"] for w in page["fields"] if w["words"])
+    if words:
+        lines.append(
+            f"They have {words[0]:,} to {words[-1]:,} words, mostly {words[len(words) // 2]:,}."
+        )
+    heads = sorted(len(w["headings"]) for w in page["fields"] if w["headings"])
+    if heads:
+        lines.append(f"They have {heads[0]} to {heads[-1]} headings.")
+    if page["made"]:
+        lacks = "; ".join(
+            f"{one['of']} could {_lower(one['text'])}" for one in page["made"]["lacks"]
+        )
+        lines.append(
+            f"How well they are made, of 100: {page['made']['least']} to {page['made']['most']}"
+            f"{f'. {lacks}' if lacks else ''}."
+        )
+    least = max(2, SAID_BY_MOST * len(page["fields"]))
+    said = [used["text"] for used in page["used"] if used["used_by"] >= least and not used["brand"]]
+    points = [f"Most of them say: {', '.join(said[:12])}"] if said else []
+    unsaid = _unsaid(figures, page)
+    if unsaid:
+        points.append(f"None of them says: {', '.join(unsaid[:12])}")
+    return Section("What they have in common", lines=lines, points=points)
+
+
+def _lower(text: str) -> str:
+    return f"{text[:1].lower()}{text[1:]}".rstrip(".")
+
+
+def _unsaid(figures: PieceFigures, page: dict[str, Any]) -> list[str]:
+    """Phrases of the piece that no title, heading, description or tag of theirs says."""
+    language = figures.piece.scope.language
+    texts = [result["title"] for result in page["results"][:10]]
+    for written in page["fields"]:
+        texts += [written["description"], *(h["text"] for h in written["headings"])]
+        texts += [tag["text"] for tag in written["tags"]]
+    rows = sorted(figures.rows, key=lambda row: -(row.volume or 0))
+    return [
+        row.text
+        for row in rows[:MOST_PHRASES]
+        if not any(says_exactly(text, row.text, language) for text in texts)
+    ]
+
+
+def _form(figures: PieceFigures, page: dict[str, Any] | None) -> Section:
+    points = [
+        f"There is {FORMS[name]}." for name in (page["features"] if page else []) if name in FORMS
+    ]
+    intents = Counter(row.intent for row in figures.rows if row.intent >= 0)
+    lines = []
+    if intents:
+        main = INTENTS[intents.most_common(1)[0][0]]
+        lines.append(f"Those who search mostly want {WANTS[main]}: give them that first.")
+    return Section("The form that the page rewards", lines=lines, points=points)
+
+
+def _when(figures: PieceFigures) -> Section:
+    piece, by = figures.piece, figures.publish_by
+    lines = []
+    if piece.due:
+        lines.append(f"Due on {piece.due:%d %B %Y}.")
+    if piece.month:
+        lines.append(f"Planned for {piece.month:%B %Y}.")
+    if by.day and by.climb:
+        late = " That has passed; it will be in time for the next." if by.late else ""
+        climb = f"{by.climb:%B %Y}"
+        lines.append(
+            f"Out by {by.day:%d %B %Y} it is there when its searches climb in {climb}.{late}"
+        )
+    elif piece.month:
+        lines.append("Its searches have no season: any month will do.")
+    return Section("When", lines=lines)
+
+
+def _links(project: Project, figures: PieceFigures) -> Section:
+    around = around_piece(project, figures.piece.pk)
+    lines = [f"It comes after “{one['title']}”." for one in around["waits_for"]]
+    lines += [f"“{one['title']}” waits for it." for one in around["waited_for_by"]]
+    points = [
+        (f"To “{link['title']}”" if link["outward"] else f"From “{link['title']}”")
+        + f", saying “{link['phrase']}”: {link['why']}"
+        for link in around["links"]
+    ]
+    return Section("Links to set", lines=lines, points=points)
+
+
+def _limits(figures: PieceFigures) -> Section:
+    form = FORM_OF[figures.piece.scope.channel]
+    low, high = TITLE_CHARACTERS[form]
+    rows = [("Title", f"{low} to {high} characters", "the main keyword word for word, early")]
+    low, high = DESCRIPTION_CHARACTERS[form]
+    rows.append(
+        ("Description", f"{low} to {high:,} characters", f"the main keyword in the first {VISIBLE}")
+    )
+    if form == "video":
+        rows.append(("Tags", f"{TAG_CHARACTERS} characters in all", "the main keyword first"))
+    if form == "listing":
+        rows.append(("Tags", f"{LISTING_TAGS}", "the main keyword one of them"))
+    if form == "page":
+        rows.append(("Address", "short", "the main keyword; it stays for good"))
+    return Section(
+        "Fields and their limits", head=("Field", "Length", "What it must say"), rows=rows
+    )
+
+
+def _kept(figures: PieceFigures) -> list[str]:
+    piece = figures.piece
+    told = [
+        ("A title in reserve", piece.reserve_title),
+        ("A parked idea", piece.parked_idea),
+        ("Tags taken for it", ", ".join(piece.tags)),
+        ("Note", piece.note),
+        ("Made by", piece.maker),
+    ]
+    return [f"{name}: {text}" for name, text in told if text]
