@@ -27,13 +27,14 @@ class Linked:
 @dataclass(frozen=True)
 class Link:
     """A link from one piece to another with the phrase that it says, and why; whether the piece it
-    comes from builds on the other (and so comes after it)."""
+    comes from builds on the other (and so comes after it), and how near that is, 0 nearest."""
 
     source: int
     target: int
     phrase: str
     why: str
     builds: bool = False
+    rank: int = 0
 
 
 def propose_links(pieces: Sequence[Linked], language: str) -> list[Link]:
@@ -60,9 +61,9 @@ def propose_links(pieces: Sequence[Linked], language: str) -> list[Link]:
         # The nearest says most of what this one does.
         hubs.sort(key=lambda hub: (-len(names[hub.id]), -hub.worth, hub.id))
         compared = bool(COMPARING & set(tokens(piece.text)))
-        for hub in hubs[:MOST_UP]:
+        for rank, hub in enumerate(hubs[:MOST_UP]):
             why = "it compares it" if compared else "it goes into a part of it"
-            up.append(Link(piece.id, hub.id, hub.text, why, builds=True))
+            up.append(Link(piece.id, hub.id, hub.text, why, builds=True, rank=rank))
     by_id = {piece.id: piece for piece in pieces}
     down: list[Link] = []
     spokes: dict[int, list[int]] = {}

@@ -6,6 +6,7 @@ from datetime import date
 from typing import Any
 
 from django.db import transaction
+from django.utils import timezone
 
 from bunraku.core.plan.calendar import months_ahead
 from bunraku.core.plan.pieces import KINDS
@@ -13,7 +14,7 @@ from bunraku.core.text import identity_key
 from bunraku.server.clock import today
 from bunraku.server.errors import BunrakuError, not_found
 from bunraku.server.journal.recorder import Recorder
-from bunraku.server.plan.models import MonthHours, Piece, PieceKeyword
+from bunraku.server.plan.models import MonthHours, Piece, PieceComment, PieceKeyword
 from bunraku.server.projects.actions import find_outlet
 from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.sheet.models import Row
@@ -82,6 +83,18 @@ def add_tags(project: Project, piece_id: int, tags: Sequence[str]) -> Piece:
             piece.tags = [*piece.tags, *taken]
             piece.save(update_fields=["tags"])
     return piece
+
+
+def comment_on(project: Project, piece_id: int, said: str, who: str) -> PieceComment:
+    """Say something about a piece. Raises: not_found."""
+    with transaction.atomic():
+        piece = find_piece(project, piece_id)
+        with Recorder(project, f"Said something about “{piece.title}”"[:200]) as journal:
+            made = PieceComment.objects.create(
+                piece=piece, said=said.strip(), who=who, when=timezone.now()
+            )
+            journal.made([made])
+    return made
 
 
 def _set_kind(piece: Piece, kind: str, *, keep_hours: bool) -> None:

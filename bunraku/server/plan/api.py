@@ -1,5 +1,6 @@
 """The plan over HTTP."""
 
+from dataclasses import asdict
 from typing import Any
 
 from django.http import HttpResponse, StreamingHttpResponse
@@ -11,6 +12,7 @@ from bunraku.server.plan.actions import (
     WORK_FIELDS,
     add_tags,
     change_piece,
+    comment_on,
     drop_keyword,
     give_keyword,
     remove_piece,
@@ -19,8 +21,10 @@ from bunraku.server.plan.actions import (
 from bunraku.server.plan.board import page_of_plan, summary_of
 from bunraku.server.plan.export import plan_csv
 from bunraku.server.plan.fit import start_fitting
+from bunraku.server.plan.hours import learned_hours
 from bunraku.server.plan.making import Wishes, make_pieces
 from bunraku.server.plan.merging import keep_apart, merge_pieces
+from bunraku.server.plan.models import PieceComment
 from bunraku.server.plan.planning_schemas import (
     ClustersIn,
     MadeOut,
@@ -31,10 +35,10 @@ from bunraku.server.plan.planning_schemas import (
 from bunraku.server.plan.preview import preview_pieces
 from bunraku.server.plan.proposals import prospects_of
 from bunraku.server.plan.schemas import (
+    CommentIn,
     FitOut,
     KeywordIn,
     MonthHoursIn,
-    OnChannel,
     PairIn,
     PieceDetailOut,
     PieceIn,
@@ -43,7 +47,6 @@ from bunraku.server.plan.schemas import (
     PiecesQuery,
     PlanOut,
     TagsIn,
-    WholeOut,
 )
 from bunraku.server.plan.selectors import (
     PieceFigures,
@@ -51,7 +54,6 @@ from bunraku.server.plan.selectors import (
     pieces_for_row,
     plan_of,
 )
-from bunraku.server.plan.whole import whole_of
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 
 router = Router(tags=["plan"])
@@ -95,13 +97,16 @@ def _detail(request: ProjectRequest, piece_id: int) -> dict[str, Any]:
     plan = plan_of(request.project, [piece_id])
     if not plan:
         raise not_found("piece")
-    return {"piece": piece_out(plan[0]), "rows": plan[0].rows}
+    comments = PieceComment.objects.filter(piece=piece_id)
+    return {"piece": piece_out(plan[0]), "rows": plan[0].rows, "comments": list(comments)}
 
 
 @router.get("/plan", response=PlanOut, auth=READS, url_name="plan")
 def read_plan(request: ProjectRequest, project_id: ProjectId) -> Any:
     """The year of a project over all channels, in sums."""
-    return {**summary_of(request.project), "kinds": list(KINDS.values())}
+    learned = learned_hours(request.project)
+    kinds = [{**asdict(kind), "learned": learned.get(kind.id)} for kind in KINDS.values()]
+    return {**summary_of(request.project), "kinds": kinds}
 
 
 @router.get("/plan/pieces", response=PiecesOut, auth=READS, url_name="pieces")
@@ -121,12 +126,6 @@ def read_pieces(request: ProjectRequest, project_id: ProjectId, wanted: Query[Pi
 def planned_clusters(request: ProjectRequest, project_id: ProjectId) -> Any:
     """Ids of the clusters that have a piece, or whose lead keyword one serves."""
     return sorted(clusters_served(request.project))
-
-
-@router.get("/plan/themes", response=WholeOut, auth=READS, url_name="themes")
-def themes(request: ProjectRequest, project_id: ProjectId, asked: Query[OnChannel]) -> Any:
-    """A channel's themes: what they bring, how likely, when, and what of them is served."""
-    return whole_of(request.project, asked.channel)
 
 
 @router.get("/rows/{int:row_id}/pieces", response=PiecesForOut, auth=READS, url_name="pieces_for")
@@ -217,6 +216,18 @@ def change(request: ProjectRequest, project_id: ProjectId, piece_id: int, given:
         if name != "due" and fields.get(name, "") is None:
             del fields[name]
     change_piece(request.project, piece_id, fields)
+    return _detail(request, piece_id)
+
+
+@router.post(
+    "/pieces/{int:piece_id}/comments",
+    response=PieceDetailOut,
+    auth=CHANGES,
+    url_name="comment_on_piece",
+)
+def comment(request: ProjectRequest, project_id: ProjectId, piece_id: int, given: CommentIn) -> Any:
+    """Say something about a piece."""
+    comment_on(request.project, piece_id, given.said, request.user.get_username())
     return _detail(request, piece_id)
 
 

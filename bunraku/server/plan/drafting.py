@@ -8,10 +8,11 @@ from bunraku.core.gather.fit import EVEN
 from bunraku.core.gather.years import for_coming_year
 from bunraku.core.plan.calendar import months_ahead
 from bunraku.core.plan.ownership import divide_keywords
-from bunraku.core.plan.pieces import KINDS, suggest_kind, title_from
+from bunraku.core.plan.pieces import suggest_kind, title_from
 from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.server.clock import today
 from bunraku.server.cluster.models import Cluster
+from bunraku.server.plan.hours import usual_hours
 from bunraku.server.plan.models import Piece, PieceKeyword
 from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.sheet.models import IN_PLAY, Row, RowPage
@@ -47,7 +48,7 @@ def draft_pieces(
     project: Project, clusters: Sequence[Cluster], *, off_topic: bool = False
 ) -> tuple[list[Draft], dict[str, list[Cluster]]]:
     """Drafts of pieces from clusters, in their order; and the clusters that make none, by reason:
-    those that are not about the project's subject too, unless `off_topic` ones are wanted. Six
+    those that are not about the project's subject too, unless `off_topic` ones are wanted. Seven
     queries whatever their number."""
     members = _members(clusters)
     planned = set(Piece.objects.filter(cluster__in=clusters).values_list("cluster_id", flat=True))
@@ -55,6 +56,7 @@ def draft_pieces(
     features = _features(clusters)
     outlets = list(project.outlets.all())
     places = BrandMatcher(project.places)
+    hours = usual_hours(project)
     drafts: list[Draft] = []
     skipped: dict[str, list[Cluster]] = {}
     for cluster in clusters:
@@ -66,7 +68,7 @@ def draft_pieces(
             skipped.setdefault(reason, []).append(cluster)
             continue
         outlet = project.chosen_among(outlets, cluster.scope.channel)
-        draft = _draft(cluster, rows, mine, outlet, features, places)
+        draft = _draft(cluster, rows, mine, outlet, features, places, hours)
         owned.update(dict.fromkeys(mine, -cluster.pk))
         drafts.append(draft)
     return drafts, skipped
@@ -124,6 +126,7 @@ def _draft(
     outlet: Outlet | None,
     features: Mapping[int, Sequence[str]],
     places: BrandMatcher,
+    hours: Mapping[str, float],
 ) -> Draft:
     by_id = {row.pk: row for row in rows}
     main = by_id[mine[0]]
@@ -142,7 +145,7 @@ def _draft(
         title=title_from(cluster.name or renewed),
         kind=suggestion.kind,
         because=(suggestion.because + because)[:200],
-        hours=KINDS[suggestion.kind].hours,
+        hours=hours[suggestion.kind],
         main=main.keyword_id,
         keywords=[by_id[pk].keyword_id for pk in mine],
         rows=[by_id[pk] for pk in mine],

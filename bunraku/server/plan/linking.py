@@ -90,7 +90,7 @@ def links_of(plan: Sequence[PieceFigures]) -> list[Link]:
     found = [
         link for language, pieces in by_language.items() for link in propose_links(pieces, language)
     ]
-    return sorted(found, key=lambda link: (not link.builds, link.source, link.target))
+    return sorted(found, key=lambda link: (not link.builds, link.source, link.rank, link.target))
 
 
 def around_piece(project: Project, piece_id: int) -> dict[str, Any]:

@@ -1,6 +1,6 @@
 """What the plan is over HTTP."""
 
-from datetime import date
+from datetime import date, datetime
 from typing import Annotated, Literal
 
 from ninja import Field, Schema
@@ -9,7 +9,6 @@ from bunraku.server.inputs import Id, a_name
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.plan.board import Order
 from bunraku.server.sheet.rows import RowOut
-from bunraku.sources.protocol import Channel
 
 StateId = Literal["idea", "agreed", "writing", "ready", "live"]
 KindId = Literal["article", "guide", "landing", "location", "home", "video", "listing"]
@@ -116,13 +115,23 @@ class FitReportOut(Schema):
     gap_share: float
 
 
+class LearnedHoursOut(Schema):
+    """What pieces of a kind took: the median, the range of four in five, on how many it rests."""
+
+    hours: float
+    low: float
+    high: float
+    pieces: int
+
+
 class KindOut(Schema):
-    """A kind of piece."""
+    """A kind of piece; what its hours taught, where enough are done."""
 
     id: KindId
     name: str
     channel: str
     hours: float
+    learned: LearnedHoursOut | None = None
 
 
 class PlanOut(Schema):
@@ -161,11 +170,27 @@ class PiecesOut(Schema):
     rows: list[PieceOut]
 
 
+class CommentOut(Schema):
+    """What somebody said about a piece."""
+
+    id: int
+    who: str
+    said: str
+    when: datetime
+
+
+class CommentIn(Schema):
+    """Something to say about a piece."""
+
+    said: Annotated[str, Field(min_length=1, max_length=4_000)]
+
+
 class PieceDetailOut(Schema):
-    """A piece with the rows of its keywords, the main one first."""
+    """A piece with the rows of its keywords, the main one first, and what was said about it."""
 
     piece: PieceOut
     rows: list[RowOut]
+    comments: list[CommentOut]
 
 
 class PiecesForOut(Schema):
@@ -173,69 +198,6 @@ class PiecesForOut(Schema):
 
     serves: int | None
     pieces: list[TitleOut]
-
-
-class OnChannel(Schema):
-    """The channel that is looked at."""
-
-    channel: Channel = "web"
-
-
-class SumsOut(Schema):
-    """What clusters add up to: how many there are, of one keyword (`alone`), with a piece of their
-    own or for their lead keyword (`planned`); a month's searches, worth and clicks; which share of
-    the searches is served; the mean chance, weighted by searches; shares of the searches by the
-    month in which they peak, January first, what has no season left out."""
-
-    clusters: int
-    alone: int
-    planned: int
-    keywords: int
-    volume: float
-    worth: float
-    clicks: float
-    served_share: float
-    chance: float | None
-    peaks: list[float]
-
-
-class DrawnOut(Schema):
-    """A cluster as it is drawn in the whole: what it brings, how likely, the month of its peak (0:
-    none), whether a piece serves it."""
-
-    id: int
-    name: str
-    keywords: int
-    volume: float
-    worth: float
-    chance: float | None
-    peak: int
-    planned: bool
-
-
-class NoThemeOut(SumsOut):
-    """What is in no theme, with the clusters worth most."""
-
-    notes: list[DrawnOut]
-
-
-class ThemeOut(NoThemeOut):
-    """A theme: its name, what its clusters mostly call it, the user's own name, note, priority."""
-
-    id: int
-    name: str
-    called: str
-    own_name: str
-    note: str
-    priority: Literal["high", "normal", "low", ""]
-
-
-class WholeOut(Schema):
-    """A channel's themes, what is in none, and all together."""
-
-    themes: list[ThemeOut]
-    none: NoThemeOut
-    total: SumsOut
 
 
 class PairIn(Schema):

@@ -1747,26 +1747,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/projects/{project_id}/plan/themes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Themes
-         * @description A channel's themes: what they bring, how likely, when, and what of them is served.
-         */
-        get: operations["bunraku_server_plan_api_themes"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/projects/{project_id}/rows/{row_id}/pieces": {
         parameters: {
             query?: never;
@@ -1954,6 +1934,26 @@ export interface paths {
          * @description Change a piece; a month set here is pinned.
          */
         patch: operations["bunraku_server_plan_api_change"];
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{piece_id}/comments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Comment
+         * @description Say something about a piece.
+         */
+        post: operations["bunraku_server_plan_api_comment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/projects/{project_id}/pieces/{piece_id}/tags": {
@@ -2353,6 +2353,26 @@ export interface paths {
          * @description Keep the way that was chosen.
          */
         put: operations["bunraku_server_plan_ranking_api_choose"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/plan/themes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Themes
+         * @description A channel's themes: what they bring, how likely, when, and what of them is served.
+         */
+        get: operations["bunraku_server_plan_whole_api_themes"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -5671,7 +5691,7 @@ export interface components {
         };
         /**
          * KindOut
-         * @description A kind of piece.
+         * @description A kind of piece; what its hours taught, where enough are done.
          */
         KindOut: {
             /**
@@ -5685,6 +5705,21 @@ export interface components {
             channel: string;
             /** Hours */
             hours: number;
+            learned?: components["schemas"]["LearnedHoursOut"] | null;
+        };
+        /**
+         * LearnedHoursOut
+         * @description What pieces of a kind took: the median, the range of four in five, on how many it rests.
+         */
+        LearnedHoursOut: {
+            /** Hours */
+            hours: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Pieces */
+            pieces: number;
         };
         /**
          * OutletPiecesOut
@@ -5894,139 +5929,6 @@ export interface components {
             rows: components["schemas"]["PieceOut"][];
         };
         /**
-         * DrawnOut
-         * @description A cluster as it is drawn in the whole: what it brings, how likely, the month of its peak (0:
-         *     none), whether a piece serves it.
-         */
-        DrawnOut: {
-            /** Id */
-            id: number;
-            /** Name */
-            name: string;
-            /** Keywords */
-            keywords: number;
-            /** Volume */
-            volume: number;
-            /** Worth */
-            worth: number;
-            /** Chance */
-            chance: number | null;
-            /** Peak */
-            peak: number;
-            /** Planned */
-            planned: boolean;
-        };
-        /**
-         * NoThemeOut
-         * @description What is in no theme, with the clusters worth most.
-         */
-        NoThemeOut: {
-            /** Clusters */
-            clusters: number;
-            /** Alone */
-            alone: number;
-            /** Planned */
-            planned: number;
-            /** Keywords */
-            keywords: number;
-            /** Volume */
-            volume: number;
-            /** Worth */
-            worth: number;
-            /** Clicks */
-            clicks: number;
-            /** Served Share */
-            served_share: number;
-            /** Chance */
-            chance: number | null;
-            /** Peaks */
-            peaks: number[];
-            /** Notes */
-            notes: components["schemas"]["DrawnOut"][];
-        };
-        /**
-         * SumsOut
-         * @description What clusters add up to: how many there are, of one keyword (`alone`), with a piece of their
-         *     own or for their lead keyword (`planned`); a month's searches, worth and clicks; which share of
-         *     the searches is served; the mean chance, weighted by searches; shares of the searches by the
-         *     month in which they peak, January first, what has no season left out.
-         */
-        SumsOut: {
-            /** Clusters */
-            clusters: number;
-            /** Alone */
-            alone: number;
-            /** Planned */
-            planned: number;
-            /** Keywords */
-            keywords: number;
-            /** Volume */
-            volume: number;
-            /** Worth */
-            worth: number;
-            /** Clicks */
-            clicks: number;
-            /** Served Share */
-            served_share: number;
-            /** Chance */
-            chance: number | null;
-            /** Peaks */
-            peaks: number[];
-        };
-        /**
-         * ThemeOut
-         * @description A theme: its name, what its clusters mostly call it, the user's own name, note, priority.
-         */
-        ThemeOut: {
-            /** Clusters */
-            clusters: number;
-            /** Alone */
-            alone: number;
-            /** Planned */
-            planned: number;
-            /** Keywords */
-            keywords: number;
-            /** Volume */
-            volume: number;
-            /** Worth */
-            worth: number;
-            /** Clicks */
-            clicks: number;
-            /** Served Share */
-            served_share: number;
-            /** Chance */
-            chance: number | null;
-            /** Peaks */
-            peaks: number[];
-            /** Notes */
-            notes: components["schemas"]["DrawnOut"][];
-            /** Id */
-            id: number;
-            /** Name */
-            name: string;
-            /** Called */
-            called: string;
-            /** Own Name */
-            own_name: string;
-            /** Note */
-            note: string;
-            /**
-             * Priority
-             * @enum {string}
-             */
-            priority: "high" | "normal" | "low" | "";
-        };
-        /**
-         * WholeOut
-         * @description A channel's themes, what is in none, and all together.
-         */
-        WholeOut: {
-            /** Themes */
-            themes: components["schemas"]["ThemeOut"][];
-            none: components["schemas"]["NoThemeOut"];
-            total: components["schemas"]["SumsOut"];
-        };
-        /**
          * PiecesForOut
          * @description Pieces of a keyword's channel, and which of them serves it (null: none does).
          */
@@ -6206,13 +6108,32 @@ export interface components {
             cluster_ids: number[];
         };
         /**
+         * CommentOut
+         * @description What somebody said about a piece.
+         */
+        CommentOut: {
+            /** Id */
+            id: number;
+            /** Who */
+            who: string;
+            /** Said */
+            said: string;
+            /**
+             * When
+             * Format: date-time
+             */
+            when: string;
+        };
+        /**
          * PieceDetailOut
-         * @description A piece with the rows of its keywords, the main one first.
+         * @description A piece with the rows of its keywords, the main one first, and what was said about it.
          */
         PieceDetailOut: {
             piece: components["schemas"]["PieceOut"];
             /** Rows */
             rows: components["schemas"]["RowOut"][];
+            /** Comments */
+            comments: components["schemas"]["CommentOut"][];
         };
         /**
          * PairIn
@@ -6341,6 +6262,14 @@ export interface components {
             note?: string | null;
             /** Tags */
             tags?: string[] | null;
+        };
+        /**
+         * CommentIn
+         * @description Something to say about a piece.
+         */
+        CommentIn: {
+            /** Said */
+            said: string;
         };
         /**
          * TagsIn
@@ -6809,6 +6738,139 @@ export interface components {
             own: {
                 [key: string]: number;
             };
+        };
+        /**
+         * DrawnOut
+         * @description A cluster as it is drawn in the whole: what it brings, how likely, the month of its peak (0:
+         *     none), whether a piece serves it.
+         */
+        DrawnOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Keywords */
+            keywords: number;
+            /** Volume */
+            volume: number;
+            /** Worth */
+            worth: number;
+            /** Chance */
+            chance: number | null;
+            /** Peak */
+            peak: number;
+            /** Planned */
+            planned: boolean;
+        };
+        /**
+         * NoThemeOut
+         * @description What is in no theme, with the clusters worth most.
+         */
+        NoThemeOut: {
+            /** Clusters */
+            clusters: number;
+            /** Alone */
+            alone: number;
+            /** Planned */
+            planned: number;
+            /** Keywords */
+            keywords: number;
+            /** Volume */
+            volume: number;
+            /** Worth */
+            worth: number;
+            /** Clicks */
+            clicks: number;
+            /** Served Share */
+            served_share: number;
+            /** Chance */
+            chance: number | null;
+            /** Peaks */
+            peaks: number[];
+            /** Notes */
+            notes: components["schemas"]["DrawnOut"][];
+        };
+        /**
+         * SumsOut
+         * @description What clusters add up to: how many there are, of one keyword (`alone`), with a piece of their
+         *     own or for their lead keyword (`planned`); a month's searches, worth and clicks; which share of
+         *     the searches is served; the mean chance, weighted by searches; shares of the searches by the
+         *     month in which they peak, January first, what has no season left out.
+         */
+        SumsOut: {
+            /** Clusters */
+            clusters: number;
+            /** Alone */
+            alone: number;
+            /** Planned */
+            planned: number;
+            /** Keywords */
+            keywords: number;
+            /** Volume */
+            volume: number;
+            /** Worth */
+            worth: number;
+            /** Clicks */
+            clicks: number;
+            /** Served Share */
+            served_share: number;
+            /** Chance */
+            chance: number | null;
+            /** Peaks */
+            peaks: number[];
+        };
+        /**
+         * ThemeOut
+         * @description A theme: its name, what its clusters mostly call it, the user's own name, note, priority.
+         */
+        ThemeOut: {
+            /** Clusters */
+            clusters: number;
+            /** Alone */
+            alone: number;
+            /** Planned */
+            planned: number;
+            /** Keywords */
+            keywords: number;
+            /** Volume */
+            volume: number;
+            /** Worth */
+            worth: number;
+            /** Clicks */
+            clicks: number;
+            /** Served Share */
+            served_share: number;
+            /** Chance */
+            chance: number | null;
+            /** Peaks */
+            peaks: number[];
+            /** Notes */
+            notes: components["schemas"]["DrawnOut"][];
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Called */
+            called: string;
+            /** Own Name */
+            own_name: string;
+            /** Note */
+            note: string;
+            /**
+             * Priority
+             * @enum {string}
+             */
+            priority: "high" | "normal" | "low" | "";
+        };
+        /**
+         * WholeOut
+         * @description A channel's themes, what is in none, and all together.
+         */
+        WholeOut: {
+            /** Themes */
+            themes: components["schemas"]["ThemeOut"][];
+            none: components["schemas"]["NoThemeOut"];
+            total: components["schemas"]["SumsOut"];
         };
         /**
          * Problem
@@ -10293,38 +10355,6 @@ export interface operations {
             507: components["responses"]["Problem507"];
         };
     };
-    bunraku_server_plan_api_themes: {
-        parameters: {
-            query?: {
-                channel?: "web" | "video" | "marketplace";
-            };
-            header?: never;
-            path: {
-                project_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WholeOut"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            422: components["responses"]["Problem422"];
-            500: components["responses"]["Problem500"];
-            503: components["responses"]["Problem503"];
-            507: components["responses"]["Problem507"];
-        };
-    };
     bunraku_server_plan_api_pieces_for: {
         parameters: {
             query?: never;
@@ -10667,6 +10697,43 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["PieceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceDetailOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_api_comment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CommentIn"];
             };
         };
         responses: {
@@ -11391,6 +11458,38 @@ export interface operations {
             404: components["responses"]["Problem404"];
             409: components["responses"]["Problem409"];
             413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_whole_api_themes: {
+        parameters: {
+            query?: {
+                channel?: "web" | "video" | "marketplace";
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WholeOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
             422: components["responses"]["Problem422"];
             500: components["responses"]["Problem500"];
             503: components["responses"]["Problem503"];
