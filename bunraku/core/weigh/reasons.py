@@ -159,7 +159,7 @@ def _why_skip(case: Case, judged: Judged, asked: str) -> str:
     text = f"Only {asked}, under your {count_words(case.at.least_volume)}."
     if judged.chance is None:
         return text
-    chance = f"{round(100 * judged.chance)}%"
+    chance = chance_words(judged.chance)
     least = _least(case.volume or 0.0, MOST_SEARCHES, 1.0, partial(_goes, case, "volume"))
     if least is None:
         return f"{text} More searches alone would not make it Go: the chance is {chance}."
@@ -252,6 +252,13 @@ def amount_words(value: float) -> str:
     if 0 < value < 0.005:
         return "less than 0.01"
     return f"{value:,.2f}" if value < 10 else f"{round(value):,}"
+
+
+def chance_words(chance: float) -> str:
+    """A chance, 0-1, as per cent: never quite none, never quite sure."""
+    if chance > 0.995:
+        return ">99%"
+    return "<1%" if chance < 0.005 else f"{round(100 * chance)}%"
 
 
 def odds_words(chance: float) -> str:

@@ -9,7 +9,7 @@ from bunraku.core.plan.pieces import KINDS
 from bunraku.core.text import identity_key
 from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.core.weigh.company import Narrowing
-from bunraku.core.weigh.reasons import count_words
+from bunraku.core.weigh.reasons import chance_words, count_words
 from bunraku.core.weigh.saying import says_exactly
 from bunraku.core.write.checklist import (
     DESCRIPTION_CHARACTERS,
@@ -95,7 +95,8 @@ def _page(project: Project, figures: PieceFigures) -> dict[str, Any] | None:
 def _why(project: Project, figures: PieceFigures, page: dict[str, Any] | None) -> Section:
     lines = [f"It is planned because {figures.piece.because}."] if figures.piece.because else []
     if page:
-        lines += [text for text in (page["conclusion"], page["because"], page["change"]) if text]
+        change = "" if "would be" in page["because"] else page["change"]
+        lines += [text for text in (page["conclusion"], page["because"], change) if text]
     told = []
     if figures.volume is not None:
         told.append(f"{count_words(figures.volume)} searches a month of all its phrases")
@@ -128,7 +129,7 @@ def _phrases(figures: PieceFigures) -> Section:
             (
                 row.text,
                 "not known" if row.volume is None else count_words(row.volume),
-                "not known" if row.chance is None else f"{100 * row.chance:.0f}%",
+                "not known" if row.chance is None else chance_words(row.chance),
                 WANTS[INTENTS[row.intent]] if row.intent >= 0 else "",
             )
             for row in rows

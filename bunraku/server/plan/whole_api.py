@@ -2,8 +2,11 @@
 
 from typing import Any, Literal
 
+from django.http import HttpResponse
 from ninja import Query, Router, Schema
 
+from bunraku.server.inputs import Id
+from bunraku.server.plan.grid import grid_told, grid_xlsx
 from bunraku.server.plan.whole import whole_of
 from bunraku.server.projects.access import READS, ProjectId, ProjectRequest
 from bunraku.sources.protocol import Channel
@@ -78,3 +81,65 @@ class WholeOut(Schema):
 def themes(request: ProjectRequest, project_id: ProjectId, asked: Query[OnChannel]) -> Any:
     """A channel's themes: what they bring, how likely, when, and what of them is served."""
     return whole_of(request.project, asked.channel)
+
+
+class GridQuery(OnChannel):
+    """Of which theme the grid is; null: of all."""
+
+    theme: Id | None = None
+
+
+class GridCellOut(Schema):
+    """A combination that there is: its row and column (−1: the base term alone), the most searched
+    keyword that says it, its figures, the piece that serves it."""
+
+    row: int
+    column: int
+    id: int
+    text: str
+    volume: float | None
+    chance: float | None
+    worth: float | None
+    piece: int | None
+    piece_title: str
+
+
+class MissingOut(Schema):
+    """A combination that there is not, as it would be searched."""
+
+    row: int
+    column: int
+    text: str
+
+
+class GridOut(Schema):
+    """The grid: base terms, columns (the first `places` are places), combinations that there are
+    and those that are missing, and what measuring one costs."""
+
+    theme: str
+    keywords: int
+    rows: list[str]
+    columns: list[str]
+    places: int
+    cells: list[GridCellOut]
+    missing: list[MissingOut]
+    price_each: float
+
+
+@router.get("/grid", response=GridOut, auth=READS, url_name="grid")
+def grid(request: ProjectRequest, project_id: ProjectId, asked: Query[GridQuery]) -> Any:
+    """A theme's grid of combinations."""
+    return grid_told(request.project, asked.channel, asked.theme)
+
+
+@router.get("/grid.xlsx", auth=READS, url_name="grid_xlsx")
+def grid_as_xlsx(
+    request: ProjectRequest, project_id: ProjectId, asked: Query[GridQuery]
+) -> HttpResponse:
+    """The same as a workbook."""
+    response = HttpResponse(
+        grid_xlsx(request.project, asked.channel, asked.theme),
+        content_type="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+    )
+    response["Content-Disposition"] = 'attachment; filename="combinations.xlsx"'
+    return response

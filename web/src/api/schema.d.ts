@@ -2380,6 +2380,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/grid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Grid
+         * @description A theme's grid of combinations.
+         */
+        get: operations["bunraku_server_plan_whole_api_grid"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/grid.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Grid As Xlsx
+         * @description The same as a workbook.
+         */
+        get: operations["bunraku_server_plan_whole_api_grid_as_xlsx"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -6871,6 +6911,80 @@ export interface components {
             themes: components["schemas"]["ThemeOut"][];
             none: components["schemas"]["NoThemeOut"];
             total: components["schemas"]["SumsOut"];
+        };
+        /**
+         * GridQuery
+         * @description Of which theme the grid is; null: of all.
+         */
+        GridQuery: {
+            /**
+             * Channel
+             * @default web
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+            /** Theme */
+            theme?: number | null;
+        };
+        /**
+         * GridCellOut
+         * @description A combination that there is: its row and column (−1: the base term alone), the most searched
+         *     keyword that says it, its figures, the piece that serves it.
+         */
+        GridCellOut: {
+            /** Row */
+            row: number;
+            /** Column */
+            column: number;
+            /** Id */
+            id: number;
+            /** Text */
+            text: string;
+            /** Volume */
+            volume: number | null;
+            /** Chance */
+            chance: number | null;
+            /** Worth */
+            worth: number | null;
+            /** Piece */
+            piece: number | null;
+            /** Piece Title */
+            piece_title: string;
+        };
+        /**
+         * GridOut
+         * @description The grid: base terms, columns (the first `places` are places), combinations that there are
+         *     and those that are missing, and what measuring one costs.
+         */
+        GridOut: {
+            /** Theme */
+            theme: string;
+            /** Keywords */
+            keywords: number;
+            /** Rows */
+            rows: string[];
+            /** Columns */
+            columns: string[];
+            /** Places */
+            places: number;
+            /** Cells */
+            cells: components["schemas"]["GridCellOut"][];
+            /** Missing */
+            missing: components["schemas"]["MissingOut"][];
+            /** Price Each */
+            price_each: number;
+        };
+        /**
+         * MissingOut
+         * @description A combination that there is not, as it would be searched.
+         */
+        MissingOut: {
+            /** Row */
+            row: number;
+            /** Column */
+            column: number;
+            /** Text */
+            text: string;
         };
         /**
          * Problem
@@ -11485,6 +11599,70 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["WholeOut"];
                 };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_whole_api_grid: {
+        parameters: {
+            query?: {
+                channel?: "web" | "video" | "marketplace";
+                theme?: number | null;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GridOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_whole_api_grid_as_xlsx: {
+        parameters: {
+            query?: {
+                channel?: "web" | "video" | "marketplace";
+                theme?: number | null;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             400: components["responses"]["Problem400"];
             401: components["responses"]["Problem401"];

@@ -36,10 +36,10 @@ export function ProjectShell() {
 
   if (project.error instanceof Problem && project.error.status === 404) return <LostPage />;
   return (
-    <div className="flex h-full min-w-[1000px] flex-col">
+    <div className="flex h-full min-w-[1000px] flex-col print:block print:h-auto print:min-w-0">
       <TopBar project={project.data} onCommand={() => setCommanding(true)} />
       <Walkway />
-      <div className="flex min-h-0 flex-1">
+      <div className="flex min-h-0 flex-1 print:block">
         {/* The page does not wait for the project: its figures are asked for meanwhile. */}
         {project.error ? (
           <div className="flex-1 p-6">

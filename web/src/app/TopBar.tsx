@@ -37,7 +37,7 @@ export function TopBar({
   const left = overview.data?.lookups_left ?? project?.lookups_left;
 
   return (
-    <header className="flex h-12 shrink-0 items-center gap-4 bg-beam px-[18px] text-on-beam">
+    <header className="print:hidden flex h-12 shrink-0 items-center gap-4 bg-beam px-[18px] text-on-beam">
       <Link to="/" aria-label="Bunraku, your projects">
         <Mark />
       </Link>

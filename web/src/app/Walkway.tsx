@@ -24,7 +24,7 @@ export function Walkway() {
   return (
     <nav
       aria-label="Steps"
-      className="flex h-[58px] shrink-0 border-b border-hairline bg-sheet px-[18px]"
+      className="print:hidden flex h-[58px] shrink-0 border-b border-hairline bg-sheet px-[18px]"
     >
       <Link
         to="/p/$projectId/$channel"

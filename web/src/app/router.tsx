@@ -15,7 +15,7 @@ import type { Channel } from "../api/client";
 import { CLUSTER_DEFAULTS, clusterSearch } from "../cluster/search";
 import { GATHER_DEFAULTS, gatherSearch } from "../gather/search";
 import { RANKING_DEFAULTS, rankingSearch } from "../plan/ranking/search";
-import { PLAN_DEFAULTS, planSearch } from "../plan/search";
+import { briefSearch, PLAN_DEFAULTS, planSearch } from "../plan/search";
 import { CHANNELS } from "../shared/channels";
 import { overviewQuery, projectQuery } from "../shared/queries";
 import { SHEET_DEFAULTS, sheetSearch, toQuery } from "../weigh/filters";
@@ -154,6 +154,18 @@ const plan = createRoute({
   search: { middlewares: [stripSearchParams(PLAN_DEFAULTS)] },
   component: lazyRouteComponent(() => import("../plan/PlanPage"), "PlanPage"),
 });
+const grid = createRoute({
+  ...step,
+  path: "grid",
+  validateSearch: z.object({ theme: z.number().int().positive().optional().catch(undefined) }),
+  component: lazyRouteComponent(() => import("../plan/grid/GridPage"), "GridPage"),
+});
+const brief = createRoute({
+  ...step,
+  path: "brief",
+  validateSearch: briefSearch,
+  component: lazyRouteComponent(() => import("../plan/BriefPage"), "BriefPage"),
+});
 const first = createRoute({
   ...step,
   path: "first",
@@ -184,6 +196,8 @@ export const router = createRouter({
       cluster,
       plan,
       first,
+      brief,
+      grid,
       settings,
     ]),
   ]),

@@ -1,6 +1,6 @@
-import { useNavigate, useSearch } from "@tanstack/react-router";
+import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useCallback, useState } from "react";
-import { Button } from "../parts/Button";
+import { Button, buttonLook } from "../parts/Button";
 import { useCommand } from "../parts/commands";
 import { FirstLink } from "../parts/FirstLink";
 import { exact, plural } from "../parts/format";
@@ -61,6 +61,14 @@ export function ClusterPage() {
     });
   useKey("v", toOther, { enabled: clustered });
   useKey("p", propose, { enabled: clustered });
+  const toGrid = () =>
+    navigate({
+      to: "/p/$projectId/$channel/grid",
+      params: { projectId: String(projectId), channel },
+      search: search.theme ? { theme: search.theme } : {},
+    });
+  useKey("c", toGrid, { enabled: clustered });
+  useCommand("The grid of combinations", toGrid, { keys: "c", enabled: clustered });
   useCommand("Cluster what is in none", () => cluster.mutate({ afresh: false }), {
     enabled: looseOf(counts) > 0,
   });
@@ -78,6 +86,14 @@ export function ClusterPage() {
           <Button aria-pressed={search.open === "proposals"} onClick={propose}>
             Proposals
           </Button>
+          <Link
+            to="/p/$projectId/$channel/grid"
+            params={{ projectId: String(projectId), channel }}
+            search={search.theme ? { theme: search.theme } : {}}
+            className={buttonLook("plain")}
+          >
+            Combinations
+          </Link>
           <FirstLink />
           <Button onClick={() => setRegrouping(true)}>Cluster afresh</Button>
         </>

@@ -1,6 +1,7 @@
+import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { Block } from "../parts/Block";
-import { Button } from "../parts/Button";
+import { Button, buttonLook } from "../parts/Button";
 import { INPUT } from "../parts/Field";
 import { count, likely, money, percent, plural } from "../parts/format";
 import { Inspector } from "../parts/Inspector";
@@ -8,6 +9,7 @@ import { ProblemNote } from "../parts/ProblemNote";
 import { Select } from "../parts/Select";
 import { useSay } from "../parts/toasts";
 import { YearStrip } from "../parts/YearStrip";
+import { usePlace } from "../shared/channels";
 import { useChange } from "../shared/useChange";
 import { changeTheme, removeTheme } from "./changes";
 import { NoteField, PrioritySelect } from "./SaidFields";
@@ -32,6 +34,7 @@ export function ThemeInspector({
   onSheet: () => void;
   onCluster: (id: number) => void;
 }) {
+  const { channel } = usePlace();
   const theme = whole.themes.find((each) => each.id === themeId);
   const sums = theme ?? (themeId === 0 ? whole.none : undefined);
   return (
@@ -53,6 +56,16 @@ export function ThemeInspector({
             <Button look="main" onClick={onSheet}>
               Its clusters in the sheet
             </Button>
+            {theme && (
+              <Link
+                to="/p/$projectId/$channel/grid"
+                params={{ projectId: String(projectId), channel }}
+                search={{ theme: theme.id }}
+                className={buttonLook("plain")}
+              >
+                Its combinations
+              </Link>
+            )}
           </div>
           {theme && <Said key={theme.id} theme={theme} projectId={projectId} whole={whole} />}
           <Block title="When it peaks" aside="share of its searches">

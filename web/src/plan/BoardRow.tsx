@@ -2,6 +2,7 @@ import type { Piece } from "../api/client";
 import { exact, MONTHS, money, shades } from "../parts/format";
 import { inPlanOrder } from "./planMath";
 import { monthFlag } from "./timing";
+import { STATES } from "./workWords";
 
 export const TRACKS = "minmax(220px, 1fr) 62px 52px 68px repeat(12, minmax(30px, 44px))";
 
@@ -53,6 +54,8 @@ export function BoardRow({
               {flag.words} ·{" "}
             </span>
           )}
+          {piece.state !== "idea" && `${STATES[piece.state]} · `}
+          {piece.maker && `${piece.maker} · `}
           {piece.kind_name} · {piece.outlet || "no outlet"}
         </span>
       </Cell>

@@ -1,6 +1,8 @@
+import { Link, useNavigate } from "@tanstack/react-router";
 import { type Channel, Problem, type Schemas } from "../api/client";
 import { Block } from "../parts/Block";
-import { Button } from "../parts/Button";
+import { Button, buttonLook } from "../parts/Button";
+import { useCommand } from "../parts/commands";
 import { count, likely, money, plural, sumOf } from "../parts/format";
 import { Help } from "../parts/Help";
 import { Inspector } from "../parts/Inspector";
@@ -9,12 +11,14 @@ import { useSay } from "../parts/toasts";
 import { useKey } from "../parts/useKey";
 import { useChange } from "../shared/useChange";
 import { useOpenResults } from "../shared/walk";
+import { AroundBlock } from "./AroundBlock";
 import { Clash } from "./Clash";
-import { changePiece, dropKeyword, giveKeyword, removePiece } from "./changes";
+import { changePiece, commentOn, dropKeyword, giveKeyword, removePiece } from "./changes";
 import { PieceFields } from "./PieceFields";
 import type { Plan } from "./planMath";
 import { usePiece } from "./queries";
 import { timingOf } from "./timing";
+import { Comments, WorkFields } from "./WorkFields";
 
 type Detail = Schemas["PieceDetailOut"];
 type Row = Schemas["RowOut"];
@@ -90,7 +94,17 @@ function Told({
   const take = useChange(projectId, (row: Row) => dropKeyword(projectId, piece.id, row.id), {
     done: (_, row) => say(`“${row.text}” is free again. z takes it back.`),
   });
-  const problem = change.error ?? remove.error ?? main.error ?? take.error;
+  const comment = useChange(projectId, (said: string) => commentOn(projectId, piece.id, said));
+  const navigate = useNavigate();
+  const toBrief = () =>
+    navigate({
+      to: "/p/$projectId/$channel/brief",
+      params: { projectId: String(projectId), channel: piece.channel },
+      search: { pieces: [piece.id] },
+    });
+  useKey("b", toBrief);
+  useCommand("The brief of this piece", toBrief, { keys: "b" });
+  const problem = comment.error ?? change.error ?? remove.error ?? main.error ?? take.error;
   const [first, ...others] = rows;
   const openResults = useOpenResults(`“${piece.title}”`);
   const toResults = (row: Row) =>
@@ -117,6 +131,16 @@ function Told({
         outlets={outlets}
         onChange={(fields) => change.mutate(fields)}
       />
+      <div className="flex gap-2 pb-3">
+        <Link
+          to="/p/$projectId/$channel/brief"
+          params={{ projectId: String(projectId), channel: piece.channel }}
+          search={{ pieces: [piece.id] }}
+          className={buttonLook("plain")}
+        >
+          Its brief
+        </Link>
+      </div>
       <Block title="Main keyword" aside="searches, chance">
         {first ? (
           <Keyword row={first} onOpen={toResults} />
@@ -177,6 +201,13 @@ function Told({
           ))}
         </Block>
       )}
+      <AroundBlock projectId={projectId} piece={piece} onOpen={onOpen} />
+      <WorkFields piece={piece} plan={plan} onChange={(fields) => change.mutate(fields)} />
+      <Comments
+        comments={told.comments}
+        busy={comment.isPending}
+        onSay={(said) => comment.mutate(said)}
+      />
       <Block title={<Help figure="worth">Worth</Help>} aside="once settled">
         <p>
           {piece.worth === null

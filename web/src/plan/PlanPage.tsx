@@ -1,5 +1,5 @@
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
-import { useCallback, useMemo } from "react";
+import { useCallback, useMemo, useState } from "react";
 import { Button, buttonLook } from "../parts/Button";
 import { useCommand } from "../parts/commands";
 import { Empty } from "../parts/Empty";
@@ -13,7 +13,9 @@ import { useKey } from "../parts/useKey";
 import { usePlace } from "../shared/channels";
 import { useOverview, useProject } from "../shared/queries";
 import { useChange } from "../shared/useChange";
-import { fitPlan } from "./changes";
+import { AwayMenu } from "./AwayMenu";
+import { BackDialog } from "./BackDialog";
+import { fitPlan, waitForHubs } from "./changes";
 import { FitNote } from "./FitNote";
 import { PieceInspector } from "./PieceInspector";
 import type { Plan } from "./planMath";
@@ -55,6 +57,17 @@ export function PlanPage() {
     (piece: number | undefined) => navigate({ search: (now) => ({ ...now, piece }) }),
     [navigate],
   );
+  const [back, setBack] = useState(false);
+  const say = useSay();
+  const hubs = useChange(projectId, () => waitForHubs(projectId), {
+    done: (out) =>
+      say(
+        out.waiting
+          ? `${plural(out.waiting, "piece")} wait for what they build on. z takes it back.`
+          : "Every piece waits for what it builds on already.",
+      ),
+    failed: (problem) => say(problem.message, { bad: true }),
+  });
   if (plan.data?.pieces === 0) return <NoPiece />;
   const error = fit.error ?? plan.error ?? pieces.error;
   return (
@@ -62,13 +75,7 @@ export function PlanPage() {
       <main className="flex min-w-0 flex-1 flex-col">
         <div className="flex shrink-0 flex-col gap-[10px] px-[18px] pb-3">
           <PageHead title="Plan the year" about={plan.data ? aboutLine(plan.data) : ""}>
-            <a
-              href={`/api/projects/${projectId}/plan.csv`}
-              download
-              className={buttonLook("plain")}
-            >
-              Export {exact(plan.data?.pieces ?? 0)}
-            </a>
+            <AwayMenu onBack={() => setBack(true)} onHubs={() => hubs.mutate(undefined)} />
             <Button
               aria-pressed={whole && search.piece === undefined}
               onClick={() =>
@@ -137,6 +144,7 @@ export function PlanPage() {
           onClose={() => navigate({ search: (now) => ({ ...now, whole: false }) })}
         />
       )}
+      {back && <BackDialog projectId={projectId} onClose={() => setBack(false)} />}
       {search.piece !== undefined && plan.data && (
         <PieceInspector
           projectId={projectId}

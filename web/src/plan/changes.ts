@@ -32,6 +32,52 @@ export const dropKeyword = async (id: number, pieceId: number, rowId: number) =>
     }),
   );
 
+export const putAfter = async (id: number, pieceId: number, first: number) =>
+  data(
+    await api.POST("/api/projects/{project_id}/pieces/{piece_id}/after", {
+      params: at(id, { piece_id: pieceId }),
+      body: { first },
+    }),
+  );
+
+export const takeApart = async (id: number, pieceId: number, first: number) =>
+  data(
+    await api.DELETE("/api/projects/{project_id}/pieces/{piece_id}/after/{first_id}", {
+      params: at(id, { piece_id: pieceId, first_id: first }),
+    }),
+  );
+
+export const waitForHubs = async (id: number) =>
+  data(await api.POST("/api/projects/{project_id}/plan/hubs", { params: at(id) }));
+
+export const commentOn = async (id: number, pieceId: number, said: string) =>
+  data(
+    await api.POST("/api/projects/{project_id}/pieces/{piece_id}/comments", {
+      params: at(id, { piece_id: pieceId }),
+      body: { said },
+    }),
+  );
+
+export const bringPlan = async (id: number, file: File) => {
+  const form = new FormData();
+  form.append("file", file);
+  return data(
+    await api.POST("/api/projects/{project_id}/plan/file", {
+      params: at(id),
+      // The client's types know a file as text; what is sent is the form.
+      body: { file: file.name },
+      bodySerializer: () => form,
+    }),
+  );
+};
+
+export const takePlan = async (id: number, upload: number) =>
+  data(
+    await api.POST("/api/projects/{project_id}/plan/file/{upload_id}/take", {
+      params: at(id, { upload_id: upload }),
+    }),
+  );
+
 export const mergePieces = async (id: number, pieceId: number, other: number) =>
   data(
     await api.POST("/api/projects/{project_id}/pieces/{piece_id}/merge", {

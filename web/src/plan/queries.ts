@@ -25,6 +25,45 @@ export const usePiece = (projectId: number, pieceId: number | undefined) =>
     retry: false,
   });
 
+/** What a piece has to do with others. */
+export const useAround = (projectId: number, pieceId: number) =>
+  useQuery({
+    queryKey: ["around", projectId, pieceId],
+    queryFn: async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/pieces/{piece_id}/around", {
+          params: at(projectId, { piece_id: pieceId }),
+        }),
+      ),
+  });
+
+/** Titles of the plan's first pieces, to choose one. */
+export const usePieceTitles = (projectId: number) =>
+  useQuery({
+    queryKey: ["piece titles", projectId],
+    queryFn: async () => {
+      const found = data(
+        await api.GET("/api/projects/{project_id}/plan/pieces", {
+          params: { ...at(projectId), query: { order: "title", offset: 0, limit: 300 } },
+        }),
+      );
+      return found.rows.map(({ id, title }) => ({ id, title }));
+    },
+  });
+
+/** Briefs of some pieces, in their order. */
+export const useBriefs = (projectId: number, ids: readonly number[]) =>
+  useQuery({
+    queryKey: ["briefs", projectId, ids],
+    queryFn: async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/briefs", {
+          params: { ...at(projectId), query: { ids: [...ids] } },
+        }),
+      ),
+    enabled: ids.length > 0,
+  });
+
 /** What the plan brings, and what would fill the hours that are left. */
 export const useProspects = (projectId: number) =>
   useQuery({

@@ -9,3 +9,8 @@ export const planSearch = z.object({
   piece: z.number().int().positive().optional().catch(undefined),
 });
 export const PLAN_DEFAULTS = { order: "month" as const };
+
+/** Whose briefs are read; none: those of the next pieces. */
+export const briefSearch = z.object({
+  pieces: z.array(z.number().int().positive()).max(50).default([]).catch([]),
+});

@@ -1,0 +1,240 @@
+import { useEffect, useState } from "react";
+import type { Piece, Schemas } from "../api/client";
+import { Block } from "../parts/Block";
+import { Button } from "../parts/Button";
+import { Checkbox } from "../parts/Checkbox";
+import { INPUT } from "../parts/Field";
+import { doneOn } from "../parts/format";
+import { readNumber } from "../parts/numbers";
+import { Select } from "../parts/Select";
+import type { Plan } from "./planMath";
+import { hoursWords, STATES } from "./workWords";
+
+const LABEL = "text-2xs font-semibold text-quiet";
+
+/** What is told of the work on a piece: how far it is, who makes it, when it is due, what is kept with
+ * it. Each field is saved as one leaves it. */
+export function WorkFields({
+  piece,
+  plan,
+  onChange,
+}: {
+  piece: Piece;
+  plan: Plan;
+  onChange: (fields: Schemas["PieceIn"]) => void;
+}) {
+  return (
+    <Block title="The work on it" aside={hoursWords(piece, plan)}>
+      <div className="grid grid-cols-2 gap-x-3 gap-y-2">
+        <label>
+          <span className={LABEL}>State</span>
+          <Select
+            value={piece.state}
+            onChange={(value) => onChange({ state: value as Piece["state"] })}
+            className={INPUT}
+          >
+            {Object.entries(STATES).map(([id, name]) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </Select>
+        </label>
+        <Text
+          label="Made by"
+          value={piece.maker}
+          most={80}
+          onChange={(maker) => onChange({ maker })}
+        />
+        <label>
+          <span className={LABEL}>Due</span>
+          <input
+            type="date"
+            value={piece.due ?? ""}
+            onChange={(event) => onChange({ due: event.target.value || null })}
+            className={INPUT}
+          />
+        </label>
+        <Hours value={piece.hours_spent} onChange={(hours_spent) => onChange({ hours_spent })} />
+        <div className="col-span-2">
+          <Text
+            label="Title in reserve"
+            value={piece.reserve_title}
+            most={200}
+            onChange={(reserve_title) => onChange({ reserve_title })}
+          />
+        </div>
+        <div className="col-span-2">
+          <Text
+            label="Address, once it is live or where it improves what is there"
+            value={piece.address}
+            most={2_000}
+            onChange={(address) => onChange({ address })}
+          />
+        </div>
+        <label className="col-span-2 flex items-center gap-2">
+          <Checkbox checked={piece.improves} onChange={(improves) => onChange({ improves })} />
+          <span>It improves something that exists already</span>
+        </label>
+        <Long
+          label="Parked idea"
+          value={piece.parked_idea}
+          most={4_000}
+          onChange={(parked_idea) => onChange({ parked_idea })}
+        />
+        <Long
+          label="Note"
+          value={piece.note}
+          most={10_000}
+          onChange={(note) => onChange({ note })}
+        />
+        {piece.tags.length > 0 && (
+          <div className="col-span-2">
+            <span className={LABEL}>Tags taken for it</span>
+            <ul className="flex flex-wrap gap-x-3">
+              {piece.tags.map((tag) => (
+                <li key={tag}>
+                  {tag}{" "}
+                  <button
+                    type="button"
+                    aria-label={`Take ${tag} out`}
+                    className="text-xs text-quiet underline hover:text-ink"
+                    onClick={() => onChange({ tags: piece.tags.filter((other) => other !== tag) })}
+                  >
+                    out
+                  </button>
+                </li>
+              ))}
+            </ul>
+          </div>
+        )}
+      </div>
+    </Block>
+  );
+}
+
+function Text({
+  label,
+  value,
+  most,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  most: number;
+  onChange: (value: string) => void;
+}) {
+  const [text, setText] = useState(value);
+  useEffect(() => setText(value), [value]);
+  return (
+    <label>
+      <span className={LABEL}>{label}</span>
+      <input
+        maxLength={most}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={() => text.trim() !== value && onChange(text.trim())}
+        onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+        className={INPUT}
+      />
+    </label>
+  );
+}
+
+function Long({
+  label,
+  value,
+  most,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  most: number;
+  onChange: (value: string) => void;
+}) {
+  const [text, setText] = useState(value);
+  useEffect(() => setText(value), [value]);
+  return (
+    <label className="col-span-2">
+      <span className={LABEL}>{label}</span>
+      <textarea
+        rows={2}
+        maxLength={most}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={() => text !== value && onChange(text)}
+        className={`${INPUT} !h-auto py-1`}
+      />
+    </label>
+  );
+}
+
+function Hours({ value, onChange }: { value: number; onChange: (hours: number) => void }) {
+  const [hours, setHours] = useState(String(value || ""));
+  useEffect(() => setHours(String(value || "")), [value]);
+  const read = hours.trim() === "" ? 0 : (readNumber(hours) ?? Number.NaN);
+  const wrong = !(read >= 0 && read <= 5_000);
+  return (
+    <label>
+      <span className={LABEL}>Hours spent</span>
+      <input
+        inputMode="decimal"
+        value={hours}
+        aria-invalid={wrong}
+        onChange={(event) => setHours(event.target.value)}
+        onBlur={() => !wrong && read !== value && onChange(read)}
+        onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+        className={INPUT}
+      />
+      {wrong && <span className="text-xs text-persimmon-text">0 to 5,000.</span>}
+    </label>
+  );
+}
+
+/** What was said about a piece, and something to say. */
+export function Comments({
+  comments,
+  busy,
+  onSay,
+}: {
+  comments: Schemas["PieceDetailOut"]["comments"];
+  busy: boolean;
+  onSay: (said: string) => void;
+}) {
+  const [said, setSaid] = useState("");
+  return (
+    <Block title={comments.length ? `Said about it, ${comments.length}` : "Said about it"}>
+      <ul className="flex flex-col gap-2">
+        {comments.map((comment) => (
+          <li key={comment.id}>
+            <span className="text-xs text-quiet">
+              {comment.who}, {doneOn(comment.when)}
+            </span>
+            <p className="break-words whitespace-pre-wrap">{comment.said}</p>
+          </li>
+        ))}
+      </ul>
+      <form
+        className="flex gap-2 pt-1"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (!said.trim() || busy) return;
+          onSay(said.trim());
+          setSaid("");
+        }}
+      >
+        <input
+          aria-label="Say something about it"
+          placeholder="Say something about it"
+          maxLength={4_000}
+          value={said}
+          onChange={(event) => setSaid(event.target.value)}
+          className={INPUT}
+        />
+        <Button type="submit" disabled={!said.trim() || busy}>
+          Say it
+        </Button>
+      </form>
+    </Block>
+  );
+}

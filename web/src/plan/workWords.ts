@@ -1,0 +1,19 @@
+/** The work on a piece in words. */
+import type { Piece } from "../api/client";
+import type { Plan } from "./planMath";
+
+export const STATES: Record<Piece["state"], string> = {
+  idea: "Idea",
+  agreed: "Agreed",
+  writing: "Writing",
+  ready: "Ready",
+  live: "Live",
+};
+
+/** What pieces of its kind took, where enough are done. */
+export function hoursWords(piece: Pick<Piece, "kind">, plan: Pick<Plan, "kinds">): string {
+  const learned = plan.kinds.find((kind) => kind.id === piece.kind)?.learned;
+  if (!learned) return "";
+  const range = learned.low === learned.high ? "" : ` (${learned.low} to ${learned.high})`;
+  return `${learned.pieces} like it took ${learned.hours} hours${range}`;
+}
