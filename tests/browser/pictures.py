@@ -127,6 +127,34 @@ def plan_clusters(page: Page) -> None:
     expect(page.get_by_role("dialog", name="Before they become pieces")).to_be_visible()
 
 
+def walk_score(page: Page) -> None:
+    expect(page.get_by_role("list", name="Themes")).to_be_visible()
+    page.keyboard.press("j")
+    for _ in range(9):
+        page.keyboard.press("l")
+
+
+def open_first_of_order(page: Page) -> None:
+    expect(page.get_by_role("table", name="What comes first")).to_be_visible()
+    for _ in range(12):
+        page.keyboard.press("j")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("button", name="Open it")).to_be_visible()
+
+
+def walk_grid(page: Page) -> None:
+    expect(page.get_by_role("table")).to_be_visible()
+    for key in "jjlll":
+        page.keyboard.press(key)
+
+
+def brief(page: Page) -> None:
+    open_row(7)(page)
+    expect(page.get_by_role("link", name="Its brief")).to_be_visible()
+    page.keyboard.press("b")
+    expect(page.get_by_role("article").first).to_be_visible()
+
+
 def dark(page: Page) -> None:
     page.evaluate("localStorage.setItem('bunraku.theme', 'dark')")
     page.reload()
@@ -138,16 +166,17 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "up-next": ("/p/1", None),
     "gather": ("/p/1/web/gather", gather),
     "covered": ("/p/1/web/gather?tab=covered", covered),
-    "rules": ("/p/1/web/gather?tab=rules", None),
     "combine": ("/p/1/web/gather", combine),
-    "bring": ("/p/1/web/gather", bring),
     "weigh": (
         "/p/1/web/weigh?volume_min=100&intent=%5B%22informational%22%2C%22commercial%22%5D",
         weigh,
     ),
     "compare": ("/p/1/web/weigh?q=telescope", compare),
-    "measure": ("/p/1/video/weigh", measure),
     "cluster": ("/p/1/web/cluster", open_row(3)),
+    "score": ("/p/1/web/cluster?view=score", walk_score),
+    "first": ("/p/1/web/first", open_first_of_order),
+    "grid": ("/p/1/web/grid", walk_grid),
+    "brief": ("/p/1/web/plan", brief),
     "before": ("/p/1/web/cluster", plan_clusters),
     "plan": ("/p/1/web/plan", None),
     "piece": ("/p/1/web/plan", open_row(7)),

@@ -136,7 +136,22 @@ def test_the_walk_with_the_keyboard_alone(page: Page) -> None:
     page.keyboard.press("j")
     page.keyboard.press("ArrowRight")
     expect(page.get_by_role("row").filter(has_text="pinned")).to_have_count(1)
-    tab_to(page, "Export")
+    # From the list to the brief as it is printed.
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("link", name="Its brief")).to_be_visible()
+    page.keyboard.press("b")
+    brief = page.get_by_role("article").first
+    expect(brief).to_contain_text("What it is for, and why")
+    expect(brief).to_contain_text("Who stands on the page")
+    page.emulate_media(media="print")
+    expect(page.get_by_role("navigation", name="Steps")).to_be_hidden()
+    expect(page.get_by_role("banner")).to_be_hidden()
+    expect(brief).to_be_visible()
+    page.emulate_media(media="screen")
+    page.keyboard.press("Escape")
+    expect(page.get_by_role("grid", name="The year")).to_be_visible()
+    tab_to(page, "Away and back")
+    page.keyboard.press("Enter")
     with page.expect_download() as taken:
         page.keyboard.press("Enter")
-    assert taken.value.suggested_filename == "plan.csv"
+    assert taken.value.suggested_filename == "plan.xlsx"

@@ -107,6 +107,37 @@ def open_rival(page: Page) -> None:
     expect(page.get_by_role("complementary")).to_be_visible()
 
 
+def open_theme(page: Page) -> None:
+    page.get_by_role("list", name="Themes").get_by_role("button").first.click()
+    expect(page.get_by_role("complementary", name="Theme")).to_be_visible()
+
+
+def cluster_afresh(page: Page) -> None:
+    click("Cluster afresh")(page)
+    expect(page.get_by_role("dialog").get_by_text("would move")).to_be_visible()
+
+
+def open_order(page: Page) -> None:
+    expect(page.get_by_role("table", name="What comes first")).to_be_visible()
+    page.keyboard.press("j")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("button", name="Open it")).to_be_visible()
+    click("Change them")(page)
+
+
+def bring_back(page: Page) -> None:
+    click("Away and back")(page)
+    page.get_by_role("menuitem", name="Bring an edited plan back").click()
+    expect(page.get_by_role("dialog")).to_be_visible()
+
+
+def open_brief(page: Page) -> None:
+    open_first(page)
+    expect(page.get_by_role("link", name="Its brief")).to_be_visible()
+    page.keyboard.press("b")
+    expect(page.get_by_role("article").first).to_be_visible()
+
+
 def open_filters(page: Page) -> None:
     page.get_by_role("button", name="+ Filter").click()
 
@@ -138,7 +169,14 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "cluster": ("/p/1/web/cluster", open_first),
     "cluster, rename": ("/p/1/web/cluster", rename),
     "cluster, move": ("/p/1/web/cluster", move),
+    "cluster, score": ("/p/1/web/cluster?view=score", open_theme),
+    "cluster, proposals": ("/p/1/web/cluster?open=proposals", None),
+    "cluster, afresh": ("/p/1/web/cluster", cluster_afresh),
+    "first": ("/p/1/web/first?way=soonest", open_order),
+    "grid": ("/p/1/web/grid", None),
     "plan": ("/p/1/web/plan", open_first),
+    "plan, back": ("/p/1/web/plan", bring_back),
+    "brief": ("/p/1/web/plan", open_brief),
     "settings": ("/p/1/web/settings", None),
     "commands": ("/p/1/web/plan", press("Control+k")),
     "keys": ("/p/1/web/plan", press("?")),
@@ -175,7 +213,12 @@ def test_axe_finds_nothing(window: Page, view: str) -> None:
         "/p/1/web/page?keyword=1",
         "/p/1/web/rivals",
         "/p/1/web/cluster",
+        "/p/1/web/cluster?view=score",
+        "/p/1/web/first",
+        "/p/1/web/grid",
         "/p/1/web/plan",
+        "/p/1/web/brief",
+        "/p/1/web/settings",
     ],
 )
 def test_nothing_overflows_the_window(window: Page, view: str) -> None:

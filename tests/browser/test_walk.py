@@ -117,8 +117,9 @@ def test_from_a_sentence_to_the_plan(page: Page, tmp_path: Path) -> None:
     wait_for_jobs(page)
     expect(month).to_contain_text(named)
 
+    page.get_by_role("button", name="Away and back").click()
     with page.expect_download() as taken:
-        page.get_by_role("link", name=re.compile("^Export")).click()
+        page.get_by_role("menuitem", name="The plan as CSV").click()
     plan = tmp_path / "plan.csv"
     taken.value.save_as(plan)
     lines = read_csv(plan)

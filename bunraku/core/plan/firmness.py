@@ -67,10 +67,12 @@ def _spread(things: Things) -> Floats:
 def _reach(things: Things, weights: Weights, spread: Floats) -> Floats:
     whole = sum(getattr(weights, part) for part in PARTS) or 1.0
     ln10 = np.log(10)
-    by_demand = 4 * spread / ln10 * (weights.demand / DEMAND_DECADES)
-    by_worth = 4 * (spread + CHANCE_UNSURE) / ln10 * (weights.worth / WORTH_DECADES)
-    by_chance = 0.6 * weights.chance * (np.nan_to_num(things.chance) > 0)
-    return np.asarray(100 * (by_demand + by_worth + by_chance) / whole, dtype=np.float64)
+    # Searches move demand and worth together, and what is unsure of a chance apart from that.
+    a_decade = weights.demand / DEMAND_DECADES + weights.worth / WORTH_DECADES
+    by_searches = 4 * spread / ln10 * a_decade
+    by_worth = 4 * CHANCE_UNSURE / ln10 * (weights.worth / WORTH_DECADES)
+    by_chance = (by_worth + 0.6 * weights.chance) * (np.nan_to_num(things.chance) > 0)
+    return np.asarray(100 * np.hypot(by_searches, by_chance) / whole, dtype=np.float64)
 
 
 def _drawn(
@@ -78,17 +80,26 @@ def _drawn(
 ) -> Floats:
     """Scores of n things in some draws, (draws, n)."""
     n = len(things.volume)
-    times = np.exp(spread * dice.standard_normal((many, n)))
-    chance = np.clip(np.nan_to_num(things.chance), 1e-4, 1 - 1e-4)
-    odds = np.log(chance / (1 - chance)) + CHANCE_UNSURE * dice.standard_normal((many, n))
-    drawn = np.where(np.nan_to_num(things.chance) > 0, 1 / (1 + np.exp(-odds)), 0.0)
+
+    # Half the digits are more than enough for what is drawn, and twice as fast.
+    def drawn_from(values: Floats) -> NDArray[np.float32]:
+        return np.nan_to_num(values).astype(np.float32)
+
+    normal = dice.standard_normal((2, many, n), dtype=np.float32)
+    times = np.exp(drawn_from(spread) * normal[0])
+    chance = np.clip(drawn_from(things.chance), 1e-4, 1 - 1e-4)
+    odds = np.log(chance / (1 - chance)) + np.float32(CHANCE_UNSURE) * normal[1]
+    drawn = np.where(drawn_from(things.chance) > 0, 1 / (1 + np.exp(-odds)), np.float32(0))
     whole = sum(getattr(weights, part) for part in PARTS) or 1.0
     still = replace(weights, demand=0.0, chance=0.0, worth=0.0)
     told = np.array([getattr(still, part) for part in PARTS], dtype=np.float64)
-    base = parts_of(things) @ told
-    volume = np.nan_to_num(things.volume) * times
-    worth = np.nan_to_num(things.worth) * times * (drawn / chance)
-    score = base + weights.demand * np.clip(np.log10(1 + volume) / DEMAND_DECADES, 0, 1)
-    score += weights.chance * drawn
-    score += weights.worth * np.clip(np.log10(1 + 10 * worth) / WORTH_DECADES, 0, 1)
+    score = np.broadcast_to((parts_of(things) @ told).astype(np.float32), (many, n)).copy()
+    if weights.demand:
+        volume = drawn_from(things.volume) * times
+        score += weights.demand * np.clip(np.log10(1 + volume) / DEMAND_DECADES, 0, 1)
+    if weights.chance:
+        score += weights.chance * drawn
+    if weights.worth:
+        worth = drawn_from(things.worth) * times * (drawn / chance)
+        score += weights.worth * np.clip(np.log10(1 + 10 * worth) / WORTH_DECADES, 0, 1)
     return np.asarray(100 * score / whole, dtype=np.float64)

@@ -154,7 +154,11 @@ export function ClusterSheet({
             <>
               {tools}
               {clustered && (
-                <Button disabled title="Tick clusters first: Space ticks one, a ticks all">
+                <Button
+                  disabled
+                  className="max-[1120px]:hidden"
+                  title="Tick clusters first: Space ticks one, a ticks all"
+                >
                   Plan: tick first
                 </Button>
               )}

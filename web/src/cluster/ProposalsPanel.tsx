@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import type { Channel, Schemas } from "../api/client";
 import { Button } from "../parts/Button";
 import { count, exact, plural } from "../parts/format";
@@ -29,7 +29,12 @@ export function ProposalsPanel({
   const [at, setAt] = useState(0);
   const say = useSay();
   const told = found.data;
-  const proposals = told?.proposals ?? [];
+  // What was dealt with goes at once; what the server tells next is the truth again.
+  const [dealt, setDealt] = useState<ReadonlySet<string>>(new Set());
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each time the server has told anew
+  useEffect(() => setDealt(new Set()), [told]);
+  const proposals = (told?.proposals ?? []).filter((one) => !dealt.has(keyOf(one)));
+  const deal = (one: Proposal) => setDealt((now) => new Set([...now, keyOf(one)]));
   const place = Math.min(at, proposals.length - 1);
   const here = proposals[place];
   const take = useChange(
@@ -40,7 +45,12 @@ export function ProposalsPanel({
         cluster: one.cluster,
         told: one.kind === "merge" ? [one.other ?? 0] : one.rows,
       }),
-    { done: (_, one) => say(`${doneWords(one)} z takes it back.`) },
+    {
+      done: (_, one) => {
+        deal(one);
+        say(`${doneWords(one)} z takes it back.`);
+      },
+    },
   );
   const decline = useChange(
     projectId,
@@ -51,9 +61,14 @@ export function ProposalsPanel({
         keyword: one.keyword,
         other_keyword: one.other_keyword,
       }),
-    { done: () => say("It will not be proposed again. z takes it back.") },
+    {
+      done: (_, one) => {
+        deal(one);
+        say("It will not be proposed again. z takes it back.");
+      },
+    },
   );
-  const busy = take.isPending || decline.isPending || found.isFetching;
+  const busy = take.isPending || decline.isPending;
   const act = (what: typeof take | typeof decline) => here && !busy && what.mutate(here);
   useKey("y", () => act(take), { enabled: !!here });
   useKey("n", () => act(decline), { enabled: !!here });
@@ -77,7 +92,7 @@ export function ProposalsPanel({
       <ul>
         {proposals.map((one, number) => (
           <li
-            key={`${one.kind} ${one.keyword} ${one.other_keyword}`}
+            key={keyOf(one)}
             aria-current={number === place ? "true" : undefined}
             className={`border-t border-hairline py-2 pl-2 ${
               number === place ? "shadow-[inset_3px_0_0_var(--color-persimmon)]" : ""
@@ -112,6 +127,8 @@ export function ProposalsPanel({
     </Inspector>
   );
 }
+
+const keyOf = (one: Proposal) => `${one.kind} ${one.keyword} ${one.other_keyword}`;
 
 /** What of it moves. */
 export function whatWords(one: Proposal): string {

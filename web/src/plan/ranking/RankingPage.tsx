@@ -1,5 +1,5 @@
 import { useNavigate, useSearch } from "@tanstack/react-router";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Button } from "../../parts/Button";
 import { useCommand } from "../../parts/commands";
 import { Empty } from "../../parts/Empty";
@@ -30,6 +30,7 @@ import {
   type Weights,
 } from "./words";
 
+const KEEP_AFTER_MS = 300;
 const OFS: readonly Of[] = ["clusters", "keywords", "pieces"];
 const ROW =
   "grid grid-cols-[44px_minmax(180px,1fr)_minmax(150px,230px)_74px_60px_62px_74px_96px] gap-x-3";
@@ -63,6 +64,12 @@ export function RankingPage() {
   const choose = (next: Way) => {
     patch({ way: next });
     keep.mutate({ way: next, own: weights ?? {} });
+  };
+  // A slider that is walked by keys commits each step; the last one is kept.
+  const soon = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const keepSoon = (next: Partial<Weights>) => {
+    clearTimeout(soon.current);
+    soon.current = setTimeout(() => keep.mutate({ way: "own", own: next }), KEEP_AFTER_MS);
   };
   const [at, setAt] = useState(0);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another list begins at its first
@@ -157,7 +164,7 @@ export function RankingPage() {
             weights={way === "own" ? (weights ?? {}) : told.weights}
             own={way === "own"}
             onChange={setOwn}
-            onCommit={(next) => keep.mutate({ way: "own", own: next })}
+            onCommit={keepSoon}
             onOwn={() => {
               setOwn(told.weights);
               patch({ way: "own" });
