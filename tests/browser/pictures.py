@@ -28,10 +28,6 @@ def gather(page: Page) -> None:
     expect(page.get_by_role("button", name="Gather from 2 seeds")).to_be_enabled()
 
 
-def covered(page: Page) -> None:
-    expect(page.get_by_role("rowheader").first).to_be_visible()
-
-
 def combine(page: Page) -> None:
     page.get_by_role("button", name="Combine words").click()
     page.get_by_label("What you offer").fill("telescope hire, telescope repair, dark sky weekend")
@@ -40,19 +36,6 @@ def combine(page: Page) -> None:
     page.get_by_role("button", name="telescope repair none").click()
     page.get_by_role("button", name="Ask the search box").click()
     expect(page.get_by_text(re.compile(r"search box knows \d"))).to_be_visible()
-
-
-def bring(page: Page) -> None:
-    page.get_by_role("button", name="Bring a list").click()
-    table = (
-        "Report of 12 May;;;\nQuery;Clicks;Times shown;Position\nstar "
-        "party;35;1.200;8,4\nmoon lamp;0;40;31,0\n"
-    )
-    page.get_by_label("Or paste").fill(
-        table + "red torch;<10;300;n/a\nTotal;35;1.540;\nblue torch;many;20;9\n"
-    )
-    page.get_by_role("button", name="Look at it").click()
-    expect(page.get_by_role("dialog").get_by_text("is no figure")).to_be_visible()
 
 
 def weigh(page: Page) -> None:
@@ -73,13 +56,6 @@ def compare(page: Page) -> None:
         page.keyboard.press("c")
     page.get_by_role("button", name="Compare 4").click()
     expect(page.get_by_role("main").locator("svg.recharts-surface")).to_be_visible()
-
-
-def measure(page: Page) -> None:
-    page.keyboard.press("m")
-    expect(
-        page.get_by_role("dialog").get_by_role("button", name=re.compile(r"^Measure \d"))
-    ).to_be_visible()
 
 
 def open_row(number: int) -> Callable[[Page], None]:
@@ -165,7 +141,6 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "begin": ("/projects/new", begin),
     "up-next": ("/p/1", None),
     "gather": ("/p/1/web/gather", gather),
-    "covered": ("/p/1/web/gather?tab=covered", covered),
     "combine": ("/p/1/web/gather", combine),
     "weigh": (
         "/p/1/web/weigh?volume_min=100&intent=%5B%22informational%22%2C%22commercial%22%5D",

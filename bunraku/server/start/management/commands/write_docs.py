@@ -20,6 +20,8 @@ from bunraku.server.errors import CATALOGUE
 from bunraku.server.gather.files.api import REFUSED_COLUMNS
 from bunraku.server.inputs import MOST_FILE_BYTES
 from bunraku.server.plan.export import COLUMNS as PLAN_COLUMNS
+from bunraku.server.plan.grid import GRID_COLUMNS
+from bunraku.server.plan.linking import LINK_COLUMNS
 from bunraku.server.sheet.columns import COLUMNS as SHEET_COLUMNS
 from bunraku.server.sheet.export import COLUMNS as KEYWORD_COLUMNS
 
@@ -129,15 +131,41 @@ that matches.
 
 ### Plan
 
-`GET /api/projects/{{id}}/plan.csv`; a line a piece, in order of month, what is left out last.
+`GET /api/projects/{{id}}/plan.csv` and `plan.xlsx`; a line a piece, in order of month, what is left
+out last. In a workbook texts are written as texts, so that nothing in it runs.
 
 {_table(PLAN_COLUMNS)}
+
+Edited, either comes back (`POST …/plan/file`): pieces are known again by Id; of the other columns
+Piece, Kind, Outlet, Month, Hours, State, Made by, Due, Hours spent, Title in reserve, Parked idea,
+Tags, Address and Note are taken, whatever their order. Months and days may be written in words. What
+differs, what cannot be read (with its row) and what is missing is told before anything changes.
+
+### Links between pieces
+
+`GET /api/projects/{{id}}/plan/links.csv`.
+
+{_table(LINK_COLUMNS)}
+
+### Combinations
+
+`GET /api/projects/{{id}}/grid.xlsx?channel=…&theme=…`; a combination a row, also those that are
+missing.
+
+{_table(GRID_COLUMNS)}
 
 ### Refused rows
 
 `GET /api/projects/{{id}}/refused.csv?job=…`; the rows that an import could not take.
 
 {_table(REFUSED_COLUMNS)}
+
+## Other formats that it writes
+
+- `plan.ics`: the plan's days as iCalendar (RFC 5545), an all-day event for each piece with the day
+  it is due, else must be out by, else the last of its month; its address leads to the piece.
+- `briefs.md` and `briefs.docx` (`?ids=…&ids=…`): briefs of up to fifty pieces, as Markdown (CommonMark
+  with tables) and as DOCX on A4.
 
 ## JSON
 
