@@ -138,8 +138,9 @@ out last. In a workbook texts are written as texts, so that nothing in it runs.
 
 Edited, either comes back (`POST …/plan/file`): pieces are known again by Id; of the other columns
 Piece, Kind, Outlet, Month, Hours, State, Made by, Due, Hours spent, Title in reserve, Parked idea,
-Tags, Address and Note are taken, whatever their order. Months and days may be written in words. What
-differs, what cannot be read (with its row) and what is missing is told before anything changes.
+Tags, Address and Note are taken, whatever their order. Months and days may be written in words.
+What differs, what cannot be read (with its row) and what is missing is told before anything
+changes.
 
 ### Links between pieces
 
@@ -164,8 +165,8 @@ missing.
 
 - `plan.ics`: the plan's days as iCalendar (RFC 5545), an all-day event for each piece with the day
   it is due, else must be out by, else the last of its month; its address leads to the piece.
-- `briefs.md` and `briefs.docx` (`?ids=…&ids=…`): briefs of up to fifty pieces, as Markdown (CommonMark
-  with tables) and as DOCX on A4.
+- `briefs.md` and `briefs.docx` (`?ids=…&ids=…`): briefs of up to fifty pieces, as Markdown
+  (CommonMark with tables) and as DOCX on A4.
 
 ## JSON
 
