@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from datetime import date, timedelta
 from typing import Any, Literal
 
-from django.db.models import Count
+from django.db.models import Count, Q, QuerySet
 from ninja import Router, Schema
 
 from bunraku.core.weigh.reasons import amount_words, count_words, odds_words
@@ -29,7 +29,8 @@ DUE_DAYS = 45
 
 
 class DueOut(Schema):
-    """A piece that is due: its month, the day that catches its season, whether it is late."""
+    """A piece that is due: its month, the day it is due on, else the one that catches its season,
+    whether it is late."""
 
     piece: int
     title: str
@@ -107,7 +108,8 @@ def lines(request: Any) -> Any:
     )
     soon = today() + timedelta(days=DUE_DAYS)
     due = dict(
-        Piece.objects.filter(project__in=projects, month__lte=soon)
+        _due_soon(soon)
+        .filter(project__in=projects)
         .values_list("project")
         .annotate(count=Count("pk"))
         .order_by()
@@ -166,22 +168,34 @@ def _line(project: Project, pieces: int, due: int) -> str:
     return ", ".join(said) or "nothing stands in the way"
 
 
+def _due_soon(soon: date) -> "QuerySet[Piece]":
+    """Pieces whose month or day comes by then, those that are live already left out."""
+    return Piece.objects.filter(Q(month__lte=soon) | Q(due__lte=soon)).exclude(state="live")
+
+
 def _due(project: Project) -> list[dict[str, Any]]:
     soon = today() + timedelta(days=DUE_DAYS)
     ids = list(
-        Piece.objects.filter(project=project, month__lte=soon)
+        _due_soon(soon)
+        .filter(project=project)
         .order_by("month", "pk")
         .values_list("pk", flat=True)[:12]
     )
     plan = plan_of(project, ids)
-    plan.sort(key=lambda f: (f.publish_by.day or date.max, f.piece.month or date.max, f.piece.pk))
+    plan.sort(
+        key=lambda f: (
+            f.piece.due or f.publish_by.day or date.max,
+            f.piece.month or date.max,
+            f.piece.pk,
+        )
+    )
     return [
         {
             "piece": figures.piece.pk,
             "title": figures.piece.title,
             "month": figures.piece.month,
-            "publish_by": figures.publish_by.day,
-            "late": figures.publish_by.late,
+            "publish_by": figures.piece.due or figures.publish_by.day,
+            "late": figures.piece.due < today() if figures.piece.due else figures.publish_by.late,
         }
         for figures in plan
     ]

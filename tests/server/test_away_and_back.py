@@ -182,3 +182,27 @@ def test_a_fit_keeps_what_waits_behind(api: Api, pieces: list[Piece]) -> None:
     api.post("/plan/fit")
     months = dict(Piece.objects.values_list("pk", "month"))
     assert months[hub.pk] <= (months[shelves.pk] or date.max) <= (months[uk.pk] or date.max)
+
+
+def test_what_is_being_made_stays_and_what_is_live_waits_for_nobody(
+    api: Api, pieces: list[Piece]
+) -> None:
+    hub, shelves, other, alone = pieces
+    months = months_ahead(today())
+    api.post("/plan/hubs")
+    api.send("PATCH", f"/pieces/{alone.pk}", {"month": str(months[9])})
+    api.send("PATCH", f"/pieces/{alone.pk}", {"pinned": False, "state": "writing"})
+    past = months[0] - timedelta(days=40)
+    Piece.objects.filter(pk=hub.pk).update(month=past.replace(day=1), state="live")
+    api.post("/plan/fit")
+    held = dict(Piece.objects.values_list("pk", "month"))
+    assert held[alone.pk] == months[9]
+    assert held[hub.pk] == past.replace(day=1)
+    # Its hub is live: nothing keeps it back.
+    assert held[shelves.pk] is not None
+    assert held[other.pk] is not None
+    due = api.get("/up-next")["due"]
+    assert hub.pk not in [one["piece"] for one in due]
+    Piece.objects.filter(pk=alone.pk).update(due=today() - timedelta(days=1))
+    first = api.get("/up-next")["due"][0]
+    assert (first["piece"], first["late"]) == (alone.pk, True)

@@ -7,6 +7,8 @@ import numpy as np
 
 STATES = ("idea", "agreed", "writing", "ready", "live")
 """From first to last; each can go on and back."""
+STARTED = ("writing", "ready", "live")
+"""From where on a piece stays in its month, whatever else is fitted."""
 LEAST_DONE = 3
 """Pieces of a kind that must be done before their hours teach anything."""
 HELD = 0.8

@@ -8,6 +8,7 @@ from django.db import transaction
 from bunraku.core.plan.evening import leveled
 from bunraku.core.plan.fitting import fit_greedily, fit_hours
 from bunraku.core.plan.problem import Fit as Placed
+from bunraku.core.plan.work import STARTED
 from bunraku.server.database.bulk import update_many
 from bunraku.server.errors import BunrakuError
 from bunraku.server.jobs.actions import start_job
@@ -117,7 +118,8 @@ def _store(
         for figures, month in zip(plan, placed.month.tolist(), strict=True):
             piece = now.get(figures.piece.pk)
             wanted = months[month] if month >= 0 else None
-            if piece is not None and not piece.pinned and piece.month != wanted:
+            stays = piece is None or piece.pinned or piece.state in STARTED
+            if piece is not None and not stays and piece.month != wanted:
                 journal.touch([piece], only=["month"])
                 changed.append((wanted, piece.pk))
         update_many(Piece, ("month",), changed)

@@ -20,6 +20,7 @@ from bunraku.core.plan.calendar import (
     value_by_month,
 )
 from bunraku.core.plan.problem import Problem
+from bunraku.core.plan.work import STARTED
 from bunraku.core.weigh.chance import growth_by_month
 from bunraku.server.clock import today
 from bunraku.server.cluster.models import Cluster
@@ -186,8 +187,9 @@ def _as_for_own_outlets(project: Project, plan: Iterable[PieceFigures]) -> None:
 def fitting_problem(
     project: Project, plan: Sequence[PieceFigures], *, held: Collection[int] | None = None
 ) -> tuple[Problem, list[date]]:
-    """The plan as the core's problem, and the months of the horizon. With `held`, only the pieces
-    of these ids may be placed: the others stay in the month that they have, or without one."""
+    """The plan as the core's problem, and the months of the horizon. What is being made stays in
+    its month, and what is live waits for nothing. With `held`, only the pieces of these ids may be
+    placed: the others stay in the month that they have, or without one."""
     months = months_ahead(today())
     place = {month: number for number, month in enumerate(months)}
     share = np.array(
@@ -195,17 +197,19 @@ def fitting_problem(
     ).reshape(len(plan), 12)
     worth = np.array([_worth_to_fit(figures) for figures in plan], dtype=float)
     delay = np.array([figures.days_until_shown for figures in plan], dtype=float)
+    started = [figures.piece.state in STARTED for figures in plan]
     stays = [
-        figures.piece.pinned if held is None else figures.piece.pk not in held for figures in plan
+        begun or (figures.piece.pinned if held is None else figures.piece.pk not in held)
+        for figures, begun in zip(plan, started, strict=True)
     ]
     pinned = [
         place.get(figures.piece.month, -1) if stay and figures.piece.month else -1
         for figures, stay in zip(plan, stays, strict=True)
     ]
     value = value_by_month(worth, share, delay, months[0].month, _growth(project, plan))
-    if held is not None:
-        # What has no month stays without one: it is worth nothing anywhere.
-        value[[stay and at < 0 for stay, at in zip(stays, pinned, strict=True)]] = 0
+    # What stays and has no month of these has none: it is worth nothing in any.
+    fixed = started if held is None else stays
+    value[[stay and at < 0 for stay, at in zip(fixed, pinned, strict=True)]] = 0
     return (
         Problem(
             value=value,
@@ -221,10 +225,10 @@ def fitting_problem(
 def _after(project: Project, plan: Sequence[PieceFigures]) -> list[tuple[int, int]]:
     """Which pieces wait for which, by their places."""
     place = {figures.piece.pk: number for number, figures in enumerate(plan)}
-    pairs = PieceAfter.objects.filter(piece__project=project).order_by("pk")
+    pairs = PieceAfter.objects.filter(piece__project=project).exclude(first__state="live")
     return [
         (place[piece], place[first])
-        for piece, first in pairs.values_list("piece_id", "first_id")
+        for piece, first in pairs.order_by("pk").values_list("piece_id", "first_id")
         if piece in place and first in place
     ]
 

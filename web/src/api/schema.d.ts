@@ -3071,7 +3071,8 @@ export interface components {
         };
         /**
          * DueOut
-         * @description A piece that is due: its month, the day that catches its season, whether it is late.
+         * @description A piece that is due: its month, the day it is due on, else the one that catches its season,
+         *     whether it is late.
          */
         DueOut: {
             /** Piece */

@@ -1,8 +1,7 @@
-import { Link, useNavigate, useSearch } from "@tanstack/react-router";
+import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useCallback, useState } from "react";
-import { Button, buttonLook } from "../parts/Button";
+import { Button } from "../parts/Button";
 import { useCommand } from "../parts/commands";
-import { FirstLink } from "../parts/FirstLink";
 import { exact, plural } from "../parts/format";
 import { JobLine } from "../parts/JobLine";
 import { PageHead } from "../parts/PageHead";
@@ -14,6 +13,7 @@ import { useChange } from "../shared/useChange";
 import { ClusterInspector } from "./ClusterInspector";
 import { ClusterSheet, type Counts } from "./ClusterSheet";
 import { startClustering } from "./changes";
+import { LookMenu } from "./LookMenu";
 import { ProposalsPanel } from "./ProposalsPanel";
 import { useThemes } from "./queries";
 import { RegroupDialog } from "./RegroupDialog";
@@ -68,6 +68,13 @@ export function ClusterPage() {
       search: search.theme ? { theme: search.theme } : {},
     });
   useKey("c", toGrid, { enabled: clustered });
+  const toFirst = () =>
+    navigate({
+      to: "/p/$projectId/$channel/first",
+      params: { projectId: String(projectId), channel },
+    });
+  useKey("w", toFirst, { enabled: clustered });
+  useCommand("What comes first", toFirst, { keys: "w", enabled: clustered });
   useCommand("The grid of combinations", toGrid, { keys: "c", enabled: clustered });
   useCommand("Cluster what is in none", () => cluster.mutate({ afresh: false }), {
     enabled: looseOf(counts) > 0,
@@ -80,21 +87,14 @@ export function ClusterPage() {
     <>
       {clustered && (
         <>
-          <Button aria-pressed={search.view === "score"} onClick={toOther}>
-            {search.view === "score" ? "As a sheet" : "As a score"}
-          </Button>
+          {search.view === "score" ? (
+            <Button onClick={toOther}>As a sheet</Button>
+          ) : (
+            <LookMenu onScore={toOther} onGrid={toGrid} onFirst={toFirst} />
+          )}
           <Button aria-pressed={search.open === "proposals"} onClick={propose}>
             Proposals
           </Button>
-          <Link
-            to="/p/$projectId/$channel/grid"
-            params={{ projectId: String(projectId), channel }}
-            search={search.theme ? { theme: search.theme } : {}}
-            className={buttonLook("plain")}
-          >
-            Combinations
-          </Link>
-          <FirstLink />
           <Button onClick={() => setRegrouping(true)}>Cluster afresh</Button>
         </>
       )}

@@ -153,7 +153,7 @@ export function ClusterSheet({
           ) : (
             <>
               {tools}
-              {clustered && (
+              {clustered && search.cluster === undefined && (
                 <Button
                   disabled
                   className="max-[1120px]:hidden"

@@ -18,7 +18,7 @@ export function PrioritySelect({
 }) {
   return (
     <label>
-      <span className={LABEL}>Priority, passed on to {inherits}</span>
+      <span className={LABEL}>Priority for {inherits}</span>
       <Select value={value} onChange={(chosen) => onChange(chosen as Priority)} className={INPUT}>
         <option value="">None</option>
         <option value="high">High</option>

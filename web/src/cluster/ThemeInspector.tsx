@@ -132,7 +132,7 @@ function Said({ theme, projectId, whole }: { theme: Theme; projectId: number; wh
       </label>
       <PrioritySelect
         value={theme.priority}
-        inherits="its clusters and their keywords"
+        inherits="all its keywords"
         onChange={(priority) => change.mutate({ priority })}
       />
       <NoteField value={theme.note} onChange={(note) => change.mutate({ note })} />

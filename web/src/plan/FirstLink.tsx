@@ -1,8 +1,8 @@
 import { Link, useNavigate } from "@tanstack/react-router";
+import { buttonLook } from "../parts/Button";
+import { useCommand } from "../parts/commands";
+import { useKey } from "../parts/useKey";
 import { usePlace } from "../shared/channels";
-import { buttonLook } from "./Button";
-import { useCommand } from "./commands";
-import { useKey } from "./useKey";
 
 /** To what comes first, by w. */
 export function FirstLink() {

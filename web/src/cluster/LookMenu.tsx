@@ -1,0 +1,45 @@
+import { DropdownMenu } from "radix-ui";
+import { buttonLook } from "../parts/Button";
+import { MENU, MENU_ITEM } from "../parts/menu";
+
+/** Other ways to look at the clusters. */
+export function LookMenu({
+  onScore,
+  onGrid,
+  onFirst,
+}: {
+  onScore: () => void;
+  onGrid: () => void;
+  onFirst: () => void;
+}) {
+  const item = (name: string, about: string, keys: string, act: () => void) => (
+    <DropdownMenu.Item
+      key={name}
+      className={`${MENU_ITEM} !h-auto !gap-6 justify-between py-1`}
+      onSelect={act}
+    >
+      <span>
+        <strong className="block">{name}</strong>
+        <span className="text-xs text-quiet">{about}</span>
+      </span>
+      <span className="text-xs text-quiet">{keys}</span>
+    </DropdownMenu.Item>
+  );
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger className={buttonLook("plain")}>
+        Look
+        <svg width="8" height="5" viewBox="0 0 8 5" aria-hidden="true" fill="currentColor">
+          <path d="M0 0h8L4 5z" />
+        </svg>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="end" sideOffset={4} className={MENU}>
+          {item("The score", "all themes by how likely they are, or by season", "v", onScore)}
+          {item("Combinations", "base terms by places and modifiers", "c", onGrid)}
+          {item("What comes first", "by a way of ranking, and how firm it is", "w", onFirst)}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
