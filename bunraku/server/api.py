@@ -25,6 +25,7 @@ from bunraku.server.overview import router as overview
 from bunraku.server.plan.api import router as plan
 from bunraku.server.plan.away_api import router as away
 from bunraku.server.plan.ranking_api import router as ranking
+from bunraku.server.plan.what_if_api import router as what_ifs
 from bunraku.server.plan.whole_api import router as whole
 from bunraku.server.problems import problem, problem_of, with_problems
 from bunraku.server.projects.access import SignedIn
@@ -94,6 +95,7 @@ for room in (
     away,
     ranking,
     whole,
+    what_ifs,
 ):
     api.add_router("/projects/{int:project_id}", room)
 

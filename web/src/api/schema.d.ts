@@ -2420,6 +2420,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/plan/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look
+         * @description What other hours would do; changes nothing.
+         */
+        get: operations["bunraku_server_plan_what_if_api_look"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/plan/what-if/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take
+         * @description Take the plan with other hours.
+         */
+        post: operations["bunraku_server_plan_what_if_api_take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -6986,6 +7026,74 @@ export interface components {
             column: number;
             /** Text */
             text: string;
+        };
+        /**
+         * WhatIfQuery
+         * @description Other hours a month, and whether pinned months hold.
+         */
+        WhatIfQuery: {
+            /** Hours */
+            hours: number;
+            /**
+             * Pins
+             * @default true
+             */
+            pins: boolean;
+        };
+        /**
+         * WhatIfOut
+         * @description A plan with other hours beside the one there is: both by worth over the horizon and pieces,
+         *     how far the other may be from the best; what would come in, go out, move; `changed` in all.
+         */
+        WhatIfOut: {
+            /** Hours */
+            hours: number;
+            /** Hours Now */
+            hours_now: number;
+            /** Value */
+            value: number;
+            /** Value Now */
+            value_now: number;
+            /** Gap Share */
+            gap_share: number;
+            /** Pieces */
+            pieces: number;
+            /** Pieces Now */
+            pieces_now: number;
+            /** Come */
+            come: components["schemas"]["WhatIfPieceOut"][];
+            /** Gone */
+            gone: components["schemas"]["WhatIfPieceOut"][];
+            /** Moved */
+            moved: components["schemas"]["WhatIfPieceOut"][];
+            /** Changed */
+            changed: number;
+        };
+        /**
+         * WhatIfPieceOut
+         * @description A piece that would stand elsewhere: its month now and then; null is none.
+         */
+        WhatIfPieceOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Hours */
+            hours: number;
+            /** Worth */
+            worth: number | null;
+            /** Before */
+            before: string | null;
+            /** After */
+            after: string | null;
+        };
+        /**
+         * MovedPiecesOut
+         * @description How many pieces moved.
+         */
+        MovedPiecesOut: {
+            /** Moved */
+            moved: number;
         };
         /**
          * Problem
@@ -11669,6 +11777,75 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_what_if_api_look: {
+        parameters: {
+            query: {
+                hours: number;
+                pins?: boolean;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIfOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_what_if_api_take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhatIfQuery"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovedPiecesOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
             422: components["responses"]["Problem422"];
             500: components["responses"]["Problem500"];
             503: components["responses"]["Problem503"];

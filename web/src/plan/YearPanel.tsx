@@ -12,6 +12,7 @@ import { outlayWords } from "./outlayWords";
 import type { Plan } from "./planMath";
 import { useProspects } from "./queries";
 import { monthOf, shortMonth } from "./timing";
+import { WhatIf } from "./WhatIf";
 
 const SHOWN = 8;
 
@@ -95,6 +96,7 @@ export function YearPanel({
         </Block>
       )}
       {told && <Left projectId={projectId} told={told} currency={currency} />}
+      <WhatIf projectId={projectId} hoursNow={plan.hours_a_month} currency={currency} />
       {told && (
         <Block title={`${exact(told.more_hours)} more hours`}>
           <p>

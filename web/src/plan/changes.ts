@@ -58,6 +58,14 @@ export const commentOn = async (id: number, pieceId: number, said: string) =>
     }),
   );
 
+export const takeWhatIf = async (id: number, hours: number, pins: boolean) =>
+  data(
+    await api.POST("/api/projects/{project_id}/plan/what-if/take", {
+      params: at(id),
+      body: { hours, pins },
+    }),
+  );
+
 export const bringPlan = async (id: number, file: File) => {
   const form = new FormData();
   form.append("file", file);

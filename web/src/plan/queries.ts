@@ -51,6 +51,21 @@ export const usePieceTitles = (projectId: number) =>
     },
   });
 
+/** What other hours would do to the plan. */
+export const useWhatIf = (projectId: number, hours: number, pins: boolean, wanted: boolean) =>
+  useQuery({
+    queryKey: ["what if", projectId, hours, pins],
+    queryFn: async ({ signal }) =>
+      data(
+        await api.GET("/api/projects/{project_id}/plan/what-if", {
+          params: { ...at(projectId), query: { hours, pins } },
+          signal,
+        }),
+      ),
+    enabled: wanted,
+    placeholderData: keepPreviousData,
+  });
+
 /** Briefs of some pieces, in their order. */
 export const useBriefs = (projectId: number, ids: readonly number[]) =>
   useQuery({
