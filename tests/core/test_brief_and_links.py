@@ -49,8 +49,9 @@ def test_hubs_and_spokes_are_linked_both_ways() -> None:
     assert told[3, 2].builds
     assert (3, 1) in told
     assert not any(4 in pair for pair in told)
-    # "best kilns" names what "kiln" names: neither builds on the other.
-    assert (5, 1) not in told
+    assert told[5, 1].builds
+    # What says something of its own is no hub of what does not say it.
+    assert (2, 5) not in told
 
 
 def test_a_comparison_links_to_both_and_no_hub_lists_everything() -> None:

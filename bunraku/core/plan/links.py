@@ -5,7 +5,6 @@ from dataclasses import dataclass
 
 from bunraku.core.cluster.rivals import COMPARING
 from bunraku.core.text import content_stems, tokens
-from bunraku.core.text.frames import is_frame
 
 MOST_UP = 2
 """Hubs that a piece links to: the nearest ones, the rest these link to themselves."""
@@ -41,11 +40,12 @@ def propose_links(pieces: Sequence[Linked], language: str) -> list[Link]:
     """Which pieces should link to which.
 
     Parameters: `pieces`; `language`. Returns: links, by source and then target. Formula: a piece
-    that names all that another names and more builds on it: it links up to the nearest two such
-    hubs, and these link down to the twelve worth most. A comparison of two things links to both.
-    The phrase is the main keyword of what is linked to. Raises: nothing. Cost: pieces × words of a
-    name, to the power of two at most in small numbers."""
-    names = {piece.id: frozenset(_names(piece.text, language)) for piece in pieces}
+    whose main keyword says all that another's says and more (small words left out) builds on it: it
+    links up to the nearest two such hubs, and these link down to the twelve worth most. A
+    comparison of two things links to both. The phrase is the main keyword of what is linked to.
+    Raises: nothing. Cost: pieces × words of a name, to the power of two at most in small
+    numbers."""
+    names = {piece.id: frozenset(content_stems(piece.text, language)) for piece in pieces}
     holders: dict[tuple[object, frozenset[str]], list[Linked]] = {}
     for piece in pieces:
         if names[piece.id]:
@@ -74,13 +74,6 @@ def propose_links(pieces: Sequence[Linked], language: str) -> list[Link]:
         why = "it goes on from here"
         down += [Link(target, source, by_id[source].text, why) for source in best]
     return sorted([*up, *down], key=lambda link: (link.source, link.target))
-
-
-def _names(text: str, language: str) -> list[str]:
-    """Stems of the words that name a topic, frame words left out; all of them where these are
-    all."""
-    plain = " ".join(word for word in tokens(text) if not is_frame(word, language))
-    return content_stems(plain or text, language)
 
 
 def _parts_of(name: frozenset[str]) -> list[frozenset[str]]:
