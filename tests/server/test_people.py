@@ -21,8 +21,9 @@ from bunraku.server.gather.models import Upload
 from bunraku.server.journal.models import LogLine
 from bunraku.server.projects import removal
 from bunraku.server.projects.models import Project
+from bunraku.server.sheet.models import Row
 from tests.processes import environment
-from tests.server.conftest import FIELDS, RUN, Api, Beginnings
+from tests.server.conftest import FIELDS, RUN, Api, Beginnings, pieces_of
 
 pytestmark = pytest.mark.django_db
 ROOT = Path(__file__).resolve().parents[2]
@@ -102,9 +103,15 @@ def full(weighed: Api, beginnings: Beginnings) -> Api:
     first, second = (cluster["id"] for cluster in weighed.get("/clusters")["clusters"][:2])
     apart = [{"cluster_id": first, "other_cluster": second}]
     weighed.post("/pieces", {"cluster_ids": [first, second], "apart": apart})
+    waiting, other = (piece["id"] for piece in pieces_of(weighed))
+    weighed.post(f"/pieces/{waiting}/after", {"first": other})
+    weighed.post(f"/pieces/{waiting}/comments", {"said": "Once the pictures are there."})
     month = weighed.get("/plan")["months"][0]["month"]
     weighed.send("PUT", "/plan/hours", {"month": month, "hours": 3})
     row = weighed.get("/sheet/ids")["ids"][0]
+    keyword, other_keyword = Row.objects.values_list("keyword_id", flat=True)[:2]
+    told = {"kind": "adopt", "keyword": keyword, "other_keyword": other_keyword}
+    weighed.post("/clusters/proposals/decline", {"channel": "web", **told})
     weighed.post("/clusters/move", {"row_ids": [row], "cluster_id": None})
     weighed.post("/rows/priority", {"row_ids": [row], "priority": "high"})
     weighed.post("/rules", {"kind": "word", "value": "tattoo"})

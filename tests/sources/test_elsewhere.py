@@ -241,3 +241,23 @@ def test_nothing_that_is_typed_becomes_a_subject_of_its_own(way: str) -> None:
         known = world.elsewhere(world.subject_of(seed)).queries
         for prompt in prompts(way, seed, "en"):
             assert set(complete(world, prompt, "web", 10)) <= known.keys(), prompt
+
+
+@pytest.mark.parametrize(
+    ("locale", "asked", "subject"),
+    [
+        ("en-GB", "how much does bridle", "bridle"),
+        ("en-GB", "how many knitting needles", "knitting needles"),
+        ("en-GB", "how often to clean espresso machine", "espresso machine"),
+        ("de-DE", "wie viel kostet ein sattel", "sattel"),
+    ],
+)
+def test_how_much_of_something_asks_about_that_thing(locale: str, asked: str, subject: str) -> None:
+    completed = complete(the_world(locale, GARDENS), asked, "web", 10)
+    assert completed
+    asked_of = set(asked.split()) - set(subject.split()) - {"how", "wie", "does", "ein"}
+    for text in completed:
+        assert subject in text
+        assert not re.search(rf"\b(?:{'|'.join(asked_of)}) (?:does )?{subject}", text) or (
+            text.startswith(asked)
+        ), text

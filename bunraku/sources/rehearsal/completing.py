@@ -54,6 +54,10 @@ def _strange_completions(world: World, typed: str, key: str, column: int, count:
     start = key + " " if typed.endswith(" ") else key
     # What begins or joins names nobody; a letter after a subject begins what is asked about it.
     low, high = 0, len(words)
+    if " ".join(words[:2]) in world.tongue.measures:
+        # How often to clean a kettle: what is done is not of the subject either.
+        kept = world.split_frame(" ".join(words[2:]))[0].split()
+        low = high - len(kept) if words[high - len(kept) :] == kept else 2
     while low < high and words[low] in world.tongue.joints:
         low += 1
     while high > low and (words[high - 1] in world.tongue.joints or len(words[high - 1]) == 1):

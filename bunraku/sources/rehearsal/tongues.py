@@ -69,6 +69,8 @@ class Tongue:
     other_fills: dict[str, tuple[str, ...]]
     joints: frozenset[str]
     """Words that begin a question or join two things: no subject begins or ends with one."""
+    measures: frozenset[str]
+    """Questions of two words, as how much and how often: neither is of the subject."""
     home: frozenset[str]
     """Words that nobody uses who is about something else than what the world was made for."""
 
@@ -97,6 +99,7 @@ JOINTS = frozenset(
     "for with without to from in on at by near of like as than and or vs versus a an the my "
     "under over above below about alternative instead similar compared between difference".split()
 )
+MEASURES = frozenset(f"how {n}" for n in "much many long often far old big soon hard".split())
 FRAGEN = frozenset(
     "wie was wann welches welche welcher wo warum wieso wer kann können ist sind soll darf".split()
 )
@@ -105,6 +108,7 @@ FUGEN = frozenset(
     "man unter über statt ähnlich alternative unterschied zwischen nach gegen vergleich vor "
     "besser".split()
 )
+MASSE = frozenset(f"wie {n}" for n in "viel viele lange oft weit alt groß teuer schwer".split())
 
 
 def read_heads(table: str) -> tuple[Head, ...]:
@@ -205,6 +209,7 @@ def _english(locale: str) -> Tongue:
         other_frames,
         other_fills,
         QUESTIONS | JOINTS,
+        MEASURES,
         english.HOME,
     )
 
@@ -221,6 +226,7 @@ def _german() -> Tongue:
         read_frames(elsewhere_german.FRAMES),
         elsewhere_german.FILLS,
         FRAGEN | FUGEN,
+        MASSE,
         german.HOME,
     )
 
