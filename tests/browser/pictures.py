@@ -147,7 +147,7 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
         weigh,
     ),
     "compare": ("/p/1/web/weigh?q=telescope", compare),
-    "cluster": ("/p/1/web/cluster", open_row(3)),
+    "cluster": ("/p/1/web/cluster", open_row(2)),
     "score": ("/p/1/web/cluster?view=score", walk_score),
     "first": ("/p/1/web/first", open_first_of_order),
     "grid": ("/p/1/web/grid", walk_grid),
