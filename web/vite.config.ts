@@ -2,6 +2,9 @@ import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
 import { defineConfig } from "vitest/config";
 
+const TESTS = "src/**/*.test.{ts,tsx}";
+const MOCKING = "src/**/*.apart.test.{ts,tsx}";
+
 export default defineConfig(({ command }) => ({
   base: command === "build" ? "/static/" : "/",
   plugins: [react(), tailwindcss()],
@@ -21,9 +24,18 @@ export default defineConfig(({ command }) => ({
   server: { proxy: { "/api": "http://127.0.0.1:8000" } },
   test: {
     environment: "jsdom",
-    // One page for all files of a worker: making one for each takes longer than the tests.
-    isolate: false,
     setupFiles: ["src/app/testSetup.ts"],
-    include: ["src/**/*.test.{ts,tsx}"],
+    projects: [
+      {
+        extends: true,
+        // One page for all files of a worker: making one for each takes longer than the tests.
+        test: { name: "together", include: [TESTS], exclude: [MOCKING], isolate: false },
+      },
+      {
+        extends: true,
+        // What another file has loaded cannot be mocked any more.
+        test: { name: "apart", include: [MOCKING], isolate: true },
+      },
+    ],
   },
 }));

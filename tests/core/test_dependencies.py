@@ -99,3 +99,15 @@ def test_what_waits_for_what_is_pinned_later_waits() -> None:
     # A pin outranks that, and is told.
     both = Problem(value, np.ones(2), np.full(3, 5.0), np.array([0, 2]), [(0, 1)])
     assert misplaced(both, fit_hours(both).month) == [(0, 1)]
+
+
+@pytest.mark.parametrize("seed", range(6))
+def test_nothing_stands_in_a_month_where_it_is_worth_nothing(seed: int) -> None:
+    given = problem(24, 6, seed, pairs=8, pins=3)
+    given.value[np.random.default_rng(seed).random(given.value.shape) < 0.5] = 0
+    best = exact(given)
+    for fit in (fit_greedily(given), fit_hours(given), leveled(given, fit_hours(given))):
+        assert holds(given, fit.month)
+        free = np.flatnonzero((given.pinned < 0) & (fit.month >= 0))
+        assert (given.value[free, fit.month[free]] > 0).all()
+    assert fit_hours(given).value >= 0.99 * best

@@ -1,7 +1,7 @@
 """People, projects and keywords for tests of the server."""
 
 import json
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from typing import Any
 
 import pytest
@@ -11,6 +11,7 @@ from django.test import Client
 
 from bunraku.server.database.bulk import update_many
 from bunraku.server.jobs.models import Job
+from bunraku.server.plan.models import Piece
 from bunraku.server.projects.actions import create_project
 from bunraku.server.projects.models import Project
 from bunraku.server.readings import providers
@@ -207,6 +208,21 @@ def rows(project: Project) -> Callable[..., list[Row]]:
         return made
 
     return make
+
+
+def pieces_for(api: Api, rows: Sequence[Row]) -> list[Piece]:
+    """A piece of two hours for each of some rows of the web, named after it."""
+    made = []
+    for row in rows:
+        project = row.scope.project
+        outlet = project.outlets.get(channel="web")
+        piece = Piece.objects.create(
+            project=project, scope=row.scope, outlet=outlet, title=row.text, kind="location",
+            hours=2,
+        )  # fmt: skip
+        api.post(f"/pieces/{piece.pk}/keywords", {"row_id": row.pk, "main": True})
+        made.append(piece)
+    return made
 
 
 def pieces_of(api: Api) -> list[dict[str, Any]]:

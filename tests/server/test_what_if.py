@@ -8,9 +8,9 @@ import pytest
 from bunraku.core.plan.calendar import months_ahead
 from bunraku.server.clock import today
 from bunraku.server.plan.models import Piece
-from bunraku.server.projects.models import Outlet, Project
+from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Row
-from tests.server.conftest import Api
+from tests.server.conftest import Api, pieces_for
 
 pytestmark = pytest.mark.django_db
 
@@ -19,20 +19,8 @@ pytestmark = pytest.mark.django_db
 def fitted(api: Api, project: Project, rows: Callable[..., list[Row]]) -> list[Piece]:
     """More pieces than two hours a month hold, fitted."""
     Project.objects.filter(pk=project.pk).update(hours_a_month=2)
-    outlet = Outlet.objects.get(project=project, channel="web")
-    made = []
     figures = [{"text": f"kiln {n}", "volume": 90.0, "worth": 30.0 - n} for n in range(20)]
-    for row in rows(figures):
-        piece = Piece.objects.create(
-            project=project,
-            scope=row.scope,
-            outlet=outlet,
-            title=row.text,
-            kind="location",
-            hours=2,
-        )
-        api.post(f"/pieces/{piece.pk}/keywords", {"row_id": row.pk, "main": True})
-        made.append(piece)
+    made = pieces_for(api, rows(figures))
     api.post("/plan/fit")
     return made
 

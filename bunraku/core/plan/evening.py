@@ -36,7 +36,7 @@ def level(problem: Problem, month: Ints) -> Ints:
         loss = np.maximum(value[np.arange(len(movable)), here][:, None] - value, 0.0)
         # Half of how much less uneven the two months are: hours × (what is left there − here).
         evened = hours * (left[None, :] - left[here][:, None] - hours)
-        possible = (evened > TINY) & (left[None, :] >= hours - TINY) & (loss <= purse)
+        possible = (evened > TINY) & (left[None, :] >= hours - TINY) & (loss <= purse) & (value > 0)
         if problem.after:
             low, high, _ = span_of(problem, month)
             months = np.arange(len(left))

@@ -99,9 +99,11 @@ def _swap(
         theirs = month[placed]
         here = month[piece]
         fits = left[theirs] + hours[placed] - hours[piece] >= -TINY
+        fits &= value[piece, theirs] > 0
         gain = value[piece, theirs] - value[placed, theirs]
         if here >= 0:
             fits &= left[here] + hours[piece] - hours[placed] >= -TINY
+            fits &= value[placed, here] > 0
             gain = gain + value[placed, here] - value[piece, here]
         if problem.after:
             fits &= _may_trade(problem, month, int(piece), placed)

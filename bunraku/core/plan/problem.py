@@ -18,8 +18,9 @@ TINY = 1e-9
 class Problem:
     """n pieces: value if published in each of m months (n, m), hours each (n,), hours to spend a
     month (m,), the month each is pinned to (n,) or −1; a piece pinned to a month is placed there
-    whatever it costs. `after` are pairs (piece, first): a piece never stands without its first, nor
-    in an earlier month; a pin outranks that too."""
+    whatever it costs, any other one never in a month where it is worth nothing. `after` are pairs
+    (piece, first): a piece never stands without its first, nor in an earlier month; a pin outranks
+    that too."""
 
     value: Floats
     hours: Floats

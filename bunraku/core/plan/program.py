@@ -35,7 +35,7 @@ def part_of(problem: Problem, free: Ints, month: Ints, left: Floats) -> Part:
     hours = problem.hours[free]
     # A piece that does not fit into a month at all cannot stand there, not even in part: a tighter
     # bound, and it prunes most of the tree before it grows.
-    may = hours[:, None] <= left[None, :] + TINY
+    may = (hours[:, None] <= left[None, :] + TINY) & (problem.value[free] > 0)
     months = np.arange(len(left))
     after: list[tuple[int, int]] = []
     for piece, first in problem.after:

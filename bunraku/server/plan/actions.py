@@ -24,6 +24,8 @@ WORK_FIELDS = (
     *("parked_idea", "note", "tags"),
 )
 """Fields of a piece that are about the work on it."""
+WINDOW_FIELDS = ("not_before", "by_month")
+"""Between which months a piece is to be made."""
 MOST_TAGS = 200
 """Tags kept with a piece at most."""
 
@@ -40,10 +42,10 @@ def find_piece(project: Project, piece_id: int) -> Piece:
 
 def change_piece(project: Project, piece_id: int, fields: dict[str, Any]) -> Piece:
     """Change title, kind, outlet, hours, month, or what is told of the work on it. A month
-    set by hand is pinned, and unpinned when taken off.
+    set by hand is pinned, and unpinned when taken off; a pinned piece without a month gets none.
 
-    Raises: not_found, invalid_input for a kind or outlet of another channel or a month outside the
-    horizon."""
+    Raises: not_found, invalid_input for a kind or outlet of another channel a month outside the
+    horizon, or a last month before the first."""
     with transaction.atomic():
         piece = find_piece(project, piece_id)
         with Recorder(project, f"Changed “{piece.title}”") as journal:
@@ -56,8 +58,8 @@ def change_piece(project: Project, piece_id: int, fields: dict[str, Any]) -> Pie
                 month = fields["month"]
                 piece.month = None if month is None else _within_the_plan(month)
                 piece.pinned = piece.month is not None
-            if "pinned" in fields:
-                piece.pinned = bool(fields["pinned"]) and piece.month is not None
+            piece.pinned = fields.get("pinned", piece.pinned)
+            _set_window(piece, fields)
             for name in ("title", "hours", *WORK_FIELDS):
                 setattr(piece, name, fields.get(name, getattr(piece, name)))
             piece.save()
@@ -97,6 +99,22 @@ def comment_on(project: Project, piece_id: int, said: str, who: str) -> PieceCom
     return made
 
 
+def _set_window(piece: Piece, fields: dict[str, Any]) -> None:
+    """The first and the last month that fitting may give a piece."""
+    for name in WINDOW_FIELDS:
+        if name in fields:
+            month = fields[name]
+            setattr(piece, name, None if month is None else _within_the_plan(month, field=name))
+    low, high = piece.not_before, piece.by_month
+    if low and high and high < low:
+        raise BunrakuError(
+            "invalid_input",
+            f"It cannot be made by {high:%B %Y} and not before {low:%B %Y}.",
+            field=next(name for name in reversed(WINDOW_FIELDS) if name in fields),
+            hint="Change one of the two months, or take it off.",
+        )
+
+
 def _set_kind(piece: Piece, kind: str, *, keep_hours: bool) -> None:
     if KINDS[kind].channel != piece.scope.channel:
         raise BunrakuError(
@@ -121,11 +139,11 @@ def _outlet(project: Project, piece: Piece, outlet_id: int | None) -> Outlet | N
     return outlet
 
 
-def _within_the_plan(month: date) -> date:
+def _within_the_plan(month: date, *, field: str = "month") -> date:
     first = month.replace(day=1)
     if first not in months_ahead(today()):
         raise BunrakuError(
-            "invalid_input", "The month lies outside the twelve planned ones.", field="month"
+            "invalid_input", "The month lies outside the twelve planned ones.", field=field
         )
     return first
 

@@ -75,6 +75,8 @@ def piece_out(figures: PieceFigures) -> dict[str, Any]:
         "hours": piece.hours,
         "month": piece.month,
         "pinned": piece.pinned,
+        "not_before": piece.not_before,
+        "by_month": piece.by_month,
         "publish_by": by.day,
         "late": by.late,
         "climb_month": by.climb_month,

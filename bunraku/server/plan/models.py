@@ -11,7 +11,7 @@ from bunraku.server.sheet.models import Keyword, Scope
 
 class Piece(models.Model):
     """Something to publish: its kind, outlet, hours and month. `pinned`: the month is the user's
-    own and holds."""
+    own and holds; without a month, that it gets none."""
 
     project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="pieces")
     scope = models.ForeignKey(Scope, on_delete=models.CASCADE, related_name="pieces")
@@ -27,6 +27,9 @@ class Piece(models.Model):
     hours = models.FloatField()
     month = models.DateField(null=True)
     pinned = models.BooleanField(default=False)
+    # First and last month that fitting may give it.
+    not_before = models.DateField(null=True)
+    by_month = models.DateField(null=True)
     # How far the work on it has come: a state of `core.plan.work`.
     state = models.CharField(max_length=8, default="idea", choices=[(s, s) for s in STATES])
     # Who makes it, by name: people of the project come later.

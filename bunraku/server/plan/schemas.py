@@ -17,7 +17,9 @@ KindId = Literal["article", "guide", "landing", "location", "home", "video", "li
 class PieceOut(Schema):
     """A piece with what its keywords add up to. `month_share` is the year of its searches, January
     first, or empty. `publish_by`, the season it is in time for (`climb`) and one it is too `late`
-    for (`missed`) go by its month; it `waits` where that is next year's season for it. `state`,
+    for (`missed`) go by its month; it `waits` where that is next year's season for it. A
+    `pinned` piece without a month gets none; fitting gives it no month before `not_before` or after
+    `by_month`. `state`,
     `maker`, `due` and `hours_spent` are of the work on it; `improves`: there is one already, at
     `address`."""
 
@@ -33,6 +35,8 @@ class PieceOut(Schema):
     hours: float
     month: date | None
     pinned: bool
+    not_before: date | None
+    by_month: date | None
     publish_by: date | None
     late: bool
     climb_month: int
@@ -225,6 +229,8 @@ class PieceIn(Schema):
     hours: Annotated[float, Field(gt=0, le=500)] | None = None
     month: date | None = None
     pinned: bool | None = None
+    not_before: date | None = None
+    by_month: date | None = None
     state: StateId | None = None
     maker: Annotated[str, Field(max_length=80)] | None = None
     due: date | None = None

@@ -208,8 +208,10 @@ def fitting_problem(
     ]
     value = value_by_month(worth, share, delay, months[0].month, _growth(project, plan))
     # What stays and has no month of these has none: it is worth nothing in any.
-    fixed = started if held is None else stays
-    value[[stay and at < 0 for stay, at in zip(fixed, pinned, strict=True)]] = 0
+    value[[stay and at < 0 for stay, at in zip(stays, pinned, strict=True)]] = 0
+    outside = _outside(plan, months)
+    outside[[at >= 0 for at in pinned], [at for at in pinned if at >= 0]] = False
+    value[outside] = 0
     return (
         Problem(
             value=value,
@@ -220,6 +222,18 @@ def fitting_problem(
         ),
         months,
     )
+
+
+def _outside(
+    plan: Sequence[PieceFigures], months: Sequence[date]
+) -> "np.ndarray[Any, np.dtype[np.bool_]]":
+    """Which months the user does not want each piece in, (n, months)."""
+    wanted = [(figures.piece.not_before, figures.piece.by_month) for figures in plan]
+    told = [
+        [(low and month < low) or (high and month > high) for month in months]
+        for low, high in wanted
+    ]
+    return np.array(told, dtype=bool).reshape(len(plan), len(months))
 
 
 def _after(project: Project, plan: Sequence[PieceFigures]) -> list[tuple[int, int]]:

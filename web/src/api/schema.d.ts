@@ -5913,7 +5913,9 @@ export interface components {
          * PieceOut
          * @description A piece with what its keywords add up to. `month_share` is the year of its searches, January
          *     first, or empty. `publish_by`, the season it is in time for (`climb`) and one it is too `late`
-         *     for (`missed`) go by its month; it `waits` where that is next year's season for it. `state`,
+         *     for (`missed`) go by its month; it `waits` where that is next year's season for it. A
+         *     `pinned` piece without a month gets none; fitting gives it no month before `not_before` or after
+         *     `by_month`. `state`,
          *     `maker`, `due` and `hours_spent` are of the work on it; `improves`: there is one already, at
          *     `address`.
          */
@@ -5945,6 +5947,10 @@ export interface components {
             month: string | null;
             /** Pinned */
             pinned: boolean;
+            /** Not Before */
+            not_before: string | null;
+            /** By Month */
+            by_month: string | null;
             /** Publish By */
             publish_by: string | null;
             /** Late */
@@ -6323,6 +6329,10 @@ export interface components {
             month?: string | null;
             /** Pinned */
             pinned?: boolean | null;
+            /** Not Before */
+            not_before?: string | null;
+            /** By Month */
+            by_month?: string | null;
             /** State */
             state?: ("idea" | "agreed" | "writing" | "ready" | "live") | null;
             /** Maker */

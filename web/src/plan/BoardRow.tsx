@@ -1,7 +1,7 @@
 import type { Piece } from "../api/client";
 import { exact, MONTHS, money, shades } from "../parts/format";
 import { inPlanOrder } from "./planMath";
-import { monthFlag } from "./timing";
+import { monthFlag, monthsWanted } from "./timing";
 import { STATES } from "./workWords";
 
 export const TRACKS = "minmax(220px, 1fr) 62px 52px 68px repeat(12, minmax(30px, 44px))";
@@ -31,6 +31,7 @@ export function BoardRow({
   const shares = inPlanOrder(piece.month_share, months);
   const shade = shares.length ? shades(shares) : [];
   const flag = monthFlag(piece);
+  const wanted = monthsWanted(piece);
   const at = piece.month ? months.indexOf(piece.month) : -1;
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: Enter opens it from the grid
@@ -48,7 +49,7 @@ export function BoardRow({
       <Cell>
         <span className="block truncate font-semibold">{piece.title}</span>
         <span className="block truncate text-2xs text-quiet">
-          {piece.pinned && "pinned · "}
+          {wanted && `${wanted} · `}
           {flag && (
             <span className={flag.late ? "font-semibold text-persimmon-text" : ""}>
               {flag.words} ·{" "}

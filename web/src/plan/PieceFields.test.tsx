@@ -19,6 +19,8 @@ const piece: Piece = {
   hours: 5,
   month: "2027-01-01",
   pinned: false,
+  not_before: null,
+  by_month: null,
   publish_by: null,
   late: false,
   climb_month: 0,
@@ -154,8 +156,18 @@ describe("what can be changed about a piece", () => {
     ]);
   });
 
-  it("cannot pin what has no month", () => {
-    show({ month: null });
-    expect(screen.getByRole("checkbox")).toBeDisabled();
+  it("keeps a piece without a month out of the plan", async () => {
+    const onChange = show({ month: null });
+    await userEvent.click(screen.getByRole("checkbox", { name: /^Kept out/ }));
+    expect(onChange).toHaveBeenCalledExactlyOnceWith({ pinned: true });
+  });
+
+  it("sets between which months it is made, and shows one that is over", async () => {
+    const onChange = show({ by_month: "2026-10-01" });
+    const by = screen.getByRole("combobox", { name: /^Made by/ });
+    expect(by).toHaveTextContent("Oct 2026");
+    await choose(by, "Any month");
+    await choose(screen.getByRole("combobox", { name: /^Not before/ }), "Jan 2027");
+    expect(onChange.mock.calls.flat()).toEqual([{ by_month: null }, { not_before: "2027-01-01" }]);
   });
 });

@@ -7,7 +7,13 @@ import { readNumber } from "../parts/numbers";
 import { Select } from "../parts/Select";
 import { monthsOf, type Plan } from "./planMath";
 
+const WINDOW = [
+  { name: "not_before", label: "Not before" },
+  { name: "by_month", label: "Made by" },
+] as const;
+
 const LABEL = "text-2xs font-semibold text-quiet";
+const nameOf = (month: string) => `${MONTHS[Number(month.slice(5, 7)) - 1]} ${month.slice(0, 4)}`;
 
 /** What can be changed about a piece. Each field is saved as one leaves it; a month set here is
  * pinned. */
@@ -101,18 +107,39 @@ export function PieceFields({
           <option value="">No month</option>
           {monthsOf(plan).map((month) => (
             <option key={month} value={month}>
-              {MONTHS[Number(month.slice(5, 7)) - 1]} {month.slice(0, 4)}
+              {nameOf(month)}
             </option>
           ))}
         </Select>
       </label>
+      {WINDOW.map(({ name, label }) => {
+        const kept = piece[name];
+        const months = monthsOf(plan);
+        return (
+          <label key={name}>
+            <span className={LABEL}>{label}</span>
+            <Select
+              value={kept ?? ""}
+              onChange={(value) => onChange({ [name]: value || null })}
+              className={INPUT}
+            >
+              <option value="">Any month</option>
+              {(kept && !months.includes(kept) ? [kept, ...months] : months).map((month) => (
+                <option key={month} value={month}>
+                  {nameOf(month)}
+                </option>
+              ))}
+            </Select>
+          </label>
+        );
+      })}
       <label className="col-span-2 flex items-center gap-2">
-        <Checkbox
-          checked={piece.pinned}
-          disabled={!piece.month}
-          onChange={(checked) => onChange({ pinned: checked })}
-        />
-        <span>Pinned: the month holds when the plan is fitted</span>
+        <Checkbox checked={piece.pinned} onChange={(checked) => onChange({ pinned: checked })} />
+        <span>
+          {piece.month
+            ? "Pinned: the month holds when the plan is fitted"
+            : "Kept out: fitting gives it no month"}
+        </span>
       </label>
     </div>
   );

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Piece } from "../api/client";
-import { monthFlag, timingOf } from "./timing";
+import { monthFlag, monthsWanted, timingOf } from "./timing";
 
 const piece = (given: Partial<Piece>): Piece =>
   ({
@@ -40,5 +40,18 @@ describe("when a piece must be out", () => {
     expect(timingOf(even).more).toBe("Its searches know no season.");
     expect(timingOf({ ...even, month_share: [] }).more).toMatch(/not known/);
     expect(monthFlag(even)).toBeNull();
+  });
+});
+
+describe("what somebody decided about its month", () => {
+  it("is pinned, kept out, or made between months", () => {
+    const said = (given: Partial<Piece>) =>
+      monthsWanted(piece({ pinned: false, not_before: null, by_month: null, ...given }));
+    expect(said({})).toBe("");
+    expect(said({ pinned: true })).toBe("pinned");
+    expect(said({ pinned: true, month: null })).toBe("kept out");
+    expect(said({ not_before: "2027-03-01" })).toBe("from Mar 27");
+    expect(said({ by_month: "2027-05-01" })).toBe("by May 27");
+    expect(said({ not_before: "2027-03-01", by_month: "2027-05-01" })).toBe("Mar 27 to May 27");
   });
 });

@@ -56,3 +56,12 @@ export function monthFlag(piece: Piece): { words: string; late: boolean } | null
   if (piece.waits && piece.climb) return { words: `for ${shortMonth(piece.climb)}`, late: false };
   return null;
 }
+
+/** What somebody decided about its month: pinned, kept out, or between which months it is made. */
+export function monthsWanted(piece: Piece): string {
+  if (piece.pinned) return piece.month ? "pinned" : "kept out";
+  const { not_before: from, by_month: by } = piece;
+  if (from && by) return `${shortMonth(from)} to ${shortMonth(by)}`;
+  if (from) return `from ${shortMonth(from)}`;
+  return by ? `by ${shortMonth(by)}` : "";
+}
