@@ -241,8 +241,10 @@ def test_a_month_set_by_hand_is_pinned_and_holds(planned: Api) -> None:
     assert not planned.get(f"/pieces/{piece['id']}")["piece"]["pinned"]
     out = planned.send("PATCH", f"/pieces/{piece['id']}", {"month": None})["piece"]
     assert (out["month"], out["pinned"]) == (None, False)
-    # Where it has no month there is nothing to hold.
-    assert not planned.send("PATCH", f"/pieces/{piece['id']}", {"pinned": True})["piece"]["pinned"]
+    # Where it has no month, that holds.
+    assert planned.send("PATCH", f"/pieces/{piece['id']}", {"pinned": True})["piece"]["pinned"]
+    planned.post("/plan/fit")
+    assert planned.get(f"/pieces/{piece['id']}")["piece"]["month"] is None
 
 
 @pytest.mark.parametrize(
