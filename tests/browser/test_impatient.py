@@ -140,7 +140,7 @@ def test_a_keyword_is_moved_and_a_cluster_named(page: Page) -> None:
     dialog = page.get_by_role("dialog")
     dialog.get_by_label("Find a cluster").fill("telescope")
     dialog.get_by_role("listitem").nth(2).get_by_role("button").click()
-    expect(message(page, "stays there")).to_be_visible()
+    expect(message(page, "for good")).to_be_visible()
     page.keyboard.press("z")
     expect(message(page, "Taken back: Moved")).to_be_visible()
     page.keyboard.press("z")
