@@ -162,17 +162,17 @@ function Told({
                   }
                 />
               </span>
-              <span className="min-w-0 truncate font-semibold" title={row.text}>
+              <span className="flex min-w-0 items-baseline" title={row.text}>
                 <button
                   type="button"
                   title={`Results page of ${row.text}`}
-                  className="font-semibold hover:underline"
+                  className="min-w-0 truncate font-semibold hover:underline"
                   onClick={() => toResults(row.id)}
                 >
                   {row.text}
                 </button>
                 {row.text === cluster.lead && (
-                  <span className="ml-2 text-2xs font-semibold text-pine">leads</span>
+                  <span className="ml-2 shrink-0 text-2xs font-semibold text-pine">leads</span>
                 )}
               </span>
               <span className="text-right">
