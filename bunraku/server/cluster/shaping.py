@@ -50,12 +50,7 @@ def change_cluster(project: Project, cluster_id: int, fields: dict[str, Any]) ->
     """Name, note, lock or mark a cluster. Raises: not_found."""
     with transaction.atomic():
         cluster = find_cluster(project, cluster_id)
-        with Recorder(project, f"Changed cluster “{cluster}”"[:200]) as journal:
-            journal.touch([cluster], only=CLUSTER_FIELDS)
-            for name in CLUSTER_FIELDS:
-                setattr(cluster, name, fields.get(name, getattr(cluster, name)))
-            cluster.save(update_fields=CLUSTER_FIELDS)
-        pass_on(cluster.scope)
+        _say_of(project, cluster, f"cluster “{cluster}”", CLUSTER_FIELDS, fields)
     return cluster
 
 
@@ -105,13 +100,24 @@ def change_theme(project: Project, theme_id: int, fields: dict[str, Any]) -> The
     """Name, note or mark a theme. Raises: not_found."""
     with transaction.atomic():
         theme = find_theme(project, theme_id)
-        with Recorder(project, f"Changed theme “{theme}”"[:200]) as journal:
-            journal.touch([theme], only=THEME_FIELDS)
-            for name in THEME_FIELDS:
-                setattr(theme, name, fields.get(name, getattr(theme, name)))
-            theme.save(update_fields=THEME_FIELDS)
-        pass_on(theme.scope)
+        _say_of(project, theme, f"theme “{theme}”", THEME_FIELDS, fields)
     return theme
+
+
+def _say_of(
+    project: Project,
+    thing: Cluster | Theme,
+    called: str,
+    names: Sequence[str],
+    fields: dict[str, Any],
+) -> None:
+    """Keep what is said of a cluster or a theme, and pass it on to its keywords."""
+    with Recorder(project, f"Changed {called}"[:200]) as journal:
+        journal.touch([thing], only=names)
+        for name in names:
+            setattr(thing, name, fields.get(name, getattr(thing, name)))
+        thing.save(update_fields=names)
+    pass_on(thing.scope)
 
 
 def put_into_theme(project: Project, cluster_ids: Sequence[int], theme_id: int | None) -> int:

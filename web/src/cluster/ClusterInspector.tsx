@@ -7,6 +7,7 @@ import { INPUT } from "../parts/Field";
 import { count, money, plural, sumOf } from "../parts/format";
 import { Inspector } from "../parts/Inspector";
 import { ProblemNote } from "../parts/ProblemNote";
+import { SavedField } from "../parts/SavedField";
 import { Select } from "../parts/Select";
 import { useSay } from "../parts/toasts";
 import { useKey } from "../parts/useKey";
@@ -16,8 +17,8 @@ import { GuessMenu } from "../weigh/GuessMenu";
 import { changeCluster, moveKeywords, putIntoTheme, renameCluster } from "./changes";
 import { dragRows } from "./dragging";
 import { MoveDialog } from "./MoveDialog";
+import { PrioritySelect } from "./PrioritySelect";
 import { useCluster } from "./queries";
-import { NoteField, PrioritySelect } from "./SaidFields";
 import type { Whole } from "./scoreMath";
 
 type Detail = Schemas["ClusterDetailOut"];
@@ -254,7 +255,13 @@ function Said({
         <span>Locked: clustering leaves it as it is</span>
       </label>
       <div className="col-span-2">
-        <NoteField value={cluster.note} onChange={(note) => onChange({ note })} />
+        <SavedField
+          label="Note"
+          value={cluster.note}
+          most={4_000}
+          lines={2}
+          onSave={(note) => onChange({ note })}
+        />
       </div>
     </div>
   );

@@ -1,6 +1,6 @@
 import { DropdownMenu } from "radix-ui";
-import { buttonLook } from "../parts/Button";
-import { MENU, MENU_ITEM } from "../parts/menu";
+import { DropMenu } from "../parts/DropMenu";
+import { MENU_ITEM } from "../parts/menu";
 
 /** Other ways to look at the clusters. */
 export function LookMenu({
@@ -26,20 +26,10 @@ export function LookMenu({
     </DropdownMenu.Item>
   );
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger className={buttonLook("plain")}>
-        Look
-        <svg width="8" height="5" viewBox="0 0 8 5" aria-hidden="true" fill="currentColor">
-          <path d="M0 0h8L4 5z" />
-        </svg>
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" sideOffset={4} className={MENU}>
-          {item("The score", "all themes by how likely they are, or by season", "v", onScore)}
-          {item("Combinations", "base terms by places and modifiers", "c", onGrid)}
-          {item("What comes first", "by a way of ranking, and how firm it is", "w", onFirst)}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+    <DropMenu name="Look">
+      {item("The score", "all themes by how likely they are, or by season", "v", onScore)}
+      {item("Combinations", "base terms by places and modifiers", "c", onGrid)}
+      {item("What comes first", "by a way of ranking, and how firm it is", "w", onFirst)}
+    </DropMenu>
   );
 }

@@ -6,13 +6,14 @@ import { INPUT } from "../parts/Field";
 import { count, likely, money, percent, plural } from "../parts/format";
 import { Inspector } from "../parts/Inspector";
 import { ProblemNote } from "../parts/ProblemNote";
+import { SavedField } from "../parts/SavedField";
 import { Select } from "../parts/Select";
 import { useSay } from "../parts/toasts";
 import { YearStrip } from "../parts/YearStrip";
 import { usePlace } from "../shared/channels";
 import { useChange } from "../shared/useChange";
 import { changeTheme, removeTheme } from "./changes";
-import { NoteField, PrioritySelect } from "./SaidFields";
+import { PrioritySelect } from "./PrioritySelect";
 import type { Theme, Whole } from "./scoreMath";
 
 /** One theme: its sums, what is said of it, its clusters worth most; it can be renamed and taken
@@ -103,7 +104,6 @@ export function ThemeInspector({
 }
 
 function Said({ theme, projectId, whole }: { theme: Theme; projectId: number; whole: Whole }) {
-  const [name, setName] = useState(theme.own_name);
   const [into, setInto] = useState("");
   const say = useSay();
   const change = useChange(projectId, (body: Parameters<typeof changeTheme>[2]) =>
@@ -118,24 +118,25 @@ function Said({ theme, projectId, whole }: { theme: Theme; projectId: number; wh
   return (
     <div className="flex flex-col gap-2 border-t border-hairline py-3">
       {problem && <ProblemNote error={problem} />}
-      <label>
-        <span className="text-2xs font-semibold text-quiet">Your name for it</span>
-        <input
-          maxLength={120}
-          placeholder={theme.called}
-          value={name}
-          onChange={(event) => setName(event.target.value)}
-          onBlur={() => name.trim() !== theme.own_name && change.mutate({ name: name.trim() })}
-          onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
-          className={INPUT}
-        />
-      </label>
+      <SavedField
+        label="Your name for it"
+        value={theme.own_name}
+        most={120}
+        placeholder={theme.called}
+        onSave={(name) => change.mutate({ name })}
+      />
       <PrioritySelect
         value={theme.priority}
         inherits="all its keywords"
         onChange={(priority) => change.mutate({ priority })}
       />
-      <NoteField value={theme.note} onChange={(note) => change.mutate({ note })} />
+      <SavedField
+        label="Note"
+        value={theme.note}
+        most={4_000}
+        lines={2}
+        onSave={(note) => change.mutate({ note })}
+      />
       <div className="flex items-end gap-2">
         <label className="flex-1">
           <span className="text-2xs font-semibold text-quiet">Removed, its clusters go to</span>

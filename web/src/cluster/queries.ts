@@ -12,18 +12,6 @@ export type ClustersQuery = {
   theme?: number | undefined;
 };
 
-/** All themes of a channel with what they add up to and their clusters worth most. */
-export const useThemes = (projectId: number, channel: Channel) =>
-  useQuery({
-    queryKey: ["themes", projectId, channel],
-    queryFn: async () =>
-      data(
-        await api.GET("/api/projects/{project_id}/plan/themes", {
-          params: { ...at(projectId), query: { channel } },
-        }),
-      ),
-  });
-
 /** What could be done to a channel's clusters. */
 export const useProposals = (projectId: number, channel: Channel, wanted: boolean) =>
   useQuery({

@@ -1,8 +1,8 @@
 import { useNavigate } from "@tanstack/react-router";
 import { DropdownMenu } from "radix-ui";
-import { buttonLook } from "../parts/Button";
 import { useCommand } from "../parts/commands";
-import { MENU, MENU_ITEM } from "../parts/menu";
+import { DropMenu } from "../parts/DropMenu";
+import { MENU_ITEM } from "../parts/menu";
 import { usePlace } from "../shared/channels";
 
 const FILES = [
@@ -25,34 +25,24 @@ export function AwayMenu({ onBack, onHubs }: { onBack: () => void; onHubs: () =>
   useCommand("Briefs of the next pieces", briefs);
   useCommand("Have pieces wait for what they build on", onHubs);
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger className={buttonLook("plain")}>
-        Away and back
-        <svg width="8" height="5" viewBox="0 0 8 5" aria-hidden="true" fill="currentColor">
-          <path d="M0 0h8L4 5z" />
-        </svg>
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" sideOffset={4} className={MENU}>
-          {FILES.map(({ path, name }) => (
-            <DropdownMenu.Item key={path} className={MENU_ITEM} asChild>
-              <a href={`/api/projects/${projectId}/${path}`} download>
-                {name}
-              </a>
-            </DropdownMenu.Item>
-          ))}
-          <DropdownMenu.Item className={MENU_ITEM} onSelect={briefs}>
-            Briefs of the next pieces
-          </DropdownMenu.Item>
-          <DropdownMenu.Separator className="my-1 border-t border-hairline" />
-          <DropdownMenu.Item className={MENU_ITEM} onSelect={onBack}>
-            Bring an edited plan back
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={MENU_ITEM} onSelect={onHubs}>
-            Have pieces wait for what they build on
-          </DropdownMenu.Item>
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+    <DropMenu name="Away and back">
+      {FILES.map(({ path, name }) => (
+        <DropdownMenu.Item key={path} className={MENU_ITEM} asChild>
+          <a href={`/api/projects/${projectId}/${path}`} download>
+            {name}
+          </a>
+        </DropdownMenu.Item>
+      ))}
+      <DropdownMenu.Item className={MENU_ITEM} onSelect={briefs}>
+        Briefs of the next pieces
+      </DropdownMenu.Item>
+      <DropdownMenu.Separator className="my-1 border-t border-hairline" />
+      <DropdownMenu.Item className={MENU_ITEM} onSelect={onBack}>
+        Bring an edited plan back
+      </DropdownMenu.Item>
+      <DropdownMenu.Item className={MENU_ITEM} onSelect={onHubs}>
+        Have pieces wait for what they build on
+      </DropdownMenu.Item>
+    </DropMenu>
   );
 }

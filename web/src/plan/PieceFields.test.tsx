@@ -164,7 +164,7 @@ describe("what can be changed about a piece", () => {
 
   it("sets between which months it is made, and shows one that is over", async () => {
     const onChange = show({ by_month: "2026-10-01" });
-    const by = screen.getByRole("combobox", { name: /^Made by/ });
+    const by = screen.getByRole("combobox", { name: /^Not after/ });
     expect(by).toHaveTextContent("Oct 2026");
     await choose(by, "Any month");
     await choose(screen.getByRole("combobox", { name: /^Not before/ }), "Jan 2027");

@@ -4,12 +4,13 @@ import { Checkbox } from "../parts/Checkbox";
 import { INPUT } from "../parts/Field";
 import { MONTHS } from "../parts/format";
 import { readNumber } from "../parts/numbers";
+import { SavedField } from "../parts/SavedField";
 import { Select } from "../parts/Select";
 import { monthsOf, type Plan } from "./planMath";
 
 const WINDOW = [
   { name: "not_before", label: "Not before" },
-  { name: "by_month", label: "Made by" },
+  { name: "by_month", label: "Not after" },
 ] as const;
 
 const LABEL = "text-2xs font-semibold text-quiet";
@@ -28,29 +29,20 @@ export function PieceFields({
   outlets: readonly Schemas["OutletOut"][];
   onChange: (fields: Schemas["PieceIn"]) => void;
 }) {
-  const [title, setTitle] = useState(piece.title);
   const [hours, setHours] = useState(String(piece.hours));
-  useEffect(() => setTitle(piece.title), [piece.title]);
   useEffect(() => setHours(String(piece.hours)), [piece.hours]);
   const spent = readNumber(hours) ?? 0;
   const wrong = !(spent > 0 && spent <= 500);
   return (
     <div className="grid grid-cols-2 gap-x-3 gap-y-2 border-t border-hairline py-3">
-      <label className="col-span-2">
-        <span className={LABEL}>Working title</span>
-        <input
-          maxLength={200}
-          value={title}
-          onChange={(event) => setTitle(event.target.value)}
-          onBlur={() =>
-            title.trim()
-              ? title !== piece.title && onChange({ title: title.trim() })
-              : setTitle(piece.title)
-          }
-          onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
-          className={INPUT}
-        />
-      </label>
+      <SavedField
+        label="Working title"
+        value={piece.title}
+        most={200}
+        needed
+        onSave={(title) => onChange({ title })}
+        className="col-span-2"
+      />
       <label>
         <span className={LABEL}>Kind</span>
         <Select

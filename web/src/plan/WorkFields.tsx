@@ -6,6 +6,7 @@ import { Checkbox } from "../parts/Checkbox";
 import { INPUT } from "../parts/Field";
 import { doneOn } from "../parts/format";
 import { readNumber } from "../parts/numbers";
+import { SavedField } from "../parts/SavedField";
 import { Select } from "../parts/Select";
 import type { Plan } from "./planMath";
 import { hoursWords, STATES } from "./workWords";
@@ -40,11 +41,11 @@ export function WorkFields({
             ))}
           </Select>
         </label>
-        <Text
+        <SavedField
           label="Made by"
           value={piece.maker}
           most={80}
-          onChange={(maker) => onChange({ maker })}
+          onSave={(maker) => onChange({ maker })}
         />
         <label>
           <span className={LABEL}>Due</span>
@@ -56,37 +57,39 @@ export function WorkFields({
           />
         </label>
         <Hours value={piece.hours_spent} onChange={(hours_spent) => onChange({ hours_spent })} />
-        <div className="col-span-2">
-          <Text
-            label="Title in reserve"
-            value={piece.reserve_title}
-            most={200}
-            onChange={(reserve_title) => onChange({ reserve_title })}
-          />
-        </div>
-        <div className="col-span-2">
-          <Text
-            label="Address, once it is live or where it improves what is there"
-            value={piece.address}
-            most={2_000}
-            onChange={(address) => onChange({ address })}
-          />
-        </div>
+        <SavedField
+          label="Title in reserve"
+          value={piece.reserve_title}
+          most={200}
+          onSave={(reserve_title) => onChange({ reserve_title })}
+          className="col-span-2"
+        />
+        <SavedField
+          label="Address, once it is live or where it improves what is there"
+          value={piece.address}
+          most={2_000}
+          onSave={(address) => onChange({ address })}
+          className="col-span-2"
+        />
         <label className="col-span-2 flex items-center gap-2">
           <Checkbox checked={piece.improves} onChange={(improves) => onChange({ improves })} />
           <span>It improves something that exists already</span>
         </label>
-        <Long
+        <SavedField
           label="Parked idea"
           value={piece.parked_idea}
           most={4_000}
-          onChange={(parked_idea) => onChange({ parked_idea })}
+          lines={2}
+          onSave={(parked_idea) => onChange({ parked_idea })}
+          className="col-span-2"
         />
-        <Long
+        <SavedField
           label="Note"
           value={piece.note}
           most={10_000}
-          onChange={(note) => onChange({ note })}
+          lines={2}
+          onSave={(note) => onChange({ note })}
+          className="col-span-2"
         />
         {piece.tags.length > 0 && (
           <div className="col-span-2">
@@ -110,62 +113,6 @@ export function WorkFields({
         )}
       </div>
     </Block>
-  );
-}
-
-function Text({
-  label,
-  value,
-  most,
-  onChange,
-}: {
-  label: string;
-  value: string;
-  most: number;
-  onChange: (value: string) => void;
-}) {
-  const [text, setText] = useState(value);
-  useEffect(() => setText(value), [value]);
-  return (
-    <label>
-      <span className={LABEL}>{label}</span>
-      <input
-        maxLength={most}
-        value={text}
-        onChange={(event) => setText(event.target.value)}
-        onBlur={() => text.trim() !== value && onChange(text.trim())}
-        onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
-        className={INPUT}
-      />
-    </label>
-  );
-}
-
-function Long({
-  label,
-  value,
-  most,
-  onChange,
-}: {
-  label: string;
-  value: string;
-  most: number;
-  onChange: (value: string) => void;
-}) {
-  const [text, setText] = useState(value);
-  useEffect(() => setText(value), [value]);
-  return (
-    <label className="col-span-2">
-      <span className={LABEL}>{label}</span>
-      <textarea
-        rows={2}
-        maxLength={most}
-        value={text}
-        onChange={(event) => setText(event.target.value)}
-        onBlur={() => text !== value && onChange(text)}
-        className={`${INPUT} !h-auto py-1`}
-      />
-    </label>
   );
 }
 

@@ -1,7 +1,7 @@
 /** What every room asks of the server: who is signed in, the project, how far it is. */
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { at } from "../api/at";
-import { api, data } from "../api/client";
+import { api, type Channel, data } from "../api/client";
 
 export const useSession = () =>
   useQuery({
@@ -60,4 +60,16 @@ export const useInspection = (projectId: number, rowId: number | undefined) =>
     ...inspectionQuery(projectId, rowId ?? 0),
     enabled: rowId !== undefined,
     placeholderData: keepPreviousData,
+  });
+
+/** All themes of a channel with what they add up to and their clusters worth most. */
+export const useThemes = (projectId: number, channel: Channel) =>
+  useQuery({
+    queryKey: ["themes", projectId, channel],
+    queryFn: async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/plan/themes", {
+          params: { ...at(projectId), query: { channel } },
+        }),
+      ),
   });

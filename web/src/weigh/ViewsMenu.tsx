@@ -1,8 +1,8 @@
 import { DropdownMenu } from "radix-ui";
 import type { Project } from "../api/client";
-import { buttonLook } from "../parts/Button";
+import { DropMenu } from "../parts/DropMenu";
 import { count } from "../parts/format";
-import { MENU, MENU_ITEM } from "../parts/menu";
+import { MENU_ITEM } from "../parts/menu";
 import { thresholdsOf } from "../projects/projectWords";
 import { SHEET_DEFAULTS, type SheetAddress } from "./filters";
 
@@ -84,30 +84,20 @@ export function ViewsMenu({
     </DropdownMenu.Item>
   );
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger className={buttonLook("plain")}>
-        Views
-        <svg width="8" height="5" viewBox="0 0 8 5" aria-hidden="true" fill="currentColor">
-          <path d="M0 0h8L4 5z" />
-        </svg>
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" sideOffset={4} className={MENU}>
-          {columns === "page"
-            ? item("Usual columns", "demand, year, verdict, worth", onColumns)
-            : item("Columns of results pages", "who aims at it, who stands there", onColumns)}
-          {item("Rivals", "who stands on the pages that were read", onRivals)}
-          <DropdownMenu.Separator className="my-1 h-px bg-hairline" />
-          <DropdownMenu.Label className="px-3 py-1 text-2xs font-semibold text-quiet">
-            Filters that are ready
-          </DropdownMenu.Label>
-          {project &&
-            readyFilters(project).map((ready) =>
-              item(ready.name, ready.about, () => onTake({ ...NONE, ...ready.filter })),
-            )}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+    <DropMenu name="Views">
+      {columns === "page"
+        ? item("Usual columns", "demand, year, verdict, worth", onColumns)
+        : item("Columns of results pages", "who aims at it, who stands there", onColumns)}
+      {item("Rivals", "who stands on the pages that were read", onRivals)}
+      <DropdownMenu.Separator className="my-1 h-px bg-hairline" />
+      <DropdownMenu.Label className="px-3 py-1 text-2xs font-semibold text-quiet">
+        Filters that are ready
+      </DropdownMenu.Label>
+      {project &&
+        readyFilters(project).map((ready) =>
+          item(ready.name, ready.about, () => onTake({ ...NONE, ...ready.filter })),
+        )}
+    </DropMenu>
   );
 }
 

@@ -14,11 +14,11 @@ import { Select } from "../../parts/Select";
 import { useSay } from "../../parts/toasts";
 import { useKey } from "../../parts/useKey";
 import { usePlace } from "../../shared/channels";
-import { useProject } from "../../shared/queries";
+import { useProject, useThemes } from "../../shared/queries";
 import { useChange } from "../../shared/useChange";
 import { useOpenResults } from "../../shared/walk";
 import { cellsBy, type Grid, type GridCell, inOrder, shadeOf, sumWords } from "./gridMath";
-import { gatherTexts, useThemeNames } from "./queries";
+import { gatherTexts } from "./queries";
 
 /** The grid of combinations: base terms by places and modifiers. What is searched is dark, what is
  * served has a diamond, what is missing can be gathered. */
@@ -27,7 +27,7 @@ export function GridPage() {
   const search = useSearch({ from: "/p/$projectId/$channel/grid" });
   const navigate = useNavigate({ from: "/p/$projectId/$channel/grid" });
   const currency = useProject(projectId).data?.currency ?? "£";
-  const themes = useThemeNames(projectId, channel).data?.themes ?? [];
+  const themes = useThemes(projectId, channel).data?.themes ?? [];
   const found = useQuery({
     queryKey: ["grid", projectId, channel, search.theme],
     queryFn: async () =>

@@ -1,18 +1,6 @@
 /** What the grid asks and changes. */
-import { useQuery } from "@tanstack/react-query";
 import { at } from "../../api/at";
 import { api, type Channel, data } from "../../api/client";
-
-export const useThemeNames = (projectId: number, channel: Channel) =>
-  useQuery({
-    queryKey: ["themes", projectId, channel],
-    queryFn: async () =>
-      data(
-        await api.GET("/api/projects/{project_id}/plan/themes", {
-          params: { ...at(projectId), query: { channel } },
-        }),
-      ),
-  });
 
 export const gatherTexts = async (projectId: number, channel: Channel, texts: readonly string[]) =>
   data(

@@ -4,8 +4,7 @@ import { Button } from "../../parts/Button";
 import { useCommand } from "../../parts/commands";
 import { Empty } from "../../parts/Empty";
 import { INPUT } from "../../parts/Field";
-import { count, likely, money, percent, plural } from "../../parts/format";
-import { Help } from "../../parts/Help";
+import { plural } from "../../parts/format";
 import { Inspector } from "../../parts/Inspector";
 import { PageHead } from "../../parts/PageHead";
 import { ProblemNote } from "../../parts/ProblemNote";
@@ -14,27 +13,15 @@ import { useKey } from "../../parts/useKey";
 import { usePlace } from "../../shared/channels";
 import { useProject } from "../../shared/queries";
 import { useChange } from "../../shared/useChange";
-import { type Asked, chooseRanking, useChosenRanking, useRanking, useTakes } from "./queries";
+import { Order } from "./Order";
+import { type Asked, chooseRanking, useChosenRanking, useRanking } from "./queries";
 import type { RankingSearch } from "./search";
+import { Moves, Takes } from "./Takes";
 import { WeightSliders } from "./WeightSliders";
-import {
-  firmWords,
-  leverWords,
-  type Of,
-  PARTS,
-  partName,
-  type Ranked,
-  type Ranking,
-  WAYS,
-  type Way,
-  type Weights,
-} from "./words";
+import { type Of, WAYS, type Way, type Weights } from "./words";
 
 const KEEP_AFTER_MS = 300;
 const OFS: readonly Of[] = ["clusters", "keywords", "pieces"];
-const ROW =
-  "grid grid-cols-[44px_minmax(180px,1fr)_minmax(150px,230px)_74px_60px_62px_74px_96px] gap-x-3";
-
 /** What comes first: an order by a way that is ready or by weights of one's own, beside another;
  * how firm it is; and what would have to be true for something to be among the first. */
 export function RankingPage() {
@@ -202,213 +189,5 @@ function WayField({
         ))}
       </Select>
     </label>
-  );
-}
-
-function Order({
-  told,
-  currency,
-  here,
-  open,
-  beside,
-  onOpen,
-}: {
-  told: Ranking;
-  currency: string;
-  here: number | undefined;
-  open: number | undefined;
-  beside: string;
-  onOpen: (row: Ranked, place: number) => void;
-}) {
-  return (
-    <div
-      role="table"
-      aria-label="What comes first"
-      className="min-h-0 flex-1 overflow-auto border-t border-hairline bg-sheet"
-    >
-      <div
-        role="row"
-        className={`${ROW} sticky top-0 z-10 h-8 items-center border-b border-hairline bg-sheet
-          px-[18px] text-xs text-quiet`}
-      >
-        <span role="columnheader" className="text-right">
-          #
-        </span>
-        <span role="columnheader">What</span>
-        <span role="columnheader">
-          <Help figure="ranking">Score and its parts</Help>
-        </span>
-        <span role="columnheader" className="text-right">
-          <Help figure="firmness">Stays first</Help>
-        </span>
-        <span role="columnheader" className="text-right">
-          Searches
-        </span>
-        <span role="columnheader" className="text-right">
-          Chance
-        </span>
-        <span role="columnheader" className="text-right">
-          Worth
-        </span>
-        <span role="columnheader" className="truncate text-right" title={beside}>
-          Otherwise
-        </span>
-      </div>
-      {told.rows.map((row, place) => (
-        // biome-ignore lint/a11y/useKeyWithClickEvents: Enter opens it
-        <div
-          role="row"
-          key={row.id}
-          onClick={() => onOpen(row, place)}
-          className={`${ROW} h-[34px] cursor-default items-center border-b border-hairline
-            px-[18px] ${row.id === open ? "bg-persimmon-wash" : "hover:bg-paper"}
-            ${row.id === here ? "shadow-[inset_3px_0_0_var(--color-persimmon)]" : ""}`}
-        >
-          <span role="cell" className="text-right text-ink-2">
-            {row.rank}
-            {row.tied && <span title="Several have this rank">=</span>}
-          </span>
-          <span role="cell" className="flex min-w-0 items-center gap-2">
-            <span className="truncate font-semibold" title={row.name}>
-              {row.name}
-            </span>
-            {row.served && (
-              <span className="shrink-0 text-2xs font-semibold text-pine">planned</span>
-            )}
-          </span>
-          <span role="cell" className="flex items-center gap-2">
-            <Score row={row} />
-          </span>
-          <span role="cell" className="text-right" title={firmWords(row, told)}>
-            {row.firm > 0 ? percent(row.firm) : <span className="text-quiet">never</span>}
-          </span>
-          <span role="cell" className="text-right">
-            {row.volume === null ? "–" : count(row.volume)}
-          </span>
-          <span role="cell" className="text-right">
-            {row.chance === null ? "–" : likely(row.chance)}
-          </span>
-          <span role="cell" className="text-right">
-            {row.worth === null ? "–" : money(row.worth, currency)}
-          </span>
-          <span
-            role="cell"
-            className="text-right text-quiet"
-            title={`${row.other_rank}: ${beside}`}
-          >
-            {otherWords(row)}
-          </span>
-        </div>
-      ))}
-      {told.total > told.rows.length && (
-        <p className="px-[18px] py-3 text-xs text-quiet">
-          The first {told.rows.length} of {count(told.total)}.
-        </p>
-      )}
-    </div>
-  );
-}
-
-const otherWords = (row: Ranked) =>
-  row.other_rank === row.rank
-    ? "the same"
-    : `${row.other_rank} ${row.other_rank < row.rank ? "↑" : "↓"}`;
-
-function Score({ row }: { row: Ranked }) {
-  const told = PARTS.map((part, k) => `${part.name} ${(row.parts[k] ?? 0).toFixed(1)}`).join(", ");
-  return (
-    <>
-      <span className="w-8 text-right">{row.score.toFixed(0)}</span>
-      <span role="img" aria-label={told} title={told} className="flex h-[9px] flex-1 bg-trough">
-        {PARTS.map((part, k) => (
-          <span
-            key={part.id}
-            className={`border-r border-sheet last:border-0 ${part.hue}`}
-            style={{ width: `${row.parts[k] ?? 0}%` }}
-          />
-        ))}
-      </span>
-    </>
-  );
-}
-
-function Takes({
-  projectId,
-  asked,
-  row,
-  told,
-  currency,
-  onOpen,
-  onClose,
-}: {
-  projectId: number;
-  asked: Asked;
-  row: Ranked;
-  told: Ranking | undefined;
-  currency: string;
-  onOpen: () => void;
-  onClose: () => void;
-}) {
-  const found = useTakes(projectId, asked, row.id);
-  const takes = found.data?.id === row.id ? found.data : undefined;
-  return (
-    <section className="pb-3">
-      <h2 className="text-lg break-words">{row.name}</h2>
-      {told && <p className="pt-1 text-ink-2">{firmWords(row, told)}.</p>}
-      {found.error && <ProblemNote error={found.error} />}
-      {takes && (
-        <div className="pt-2">
-          {takes.first ? (
-            <p>It is among the first {told?.top}.</p>
-          ) : takes.levers.length ? (
-            <>
-              <p>It would be among the first {told?.top} with any one of these:</p>
-              <ul className="list-disc pl-5">
-                {takes.levers.map((lever) => (
-                  <li key={lever.part}>{leverWords(lever, currency, row)}</li>
-                ))}
-              </ul>
-            </>
-          ) : (
-            <p>No one of its figures alone would bring it among the first {told?.top}.</p>
-          )}
-        </div>
-      )}
-      <div className="flex gap-2 pt-3">
-        <Button onClick={onOpen}>Open it</Button>
-        <Button look="bare" onClick={onClose}>
-          Close
-        </Button>
-      </div>
-    </section>
-  );
-}
-
-function Moves({ told, beside }: { told: Ranking; beside: string }) {
-  const list = (name: string, moved: Ranking["rising"]) =>
-    moved.length > 0 && (
-      <>
-        <h3 className="pt-2 text-xs text-quiet">{name}</h3>
-        <ul>
-          {moved.slice(0, 6).map((one) => (
-            <li key={one.id} className="grid grid-cols-[1fr_auto] gap-x-2">
-              <span className="min-w-0 truncate" title={one.name}>
-                {one.name}
-              </span>
-              <span className="text-xs text-quiet">
-                {one.before} → {one.after}, by {partName(one.because)}
-              </span>
-            </li>
-          ))}
-        </ul>
-      </>
-    );
-  return (
-    <section className="border-t border-hairline py-3">
-      <h2 className="text-sm font-semibold">If first came: {beside.toLowerCase()}</h2>
-      {list("Would rise", told.rising)}
-      {list("Would fall", told.falling)}
-      {!told.rising.length && !told.falling.length && <p className="text-quiet">Nothing moves.</p>}
-    </section>
   );
 }

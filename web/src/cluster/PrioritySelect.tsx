@@ -1,4 +1,3 @@
-import { useEffect, useState } from "react";
 import { INPUT } from "../parts/Field";
 import { Select } from "../parts/Select";
 
@@ -25,31 +24,6 @@ export function PrioritySelect({
         <option value="normal">Normal</option>
         <option value="low">Low</option>
       </Select>
-    </label>
-  );
-}
-
-/** A note, kept as one leaves it. */
-export function NoteField({
-  value,
-  onChange,
-}: {
-  value: string;
-  onChange: (note: string) => void;
-}) {
-  const [note, setNote] = useState(value);
-  useEffect(() => setNote(value), [value]);
-  return (
-    <label>
-      <span className={LABEL}>Note</span>
-      <textarea
-        rows={2}
-        maxLength={4_000}
-        value={note}
-        onChange={(event) => setNote(event.target.value)}
-        onBlur={() => note !== value && onChange(note)}
-        className={`${INPUT} !h-auto py-1`}
-      />
     </label>
   );
 }
