@@ -144,6 +144,24 @@ def test_pages_that_were_read_and_differ_are_not_merged_by_words() -> None:
     assert propose(clustered(texts, [1, 2], [BUY, BUY], pages), "en") == []
 
 
+def test_the_same_question_about_two_things_makes_no_theme_of_them() -> None:
+    texts = [
+        *("letterpress workshop", "letterpress workshop near me", "letterpress workshop for kids"),
+        *("letterpress workshop online", "how long does letterpress workshop take"),
+        *("printing press repair", "how long does printing press repair take"),
+        *("printing press repair cost", "lead type", "lead type uk", "lead type guide"),
+    ]
+    searched = np.array([900, 800, 700, 400, 5, 90, 12, 50, 20, 10, 10.0])
+    of = find_themes(texts, searched, "en").of.tolist()
+    assert of[4] == of[0] != of[6] == of[5]
+
+
+def test_a_cluster_of_one_is_merged_or_adopted_and_not_both() -> None:
+    texts = ["glaze recipes", "celadon glaze recipe", "best glaze recipe"]
+    found = propose(clustered(texts, [1, 1, 2], [KNOW] * 3), "en")
+    assert len([one for one in found if one.kind in ("merge", "adopt")]) <= 1
+
+
 def test_a_lone_keyword_whose_topic_is_here_is_adopted() -> None:
     texts = [
         "glaze recipes",

@@ -261,3 +261,21 @@ def test_how_much_of_something_asks_about_that_thing(locale: str, asked: str, su
         assert not re.search(rf"\b(?:{'|'.join(asked_of)}) (?:does )?{subject}", text) or (
             text.startswith(asked)
         ), text
+
+
+@pytest.mark.parametrize(
+    ("asked", "subject"),
+    [
+        ("how to choose a printing press", "printing press"),
+        ("what does printing press repair include", "printing press"),
+        ("what can you do with lead type", "lead type"),
+        ("is printing press repair", "printing press"),
+        ("are printing press", "printing press"),
+    ],
+)
+def test_what_is_asked_about_has_no_article_and_no_rest_of_the_question(
+    asked: str, subject: str
+) -> None:
+    for text in complete(the_world("en-GB", GARDENS), asked, "web", 20):
+        assert subject in text
+        assert not re.search(r"\ban? an? |include mean|you do|^(?:is|are) .* price", text), text

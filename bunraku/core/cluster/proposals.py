@@ -78,8 +78,15 @@ def propose(given: Clustered, language: str) -> list[Proposal]:
     splits = _splits(given)
     # What may be two clusters has nothing to adopt yet.
     parted = {proposal.cluster for proposal in splits}
-    adoptions = [one for one in _adoptions(given, language) if one.cluster not in parted]
-    return [*splits, *_merges(given, language), *adoptions]
+    merges = _merges(given, language)
+    # One that goes into another as a cluster of one is not proposed twice.
+    gone = {proposal.other for proposal in merges}
+    adoptions = [
+        one
+        for one in _adoptions(given, language)
+        if one.cluster not in parted and int(given.clusters[one.moves[0]]) not in gone
+    ]
+    return [*splits, *merges, *adoptions]
 
 
 def _searches(given: Clustered, places: Sequence[int] | Ints) -> float:

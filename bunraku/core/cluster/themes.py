@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy import sparse
 
-from bunraku.core.cluster.wording import Wording, between, wording_of
+from bunraku.core.cluster.wording import Wording, between, same_names, wording_of
 from bunraku.core.text.frames import is_frame
 from bunraku.core.text.tokens import stems, tokens
 
@@ -72,7 +72,7 @@ def find_themes(
     of clusters not yet in a theme, by how much it is of what they name, is the next theme, unless
     it stands in more than `BROAD` of all: such a word is the project's own subject, and has a theme
     of what is left in the end. Clusters without any theme's word go to the theme of those next to
-    them by wording (`NEAR_ENOUGH`), and else to none. Raises: `ValueError` for shapes that do not
+    them by wording (`NEAR_ENOUGH`) that name some of the same, and else to none. Raises: `ValueError` for shapes that do not
     match. Cost: about n log n.
     """
     n = len(texts)
@@ -164,16 +164,22 @@ def _join_nearest(of: Ints, wording: Wording) -> None:
     settled = wording.rows(there)
     for start in range(0, len(left), _CHUNK):
         asking = left[start : start + _CHUNK]
-        block = between(wording.rows(asking), settled)
-        for row in range(block.shape[0]):
-            span = slice(block.indptr[row], block.indptr[row + 1])
-            alike, columns = block.data[span], block.indices[span]
-            near = np.lexsort((columns, -alike))[:NEAREST]
-            near = near[alike[near] >= NEAR_ENOUGH]
+        asked = wording.rows(asking)
+        pairs = between(asked, settled).tocoo()
+        enough = pairs.data >= NEAR_ENOUGH
+        row, column, alike = pairs.row[enough], pairs.col[enough], pairs.data[enough]
+        # How long something takes is asked of two things that have nothing else in common.
+        alike = np.where(same_names(asked, settled, row, column) > 0, alike, 0.0)
+        block = sparse.csr_matrix((alike, (row, column)), shape=pairs.shape)
+        for place in range(block.shape[0]):
+            span = slice(block.indptr[place], block.indptr[place + 1])
+            values, columns = block.data[span], block.indices[span]
+            near = np.lexsort((columns, -values))[:NEAREST]
+            near = near[values[near] > 0]
             if not len(near):
                 continue
-            votes = np.bincount(of[there[columns[near]]], weights=alike[near])
-            of[asking[row]] = votes.argmax()
+            votes = np.bincount(of[there[columns[near]]], weights=values[near])
+            of[asking[place]] = votes.argmax()
 
 
 def _name(texts: Sequence[str], weight: Floats, stem: str, language: str) -> str:

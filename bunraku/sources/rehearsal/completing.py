@@ -1,7 +1,7 @@
 """What the practice world's search box completes."""
 
 import re
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 
 import numpy as np
 
@@ -52,6 +52,31 @@ def _matching(world: World, typed: str, key: str, count: int) -> Ids:
 def _strange_completions(world: World, typed: str, key: str, column: int, count: int) -> list[str]:
     words = key.split()
     start = key + " " if typed.endswith(" ") else key
+    for subject in _subjects(world, key):
+        queries = [
+            query
+            for query in world.elsewhere(subject).queries.values()
+            if query.demand[column] >= LEAST_DEMAND and query.key != key
+        ]
+        found = _begun(queries, start, words, starred="*" in typed)
+        if not found and words[0] in world.tongue.question_words:
+            # "how stove": what begins so, for nobody types it in full.
+            found = [query for query in queries if query.key.startswith(words[0])]
+        if found:
+            found.sort(key=lambda q: (-q.demand[column], q.key))
+            return [query.key for query in found[:count]]
+    return []
+
+
+def _subjects(world: World, key: str) -> Iterator[str]:
+    """What somebody may be about who types this, the likeliest first."""
+    words = key.split()
+    if words[0] in world.tongue.question_words:
+        asked = world.subject_of(key)
+        if asked != key:
+            # A whole question: what is left of it without its first words is no subject.
+            yield asked
+            return
     # What begins or joins names nobody; a letter after a subject begins what is asked about it.
     low, high = 0, len(words)
     if " ".join(words[:2]) in world.tongue.measures:
@@ -62,22 +87,8 @@ def _strange_completions(world: World, typed: str, key: str, column: int, count:
         low += 1
     while high > low and (words[high - 1] in world.tongue.joints or len(words[high - 1]) == 1):
         high -= 1
-    told = words[low:high]
-    for skipped in range(len(told)):
-        subject = world.subject_of(" ".join(told[skipped:]))
-        queries = [
-            query
-            for query in world.elsewhere(subject).queries.values()
-            if query.demand[column] >= LEAST_DEMAND and query.key != key
-        ]
-        found = _begun(queries, start, words, starred="*" in typed)
-        if not found and low and words[0] in world.tongue.question_words:
-            # "how stove": what begins so, for nobody types it in full.
-            found = [query for query in queries if query.key.startswith(words[0])]
-        if found:
-            found.sort(key=lambda q: (-q.demand[column], q.key))
-            return [query.key for query in found[:count]]
-    return []
+    for skipped in range(low, high):
+        yield world.subject_of(" ".join(words[skipped:high]))
 
 
 def _begun(

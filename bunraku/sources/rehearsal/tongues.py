@@ -97,7 +97,8 @@ QUESTIONS = frozenset(
 )
 JOINTS = frozenset(
     "for with without to from in on at by near of like as than and or vs versus a an the my "
-    "under over above below about alternative instead similar compared between difference".split()
+    "under over above below about alternative instead similar compared between difference "
+    "i you we they it".split()
 )
 MEASURES = frozenset(f"how {n}" for n in "much many long often far old big soon hard".split())
 FRAGEN = frozenset(
@@ -106,7 +107,7 @@ FRAGEN = frozenset(
 FUGEN = frozenset(
     "für mit ohne zu zum zur von in im am an auf bei aus wie als und oder vs ein eine der die das "
     "man unter über statt ähnlich alternative unterschied zwischen nach gegen vergleich vor "
-    "besser".split()
+    "besser ich du wir sie es".split()
 )
 MASSE = frozenset(f"wie {n}" for n in "viel viele lange oft weit alt groß teuer schwer".split())
 

@@ -173,7 +173,10 @@ class World:
         if inside is not None:
             return faint_query(key, inside, " ".join(set(key.split()) - set(inside.name.split())))
         words = key.split()
+        never_first = self.tongue.question_words | self.tongue.articles
         for head, rest in self._around.splits(words):
+            if head != key and head.split()[0] in never_first:
+                continue
             # Only these heads can make the text, so the rest of the subject need not be made for
             # one figure.
             whole = strange_head(head, self.tongue.locale)
@@ -188,7 +191,10 @@ class World:
         """The subject of a text that the grammar did not make."""
         if key not in self._subjects:
             self.query(key)
-        return self._subjects.get(key) or self.split_frame(key)[0]
+        words = (self._subjects.get(key) or self.split_frame(key)[0]).split()
+        while len(words) > 1 and words[0] in self.tongue.articles:
+            words.pop(0)
+        return " ".join(words)
 
     def knows(self, head: str) -> bool:
         """Whether a head is of the subject that the world was made for."""
