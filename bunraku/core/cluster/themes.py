@@ -72,8 +72,8 @@ def find_themes(
     of clusters not yet in a theme, by how much it is of what they name, is the next theme, unless
     it stands in more than `BROAD` of all: such a word is the project's own subject, and has a theme
     of what is left in the end. Clusters without any theme's word go to the theme of those next to
-    them by wording (`NEAR_ENOUGH`) that name some of the same, and else to none. Raises: `ValueError` for shapes that do not
-    match. Cost: about n log n.
+    them by wording (`NEAR_ENOUGH`) that name some of the same, and else to none. Raises:
+    `ValueError` for shapes that do not match. Cost: about n log n.
     """
     n = len(texts)
     stay = np.full(n, -1, dtype=np.int64) if kept is None else kept
