@@ -42,12 +42,23 @@ def test_what_is_searched_served_and_missing(api: Api, swept: list[Row]) -> None
     missing = {one["text"] for one in told["missing"]}
     assert {"chimney lining Harrowby", "chimney sweep Tenwick"} <= missing
     assert "chimney sweep cost" not in missing
+    assert "chimney sweep" not in missing
     assert told["price_each"] > 0
     # What was left out on purpose is not missing.
     api.post("/gather/runs", {"seeds": "chimney sweep tenwick", "channels": ["web"], "ways": []})
     Row.objects.filter(text="chimney sweep tenwick").update(state=3)
     again = {one["text"] for one in api.get("/grid", channel="web")["missing"]}
     assert "chimney sweep Tenwick" not in again
+
+
+def test_a_base_term_that_nobody_gathered_is_missing_too(
+    api: Api, rows: Callable[..., list[Row]]
+) -> None:
+    texts = ["clock repair near me", "clock repair cost", "watch repair near me", "watch repair"]
+    rows([{"text": text, "volume": 90.0} for text in texts])
+    told = api.get("/grid", channel="web")
+    alone = {one["text"] for one in told["missing"] if one["column"] == -1}
+    assert alone == {"clock repair"}
 
 
 def test_a_themes_grid_and_its_workbook(api: Api, swept: list[Row]) -> None:

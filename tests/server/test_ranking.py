@@ -84,3 +84,14 @@ def test_nothing_to_put_in_order(api: Api) -> None:
     for of in ("clusters", "keywords", "pieces"):
         told = ranked(api, of=of, channel="video")
         assert (told["total"], told["rows"]) == (0, [])
+
+
+def test_where_no_worth_is_known_every_visit_counts_the_same(
+    api: Api, rows: Callable[..., list[Row]]
+) -> None:
+    figures = [("wool dye", 900.0, 0.2), ("madder root", 90.0, 0.9), ("loom weights", 400.0, 0.9)]
+    rows([{"text": text, "volume": n, "chance": chance} for text, n, chance in figures])
+    told = ranked(api, of="keywords", way="most", beside="soonest")
+    assert told["visits"]
+    assert [row["name"] for row in told["rows"]] == ["loom weights", "wool dye", "madder root"]
+    assert {row["worth"] for row in told["rows"]} == {None}

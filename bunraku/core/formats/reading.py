@@ -91,7 +91,9 @@ def _plan(seen: Preview, wanted: Wanted) -> Plan:
         return seen.plan
     width = max([len(seen.headings), *(len(cells) for _, cells in seen.rows)], default=0)
     for meaning, column in wanted.mapping.items():
-        if not 0 <= column < width or not _is_meaning(meaning):
+        if not _is_meaning(meaning):
+            raise BadMapping(f"A column cannot mean “{meaning}”.")
+        if not 0 <= column < width:
             raise BadMapping(f"There is no column {column + 1} for {meaning}.")
     cells = [cells for _, cells in seen.rows]
     return Plan(seen.plan.heading, wanted.mapping, decimals_of(cells, wanted.mapping))

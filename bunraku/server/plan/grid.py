@@ -106,9 +106,9 @@ def _missing(
     """Combinations that nobody gathered, as they would be searched; those that the project holds
     and left out are none."""
     found = {
-        (row, column): combination(base, name, scope.language)
+        (row, column): combination(base, name, scope.language) if name else base
         for row, base in enumerate(grid.rows)
-        for column, name in enumerate(columns)
+        for column, name in enumerate(["", *columns], start=-1)
         if (row, column) not in there
     }
     keys = {identity_key(text): at for at, text in found.items()}

@@ -6,7 +6,8 @@ from ninja import Field, Query, Router, Schema, Status
 
 from bunraku.core.plan.ranking import PARTS, WAYS
 from bunraku.server.inputs import Id
-from bunraku.server.plan.ranking import Of, Way, choose_ranking, rank_of, takes_of
+from bunraku.server.plan.ranked_things import Of
+from bunraku.server.plan.ranking import Way, choose_ranking, rank_of, takes_of
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 from bunraku.sources.protocol import Channel
 
@@ -69,12 +70,14 @@ class RankMovedOut(Schema):
 
 
 class RankingOut(Schema):
-    """An order: how many things it holds, how many are first, in how many draws figures varied, the
-    weights, its first things, what rises and what falls by the other way."""
+    """An order: how many things it holds, how many are first, in how many draws figures varied,
+    whether `visits` stand for worth because none is known, the weights, its first things, what
+    rises and what falls by the other way."""
 
     total: int
     top: int
     draws: int
+    visits: bool
     weights: dict[PartId, float]
     rows: list[RankedOut]
     rising: list[RankMovedOut]

@@ -23,16 +23,16 @@ NOTES = 60
 @dataclass
 class Sums:
     """What clusters add up to: how many there are, of one keyword, with a piece of their own or for
-    their lead keyword; keywords; searches, worth and clicks a month, and of the searches those
-    served, those whose chance is known, and chance times these; searches by the month of their
-    peak, January first, those without a season left out."""
+    their lead keyword; keywords; searches, worth (None: nobody knows) and clicks a month, and of
+    the searches those served, those whose chance is known, and chance times these; searches by the
+    month of their peak, January first, those without a season left out."""
 
     clusters: int = 0
     alone: int = 0
     planned: int = 0
     keywords: int = 0
     volume: float = 0.0
-    worth: float = 0.0
+    worth: float | None = None
     clicks: float = 0.0
     served: float = 0.0
     known: float = 0.0
@@ -83,9 +83,9 @@ def _notes(
 ) -> dict[int | None, list[dict[str, Any]]]:
     """Clusters as they are drawn: the most worth of each theme, by how likely they are."""
     chosen = {
-        theme: sorted(clusters, key=lambda c: (-by_cluster[c].worth, -by_cluster[c].volume, c))[
-            :NOTES
-        ]
+        theme: sorted(
+            clusters, key=lambda c: (-(by_cluster[c].worth or 0.0), -by_cluster[c].volume, c)
+        )[:NOTES]
         for theme, clusters in drawn.items()
     }
     wanted = sorted({cluster for clusters in chosen.values() for cluster in clusters})
@@ -132,7 +132,7 @@ def _sums(scope: Scope) -> dict[int, Sums]:
         sums.clusters = 1
         sums.keywords += n
         sums.volume += volume or 0.0
-        sums.worth += worth or 0.0
+        sums.worth = _plus(sums.worth, worth)
         sums.clicks += clicks or 0.0
         sums.known += known or 0.0
         sums.likely += likely or 0.0
@@ -151,10 +151,15 @@ def _sums(scope: Scope) -> dict[int, Sums]:
     return found
 
 
+def _plus(one: float | None, other: float | None) -> float | None:
+    return other if one is None else one + (other or 0.0)
+
+
 def _add(into: Sums, sums: Sums) -> None:
     for name in ("clusters", "alone", "planned", "keywords"):
         setattr(into, name, getattr(into, name) + getattr(sums, name))
-    for name in ("volume", "worth", "clicks", "served", "known", "likely"):
+    into.worth = _plus(into.worth, sums.worth)
+    for name in ("volume", "clicks", "served", "known", "likely"):
         setattr(into, name, getattr(into, name) + getattr(sums, name))
     into.peaks = [one + other for one, other in zip(into.peaks, sums.peaks, strict=True)]
 

@@ -22,16 +22,16 @@ class OnChannel(Schema):
 
 class SumsOut(Schema):
     """What clusters add up to: how many there are, of one keyword (`alone`), with a piece of their
-    own or for their lead keyword (`planned`); a month's searches, worth and clicks; which share of
-    the searches is served; the mean chance, weighted by searches; shares of the searches by the
-    month in which they peak, January first, what has no season left out."""
+    own or for their lead keyword (`planned`); a month's searches, worth (null: not known) and
+    clicks; which share of the searches is served; the mean chance, weighted by searches; shares of
+    the searches by the month in which they peak, January first, what has no season left out."""
 
     clusters: int
     alone: int
     planned: int
     keywords: int
     volume: float
-    worth: float
+    worth: float | None
     clicks: float
     served_share: float
     chance: float | None
@@ -46,7 +46,7 @@ class DrawnOut(Schema):
     name: str
     keywords: int
     volume: float
-    worth: float
+    worth: float | None
     chance: float | None
     peak: int
     planned: bool

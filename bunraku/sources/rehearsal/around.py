@@ -14,6 +14,7 @@ class Around:
 
     def __init__(self, spoken: Tongue) -> None:
         self.before, self.after = _words_around(spoken)
+        self._never_first = spoken.question_words | spoken.articles
 
     def bounds(self, words: Sequence[str]) -> tuple[int, int]:
         """Where the subject begins and ends among the words around it; all of it where nothing else
@@ -27,11 +28,13 @@ class Around:
 
     def splits(self, words: Sequence[str]) -> Iterable[tuple[str, list[str]]]:
         """A text as a subject and the words around it, the most words around first; at last all of
-        it as a subject."""
+        it as a subject. No part of it is one that begins as a question or with an article."""
         low, high = self.bounds(words)
         whole = len(words)
         starts = range(low, -1, -1)
         for start, end in product(starts, range(high, whole + 1)):
+            if end - start < whole and words[start] in self._never_first:
+                continue
             yield " ".join(words[start:end]), [*words[:start], *words[end:]]
 
 

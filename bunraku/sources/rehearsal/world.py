@@ -173,10 +173,7 @@ class World:
         if inside is not None:
             return faint_query(key, inside, " ".join(set(key.split()) - set(inside.name.split())))
         words = key.split()
-        never_first = self.tongue.question_words | self.tongue.articles
         for head, rest in self._around.splits(words):
-            if head != key and head.split()[0] in never_first:
-                continue
             # Only these heads can make the text, so the rest of the subject need not be made for
             # one figure.
             whole = strange_head(head, self.tongue.locale)

@@ -6668,8 +6668,9 @@ export interface components {
         };
         /**
          * RankingOut
-         * @description An order: how many things it holds, how many are first, in how many draws figures varied, the
-         *     weights, its first things, what rises and what falls by the other way.
+         * @description An order: how many things it holds, how many are first, in how many draws figures varied,
+         *     whether `visits` stand for worth because none is known, the weights, its first things, what
+         *     rises and what falls by the other way.
          */
         RankingOut: {
             /** Total */
@@ -6678,6 +6679,8 @@ export interface components {
             top: number;
             /** Draws */
             draws: number;
+            /** Visits */
+            visits: boolean;
             /** Weights */
             weights: {
                 [key: string]: number;
@@ -6845,7 +6848,7 @@ export interface components {
             /** Volume */
             volume: number;
             /** Worth */
-            worth: number;
+            worth: number | null;
             /** Chance */
             chance: number | null;
             /** Peak */
@@ -6869,7 +6872,7 @@ export interface components {
             /** Volume */
             volume: number;
             /** Worth */
-            worth: number;
+            worth: number | null;
             /** Clicks */
             clicks: number;
             /** Served Share */
@@ -6884,9 +6887,9 @@ export interface components {
         /**
          * SumsOut
          * @description What clusters add up to: how many there are, of one keyword (`alone`), with a piece of their
-         *     own or for their lead keyword (`planned`); a month's searches, worth and clicks; which share of
-         *     the searches is served; the mean chance, weighted by searches; shares of the searches by the
-         *     month in which they peak, January first, what has no season left out.
+         *     own or for their lead keyword (`planned`); a month's searches, worth (null: not known) and
+         *     clicks; which share of the searches is served; the mean chance, weighted by searches; shares of
+         *     the searches by the month in which they peak, January first, what has no season left out.
          */
         SumsOut: {
             /** Clusters */
@@ -6900,7 +6903,7 @@ export interface components {
             /** Volume */
             volume: number;
             /** Worth */
-            worth: number;
+            worth: number | null;
             /** Clicks */
             clicks: number;
             /** Served Share */
@@ -6926,7 +6929,7 @@ export interface components {
             /** Volume */
             volume: number;
             /** Worth */
-            worth: number;
+            worth: number | null;
             /** Clicks */
             clicks: number;
             /** Served Share */

@@ -46,8 +46,8 @@ export function ThemeInspector({
           <h2 className="pr-6 text-lg break-words">{theme ? theme.name : "In no theme"}</h2>
           <p className="pt-1 pb-3 text-ink-2">
             <strong className="text-ink">{plural(sums.clusters, "cluster")}</strong>,{" "}
-            {plural(sums.keywords, "keyword")}, {count(sums.volume)} searches and{" "}
-            {money(sums.worth, currency)} a month
+            {plural(sums.keywords, "keyword")}, {count(sums.volume)} searches
+            {sums.worth === null ? "" : ` and ${money(sums.worth, currency)}`} a month
             {sums.chance !== null && `, ${likely(sums.chance)} for page one on the whole`}.{" "}
             {sums.planned
               ? `Pieces serve ${sums.planned} of them, ${percent(sums.served_share)} of the searches.`
@@ -76,7 +76,10 @@ export function ThemeInspector({
               <p className="text-quiet">Hardly anything in it has a season.</p>
             )}
           </Block>
-          <Block title="Worth most" aside="chance, a month">
+          <Block
+            title={sums.worth === null ? "Searched most" : "Worth most"}
+            aside={sums.worth === null ? "chance, searches" : "chance, a month"}
+          >
             <ul>
               {sums.notes.slice(0, 12).map((note) => (
                 <li key={note.id} className="grid grid-cols-[1fr_44px_56px] gap-x-2 py-[2px]">
@@ -92,7 +95,9 @@ export function ThemeInspector({
                   <span className="text-right text-quiet">
                     {note.chance === null ? "" : likely(note.chance)}
                   </span>
-                  <span className="text-right">{money(note.worth, currency)}</span>
+                  <span className="text-right">
+                    {sums.worth === null ? count(note.volume) : money(note.worth ?? 0, currency)}
+                  </span>
                 </li>
               ))}
             </ul>

@@ -5,8 +5,8 @@ import { useKey } from "../parts/useKey";
 import {
   A_MONTH,
   type Drawn,
-  heightOf,
   inOrder,
+  measureOf,
   placeOfChance,
   type ScoreBy,
   spread,
@@ -43,7 +43,7 @@ export function ThemeScore({
   onTheme: (id: number) => void;
 }) {
   const lines = linesOf(whole, currency);
-  const most = Math.max(0, ...lines.flatMap((line) => line.notes.map((note) => note.worth)));
+  const { byWorth, height } = measureOf(lines.flatMap((line) => line.notes));
   const drawn = lines.map((line) => inOrder(line.notes, by));
   const [at, setAt] = useState<{ line: number; note: number }>({ line: 0, note: -1 });
   const line = Math.min(at.line, lines.length - 1);
@@ -101,7 +101,7 @@ export function ThemeScore({
               <Stave
                 notes={drawn[number] ?? []}
                 by={by}
-                most={most}
+                heightOf={height}
                 currency={currency}
                 current={number === line ? here?.id : undefined}
                 open={openCluster}
@@ -113,8 +113,9 @@ export function ThemeScore({
         </ul>
         <p className="flex flex-wrap gap-x-6 px-[18px] py-3 text-xs text-quiet">
           <span>
-            Tall: worth much. Filled: a piece serves it. Hollow: none does yet. Of a theme the{" "}
-            {NOTES} worth most are drawn,{" "}
+            {byWorth ? "Tall: worth much." : "Tall: searched much, for no worth is known."} Filled:
+            a piece serves it. Hollow: none does yet. Of a theme the {NOTES}{" "}
+            {byWorth ? "worth" : "searched"} most are drawn,{" "}
             {by === "chance" ? "but not what is under 2%" : `${A_MONTH} a month`}; what would stand
             on another stands beside it.
           </span>
@@ -133,7 +134,12 @@ function linesOf(whole: Whole, currency: string): Line[] {
     id: theme.id,
     name: theme.name,
     about: `${plural(theme.clusters, "cluster")}, ${count(theme.volume)} searches`,
-    right: `${money(theme.worth, currency)}, ${percent(theme.served_share)} served`,
+    right: [
+      theme.worth === null ? "" : money(theme.worth, currency),
+      `${percent(theme.served_share)} served`,
+    ]
+      .filter(Boolean)
+      .join(", "),
     notes: theme.notes,
   }));
 }
@@ -142,7 +148,7 @@ export const noteWords = (note: Drawn, currency: string): string =>
   [
     `${note.name}: ${plural(note.keywords, "keyword")}, ${count(note.volume)} searches`,
     note.chance === null ? "chance not known" : `${likely(note.chance)} for page one`,
-    `${money(note.worth, currency)} a month`,
+    note.worth === null ? "worth not known" : `${money(note.worth, currency)} a month`,
     note.peak ? `peaks in ${MONTHS[note.peak - 1]}` : "",
     note.planned ? "a piece serves it" : "no piece yet",
   ]
@@ -174,7 +180,7 @@ function Axis({ by }: { by: ScoreBy }) {
 function Stave({
   notes,
   by,
-  most,
+  heightOf,
   currency,
   current,
   open,
@@ -182,7 +188,7 @@ function Stave({
 }: {
   notes: readonly Drawn[];
   by: ScoreBy;
-  most: number;
+  heightOf: (note: Drawn) => number;
   currency: string;
   current: number | undefined;
   open: number | undefined;
@@ -206,7 +212,7 @@ function Stave({
         </span>
       )}
       {notes.map((note) => {
-        const height = Math.round(heightOf(note.worth, most) * (STAVE - 8));
+        const height = Math.round(heightOf(note) * (STAVE - 8));
         const marked = note.id === current || note.id === open;
         return (
           <button

@@ -1,5 +1,13 @@
 import { describe, expect, it } from "vitest";
-import { type Drawn, heightOf, inOrder, placeOf, placeOfChance, spread } from "./scoreMath";
+import {
+  type Drawn,
+  heightOf,
+  inOrder,
+  measureOf,
+  placeOf,
+  placeOfChance,
+  spread,
+} from "./scoreMath";
 import { STRICT, strictWords } from "./strictWords";
 
 const note = (id: number, chance: number | null, more: Partial<Drawn> = {}): Drawn => ({
@@ -64,6 +72,15 @@ describe("a note's height", () => {
     expect(heightOf(10, 100)).toBeGreaterThan(heightOf(1, 100));
     expect(heightOf(0, 100)).toBe(heightOf(0.0001, 100));
     expect(heightOf(5, 0)).toBeGreaterThan(0);
+  });
+  it("is that of its searches where no worth is known", () => {
+    const unknown = (id: number, volume: number) => note(id, 0.5, { worth: null, volume });
+    const { byWorth, height } = measureOf([unknown(1, 900), unknown(2, 90)]);
+    expect(byWorth).toBe(false);
+    expect(height(unknown(1, 900))).toBeGreaterThan(height(unknown(2, 90)));
+    const some = measureOf([unknown(1, 900), note(2, 0.5, { worth: 3, volume: 9 })]);
+    expect(some.byWorth).toBe(true);
+    expect(some.height(note(2, 0.5, { worth: 3, volume: 9 }))).toBe(1);
   });
 });
 

@@ -32,19 +32,32 @@ export function heightOf(worth: number, most: number): number {
   return 0.12 + 0.88 * Math.max(0, 1 + Math.log10(worth / most) / 3);
 }
 
+/** What notes are drawn by: their worth, or where none is known how much they are searched. */
+export function measureOf(notes: readonly Drawn[]): {
+  byWorth: boolean;
+  height: (note: Drawn) => number;
+} {
+  const byWorth = notes.some((note) => note.worth !== null);
+  const brings = (note: Drawn) => (byWorth ? worth(note) : note.volume);
+  const most = Math.max(0, ...notes.map(brings));
+  return { byWorth, height: (note) => heightOf(brings(note), most) };
+}
+
+const worth = (note: Drawn) => note.worth ?? 0;
+
 /** Clusters in the order in which they stand, those without a place left out; of two at one place
  * the one worth more first. */
 export function inOrder(notes: readonly Drawn[], by: ScoreBy): Drawn[] {
   const held = new Map<number, number>();
   return [...notes]
-    .sort((a, b) => b.worth - a.worth)
+    .sort((a, b) => worth(b) - worth(a))
     .filter((note) => {
       if (by !== "season") return true;
       held.set(note.peak, (held.get(note.peak) ?? 0) + 1);
       return (held.get(note.peak) ?? 0) <= A_MONTH;
     })
     .filter((note) => placeOf(note, by) !== null)
-    .sort((a, b) => (placeOf(a, by) ?? 0) - (placeOf(b, by) ?? 0) || b.worth - a.worth);
+    .sort((a, b) => (placeOf(a, by) ?? 0) - (placeOf(b, by) ?? 0) || worth(b) - worth(a));
 }
 
 /** Per cent of the stave that two notes stand apart at least. */

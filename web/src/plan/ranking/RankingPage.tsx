@@ -107,7 +107,9 @@ export function RankingPage() {
             <WayField label="First comes" value={way} onChange={choose} />
             <WayField label="beside" value={beside} onChange={(b) => patch({ beside: b })} />
             <span className="min-w-0 flex-1 truncate text-right text-quiet">
-              Enter asks what it takes, o opens it
+              {told?.visits
+                ? "No worth is known: every visit counts the same"
+                : "Enter asks what it takes, o opens it"}
             </span>
           </div>
         </div>
