@@ -11,6 +11,8 @@ Floats = NDArray[np.float64]
 
 HORIZON_MONTHS = 12
 """A year: every season comes once."""
+HORIZONS = (6, 12, 18, 24)
+"""How many months a plan may hold."""
 SEASON_MONTHS = 3
 """How long a season lasts from the start of its climb, for telling that one has just been
 missed."""
@@ -70,6 +72,7 @@ def value_by_month(
     days_until_shown: Floats,
     first_month: int,
     growth: Floats | None = None,
+    horizon: int = HORIZON_MONTHS,
 ) -> Floats:
     """What a piece brings within the horizon if it is published at the start of each month.
 
@@ -77,29 +80,29 @@ def value_by_month(
     nothing; `month_share` (n, 12), January to December, rows sum to 1, NaN rows mean an even year;
     `days_until_shown` (n,); `first_month`, calendar month (1-12) of the first month of the horizon;
     `growth` (n, 12), the share of its settled worth that a piece has in each month since it is
-    first shown, 0-1 (`chance_by_week`); without it all from the first day. Returns: (n, 12), the
-    sum over the months in which it shows of worth × 12 × share of the month × growth; the first
-    month counts for the part in which it shows. Raises: `ValueError` for a month outside 1-12 or a
-    growth of another shape.
+    first shown, 0-1 (`chance_by_week`), later ones as the last; without it all from the first day;
+    `horizon`, months h. Returns: (n, h), the sum over the months in which it shows of worth × 12 ×
+    share of the month × growth; the first month counts for the part in which it shows. Raises:
+    `ValueError` for a month outside 1-12 or a growth of another shape.
     """
     if not 1 <= first_month <= 12:
         raise ValueError("first_month is 1 to 12")
     n = len(worth_a_month)
-    grown = np.ones((n, HORIZON_MONTHS)) if growth is None else growth
-    if grown.shape != (n, HORIZON_MONTHS):
+    grown = np.ones((n, 12)) if growth is None else growth
+    if grown.shape != (n, 12):
         raise ValueError("growth is (n, 12)")
     even = np.full(12, 1 / 12)
     shares = np.where(np.isfinite(month_share).all(axis=1, keepdims=True), month_share, even)
-    by_horizon = shares[:, (first_month - 1 + np.arange(HORIZON_MONTHS)) % 12]
+    by_horizon = shares[:, (first_month - 1 + np.arange(horizon)) % 12]
     monthly = 12 * np.nan_to_num(worth_a_month)[:, None] * by_horizon
     value = np.zeros_like(monthly)
     # Days in a month on average; a plan by the month needs no finer one.
     delay = np.asarray(days_until_shown, dtype=float) / 30.4
-    for start in range(HORIZON_MONTHS):
-        since = np.arange(HORIZON_MONTHS)[None, :] - start - delay[:, None]
+    for start in range(horizon):
+        since = np.arange(horizon)[None, :] - start - delay[:, None]
         shown = np.clip(since + 1, 0, 1)
         # In the middle of the month: half of it lies before, half behind.
-        age = np.clip(np.floor(since + 0.5), 0, HORIZON_MONTHS - 1).astype(np.int64)
+        age = np.clip(np.floor(since + 0.5), 0, 11).astype(np.int64)
         share = np.take_along_axis(grown, age, axis=1)
         value[:, start] = (monthly * shown * share).sum(axis=1)
     return value

@@ -2,7 +2,17 @@
 
 import numpy as np
 
-from bunraku.core.plan.problem import TINY, Fit, Floats, Ints, Problem, left_of, span_of, value_of
+from bunraku.core.plan.problem import (
+    TINY,
+    Fit,
+    Floats,
+    Ints,
+    Problem,
+    left_of,
+    move,
+    span_of,
+    value_of,
+)
 
 LEVEL_SHARE = 0.01
 """Share of a plan's value that evening its months may cost: what a plan brings is known far less
@@ -35,19 +45,22 @@ def level(problem: Problem, month: Ints) -> Ints:
         value = problem.value[movable]
         loss = np.maximum(value[np.arange(len(movable)), here][:, None] - value, 0.0)
         # Half of how much less uneven the two months are: hours × (what is left there − here).
-        evened = hours * (left[None, :] - left[here][:, None] - hours)
-        possible = (evened > TINY) & (left[None, :] >= hours - TINY) & (loss <= purse) & (value > 0)
+        spare = left[0]
+        evened = hours * (spare[None, :] - spare[here][:, None] - hours)
+        possible = (evened > TINY) & (loss <= purse) & (value > 0)
+        for takes, free in zip(problem.takes[~problem.whole], left[~problem.whole], strict=True):
+            wanted = takes[movable][:, None]
+            possible &= (free[None, :] >= wanted - TINY) | (wanted <= 0)
         if problem.after:
             low, high, _ = span_of(problem, month)
-            months = np.arange(len(left))
+            months = np.arange(left.shape[1])
             possible &= (months >= low[movable][:, None]) & (months <= high[movable][:, None])
         if not possible.any():
             break
         gain = np.where(possible, evened / (loss + TINY + 1e-6 * abs(purse)), -np.inf)
         row, target = np.unravel_index(int(gain.argmax()), gain.shape)
         piece = movable[row]
-        left[month[piece]] += problem.hours[piece]
-        left[target] -= problem.hours[piece]
+        move(problem, left, int(piece), int(month[piece]), int(target))
         purse -= float(loss[row, target])
         month[piece] = target
     return month

@@ -3,14 +3,24 @@
 import numpy as np
 from numpy.typing import NDArray
 
-from bunraku.core.plan.problem import TINY, Floats, Ints, Problem, left_of, span_of, value_of
+from bunraku.core.plan.problem import (
+    TINY,
+    Floats,
+    Ints,
+    Problem,
+    left_of,
+    move,
+    room_for,
+    span_of,
+    value_of,
+)
 
 
 def fill(problem: Problem, month: Ints, left: Floats) -> tuple[Ints, Floats]:
     month, left = month.copy(), left.copy()
     best = problem.value.max(axis=1, initial=0)
     rate = _rates(problem, best)
-    months = np.arange(len(left))
+    months = np.arange(left.shape[1])
     # What waits for another has its turn once that one stands; a chain as long as it is.
     for _ in range(1 + len({first for _, first in problem.after})):
         low, high, _ = span_of(problem, month)
@@ -19,14 +29,14 @@ def fill(problem: Problem, month: Ints, left: Floats) -> tuple[Ints, Floats]:
         for piece in np.lexsort((np.arange(len(rate)), -rate)):
             if month[piece] >= 0 or best[piece] <= 0:
                 continue
-            room = left >= problem.hours[piece] - TINY
+            room = room_for(problem, left, piece)
             if problem.after:
                 room = room & (months >= low[piece]) & (months <= high[piece])
             if room.any():
                 target = int(np.where(room, problem.value[piece], -np.inf).argmax())
                 if problem.value[piece, target] > 0:
                     month[piece] = target
-                    left[target] -= problem.hours[piece]
+                    move(problem, left, piece, -1, target)
                     placed = True
                     if problem.after:
                         low, high, _ = span_of(problem, month)
@@ -62,13 +72,13 @@ def improve(problem: Problem, month: Ints) -> Ints:
     placed ones."""
     month, left = fill(problem, *left_of(problem, month))
     movable = problem.pinned < 0
-    months = np.arange(len(left))
+    months = np.arange(left.shape[1])
     # Each round gains or ends it; twenty only bounds the time.
     for _ in range(20):
         before = value_of(problem, month)
-        for piece in np.flatnonzero(movable & (month >= 0)):
-            here = month[piece]
-            room = left >= problem.hours[piece] - TINY
+        for piece in np.flatnonzero(movable & (month >= 0)).tolist():
+            here = int(month[piece])
+            room = room_for(problem, left, piece, there=True)
             room[here] = True
             if problem.after:
                 low, high, _ = span_of(problem, month)
@@ -76,8 +86,7 @@ def improve(problem: Problem, month: Ints) -> Ints:
                 room[here] = True
             target = int(np.where(room, problem.value[piece], -np.inf).argmax())
             if problem.value[piece, target] > problem.value[piece, here] + TINY:
-                left[here] += problem.hours[piece]
-                left[target] -= problem.hours[piece]
+                move(problem, left, piece, here, target)
                 month[piece] = target
         month, left = _swap(problem, month, left, movable)
         month, left = fill(problem, month, left)
@@ -91,18 +100,23 @@ def _swap(
 ) -> tuple[Ints, Floats]:
     """For each left-out or placed piece: trade places with the one that gains most, if anything
     does."""
-    value, hours = problem.value, problem.hours
+    value, takes, whole = problem.value, problem.takes, problem.whole
     for piece in np.flatnonzero(movable):
         placed = np.flatnonzero(movable & (month >= 0) & (month != month[piece]))
         if not len(placed):
             continue
         theirs = month[placed]
         here = month[piece]
-        fits = left[theirs] + hours[placed] - hours[piece] >= -TINY
+        # What the one that comes takes more than the one that goes leaves, by every limit; where
+        # both are placed, those of all months together are as they were.
+        more = takes[:, piece, None] - takes[:, placed]
+        asked = (more > TINY) & ~(whole[:, None] & (here >= 0))
+        fits = ((left[:, theirs] >= more - TINY) | ~asked).all(axis=0)
         fits &= value[piece, theirs] > 0
         gain = value[piece, theirs] - value[placed, theirs]
         if here >= 0:
-            fits &= left[here] + hours[piece] - hours[placed] >= -TINY
+            asked = (more < -TINY) & ~whole[:, None]
+            fits &= ((left[:, [here]] >= -more - TINY) | ~asked).all(axis=0)
             fits &= value[placed, here] > 0
             gain = gain + value[placed, here] - value[piece, here]
         if problem.after:

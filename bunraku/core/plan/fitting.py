@@ -89,5 +89,5 @@ def _pooled_bound(problem: Problem) -> float:
     hours, best = problem.hours[~pinned], problem.value[~pinned].max(axis=1, initial=0)
     order = np.argsort(-best / np.maximum(hours, 0.25), kind="stable")
     before = np.concatenate([[0.0], np.cumsum(hours[order])[:-1]]) if len(order) else np.zeros(0)
-    part = np.clip((np.maximum(left, 0).sum() - before) / np.maximum(hours[order], TINY), 0, 1)
+    part = np.clip((np.maximum(left[0], 0).sum() - before) / np.maximum(hours[order], TINY), 0, 1)
     return fixed + float((best[order] * part).sum())

@@ -20,23 +20,26 @@ machine."""
 
 @dataclass(frozen=True)
 class Part:
-    """What is free of a problem, as a program: value (n, m), hours (n,), what is left of each month
-    (m,), the months that each may stand in (n, m), pairs among them (piece, first)."""
+    """What is free of a problem, as a program: value (n, m), what each takes of each limit (l, n),
+    what is left of these by month (l, m) and which are of all months together (l,), the months that
+    each may stand in (n, m), pairs among them (piece, first)."""
 
     value: Floats
-    hours: Floats
+    takes: Floats
     left: Floats
+    whole: NDArray[np.bool_]
     may: NDArray[np.bool_]
     after: Sequence[tuple[int, int]]
 
 
 def part_of(problem: Problem, free: Ints, month: Ints, left: Floats) -> Part:
     place = {int(piece): number for number, piece in enumerate(free)}
-    hours = problem.hours[free]
+    takes = problem.takes[:, free]
     # A piece that does not fit into a month at all cannot stand there, not even in part: a tighter
     # bound, and it prunes most of the tree before it grows.
-    may = (hours[:, None] <= left[None, :] + TINY) & (problem.value[free] > 0)
-    months = np.arange(len(left))
+    fits = (takes[:, :, None] <= left[:, None, :] + TINY) | (takes[:, :, None] <= 0)
+    may = fits.all(axis=0) & (problem.value[free] > 0)
+    months = np.arange(left.shape[1])
     after: list[tuple[int, int]] = []
     for piece, first in problem.after:
         if piece in place and first in place:
@@ -46,17 +49,19 @@ def part_of(problem: Problem, free: Ints, month: Ints, left: Floats) -> Part:
             may[place[piece]] &= (months >= month[first]) if month[first] >= 0 else False
         elif first in place and month[piece] >= 0:
             may[place[first]] &= months <= month[piece]
-    return Part(problem.value[free], hours, left, may, after)
+    return Part(problem.value[free], takes, left, problem.whole, may, after)
 
 
 def _constraints(part: Part) -> tuple[sparse.csr_matrix, Floats]:
-    """Each piece once, each month its hours, no piece by a month without its first by then."""
+    """Each piece once, each month its hours and its other limits, no piece by a month without its
+    first by then."""
     n, m = part.value.shape
-    rows = [
-        sparse.kron(sparse.identity(n), np.ones((1, m))),
-        sparse.kron(part.hours[None, :], sparse.identity(m)),
-    ]
-    limits = [np.ones(n), np.maximum(part.left, 0)]
+    rows = [sparse.kron(sparse.identity(n), np.ones((1, m)))]
+    limits = [np.ones(n)]
+    for takes, left, whole in zip(part.takes, part.left, part.whole, strict=True):
+        months = np.ones((1, m)) if whole else sparse.identity(m)
+        rows.append(sparse.kron(sparse.csr_matrix(takes[None, :]), months))
+        limits.append(np.maximum(left[:1] if whole else left, 0))
     if part.after:
         pairs = np.array(part.after, dtype=np.int64)
         numbers = np.arange(len(pairs))
