@@ -24,6 +24,7 @@ from bunraku.server.overview import figures_router
 from bunraku.server.overview import router as overview
 from bunraku.server.plan.api import router as plan
 from bunraku.server.plan.away_api import router as away
+from bunraku.server.plan.limits_api import router as limits
 from bunraku.server.plan.ranking_api import router as ranking
 from bunraku.server.plan.what_if_api import router as what_ifs
 from bunraku.server.plan.whole_api import router as whole
@@ -96,6 +97,7 @@ for room in (
     ranking,
     whole,
     what_ifs,
+    limits,
 ):
     api.add_router("/projects/{int:project_id}", room)
 

@@ -11,6 +11,8 @@ Floats = NDArray[np.float64]
 
 HORIZON_MONTHS = 12
 """A year: every season comes once."""
+GROWTH_MONTHS = 12
+"""Months over which a piece is followed as it grows; by then it has settled."""
 HORIZONS = (6, 12, 18, 24)
 """How many months a plan may hold."""
 SEASON_MONTHS = 3
@@ -88,8 +90,8 @@ def value_by_month(
     if not 1 <= first_month <= 12:
         raise ValueError("first_month is 1 to 12")
     n = len(worth_a_month)
-    grown = np.ones((n, 12)) if growth is None else growth
-    if grown.shape != (n, 12):
+    grown = np.ones((n, GROWTH_MONTHS)) if growth is None else growth
+    if grown.shape != (n, GROWTH_MONTHS):
         raise ValueError("growth is (n, 12)")
     even = np.full(12, 1 / 12)
     shares = np.where(np.isfinite(month_share).all(axis=1, keepdims=True), month_share, even)
@@ -102,7 +104,7 @@ def value_by_month(
         since = np.arange(horizon)[None, :] - start - delay[:, None]
         shown = np.clip(since + 1, 0, 1)
         # In the middle of the month: half of it lies before, half behind.
-        age = np.clip(np.floor(since + 0.5), 0, 11).astype(np.int64)
+        age = np.clip(np.floor(since + 0.5), 0, GROWTH_MONTHS - 1).astype(np.int64)
         share = np.take_along_axis(grown, age, axis=1)
         value[:, start] = (monthly * shown * share).sum(axis=1)
     return value

@@ -100,8 +100,8 @@ def value_of(problem: Problem, month: Ints) -> float:
 
 
 def left_of(problem: Problem, month: Ints) -> tuple[Ints, Floats]:
-    """A plan with what it leaves of each limit in each month, (l, m), the hours first; below nothing
-    where pins take more."""
+    """A plan with what it leaves of each limit in each month, (l, m), the hours first; below
+    nothing where pins take more."""
     placed = np.flatnonzero(month >= 0)
     used = np.zeros_like(problem.most)
     np.add.at(used.T, month[placed], problem.takes[:, placed].T)

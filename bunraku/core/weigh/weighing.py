@@ -147,12 +147,14 @@ def weigh_for_outlet(
     standpoint: Standpoint,
     standing: float | None,
     pull: float | None = None,
+    stronger: float = 0.0,
 ) -> OutletFigures:
     """Weigh keywords for one outlet: own strength, chance, clicks, worth and verdict.
 
     Parameters: `evidence`, arrays of n; `figures`, of the same evidence (`weigh`); `standpoint`;
     `standing`, the outlet's authority, followers or reviews, None where there is no outlet: then
-    chance, worth and verdict are unknown; `pull`, as `own_strength`. Returns: `OutletFigures`.
+    chance, worth and verdict are unknown; `pull`, as `own_strength`; `stronger`, points by which
+    its strength is taken to be other than it is. Returns: `OutletFigures`.
     Raises: `ValueError` from the parts for shapes that do not match. Cost: linear; 100,000 keywords
     in about a second.
     """
@@ -160,6 +162,7 @@ def weigh_for_outlet(
     unknown = np.full(len(evidence.texts), np.nan)
     count = len(evidence.texts)
     own = unknown if standing is None else own_strength(standing, count, channel, pull)
+    own = np.clip(own + stronger, 0, 100)
     strengths = figures.strengths
     if standing is not None:
         told, guesses = evidence.difficulty_told, evidence.guesses

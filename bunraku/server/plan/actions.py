@@ -8,12 +8,11 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
-from bunraku.core.plan.calendar import months_ahead
 from bunraku.core.plan.pieces import KINDS
 from bunraku.core.text import identity_key
-from bunraku.server.clock import today
 from bunraku.server.errors import BunrakuError, not_found
 from bunraku.server.journal.recorder import Recorder
+from bunraku.server.plan.hours import months_of
 from bunraku.server.plan.models import MonthHours, Piece, PieceComment, PieceKeyword
 from bunraku.server.projects.actions import find_outlet
 from bunraku.server.projects.models import Outlet, Project
@@ -56,10 +55,10 @@ def change_piece(project: Project, piece_id: int, fields: dict[str, Any]) -> Pie
                 piece.outlet = _outlet(project, piece, fields["outlet_id"])
             if "month" in fields:
                 month = fields["month"]
-                piece.month = None if month is None else _within_the_plan(month)
+                piece.month = None if month is None else _within_the_plan(project, month)
                 piece.pinned = piece.month is not None
             piece.pinned = fields.get("pinned", piece.pinned)
-            _set_window(piece, fields)
+            _set_window(project, piece, fields)
             for name in ("title", "hours", *WORK_FIELDS):
                 setattr(piece, name, fields.get(name, getattr(piece, name)))
             piece.save()
@@ -99,12 +98,14 @@ def comment_on(project: Project, piece_id: int, said: str, who: str) -> PieceCom
     return made
 
 
-def _set_window(piece: Piece, fields: dict[str, Any]) -> None:
+def _set_window(project: Project, piece: Piece, fields: dict[str, Any]) -> None:
     """The first and the last month that fitting may give a piece."""
     for name in WINDOW_FIELDS:
         if name in fields:
             month = fields[name]
-            setattr(piece, name, None if month is None else _within_the_plan(month, field=name))
+            setattr(
+                piece, name, None if month is None else _within_the_plan(project, month, field=name)
+            )
     low, high = piece.not_before, piece.by_month
     if low and high and high < low:
         raise BunrakuError(
@@ -139,19 +140,22 @@ def _outlet(project: Project, piece: Piece, outlet_id: int | None) -> Outlet | N
     return outlet
 
 
-def _within_the_plan(month: date, *, field: str = "month") -> date:
+def _within_the_plan(project: Project, month: date, *, field: str = "month") -> date:
     first = month.replace(day=1)
-    if first not in months_ahead(today()):
+    planned = months_of(project)
+    if first not in planned:
         raise BunrakuError(
-            "invalid_input", "The month lies outside the twelve planned ones.", field=field
+            "invalid_input",
+            f"The month lies outside the {len(planned)} planned ones.",
+            field=field,
         )
     return first
 
 
 def set_month_hours(project: Project, month: date, hours: float | None) -> None:
     """Give a month hours of its own; None for the usual ones again. Raises: invalid_input outside
-    the twelve months planned."""
-    first = _within_the_plan(month)
+    the months planned."""
+    first = _within_the_plan(project, month)
     with transaction.atomic(), Recorder(project, f"Set the hours of {first:%B %Y}") as journal:
         there = MonthHours.objects.filter(project=project, month=first).first()
         if hours is None:

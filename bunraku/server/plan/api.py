@@ -114,13 +114,13 @@ def read_plan(request: ProjectRequest, project_id: ProjectId) -> Any:
 @router.get("/plan/pieces", response=PiecesOut, auth=READS, url_name="pieces")
 def read_pieces(request: ProjectRequest, project_id: ProjectId, wanted: Query[PiecesQuery]) -> Any:
     """A part of the plan's pieces in the order of the board."""
-    total, page = page_of_plan(
-        request.project, wanted.order, wanted.outlet, wanted.offset, wanted.limit
-    )
+    part = slice(wanted.offset, wanted.offset + wanted.limit)
+    page = page_of_plan(request.project, wanted.order, wanted.outlet, wanted.group, part)
     return {
-        "total": total,
+        "total": page.total,
+        "groups": page.groups,
         "offset": wanted.offset,
-        "rows": [piece_out(figures) for figures in page],
+        "rows": [piece_out(figures) for figures in page.rows],
     }
 
 

@@ -1,90 +1,34 @@
 """The board: the whole plan in sums, and its pieces a page at a time."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 from typing import Any, Literal
 
-from django.db.models import OuterRef, Subquery
-
-from bunraku.core.plan.calendar import months_ahead
-from bunraku.core.plan.problem import TINY
 from bunraku.core.text.folding import fold
-from bunraku.server.clock import today
+from bunraku.server.cluster.models import Cluster
 from bunraku.server.plan.fit import last_fit
-from bunraku.server.plan.models import Piece, PieceKeyword
+from bunraku.server.plan.load import load_of
+from bunraku.server.plan.outlines import Outline, outlines_of
 from bunraku.server.plan.rivals import Main, rivalries_among
-from bunraku.server.plan.selectors import PieceFigures, hours_by_month, plan_of
+from bunraku.server.plan.selectors import PieceFigures, plan_of
 from bunraku.server.projects.models import Project
-from bunraku.server.sheet.models import Outlook, Row
 
 Order = Literal["month", "worth", "hours", "title"]
-
-
-@dataclass
-class Outline:
-    """A piece in a line: what the board's order and sums are made from."""
-
-    pk: int
-    title: str
-    month: date | None
-    hours: float
-    outlet: int | None
-    outlet_name: str
-    scope: int
-    pinned: bool
-    worth: float | None = None
-    main_row: int | None = None
-
-
-def outlines_of(project: Project) -> list[Outline]:
-    """All pieces of a project in lines: two queries whatever their number."""
-    pieces = Piece.objects.filter(project=project).order_by("pk")
-    fields = ("pk", "title", "month", "hours", "outlet_id", "outlet__name", "scope_id", "pinned")
-    outlines = {values[0]: Outline(*values) for values in pieces.values_list(*fields)}
-    row = Row.objects.filter(scope=OuterRef("scope"), keyword=OuterRef("keyword"))
-    outlook = Outlook.objects.filter(
-        row__scope=OuterRef("scope"),
-        row__keyword=OuterRef("keyword"),
-        outlet=OuterRef("piece__outlet"),
-    )
-    owned = PieceKeyword.objects.filter(piece__project=project).values_list(
-        "piece_id",
-        "main",
-        Subquery(row.values("pk")[:1]),
-        Subquery(row.values("worth")[:1]),
-        Subquery(outlook.values("pk")[:1]),
-        Subquery(outlook.values("worth")[:1]),
-    )
-    for pk, main, row_id, for_chosen, weighed_apart, for_own in owned:
-        outline = outlines[pk]
-        worth = for_chosen if weighed_apart is None else for_own
-        if worth is not None:
-            outline.worth = (outline.worth or 0) + worth
-        if main:
-            outline.main_row = row_id
-    return list(outlines.values())
+GroupBy = Literal["theme", "outlet", "maker", "state"]
 
 
 def summary_of(project: Project) -> dict[str, Any]:
     """The plan in sums: hours by month, what is placed and what it is worth, pieces by outlet,
     overlaps, and what the last fit proved."""
     outlines = outlines_of(project)
-    months = months_ahead(today())
-    hours = dict.fromkeys(months, 0.0)
-    for outline in outlines:
-        if outline.month in hours:
-            hours[outline.month] += outline.hours
-    to_spend = hours_by_month(project, months)
+    load = load_of(project, outlines)
     placed = [outline for outline in outlines if outline.month]
     known = [outline.worth for outline in placed if outline.worth is not None]
     titles = {outline.pk: outline.title for outline in outlines}
     mains = [Main(o.pk, o.scope, o.outlet, o.main_row) for o in outlines if o.main_row is not None]
     return {
-        "months": [
-            {"month": month, "hours": spent, "to_spend": to_spend[month]}
-            for month, spent in hours.items()
-        ],
+        "months": load.months,
         "hours_a_month": project.hours_a_month,
         "pieces": len(outlines),
         "placed": len(placed),
@@ -101,45 +45,91 @@ def summary_of(project: Project) -> dict[str, Any]:
             }
             for rivalry in rivalries_among(project, mains)
         ],
-        "impossible": _impossible(outlines, to_spend),
+        "impossible": load.impossible,
         "fit": last_fit(project),
     }
 
 
+@dataclass
+class Group:
+    """Pieces of the board that stand together: what they have in common, the place of the first in
+    the list, how many they are, their hours and what the known of them are worth."""
+
+    name: str
+    at: int
+    pieces: int = 0
+    hours: float = 0.0
+    worth: float | None = None
+
+
+@dataclass
+class BoardPage:
+    """A part of the board: how many pieces there are in all, the groups if any, the pieces."""
+
+    total: int
+    groups: list[Group]
+    rows: list[PieceFigures]
+
+
 def page_of_plan(
-    project: Project, order: Order, outlet: int | None, offset: int, limit: int
-) -> tuple[int, list[PieceFigures]]:
-    """How many pieces there are, of an outlet (0: of none) or of all, and a page of them in an
-    order."""
+    project: Project, order: Order, outlet: int | None, group: GroupBy | None, part: slice
+) -> BoardPage:
+    """A part of the plan's pieces, of an outlet (0: of none) or of all, in an order, and in groups
+    if these are wanted: the ones worth most first, those without a name last."""
     outlines = [o for o in outlines_of(project) if outlet is None or (o.outlet or 0) == outlet]
     outlines.sort(key=_KEYS[order])
-    page = outlines[offset : offset + limit]
-    return len(outlines), plan_of(project, [outline.pk for outline in page])
+    groups: list[Group] = []
+    if group is not None:
+        outlines, groups = _grouped(outlines, _names(project, outlines, group), _NONE[group])
+    return BoardPage(
+        len(outlines), groups, plan_of(project, [outline.pk for outline in outlines[part]])
+    )
 
 
-def _impossible(
-    outlines: Sequence[Outline], to_spend: Mapping[date, float]
-) -> list[dict[str, Any]]:
-    """Pinned pieces that cannot be as they are: those of a month that is over, and those of months
-    whose pinned pieces take more than its hours."""
-    pinned: dict[date, list[Outline]] = {}
-    for outline in outlines:
-        if outline.pinned and outline.month:
-            pinned.setdefault(outline.month, []).append(outline)
-    found: list[dict[str, Any]] = []
-    for month, pieces in sorted(pinned.items()):
-        hours = sum(piece.hours for piece in pieces)
-        over = month not in to_spend
-        if over or hours > to_spend[month] + TINY:
-            found.append(
-                {
-                    "month": month,
-                    "hours": hours,
-                    "to_spend": None if over else to_spend[month],
-                    "pieces": [{"id": piece.pk, "title": piece.title} for piece in pieces],
-                }
+def _names(project: Project, outlines: Sequence[Outline], group: GroupBy) -> list[str]:
+    """What each piece is grouped under; empty for those of none."""
+    if group == "outlet":
+        return [outline.outlet_name or "" for outline in outlines]
+    if group == "maker":
+        return [outline.maker for outline in outlines]
+    if group == "state":
+        return [outline.state.capitalize() for outline in outlines]
+    themes = Cluster.objects.filter(scope__project=project, theme__isnull=False)
+    names = dict(themes.values_list("pk", "theme__name"))
+    return [names.get(outline.cluster or 0, "") for outline in outlines]
+
+
+_NONE: dict[GroupBy, str] = {
+    "theme": "Of no theme",
+    "outlet": "Without an outlet",
+    "maker": "Nobody named yet",
+    "state": "",
+}
+"""What those are called that have nothing to be grouped by."""
+
+
+def _grouped(
+    outlines: Sequence[Outline], names: Sequence[str], none: str
+) -> tuple[list[Outline], list[Group]]:
+    found: dict[str, list[Outline]] = {}
+    for outline, name in zip(outlines, names, strict=True):
+        found.setdefault(name, []).append(outline)
+    worth = {name: sum(o.worth or 0.0 for o in group) for name, group in found.items()}
+    rows: list[Outline] = []
+    groups: list[Group] = []
+    for name in sorted(found, key=lambda name: (not name, -worth[name], name)):
+        known = [o.worth for o in found[name] if o.worth is not None]
+        groups.append(
+            Group(
+                name or none,
+                len(rows),
+                len(found[name]),
+                sum(o.hours for o in found[name]),
+                sum(known) if known else None,
             )
-    return found
+        )
+        rows += found[name]
+    return rows, groups
 
 
 def _falling(value: float | None) -> tuple[bool, float]:

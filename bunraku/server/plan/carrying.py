@@ -8,6 +8,7 @@ from bunraku.server.plan.models import (
     PieceAfter,
     PieceComment,
     PieceKeyword,
+    PlanLimit,
 )
 
 carry(Piece)
@@ -16,3 +17,4 @@ carry(MonthHours)
 carry(KeptApart)
 carry(PieceComment)
 carry(PieceAfter)
+carry(PlanLimit)

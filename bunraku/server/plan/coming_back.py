@@ -7,10 +7,8 @@ from django.db import transaction
 
 from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.plan_in import HEADINGS, PlanTable, read_plan
-from bunraku.core.plan.calendar import months_ahead
 from bunraku.core.plan.pieces import KINDS
 from bunraku.installation.confined import TooMuch, confined
-from bunraku.server.clock import today
 from bunraku.server.errors import BunrakuError
 from bunraku.server.gather.files.uploads import (
     READING,
@@ -22,6 +20,7 @@ from bunraku.server.gather.files.uploads import (
 )
 from bunraku.server.gather.models import Upload
 from bunraku.server.journal.recorder import Recorder
+from bunraku.server.plan.hours import months_of
 from bunraku.server.plan.models import Piece
 from bunraku.server.projects.models import Project
 
@@ -82,7 +81,7 @@ def _compare(project: Project, table: PlanTable) -> tuple[list[Change], list[tup
         for piece in Piece.objects.filter(project=project).select_related("outlet", "scope")
     }
     outlets = {outlet.name.casefold(): outlet for outlet in project.outlets.all()}
-    months = set(months_ahead(today()))
+    months = set(months_of(project))
     changes: list[Change] = []
     wrong: list[tuple[int, str]] = []
     for pk, (row, said) in table.pieces.items():
@@ -103,7 +102,7 @@ def _compare(project: Project, table: PlanTable) -> tuple[list[Change], list[tup
                     f"a {KINDS[value].name.lower()} does not stand on {piece.scope.channel} search"
                 )
             elif name == "month" and value is not None and value not in months | {before}:
-                why = f"{value:%B %Y} lies outside the twelve planned months"
+                why = f"{value:%B %Y} lies outside the planned months"
             if why:
                 wrong.append((row, f"{HEADINGS[name].capitalize()}: {why}"))
             elif after != before:

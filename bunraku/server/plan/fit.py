@@ -17,7 +17,8 @@ from bunraku.server.jobs.models import Job
 from bunraku.server.jobs.work import Params, Result, Work
 from bunraku.server.journal.recorder import Recorder
 from bunraku.server.plan.models import Piece
-from bunraku.server.plan.selectors import PieceFigures, fitting_problem, plan_of
+from bunraku.server.plan.posing import fitting_problem
+from bunraku.server.plan.selectors import PieceFigures, plan_of
 from bunraku.server.projects.models import Project
 
 

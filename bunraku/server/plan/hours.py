@@ -1,12 +1,29 @@
-"""What hours that were spent teach about hours to come."""
+"""Months that are planned, hours to spend in them, and what hours that were spent teach."""
 
+from collections.abc import Sequence
+from datetime import date
+
+from bunraku.core.plan.calendar import months_ahead
 from bunraku.core.plan.pieces import KINDS
 from bunraku.core.plan.work import Learned, learn_hours
-from bunraku.server.plan.models import Piece
+from bunraku.server.clock import today
+from bunraku.server.plan.models import MonthHours, Piece
 from bunraku.server.projects.models import Project
 
 DONE = ("ready", "live")
 """States in which the hours of a piece are spent."""
+
+
+def months_of(project: Project, horizon: int | None = None) -> list[date]:
+    """First days of the months that are planned: as many as the project's horizon, or another."""
+    return months_ahead(today(), horizon or project.horizon)
+
+
+def hours_by_month(project: Project, months: Sequence[date]) -> dict[date, float]:
+    """Hours to spend in each of some months: the usual ones, or those that the month was given."""
+    hours = dict.fromkeys(months, float(project.hours_a_month))
+    own = MonthHours.objects.filter(project=project, month__in=months)
+    return hours | dict(own.values_list("month", "hours"))
 
 
 def learned_hours(project: Project) -> dict[str, Learned]:

@@ -102,6 +102,26 @@ class MonthHours(models.Model):
         return f"{self.hours:g} hours in {self.month:%B %Y}"
 
 
+class PlanLimit(models.Model):
+    """What the plan keeps to besides the hours of a month: hours a month of one who makes pieces
+    (`of` "maker", by name), pieces of a kind a month ("kind", by id), location pages that differ
+    too little ("alike")."""
+
+    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="plan_limits")
+    of = models.CharField(max_length=5, choices=[(of, of) for of in ("maker", "kind", "alike")])
+    name = models.CharField(max_length=80, blank=True)
+    most = models.FloatField()
+
+    class Meta:
+        ordering = ["pk"]
+        constraints = [
+            models.UniqueConstraint(fields=["project", "of", "name"], name="one_limit_a_thing")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.of} {self.name}: {self.most:g}"
+
+
 class KeptApart(models.Model):
     """Two keywords that the user wants served by two pieces, however alike they look."""
 

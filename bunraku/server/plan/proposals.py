@@ -14,13 +14,14 @@ from bunraku.core.plan.evening import next_hours
 from bunraku.core.plan.fitting import fit_greedily
 from bunraku.core.plan.outlay import Outlay, outlay_of
 from bunraku.core.plan.pieces import KINDS
-from bunraku.core.plan.problem import Problem
 from bunraku.core.weigh.rough import INTERVAL_Z
 from bunraku.server.cluster.models import Cluster
 from bunraku.server.plan.drafting import Draft, draft_pieces
+from bunraku.server.plan.hours import hours_by_month
 from bunraku.server.plan.models import Piece
+from bunraku.server.plan.posing import fitting_problem
 from bunraku.server.plan.rivals import mains_of_drafts, mains_of_pieces, rivalries_among
-from bunraku.server.plan.selectors import PieceFigures, fitting_problem, hours_by_month, plan_of
+from bunraku.server.plan.selectors import PieceFigures, plan_of
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import IN_PLAY, Row, Scope
 
@@ -63,12 +64,12 @@ def prospects_of(project: Project) -> Prospects:
     plan = plan_of(project)
     drafts = best_drafts(project)
     figures = [_as_piece(project, draft) for draft in drafts]
-    problem, months = fitting_problem(project, figures)
+    # What is planned stays where it is; what is not made yet has no id.
+    problem, months = fitting_problem(project, [*plan, *figures], held={None})
     left = _left(project, plan, months)
-    filled = fit_greedily(
-        Problem(problem.value, problem.hours, np.maximum(left, 0.0), problem.pinned)
-    )
-    best = problem.value.max(axis=1, initial=0)
+    month = fit_greedily(problem).month[len(plan) :]
+    value = problem.value[len(plan) :]
+    best = value.max(axis=1, initial=0)
     rows = [
         Proposal(
             draft.cluster.pk,
@@ -76,15 +77,13 @@ def prospects_of(project: Project) -> Prospects:
             draft.title,
             KINDS[draft.kind].name,
             draft.hours,
-            months[month],
-            round(float(problem.value[place, month]), 2),
+            months[at],
+            round(float(value[place, at]), 2),
         )
-        for place, (draft, month) in enumerate(zip(drafts, filled.month.tolist(), strict=True))
-        if month >= 0
+        for place, (draft, at) in enumerate(zip(drafts, month.tolist(), strict=True))
+        if at >= 0
     ]
-    rest = [
-        (d.title, d.hours, b) for d, b, m in zip(drafts, best, filled.month, strict=True) if m < 0
-    ]
+    rest = [(d.title, d.hours, b) for d, b, m in zip(drafts, best, month, strict=True) if m < 0]
     rest += _left_out(project, plan)
     chosen, adds = next_hours(
         np.array([value for *_, value in rest]),

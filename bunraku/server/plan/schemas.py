@@ -7,7 +7,7 @@ from ninja import Field, Schema
 
 from bunraku.server.inputs import Id, a_name
 from bunraku.server.jobs.api import JobOut
-from bunraku.server.plan.board import Order
+from bunraku.server.plan.board import GroupBy, Order
 from bunraku.server.sheet.rows import RowOut
 
 StateId = Literal["idea", "agreed", "writing", "ready", "live"]
@@ -73,12 +73,22 @@ class OverlapOut(Schema):
     why: str
 
 
+class PersonHoursOut(Schema):
+    """Hours that somebody's pieces take in a month, and those that they have."""
+
+    name: str
+    hours: float
+    to_spend: float
+
+
 class PlanMonthOut(Schema):
-    """A month of the plan, its first day, the hours that its pieces take and those there are."""
+    """A month of the plan, its first day, the hours that its pieces take and those there are; the
+    same of people whose hours are limited."""
 
     month: date
     hours: float
     to_spend: float
+    people: list[PersonHoursOut]
 
 
 class TitleOut(Schema):
@@ -89,10 +99,12 @@ class TitleOut(Schema):
 
 
 class ImpossibleOut(Schema):
-    """Pinned pieces that cannot be as they are: their month's hours do not hold them, or (without
-    hours to spend) it is over."""
+    """Pinned pieces that cannot be as they are: `what` is "over" or "beyond" (the plan) where there
+    is nothing `to_spend` in their month, "hours", or the name of a limit, of which they take
+    `hours`."""
 
     month: date
+    what: str
     hours: float
     to_spend: float | None
     pieces: list[TitleOut]
@@ -139,7 +151,7 @@ class KindOut(Schema):
 
 
 class PlanOut(Schema):
-    """The year in sums: its twelve months, hours to spend in each, how many pieces there are and
+    """The plan in sums: its months, hours to spend in each, how many pieces there are and
     are placed, their hours and worth, the outlets, the overlaps, pins that cannot be, the last
     fit. The pieces
     themselves are read in pages."""
@@ -158,18 +170,32 @@ class PlanOut(Schema):
 
 
 class PiecesQuery(Schema):
-    """Which pieces are wanted: of an outlet (0: of none), in which order, which part."""
+    """Which pieces are wanted: of an outlet (0: of none), in which order and groups, which part."""
 
     outlet: Annotated[int | None, Field(ge=0, le=2**53)] = None
     order: Order = "month"
+    group: GroupBy | None = None
     offset: Annotated[int, Field(ge=0, le=1_000_000)] = 0
     limit: Annotated[int, Field(ge=1, le=300)] = 100
 
 
+class PieceGroupOut(Schema):
+    """Pieces that stand together: their name, the place of the first in the list, how many they
+    are, their hours, and what the known of them are worth."""
+
+    name: str
+    at: int
+    pieces: int
+    hours: float
+    worth: float | None
+
+
 class PiecesOut(Schema):
-    """A part of the plan's pieces: how many there are in all, where it begins, its rows."""
+    """A part of the plan's pieces: how many there are in all, all groups if they were asked for,
+    where it begins, its rows."""
 
     total: int
+    groups: list[PieceGroupOut]
     offset: int
     rows: list[PieceOut]
 

@@ -1,21 +1,30 @@
-"""What other hours would do, over HTTP."""
+"""What would be if something were otherwise, over HTTP."""
 
 from datetime import date
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal
 
 from ninja import Field, Query, Router, Schema
 
-from bunraku.server.plan.what_if import take_what_if, what_if
+from bunraku.server.plan.what_if import Other, take_what_if, what_if
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
+from bunraku.server.projects.models import Project
 
 router = Router(tags=["plan"])
 
 
 class WhatIfQuery(Schema):
-    """Other hours a month, and whether pinned months hold."""
+    """Other hours a month, another horizon (null: the one there is), points of strength more or
+    less, and whether pinned months hold."""
 
     hours: Annotated[float, Field(ge=0, le=744)]
+    horizon: Literal[6, 12, 18, 24] | None = None
+    stronger: Annotated[float, Field(ge=-50, le=50)] = 0
     pins: bool = True
+
+    def other_for(self, project: Project) -> Other:
+        """The same with the project's own horizon where none is asked for."""
+        horizon = self.horizon or project.horizon
+        return Other(self.hours, horizon, self.stronger, self.pins)
 
 
 class WhatIfPieceOut(Schema):
@@ -30,11 +39,14 @@ class WhatIfPieceOut(Schema):
 
 
 class WhatIfOut(Schema):
-    """A plan with other hours beside the one there is: both by worth over the horizon and pieces,
+    """Another plan beside the one there is: both by worth over their horizon and pieces,
     how far the other may be from the best; what would come in, go out, move; `changed` in all."""
 
     hours: float
+    horizon: int
+    stronger: float
     hours_now: float
+    horizon_now: int
     value: float
     value_now: float
     gap_share: float
@@ -48,8 +60,8 @@ class WhatIfOut(Schema):
 
 @router.get("/plan/what-if", response=WhatIfOut, auth=READS, url_name="what_if")
 def look(request: ProjectRequest, project_id: ProjectId, asked: Query[WhatIfQuery]) -> Any:
-    """What other hours would do; changes nothing."""
-    return what_if(request.project, asked.hours, pins=asked.pins)
+    """What other hours, another horizon or strength would do; changes nothing."""
+    return what_if(request.project, asked.other_for(request.project))
 
 
 class MovedPiecesOut(Schema):
@@ -60,5 +72,5 @@ class MovedPiecesOut(Schema):
 
 @router.post("/plan/what-if/take", response=MovedPiecesOut, auth=CHANGES, url_name="take_what_if")
 def take(request: ProjectRequest, project_id: ProjectId, given: WhatIfQuery) -> Any:
-    """Take the plan with other hours."""
-    return {"moved": take_what_if(request.project, given.hours, pins=given.pins)}
+    """Take the plan that was looked at."""
+    return {"moved": take_what_if(request.project, given.other_for(request.project))}

@@ -21,6 +21,8 @@ class Project(models.Model):
     language = models.CharField(max_length=2, default="en")
     currency = models.CharField(max_length=3, default="£")
     hours_a_month = models.FloatField(default=30)
+    # Months that a plan holds: one of `core.plan.calendar.HORIZONS`.
+    horizon = models.PositiveSmallIntegerField(default=12)
     # What an hour of the person's is worth to them, in the currency: what a plan must pay for.
     hour_value = models.FloatField(default=10)
     own_brands = models.JSONField(default=list)

@@ -59,7 +59,7 @@ def weigh_rows(scope: Scope, rows: Sequence[Row]) -> None:
 
     def for_outlet(standing: float | None, pull: float | None = None) -> dict[str, list[Any]]:
         weighed = weigh_for_outlet(evidence, figures, standpoint, standing, pull)
-        return _for_outlet(weighed, figures)
+        return outlook_columns(weighed, figures)
 
     # Each outlet once; the chosen one's figures go into the row as well, where the sheet sorts by
     # them.
@@ -172,8 +172,8 @@ def _whole(values: Any) -> list[int | None]:
     return [None if np.isnan(value) else int(value) for value in values]
 
 
-def _for_outlet(weighed: OutletFigures, figures: Figures) -> dict[str, list[Any]]:
-    """What depends on an outlet, column by column."""
+def outlook_columns(weighed: OutletFigures, figures: Figures) -> dict[str, list[Any]]:
+    """What depends on an outlet, column by column, as rows and outlooks keep it."""
     stands = (
         np.isfinite(figures.strengths).any(axis=1) & np.isfinite(weighed.outlook.own)
     ).tolist()

@@ -2429,7 +2429,7 @@ export interface paths {
         };
         /**
          * Look
-         * @description What other hours would do; changes nothing.
+         * @description What other hours, another horizon or strength would do; changes nothing.
          */
         get: operations["bunraku_server_plan_what_if_api_look"];
         put?: never;
@@ -2451,9 +2451,73 @@ export interface paths {
         put?: never;
         /**
          * Take
-         * @description Take the plan with other hours.
+         * @description Take the plan that was looked at.
          */
         post: operations["bunraku_server_plan_what_if_api_take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/plan/limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read
+         * @description What the plan keeps to.
+         */
+        get: operations["bunraku_server_plan_limits_api_read"];
+        /**
+         * Write
+         * @description Set what the plan keeps to, as one change.
+         */
+        put: operations["bunraku_server_plan_limits_api_write"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/plan/left-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Left Out
+         * @description Pieces without a month, each with the reason.
+         */
+        get: operations["bunraku_server_plan_limits_api_read_left_out"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/plan/locations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Locations
+         * @description Location pages that differ too little, and what would make each differ.
+         */
+        get: operations["bunraku_server_plan_limits_api_read_locations"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -4887,13 +4951,15 @@ export interface components {
         };
         /**
          * PhraseOut
-         * @description A question or related search on the page, and whether the project has it.
+         * @description A keyword that a page could also say.
          */
         PhraseOut: {
+            /** Id */
+            id: number;
             /** Text */
             text: string;
-            /** Known */
-            known: boolean;
+            /** Volume */
+            volume: number | null;
         };
         /**
          * ReachOut
@@ -5754,8 +5820,9 @@ export interface components {
         };
         /**
          * ImpossibleOut
-         * @description Pinned pieces that cannot be as they are: their month's hours do not hold them, or (without
-         *     hours to spend) it is over.
+         * @description Pinned pieces that cannot be as they are: `what` is "over" or "beyond" (the plan) where there
+         *     is nothing `to_spend` in their month, "hours", or the name of a limit, of which they take
+         *     `hours`.
          */
         ImpossibleOut: {
             /**
@@ -5763,6 +5830,8 @@ export interface components {
              * Format: date
              */
             month: string;
+            /** What */
+            what: string;
             /** Hours */
             hours: number;
             /** To Spend */
@@ -5831,8 +5900,21 @@ export interface components {
             why: string;
         };
         /**
+         * PersonHoursOut
+         * @description Hours that somebody's pieces take in a month, and those that they have.
+         */
+        PersonHoursOut: {
+            /** Name */
+            name: string;
+            /** Hours */
+            hours: number;
+            /** To Spend */
+            to_spend: number;
+        };
+        /**
          * PlanMonthOut
-         * @description A month of the plan, its first day, the hours that its pieces take and those there are.
+         * @description A month of the plan, its first day, the hours that its pieces take and those there are; the
+         *     same of people whose hours are limited.
          */
         PlanMonthOut: {
             /**
@@ -5844,10 +5926,12 @@ export interface components {
             hours: number;
             /** To Spend */
             to_spend: number;
+            /** People */
+            people: components["schemas"]["PersonHoursOut"][];
         };
         /**
          * PlanOut
-         * @description The year in sums: its twelve months, hours to spend in each, how many pieces there are and
+         * @description The plan in sums: its months, hours to spend in each, how many pieces there are and
          *     are placed, their hours and worth, the outlets, the overlaps, pins that cannot be, the last
          *     fit. The pieces
          *     themselves are read in pages.
@@ -5887,7 +5971,7 @@ export interface components {
         };
         /**
          * PiecesQuery
-         * @description Which pieces are wanted: of an outlet (0: of none), in which order, which part.
+         * @description Which pieces are wanted: of an outlet (0: of none), in which order and groups, which part.
          */
         PiecesQuery: {
             /** Outlet */
@@ -5898,6 +5982,8 @@ export interface components {
              * @enum {string}
              */
             order: "month" | "worth" | "hours" | "title";
+            /** Group */
+            group?: ("theme" | "outlet" | "maker" | "state") | null;
             /**
              * Offset
              * @default 0
@@ -5908,6 +5994,23 @@ export interface components {
              * @default 100
              */
             limit: number;
+        };
+        /**
+         * PieceGroupOut
+         * @description Pieces that stand together: their name, the place of the first in the list, how many they
+         *     are, their hours, and what the known of them are worth.
+         */
+        PieceGroupOut: {
+            /** Name */
+            name: string;
+            /** At */
+            at: number;
+            /** Pieces */
+            pieces: number;
+            /** Hours */
+            hours: number;
+            /** Worth */
+            worth: number | null;
         };
         /**
          * PieceOut
@@ -6005,11 +6108,14 @@ export interface components {
         };
         /**
          * PiecesOut
-         * @description A part of the plan's pieces: how many there are in all, where it begins, its rows.
+         * @description A part of the plan's pieces: how many there are in all, all groups if they were asked for,
+         *     where it begins, its rows.
          */
         PiecesOut: {
             /** Total */
             total: number;
+            /** Groups */
+            groups: components["schemas"]["PieceGroupOut"][];
             /** Offset */
             offset: number;
             /** Rows */
@@ -7042,11 +7148,19 @@ export interface components {
         };
         /**
          * WhatIfQuery
-         * @description Other hours a month, and whether pinned months hold.
+         * @description Other hours a month, another horizon (null: the one there is), points of strength more or
+         *     less, and whether pinned months hold.
          */
         WhatIfQuery: {
             /** Hours */
             hours: number;
+            /** Horizon */
+            horizon?: (6 | 12 | 18 | 24) | null;
+            /**
+             * Stronger
+             * @default 0
+             */
+            stronger: number;
             /**
              * Pins
              * @default true
@@ -7055,14 +7169,20 @@ export interface components {
         };
         /**
          * WhatIfOut
-         * @description A plan with other hours beside the one there is: both by worth over the horizon and pieces,
+         * @description Another plan beside the one there is: both by worth over their horizon and pieces,
          *     how far the other may be from the best; what would come in, go out, move; `changed` in all.
          */
         WhatIfOut: {
             /** Hours */
             hours: number;
+            /** Horizon */
+            horizon: number;
+            /** Stronger */
+            stronger: number;
             /** Hours Now */
             hours_now: number;
+            /** Horizon Now */
+            horizon_now: number;
             /** Value */
             value: number;
             /** Value Now */
@@ -7107,6 +7227,140 @@ export interface components {
         MovedPiecesOut: {
             /** Moved */
             moved: number;
+        };
+        /**
+         * KindLimitIn
+         * @description How many pieces of a kind there may be in a month.
+         */
+        KindLimitIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "article" | "guide" | "landing" | "location" | "home" | "video" | "listing";
+            /** Most */
+            most: number;
+        };
+        /**
+         * LimitsOut
+         * @description The same as it is set; `makers` are the people that pieces name.
+         */
+        LimitsOut: {
+            /**
+             * Horizon
+             * @enum {integer}
+             */
+            horizon: 6 | 12 | 18 | 24;
+            /**
+             * People
+             * @default []
+             */
+            people: components["schemas"]["PersonIn"][];
+            /**
+             * Kinds
+             * @default []
+             */
+            kinds: components["schemas"]["KindLimitIn"][];
+            /** Alike */
+            alike?: number | null;
+            /** Makers */
+            makers: string[];
+        };
+        /**
+         * PersonIn
+         * @description Somebody who makes pieces, and their hours a month.
+         */
+        PersonIn: {
+            /** Name */
+            name: string;
+            /** Hours */
+            hours: number;
+        };
+        /**
+         * LimitsIn
+         * @description What the plan keeps to: months it holds, people's hours, kinds a month, and how many of
+         *     location pages that differ too little (null: as many as are worth it).
+         */
+        LimitsIn: {
+            /**
+             * Horizon
+             * @enum {integer}
+             */
+            horizon: 6 | 12 | 18 | 24;
+            /**
+             * People
+             * @default []
+             */
+            people: components["schemas"]["PersonIn"][];
+            /**
+             * Kinds
+             * @default []
+             */
+            kinds: components["schemas"]["KindLimitIn"][];
+            /** Alike */
+            alike?: number | null;
+        };
+        /**
+         * LeftOutOut
+         * @description A piece without a month, and why.
+         */
+        LeftOutOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Hours */
+            hours: number;
+            /** Worth */
+            worth: number | null;
+            /** Why */
+            why: string;
+        };
+        /**
+         * LocationGroupOut
+         * @description Location pages of which each is too alike another one.
+         */
+        LocationGroupOut: {
+            /** Pages */
+            pages: components["schemas"]["LocationPageOut"][];
+        };
+        /**
+         * LocationPageOut
+         * @description A location page that differs too little: what it is `nearest` to, how alike by `words` and by
+         *     `results` (null: not read), and in all, 0-1; keywords of its place that nothing serves, and how
+         *     alike it would be `then`.
+         */
+        LocationPageOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Month */
+            month: string | null;
+            /** Place */
+            place: string;
+            /** Nearest */
+            nearest: string;
+            /** Words */
+            words: number;
+            /** Results */
+            results: number | null;
+            /** Alike */
+            alike: number;
+            /** More */
+            more: components["schemas"]["PhraseOut"][];
+            /** Then */
+            then: number | null;
+        };
+        /**
+         * LocationsOut
+         * @description Groups of location pages that differ too little: from `too_alike` on, 0-1.
+         */
+        LocationsOut: {
+            /** Too Alike */
+            too_alike: number;
+            /** Groups */
+            groups: components["schemas"]["LocationGroupOut"][];
         };
         /**
          * Problem
@@ -10531,6 +10785,7 @@ export interface operations {
             query?: {
                 outlet?: number | null;
                 order?: "month" | "worth" | "hours" | "title";
+                group?: ("theme" | "outlet" | "maker" | "state") | null;
                 offset?: number;
                 limit?: number;
             };
@@ -11800,6 +12055,8 @@ export interface operations {
         parameters: {
             query: {
                 hours: number;
+                horizon?: (6 | 12 | 18 | 24) | null;
+                stronger?: number;
                 pins?: boolean;
             };
             header?: never;
@@ -11859,6 +12116,130 @@ export interface operations {
             404: components["responses"]["Problem404"];
             409: components["responses"]["Problem409"];
             413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_limits_api_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LimitsOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_limits_api_write: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LimitsIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_limits_api_read_left_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeftOutOut"][];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_limits_api_read_locations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LocationsOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
             422: components["responses"]["Problem422"];
             500: components["responses"]["Problem500"];
             503: components["responses"]["Problem503"];

@@ -1,0 +1,71 @@
+"""Pieces without a month, each with the reason in a sentence."""
+
+from collections.abc import Sequence
+from typing import Any
+
+from bunraku.core.plan.left_out import LeftOut, why_left_out
+from bunraku.server.plan.limits import Told, limits_of
+from bunraku.server.plan.posing import as_it_is, fitting_problem
+from bunraku.server.plan.selectors import PieceFigures, plan_of
+from bunraku.server.projects.models import Project
+
+SHOWN = 1_000
+"""Pieces told of at most, those worth most."""
+
+
+def left_out(project: Project) -> list[dict[str, Any]]:
+    """Pieces without a month, worth most first, each with why. As many queries whatever their
+    number."""
+    plan = plan_of(project)
+    problem, months = fitting_problem(project, plan)
+    limits = limits_of(project, plan, months)
+    month = as_it_is(plan, months)
+    out = [number for number, figures in enumerate(plan) if figures.piece.month is None]
+    out.sort(key=lambda number: -(plan[number].worth or 0.0))
+    return [
+        {
+            "id": plan[number].piece.pk,
+            "title": plan[number].piece.title,
+            "hours": plan[number].piece.hours,
+            "worth": plan[number].worth,
+            "why": _sentence(
+                plan[number],
+                why_left_out(problem, month, number),
+                plan,
+                limits,
+                project.currency,
+            ),
+        }
+        for number in out[:SHOWN]
+    ]
+
+
+def _sentence(
+    figures: PieceFigures,
+    found: LeftOut,
+    plan: Sequence[PieceFigures],
+    limits: Sequence[Told],
+    currency: str,
+) -> str:
+    piece = figures.piece
+    if piece.pinned:
+        return "You keep it out."
+    if found.why == "nothing":
+        wanted = " between the months you gave it" if piece.not_before or piece.by_month else ""
+        return f"It brings nothing{wanted} within the months that are planned."
+    if found.why == "first":
+        return f"It waits for “{plan[found.of].piece.title}”, which has no month."
+    if found.why == "limit":
+        return f"{limits[found.of].name[:1].upper()}{limits[found.of].name[1:]} are taken."
+    if found.why == "room":
+        return "There is room for it: fit again."
+    if figures.worth is None:
+        return "Its worth is not known, and the hours hold pieces of known worth."
+    each = f"It brings {_money(found.rate, currency)} for each of its {piece.hours:g} hours"
+    if found.why == "least":
+        return f"{each}; the least that the plan holds brings {_money(found.beside, currency)}."
+    return f"{each}, but no month that it pays in has so many hours left at once."
+
+
+def _money(value: float, currency: str) -> str:
+    return f"{currency}{value:,.0f}" if value >= 10 else f"{currency}{value:,.2f}"

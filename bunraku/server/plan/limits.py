@@ -1,0 +1,105 @@
+"""What the plan keeps to besides its hours: a person's hours, so many of a kind a month, so many
+location pages that differ too little; and how far it looks ahead."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import date
+from typing import Any
+
+import numpy as np
+from django.db import transaction
+
+from bunraku.core.plan.pieces import KINDS
+from bunraku.core.plan.problem import Limit
+from bunraku.server.journal.recorder import Recorder
+from bunraku.server.plan.locations import groups_too_alike
+from bunraku.server.plan.models import Piece, PlanLimit
+from bunraku.server.plan.selectors import PieceFigures
+from bunraku.server.projects.models import Project
+
+
+@dataclass(frozen=True)
+class Told:
+    """A limit with what it is of, in words ("Ruth's hours")."""
+
+    name: str
+    limit: Limit
+
+
+def limits_of(project: Project, plan: Sequence[PieceFigures], months: Sequence[date]) -> list[Told]:
+    """The project's limits on some pieces, in the order of the core's problem. One query, and two
+    more where location pages are limited."""
+    return _as_told(PlanLimit.objects.filter(project=project), project, plan, len(months))
+
+
+def _as_told(
+    limits: Any, project: Project, plan: Sequence[PieceFigures], months: int
+) -> list[Told]:
+    told: list[Told] = []
+    for limit in limits:
+        most = np.full(months, limit.most)
+        if limit.of == "maker":
+            weight = [f.piece.hours if f.piece.maker == limit.name else 0.0 for f in plan]
+            told.append(Told(f"{limit.name}'s hours", Limit(np.array(weight, dtype=float), most)))
+        elif limit.of == "kind":
+            weight = [float(f.piece.kind == limit.name) for f in plan]
+            name = f"{limit.most:g} of the kind “{KINDS[limit.name].name.lower()}” a month"
+            told.append(Told(name, Limit(np.array(weight, dtype=float), most)))
+        else:
+            told += _alike(project, plan, limit.most)
+    return told
+
+
+def _alike(project: Project, plan: Sequence[PieceFigures], most: float) -> list[Told]:
+    """One limit for each group of location pages that differ too little."""
+    told = []
+    for group in groups_too_alike(project, plan):
+        weight = np.zeros(len(plan))
+        weight[group] = 1.0
+        name = f"{most:g} location pages that differ too little"
+        told.append(Told(name, Limit(weight, np.array([most]), whole=True)))
+    return told
+
+
+def read_limits(project: Project) -> dict[str, Any]:
+    """The limits as they are set, the horizon, and the people that pieces name."""
+    limits = list(PlanLimit.objects.filter(project=project).order_by("name"))
+    makers = Piece.objects.filter(project=project).exclude(maker="")
+    return {
+        "horizon": project.horizon,
+        "people": [{"name": o.name, "hours": o.most} for o in limits if o.of == "maker"],
+        "kinds": [{"kind": o.name, "most": int(o.most)} for o in limits if o.of == "kind"],
+        "alike": next((int(o.most) for o in limits if o.of == "alike"), None),
+        "makers": sorted(set(makers.values_list("maker", flat=True))),
+    }
+
+
+def set_limits(
+    project: Project,
+    horizon: int,
+    people: Mapping[str, float],
+    kinds: Mapping[str, int],
+    alike: int | None,
+) -> None:
+    """Set all limits as one change; those not given are no more."""
+    wanted = {
+        **{("maker", name): float(hours) for name, hours in people.items()},
+        **{("kind", kind): float(most) for kind, most in kinds.items()},
+        **({} if alike is None else {("alike", ""): float(alike)}),
+    }
+    with transaction.atomic(), Recorder(project, "Set what the plan keeps to") as journal:
+        if project.horizon != horizon:
+            journal.touch([project], only=["horizon"])
+            project.horizon = horizon
+            project.save(update_fields=["horizon"])
+        there = {(o.of, o.name): o for o in PlanLimit.objects.filter(project=project)}
+        journal.remove([limit for key, limit in there.items() if key not in wanted])
+        for (of, name), most in wanted.items():
+            limit = there.get((of, name))
+            if limit is None:
+                made = PlanLimit.objects.create(project=project, of=of, name=name, most=most)
+                journal.made([made])
+            elif limit.most != most:
+                journal.touch([limit])
+                limit.most = most
+                limit.save(update_fields=["most"])

@@ -1,0 +1,147 @@
+"""What the plan keeps to besides its hours, and why a piece has no month."""
+
+from collections.abc import Callable
+
+import pytest
+
+from bunraku.core.plan.calendar import months_ahead
+from bunraku.server.clock import today
+from bunraku.server.plan.models import Piece, PlanLimit
+from bunraku.server.projects.models import Project
+from bunraku.server.sheet.models import Row
+from tests.server.conftest import Api, pieces_for
+
+pytestmark = pytest.mark.django_db
+NOTHING = {"horizon": 12, "people": [], "kinds": [], "alike": None}
+
+
+@pytest.fixture
+def made(api: Api, rows: Callable[..., list[Row]]) -> list[Piece]:
+    """Ten pieces of two hours each, worth less and less; the hours hold all of them."""
+    figures = [{"text": f"loom {n}", "volume": 90.0, "worth": 30.0 - n} for n in range(10)]
+    pieces = pieces_for(api, rows(figures))
+    Piece.objects.update(hours=2, kind="article")
+    return pieces
+
+
+def whys(api: Api) -> dict[str, str]:
+    return {one["title"]: one["why"] for one in api.get("/plan/left-out")}
+
+
+def test_a_persons_hours_hold_and_say_so(api: Api, made: list[Piece]) -> None:
+    Piece.objects.update(maker="Ruth")
+    api.send("PUT", "/plan/limits", {**NOTHING, "people": [{"name": "Ruth", "hours": 1}]})
+    assert api.get("/plan/limits")["people"] == [{"name": "Ruth", "hours": 1}]
+    api.post("/plan/fit")
+    assert not Piece.objects.exclude(month=None).exists()
+    assert set(whys(api).values()) == {"Ruth's hours are taken."}
+    api.send("PUT", "/plan/limits", {**NOTHING, "people": [{"name": "Ruth", "hours": 2}]})
+    api.post("/plan/fit")
+    months = list(Piece.objects.exclude(month=None).values_list("month", flat=True))
+    assert len(months) == len(set(months)) == 10
+    plan = api.get("/plan")
+    assert plan["months"][0]["people"] == [{"name": "Ruth", "hours": 2, "to_spend": 2}]
+
+
+def test_so_many_of_a_kind_a_month(api: Api, made: list[Piece]) -> None:
+    Piece.objects.filter(pk__in=[piece.pk for piece in made[:4]]).update(kind="guide")
+    api.send("PUT", "/plan/limits", {**NOTHING, "kinds": [{"kind": "guide", "most": 0}]})
+    api.post("/plan/fit")
+    out = Piece.objects.filter(month=None)
+    assert set(out.values_list("kind", flat=True)) == {"guide"}
+    assert set(whys(api).values()) == {"0 of the kind “buying guide” a month are taken."}
+    api.undo()
+    api.undo()
+    assert not PlanLimit.objects.exists()
+
+
+def test_pins_beyond_a_limit_are_named(api: Api, made: list[Piece]) -> None:
+    first = str(months_ahead(today())[0])
+    for piece in made[:2]:
+        api.send("PATCH", f"/pieces/{piece.pk}", {"month": first, "maker": "Odo"})
+    api.send("PUT", "/plan/limits", {**NOTHING, "people": [{"name": "Odo", "hours": 3}]})
+    told = api.get("/plan")["impossible"]
+    assert [(one["what"], one["hours"], one["to_spend"]) for one in told] == [("Odo's hours", 4, 3)]
+    assert [piece["title"] for piece in told[0]["pieces"]] == [made[0].title, made[1].title]
+
+
+def test_a_shorter_plan_and_a_longer_one(api: Api, made: list[Piece], project: Project) -> None:
+    last = months_ahead(today())[11]
+    api.send("PATCH", f"/pieces/{made[0].pk}", {"month": str(last)})
+    api.send("PUT", "/plan/limits", {**NOTHING, "horizon": 6})
+    plan = api.get("/plan")
+    assert len(plan["months"]) == 6
+    assert [(one["what"], one["to_spend"]) for one in plan["impossible"]] == [("beyond", None)]
+    refused = api.refused("PATCH", f"/pieces/{made[1].pk}", {"month": str(last)})
+    assert refused["title"] == "The month lies outside the 6 planned ones."
+    api.send("PUT", "/plan/limits", {**NOTHING, "horizon": 24})
+    far = months_ahead(today(), 24)[23]
+    api.send("PATCH", f"/pieces/{made[1].pk}", {"month": str(far)})
+    assert len(api.get("/plan")["months"]) == 24
+    assert Piece.objects.get(pk=made[1].pk).month == far
+    assert api.client.get(f"{api.base}/plan.xlsx").status_code == 200
+    assert api.refused("PUT", "/plan/limits", {**NOTHING, "horizon": 7})["code"] == "invalid_input"
+
+
+def test_a_limit_stands_once(api: Api, made: list[Piece]) -> None:
+    twice = [{"name": "Odo", "hours": 3}, {"name": " Odo ", "hours": 4}]
+    refused = api.refused("PUT", "/plan/limits", {**NOTHING, "people": twice})
+    assert refused["code"] == "invalid_input"
+
+
+def test_each_piece_without_a_month_says_why(api: Api, made: list[Piece], project: Project) -> None:
+    Project.objects.filter(pk=project.pk).update(hours_a_month=0.5)
+    api.send("PATCH", f"/pieces/{made[0].pk}", {"pinned": True})
+    api.post(f"/pieces/{made[2].pk}/after", {"first": made[1].pk})
+    Piece.objects.filter(pk=made[3].pk).update(hours=0.25)
+    Row.objects.filter(text="loom 4").update(worth=None)
+    Row.objects.filter(text="loom 5").update(worth=0)
+    told = whys(api)
+    assert told[made[0].title] == "You keep it out."
+    assert told[made[2].title] == f"It waits for “{made[1].title}”, which has no month."
+    assert told[made[3].title] == "There is room for it: fit again."
+    assert told[made[4].title].startswith("Its worth is not known")
+    assert told[made[5].title].startswith("It brings nothing within")
+    assert "for each of its 2 hours" in told[made[6].title]
+    Piece.objects.update(month=months_ahead(today())[0])
+    assert api.get("/plan/left-out") == []
+
+
+def towns(api: Api, project: Project, rows: Callable[..., list[Row]]) -> list[Piece]:
+    project.places = ["Harrowby", "Tenwick", "Saltby"]
+    project.save()
+    texts = ["harness repair harrowby", "harness repair tenwick", "harness repair saltby"]
+    pieces = pieces_for(api, rows([{"text": t, "volume": 50.0, "worth": 9.0} for t in texts]))
+    Piece.objects.update(kind="location")
+    return pieces
+
+
+def test_location_pages_that_differ_too_little(
+    api: Api, project: Project, rows: Callable[..., list[Row]]
+) -> None:
+    pieces = towns(api, project, rows)
+    rows([{"text": "bridle stitching saltby", "volume": 40.0}])
+    told = api.get("/plan/locations")
+    (group,) = told["groups"]
+    assert [page["place"] for page in group["pages"]] == ["Harrowby", "Tenwick", "Saltby"]
+    last = group["pages"][2]
+    assert (last["words"], last["results"], last["alike"]) == (1, None, 1)
+    assert [one["text"] for one in last["more"]] == ["bridle stitching saltby"]
+    assert last["then"] == 0.5
+    # Said by itself it differs; what a person notes counts as said.
+    row = Row.objects.get(text="bridle stitching saltby")
+    api.post(f"/pieces/{pieces[2].pk}/keywords", {"row_id": row.pk})
+    (group,) = api.get("/plan/locations")["groups"]
+    assert [page["place"] for page in group["pages"]] == ["Harrowby", "Tenwick"]
+    api.send("PATCH", f"/pieces/{pieces[1].pk}", {"note": "Oakdene stables, carriage straps"})
+    assert api.get("/plan/locations")["groups"] == []
+
+
+def test_at_most_so_many_of_them(
+    api: Api, project: Project, rows: Callable[..., list[Row]]
+) -> None:
+    towns(api, project, rows)
+    api.send("PUT", "/plan/limits", {**NOTHING, "alike": 1})
+    api.post("/plan/fit")
+    assert Piece.objects.exclude(month=None).count() == 1
+    assert set(whys(api).values()) == {"1 location pages that differ too little are taken."}
