@@ -25,6 +25,7 @@ from bunraku.server.overview import router as overview
 from bunraku.server.plan.api import router as plan
 from bunraku.server.plan.away_api import router as away
 from bunraku.server.plan.limits_api import router as limits
+from bunraku.server.plan.overlaps_api import router as overlaps
 from bunraku.server.plan.ranking_api import router as ranking
 from bunraku.server.plan.what_if_api import router as what_ifs
 from bunraku.server.plan.whole_api import router as whole
@@ -98,6 +99,7 @@ for room in (
     whole,
     what_ifs,
     limits,
+    overlaps,
 ):
     api.add_router("/projects/{int:project_id}", room)
 

@@ -308,9 +308,9 @@ def test_a_removed_piece_frees_its_keywords_and_comes_back(planned: Api) -> None
 
 
 def test_pieces_after_the_same_results_are_told(planned: Api) -> None:
-    plan = planned.get("/plan")
+    plan = planned.get("/plan/overlaps")
     ids = {piece["id"] for piece in pieces_of(planned)}
-    for overlap in plan["overlaps"]:
+    for overlap in plan["pairs"]:
         assert {overlap["piece"], overlap["other"]} <= ids
         assert overlap["why"].startswith("they ")
 

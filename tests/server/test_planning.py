@@ -62,7 +62,7 @@ def test_those_that_would_fight_become_one_piece_if_one_wants(
     assert api.post("/pieces", {"cluster_ids": ids, "joined": joined})["made"] == 2
     piece = next(piece for piece in pieces_of(api) if piece["main"] == "bee smoker set")
     assert (piece["keywords"], piece["worth"]) == (2, 14.0)
-    assert api.get("/plan")["overlaps"] == []
+    assert api.get("/plan/overlaps")["pairs"] == []
     api.undo()
     assert not Piece.objects.exists()
 
@@ -98,21 +98,21 @@ def test_those_kept_apart_are_not_told_again(api: Api, one_each: Callable[..., l
     ids = one_each(*SMOKERS)
     apart = [{"cluster_id": ids[0], "other_cluster": ids[1]}]
     api.post("/pieces", {"cluster_ids": ids, "apart": apart})
-    assert api.get("/plan")["overlaps"] == []
+    assert api.get("/plan/overlaps")["pairs"] == []
     api.undo()
     assert not KeptApart.objects.exists()
     api.post("/pieces", {"cluster_ids": ids})
-    [pair] = api.get("/plan")["overlaps"]
+    [pair] = api.get("/plan/overlaps")["pairs"]
     api.post(f"/pieces/{pair['piece']}/apart", {"other": pair["other"]})
-    assert api.get("/plan")["overlaps"] == []
+    assert api.get("/plan/overlaps")["pairs"] == []
     api.undo()
-    assert api.get("/plan")["overlaps"] == [pair]
+    assert api.get("/plan/overlaps")["pairs"] == [pair]
     api.post(f"/pieces/{pair['piece']}/merge", {"other": pair["other"]})
     assert api.get(f"/pieces/{pair['piece']}")["piece"]["keywords"] == 2
     assert Piece.objects.count() == 2
     api.undo()
     assert Piece.objects.count() == 3
-    assert api.get("/plan")["overlaps"] == [pair]
+    assert api.get("/plan/overlaps")["pairs"] == [pair]
 
 
 @pytest.mark.parametrize("act", ["merge", "apart"])

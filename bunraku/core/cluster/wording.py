@@ -214,10 +214,14 @@ def _near(vectors: NDArray[np.float32], used: Ints) -> sparse.csr_matrix:
         cosine = among[start : start + _CHUNK] @ among.T
         rows = np.arange(len(cosine))
         cosine[rows, rows + start] = 0
-        best = np.argsort(-cosine, axis=1, kind="stable")[:, :MOST_NEAR]
-        values = np.take_along_axis(cosine, best, axis=1)
-        at, place = np.nonzero(values >= NEAR_WORDS)
-        entries.append((values[at, place], chosen[at + start], chosen[best[at, place]]))
+        # Few are near: those are found first, and each word's nearest are picked among them.
+        at, other = np.nonzero(cosine >= NEAR_WORDS)
+        value = cosine[at, other]
+        order = np.lexsort((other, -value, at))
+        at, other, value = at[order], other[order], value[order]
+        nth = np.arange(len(at)) - np.searchsorted(at, at)
+        best = nth < MOST_NEAR
+        entries.append((value[best], chosen[at[best] + start], chosen[other[best]]))
     data, rows, columns = (np.concatenate(part) for part in zip(*entries, strict=True))
     return sparse.csr_matrix((data, (rows, columns)), shape=(count, count))
 

@@ -15,6 +15,13 @@ from bunraku.server.sheet.filters import words_in
 from bunraku.server.sheet.models import IN_PLAY, Row, Scope
 from bunraku.server.sheet.ordering import ordered
 
+SUMS: dict[str, Any] = {
+    "volume": Sum("volume"),
+    "worth": Sum("worth"),
+    "chance": Avg("chance"),
+    "difficulty": Avg("difficulty"),
+}
+"""What the members of a cluster add up to, by name."""
 MOST_MEMBERS = 500
 """Members shown of one cluster: as many as anybody looks through."""
 
@@ -32,15 +39,10 @@ def list_clusters(
     """A page of a scope's clusters with what their kept members add up to; of a theme, or (0) of
     none."""
     rows = Row.objects.filter(scope=scope, state__in=IN_PLAY, cluster__isnull=False)
-    grouped = rows.values("cluster").annotate(
-        keywords=Count("pk"),
-        volume=Sum("volume"),
-        worth=Sum("worth"),
-        chance=Avg("chance"),
-        difficulty=Avg("difficulty"),
-        local=Count("pk", filter=Q(local=True)),
-        **{name: Count("pk", filter=Q(intent=code)) for code, name in enumerate(INTENTS)},
-    )
+    # All clusters are put in order by what that takes; the rest is summed for those that are shown.
+    grouped = rows.values("cluster").annotate(keywords=Count("pk"))
+    if sort != "keywords":
+        grouped = grouped.annotate(**{sort: SUMS[sort]})
     if theme is not None:
         held = Cluster.objects.filter(scope=scope, theme=theme or None)
         grouped = grouped.filter(cluster__in=held.values("pk"))
@@ -50,16 +52,26 @@ def list_clusters(
         matching = rows.filter(words_in(q)).values("cluster")
         grouped = grouped.filter(Q(cluster__in=matching) | Q(cluster__in=_named(scope, q)))
     totals = rows.aggregate(clusters=Count("cluster", distinct=True), keywords=Count("pk"))
-    matched = list(grouped.order_by(F(sort).desc(nulls_last=True), "cluster"))
+    inorder = grouped.order_by(F(sort).desc(nulls_last=True), "cluster")
+    matched = list(inorder.values_list("cluster", flat=True))
     page = matched[offset : offset + limit]
-    names = Cluster.objects.select_related("lead", "theme").in_bulk(
-        [row["cluster"] for row in page]
+    sums = (
+        rows.filter(cluster__in=page)
+        .values("cluster")
+        .annotate(
+            keywords=Count("pk"),
+            local=Count("pk", filter=Q(local=True)),
+            **SUMS,
+            **{name: Count("pk", filter=Q(intent=code)) for code, name in enumerate(INTENTS)},
+        )
     )
+    summed = {row["cluster"]: row for row in sums.order_by()}
+    names = Cluster.objects.select_related("lead", "theme").in_bulk(page)
     return {
         "total": totals["clusters"],
         "matched": len(matched),
         "keywords": totals["keywords"],
-        "clusters": [_summary(dict(row), names.get(row["cluster"])) for row in page],
+        "clusters": [_summary(dict(summed[pk]), names.get(pk)) for pk in page],
     }
 
 

@@ -20,7 +20,6 @@ from bunraku.server.plan.linking import (
     take_apart,
     wait_for_hubs,
 )
-from bunraku.server.plan.models import Piece
 from bunraku.server.plan.schemas import TitleOut
 from bunraku.server.plan.selectors import plan_of
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
@@ -225,5 +224,4 @@ def hubs(request: ProjectRequest, project_id: ProjectId) -> Any:
 @router.get("/plan/loose", response=list[TitleOut], auth=READS, url_name="loose_pieces")
 def loose(request: ProjectRequest, project_id: ProjectId) -> Any:
     """Pieces that no link leads to or from."""
-    ids = loose_pieces(plan_of(request.project))
-    return list(Piece.objects.filter(pk__in=ids).order_by("pk").values("id", "title"))
+    return loose_pieces(request.project)

@@ -10,7 +10,6 @@ from bunraku.server.cluster.models import Cluster
 from bunraku.server.plan.fit import last_fit
 from bunraku.server.plan.load import load_of
 from bunraku.server.plan.outlines import Outline, outlines_of
-from bunraku.server.plan.rivals import Main, rivalries_among
 from bunraku.server.plan.selectors import PieceFigures, plan_of
 from bunraku.server.projects.models import Project
 
@@ -20,13 +19,11 @@ GroupBy = Literal["theme", "outlet", "maker", "state"]
 
 def summary_of(project: Project) -> dict[str, Any]:
     """The plan in sums: hours by month, what is placed and what it is worth, pieces by outlet,
-    overlaps, and what the last fit proved."""
+    pins that cannot be, and what the last fit proved."""
     outlines = outlines_of(project)
     load = load_of(project, outlines)
     placed = [outline for outline in outlines if outline.month]
     known = [outline.worth for outline in placed if outline.worth is not None]
-    titles = {outline.pk: outline.title for outline in outlines}
-    mains = [Main(o.pk, o.scope, o.outlet, o.main_row) for o in outlines if o.main_row is not None]
     return {
         "months": load.months,
         "hours_a_month": project.hours_a_month,
@@ -35,16 +32,6 @@ def summary_of(project: Project) -> dict[str, Any]:
         "hours": sum(outline.hours for outline in placed),
         "worth": sum(known) if known else None,
         "outlets": _by_outlet(outlines),
-        "overlaps": [
-            {
-                "piece": rivalry.one,
-                "title": titles[rivalry.one],
-                "other": rivalry.other,
-                "other_title": titles[rivalry.other],
-                "why": rivalry.why,
-            }
-            for rivalry in rivalries_among(project, mains)
-        ],
         "impossible": load.impossible,
         "fit": last_fit(project),
     }

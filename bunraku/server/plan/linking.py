@@ -12,7 +12,7 @@ from bunraku.server.errors import BunrakuError
 from bunraku.server.journal.recorder import Recorder
 from bunraku.server.plan.actions import find_piece
 from bunraku.server.plan.models import Piece, PieceAfter
-from bunraku.server.plan.selectors import PieceFigures, plan_of
+from bunraku.server.plan.outlines import Outline, outlines_of
 from bunraku.server.projects.models import Project
 
 LINK_COLUMNS = (
@@ -53,7 +53,7 @@ def wait_for_hubs(project: Project) -> int:
     """Have each piece wait for the nearest of those it builds on, where that is not so yet and
     makes no circle. Returns how many wait now that did not."""
     with transaction.atomic():
-        plan = plan_of(project)
+        plan = outlines_of(project)
         after = _after(project)
         made: list[PieceAfter] = []
         seen: set[int] = set()
@@ -73,20 +73,13 @@ def wait_for_hubs(project: Project) -> int:
     return len(made)
 
 
-def links_of(plan: Sequence[PieceFigures]) -> list[Link]:
+def links_of(outlines: Sequence[Outline]) -> list[Link]:
     """Proposed links among pieces, those that build on another first."""
     by_language: dict[str, list[Linked]] = {}
-    for figures in plan:
-        piece = figures.piece
-        if figures.main is not None:
-            by_language.setdefault(piece.scope.language, []).append(
-                Linked(
-                    piece.pk,
-                    (piece.scope_id, piece.outlet_id),
-                    figures.main.text,
-                    figures.worth or 0.0,
-                )
-            )
+    for one in outlines:
+        if one.main_text:
+            linked = Linked(one.pk, (one.scope, one.outlet), one.main_text, one.worth or 0.0)
+            by_language.setdefault(one.language, []).append(linked)
     found = [
         link for language, pieces in by_language.items() for link in propose_links(pieces, language)
     ]
@@ -97,8 +90,8 @@ def around_piece(project: Project, piece_id: int) -> dict[str, Any]:
     """Links of a piece to and from others, what it waits for and what waits for it. Raises:
     not_found."""
     piece = find_piece(project, piece_id)
-    plan = plan_of(project)
-    titles = {figures.piece.pk: figures.piece.title for figures in plan}
+    plan = outlines_of(project)
+    titles = {one.pk: one.title for one in plan}
     pairs = PieceAfter.objects.filter(Q(piece=piece) | Q(first=piece)).order_by("pk")
     told = list(pairs.values_list("piece_id", "first_id"))
     links = [link for link in links_of(plan) if piece.pk in (link.source, link.target)]
@@ -119,16 +112,17 @@ def around_piece(project: Project, piece_id: int) -> dict[str, Any]:
     }
 
 
-def loose_pieces(plan: Sequence[PieceFigures]) -> list[int]:
+def loose_pieces(project: Project) -> list[dict[str, Any]]:
     """Pieces that no link leads to or from."""
+    plan = outlines_of(project)
     held = {end for link in links_of(plan) for end in (link.source, link.target)}
-    return [figures.piece.pk for figures in plan if figures.piece.pk not in held]
+    return [{"id": one.pk, "title": one.title} for one in plan if one.pk not in held]
 
 
 def links_csv(project: Project) -> Any:
     """All proposed links as CSV lines."""
-    plan = plan_of(project)
-    titles = {figures.piece.pk: figures.piece.title for figures in plan}
+    plan = outlines_of(project)
+    titles = {one.pk: one.title for one in plan}
     rows = [
         (titles[link.source], titles[link.target], link.phrase, link.why) for link in links_of(plan)
     ]

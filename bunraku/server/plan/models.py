@@ -44,6 +44,8 @@ class Piece(models.Model):
     note = models.TextField(max_length=10_000, blank=True)
     # Tags and phrases taken for it from results pages, in the order they were taken.
     tags = models.JSONField(default=list)
+    # Addresses of live pages that stand for its keywords and that it is not meant to improve.
+    apart_from = models.JSONField(default=list)
 
     class Meta:
         ordering = ["pk"]

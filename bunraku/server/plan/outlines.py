@@ -26,8 +26,15 @@ class Outline:
     maker: str
     state: str
     cluster: int | None
+    locale: str
     worth: float | None = None
     main_row: int | None = None
+    main_text: str = ""
+
+    @property
+    def language(self) -> str:
+        """The language of its keywords."""
+        return self.locale.partition("-")[0]
 
 
 def outlines_of(project: Project) -> list[Outline]:
@@ -35,7 +42,7 @@ def outlines_of(project: Project) -> list[Outline]:
     pieces = Piece.objects.filter(project=project).order_by("pk")
     fields = (
         *("pk", "title", "month", "hours", "outlet_id", "outlet__name", "scope_id", "pinned"),
-        *("kind", "maker", "state", "cluster_id"),
+        *("kind", "maker", "state", "cluster_id", "scope__locale"),
     )
     outlines = {values[0]: Outline(*values) for values in pieces.values_list(*fields)}
     row = Row.objects.filter(scope=OuterRef("scope"), keyword=OuterRef("keyword"))
@@ -48,15 +55,16 @@ def outlines_of(project: Project) -> list[Outline]:
         "piece_id",
         "main",
         Subquery(row.values("pk")[:1]),
+        Subquery(row.values("text")[:1]),
         Subquery(row.values("worth")[:1]),
         Subquery(outlook.values("pk")[:1]),
         Subquery(outlook.values("worth")[:1]),
     )
-    for pk, main, row_id, for_chosen, weighed_apart, for_own in owned:
+    for pk, main, row_id, text, for_chosen, weighed_apart, for_own in owned:
         outline = outlines[pk]
         worth = for_chosen if weighed_apart is None else for_own
         if worth is not None:
             outline.worth = (outline.worth or 0) + worth
         if main:
-            outline.main_row = row_id
+            outline.main_row, outline.main_text = row_id, text or ""
     return list(outlines.values())

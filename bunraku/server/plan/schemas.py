@@ -152,7 +152,7 @@ class KindOut(Schema):
 
 class PlanOut(Schema):
     """The plan in sums: its months, hours to spend in each, how many pieces there are and
-    are placed, their hours and worth, the outlets, the overlaps, pins that cannot be, the last
+    are placed, their hours and worth, the outlets, pins that cannot be, the last
     fit. The pieces
     themselves are read in pages."""
 
@@ -163,7 +163,6 @@ class PlanOut(Schema):
     hours: float
     worth: float | None
     outlets: list[OutletPiecesOut]
-    overlaps: list[OverlapOut]
     impossible: list[ImpossibleOut]
     kinds: list[KindOut]
     fit: FitReportOut | None

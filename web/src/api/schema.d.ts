@@ -2524,6 +2524,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/plan/overlaps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read
+         * @description What fights what in the plan.
+         */
+        get: operations["bunraku_server_plan_overlaps_api_read"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{piece_id}/ways-out/{other_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ways
+         * @description How two pieces that fight could be two.
+         */
+        get: operations["bunraku_server_plan_overlaps_api_ways"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{piece_id}/give-way": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Give
+         * @description Be about another keyword, and give what fights to the other piece.
+         */
+        post: operations["bunraku_server_plan_overlaps_api_give"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{piece_id}/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Live
+         * @description Have a piece improve a live page, or be one of its own.
+         */
+        post: operations["bunraku_server_plan_overlaps_api_live"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -5884,22 +5964,6 @@ export interface components {
             pieces: number;
         };
         /**
-         * OverlapOut
-         * @description Two pieces after the same searchers, and why.
-         */
-        OverlapOut: {
-            /** Piece */
-            piece: number;
-            /** Title */
-            title: string;
-            /** Other */
-            other: number;
-            /** Other Title */
-            other_title: string;
-            /** Why */
-            why: string;
-        };
-        /**
          * PersonHoursOut
          * @description Hours that somebody's pieces take in a month, and those that they have.
          */
@@ -5932,7 +5996,7 @@ export interface components {
         /**
          * PlanOut
          * @description The plan in sums: its months, hours to spend in each, how many pieces there are and
-         *     are placed, their hours and worth, the outlets, the overlaps, pins that cannot be, the last
+         *     are placed, their hours and worth, the outlets, pins that cannot be, the last
          *     fit. The pieces
          *     themselves are read in pages.
          */
@@ -5951,8 +6015,6 @@ export interface components {
             worth: number | null;
             /** Outlets */
             outlets: components["schemas"]["OutletPiecesOut"][];
-            /** Overlaps */
-            overlaps: components["schemas"]["OverlapOut"][];
             /** Impossible */
             impossible: components["schemas"]["ImpossibleOut"][];
             /** Kinds */
@@ -7361,6 +7423,94 @@ export interface components {
             too_alike: number;
             /** Groups */
             groups: components["schemas"]["LocationGroupOut"][];
+        };
+        /**
+         * LivePageOut
+         * @description A page of one's own that stands among the results of a piece's main keyword, its first place
+         *     there.
+         */
+        LivePageOut: {
+            /** Piece */
+            piece: number;
+            /** Title */
+            title: string;
+            /** Keyword */
+            keyword: string;
+            /** Address */
+            address: string;
+            /** Page Title */
+            page_title: string;
+            /** Position */
+            position: number;
+        };
+        /**
+         * OverlapOut
+         * @description Two pieces after the same searchers, and why.
+         */
+        OverlapOut: {
+            /** Piece */
+            piece: number;
+            /** Title */
+            title: string;
+            /** Other */
+            other: number;
+            /** Other Title */
+            other_title: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * OverlapsOut
+         * @description Pairs of pieces after the same searchers, and live pages that stand for a piece's keyword.
+         */
+        OverlapsOut: {
+            /** Pairs */
+            pairs: components["schemas"]["OverlapOut"][];
+            /** Live */
+            live: components["schemas"]["LivePageOut"][];
+        };
+        /**
+         * ServedPhraseOut
+         * @description A keyword that a piece serves.
+         */
+        ServedPhraseOut: {
+            /** Id */
+            id: number;
+            /** Text */
+            text: string;
+            /** Volume */
+            volume: number | null;
+        };
+        /**
+         * WaysOutOut
+         * @description What a piece could be `about` instead so as not to fight another, and its phrases that are
+         *     `fighting` it: those would go to the other.
+         */
+        WaysOutOut: {
+            /** About */
+            about: components["schemas"]["ServedPhraseOut"][];
+            /** Fighting */
+            fighting: components["schemas"]["ServedPhraseOut"][];
+        };
+        /**
+         * GiveWayIn
+         * @description The other piece, and the keyword that this one is about from now on.
+         */
+        GiveWayIn: {
+            /** Other */
+            other: number;
+            /** Row Id */
+            row_id: number;
+        };
+        /**
+         * LiveIn
+         * @description A live page, and whether the piece improves it or is one of its own.
+         */
+        LiveIn: {
+            /** Address */
+            address: string;
+            /** Improve */
+            improve: boolean;
         };
         /**
          * Problem
@@ -12240,6 +12390,138 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_overlaps_api_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OverlapsOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_overlaps_api_ways: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+                other_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaysOutOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_overlaps_api_give: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GiveWayIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_overlaps_api_live: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LiveIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
             422: components["responses"]["Problem422"];
             500: components["responses"]["Problem500"];
             503: components["responses"]["Problem503"];
