@@ -1,6 +1,7 @@
 """Overlaps of the plan: pieces after the same searchers, live pages, and the ways out."""
 
 from collections.abc import Callable
+
 import pytest
 
 from bunraku.server.plan.models import Piece, PieceKeyword

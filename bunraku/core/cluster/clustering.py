@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 from scipy import sparse
 
 from bunraku.core.cluster.moves import local_moves
-from bunraku.core.cluster.similarity import shared_results
+from bunraku.core.cluster.similarity import numbered, shared_results
 from bunraku.core.cluster.wording import Wording, alike, between, same_names, wording_of
 
 Ints = NDArray[np.int64]
@@ -76,10 +76,11 @@ def cluster_keywords(
     labels = np.where(stays, given.current, highest + 1 + np.arange(n))
     read = (given.pages != 0).any(axis=1)
     rows = np.flatnonzero(read)
+    pages = _small_ids(given.pages[rows])
     labels[rows] = local_moves(
-        shared_results(given.pages[rows]), labels[rows], ~stays[rows], GAMMA_RESULTS * strictness
+        shared_results(pages), labels[rows], ~stays[rows], GAMMA_RESULTS * strictness
     )
-    loose = rows[_shares_little(given.pages[rows], labels[rows]) & ~stays[rows]]
+    loose = rows[_shares_little(pages, labels[rows]) & ~stays[rows]]
     labels[loose] = labels.max() + 1 + np.arange(len(loose))
     unread = np.flatnonzero(~read & ~stays)
     if len(unread):
@@ -99,6 +100,13 @@ def cluster_keywords(
     return _renumber_new(labels, highest)
 
 
+def _small_ids(pages: Ints) -> Ints:
+    """The same results under small ids, 0 for none: to be sorted once."""
+    small = np.zeros(pages.shape, dtype=np.int64)
+    small[pages != 0] = 1 + numbered(pages[pages != 0])
+    return small
+
+
 def _shares_little(pages: Ints, labels: Ints) -> NDArray[np.bool_]:
     """Which keywords share fewer than `LEAST_SHARED_RESULTS` with each other member of their
     cluster, those alone apart."""
@@ -108,10 +116,8 @@ def _shares_little(pages: Ints, labels: Ints) -> NDArray[np.bool_]:
     if not len(owners):
         return np.zeros(n, dtype=bool)
     # A result in a cluster: only within one do counts matter, which keeps the product small.
-    names, result = np.unique(pages[there], return_inverse=True)
-    _, place, uses = np.unique(
-        labels[owners] * len(names) + result, return_inverse=True, return_counts=True
-    )
+    place = numbered(labels[owners] * (int(pages.max()) + 1) + pages[there])
+    uses = np.bincount(place)
     shared_by = uses[place] > 1
     entries = (np.ones(int(shared_by.sum()), dtype=np.int16), (owners[shared_by], place[shared_by]))
     holds = sparse.csr_matrix(entries, shape=(n, len(uses)))

@@ -25,7 +25,7 @@ def shared_results(pages: NDArray[np.int64]) -> sparse.csr_matrix:
     n = len(pages)
     there = pages != 0
     rows, places = np.nonzero(there)
-    _, columns = np.unique(pages[there], return_inverse=True)
+    columns = numbered(pages[there])
     if not len(columns):
         return sparse.csr_matrix((n, n))
     frequency = np.bincount(columns)
@@ -34,6 +34,16 @@ def shared_results(pages: NDArray[np.int64]) -> sparse.csr_matrix:
     weight[frequency[columns] > MOST_KEYWORDS_A_RESULT] = 0.0
     matrix = sparse.csr_matrix((weight, (rows, columns)), shape=(n, len(frequency)))
     return _thresholded_product(matrix, LEAST_SHARED)
+
+
+def numbered(ids: NDArray[np.int64]) -> NDArray[np.int64]:
+    """Ids as numbers from 0 on, the same order, none left out. Counted where they are small, sorted
+    where they are not."""
+    if len(ids) and ids.min() >= 0 and ids.max() < 4 * len(ids):
+        there = np.zeros(int(ids.max()) + 1, dtype=bool)
+        there[ids] = True
+        return np.asarray((np.cumsum(there) - 1)[ids])
+    return np.asarray(np.unique(ids, return_inverse=True)[1])
 
 
 def _unit_rows(matrix: sparse.csr_matrix) -> sparse.csr_matrix:
