@@ -16,7 +16,7 @@ from bunraku.core.plan.evening import LEVEL_SHARE, level, leveled, next_hours
 from bunraku.core.plan.fitting import fit_greedily, fit_hours
 from bunraku.core.plan.outlay import COMMON_SPREAD, outlay_of
 from bunraku.core.plan.ownership import divide_keywords
-from bunraku.core.plan.pieces import KINDS, suggest_kind, title_from
+from bunraku.core.plan.pieces import KINDS, home_page, suggest_kind, title_from
 from bunraku.core.plan.problem import Fit, Problem
 from bunraku.core.text.labelled_phrases import INTENTS
 
@@ -368,3 +368,15 @@ def test_overlaps_are_found_by_shared_results() -> None:
     hits = overlaps({1: [1, 2, 3, 4, 5], 2: [3, 4, 5, 1, 9], 3: [1, 2, 0, 0, 0], 4: []})
     assert [(match.piece, match.other, match.shared, match.of) for match in hits] == [(1, 2, 4, 5)]
     assert overlaps({}) == []
+
+
+def test_the_home_page_takes_the_hardest_phrase_that_is_worth_it() -> None:
+    kinds = ["landing", "landing", "article", "landing", "location", "landing"]
+    worth = [40.0, 30.0, 90.0, 1.0, 50.0, None]
+    difficulty = [30.0, 60.0, 80.0, 90.0, 70.0, 95.0]
+    # An article is none, nor is a town's page; what is worth next to nothing is not worth it.
+    assert home_page(kinds, worth, difficulty) == 0
+    assert home_page(kinds, [40.0, 45.0, 90.0, 1.0, 20.0, None], difficulty) == 1
+    assert home_page(kinds, [None] * 6, difficulty) is None
+    assert home_page(kinds, worth, [None] * 6) is None
+    assert home_page(kinds[:4], worth[:4], difficulty[:4]) is None

@@ -26,8 +26,9 @@ def local_moves(
     average, in units of similarity. Returns: (n,) labels. Formula: a keyword moves to the cluster
     with the greatest Σ similarity to members − γ × members; ties go to the lower label, and it
     leaves for a cluster of its own where none is above zero. Keywords are visited by falling total
-    similarity, then by number, and again when one has moved that they are more alike than γ. Raises: `ValueError` for
-    shapes that do not match. Cost: about linear in the number of similarities.
+    similarity, then by number, and again when one has moved that they are more alike than γ.
+    Raises: `ValueError` for shapes that do not match. Cost: about linear in the number of
+    similarities.
     """
     n = similarity.shape[0]
     if labels.shape != (n,) or free.shape != (n,):

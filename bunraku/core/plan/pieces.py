@@ -3,6 +3,7 @@
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
+from statistics import median
 
 
 @dataclass(frozen=True)
@@ -74,6 +75,33 @@ def suggest_kind(
     if main == "commercial":
         return Suggestion("guide", "searchers compare before they buy")
     return Suggestion("article", "searchers want to know")
+
+
+HOME_AMONG = 5
+"""Pieces of one outlet from which one of them may be its home page: of fewer it is not told what is
+hard and what is worth it."""
+
+
+def home_page(
+    kinds: Sequence[str], worth: Sequence[float | None], difficulty: Sequence[float | None]
+) -> int | None:
+    """Which of an outlet's new pieces should be its home page: the strongest page there is takes
+    the hardest phrase that is worth it.
+
+    Parameters: `kinds`, `worth` a month and `difficulty` of the main keyword of each. Returns: the
+    place of one, or None. Of landing pages whose worth is not below the middle of all known, the
+    hardest; of equal ones that of more worth. None where there are fewer than `HOME_AMONG` pieces
+    or nothing is known. Raises: nothing. Cost: linear but for the middle."""
+    known = [value for value in worth if value]
+    if len(kinds) < HOME_AMONG or not known:
+        return None
+    middle = median(known)
+    worthwhile = [
+        (hard, value, -place)
+        for place, (kind, value, hard) in enumerate(zip(kinds, worth, difficulty, strict=True))
+        if kind == "landing" and value and value >= middle and hard is not None
+    ]
+    return -max(worthwhile)[2] if worthwhile else None
 
 
 def title_from(keyword: str) -> str:

@@ -18,7 +18,7 @@ from bunraku.server.plan.actions import (
     remove_piece,
     set_month_hours,
 )
-from bunraku.server.plan.board import page_of_plan, summary_of
+from bunraku.server.plan.board import calendar_of, page_of_plan, summary_of
 from bunraku.server.plan.export import plan_csv
 from bunraku.server.plan.fit import start_fitting
 from bunraku.server.plan.hours import learned_hours
@@ -35,6 +35,7 @@ from bunraku.server.plan.planning_schemas import (
 from bunraku.server.plan.preview import preview_pieces
 from bunraku.server.plan.proposals import prospects_of
 from bunraku.server.plan.schemas import (
+    CalendarPieceOut,
     CommentIn,
     FitOut,
     KeywordIn,
@@ -122,6 +123,12 @@ def read_pieces(request: ProjectRequest, project_id: ProjectId, wanted: Query[Pi
         "offset": wanted.offset,
         "rows": [piece_out(figures) for figures in page.rows],
     }
+
+
+@router.get("/plan/calendar", response=list[CalendarPieceOut], auth=READS, url_name="plan_calendar")
+def read_calendar(request: ProjectRequest, project_id: ProjectId) -> Any:
+    """All pieces in lines, those worth most first."""
+    return calendar_of(request.project)
 
 
 @router.get("/plan/clusters", response=list[int], auth=READS, url_name="planned_clusters")

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Any, Literal
 
+from bunraku.core.plan.pieces import KINDS
 from bunraku.core.text.folding import fold
 from bunraku.server.cluster.models import Cluster
 from bunraku.server.plan.fit import last_fit
@@ -12,8 +13,9 @@ from bunraku.server.plan.load import load_of
 from bunraku.server.plan.outlines import Outline, outlines_of
 from bunraku.server.plan.selectors import PieceFigures, plan_of
 from bunraku.server.projects.models import Project
+from bunraku.server.sheet.models import Scope
 
-Order = Literal["month", "worth", "hours", "title"]
+Order = Literal["month", "worth", "hours", "title", "due"]
 GroupBy = Literal["theme", "outlet", "maker", "state"]
 
 
@@ -35,6 +37,26 @@ def summary_of(project: Project) -> dict[str, Any]:
         "impossible": load.impossible,
         "fit": last_fit(project),
     }
+
+
+def calendar_of(project: Project) -> list[dict[str, Any]]:
+    """All pieces in lines, those worth most first. Three queries whatever their number."""
+    outlines = sorted(outlines_of(project), key=_KEYS["worth"])
+    channels = dict(Scope.objects.filter(project=project).values_list("pk", "channel"))
+    return [
+        {
+            **{name: getattr(one, name) for name in CALENDAR},
+            "id": one.pk,
+            "kind_name": KINDS[one.kind].name,
+            "channel": channels[one.scope],
+            "outlet": one.outlet_name or "",
+        }
+        for one in outlines
+    ]
+
+
+CALENDAR = ("title", "month", "due", "state", "maker", "hours", "worth", "pinned")
+"""What of an outline stands in a calendar as it is."""
 
 
 @dataclass
@@ -130,6 +152,7 @@ _KEYS: dict[Order, Any] = {
     "worth": lambda o: (_falling(o.worth), o.pk),
     "hours": lambda o: (-o.hours, o.pk),
     "title": lambda o: (fold(o.title), o.pk),
+    "due": lambda o: (o.due is None, o.due or date.min, o.month or date.max, o.pk),
 }
 
 

@@ -8,7 +8,7 @@ from bunraku.core.gather.fit import EVEN
 from bunraku.core.gather.years import for_coming_year
 from bunraku.core.plan.calendar import months_ahead
 from bunraku.core.plan.ownership import divide_keywords
-from bunraku.core.plan.pieces import suggest_kind, title_from
+from bunraku.core.plan.pieces import home_page, suggest_kind, title_from
 from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.server.clock import today
 from bunraku.server.cluster.models import Cluster
@@ -48,7 +48,7 @@ def draft_pieces(
     project: Project, clusters: Sequence[Cluster], *, off_topic: bool = False
 ) -> tuple[list[Draft], dict[str, list[Cluster]]]:
     """Drafts of pieces from clusters, in their order; and the clusters that make none, by reason:
-    those that are not about the project's subject too, unless `off_topic` ones are wanted. Seven
+    those that are not about the project's subject too, unless `off_topic` ones are wanted. Eight
     queries whatever their number."""
     members = _members(clusters)
     planned = set(Piece.objects.filter(cluster__in=clusters).values_list("cluster_id", flat=True))
@@ -71,7 +71,34 @@ def draft_pieces(
         draft = _draft(cluster, rows, mine, outlet, features, places, hours)
         owned.update(dict.fromkeys(mine, -cluster.pk))
         drafts.append(draft)
-    return drafts, skipped
+    return _with_home_pages(project, drafts, hours), skipped
+
+
+def _with_home_pages(
+    project: Project, drafts: Sequence[Draft], hours: Mapping[str, float]
+) -> list[Draft]:
+    """The same with one of each outlet's as its home page, where it has none yet and one lends
+    itself."""
+    by_outlet: dict[int, list[int]] = {}
+    for number, draft in enumerate(drafts):
+        if draft.outlet is not None:
+            by_outlet.setdefault(draft.outlet.pk, []).append(number)
+    have = set(
+        Piece.objects.filter(project=project, kind="home").values_list("outlet_id", flat=True)
+    )
+    told = list(drafts)
+    for outlet, numbers in by_outlet.items():
+        mains = [drafts[number].main_row for number in numbers]
+        home = home_page(
+            [drafts[number].kind for number in numbers],
+            [main.worth for main in mains],
+            [main.difficulty for main in mains],
+        )
+        if home is not None and outlet not in have:
+            because = "the hardest phrase that is worth it goes to your strongest page"
+            at = numbers[home]
+            told[at] = replace(told[at], kind="home", because=because, hours=hours["home"])
+    return told
 
 
 def join_drafts(drafts: Sequence[Draft], joined: Mapping[int, int]) -> list[Draft]:

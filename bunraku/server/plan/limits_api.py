@@ -84,7 +84,7 @@ def read_left_out(request: ProjectRequest, project_id: ProjectId) -> Any:
     return left_out(request.project)
 
 
-class PhraseOut(Schema):
+class TownPhraseOut(Schema):
     """A keyword that a page could also say."""
 
     id: int
@@ -105,7 +105,7 @@ class LocationPageOut(Schema):
     words: float
     results: float | None
     alike: float
-    more: list[PhraseOut]
+    more: list[TownPhraseOut]
     then: float | None
 
 

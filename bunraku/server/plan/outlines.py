@@ -27,6 +27,7 @@ class Outline:
     state: str
     cluster: int | None
     locale: str
+    due: date | None
     worth: float | None = None
     main_row: int | None = None
     main_text: str = ""
@@ -42,7 +43,7 @@ def outlines_of(project: Project) -> list[Outline]:
     pieces = Piece.objects.filter(project=project).order_by("pk")
     fields = (
         *("pk", "title", "month", "hours", "outlet_id", "outlet__name", "scope_id", "pinned"),
-        *("kind", "maker", "state", "cluster_id", "scope__locale"),
+        *("kind", "maker", "state", "cluster_id", "scope__locale", "due"),
     )
     outlines = {values[0]: Outline(*values) for values in pieces.values_list(*fields)}
     row = Row.objects.filter(scope=OuterRef("scope"), keyword=OuterRef("keyword"))

@@ -199,6 +199,23 @@ class PiecesOut(Schema):
     rows: list[PieceOut]
 
 
+class CalendarPieceOut(Schema):
+    """A piece in a line, for a calendar."""
+
+    id: int
+    title: str
+    kind_name: str
+    channel: str
+    outlet: str
+    month: date | None
+    due: date | None
+    state: StateId
+    maker: str
+    hours: float
+    worth: float | None
+    pinned: bool
+
+
 class CommentOut(Schema):
     """What somebody said about a piece."""
 

@@ -1727,6 +1727,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/plan/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Calendar
+         * @description All pieces in lines, those worth most first.
+         */
+        get: operations["bunraku_server_plan_api_read_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/plan/clusters": {
         parameters: {
             query?: never;
@@ -5031,15 +5051,13 @@ export interface components {
         };
         /**
          * PhraseOut
-         * @description A keyword that a page could also say.
+         * @description A question or related search on the page, and whether the project has it.
          */
         PhraseOut: {
-            /** Id */
-            id: number;
             /** Text */
             text: string;
-            /** Volume */
-            volume: number | null;
+            /** Known */
+            known: boolean;
         };
         /**
          * ReachOut
@@ -6043,7 +6061,7 @@ export interface components {
              * @default month
              * @enum {string}
              */
-            order: "month" | "worth" | "hours" | "title";
+            order: "month" | "worth" | "hours" | "title" | "due";
             /** Group */
             group?: ("theme" | "outlet" | "maker" | "state") | null;
             /**
@@ -6182,6 +6200,39 @@ export interface components {
             offset: number;
             /** Rows */
             rows: components["schemas"]["PieceOut"][];
+        };
+        /**
+         * CalendarPieceOut
+         * @description A piece in a line, for a calendar.
+         */
+        CalendarPieceOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Kind Name */
+            kind_name: string;
+            /** Channel */
+            channel: string;
+            /** Outlet */
+            outlet: string;
+            /** Month */
+            month: string | null;
+            /** Due */
+            due: string | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "idea" | "agreed" | "writing" | "ready" | "live";
+            /** Maker */
+            maker: string;
+            /** Hours */
+            hours: number;
+            /** Worth */
+            worth: number | null;
+            /** Pinned */
+            pinned: boolean;
         };
         /**
          * PiecesForOut
@@ -7410,7 +7461,7 @@ export interface components {
             /** Alike */
             alike: number;
             /** More */
-            more: components["schemas"]["PhraseOut"][];
+            more: components["schemas"]["TownPhraseOut"][];
             /** Then */
             then: number | null;
         };
@@ -7423,6 +7474,18 @@ export interface components {
             too_alike: number;
             /** Groups */
             groups: components["schemas"]["LocationGroupOut"][];
+        };
+        /**
+         * TownPhraseOut
+         * @description A keyword that a page could also say.
+         */
+        TownPhraseOut: {
+            /** Id */
+            id: number;
+            /** Text */
+            text: string;
+            /** Volume */
+            volume: number | null;
         };
         /**
          * LivePageOut
@@ -10934,7 +10997,7 @@ export interface operations {
         parameters: {
             query?: {
                 outlet?: number | null;
-                order?: "month" | "worth" | "hours" | "title";
+                order?: "month" | "worth" | "hours" | "title" | "due";
                 group?: ("theme" | "outlet" | "maker" | "state") | null;
                 offset?: number;
                 limit?: number;
@@ -10954,6 +11017,36 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PiecesOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_api_read_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarPieceOut"][];
                 };
             };
             400: components["responses"]["Problem400"];

@@ -26,22 +26,28 @@ type Props = {
   columns?: number;
   many?: boolean;
   row: (index: number, style: CSSProperties) => ReactNode;
+  /** What stands above some rows, a heading of those that follow; and what it is high. */
+  above?: ((index: number, style: CSSProperties) => ReactNode) | undefined;
+  aboveHeight?: number;
   onRange?: ((first: number, last: number) => void) | undefined;
 };
 
 /** The shell of every grid: its header stays in sight, rows are drawn only where one looks, and the
  * current one is scrolled to. Its keys are the page's (see useGrid). */
 export function Grid(props: Props) {
-  const { total, height, current, onRange } = props;
+  const { total, height, current, onRange, above, aboveHeight = 0 } = props;
+  const lead = (index: number) => (above?.(index, {}) ? aboveHeight : 0);
   const grid = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({
     count: total,
     getScrollElement: () => grid.current,
-    estimateSize: () => height,
+    estimateSize: (index) => height + lead(index),
     overscan: 12,
     // What stands beside a scrolling heading is never covered by it.
     scrollPaddingStart: props.headHeight + 4,
   });
+  // biome-ignore lint/correctness/useExhaustiveDependencies: other headings have other places
+  useEffect(() => rows.measure(), [above, rows.measure]);
   const items = rows.getVirtualItems();
   const first = items[0]?.index ?? 0;
   const last = items.at(-1)?.index ?? 0;
@@ -72,7 +78,14 @@ export function Grid(props: Props) {
           <div role="rowgroup" className="relative" style={{ height: rows.getTotalSize() }}>
             {items.map((item) => (
               <Fragment key={item.key}>
-                {props.row(item.index, { height, transform: `translateY(${item.start}px)` })}
+                {above?.(item.index, {
+                  height: aboveHeight,
+                  transform: `translateY(${item.start}px)`,
+                })}
+                {props.row(item.index, {
+                  height,
+                  transform: `translateY(${item.start + lead(item.index)}px)`,
+                })}
               </Fragment>
             ))}
           </div>

@@ -116,3 +116,11 @@ export function shades(shares: readonly number[]): number[] {
     return times <= 1 ? 0.06 + 0.1 * times : Math.min(1, 0.16 + 0.42 * (times - 1));
   });
 }
+
+const NTH = ["th", "st", "nd", "rd"];
+
+/** A place: 1st, 2nd, 3rd, 11th. */
+export function nth(place: number): string {
+  const last = place % 100 > 10 && place % 100 < 14 ? 0 : place % 10;
+  return `${place}${NTH[last] ?? "th"}`;
+}

@@ -13,7 +13,15 @@ const FILES = [
 ] as const;
 
 /** The plan taken away: as files, as briefs; and brought back. */
-export function AwayMenu({ onBack, onHubs }: { onBack: () => void; onHubs: () => void }) {
+export function AwayMenu({
+  onBack,
+  onHubs,
+  onLimits,
+}: {
+  onBack: () => void;
+  onHubs: () => void;
+  onLimits: () => void;
+}) {
   const { projectId, channel } = usePlace();
   const navigate = useNavigate();
   const briefs = () =>
@@ -42,6 +50,9 @@ export function AwayMenu({ onBack, onHubs }: { onBack: () => void; onHubs: () =>
       </DropdownMenu.Item>
       <DropdownMenu.Item className={MENU_ITEM} onSelect={onHubs}>
         Have pieces wait for what they build on
+      </DropdownMenu.Item>
+      <DropdownMenu.Item className={MENU_ITEM} onSelect={onLimits}>
+        What the plan keeps to
       </DropdownMenu.Item>
     </DropMenu>
   );

@@ -1,5 +1,5 @@
 import { exact, MONTHS } from "../parts/format";
-import { TRACKS } from "./BoardRow";
+import { tracks } from "./BoardRow";
 import { MonthHours } from "./MonthHours";
 import { monthsOf, type Order, type Plan } from "./planMath";
 
@@ -32,7 +32,7 @@ export function BoardHead({
         role="row"
         aria-rowindex={1}
         className="grid h-8 items-center text-xs text-quiet"
-        style={{ gridTemplateColumns: TRACKS }}
+        style={{ gridTemplateColumns: tracks(plan.months.length) }}
       >
         {HEADS.map((head) => (
           <ColumnHead key={head.name} head={head} order={order} onOrder={onOrder} />
@@ -50,7 +50,7 @@ export function BoardHead({
         role="row"
         aria-rowindex={2}
         className="grid h-[54px] items-end pb-1 text-xs"
-        style={{ gridTemplateColumns: TRACKS }}
+        style={{ gridTemplateColumns: tracks(plan.months.length) }}
       >
         <span role="gridcell" aria-colspan={4} className="col-span-4 px-2 pb-1 text-quiet">
           Hours planned, {exact(plan.hours_a_month)} a month to spend; press one to change it

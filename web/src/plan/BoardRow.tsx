@@ -4,7 +4,10 @@ import { inPlanOrder } from "./planMath";
 import { monthFlag, monthsWanted } from "./timing";
 import { STATES } from "./workWords";
 
-export const TRACKS = "minmax(220px, 1fr) 62px 52px 68px repeat(12, minmax(30px, 44px))";
+const FIRST = "minmax(220px, 1fr) 62px 52px 68px";
+/** The board's columns for so many months, and what they take at least. */
+export const tracks = (months: number) => `${FIRST} repeat(${months}, minmax(30px, 44px))`;
+export const widthOf = (months: number) => `${460 + 30 * months}px`;
 
 /** One piece on the year board. A month's cell places the piece there by hand. */
 export function BoardRow({
@@ -44,7 +47,7 @@ export function BoardRow({
       className={`absolute top-0 left-0 grid w-full cursor-default items-center border-b
         border-hairline ${open ? "bg-persimmon-wash" : "hover:bg-paper"}
         ${current ? "shadow-[inset_3px_0_0_var(--color-persimmon)]" : ""}`}
-      style={{ ...style, gridTemplateColumns: TRACKS }}
+      style={{ ...style, gridTemplateColumns: tracks(months.length) }}
     >
       <Cell>
         <span className="block truncate font-semibold">{piece.title}</span>

@@ -1,11 +1,14 @@
+import { useState } from "react";
+import type { Schemas } from "../api/client";
 import { Button } from "../parts/Button";
 import { useSay } from "../parts/toasts";
 import { useKey } from "../parts/useKey";
 import { useChange } from "../shared/useChange";
-import { keepApart, mergePieces } from "./changes";
-import type { Plan } from "./planMath";
+import { giveWay, keepApart, mergePieces } from "./changes";
+import { useWaysOut } from "./queries";
 
-/** Two pieces after the same searchers: made one, or kept apart. With `keys`, m and k do it. */
+/** Two pieces after the same searchers: made one, made to differ, or kept apart. With `keys`, m and
+ * k do it. */
 export function Clash({
   projectId,
   pieceId,
@@ -15,7 +18,7 @@ export function Clash({
 }: {
   projectId: number;
   pieceId: number;
-  clash: Plan["overlaps"][number];
+  clash: Schemas["OverlapOut"];
   keys?: boolean;
   onOpen: (id: number) => void;
 }) {
@@ -32,6 +35,7 @@ export function Clash({
     done: () => say("They stay two pieces. z takes it back."),
     failed: (problem) => say(problem.message, { bad: true }),
   });
+  const [differ, setDiffer] = useState(false);
   const busy = merge.isPending || apart.isPending;
   useKey("m", () => merge.mutate(undefined), { enabled: keys && !busy });
   useKey("k", () => apart.mutate(undefined), { enabled: keys && !busy });
@@ -54,6 +58,52 @@ export function Clash({
         <Button look="bare" disabled={busy} onClick={() => apart.mutate(undefined)}>
           Keep apart{keys && <kbd className="text-quiet">k</kbd>}
         </Button>
+        <Button look="bare" aria-expanded={differ} onClick={() => setDiffer(!differ)}>
+          Make them differ
+        </Button>
+      </div>
+      {differ && <WaysOut projectId={projectId} pieceId={pieceId} other={other} />}
+    </div>
+  );
+}
+
+/** What the piece could be about instead; what fights then goes to the other one. */
+function WaysOut({
+  projectId,
+  pieceId,
+  other,
+}: {
+  projectId: number;
+  pieceId: number;
+  other: { id: number; title: string };
+}) {
+  const told = useWaysOut(projectId, pieceId, other.id).data;
+  const say = useSay();
+  const give = useChange(projectId, (row: number) => giveWay(projectId, pieceId, other.id, row), {
+    done: () => say(`“${other.title}” has what they both were after. z takes it back.`),
+    failed: (problem) => say(problem.message, { bad: true }),
+  });
+  if (!told) return null;
+  if (!told.about.length)
+    return (
+      <p className="pt-1 text-ink-2">
+        This piece serves nothing else that it could be about. Give it another keyword first, or
+        have one piece serve both.
+      </p>
+    );
+  const going = told.fighting.map((phrase) => `“${phrase.text}”`).join(", ");
+  return (
+    <div className="pt-1">
+      <p className="text-ink-2">
+        Let this piece be about something else that it serves; {going || "nothing"} goes to “
+        {other.title}”.
+      </p>
+      <div className="flex flex-wrap gap-2 pt-1">
+        {told.about.map((phrase) => (
+          <Button key={phrase.id} disabled={give.isPending} onClick={() => give.mutate(phrase.id)}>
+            About “{phrase.text}”
+          </Button>
+        ))}
       </div>
     </div>
   );

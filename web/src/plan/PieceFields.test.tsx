@@ -48,8 +48,8 @@ const piece: Piece = {
 };
 const plan: Plan = {
   months: [
-    { month: "2026-12-01", hours: 0, to_spend: 30 },
-    { month: "2027-01-01", hours: 5, to_spend: 30 },
+    { month: "2026-12-01", hours: 0, to_spend: 30, people: [] },
+    { month: "2027-01-01", hours: 5, to_spend: 30, people: [] },
   ],
   hours_a_month: 30,
   pieces: 1,
@@ -57,7 +57,6 @@ const plan: Plan = {
   hours: 5,
   worth: 10,
   outlets: [],
-  overlaps: [],
   impossible: [],
   fit: null,
   kinds: [

@@ -14,9 +14,10 @@ import { useOpenResults } from "../shared/walk";
 import { AroundBlock } from "./AroundBlock";
 import { Clash } from "./Clash";
 import { changePiece, commentOn, dropKeyword, giveKeyword, removePiece } from "./changes";
+import { LiveClash } from "./LiveClash";
 import { PieceFields } from "./PieceFields";
 import type { Plan } from "./planMath";
-import { usePiece } from "./queries";
+import { useLeftOut, useOverlaps, usePiece } from "./queries";
 import { timingOf } from "./timing";
 import { Comments, WorkFields } from "./WorkFields";
 
@@ -114,14 +115,18 @@ function Told({
       piece.channel as Channel,
     );
   useKey("r", () => first && toResults(first));
-  const overlaps = plan.overlaps.filter(
+  const fights = useOverlaps(projectId).data;
+  const overlaps = (fights?.pairs ?? []).filter(
     (overlap) => overlap.piece === piece.id || overlap.other === piece.id,
   );
+  const live = (fights?.live ?? []).filter((one) => one.piece === piece.id);
+  const why = useLeftOut(projectId).data?.find((one) => one.id === piece.id)?.why;
   const also = sumOf(others.map((row) => row.volume));
   return (
     <>
       <h2 className="pr-6 text-lg break-words">{piece.title}</h2>
       <p className="pt-1 pb-3 text-ink-2">
+        {!piece.month && why && <strong>{why} </strong>}
         <When piece={piece} />
       </p>
       {problem && <ProblemNote error={problem} />}
@@ -198,6 +203,13 @@ function Told({
               keys={number === 0}
               onOpen={onOpen}
             />
+          ))}
+        </Block>
+      )}
+      {live.length > 0 && (
+        <Block title="You stand there already">
+          {live.map((one) => (
+            <LiveClash key={one.address} projectId={projectId} live={one} />
           ))}
         </Block>
       )}

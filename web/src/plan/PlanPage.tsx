@@ -17,9 +17,14 @@ import { BackDialog } from "./BackDialog";
 import { fitPlan, waitForHubs } from "./changes";
 import { FirstLink } from "./FirstLink";
 import { FitNote } from "./FitNote";
+import { LimitsDialog } from "./LimitsDialog";
 import { PieceInspector } from "./PieceInspector";
+import { PlanCalendar } from "./PlanCalendar";
+import { PlanList } from "./PlanList";
+import { PlanLook } from "./PlanLook";
 import type { Plan } from "./planMath";
-import { usePieces, usePlan } from "./queries";
+import { useGroups, useOverlaps, usePieces, usePlan } from "./queries";
+import { usePlacing } from "./usePlacing";
 import { YearBoard } from "./YearBoard";
 import { YearPanel } from "./YearPanel";
 
@@ -33,14 +38,21 @@ export function PlanPage() {
   const project = useProject(projectId).data;
   const overview = useOverview(projectId).data;
   const plan = usePlan(projectId);
-  const { order, outlet } = search;
+  const { order, outlet, group, view } = search;
   // On a narrow screen the months need the room, unless one asks for it.
   const whole = search.whole ?? window.innerWidth >= WIDE;
   const query = useMemo(
-    () => (outlet === undefined ? { order } : { order, outlet }),
-    [order, outlet],
+    () => ({
+      order,
+      ...(outlet === undefined ? {} : { outlet }),
+      ...(group === undefined ? {} : { group }),
+    }),
+    [order, outlet, group],
   );
   const pieces = usePieces(projectId, query);
+  const groups = useGroups(projectId, query);
+  const overlaps = useOverlaps(projectId).data;
+  const place = usePlacing(projectId);
   const currency = project?.currency ?? "£";
   const fit = useFitting(projectId);
   const jobs = overview?.jobs.filter((job) => job.kind === "fit") ?? [];
@@ -58,6 +70,8 @@ export function PlanPage() {
     [navigate],
   );
   const [back, setBack] = useState(false);
+  const [limits, setLimits] = useState(false);
+  useCommand("What the plan keeps to: horizon, people, kinds", () => setLimits(true));
   const say = useSay();
   const hubs = useChange(projectId, () => waitForHubs(projectId), {
     done: (out) =>
@@ -75,7 +89,17 @@ export function PlanPage() {
       <main className="flex min-w-0 flex-1 flex-col">
         <div className="flex shrink-0 flex-col gap-[10px] px-[18px] pb-3">
           <PageHead title="Plan the year" about={plan.data ? aboutLine(plan.data) : ""}>
-            <AwayMenu onBack={() => setBack(true)} onHubs={() => hubs.mutate(undefined)} />
+            <PlanLook
+              view={view}
+              group={group}
+              onView={(to) => navigate({ search: (now) => ({ ...now, view: to }) })}
+              onGroup={(by) => navigate({ search: (now) => ({ ...now, group: by }) })}
+            />
+            <AwayMenu
+              onBack={() => setBack(true)}
+              onHubs={() => hubs.mutate(undefined)}
+              onLimits={() => setLimits(true)}
+            />
             <Button
               aria-pressed={whole && search.piece === undefined}
               onClick={() =>
@@ -115,18 +139,41 @@ export function PlanPage() {
               <span className="min-w-0 flex-1 truncate text-right text-ink-2">
                 <FitNote
                   fit={plan.data.fit}
-                  overlaps={plan.data.overlaps.length}
+                  overlaps={(overlaps?.pairs.length ?? 0) + (overlaps?.live.length ?? 0)}
                   impossible={plan.data.impossible.length}
                 />
               </span>
             </div>
           )}
         </div>
-        {plan.data && (
+        {plan.data && view === "list" && (
+          <PlanList
+            pieces={pieces}
+            groups={groups}
+            currency={currency}
+            order={order}
+            place={String(projectId)}
+            onOrder={(by) => navigate({ search: (now) => ({ ...now, order: by }), replace: true })}
+            openId={search.piece}
+            onOpen={onOpen}
+          />
+        )}
+        {plan.data && view === "calendar" && (
+          <PlanCalendar
+            projectId={projectId}
+            plan={plan.data}
+            outlet={outlet}
+            openId={search.piece}
+            onOpen={onOpen}
+            onPlace={place}
+          />
+        )}
+        {plan.data && view === "board" && (
           <YearBoard
             projectId={projectId}
             plan={plan.data}
             pieces={pieces}
+            groups={groups}
             currency={currency}
             order={order}
             onOrder={(by) => navigate({ search: (now) => ({ ...now, order: by }), replace: true })}
@@ -143,6 +190,9 @@ export function PlanPage() {
           hourValue={project?.hour_value ?? 0}
           onClose={() => navigate({ search: (now) => ({ ...now, whole: false }) })}
         />
+      )}
+      {limits && plan.data && (
+        <LimitsDialog projectId={projectId} plan={plan.data} onClose={() => setLimits(false)} />
       )}
       {back && <BackDialog projectId={projectId} onClose={() => setBack(false)} />}
       {search.piece !== undefined && plan.data && (

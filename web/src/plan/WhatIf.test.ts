@@ -4,7 +4,10 @@ import { hoursWords } from "./workWords";
 
 const told = {
   hours: 40,
+  horizon: 12,
+  stronger: 0,
   hours_now: 30,
+  horizon_now: 12,
   value: 500,
   value_now: 300,
   gap_share: 0.004,
@@ -19,12 +22,15 @@ const told = {
 describe("what other hours would do", () => {
   it("is said beside what is", () => {
     expect(whatIfWords(told, "£")).toBe(
-      "12 pieces instead of 8, worth about £200 more over the year, at most 0.4% below the best.",
+      "12 pieces instead of 8, worth about £200 more within the 12 months, at most 0.4% below the best.",
     );
     expect(whatIfWords({ ...told, value: 300.2, gap_share: 0 }, "£")).toBe(
       "12 pieces instead of 8, worth about the same.",
     );
     expect(whatIfWords({ ...told, value: 100 }, "£")).toContain("£200 less");
+    expect(whatIfWords({ ...told, horizon: 24, gap_share: 0 }, "£")).toBe(
+      "12 pieces instead of 8, worth about £500 within 24 months (now £300 within 12).",
+    );
   });
 });
 

@@ -1,21 +1,24 @@
-import type { Piece } from "../api/client";
+import { useMemo } from "react";
+import type { Piece, Schemas } from "../api/client";
 import { Grid } from "../parts/Grid";
 import { useGrid } from "../parts/useGrid";
 import { useKey } from "../parts/useKey";
 import type { Pages } from "../shared/usePages";
 import { BoardHead, HEAD_HEIGHT, HEADS_COUNT } from "./BoardHead";
-import { BoardRow } from "./BoardRow";
+import { BoardRow, widthOf } from "./BoardRow";
+import { GROUP_HEIGHT, groupHeads } from "./GroupHead";
 import { monthBeside, monthsOf, type Order, type Plan } from "./planMath";
 import { usePlacing } from "./usePlacing";
 
 const HEIGHT = 43;
 
-/** Twelve months from left to right: each piece's year in shades, its diamond in the month it is
+/** The planned months from left to right: each piece's year in shades, its diamond in the month it is
  * planned for, and above them the hours that each month holds. */
 export function YearBoard({
   projectId,
   plan,
   pieces,
+  groups,
   currency,
   order,
   onOrder,
@@ -25,6 +28,7 @@ export function YearBoard({
   projectId: number;
   plan: Plan;
   pieces: Pages<Piece>;
+  groups: ReadonlyMap<number, Schemas["PieceGroupOut"]> | undefined;
   currency: string;
   order: Order;
   onOrder: (order: Order) => void;
@@ -44,6 +48,7 @@ export function YearBoard({
     const piece = grid.under();
     if (piece) place(piece, null);
   });
+  const above = useMemo(() => groupHeads(groups, currency), [groups, currency]);
   const active = grid.under();
   return (
     <Grid
@@ -53,10 +58,12 @@ export function YearBoard({
       head={<BoardHead projectId={projectId} plan={plan} order={order} onOrder={onOrder} />}
       heads={HEADS_COUNT}
       headHeight={HEAD_HEIGHT}
-      minWidth="820px"
+      minWidth={widthOf(months.length)}
       current={grid.current}
       activeId={active && `piece-${active.id}`}
       onRange={grid.onRange}
+      above={above}
+      aboveHeight={GROUP_HEIGHT}
       row={(index, style) => {
         const piece = grid.rowAt(index);
         return (

@@ -8,10 +8,13 @@ import { useSay } from "../parts/toasts";
 import { useChange } from "../shared/useChange";
 import { Clash } from "./Clash";
 import { planClusters } from "./changes";
+import { Impossible } from "./Impossible";
+import { LeftOut, Locations } from "./LeftOut";
+import { LiveClash } from "./LiveClash";
 import { outlayWords } from "./outlayWords";
 import type { Plan } from "./planMath";
-import { useProspects } from "./queries";
-import { monthOf, shortMonth } from "./timing";
+import { useLimits, useOverlaps, useProspects } from "./queries";
+import { shortMonth } from "./timing";
 import { WhatIf } from "./WhatIf";
 
 const SHOWN = 8;
@@ -34,8 +37,12 @@ export function YearPanel({
   const prospects = useProspects(projectId);
   const navigate = useNavigate({ from: "/p/$projectId/$channel/plan" });
   const open = (piece: number) => navigate({ search: (now) => ({ ...now, piece }) });
+  const { pairs = [], live = [] } = useOverlaps(projectId).data ?? {};
+  const limits = useLimits(projectId).data;
   const told = prospects.data;
-  const [first, ...more] = told ? outlayWords(told.outlay, currency, hourValue) : [];
+  const [first, ...more] = told
+    ? outlayWords(told.outlay, currency, hourValue, plan.months.length)
+    : [];
   return (
     <Inspector label="The year as a whole" onClose={onClose}>
       {prospects.error && <ProblemNote error={prospects.error} />}
@@ -50,37 +57,13 @@ export function YearPanel({
           Once all of it has settled it is worth about {money(plan.worth, currency)} a month.
         </p>
       )}
-      {plan.impossible.length > 0 && (
-        <Block title="Pins that cannot be">
-          {plan.impossible.map((pins) => (
-            <p key={pins.month} className="py-1">
-              {pins.to_spend === null
-                ? `${monthOf(pins.month)} is over: `
-                : `${monthOf(pins.month)} has ${exact(pins.to_spend)} hours, what is pinned to it ` +
-                  `takes ${exact(pins.hours)}: `}
-              {pins.pieces.map((piece, i) => (
-                <span key={piece.id}>
-                  {i > 0 && ", "}
-                  <button
-                    type="button"
-                    className="font-semibold underline decoration-hairline underline-offset-2"
-                    onClick={() => open(piece.id)}
-                  >
-                    {piece.title}
-                  </button>
-                </span>
-              ))}
-              .
-            </p>
-          ))}
-        </Block>
-      )}
-      {plan.overlaps.length > 0 && (
-        <Block title="After the same searchers" aside={plural(plan.overlaps.length, "pair")}>
+      <Impossible pins={plan.impossible} onOpen={open} />
+      {pairs.length > 0 && (
+        <Block title="After the same searchers" aside={plural(pairs.length, "pair")}>
           <p className="text-ink-2">
             Two pieces after one keyword hurt each other (cannibalisation).
           </p>
-          {plan.overlaps.slice(0, SHOWN).map((clash) => (
+          {pairs.slice(0, SHOWN).map((clash) => (
             <div key={`${clash.piece}-${clash.other}`} className="pt-1">
               <button
                 type="button"
@@ -95,8 +78,17 @@ export function YearPanel({
           ))}
         </Block>
       )}
+      {live.length > 0 && (
+        <Block title="You stand there already" aside={plural(live.length, "page")}>
+          {live.slice(0, SHOWN).map((one) => (
+            <LiveClash key={one.piece} projectId={projectId} live={one} onOpen={open} />
+          ))}
+        </Block>
+      )}
+      <Locations projectId={projectId} most={limits?.alike ?? null} onOpen={open} />
+      <LeftOut projectId={projectId} onOpen={open} />
       {told && <Left projectId={projectId} told={told} currency={currency} />}
-      <WhatIf projectId={projectId} hoursNow={plan.hours_a_month} currency={currency} />
+      <WhatIf projectId={projectId} plan={plan} currency={currency} />
       {told && (
         <Block title={`${exact(told.more_hours)} more hours`}>
           <p>

@@ -58,11 +58,25 @@ export const commentOn = async (id: number, pieceId: number, said: string) =>
     }),
   );
 
-export const takeWhatIf = async (id: number, hours: number, pins: boolean) =>
+export const takeWhatIf = async (id: number, body: Schemas["WhatIfQuery"]) =>
+  data(await api.POST("/api/projects/{project_id}/plan/what-if/take", { params: at(id), body }));
+
+export const setLimits = async (id: number, body: Schemas["LimitsIn"]) =>
+  data(await api.PUT("/api/projects/{project_id}/plan/limits", { params: at(id), body }));
+
+export const giveWay = async (id: number, pieceId: number, other: number, row_id: number) =>
   data(
-    await api.POST("/api/projects/{project_id}/plan/what-if/take", {
-      params: at(id),
-      body: { hours, pins },
+    await api.POST("/api/projects/{project_id}/pieces/{piece_id}/give-way", {
+      params: at(id, { piece_id: pieceId }),
+      body: { other, row_id },
+    }),
+  );
+
+export const settleLive = async (id: number, pieceId: number, address: string, improve: boolean) =>
+  data(
+    await api.POST("/api/projects/{project_id}/pieces/{piece_id}/live", {
+      params: at(id, { piece_id: pieceId }),
+      body: { address, improve },
     }),
   );
 

@@ -20,7 +20,7 @@ describe("what a plan brings for its hours", () => {
     const [first, second, third] = outlayWords(outlay, "£", 10);
     expect(first).toBe(
       "In its first year this plan does not pay. 353 hours bring about £290 by the end of the " +
-        "twelve months (80% sure: £120 to £600), £0.82 for each hour.",
+        "12 months (80% sure: £120 to £600), £0.82 for each hour.",
     );
     expect(second).toBe(
       "At £10 an hour they cost £3,530. It would if a click were worth 12 times as much.",

@@ -8,7 +8,12 @@ type Outlay = Schemas["OutlayOut"];
 const times = (n: number): string => `${n < 10 ? n.toFixed(1) : exact(n)} times`;
 
 /** Sentences on what the placed pieces bring and cost; the first is the conclusion. */
-export function outlayWords(outlay: Outlay, currency: string, hourValue: number): string[] {
+export function outlayWords(
+  outlay: Outlay,
+  currency: string,
+  hourValue: number,
+  months = 12,
+): string[] {
   if (!outlay.hours) return ["Nothing is placed yet."];
   if (!outlay.value)
     return [
@@ -16,7 +21,7 @@ export function outlayWords(outlay: Outlay, currency: string, hourValue: number)
         "worth.",
     ];
   const about =
-    `about ${money(outlay.value, currency)} by the end of the twelve months ` +
+    `about ${money(outlay.value, currency)} by the end of the ${months} months ` +
     `(80% sure: ${money(outlay.low, currency)} to ${money(outlay.high, currency)})`;
   const anHour = `${money(outlay.value / outlay.hours, currency)} for each hour`;
   const few =
@@ -45,7 +50,7 @@ export function outlayWords(outlay: Outlay, currency: string, hourValue: number)
       ? `, or if only the ${plural(outlay.few, "best piece")} were made.`
       : ".");
   return [
-    `In its first year this plan does not pay. ${spent}`,
+    `${months === 12 ? "In its first year" : `In its ${months} months`} this plan does not pay. ${spent}`,
     `At ${money(hourValue, currency)} an hour they cost ${money(outlay.cost, currency)}. ${would}`,
     ...few,
   ];

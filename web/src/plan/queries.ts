@@ -51,14 +51,14 @@ export const usePieceTitles = (projectId: number) =>
     },
   });
 
-/** What other hours would do to the plan. */
-export const useWhatIf = (projectId: number, hours: number, pins: boolean, wanted: boolean) =>
+/** What other hours, another horizon or strength would do to the plan. */
+export const useWhatIf = (projectId: number, asked: Schemas["WhatIfQuery"], wanted: boolean) =>
   useQuery({
-    queryKey: ["what if", projectId, hours, pins],
+    queryKey: ["what if", projectId, asked],
     queryFn: async ({ signal }) =>
       data(
         await api.GET("/api/projects/{project_id}/plan/what-if", {
-          params: { ...at(projectId), query: { hours, pins } },
+          params: { ...at(projectId), query: asked },
           signal,
         }),
       ),
@@ -88,15 +88,89 @@ export const useProspects = (projectId: number) =>
     placeholderData: keepPreviousData,
   });
 
-export type PiecesQuery = Pick<Schemas["PiecesQuery"], "order" | "outlet">;
+export type PiecesQuery = Pick<Schemas["PiecesQuery"], "order" | "outlet" | "group">;
+
+const readPieces = async (
+  projectId: number,
+  query: PiecesQuery,
+  offset: number,
+  signal: AbortSignal,
+) =>
+  data(
+    await api.GET("/api/projects/{project_id}/plan/pieces", {
+      params: { ...at(projectId), query: { ...query, offset, limit: PAGE } },
+      signal,
+    }),
+  );
 
 /** The pieces of the plan, a page at a time. */
 export const usePieces = (projectId: number, query: PiecesQuery) =>
-  usePages(["pieces", projectId, query], async (offset, signal) =>
-    data(
-      await api.GET("/api/projects/{project_id}/plan/pieces", {
-        params: { ...at(projectId), query: { ...query, offset, limit: PAGE } },
-        signal,
-      }),
-    ),
+  usePages(["pieces", projectId, query], (offset, signal) =>
+    readPieces(projectId, query, offset, signal),
   );
+
+/** The groups that the pieces stand in, by the place of the first: told with each page, so that of
+ * the first is read. */
+export const useGroups = (projectId: number, query: PiecesQuery) =>
+  useQuery({
+    queryKey: ["pieces", projectId, query, 0],
+    queryFn: ({ signal }) => readPieces(projectId, query, 0, signal),
+    select: (page) => new Map(page.groups.map((group) => [group.at, group])),
+    placeholderData: keepPreviousData,
+  }).data;
+
+/** All pieces in lines. */
+export const useCalendar = (projectId: number) =>
+  useQuery({
+    queryKey: ["calendar", projectId],
+    queryFn: async () =>
+      data(await api.GET("/api/projects/{project_id}/plan/calendar", { params: at(projectId) })),
+    placeholderData: keepPreviousData,
+  });
+
+/** What fights what in the plan. */
+export const useOverlaps = (projectId: number) =>
+  useQuery({
+    queryKey: ["overlaps", projectId],
+    queryFn: async () =>
+      data(await api.GET("/api/projects/{project_id}/plan/overlaps", { params: at(projectId) })),
+    placeholderData: keepPreviousData,
+  });
+
+/** How two pieces that fight could be two. */
+export const useWaysOut = (projectId: number, pieceId: number, otherId: number) =>
+  useQuery({
+    queryKey: ["ways out", projectId, pieceId, otherId],
+    queryFn: async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/pieces/{piece_id}/ways-out/{other_id}", {
+          params: at(projectId, { piece_id: pieceId, other_id: otherId }),
+        }),
+      ),
+  });
+
+/** What the plan keeps to besides the hours. */
+export const useLimits = (projectId: number) =>
+  useQuery({
+    queryKey: ["limits", projectId],
+    queryFn: async () =>
+      data(await api.GET("/api/projects/{project_id}/plan/limits", { params: at(projectId) })),
+  });
+
+/** Pieces without a month, each with why. */
+export const useLeftOut = (projectId: number) =>
+  useQuery({
+    queryKey: ["left out", projectId],
+    queryFn: async () =>
+      data(await api.GET("/api/projects/{project_id}/plan/left-out", { params: at(projectId) })),
+    placeholderData: keepPreviousData,
+  });
+
+/** Location pages that differ too little. */
+export const useLocations = (projectId: number) =>
+  useQuery({
+    queryKey: ["locations", projectId],
+    queryFn: async () =>
+      data(await api.GET("/api/projects/{project_id}/plan/locations", { params: at(projectId) })),
+    placeholderData: keepPreviousData,
+  });

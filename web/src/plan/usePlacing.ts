@@ -23,7 +23,7 @@ export function usePlacing(projectId: number) {
       },
     },
   );
-  return (piece: Piece, month: string | null) => {
+  return (piece: Pick<Piece, "id" | "month">, month: string | null) => {
     if (busy.current || month === piece.month) return;
     busy.current = true;
     move.mutate({ id: piece.id, month });

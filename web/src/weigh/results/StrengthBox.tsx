@@ -1,6 +1,7 @@
 import { Slider } from "radix-ui";
+import { nth } from "../../parts/format";
 import { Help } from "../../parts/Help";
-import { landingWords, nth, type PageTold } from "./words";
+import { landingWords, type PageTold } from "./words";
 
 /** "If my strength were …": a slider whose every place is worked out beforehand. */
 export function StrengthBox({

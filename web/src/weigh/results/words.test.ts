@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { has, isKind, type Landing, landingWords, nth, type Standing, sorted } from "./words";
+import { nth } from "../../parts/format";
+import { has, isKind, type Landing, landingWords, type Standing, sorted } from "./words";
 
 const result = (changed: Partial<Standing>): Standing =>
   ({

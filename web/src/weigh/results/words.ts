@@ -1,18 +1,10 @@
 /** A results page in words and in order. */
 import type { Channel, Schemas } from "../../api/client";
-import { count, likely, money, plural } from "../../parts/format";
+import { count, likely, money, nth, plural } from "../../parts/format";
 
 export type PageTold = Schemas["PageOut"];
 export type Standing = Schemas["StandingOut"];
 export type Landing = Schemas["LandingOut"];
-
-const NTH = ["th", "st", "nd", "rd"];
-
-/** A place: 1st, 2nd, 3rd, 11th. */
-export function nth(place: number): string {
-  const last = place % 100 > 10 && place % 100 < 14 ? 0 : place % 10;
-  return `${place}${NTH[last] ?? "th"}`;
-}
 
 /** What a strength would bring, as the slider tells it. */
 export function landingWords(landing: Landing): string {

@@ -1,0 +1,168 @@
+import { useMemo } from "react";
+import type { Schemas } from "../api/client";
+import { Empty } from "../parts/Empty";
+import { plural } from "../parts/format";
+import { fill, type Plan } from "./planMath";
+import { useCalendar } from "./queries";
+import { monthOf } from "./timing";
+import { STATES } from "./workWords";
+
+type Line = Schemas["CalendarPieceOut"];
+const DRAGGED = "application/x-bunraku-piece";
+
+/** The plan month by month: what is made in each, what is due on which day, how full it is. A piece
+ * can be dragged into another month. */
+export function PlanCalendar({
+  projectId,
+  plan,
+  outlet,
+  openId,
+  onOpen,
+  onPlace,
+}: {
+  projectId: number;
+  plan: Plan;
+  outlet: number | undefined;
+  openId: number | undefined;
+  onOpen: (id: number | undefined) => void;
+  onPlace: (piece: Line, month: string) => void;
+}) {
+  const found = useCalendar(projectId).data;
+  const name = plan.outlets.find((one) => one.id === outlet);
+  const lines = useMemo(
+    () =>
+      (found ?? []).filter(
+        (line) => !name || (name.id === 0 ? !line.outlet : line.outlet === name.name),
+      ),
+    [found, name],
+  );
+  if (!found) return null;
+  const unplaced = lines.filter((line) => !line.month);
+  return (
+    <section
+      aria-label="The plan as a calendar"
+      className="min-h-0 flex-1 overflow-auto border-t border-hairline bg-sheet p-[18px]"
+    >
+      <ol className="grid grid-cols-[repeat(auto-fill,minmax(230px,1fr))] gap-x-5 gap-y-6">
+        {plan.months.map((month) => (
+          <Month
+            key={month.month}
+            month={month}
+            lines={lines.filter((line) => line.month === month.month)}
+            openId={openId}
+            onOpen={onOpen}
+            onDrop={(id) => {
+              const line = lines.find((one) => one.id === id);
+              if (line && line.month !== month.month) onPlace(line, month.month);
+            }}
+          />
+        ))}
+      </ol>
+      {unplaced.length > 0 && (
+        <>
+          <h3 className="pt-6 pb-1 font-semibold">Without a month, {unplaced.length}</h3>
+          <ul className="columns-[230px] gap-x-5">
+            {unplaced.map((line) => (
+              <Entry key={line.id} line={line} open={line.id === openId} onOpen={onOpen} />
+            ))}
+          </ul>
+        </>
+      )}
+      {!lines.length && (
+        <Empty title="Nothing of this outlet is planned">Choose another one.</Empty>
+      )}
+    </section>
+  );
+}
+
+function Month({
+  month,
+  lines,
+  openId,
+  onOpen,
+  onDrop,
+}: {
+  month: Plan["months"][number];
+  lines: readonly Line[];
+  openId: number | undefined;
+  onOpen: (id: number | undefined) => void;
+  onDrop: (id: number) => void;
+}) {
+  const { share, over } = fill(month.hours, month.to_spend);
+  const inOrder = [...lines].sort((a, b) => (a.due ?? "9").localeCompare(b.due ?? "9"));
+  return (
+    <li
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        onDrop(Number(event.dataTransfer.getData(DRAGGED)));
+      }}
+    >
+      <h3 className="flex items-baseline justify-between font-display text-base">
+        {monthOf(month.month)}
+        <span className={`text-xs ${over ? "font-semibold text-persimmon-text" : "text-quiet"}`}>
+          {+month.hours.toFixed(1)} of {plural(+month.to_spend.toFixed(1), "hour")}
+          {over && ", too many"}
+        </span>
+      </h3>
+      <span className="mt-1 mb-1 block h-[4px] bg-trough">
+        <span
+          className={`block h-full ${over ? "bg-persimmon" : "bg-pine"}`}
+          style={{ width: `${100 * share}%` }}
+        />
+      </span>
+      {month.people.map((one) => (
+        <p
+          key={one.name}
+          className={`text-2xs ${one.hours > one.to_spend + 1e-9 ? "font-semibold text-persimmon-text" : "text-quiet"}`}
+        >
+          {one.name}: {+one.hours.toFixed(1)} of {plural(+one.to_spend.toFixed(1), "hour")}
+        </p>
+      ))}
+      <ul>
+        {inOrder.map((line) => (
+          <Entry key={line.id} line={line} open={line.id === openId} onOpen={onOpen} />
+        ))}
+      </ul>
+      {!lines.length && <p className="py-1 text-quiet">Nothing yet</p>}
+    </li>
+  );
+}
+
+function Entry({
+  line,
+  open,
+  onOpen,
+}: {
+  line: Line;
+  open: boolean;
+  onOpen: (id: number | undefined) => void;
+}) {
+  const told = [
+    line.due && `due ${Number(line.due.slice(8))}.`,
+    line.state !== "idea" && STATES[line.state],
+    line.maker,
+    line.pinned && line.month && "pinned",
+    line.kind_name,
+    plural(+line.hours.toFixed(1), "hour"),
+  ].filter(Boolean);
+  return (
+    <li
+      draggable={line.state === "idea" || line.state === "agreed"}
+      onDragStart={(event) => event.dataTransfer.setData(DRAGGED, String(line.id))}
+      className="break-inside-avoid"
+    >
+      <button
+        type="button"
+        aria-pressed={open}
+        title={line.title}
+        onClick={() => onOpen(open ? undefined : line.id)}
+        className={`w-full border-b border-hairline py-[3px] text-left
+          ${open ? "bg-persimmon-wash" : "hover:bg-paper"}`}
+      >
+        <span className="block truncate font-semibold">{line.title}</span>
+        <span className="block truncate text-2xs text-quiet">{told.join(" · ")}</span>
+      </button>
+    </li>
+  );
+}
