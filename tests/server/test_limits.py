@@ -6,6 +6,7 @@ import pytest
 
 from bunraku.core.plan.calendar import months_ahead
 from bunraku.server.clock import today
+from bunraku.server.cluster.models import Cluster, Theme
 from bunraku.server.plan.models import Piece, PlanLimit
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Row
@@ -105,6 +106,34 @@ def test_each_piece_without_a_month_says_why(api: Api, made: list[Piece], projec
     assert "for each of its 2 hours" in told[made[6].title]
     Piece.objects.update(month=months_ahead(today())[0])
     assert api.get("/plan/left-out") == []
+
+
+def test_the_board_in_groups(api: Api, made: list[Piece], project: Project) -> None:
+    scope = made[0].scope
+    theme = Theme.objects.create(scope=scope, called="loom")
+    row = Row.objects.get(text="loom 0")
+    of_theme = Cluster.objects.create(scope=scope, lead=row.keyword, theme=theme)
+    Piece.objects.filter(pk=made[3].pk).update(cluster=of_theme, maker="Ruth", state="ready")
+    by = {
+        name: api.get("/plan/pieces", group=name) for name in ("theme", "maker", "state", "outlet")
+    }
+    told = {name: [(g["name"], g["at"], g["pieces"]) for g in by[name]["groups"]] for name in by}
+    assert told["theme"] == [("loom", 0, 1), ("Of no theme", 1, 9)]
+    assert told["maker"] == [("Ruth", 0, 1), ("Nobody named yet", 1, 9)]
+    # The worth of the known leads, and what is empty comes last.
+    assert told["state"] == [("Idea", 0, 9), ("Ready", 9, 1)]
+    assert [(g["at"], g["pieces"]) for g in by["outlet"]["groups"]] == [(0, 10)]
+    assert by["theme"]["rows"][0]["id"] == made[3].pk
+    assert by["theme"]["groups"][0]["worth"] == 27
+    assert api.get("/plan/pieces")["groups"] == []
+
+
+def test_the_calendar_tells_all_pieces_in_lines(api: Api, made: list[Piece]) -> None:
+    Piece.objects.filter(pk=made[1].pk).update(due="2027-03-04", maker="Odo")
+    told = api.get("/plan/calendar")
+    assert [one["id"] for one in told] == [piece.pk for piece in made]
+    assert (told[1]["due"], told[1]["maker"], told[1]["hours"]) == ("2027-03-04", "Odo", 2)
+    assert api.get("/plan/pieces", order="due")["rows"][0]["id"] == made[1].pk
 
 
 def towns(api: Api, project: Project, rows: Callable[..., list[Row]]) -> list[Piece]:

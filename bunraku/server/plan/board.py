@@ -7,7 +7,7 @@ from typing import Any, Literal
 
 from bunraku.core.plan.pieces import KINDS
 from bunraku.core.text.folding import fold
-from bunraku.server.cluster.models import Cluster
+from bunraku.server.cluster.models import Cluster, Theme
 from bunraku.server.plan.fit import last_fit
 from bunraku.server.plan.load import load_of
 from bunraku.server.plan.outlines import Outline, outlines_of
@@ -103,9 +103,12 @@ def _names(project: Project, outlines: Sequence[Outline], group: GroupBy) -> lis
         return [outline.maker for outline in outlines]
     if group == "state":
         return [outline.state.capitalize() for outline in outlines]
-    themes = Cluster.objects.filter(scope__project=project, theme__isnull=False)
-    names = dict(themes.values_list("pk", "theme__name"))
-    return [names.get(outline.cluster or 0, "") for outline in outlines]
+    # Two themes may have one name on two channels: they stand together.
+    themes = Theme.objects.filter(scope__project=project)
+    names = {theme.pk: str(theme) for theme in themes}
+    held = Cluster.objects.filter(scope__project=project, theme__isnull=False)
+    of = dict(held.values_list("pk", "theme"))
+    return [names.get(of.get(outline.cluster or 0, 0), "") for outline in outlines]
 
 
 _NONE: dict[GroupBy, str] = {

@@ -25,9 +25,9 @@ equipment|equipment|extra|activity
 supplies|supplies|extra|activity
 books|books|reading|activity,topic
 course|courses|course|activity,topic
-lessons|lessons|course|activity
-classes|classes|course|activity
-workshop|workshops|course|activity
+lessons|lessons|course|activity|course
+classes|classes|course|activity|course
+workshop|workshops|course|activity|course
 club|clubs|club|activity
 ideas|ideas|reading|activity,event
 recipe|recipes|reading|food

@@ -9,7 +9,7 @@ zubehör|zubehör|extra|thing
 ersatzteile|ersatzteile|extra|thing
 reparatur|reparaturen|service|thing
 kurs|kurse|course|activity,topic
-workshop|workshops|course|activity
+workshop|workshops|course|activity|kurs
 set|sets|extra|activity
 bücher|bücher|reading|activity,topic
 material|material|extra|activity

@@ -207,7 +207,7 @@ def _fill_frame(
             continue
         facet = frame.facet.format(fill=fill, more=more) if places else frame.facet
         if facet == "compare":
-            facet = f"compare:{min(head.name, fill)}:{max(head.name, fill)}"
+            facet = f"compare:{min(head.about, fill)}:{max(head.about, fill)}"
         # Zipf within a list of fills, and a broad spread between any two queries.
         general = facet == "general"
         share = 1.0 if general else FRAME_SHARE

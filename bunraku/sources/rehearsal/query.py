@@ -27,11 +27,18 @@ class Query(NamedTuple):
     cpc: float
     kind: str
     life: str = ""
+    about: str = ""
 
     @property
     def topic(self) -> str:
-        """What decides who stands on its results page."""
-        return f"{self.head}/{self.facet}"
+        """What decides who stands on its results page: who asks for several finds what who asks for
+        one does."""
+        return f"{self.about or self.head}/{self.facet}"
+
+    @property
+    def general(self) -> str:
+        """The topic of what it is about as a whole."""
+        return f"{self.about or self.head}/general"
 
 
 CPC_POWERS = (1.5, 1.5, 1.05)
@@ -62,6 +69,7 @@ def query_of(truth: Truth, number: int) -> Query:
         cpc=float(truth.cpc[number]),
         kind=head.kind,
         life=head.life,
+        about=head.about,
     )
 
 

@@ -106,7 +106,7 @@ def rank(world: World, query: Query, seen: Viewpoint) -> list[Standing]:
 def _pages(world: World, query: Query, seen: Viewpoint) -> list[tuple[Standing, float]]:
     language, channel = world.tongue.locale[:2], seen.channel
     said = world.wordings(query)
-    general = f"{query.head}/general"
+    general = query.general
     contest = world.contest(query, channel)
     names, kind = world.names_on(query), query.kind
     pages = [

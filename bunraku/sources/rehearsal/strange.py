@@ -9,6 +9,7 @@ from itertools import product
 
 import numpy as np
 
+from bunraku.core.text.known_words import frequencies
 from bunraku.sources.rehearsal.dice import bell, roll, spread
 from bunraku.sources.rehearsal.grammar import Truth, make_truth_elsewhere
 from bunraku.sources.rehearsal.kinds import kind_of, noun_of, season_of
@@ -33,6 +34,8 @@ CLICKS = {
 }
 """Pounds that a click costs, the least and how much it can be more, by kind of thing."""
 CHEAP = (0.1, 0.4)
+LEAST_ONE = 0.2
+"""How often a word for one must be said, beside that for several, where several are just that."""
 FEW = 1
 """Fills of each kind among the queries beside: the first is asked for most."""
 MOST_NEAR = 40
@@ -77,7 +80,7 @@ class Elsewhere:
             heads = [
                 head
                 for head in strange_company(self._spoken, self._head, frozenset(name.split()))
-                if head.name == name
+                if head.about == name
             ]
             made = _made(self._spoken, heads, facet=facet)
             some = [query for query in made.values() if query.topic == topic]
@@ -160,6 +163,7 @@ def strange_head(name: str, locale: str = "en-GB") -> Head:
         least + more * roll("cpc", name),
         season_of(name, language),
         0.12 * bell("head growth", name),
+        said_as=_one_of(name) if language == "en" else "",
     )
 
 
@@ -179,6 +183,7 @@ def strange_company(
 
 def _together(head: Head, companion: Companion) -> Head:
     name = f"{head.name} {companion.word}"
+    about = f"{head.about} {companion.same_as or companion.word}"
     share = 10 ** (-0.5 - 1.0 * roll("company", name))
     kind = companion.kind
     least, more = CLICKS.get(kind, CHEAP)
@@ -192,7 +197,24 @@ def _together(head: Head, companion: Companion) -> Head:
         marketplace=head.web * share * MARKET.get(kind, 0.02) * spread(0.4, "market", name),
         cpc=least + more * roll("cpc", name),
         growth=0.12 * bell("head growth", name),
+        said_as=about if about != name else "",
     )
+
+
+def _one_of(name: str) -> str:
+    """What an English name says several of; empty where it says one, or what is never one
+    ("scissors")."""
+    for several, one in (("ies", "y"), ("es", ""), ("s", "")):
+        single = name[: -len(several)] + one
+        word, said = single.split()[-1:], frequencies("en")
+        often = name.endswith(several) and word and said.get(word[0], 0.0)
+        if (
+            often
+            and often >= LEAST_ONE * said.get(name.split()[-1], 0.0)
+            and _plural(single) == name
+        ):
+            return single
+    return ""
 
 
 def _plural(name: str) -> str:

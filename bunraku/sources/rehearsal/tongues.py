@@ -10,8 +10,9 @@ from bunraku.sources.rehearsal import elsewhere, elsewhere_german, english, germ
 @dataclass(frozen=True)
 class Head:
     """A thing, part, service, event or topic: plural, demand a month on web, video and marketplace,
-    cost per click in pounds, the shape of its year, yearly growth, what kind of life it has, and
-    the concept it names."""
+    cost per click in pounds, the shape of its year, yearly growth, what kind of life it has, the
+    concept it names, and what its pages are about where that is said otherwise: one ("kiln"), or
+    the same by another word."""
 
     name: str
     plural: str
@@ -24,6 +25,12 @@ class Head:
     growth: float = 0.0
     life: str = ""
     concept: str = ""
+    said_as: str = ""
+
+    @property
+    def about(self) -> str:
+        """What pages on it are about."""
+        return self.said_as or self.name
 
 
 @dataclass(frozen=True)
@@ -42,12 +49,14 @@ class Frame:
 @dataclass(frozen=True)
 class Companion:
     """A word that stands after many a subject ("course"), how one says more than one, what it makes
-    of the subject, and the kinds of subject that it goes with."""
+    of the subject, the kinds of subject that it goes with, and the word that has its pages where it
+    is another one's ("lessons")."""
 
     word: str
     plural: str
     kind: str
     goes_with: frozenset[str]
+    same_as: str = ""
 
 
 @dataclass(frozen=True)
@@ -159,8 +168,8 @@ def read_company(table: str) -> tuple[Companion, ...]:
     """Companions of a table."""
     companions = []
     for line in table.strip().splitlines():
-        word, plural, kind, goes_with = line.split("|")
-        companions.append(Companion(word, plural, kind, frozenset(goes_with.split(","))))
+        word, plural, kind, goes_with, *same = line.split("|")
+        companions.append(Companion(word, plural, kind, frozenset(goes_with.split(",")), *same))
     return tuple(companions)
 
 

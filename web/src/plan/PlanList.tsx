@@ -10,7 +10,7 @@ import { monthFlag, shortMonth } from "./timing";
 import { STATES } from "./workWords";
 
 const TRACKS =
-  "minmax(220px, 1fr) 64px 76px 92px 72px minmax(88px, 130px) 88px 76px 62px 52px 68px";
+  "minmax(220px, 3fr) 66px 76px 80px 70px minmax(80px, 1fr) 104px minmax(92px, 1.4fr) 72px 52px 70px";
 const HEADS: readonly { name: string; order?: Order; right?: boolean }[] = [
   { name: "Piece", order: "title" },
   { name: "Month", order: "month" },

@@ -1,8 +1,10 @@
+import { useNavigate } from "@tanstack/react-router";
 import { DropdownMenu } from "radix-ui";
 import { useCommand } from "../parts/commands";
 import { DropMenu } from "../parts/DropMenu";
 import { MENU_ITEM } from "../parts/menu";
 import { useKey } from "../parts/useKey";
+import { usePlace } from "../shared/channels";
 
 export type View = "board" | "list" | "calendar";
 export type GroupBy = "theme" | "outlet" | "maker" | "state";
@@ -21,8 +23,8 @@ const GROUPS: Record<GroupBy, string> = {
 const ORDER: readonly View[] = ["board", "list", "calendar"];
 const HEAD = "px-3 pt-2 pb-1 text-2xs font-semibold text-quiet";
 
-/** The plan as a board, a list or a calendar; and what its pieces are grouped by. v goes through
- * the views. */
+/** The plan as a board, a list or a calendar; what its pieces are grouped by; and what comes first.
+ * v goes through the views. */
 export function PlanLook({
   view,
   group,
@@ -35,7 +37,16 @@ export function PlanLook({
   onGroup: (group: GroupBy | undefined) => void;
 }) {
   const next = () => onView(ORDER[(ORDER.indexOf(view) + 1) % ORDER.length] ?? "board");
+  const { projectId, channel } = usePlace();
+  const navigate = useNavigate();
+  const toFirst = () =>
+    navigate({
+      to: "/p/$projectId/$channel/first",
+      params: { projectId: String(projectId), channel },
+    });
   useKey("v", next);
+  useKey("w", toFirst);
+  useCommand("What comes first", toFirst, { keys: "w" });
   useCommand("The plan as a board", () => onView("board"), { keys: "v" });
   useCommand("The plan as a list", () => onView("list"), { keys: "v" });
   useCommand("The plan as a calendar", () => onView("calendar"), { keys: "v" });
@@ -58,6 +69,16 @@ export function PlanLook({
           </DropdownMenu.RadioItem>
         ))}
       </DropdownMenu.RadioGroup>
+      <DropdownMenu.Item
+        className={`${MENU_ITEM} !h-auto justify-between !gap-6 py-1`}
+        onSelect={toFirst}
+      >
+        <span>
+          <strong className="block">What comes first</strong>
+          <span className="text-xs text-quiet">by a way of ranking, and how firm it is</span>
+        </span>
+        <span className="text-xs text-quiet">w</span>
+      </DropdownMenu.Item>
       <DropdownMenu.Separator className="my-1 border-t border-hairline" />
       <DropdownMenu.RadioGroup
         value={group ?? ""}

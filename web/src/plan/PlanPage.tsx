@@ -15,7 +15,6 @@ import { useChange } from "../shared/useChange";
 import { AwayMenu } from "./AwayMenu";
 import { BackDialog } from "./BackDialog";
 import { fitPlan, waitForHubs } from "./changes";
-import { FirstLink } from "./FirstLink";
 import { FitNote } from "./FitNote";
 import { LimitsDialog } from "./LimitsDialog";
 import { PieceInspector } from "./PieceInspector";
@@ -114,7 +113,6 @@ export function PlanPage() {
             >
               The year as a whole
             </Button>
-            <FirstLink />
             <Button
               look="main"
               disabled={fit.isPending || jobs.length > 0 || !plan.data}

@@ -93,7 +93,7 @@ export function YearPanel({
         <Block title={`${exact(told.more_hours)} more hours`}>
           <p>
             {told.more_titles.length
-              ? `Would bring about ${money(told.more_adds, currency)} in the year: ` +
+              ? `Would bring about ${money(told.more_adds, currency)} within the months planned: ` +
                 `${told.more_titles.map((title) => `“${title}”`).join(", ")}.`
               : told.rows.length
                 ? "Nothing that is known is left for them: the hours above hold it all."
@@ -122,12 +122,12 @@ function Left({
   const shown = told.rows.slice(0, SHOWN);
   const hours = shown.reduce((sum, row) => sum + row.hours, 0);
   return (
-    <Block title="Hours that are left" aside={`${exact(told.hours_left)} in the year`}>
+    <Block title="Hours that are left" aside={`${exact(told.hours_left)} in all`}>
       {!told.rows.length && (
         <p className="text-ink-2">
           {told.hours_left
             ? "No cluster without a piece is worth any of them, as far as is known."
-            : "None: the year is full."}
+            : "None: the months are full."}
         </p>
       )}
       <ul>
