@@ -14,6 +14,7 @@ class Around:
 
     def __init__(self, spoken: Tongue) -> None:
         self.before, self.after = _words_around(spoken)
+        self._articles = spoken.articles
         self._never_first = spoken.question_words | spoken.articles
 
     def bounds(self, words: Sequence[str]) -> tuple[int, int]:
@@ -25,6 +26,19 @@ class Around:
         while high > low and words[high - 1] in self.after:
             high -= 1
         return (0, len(words)) if low == high else (low, high)
+
+    def parted(self, text: str) -> tuple[str, str]:
+        """A text's subject, and the words around it."""
+        words = text.split()
+        low, high = self.bounds(words)
+        return " ".join(words[low:high]), " ".join(words[:low] + words[high:])
+
+    def without_article(self, subject: str) -> str:
+        """A subject without what it is said with: "the kettle" is kettle."""
+        words = subject.split()
+        while len(words) > 1 and words[0] in self._articles:
+            words.pop(0)
+        return " ".join(words)
 
     def splits(self, words: Sequence[str]) -> Iterable[tuple[str, list[str]]]:
         """A text as a subject and the words around it, the most words around first; at last all of

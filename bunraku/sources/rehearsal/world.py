@@ -140,7 +140,7 @@ class World:
         column = CHANNEL_INDEX[channel]
         money = self._money.get(query.topic)
         if money is None and not self.knows(query.head):
-            money = self.elsewhere(self.subject_of(query.key)).money(query.topic)
+            money = next(filter(None, (e.money(query.topic) for e in self._beyond(query))), None)
         drawn = (money or money_of(np.array([query.demand]), query.cpc))[column]
         z = (math.log(drawn + LEAST_MONEY) - self._usual[column]) / self._spread[column]
         z -= 0.0 if self.knows(query.head) else FEWER
@@ -188,10 +188,7 @@ class World:
         """The subject of a text that the grammar did not make."""
         if key not in self._subjects:
             self.query(key)
-        words = (self._subjects.get(key) or self.split_frame(key)[0]).split()
-        while len(words) > 1 and words[0] in self.tongue.articles:
-            words.pop(0)
-        return " ".join(words)
+        return self._around.without_article(self._subjects.get(key) or self.split_frame(key)[0])
 
     def knows(self, head: str) -> bool:
         """Whether a head is of the subject that the world was made for."""
@@ -246,9 +243,14 @@ class World:
             return known
         if self.knows(query.head):
             return (query.key,)
-        return self.elsewhere(self.subject_of(query.key)).in_topic(query.topic)[:count] or (
-            query.key,
-        )
+        found = (some.in_topic(query.topic)[:count] for some in self._beyond(query))
+        return next(filter(None, found), (query.key,))
+
+    def _beyond(self, query: Query) -> tuple[Elsewhere, ...]:
+        """Where a query of another subject is at home: what its pages are about, then itself."""
+        subject = self.subject_of(query.key)
+        about = strange_head(subject, self.tongue.locale).about
+        return tuple(self.elsewhere(name) for name in dict.fromkeys((about, subject)))
 
     def in_topic(self, topic: str, count: int) -> tuple[str, ...]:
         """The most searched queries of a topic that the grammar knows."""
@@ -294,9 +296,7 @@ class World:
 
     def split_frame(self, key: str) -> tuple[str, str]:
         """A query without the words around its subject, and those words."""
-        words = key.split()
-        low, high = self._around.bounds(words)
-        return " ".join(words[low:high]), " ".join(words[:low] + words[high:])
+        return self._around.parted(key)
 
 
 @cache
