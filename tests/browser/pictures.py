@@ -154,6 +154,7 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "brief": ("/p/1/web/plan", brief),
     "before": ("/p/1/web/cluster", plan_clusters),
     "plan": ("/p/1/web/plan", None),
+    "plan_calendar": ("/p/1/web/plan?view=calendar&whole=false", None),
     "piece": ("/p/1/web/plan", open_row(7)),
     "project": ("/p/1/web/settings", None),
     "outlets": ("/p/1/web/settings", outlets),

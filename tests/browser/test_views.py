@@ -38,6 +38,12 @@ def press(key: str) -> Callable[[Page], None]:
     return act
 
 
+def open_limits(page: Page) -> None:
+    page.get_by_role("button", name="Away and back").click()
+    page.get_by_role("menuitem", name="What the plan keeps to").click()
+    page.get_by_role("button", name="Add somebody").click()
+
+
 def press_on_a_row(key: str) -> Callable[[Page], None]:
     def act(page: Page) -> None:
         wait_for_rows(page)
@@ -175,6 +181,10 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "first": ("/p/1/web/first?way=soonest", open_order),
     "grid": ("/p/1/web/grid", None),
     "plan": ("/p/1/web/plan", open_first),
+    "plan, in groups": ("/p/1/web/plan?group=theme", None),
+    "plan, list": ("/p/1/web/plan?view=list&group=state", None),
+    "plan, calendar": ("/p/1/web/plan?view=calendar", None),
+    "plan, limits": ("/p/1/web/plan", open_limits),
     "plan, back": ("/p/1/web/plan", bring_back),
     "brief": ("/p/1/web/plan", open_brief),
     "settings": ("/p/1/web/settings", None),
@@ -217,6 +227,8 @@ def test_axe_finds_nothing(window: Page, view: str) -> None:
         "/p/1/web/first",
         "/p/1/web/grid",
         "/p/1/web/plan",
+        "/p/1/web/plan?view=list",
+        "/p/1/web/plan?view=calendar",
         "/p/1/web/brief",
         "/p/1/web/settings",
     ],

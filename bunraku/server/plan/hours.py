@@ -2,8 +2,11 @@
 
 from collections.abc import Sequence
 from datetime import date
+from typing import Annotated
 
-from bunraku.core.plan.calendar import months_ahead
+from pydantic import AfterValidator, WithJsonSchema
+
+from bunraku.core.plan.calendar import HORIZONS, months_ahead
 from bunraku.core.plan.pieces import KINDS
 from bunraku.core.plan.work import Learned, learn_hours
 from bunraku.server.clock import today
@@ -12,6 +15,19 @@ from bunraku.server.projects.models import Project
 
 DONE = ("ready", "live")
 """States in which the hours of a piece are spent."""
+
+
+def _a_horizon(months: int) -> int:
+    if months not in HORIZONS:
+        few = ", ".join(map(str, HORIZONS[:-1]))
+        raise ValueError(f"a plan holds {few} or {HORIZONS[-1]} months")
+    return months
+
+
+Horizon = Annotated[
+    int, AfterValidator(_a_horizon), WithJsonSchema({"type": "integer", "enum": list(HORIZONS)})
+]
+"""Months that a plan holds, as they come in."""
 
 
 def months_of(project: Project, horizon: int | None = None) -> list[date]:

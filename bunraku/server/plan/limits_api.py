@@ -1,13 +1,14 @@
 """What the plan keeps to, what is left out and which location pages are too alike, over HTTP."""
 
 from datetime import date
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any
 
 from ninja import Field, Router, Schema, Status
 
 from bunraku.core.plan.locations import TOO_ALIKE
 from bunraku.server.errors import BunrakuError
 from bunraku.server.inputs import a_name
+from bunraku.server.plan.hours import Horizon
 from bunraku.server.plan.left_out import left_out
 from bunraku.server.plan.limits import read_limits, set_limits
 from bunraku.server.plan.locations import location_pages
@@ -38,7 +39,7 @@ class LimitsIn(Schema):
     """What the plan keeps to: months it holds, people's hours, kinds a month, and how many of
     location pages that differ too little (null: as many as are worth it)."""
 
-    horizon: Literal[6, 12, 18, 24]
+    horizon: Horizon
     people: Annotated[list[PersonIn], Field(max_length=50)] = []
     kinds: Annotated[list[KindLimitIn], Field(max_length=20)] = []
     alike: Annotated[int | None, Field(ge=0, le=10_000)] = None

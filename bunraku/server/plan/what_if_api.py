@@ -1,10 +1,11 @@
 """What would be if something were otherwise, over HTTP."""
 
 from datetime import date
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any
 
 from ninja import Field, Query, Router, Schema
 
+from bunraku.server.plan.hours import Horizon
 from bunraku.server.plan.what_if import Other, take_what_if, what_if
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 from bunraku.server.projects.models import Project
@@ -17,7 +18,7 @@ class WhatIfQuery(Schema):
     less, and whether pinned months hold."""
 
     hours: Annotated[float, Field(ge=0, le=744)]
-    horizon: Literal[6, 12, 18, 24] | None = None
+    horizon: Horizon | None = None
     stronger: Annotated[float, Field(ge=-50, le=50)] = 0
     pins: bool = True
 

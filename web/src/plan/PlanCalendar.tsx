@@ -1,8 +1,8 @@
-import { useMemo } from "react";
+import { useEffect, useMemo, useRef } from "react";
 import type { Schemas } from "../api/client";
 import { Empty } from "../parts/Empty";
 import { plural } from "../parts/format";
-import { fill, type Plan } from "./planMath";
+import { fill, monthBeside, monthsOf, type Plan } from "./planMath";
 import { useCalendar } from "./queries";
 import { monthOf } from "./timing";
 import { STATES } from "./workWords";
@@ -11,7 +11,7 @@ type Line = Schemas["CalendarPieceOut"];
 const DRAGGED = "application/x-bunraku-piece";
 
 /** The plan month by month: what is made in each, what is due on which day, how full it is. A piece
- * can be dragged into another month. */
+ * is dragged into another month, or goes there by the arrow keys. */
 export function PlanCalendar({
   projectId,
   plan,
@@ -36,7 +36,21 @@ export function PlanCalendar({
       ),
     [found, name],
   );
+  // Whoever moves a piece by key goes with it, into the list of another month.
+  const moved = useRef<number | null>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once it stands there
+  useEffect(() => {
+    if (moved.current !== null) document.getElementById(`entry-${moved.current}`)?.focus();
+    moved.current = null;
+  }, [found]);
   if (!found) return null;
+  const months = monthsOf(plan);
+  const step = (line: Line, by: number) => {
+    const month = monthBeside(months, line.month, by);
+    if (!month || month === line.month) return;
+    moved.current = line.id;
+    onPlace(line, month);
+  };
   const unplaced = lines.filter((line) => !line.month);
   return (
     <section
@@ -51,6 +65,7 @@ export function PlanCalendar({
             lines={lines.filter((line) => line.month === month.month)}
             openId={openId}
             onOpen={onOpen}
+            onStep={step}
             onDrop={(id) => {
               const line = lines.find((one) => one.id === id);
               if (line && line.month !== month.month) onPlace(line, month.month);
@@ -63,7 +78,13 @@ export function PlanCalendar({
           <h3 className="pt-6 pb-1 font-semibold">Without a month, {unplaced.length}</h3>
           <ul className="columns-[230px] gap-x-5">
             {unplaced.map((line) => (
-              <Entry key={line.id} line={line} open={line.id === openId} onOpen={onOpen} />
+              <Entry
+                key={line.id}
+                line={line}
+                open={line.id === openId}
+                onOpen={onOpen}
+                onStep={(by) => step(line, by)}
+              />
             ))}
           </ul>
         </>
@@ -80,12 +101,14 @@ function Month({
   lines,
   openId,
   onOpen,
+  onStep,
   onDrop,
 }: {
   month: Plan["months"][number];
   lines: readonly Line[];
   openId: number | undefined;
   onOpen: (id: number | undefined) => void;
+  onStep: (line: Line, by: number) => void;
   onDrop: (id: number) => void;
 }) {
   const { share, over } = fill(month.hours, month.to_spend);
@@ -121,7 +144,13 @@ function Month({
       ))}
       <ul>
         {inOrder.map((line) => (
-          <Entry key={line.id} line={line} open={line.id === openId} onOpen={onOpen} />
+          <Entry
+            key={line.id}
+            line={line}
+            open={line.id === openId}
+            onOpen={onOpen}
+            onStep={(by) => onStep(line, by)}
+          />
         ))}
       </ul>
       {!lines.length && <p className="py-1 text-quiet">Nothing yet</p>}
@@ -133,10 +162,12 @@ function Entry({
   line,
   open,
   onOpen,
+  onStep,
 }: {
   line: Line;
   open: boolean;
   onOpen: (id: number | undefined) => void;
+  onStep: (by: number) => void;
 }) {
   const told = [
     line.due && `due ${Number(line.due.slice(8))}.`,
@@ -154,7 +185,15 @@ function Entry({
     >
       <button
         type="button"
+        id={`entry-${line.id}`}
         aria-pressed={open}
+        onKeyDown={(event) => {
+          const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
+          if (!by) return;
+          event.preventDefault();
+          event.stopPropagation();
+          onStep(by);
+        }}
         title={line.title}
         onClick={() => onOpen(open ? undefined : line.id)}
         className={`w-full border-b border-hairline py-[3px] text-left

@@ -1,0 +1,99 @@
+"""The plan as a board in groups, a list and a calendar; what it keeps to; a brief by keys alone."""
+
+import re
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.conftest import message, wait_for_rows
+
+pytestmark = pytest.mark.browser
+
+
+def test_from_the_list_to_a_printed_brief_by_keys(page: Page) -> None:
+    page.goto("/p/1/web/plan")
+    wait_for_rows(page)
+    page.keyboard.press("v")
+    expect(page.get_by_role("grid", name="The plan as a list")).to_be_visible()
+    page.keyboard.press("j")
+    page.keyboard.press("j")
+    page.keyboard.press("Enter")
+    piece = page.get_by_role("complementary", name="Piece")
+    title = piece.get_by_role("heading").first.inner_text()
+    page.keyboard.press("b")
+    expect(page.get_by_role("article").get_by_role("heading", name=title)).to_be_visible()
+    page.emulate_media(media="print")
+    expect(page.get_by_role("banner")).to_be_hidden()
+    # An A4 page or two, not a screen cut off at its edge.
+    assert page.pdf(format="A4").startswith(b"%PDF")
+    page.emulate_media(media="screen")
+
+
+def test_pieces_stand_in_groups(page: Page) -> None:
+    page.goto("/p/1/web/plan")
+    wait_for_rows(page)
+    page.get_by_role("button", name="Board").click()
+    page.get_by_role("menuitemradio", name="By theme").click()
+    expect(page).to_have_url(re.compile("group=theme"))
+    expect(
+        page.get_by_role("row", name=re.compile(r"\d+ pieces?, \d+ hours")).first
+    ).to_be_visible()
+    page.keyboard.press("j")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("complementary", name="Piece")).to_be_visible()
+
+
+def test_a_piece_goes_to_another_month_in_the_calendar(page: Page) -> None:
+    page.goto("/p/1/web/plan?view=calendar&whole=false")
+    calendar = page.get_by_role("region", name="The plan as a calendar")
+    first = calendar.get_by_role("listitem").first
+    entry = first.get_by_role("button").first
+    title = entry.get_attribute("title") or ""
+    month = first.get_by_role("heading").inner_text()
+    entry.focus()
+    page.keyboard.press("ArrowRight")
+    moved = calendar.get_by_title(title, exact=True)
+    expect(moved).to_be_focused()
+    expect(first.get_by_title(title, exact=True)).to_have_count(0)
+    page.keyboard.press("z")
+    expect(message(page, "Taken back")).to_be_visible()
+    expect(first.get_by_title(title, exact=True)).to_be_visible()
+    assert month == first.get_by_role("heading").inner_text()
+    target = calendar.locator("ol > li").nth(2)
+    first.get_by_title(title, exact=True).drag_to(target)
+    expect(target.get_by_title(title, exact=True)).to_be_visible()
+    page.keyboard.press("z")
+    expect(message(page, "Taken back")).to_be_visible()
+
+
+def test_what_the_plan_keeps_to(page: Page) -> None:
+    page.goto("/p/1/web/plan")
+    wait_for_rows(page)
+    page.get_by_role("button", name="Away and back").click()
+    page.get_by_role("menuitem", name="What the plan keeps to").click()
+    dialog = page.get_by_role("dialog", name="What the plan keeps to")
+    dialog.get_by_label("Video").fill("many")
+    expect(dialog.get_by_text("Pieces of a kind are whole numbers")).to_be_visible()
+    expect(dialog.get_by_role("button", name="Keep to it")).to_be_disabled()
+    dialog.get_by_label("Video").fill("0")
+    dialog.get_by_role("button", name="Keep to it").click()
+    expect(message(page, "Kept.")).to_be_visible()
+    page.keyboard.press("f")
+    left = page.get_by_text("0 of the kind “video” a month are taken.")
+    expect(left.first).to_be_visible()
+    page.keyboard.press("z")
+    page.keyboard.press("z")
+
+
+def test_what_if_is_looked_at_and_thrown_away(page: Page) -> None:
+    page.goto("/p/1/web/plan")
+    wait_for_rows(page)
+    page.get_by_label("Points of strength to try").fill("15")
+    told = page.get_by_text(re.compile(r"\d+ pieces instead of \d+, worth about £"))
+    expect(told).to_be_visible()
+    page.get_by_label("Months to plan, to try").click()
+    page.get_by_role("option", name="24").click()
+    expect(page.get_by_text(re.compile(r"within 24 months \(now "))).to_be_visible()
+    page.get_by_role("button", name="Throw it away").click()
+    expect(page.get_by_label("Points of strength to try")).to_have_value("")
+    expect(page.get_by_role("columnheader")).to_have_count(4 + 12)
