@@ -36,14 +36,18 @@ def test_the_town_alone_makes_no_page_differ() -> None:
     assert alike_groups(alikeness([pages[0], told, pages[2]], "en")) == []
 
 
-def test_what_is_found_for_them_counts_as_much_as_what_they_say() -> None:
+def test_what_is_found_for_them_counts_too() -> None:
     one = PlacePage(["harness repair harrowby"], "Harrowby", range(1, 11))
     far = PlacePage(["harness repair saltby"], "Saltby", range(11, 21))
     near = PlacePage(["harness repair saltby"], "Saltby", range(8, 18))
     assert alikeness([one, far], "en").all[0, 1] == 0.5
-    assert alike_groups(alikeness([one, far], "en")) == []
     assert alikeness([one, near], "en").all[0, 1] == 0.65
-    assert alike_groups(alikeness([one, near], "en")) == [[0, 1]]
+    assert alike_groups(alikeness([one, far], "en")) == [[0, 1]]
+    # A word of its own is enough where the results are others, and not where they are the same.
+    own = with_more(far, ["girth straps"])
+    assert alike_groups(alikeness([one, own], "en")) == []
+    same = with_more(PlacePage(["harness repair saltby"], "Saltby", range(1, 11)), ["girth"])
+    assert alike_groups(alikeness([one, same], "en")) == [[0, 1]]
 
 
 @given(PAGES)

@@ -352,6 +352,8 @@ def test_results_outrank_meaning_and_places_are_apart() -> None:
     assert rivalries([one, replace(other, place="video")], "en") == []
     assert rivalries([one, replace(other, local=True)], "en") == []
     assert rivalries([], "en") == []
+    # Two towns are two, and neither is anywhere.
+    assert rivalries([one, replace(other, town="Saltby")], "en") == []
 
 
 def test_rivals_are_put_together() -> None:

@@ -41,7 +41,8 @@ _SAID = {"know": "want to know", "go": "look for a certain place", "buy": "want 
 class Clustered:
     """n keywords in clusters: texts, page result ids (n, k) with 0 for none, intent codes (n,),
     whether each is local (n,), the cluster of each (n,), whether it leads it (n,), searches a month
-    (n,), NaN unknown."""
+    (n,), NaN unknown; the place of the project that each names, empty for none (all empty where
+    none is told)."""
 
     texts: Sequence[str]
     pages: Ints
@@ -50,6 +51,11 @@ class Clustered:
     clusters: Ints
     leads: NDArray[np.bool_]
     searched: NDArray[np.float64]
+    towns: Sequence[str] = ()
+
+    def town(self, place: int) -> str:
+        """The place that a keyword names."""
+        return self.towns[place] if self.towns else ""
 
 
 @dataclass(frozen=True)
@@ -183,6 +189,7 @@ def _merges(given: Clustered, language: str) -> list[Proposal]:
             bool(given.local[place]),
             None,
             given.pages[place].tolist(),
+            given.town(place),
         )
         for place in leads.tolist()
     ]
@@ -266,6 +273,8 @@ def _shared(given: Clustered, one: int, other: int) -> int | None:
 def _fits(given: Clustered, place: int, member: int) -> bool:
     mine, theirs = _KINDS.get(int(given.intents[place])), _KINDS.get(int(given.intents[member]))
     if mine != theirs or given.local[place] != given.local[member]:
+        return False
+    if given.town(place) != given.town(member):
         return False
     shared = _shared(given, place, member)
     return shared is None or shared >= ADOPT_SHARED

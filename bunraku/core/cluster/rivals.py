@@ -43,7 +43,8 @@ _BUYING = {INTENTS.index("commercial"), INTENTS.index("transactional")}
 @dataclass(frozen=True)
 class Contender:
     """A piece or what may become one: its main keyword, the code of its intent (−1 unknown),
-    whether it is local, its outlet, the result ids of its main keyword's page (0 for none)."""
+    whether it is local, its outlet, the result ids of its main keyword's page (0 for none), the
+    place of the project that it names (empty: none)."""
 
     id: int
     text: str
@@ -51,6 +52,7 @@ class Contender:
     local: bool
     place: object
     results: Sequence[int] = ()
+    town: str = ""
 
 
 @dataclass(frozen=True)
@@ -71,11 +73,12 @@ def rivalries(
 
     Parameters: `contenders`, each with an id of its own; `language`, two letters; `company`,
     keywords of the same project, from which it is told what sets apart within its subject (fewer
-    than `LEAST_COMPANY` tell nothing). Returns: pairs,
-    those with shared results first and by how many, the lower id first in each. Only pairs with one
-    `place` (channel and outlet) can fight. Evidence, any of it: four of ten results shared; both
-    name the same but for frames and want alike; near the same by meaning, unless both pages were
-    read and share one result at most. Raises: nothing. Cost: pairs that share a result or a word.
+    than `LEAST_COMPANY` tell nothing). Returns: pairs, those with shared results first and by how
+    many, the lower id first in each. Only pairs with one `place` (channel and outlet) can fight.
+    Evidence, any of it: four of ten results shared; both name the same but for frames and want
+    alike; near the same by meaning, unless both pages were read and share one result at most. Those
+    of two towns only fight by shared results. Raises: nothing. Cost: pairs that share a result or a
+    word.
     """
     by_place: dict[object, list[Contender]] = {}
     for contender in contenders:
@@ -202,6 +205,9 @@ def _everyday(language: str) -> tuple[str, ...]:
 
 def _want_alike(one: Contender, other: Contender) -> bool:
     """Whether two are after searchers who want the same: buyers are one kind."""
+    # Who searches for one town does not want what is in another, or anywhere.
+    if one.town != other.town:
+        return False
     # A comparison is about two things, and a page on one of them is not about the other.
     if one.local != other.local or _compares(one.text) != _compares(other.text):
         return False

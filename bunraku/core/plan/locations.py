@@ -13,9 +13,11 @@ from bunraku.core.text import content_stems, tokens
 
 Floats = NDArray[np.float64]
 
-TOO_ALIKE = 0.6
-"""From here on two pages differ too little. Two that say the same but for the town stand at 1 where
-nothing is known of their results, at 0.65 where these share three of ten, at 0.5 where none."""
+TOO_ALIKE = 0.5
+"""From here on two pages differ too little. Two that say the same but for the town always do,
+whatever is found for them: at 0.5 where they share no result, at 0.65 where three of ten."""
+USUAL_SHARED = 0.3
+"""Results that two pages are taken to share where they were not read."""
 
 
 @dataclass(frozen=True)
@@ -48,9 +50,9 @@ def alikeness(pages: Sequence[PlacePage], language: str) -> Alikeness:
 
     Parameters: `pages`; `language`, two letters. Returns: `Alikeness`. Formula: words are content
     words, stemmed, without those of the place; what both say over what either says (Jaccard).
-    Results: those of the shorter page that stand on the other, where both were read. All is their
-    mean, or the words alone where results are not known. Two pages that say nothing are alike.
-    Raises: nothing. Cost: pairs of pages.
+    Results: those of the shorter page that stand on the other, where both were read. All is words ×
+    (1 + results) / 2, `USUAL_SHARED` of the results where they are not known. Two pages that say
+    nothing are alike. Raises: nothing. Cost: pairs of pages.
     """
     both, size = _common([_words_of(page, language) for page in pages])
     either = size[:, None] + size[None, :] - both
@@ -60,9 +62,8 @@ def alikeness(pages: Sequence[PlacePage], language: str) -> Alikeness:
     results = both / np.maximum(np.minimum(size[:, None], size[None, :]), 1)
     known = np.array([bool(ids) for ids in found], dtype=bool)
     results[~(known[:, None] & known[None, :])] = np.nan
-    return Alikeness(
-        words, results, np.where(np.isnan(results), words, (words + np.nan_to_num(results)) / 2)
-    )
+    shared = np.where(np.isnan(results), USUAL_SHARED, results)
+    return Alikeness(words, results, words * (1 + shared) / 2)
 
 
 def alike_groups(alike: Alikeness) -> list[list[int]]:

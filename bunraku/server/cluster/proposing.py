@@ -8,6 +8,7 @@ import numpy as np
 from django.db import transaction
 
 from bunraku.core.cluster.proposals import Clustered, Proposal, propose
+from bunraku.core.gather.brands import BrandMatcher
 from bunraku.server.cluster.actions import move_keywords
 from bunraku.server.cluster.clustering import packed_pages
 from bunraku.server.cluster.models import Cluster, Declined
@@ -94,6 +95,7 @@ def _look(scope: Scope) -> Looked:
     # What is locked is as the person wants it.
     locked = {one.pk for one in found if one.locked}
     rows = [row for row in first if row[3] not in locked]
+    places = BrandMatcher(scope.project.places)
     given = Clustered(
         texts=[row[2] for row in rows],
         pages=packed_pages([row[0] for row in rows]),
@@ -102,6 +104,7 @@ def _look(scope: Scope) -> Looked:
         clusters=np.array([row[3] for row in rows], dtype=np.int64),
         leads=np.array([leads.get(row[3]) == row[1] for row in rows], dtype=bool),
         searched=np.array([np.nan if row[6] is None else row[6] for row in rows], dtype=float),
+        towns=[places.find(row[2]) or "" for row in rows],
     )
     return Looked(
         [(row[0], row[1], row[2], row[3]) for row in rows],

@@ -9,6 +9,10 @@ from bunraku.server.plan.posing import as_it_is, fitting_problem
 from bunraku.server.plan.selectors import PieceFigures, plan_of
 from bunraku.server.projects.models import Project
 
+NEXT_TO_NOTHING = 0.005
+"""Worth a month that rounds to nothing."""
+UNLIKELY = 0.01
+"""A chance that nobody plans on."""
 SHOWN = 1_000
 """Pieces told of at most, those worth most."""
 
@@ -50,6 +54,10 @@ def _sentence(
     piece = figures.piece
     if piece.pinned:
         return "You keep it out."
+    if found.why == "nothing" and figures.worth is not None and figures.worth < NEXT_TO_NOTHING:
+        chance = figures.main.chance if figures.main else None
+        if chance is not None and chance < UNLIKELY:
+            return "Page one is out of reach at your strength: it brings next to nothing."
     if found.why == "nothing":
         wanted = " between the months you gave it" if piece.not_before or piece.by_month else ""
         return f"It brings nothing{wanted} within the months that are planned."

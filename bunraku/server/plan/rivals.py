@@ -7,6 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from bunraku.core.cluster.rivals import Contender, Rivalry, rivalries
+from bunraku.core.gather.brands import BrandMatcher
 from bunraku.server.database.parts import in_parts
 from bunraku.server.plan.drafting import Draft
 from bunraku.server.plan.models import KeptApart, PieceKeyword
@@ -71,13 +72,22 @@ def rivalries_among(project: Project, mains: Sequence[Main]) -> list[Rivalry]:
         )
     }
     pages = _pages(list(rows))
+    places = BrandMatcher(project.places)
     scopes = Scope.objects.filter(project=project).in_bulk()
     apart = _kept_apart(project)
     by_scope: dict[int, list[Contender]] = defaultdict(list)
     for main in mains:
         row = rows[main.row]
         by_scope[main.scope].append(
-            Contender(main.id, row.text, row.intent, row.local, main.outlet, pages.get(row.pk, ()))
+            Contender(
+                main.id,
+                row.text,
+                row.intent,
+                row.local,
+                main.outlet,
+                pages.get(row.pk, ()),
+                places.find(row.text) or "",
+            )
         )
     keyword = {main.id: rows[main.row].keyword_id for main in mains}
     return [

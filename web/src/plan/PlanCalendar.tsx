@@ -75,7 +75,7 @@ export function PlanCalendar({
       </ol>
       {unplaced.length > 0 && (
         <>
-          <h3 className="pt-6 pb-1 font-semibold">Without a month, {unplaced.length}</h3>
+          <h2 className="pt-6 pb-1 font-semibold">Without a month, {unplaced.length}</h2>
           <ul className="columns-[230px] gap-x-5">
             {unplaced.map((line) => (
               <Entry
@@ -121,13 +121,13 @@ function Month({
         onDrop(Number(event.dataTransfer.getData(DRAGGED)));
       }}
     >
-      <h3 className="flex items-baseline justify-between font-display text-base">
+      <h2 className="flex items-baseline justify-between font-display text-base">
         {monthOf(month.month)}
         <span className={`text-xs ${over ? "font-semibold text-persimmon-text" : "text-quiet"}`}>
           {+month.hours.toFixed(1)} of {plural(+month.to_spend.toFixed(1), "hour")}
           {over && ", too many"}
         </span>
-      </h3>
+      </h2>
       <span className="mt-1 mb-1 block h-[4px] bg-trough">
         <span
           className={`block h-full ${over ? "bg-persimmon" : "bg-pine"}`}

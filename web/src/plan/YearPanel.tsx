@@ -46,7 +46,7 @@ export function YearPanel({
   return (
     <Inspector label="The year as a whole" onClose={onClose}>
       {prospects.error && <ProblemNote error={prospects.error} />}
-      <p className="pb-2 text-base font-semibold">{first ?? "Working it out."}</p>
+      <h2 className="pb-2 text-base font-semibold">{first ?? "Working it out."}</h2>
       {more.map((sentence) => (
         <p key={sentence} className="pb-2 text-ink-2">
           {sentence}
