@@ -283,6 +283,8 @@ def test_suggested_kind(
 def test_titles_begin_with_a_capital() -> None:
     assert title_from("how to clean a lens") == "How to clean a lens"
     assert title_from("") == ""
+    towns = ["Upper Marsh", "St. Ives\\"]
+    assert title_from("lens repair upper marsh", towns) == "Lens repair Upper Marsh"
 
 
 def test_each_keyword_gets_one_owner() -> None:

@@ -50,7 +50,7 @@ def test_so_many_of_a_kind_a_month(api: Api, made: list[Piece]) -> None:
     api.post("/plan/fit")
     out = Piece.objects.filter(month=None)
     assert set(out.values_list("kind", flat=True)) == {"guide"}
-    assert set(whys(api).values()) == {"0 of the kind “buying guide” a month are taken."}
+    assert set(whys(api).values()) == {"You want at most 0 of the kind “buying guide” a month."}
     api.undo()
     api.undo()
     assert not PlanLimit.objects.exists()
@@ -175,4 +175,6 @@ def test_at_most_so_many_of_them(
     api.send("PUT", "/plan/limits", {**NOTHING, "alike": 1})
     api.post("/plan/fit")
     assert Piece.objects.exclude(month=None).count() == 1
-    assert set(whys(api).values()) == {"1 location pages that differ too little are taken."}
+    assert set(whys(api).values()) == {
+        "You want at most 1 of the location pages that differ too little from it."
+    }

@@ -1,5 +1,6 @@
 """What kind of piece a cluster asks for, where it would go and how long it takes."""
 
+import re
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -104,6 +105,11 @@ def home_page(
     return -max(worthwhile)[2] if worthwhile else None
 
 
-def title_from(keyword: str) -> str:
-    """A working title from the lead keyword: its first letter a capital, nothing else touched."""
+def title_from(keyword: str, places: Sequence[str] = ()) -> str:
+    """A working title from the lead keyword: its first letter a capital, and places of the project
+    as they are written; nothing else touched."""
+    for place in places:
+        keyword = re.sub(
+            rf"\b{re.escape(place)}\b", place.replace("\\", ""), keyword, flags=re.IGNORECASE
+        )
     return keyword[:1].upper() + keyword[1:]

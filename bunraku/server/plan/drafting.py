@@ -10,6 +10,7 @@ from bunraku.core.plan.calendar import months_ahead
 from bunraku.core.plan.ownership import divide_keywords
 from bunraku.core.plan.pieces import home_page, suggest_kind, title_from
 from bunraku.core.text.labelled_phrases import INTENTS
+from bunraku.core.weigh.verdict import VERDICTS
 from bunraku.server.clock import today
 from bunraku.server.cluster.models import Cluster
 from bunraku.server.plan.hours import usual_hours
@@ -70,7 +71,7 @@ def draft_pieces(
         outlet = project.chosen_among(outlets, cluster.scope.channel)
         draft = _draft(cluster, rows, mine, outlet, features, places, hours)
         owned.update(dict.fromkeys(mine, -cluster.pk))
-        drafts.append(draft)
+        drafts.append(replace(draft, title=title_from(draft.title, project.places)))
     return _with_home_pages(project, drafts, hours), skipped
 
 
@@ -91,7 +92,7 @@ def _with_home_pages(
         mains = [drafts[number].main_row for number in numbers]
         home = home_page(
             [drafts[number].kind for number in numbers],
-            [main.worth for main in mains],
+            [None if VERDICTS[main.verdict] in ("", "skip") else main.worth for main in mains],
             [main.difficulty for main in mains],
         )
         if home is not None and outlet not in have:
@@ -169,7 +170,7 @@ def _draft(
     return Draft(
         cluster=cluster,
         outlet=outlet,
-        title=title_from(cluster.name or renewed),
+        title=cluster.name or renewed,
         kind=suggestion.kind,
         because=(suggestion.because + because)[:200],
         hours=hours[suggestion.kind],

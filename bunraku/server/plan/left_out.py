@@ -64,7 +64,7 @@ def _sentence(
     if found.why == "first":
         return f"It waits for “{plan[found.of].piece.title}”, which has no month."
     if found.why == "limit":
-        return f"{limits[found.of].name[:1].upper()}{limits[found.of].name[1:]} are taken."
+        return limits[found.of].says
     if found.why == "room":
         return "There is room for it: fit again."
     if figures.worth is None:
@@ -72,7 +72,7 @@ def _sentence(
     each = f"It brings {_money(found.rate, currency)} for each of its {piece.hours:g} hours"
     if found.why == "least":
         return f"{each}; the least that the plan holds brings {_money(found.beside, currency)}."
-    return f"{each}, but no month that it pays in has so many hours left at once."
+    return f"{each}, but no month that it pays in has so many left."
 
 
 def _money(value: float, currency: str) -> str:

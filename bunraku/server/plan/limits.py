@@ -20,9 +20,9 @@ from bunraku.server.projects.models import Project
 
 @dataclass(frozen=True)
 class Told:
-    """A limit with what it is of, in words ("Ruth's hours")."""
+    """A limit, and what is said of a piece that it keeps out."""
 
-    name: str
+    says: str
     limit: Limit
 
 
@@ -40,11 +40,13 @@ def _as_told(
         most = np.full(months, limit.most)
         if limit.of == "maker":
             weight = [f.piece.hours if f.piece.maker == limit.name else 0.0 for f in plan]
-            told.append(Told(f"{limit.name}'s hours", Limit(np.array(weight, dtype=float), most)))
+            says = f"{limit.name}'s hours are taken."
+            told.append(Told(says, Limit(np.array(weight, dtype=float), most)))
         elif limit.of == "kind":
             weight = [float(f.piece.kind == limit.name) for f in plan]
-            name = f"{limit.most:g} of the kind “{KINDS[limit.name].name.lower()}” a month"
-            told.append(Told(name, Limit(np.array(weight, dtype=float), most)))
+            kind = KINDS[limit.name].name.lower()
+            says = f"You want at most {limit.most:g} of the kind “{kind}” a month."
+            told.append(Told(says, Limit(np.array(weight, dtype=float), most)))
         else:
             told += _alike(project, plan, limit.most)
     return told
@@ -56,8 +58,8 @@ def _alike(project: Project, plan: Sequence[PieceFigures], most: float) -> list[
     for group in groups_too_alike(project, plan):
         weight = np.zeros(len(plan))
         weight[group] = 1.0
-        name = f"{most:g} location pages that differ too little"
-        told.append(Told(name, Limit(weight, np.array([most]), whole=True)))
+        says = f"You want at most {most:g} of the location pages that differ too little from it."
+        told.append(Told(says, Limit(weight, np.array([most]), whole=True)))
     return told
 
 

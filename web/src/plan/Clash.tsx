@@ -51,7 +51,7 @@ export function Clash({
         </button>
         : {clash.why}.
       </p>
-      <div className="flex gap-2 pt-1">
+      <div className="flex flex-wrap gap-x-2 pt-1">
         <Button disabled={busy} onClick={() => merge.mutate(undefined)}>
           Serve it here{keys && <kbd className="text-quiet">m</kbd>}
         </Button>

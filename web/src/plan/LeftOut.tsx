@@ -67,30 +67,36 @@ export function Locations({
         results that searches for them share.
       </p>
       {told.groups.map((group) => (
-        <ul key={group.pages[0]?.id} className="border-t border-hairline py-1">
-          {group.pages.map((page) => (
+        <ul key={group.pages[0]?.id} className="mt-1 border-t border-hairline pt-1">
+          {group.pages.slice(0, SHOWN).map((page) => (
             <li key={page.id} className="py-[3px]">
               <button type="button" className={TITLE} onClick={() => onOpen(page.id)}>
                 {page.title}
               </button>{" "}
               <span className="text-ink-2">
-                {percent(page.alike)} as “{page.nearest}”: words {percent(page.words)}
+                {percent(page.alike)} like “{page.nearest}”: words {percent(page.words)}
                 {page.results === null
                   ? ", results not read"
                   : `, results ${percent(page.results)}`}
                 .
               </span>
-              <span className="block text-xs text-quiet">
-                {page.more.length && page.then !== null
-                  ? `If it also served ${page.more.map((one) => `“${one.text}”`).join(", ")}: ` +
-                    `${percent(page.then)}.`
-                  : "No other keyword names this place: gather some, or note what is special " +
-                    "there (what a note says counts)."}
-              </span>
+              {page.more.length > 0 && page.then !== null && (
+                <span className="block text-xs text-quiet">
+                  If it also served {page.more.map((one) => `“${one.text}”`).join(", ")}:{" "}
+                  {percent(page.then)}.
+                </span>
+              )}
             </li>
           ))}
+          {group.pages.length > SHOWN && (
+            <li className="text-quiet">and {group.pages.length - SHOWN} more like them</li>
+          )}
         </ul>
       ))}
+      <p className="pt-1 text-xs text-quiet">
+        What would make one differ: keywords that name its place, gathered and served there, or a
+        note on what is special there; what it says counts.
+      </p>
     </Block>
   );
 }
