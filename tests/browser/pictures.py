@@ -83,11 +83,6 @@ def rivals(page: Page) -> None:
     expect(page.get_by_role("complementary", name="Rival")).to_be_visible()
 
 
-def outlets(page: Page) -> None:
-    expect(page.get_by_role("heading", name="What was done")).to_be_visible()
-    page.get_by_role("heading", name="Outlets", exact=True).evaluate("e => e.scrollIntoView()")
-
-
 def begin(page: Page) -> None:
     page.get_by_label("In one sentence").fill("We repair and tune pianos in Harrowmere")
     page.get_by_role("button", name="Next").click()
@@ -157,7 +152,6 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "plan_calendar": ("/p/1/web/plan?view=calendar&whole=false", None),
     "piece": ("/p/1/web/plan", open_row(7)),
     "project": ("/p/1/web/settings", None),
-    "outlets": ("/p/1/web/settings", outlets),
     "results": ("/p/1/web/weigh?q=stargazing+for", results("stargazing for families")),
     "rivals": ("/p/1/web/rivals", rivals),
     "dark": ("/p/1/web/weigh", dark),

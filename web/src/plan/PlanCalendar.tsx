@@ -121,13 +121,13 @@ function Month({
         onDrop(Number(event.dataTransfer.getData(DRAGGED)));
       }}
     >
-      <h2 className="flex items-baseline justify-between font-display text-base">
-        {monthOf(month.month)}
+      <div className="flex items-baseline justify-between gap-2">
+        <h2 className="text-base">{monthOf(month.month)}</h2>
         <span className={`text-xs ${over ? "font-semibold text-persimmon-text" : "text-quiet"}`}>
           {+month.hours.toFixed(1)} of {plural(+month.to_spend.toFixed(1), "hour")}
           {over && ", too many"}
         </span>
-      </h2>
+      </div>
       <span className="mt-1 mb-1 block h-[4px] bg-trough">
         <span
           className={`block h-full ${over ? "bg-persimmon" : "bg-pine"}`}
