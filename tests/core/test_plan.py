@@ -378,9 +378,13 @@ def test_the_home_page_takes_the_hardest_phrase_that_is_worth_it() -> None:
     kinds = ["landing", "landing", "article", "landing", "location", "landing"]
     worth = [40.0, 30.0, 90.0, 1.0, 50.0, None]
     difficulty = [30.0, 60.0, 80.0, 90.0, 70.0, 95.0]
+    fit = [1.0] * 6
     # An article is none, nor is a town's page; what is worth next to nothing is not worth it.
-    assert home_page(kinds, worth, difficulty) == 0
-    assert home_page(kinds, [40.0, 45.0, 90.0, 1.0, 20.0, None], difficulty) == 1
-    assert home_page(kinds, [None] * 6, difficulty) is None
-    assert home_page(kinds, worth, [None] * 6) is None
-    assert home_page(kinds[:4], worth[:4], difficulty[:4]) is None
+    assert home_page(kinds, worth, difficulty, fit) == 0
+    better = [40.0, 45.0, 90.0, 1.0, 20.0, None]
+    assert home_page(kinds, better, difficulty, fit) == 1
+    # What is beside the subject is no home.
+    assert home_page(kinds, better, difficulty, [1.0, 0.9, 1, 1, 1, 1]) == 0
+    assert home_page(kinds, [None] * 6, difficulty, fit) is None
+    assert home_page(kinds, worth, [None] * 6, fit) is None
+    assert home_page(kinds[:4], worth[:4], difficulty[:4], fit[:4]) is None

@@ -25,6 +25,8 @@ LEAST_CLUSTERS = 3
 """Clusters that a theme must have."""
 NAMES = 0.3
 """How much of what a cluster names a word must be for the cluster to be about it."""
+NAMED_ALIKE = 0.45
+"""Share of what it names that a cluster next to it must name too."""
 NEAR_ENOUGH = 0.5
 """How alike a cluster without a theme's word must be to one of a theme to belong there."""
 NEAREST = 5
@@ -72,7 +74,7 @@ def find_themes(
     of clusters not yet in a theme, by how much it is of what they name, is the next theme, unless
     it stands in more than `BROAD` of all: such a word is the project's own subject, and has a theme
     of what is left in the end. Clusters without any theme's word go to the theme of those next to
-    them by wording (`NEAR_ENOUGH`) that name some of the same, and else to none. Raises:
+    them by wording (`NEAR_ENOUGH`) that name nearly half of the same, and else to none. Raises:
     `ValueError` for shapes that do not match. Cost: about n log n.
     """
     n = len(texts)
@@ -168,8 +170,10 @@ def _join_nearest(of: Ints, wording: Wording) -> None:
         pairs = between(asked, settled).tocoo()
         enough = pairs.data >= NEAR_ENOUGH
         row, column, alike = pairs.row[enough], pairs.col[enough], pairs.data[enough]
-        # How long something takes is asked of two things that have nothing else in common.
-        alike = np.where(same_names(asked, settled, row, column) > 0, alike, 0.0)
+        # How long something takes is asked of two things that have nothing else in common, and
+        # both a chair and a boat are repaired.
+        shared = same_names(asked, settled, row, column)
+        alike = np.where(shared >= NAMED_ALIKE, alike, 0.0)
         block = sparse.csr_matrix((alike, (row, column)), shape=pairs.shape)
         for place in range(block.shape[0]):
             span = slice(block.indptr[place], block.indptr[place + 1])

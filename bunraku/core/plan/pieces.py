@@ -78,29 +78,42 @@ def suggest_kind(
     return Suggestion("article", "searchers want to know")
 
 
+HOME_FIT = 0.97
+"""How well the home page's phrase must fit, beside that which fits best."""
 HOME_AMONG = 5
 """Pieces of one outlet from which one of them may be its home page: of fewer it is not told what is
 hard and what is worth it."""
 
 
 def home_page(
-    kinds: Sequence[str], worth: Sequence[float | None], difficulty: Sequence[float | None]
+    kinds: Sequence[str],
+    worth: Sequence[float | None],
+    difficulty: Sequence[float | None],
+    fit: Sequence[float],
 ) -> int | None:
     """Which of an outlet's new pieces should be its home page: the strongest page there is takes
     the hardest phrase that is worth it.
 
-    Parameters: `kinds`, `worth` a month and `difficulty` of the main keyword of each. Returns: the
-    place of one, or None. Of landing pages whose worth is not below the middle of all known, the
-    hardest; of equal ones that of more worth. None where there are fewer than `HOME_AMONG` pieces
-    or nothing is known. Raises: nothing. Cost: linear but for the middle."""
+    Parameters: `kinds`, `worth` a month, `difficulty` and `fit` (0-1) of the main keyword of
+    each. Returns: the place of one, or None. Of landing pages whose worth is not below the
+    middle of all known and that fit about as well as any, the hardest; of equal ones that of
+    more worth. None where there are fewer than `HOME_AMONG` pieces or nothing is known. Raises:
+    nothing. Cost: linear but for the middle."""
     known = [value for value in worth if value]
     if len(kinds) < HOME_AMONG or not known:
         return None
     middle = median(known)
     worthwhile = [
         (hard, value, -place)
-        for place, (kind, value, hard) in enumerate(zip(kinds, worth, difficulty, strict=True))
-        if kind == "landing" and value and value >= middle and hard is not None
+        for place, (kind, value, hard, fits) in enumerate(
+            zip(kinds, worth, difficulty, fit, strict=True)
+        )
+        if kind == "landing"
+        and value
+        and value >= middle
+        and hard is not None
+        # The home page is about what all of it is about.
+        and fits >= HOME_FIT * max(fit)
     ]
     return -max(worthwhile)[2] if worthwhile else None
 

@@ -94,6 +94,7 @@ def _with_home_pages(
             [drafts[number].kind for number in numbers],
             [None if VERDICTS[main.verdict] in ("", "skip") else main.worth for main in mains],
             [main.difficulty for main in mains],
+            [main.fit for main in mains],
         )
         if home is not None and outlet not in have:
             because = "the hardest phrase that is worth it goes to your strongest page"

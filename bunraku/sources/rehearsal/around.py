@@ -64,6 +64,9 @@ def _words_around(spoken: Tongue) -> tuple[frozenset[str], frozenset[str]]:
             for word in part.split():
                 if word in ("{a}", "{does}"):
                     continue
+                if word == "{much}":
+                    side.update(("much", "many"))
+                    continue
                 said = spoken.other_fills[filled[word]] if word in filled else (word,)
                 side.update(word for text in said for word in text.split())
     return frozenset(before), frozenset(after)

@@ -96,7 +96,7 @@ types of {h}||0.02|0.014|0.0004|what|thing,goods,service,food,animal,plant,topic
 {h} suppliers||0.014|0.0006|0.001|shop|goods
 {h} delivery||0.014|0.0008|0.002|shop|goods,food
 how long {does} {h} last||0.006|0.004|0|what|goods
-how much {h} do i need||0.008|0.006|0|choose|goods
+how {much} {h} do i need||0.008|0.006|0|choose|goods
 homemade {h}||0.006|0.014|0.004|howto|goods,food
 {h} near me||0.2|0.004|0.002|local|service,trade,course
 {h} {fill}|town|0.05|0.002|0.001|local:{fill}|service,trade,course

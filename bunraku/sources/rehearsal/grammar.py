@@ -194,14 +194,22 @@ def _fill_frame(
         lists = [tuple(o.name for o in same_kind if roll("pair", head.name, o.name) < PAIR_SHARE)]
     drafts = []
     article = _article(head.name)
-    does = "do" if head.name.endswith("s") else "does"
+    several = head.name.endswith("s") and not head.name.endswith("ss")
+    does, much = ("do", "many") if several else ("does", "much")
     for places in product(*(range(len(words)) for words in lists)) if lists else ONCE:
         if len(places) > 1 and sum(places) > RAREST_PAIR:
             continue
         fill = lists[0][places[0]] if places else ""
         more = lists[1][places[1]] if len(places) > 1 else ""
         text = frame.template.format(
-            h=head.name, p=head.plural, a=article, does=does, fill=fill, more=more, o=fill
+            h=head.name,
+            p=head.plural,
+            a=article,
+            does=does,
+            much=much,
+            fill=fill,
+            more=more,
+            o=fill,
         )
         if (only and text != only) or _stammers(text):
             continue
