@@ -1,7 +1,7 @@
 """Themes: a handful of subjects, each with the clusters that name it."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -25,8 +25,10 @@ LEAST_CLUSTERS = 3
 """Clusters that a theme must have."""
 NAMES = 0.3
 """How much of what a cluster names a word must be for the cluster to be about it."""
+MOSTLY_INSIDE = 0.5
+"""Share of the clusters that say a word which must be of one theme for it to tell that theme."""
 NAMED_ALIKE = 0.45
-"""Share of what it names that a cluster next to it must name too."""
+"""Share of what a cluster of a theme names that one next to it must name too, to go there."""
 NEAR_ENOUGH = 0.5
 """How alike a cluster without a theme's word must be to one of a theme to belong there."""
 NEAREST = 5
@@ -74,7 +76,7 @@ def find_themes(
     of clusters not yet in a theme, by how much it is of what they name, is the next theme, unless
     it stands in more than `BROAD` of all: such a word is the project's own subject, and has a theme
     of what is left in the end. Clusters without any theme's word go to the theme of those next to
-    them by wording (`NEAR_ENOUGH`) that name nearly half of the same, and else to none. Raises:
+    them by wording (`NEAR_ENOUGH`) that name what no other theme does, and else to none. Raises:
     `ValueError` for shapes that do not match. Cost: about n log n.
     """
     n = len(texts)
@@ -164,16 +166,17 @@ def _join_nearest(of: Ints, wording: Wording) -> None:
     if not len(there):
         return
     settled = wording.rows(there)
+    telling = replace(settled, names=settled.names @ sparse.diags(_telling(of, wording)))
     for start in range(0, len(left), _CHUNK):
         asking = left[start : start + _CHUNK]
         asked = wording.rows(asking)
         pairs = between(asked, settled).tocoo()
         enough = pairs.data >= NEAR_ENOUGH
         row, column, alike = pairs.row[enough], pairs.col[enough], pairs.data[enough]
-        # How long something takes is asked of two things that have nothing else in common, and
-        # both a chair and a boat are repaired.
-        shared = same_names(asked, settled, row, column)
-        alike = np.where(shared >= NAMED_ALIKE, alike, 0.0)
+        # What both name must tell a theme, and be a good part of what the other one names.
+        told = same_names(asked, telling, row, column) > 0
+        told &= same_names(settled, asked, column, row) >= NAMED_ALIKE
+        alike = np.where(told, alike, 0.0)
         block = sparse.csr_matrix((alike, (row, column)), shape=pairs.shape)
         for place in range(block.shape[0]):
             span = slice(block.indptr[place], block.indptr[place + 1])
@@ -184,6 +187,19 @@ def _join_nearest(of: Ints, wording: Wording) -> None:
                 continue
             votes = np.bincount(of[there[columns[near]]], weights=values[near])
             of[asking[place]] = votes.argmax()
+
+
+def _telling(of: Ints, wording: Wording) -> Floats:
+    """1 for stems that stand in one theme alone, and mostly there, 0 for others: how long something takes
+    is asked of things that have nothing else in common, and both a chair and a boat are
+    repaired."""
+    there = np.flatnonzero(of >= 0)
+    held = (wording.names[there] > 0).astype(float)
+    themes = sparse.csr_matrix((np.ones(len(there)), (of[there], np.arange(len(there)))))
+    spread = np.asarray(((themes @ held) > 0).sum(axis=0)).ravel()
+    inside = np.asarray(held.sum(axis=0)).ravel()
+    whole = np.asarray((wording.names > 0).sum(axis=0)).ravel()
+    return np.asarray((spread <= 1) & (inside >= MOSTLY_INSIDE * whole), dtype=np.float64)
 
 
 def _name(texts: Sequence[str], weight: Floats, stem: str, language: str) -> str:
