@@ -190,8 +190,8 @@ def _join_nearest(of: Ints, wording: Wording) -> None:
 
 
 def _telling(of: Ints, wording: Wording) -> Floats:
-    """1 for stems that stand in one theme alone, and mostly there, 0 for others: how long something takes
-    is asked of things that have nothing else in common, and both a chair and a boat are
+    """1 for stems that stand in one theme alone, and mostly there, 0 for others: how long something
+    takes is asked of things that have nothing else in common, and both a chair and a boat are
     repaired."""
     there = np.flatnonzero(of >= 0)
     held = (wording.names[there] > 0).astype(float)
