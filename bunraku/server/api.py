@@ -24,6 +24,7 @@ from bunraku.server.overview import figures_router
 from bunraku.server.overview import router as overview
 from bunraku.server.plan.api import router as plan
 from bunraku.server.plan.away_api import router as away
+from bunraku.server.plan.existing_api import router as existing
 from bunraku.server.plan.limits_api import router as limits
 from bunraku.server.plan.overlaps_api import router as overlaps
 from bunraku.server.plan.ranking_api import router as ranking
@@ -100,6 +101,7 @@ for room in (
     what_ifs,
     limits,
     overlaps,
+    existing,
 ):
     api.add_router("/projects/{int:project_id}", room)
 

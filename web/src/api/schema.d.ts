@@ -2624,6 +2624,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/plan/existing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Reported
+         * @description Pages of one's own report that no piece stands for.
+         */
+        get: operations["bunraku_server_plan_existing_api_reported"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/existing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring
+         * @description Make pieces of what exists already, to be improved.
+         */
+        post: operations["bunraku_server_plan_existing_api_bring"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -5727,7 +5767,7 @@ export interface components {
         };
         /**
          * OfChannel
-         * @description The channel that is looked at.
+         * @description A channel.
          */
         OfChannel: {
             /**
@@ -7574,6 +7614,47 @@ export interface components {
             address: string;
             /** Improve */
             improve: boolean;
+        };
+        /**
+         * ReportedPageOut
+         * @description A page of one's own report: the keyword that brings it most clicks, and how many queries show
+         *     it, with their clicks.
+         */
+        ReportedPageOut: {
+            /** Address */
+            address: string;
+            /** Keyword */
+            keyword: string;
+            /** Queries */
+            queries: number;
+            /** Clicks */
+            clicks: number;
+        };
+        /**
+         * BroughtOut
+         * @description Pieces made, pieces that have an address now, and addresses of which no keyword is known.
+         */
+        BroughtOut: {
+            /** Made */
+            made: number;
+            /** Linked */
+            linked: number;
+            /** Unknown */
+            unknown: string[];
+        };
+        /**
+         * ExistingIn
+         * @description Addresses of what exists, one a line, each with its title if it is known.
+         */
+        ExistingIn: {
+            /**
+             * Channel
+             * @default web
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+            /** Text */
+            text: string;
         };
         /**
          * Problem
@@ -12608,6 +12689,74 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_existing_api_reported: {
+        parameters: {
+            query?: {
+                channel?: "web" | "video" | "marketplace";
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReportedPageOut"][];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_existing_api_bring: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExistingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtOut"];
+                };
             };
             400: components["responses"]["Problem400"];
             401: components["responses"]["Problem401"];

@@ -17,10 +17,12 @@ export function AwayMenu({
   onBack,
   onHubs,
   onLimits,
+  onExisting,
 }: {
   onBack: () => void;
   onHubs: () => void;
   onLimits: () => void;
+  onExisting: () => void;
 }) {
   const { projectId, channel } = usePlace();
   const navigate = useNavigate();
@@ -30,6 +32,7 @@ export function AwayMenu({
       params: { projectId: String(projectId), channel },
     });
   useCommand("Bring the plan back from a spreadsheet", onBack);
+  useCommand("Bring in pages that exist already", onExisting);
   useCommand("Briefs of the next pieces", briefs);
   useCommand("Have pieces wait for what they build on", onHubs);
   return (
@@ -47,6 +50,9 @@ export function AwayMenu({
       <DropdownMenu.Separator className="my-1 border-t border-hairline" />
       <DropdownMenu.Item className={MENU_ITEM} onSelect={onBack}>
         Bring an edited plan back
+      </DropdownMenu.Item>
+      <DropdownMenu.Item className={MENU_ITEM} onSelect={onExisting}>
+        Bring in what exists already
       </DropdownMenu.Item>
       <DropdownMenu.Item className={MENU_ITEM} onSelect={onHubs}>
         Have pieces wait for what they build on

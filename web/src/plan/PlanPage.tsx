@@ -15,6 +15,7 @@ import { useChange } from "../shared/useChange";
 import { AwayMenu } from "./AwayMenu";
 import { BackDialog } from "./BackDialog";
 import { fitPlan, waitForHubs } from "./changes";
+import { ExistingDialog } from "./ExistingDialog";
 import { FitNote } from "./FitNote";
 import { LimitsDialog } from "./LimitsDialog";
 import { PieceInspector } from "./PieceInspector";
@@ -70,6 +71,7 @@ export function PlanPage() {
   );
   const [back, setBack] = useState(false);
   const [limits, setLimits] = useState(false);
+  const [existing, setExisting] = useState(false);
   useCommand("What the plan keeps to: horizon, people, kinds", () => setLimits(true));
   const say = useSay();
   const hubs = useChange(projectId, () => waitForHubs(projectId), {
@@ -98,6 +100,7 @@ export function PlanPage() {
               onBack={() => setBack(true)}
               onHubs={() => hubs.mutate(undefined)}
               onLimits={() => setLimits(true)}
+              onExisting={() => setExisting(true)}
             />
             <Button
               aria-pressed={whole && search.piece === undefined}
@@ -192,6 +195,7 @@ export function PlanPage() {
       {limits && plan.data && (
         <LimitsDialog projectId={projectId} plan={plan.data} onClose={() => setLimits(false)} />
       )}
+      {existing && <ExistingDialog projectId={projectId} onClose={() => setExisting(false)} />}
       {back && <BackDialog projectId={projectId} onClose={() => setBack(false)} />}
       {search.piece !== undefined && plan.data && (
         <PieceInspector

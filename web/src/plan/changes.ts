@@ -100,6 +100,9 @@ export const takePlan = async (id: number, upload: number) =>
     }),
   );
 
+export const bringExisting = async (id: number, body: Schemas["ExistingIn"]) =>
+  data(await api.POST("/api/projects/{project_id}/pieces/existing", { params: at(id), body }));
+
 export const mergePieces = async (id: number, pieceId: number, other: number) =>
   data(
     await api.POST("/api/projects/{project_id}/pieces/{piece_id}/merge", {

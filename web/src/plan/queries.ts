@@ -1,7 +1,7 @@
 /** What the plan asks of the server. */
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { at } from "../api/at";
-import { api, data, type Schemas } from "../api/client";
+import { api, type Channel, data, type Schemas } from "../api/client";
 import { PAGE, usePages } from "../shared/usePages";
 
 export const usePlan = (projectId: number) =>
@@ -135,6 +135,18 @@ export const useOverlaps = (projectId: number) =>
     queryFn: async () =>
       data(await api.GET("/api/projects/{project_id}/plan/overlaps", { params: at(projectId) })),
     placeholderData: keepPreviousData,
+  });
+
+/** Pages of one's own report that no piece stands for. */
+export const useReported = (projectId: number, channel: Channel) =>
+  useQuery({
+    queryKey: ["reported", projectId, channel],
+    queryFn: async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/plan/existing", {
+          params: { ...at(projectId), query: { channel } },
+        }),
+      ),
   });
 
 /** How two pieces that fight could be two. */

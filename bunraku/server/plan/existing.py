@@ -1,0 +1,197 @@
+"""Pieces that exist already: pages, videos and listings of one's own, brought in by their addresses
+or from one's own report, to be improved."""
+
+import re
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from typing import Any
+
+from django.db import transaction
+
+from bunraku.core.plan.pieces import suggest_kind, title_from
+from bunraku.core.text import content_stems, identity_key
+from bunraku.core.text.addresses import address_words
+from bunraku.core.text.labelled_phrases import INTENTS
+from bunraku.server.database.parts import in_parts
+from bunraku.server.errors import BunrakuError
+from bunraku.server.journal.recorder import Recorder
+from bunraku.server.plan.hours import usual_hours
+from bunraku.server.plan.models import Piece, PieceKeyword
+from bunraku.server.projects.models import Project
+from bunraku.server.readings.kinds import OWN_REPORT
+from bunraku.server.readings.known import readings_on
+from bunraku.server.sentences import plural
+from bunraku.server.sheet.models import IN_PLAY, Row, Scope
+from bunraku.server.sheet.ordering import ordered
+from bunraku.server.sheet.scopes import scope_of
+
+MOST_PAGES = 500
+"""Pages brought in at once, and told of from one's own report."""
+_ADDRESS = re.compile(r"(?:https?://)?[\w-]+(?:\.[\w-]+)+(?:[/?#]\S*)?")
+
+
+@dataclass(frozen=True)
+class Page:
+    """An address and what it is called."""
+
+    address: str
+    title: str = ""
+
+
+@dataclass
+class Brought:
+    """What came of pages: how many pieces were made, how many that were there have their address
+    now, and the addresses of which no keyword is known."""
+
+    made: int = 0
+    linked: int = 0
+    unknown: list[str] = field(default_factory=list)
+
+
+def pages_in(text: str) -> list[Page]:
+    """Addresses of a pasted list, one a line, with what stands beside each as its title."""
+    pages: dict[str, Page] = {}
+    for line in text.splitlines():
+        found = _ADDRESS.search(line)
+        if found:
+            address = found[0].rstrip(",;.|\"'")
+            title = (line[: found.start()] + " " + line[found.end() :]).strip(" \t,;|\"'-–")
+            pages.setdefault(address, Page(address, title[:200]))
+    return list(pages.values())
+
+
+def reported_pages(project: Project, channel: str) -> list[dict[str, Any]]:
+    """Pages of one's own report that no piece stands for: the keyword that brings each most clicks,
+    and how many queries show it. Those of most clicks first."""
+    scope = scope_of(project, channel)
+    there = set(Piece.objects.filter(project=project).values_list("address", flat=True))
+    pages: dict[str, dict[str, Any]] = {}
+    for row, address in _reported(scope):
+        told = pages.setdefault(
+            address, {"address": address, "keyword": row.text, "queries": 0, "clicks": 0.0}
+        )
+        told["queries"] += 1
+        told["clicks"] += row.own_clicks or 0.0
+    found = [page for address, page in pages.items() if address not in there]
+    return sorted(found, key=lambda page: (-page["clicks"], page["address"]))[:MOST_PAGES]
+
+
+def bring_in(project: Project, channel: str, pages: Sequence[Page]) -> Brought:
+    """Make pieces of pages that exist, each with its address and the keyword that it is about: of
+    one's own report that of most clicks, else the one that its address says. One that is the main
+    keyword of a piece already has that piece improve the page. Raises: invalid_input for none or
+    more than `MOST_PAGES`."""
+    if not pages or len(pages) > MOST_PAGES:
+        message = f"1 to {MOST_PAGES} addresses, one a line, are brought in at once."
+        raise BunrakuError("invalid_input", message, field="text")
+    scope = scope_of(project, channel)
+    outlets = list(project.outlets.all())
+    outlet = project.chosen_among(outlets, channel)
+    hours = usual_hours(project)
+    brought = Brought()
+    with transaction.atomic():
+        about = _about(scope, pages)
+        owned = {
+            keyword.keyword_id: keyword
+            for keyword in PieceKeyword.objects.select_related("piece").filter(scope=scope)
+        }
+        with Recorder(project, f"Brought in {plural(len(pages), 'page')}") as journal:
+            for page in pages:
+                row = about.get(page.address)
+                if row is None:
+                    brought.unknown.append(page.address)
+                    continue
+                owner = owned.get(row.keyword_id)
+                if owner is not None:
+                    journal.touch([owner.piece], only=["address", "improves"])
+                    owner.piece.address, owner.piece.improves = page.address, True
+                    owner.piece.save(update_fields=["address", "improves"])
+                    brought.linked += 1
+                    continue
+                kind = _kind_of(channel, page, row)
+                piece = Piece.objects.create(
+                    project=project,
+                    scope=scope,
+                    outlet=outlet,
+                    title=page.title or title_from(row.text, project.places),
+                    kind=kind,
+                    because="it exists already and is to be improved",
+                    hours=hours[kind],
+                    address=page.address,
+                    improves=True,
+                )
+                owner = PieceKeyword.objects.create(
+                    piece=piece, scope=scope, keyword_id=row.keyword_id, main=True
+                )
+                owned[row.keyword_id] = owner
+                journal.made([piece, owner])
+                brought.made += 1
+    return brought
+
+
+def _kind_of(channel: str, page: Page, row: Row) -> str:
+    """A site's address without a path is its home page; else as its keyword asks for."""
+    if channel == "web" and not address_words(page.address).strip("/"):
+        return "home"
+    intents = [INTENTS[row.intent]] if row.intent >= 0 else []
+    return suggest_kind(channel, intents, float(row.local), (), 0).kind
+
+
+def _reported(scope: Scope) -> list[tuple[Row, str]]:
+    """Rows of one's own report with the page that shows for each, those of most clicks first."""
+    if not scope.pk:
+        return []
+    rows = list(
+        scope.rows.select_related("keyword").filter(own_impressions__isnull=False)
+        | scope.rows.select_related("keyword").filter(own_clicks__isnull=False)
+    )
+    keys = [row.keyword.key for row in rows]
+    known = readings_on(scope, [OWN_REPORT], keys) if keys else ()
+    # A later report on a query takes the place of an earlier one.
+    told = {reading.term: str((reading.payload or {}).get("page") or "") for reading in known}
+    found = [(row, told.get(row.keyword.key, "")) for row in rows]
+    found.sort(key=lambda one: (-(one[0].own_clicks or 0.0), one[0].pk))
+    return [(row, page) for row, page in found if page]
+
+
+def _about(scope: Scope, pages: Sequence[Page]) -> dict[str, Row]:
+    """The row that each page is about, where one is known."""
+    found: dict[str, Row] = {}
+    for row, address in _reported(scope):
+        found.setdefault(address, row)
+    for say in (_last_words, lambda page: page.title):
+        said = {page.address: say(page) for page in pages if page.address not in found}
+        found |= _by_words(scope, {address: text for address, text in said.items() if text})
+    return found
+
+
+def _last_words(page: Page) -> str:
+    """What the last part of an address says; empty where that is no words."""
+    last = address_words(page.address).rstrip("/").rpartition("/")[2]
+    words = re.sub(r"[-_+.]+", " ", last).strip()
+    return words if re.search(r"[^\W\d_]", words) else ""
+
+
+def _by_words(scope: Scope, said: dict[str, str]) -> dict[str, Row]:
+    """Rows that say just what is said of addresses; else those that name just the same, in whatever
+    order, the most searched of each."""
+    if not said or not scope.pk:
+        return {}
+    keys = {identity_key(text): address for address, text in said.items()}
+    found: dict[str, Row] = {}
+    for part in in_parts(sorted(keys)):
+        for row in Row.objects.filter(scope=scope, keyword__key__in=part).select_related("keyword"):
+            found[keys[row.keyword.key]] = row
+    wanted = {
+        frozenset(content_stems(text, scope.language)): address
+        for address, text in said.items()
+        if address not in found
+    }
+    wanted.pop(frozenset(), None)
+    if wanted:
+        in_play = Row.objects.filter(scope=scope, state__in=IN_PLAY)
+        for row in ordered(in_play, "volume", descending=True).iterator():
+            address = wanted.get(frozenset(content_stems(row.text, scope.language)))
+            if address is not None:
+                found.setdefault(address, row)
+    return found

@@ -1,0 +1,54 @@
+"""Pieces that exist already, over HTTP."""
+
+from typing import Annotated, Any, Literal
+
+from ninja import Field, Query, Router, Schema
+
+from bunraku.server.plan.existing import bring_in, pages_in, reported_pages
+from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
+
+router = Router(tags=["plan"])
+Channel = Literal["web", "video", "marketplace"]
+
+
+class OfChannel(Schema):
+    """A channel."""
+
+    channel: Channel = "web"
+
+
+class ReportedPageOut(Schema):
+    """A page of one's own report: the keyword that brings it most clicks, and how many queries show
+    it, with their clicks."""
+
+    address: str
+    keyword: str
+    queries: int
+    clicks: float
+
+
+@router.get("/plan/existing", response=list[ReportedPageOut], auth=READS, url_name="reported_pages")
+def reported(request: ProjectRequest, project_id: ProjectId, asked: Query[OfChannel]) -> Any:
+    """Pages of one's own report that no piece stands for."""
+    return reported_pages(request.project, asked.channel)
+
+
+class ExistingIn(Schema):
+    """Addresses of what exists, one a line, each with its title if it is known."""
+
+    channel: Channel = "web"
+    text: Annotated[str, Field(max_length=200_000)]
+
+
+class BroughtOut(Schema):
+    """Pieces made, pieces that have an address now, and addresses of which no keyword is known."""
+
+    made: int
+    linked: int
+    unknown: list[str]
+
+
+@router.post("/pieces/existing", response=BroughtOut, auth=CHANGES, url_name="bring_existing")
+def bring(request: ProjectRequest, project_id: ProjectId, given: ExistingIn) -> Any:
+    """Make pieces of what exists already, to be improved."""
+    return bring_in(request.project, given.channel, pages_in(given.text))
