@@ -97,3 +97,22 @@ def test_what_if_is_looked_at_and_thrown_away(page: Page) -> None:
     page.get_by_role("button", name="Throw it away").click()
     expect(page.get_by_label("Points of strength to try")).to_have_value("")
     expect(page.get_by_role("columnheader")).to_have_count(4 + 12)
+
+
+def test_what_exists_is_brought_in_by_its_address(page: Page) -> None:
+    page.goto("/p/1/web/plan")
+    wait_for_rows(page)
+    page.get_by_role("button", name="Away and back").click()
+    page.get_by_role("menuitem", name="Bring in what exists already").click()
+    dialog = page.get_by_role("dialog")
+    dialog.get_by_label("Addresses, one a line").fill(
+        "https://duskfield.example/telescope-repair\nhttps://duskfield.example/xyzzy"
+    )
+    dialog.get_by_role("button", name="Bring them in").click()
+    expect(dialog.get_by_text("1 address is left")).to_be_visible()
+    expect(dialog.get_by_label("Addresses, one a line")).to_have_value(
+        "https://duskfield.example/xyzzy"
+    )
+    dialog.get_by_role("button", name="Close").click()
+    page.keyboard.press("z")
+    expect(message(page, "Taken back")).to_be_visible()

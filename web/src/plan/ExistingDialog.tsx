@@ -6,7 +6,7 @@ import { exact, plural } from "../parts/format";
 import { Modal } from "../parts/Modal";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useSay } from "../parts/toasts";
-import { CHANNEL_NAMES, usePlace } from "../shared/channels";
+import { channelName, usePlace } from "../shared/channels";
 import { useChange } from "../shared/useChange";
 import { bringExisting } from "./changes";
 import { useReported } from "./queries";
@@ -34,7 +34,7 @@ export function ExistingDialog({ projectId, onClose }: { projectId: number; onCl
     <Modal
       open
       onOpenChange={(open) => !open && onClose()}
-      title={`Bring in what exists on ${CHANNEL_NAMES[channel].toLowerCase()} search`}
+      title={`Bring in what exists on ${channelName(channel).toLowerCase()} search`}
     >
       <p className="text-ink-2">
         Each address becomes a piece to improve, about the keyword that brings it most clicks in
