@@ -108,6 +108,7 @@ def full(weighed: Api, beginnings: Beginnings) -> Api:
     weighed.post(f"/pieces/{waiting}/comments", {"said": "Once the pictures are there."})
     month = weighed.get("/plan")["months"][0]["month"]
     weighed.send("PUT", "/plan/hours", {"month": month, "hours": 3})
+    weighed.send("PUT", "/plan/limits", {"horizon": 12, "people": [{"name": "Ruth", "hours": 9}]})
     row = weighed.get("/sheet/ids")["ids"][0]
     keyword, other_keyword = Row.objects.values_list("keyword_id", flat=True)[:2]
     told = {"kind": "adopt", "keyword": keyword, "other_keyword": other_keyword}
