@@ -41,6 +41,7 @@ from bunraku.server.up_next import home_router as home_lines
 from bunraku.server.up_next import router as up_next
 from bunraku.server.weigh.api import router as weigh
 from bunraku.server.weigh.results.api import router as results
+from bunraku.server.write.api import router as write
 
 logger = logging.getLogger(__name__)
 
@@ -102,6 +103,7 @@ for room in (
     limits,
     overlaps,
     existing,
+    write,
 ):
     api.add_router("/projects/{int:project_id}", room)
 

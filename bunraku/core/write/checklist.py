@@ -10,6 +10,7 @@ from dataclasses import dataclass
 
 from bunraku.core.text.addresses import address_words
 from bunraku.core.weigh.saying import how_said, plain_words, says_exactly
+from bunraku.core.write.counting import characters
 from bunraku.core.write.written import Aim, Form, Written
 
 Kept = float | None
@@ -118,7 +119,7 @@ def _title_early(written: Written, aim: Aim) -> Kept:
 
 
 def _title_length(written: Written, aim: Aim) -> Kept:
-    return _within(len(written.title.strip()), TITLE_CHARACTERS[written.form])
+    return _within(characters(written.title.strip()), TITLE_CHARACTERS[written.form])
 
 
 def _address_says(written: Written, aim: Aim) -> Kept:
@@ -132,7 +133,7 @@ def _opening_says(written: Written, aim: Aim) -> Kept:
 
 
 def _description_length(written: Written, aim: Aim) -> Kept:
-    return _within(len(written.description.strip()), DESCRIPTION_CHARACTERS[written.form])
+    return _within(characters(written.description.strip()), DESCRIPTION_CHARACTERS[written.form])
 
 
 def _headings_say(written: Written, aim: Aim) -> Kept:
@@ -149,8 +150,8 @@ def _tag_says(written: Written, aim: Aim) -> Kept:
 def _tags_used(written: Written, aim: Aim) -> Kept:
     if written.form == "listing":
         return min(1.0, len(written.tags) / LISTING_TAGS)
-    characters = sum(len(tag) + 1 for tag in written.tags)
-    return 0.5 if characters > TAG_CHARACTERS else min(1.0, characters / (TAG_CHARACTERS / 2))
+    taken = sum(characters(tag) + 1 for tag in written.tags)
+    return 0.5 if taken > TAG_CHARACTERS else min(1.0, taken / (TAG_CHARACTERS / 2))
 
 
 def _year_is_current(written: Written, aim: Aim) -> Kept:

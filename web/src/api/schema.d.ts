@@ -2664,6 +2664,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/pieces/{piece_id}/titles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Titles
+         * @description Titles that fit, from the keywords of a piece.
+         */
+        get: operations["bunraku_server_write_api_titles"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{piece_id}/titles/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Check
+         * @description What a title contains, and whether it fits.
+         */
+        get: operations["bunraku_server_write_api_check"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -7653,6 +7693,121 @@ export interface components {
              * @enum {string}
              */
             channel: "web" | "video" | "marketplace";
+            /** Text */
+            text: string;
+        };
+        /**
+         * TitlesQuery
+         * @description What each title is to end with, such as a brand with what parts it.
+         */
+        TitlesQuery: {
+            /**
+             * End
+             * @default
+             */
+            end: string;
+        };
+        /**
+         * MeasuredOut
+         * @description A text against a limit: the most, in which unit, what it takes; whether it fits, is near or
+         *     over; and of one that is over what of it is within.
+         */
+        MeasuredOut: {
+            /** Most */
+            most: number;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "characters" | "bytes" | "pixels";
+            /** Takes */
+            takes: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "fits" | "near" | "over";
+            /** Within */
+            within: string;
+        };
+        /**
+         * TitlePhraseOut
+         * @description A keyword of the piece and what it is worth here.
+         */
+        TitlePhraseOut: {
+            /** Text */
+            text: string;
+            /** Value */
+            value: number;
+        };
+        /**
+         * TitleProposedOut
+         * @description A title that was packed: the main keyword `first`, as much value as possible (`most`), or
+         *     `short` and clear; no title inside the limits is worth more than `bound`.
+         */
+        TitleProposedOut: {
+            /** Text */
+            text: string;
+            /** Contained */
+            contained: number[];
+            /** Left */
+            left: number[];
+            /** Value */
+            value: number;
+            /** Measured */
+            measured: components["schemas"]["MeasuredOut"][];
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "first" | "most" | "short";
+            /** Bound */
+            bound: number;
+        };
+        /**
+         * TitleSaidOut
+         * @description A title: which phrases stand in it word for word, which do not (places among the phrases),
+         *     what the first are worth together, and how it stands to its limits.
+         */
+        TitleSaidOut: {
+            /** Text */
+            text: string;
+            /** Contained */
+            contained: number[];
+            /** Left */
+            left: number[];
+            /** Value */
+            value: number;
+            /** Measured */
+            measured: components["schemas"]["MeasuredOut"][];
+        };
+        /**
+         * TitlesOut
+         * @description Titles for a piece; `counted_in` says what values are: worth a month, searches a month, or
+         *     phrases; `now` is the title there is.
+         */
+        TitlesOut: {
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "page" | "video" | "listing";
+            /**
+             * Counted In
+             * @enum {string}
+             */
+            counted_in: "worth" | "searches" | "phrases";
+            /** Phrases */
+            phrases: components["schemas"]["TitlePhraseOut"][];
+            /** Proposals */
+            proposals: components["schemas"]["TitleProposedOut"][];
+            now: components["schemas"]["TitleSaidOut"];
+        };
+        /**
+         * TitleQuery
+         * @description A title to be looked at.
+         */
+        TitleQuery: {
             /** Text */
             text: string;
         };
@@ -12764,6 +12919,72 @@ export interface operations {
             404: components["responses"]["Problem404"];
             409: components["responses"]["Problem409"];
             413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_write_api_titles: {
+        parameters: {
+            query?: {
+                end?: string;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TitlesOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_write_api_check: {
+        parameters: {
+            query: {
+                text: string;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TitleSaidOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
             422: components["responses"]["Problem422"];
             500: components["responses"]["Problem500"];
             503: components["responses"]["Problem503"];

@@ -18,6 +18,7 @@ import { LiveClash } from "./LiveClash";
 import { PieceFields } from "./PieceFields";
 import type { Plan } from "./planMath";
 import { useLeftOut, useOverlaps, usePiece } from "./queries";
+import { TitlesBlock } from "./TitlesBlock";
 import { timingOf } from "./timing";
 import { Comments, WorkFields } from "./WorkFields";
 
@@ -189,6 +190,12 @@ function Told({
           </p>
         )}
       </Block>
+      <TitlesBlock
+        projectId={projectId}
+        piece={piece}
+        currency={currency}
+        onChange={(fields) => change.mutate(fields)}
+      />
       {overlaps.length > 0 && (
         <Block title="After the same searchers">
           <p className="text-ink-2">

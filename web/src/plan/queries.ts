@@ -25,6 +25,36 @@ export const usePiece = (projectId: number, pieceId: number | undefined) =>
     retry: false,
   });
 
+/** Titles that fit, from the keywords of a piece. */
+export const useTitles = (projectId: number, pieceId: number, end: string, wanted: boolean) =>
+  useQuery({
+    queryKey: ["titles", projectId, pieceId, end],
+    queryFn: async ({ signal }) =>
+      data(
+        await api.GET("/api/projects/{project_id}/pieces/{piece_id}/titles", {
+          params: { ...at(projectId, { piece_id: pieceId }), query: { end } },
+          signal,
+        }),
+      ),
+    enabled: wanted,
+    placeholderData: keepPreviousData,
+  });
+
+/** What a title that is being typed contains, and whether it fits. */
+export const useTitleCheck = (projectId: number, pieceId: number, text: string, wanted: boolean) =>
+  useQuery({
+    queryKey: ["title check", projectId, pieceId, text],
+    queryFn: async ({ signal }) =>
+      data(
+        await api.GET("/api/projects/{project_id}/pieces/{piece_id}/titles/check", {
+          params: { ...at(projectId, { piece_id: pieceId }), query: { text } },
+          signal,
+        }),
+      ),
+    enabled: wanted,
+    placeholderData: keepPreviousData,
+  });
+
 /** What a piece has to do with others. */
 export const useAround = (projectId: number, pieceId: number) =>
   useQuery({

@@ -1,0 +1,1 @@
+"""Writing: what goes into the fields of a piece."""

@@ -1,0 +1,211 @@
+"""How long texts are, and phrases packed into a limit."""
+
+from itertools import permutations
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from scipy.optimize import Bounds, LinearConstraint, milp
+
+from bunraku.core.write.counting import Unit, characters, cut_off, length, pixels, utf8_bytes
+from bunraku.core.write.packing import Wish, contained, pack, word_program
+from bunraku.core.write.titles import SHORT, Limit, measure, propose_titles, said_in
+
+WORDS = "lace bobbin pillow thread set kit bone spangle pattern maltese for beginners".split()
+PHRASES = st.lists(
+    st.lists(st.sampled_from(WORDS), min_size=1, max_size=4, unique=True).map(" ".join),
+    min_size=1,
+    max_size=7,
+    unique=True,
+)
+
+
+@pytest.mark.parametrize(
+    ("text", "count"),
+    [
+        ("", 0),
+        ("lace", 4),
+        ("cafe\u0301", 4),
+        ("👨‍👩‍👧‍👦 family", 8),
+        ("🇬🇧🇩🇪", 2),
+        ("각", 1),
+        ("e\u0301\u0323", 1),
+        ("\r\n", 1),
+        ("👍🏽", 1),
+        ("नि", 1),
+        ("مَا", 2),
+    ],
+)
+def test_characters_are_those_that_people_count(text: str, count: int) -> None:
+    assert characters(text) == count
+
+
+def test_bytes_and_pixels() -> None:
+    assert utf8_bytes("Größe") == 7
+    assert utf8_bytes("\ud83d") == 1
+    assert pixels("il") < pixels("mw")
+    assert pixels("é") == pixels("e")
+    assert pixels("漢") == 20
+    assert pixels("a" * 52) == pytest.approx(52 * 11.12)
+    assert pixels("x", 40) == 2 * pixels("x")
+
+
+@given(st.text(max_size=40), st.integers(0, 60), st.sampled_from(["characters", "bytes", "pixels"]))
+def test_what_is_cut_off_is_inside_and_cuts_no_character(text: str, most: int, unit: Unit) -> None:
+    kept = cut_off(text, most, unit)
+    assert text.startswith(kept)
+    assert length(kept, unit) <= most
+    rest = text[len(kept) :]
+    assert not rest or characters(kept) + characters(rest) == characters(text)
+
+
+def slow(phrases: list[str], values: list[float], most: int) -> float:
+    """The best of every order of every choice, words shared wherever they can be."""
+    best = 0.0
+    for count in range(1, min(len(phrases), 4) + 1):
+        for order in permutations(range(len(phrases)), count):
+            words: list[str] = []
+            for place in order:
+                said = phrases[place].split()
+                k = max(
+                    (k for k in range(len(said) + 1) if k == 0 or words[-k:] == said[:k]), default=0
+                )
+                words += said[k:]
+            text = " ".join(words)
+            if len(text) <= most:
+                best = max(best, sum(values[place] for place in contained(text, phrases)))
+    return best
+
+
+@settings(max_examples=60, deadline=None)
+@given(PHRASES, st.integers(1, 1_000), st.integers(4, 45))
+def test_never_over_the_limit_and_as_good_as_every_order(
+    phrases: list[str], seed: int, most: int
+) -> None:
+    values = np.random.default_rng(seed).integers(1, 99, len(phrases)).astype(float).tolist()
+    packed = pack(phrases, values, Wish(most))
+    assert len(packed.text) <= most
+    assert sorted([*packed.contained, *packed.left]) == list(range(len(phrases)))
+    assert list(packed.contained) == contained(packed.text, phrases)
+    assert packed.value == sum(values[place] for place in packed.contained)
+    best = slow(phrases, values, most)
+    assert packed.bound >= best - 1e-6
+    assert packed.value >= 0.9 * best
+
+
+def made(n: int, seed: int) -> tuple[list[str], list[float]]:
+    dice = np.random.default_rng(seed)
+    words = [*WORDS, "cheap", "best", "used", "wooden", "antique", "repair", "glass", "winder"]
+    phrases: set[str] = set()
+    while len(phrases) < n:
+        count = dice.choice([1, 2, 3, 4], p=[0.1, 0.4, 0.35, 0.15])
+        phrases.add(" ".join(dice.choice(words, count, replace=False)))
+    return sorted(phrases), np.round(dice.lognormal(4, 1.2, n)).tolist()
+
+
+def at_most(phrases: list[str], values: list[float], wish: Wish) -> float:
+    """No text is worth more: the word program with whole numbers, proven."""
+    program = word_program(phrases, values, wish.most, wish)
+    assert program is not None
+    solved = milp(
+        -program.value,
+        constraints=LinearConstraint(program.matrix, -np.inf, program.limits),
+        integrality=np.ones(len(program.value)),
+        bounds=Bounds(0, np.minimum(program.most, 9)),
+    )
+    return -float(solved.fun)
+
+
+def test_titles_of_a_piece_are_about_as_good_as_they_can_be() -> None:
+    shares = []
+    for seed in range(12):
+        phrases, values = made(8 + 2 * seed, seed)
+        packed = pack(phrases, values, Wish(60))
+        shares.append(packed.value / at_most(phrases, values, Wish(60)))
+        assert packed.bound >= packed.value
+    assert np.mean(shares) >= 0.99
+    assert min(shares) >= 0.95
+
+
+def test_many_phrases_in_a_long_field() -> None:
+    shares = []
+    for seed in range(4):
+        phrases, values = made(60, seed)
+        packed = pack(phrases, values, Wish(200))
+        shares.append(packed.value / at_most(phrases, values, Wish(200)))
+    assert np.mean(shares) >= 0.96
+    phrases, values = made(600, 1)
+    assert pack(phrases, values, Wish(200)).share >= 0.8
+
+
+def test_what_is_wished_is_kept() -> None:
+    phrases = ["lace bobbin", "bobbin set", "bone bobbin", "pillow"]
+    values = [10.0, 8.0, 7.0, 3.0]
+    best = pack(phrases, values, Wish(60))
+    assert (len(best.contained), characters(best.text)) == (4, 34)
+    begun = pack(phrases, values, Wish(60, first=3, end=" | Tatters"))
+    assert begun.text.startswith("Pillow ")
+    assert begun.text.endswith(" | Tatters")
+    assert "bone" not in pack(phrases, values, Wish(60, never=["Bone"])).text.casefold()
+    parted = pack(phrases, values, Wish(60, joiner=", "))
+    assert "," in parted.text
+    assert pack(phrases, values, Wish(9, first=3)).text == "Pillow"
+    for nothing in (
+        pack([], [], Wish(60)),
+        pack(phrases, values, Wish(3)),
+        pack(["!"], [1], Wish(9)),
+    ):
+        assert (nothing.text, nothing.value) == ("", 0.0)
+    # The first that is wished does not fit: nothing else comes in its place.
+    assert pack(phrases, values, Wish(8, first=0)).text == ""
+    with pytest.raises(ValueError, match="a value of 0 or more"):
+        pack(phrases, [1.0], Wish(60))
+
+
+@given(st.sampled_from(["ß groß", "ijl wide", "éa bc", "漢字 set", "don't stop"]))
+def test_a_capital_takes_no_more_than_there_is(phrase: str) -> None:
+    for unit in ("characters", "bytes", "pixels"):
+        room = length(phrase, unit)
+        for most in (room, room + 2, room + 20):
+            assert length(pack([phrase], [1.0], Wish(most, unit)).text, unit) <= most
+
+
+def test_contained_is_word_for_word() -> None:
+    phrases = ["lace bobbin", "bobbin set", "bob", "Bone  Bobbin"]
+    assert contained("Bone bobbin set", phrases) == [1, 3]
+    assert contained("Lace: bobbin", phrases) == []
+    assert contained("A lace-bobbin", phrases) == contained("a lace bobbin", phrases)
+
+
+def test_three_shapes_inside_every_limit() -> None:
+    phrases = [
+        "maltese lace pillow",
+        "lace pillow pattern",
+        "bobbin winder",
+        "wooden bobbin winder",
+    ]
+    values = [9.0, 5.0, 20.0, 4.0]
+    found = {one.shape: one.packed for one in propose_titles("page", phrases, values)}
+    assert found["first"].text.startswith("Maltese lace pillow")
+    # One that would say what another one says is not told twice.
+    assert "most" not in found or found["most"].value >= found["first"].value
+    assert len({packed.text for packed in found.values()}) == len(found)
+    for packed in found.values():
+        assert characters(packed.text) <= 60
+        assert pixels(packed.text) <= 580
+    assert all(len(one.text) <= SHORT for shape, one in found.items() if shape == "short")
+    wide = ["WWWWWWWW MMMMMMMM", "MMMMMMMM WWWWWWWWWW"]
+    for one in propose_titles("page", wide, [2.0, 1.0]):
+        assert pixels(one.packed.text) <= 580
+    assert propose_titles("page", ["x" * 90], [1.0]) == []
+    assert propose_titles("video", [], []) == []
+
+
+def test_a_title_against_its_limit() -> None:
+    assert measure("a" * 40, Limit(60)).state == "fits"
+    assert measure("a" * 54, Limit(60)).state == "near"
+    over = measure("👨‍👩‍👧" * 61, Limit(60))
+    assert (over.state, over.takes, characters(over.within)) == ("over", 61, 60)
+    said = said_in("A lace pillow pattern", ["lace pillow", "pillow stand"], [3.0, 4.0])
+    assert (said.contained, said.left, said.value) == ((0,), (1,), 3.0)

@@ -1,0 +1,211 @@
+import { useEffect, useState } from "react";
+import type { Piece, Schemas } from "../api/client";
+import { Block } from "../parts/Block";
+import { Button } from "../parts/Button";
+import { useCommand } from "../parts/commands";
+import { INPUT } from "../parts/Field";
+import { ProblemNote } from "../parts/ProblemNote";
+import { useSay } from "../parts/toasts";
+import { useKey } from "../parts/useKey";
+import { useSettled } from "../parts/useSettled";
+import { useTitleCheck, useTitles } from "./queries";
+import {
+  boundWords,
+  containsWords,
+  difference,
+  limitWords,
+  type Said,
+  SHAPES,
+  type Titles,
+} from "./titleWords";
+
+/** Titles that fit, packed from the keywords of a piece; and one of one's own, with what it gains and
+ * loses beside the title there is. t asks for them. */
+export function TitlesBlock({
+  projectId,
+  piece,
+  currency,
+  onChange,
+}: {
+  projectId: number;
+  piece: Piece;
+  currency: string;
+  onChange: (fields: Schemas["PieceIn"]) => void;
+}) {
+  const [open, setOpen] = useState(false);
+  const [end, setEnd] = useState("");
+  const found = useTitles(projectId, piece.id, useSettled(end, 300), open);
+  useKey("t", () => setOpen(true));
+  useCommand("Titles for this piece", () => setOpen(true), { keys: "t" });
+  const told = found.data;
+  return (
+    <Block title="Titles that fit">
+      {!open && (
+        <Button onClick={() => setOpen(true)}>
+          Propose titles <kbd className="text-quiet">t</kbd>
+        </Button>
+      )}
+      {found.error && <ProblemNote error={found.error} />}
+      {open && told && (
+        <>
+          {!told.proposals.length && (
+            <p className="text-ink-2">
+              {told.phrases.length
+                ? "Its main keyword alone is longer than a title may be."
+                : "It has no keyword to make a title of."}
+            </p>
+          )}
+          <ul>
+            {told.proposals.map((one) => (
+              <li key={one.shape} className="border-b border-hairline py-[6px]">
+                <span className="text-2xs font-semibold text-quiet">{SHAPES[one.shape]}</span>
+                <p className="font-semibold break-words">{one.text}</p>
+                <p className="text-xs text-ink-2">
+                  {containsWords(one, told, currency)}. {boundWords(one)}
+                </p>
+                <p className="text-xs text-quiet">{limitWords(one.measured).words}</p>
+                <Take text={one.text} onChange={onChange} />
+              </li>
+            ))}
+          </ul>
+          <label className="flex items-center gap-2 pt-2">
+            <span className="text-ink-2">Each ends with</span>
+            <input
+              value={end}
+              maxLength={60}
+              placeholder=" | your name"
+              onChange={(event) => setEnd(event.target.value)}
+              className={`${INPUT} min-w-0 flex-1`}
+            />
+          </label>
+          <Own
+            projectId={projectId}
+            piece={piece}
+            told={told}
+            currency={currency}
+            onChange={onChange}
+          />
+        </>
+      )}
+    </Block>
+  );
+}
+
+/** A title of one's own, looked at while it is typed. */
+function Own({
+  projectId,
+  piece,
+  told,
+  currency,
+  onChange,
+}: {
+  projectId: number;
+  piece: Piece;
+  told: Titles;
+  currency: string;
+  onChange: (fields: Schemas["PieceIn"]) => void;
+}) {
+  const [text, setText] = useState(piece.title);
+  useEffect(() => setText(piece.title), [piece.title]);
+  const settled = useSettled(text.trim(), 150);
+  const check = useTitleCheck(projectId, piece.id, settled, settled !== "");
+  const said = check.data?.text === text.trim() ? check.data : undefined;
+  return (
+    <div className="pt-3">
+      <label className="flex flex-col gap-1">
+        <span className="text-2xs font-semibold text-quiet">Your own</span>
+        <textarea
+          rows={2}
+          maxLength={200}
+          value={text}
+          onChange={(event) => setText(event.target.value.replace(/\n/g, " "))}
+          className={`${INPUT} !h-auto py-1`}
+        />
+      </label>
+      {said && (
+        <Looked said={said} told={told} currency={currency} same={text.trim() === piece.title} />
+      )}
+      {text.trim() && text.trim() !== piece.title && (
+        <Take text={text.trim()} onChange={onChange} />
+      )}
+    </div>
+  );
+}
+
+function Looked({
+  said,
+  told,
+  currency,
+  same,
+}: {
+  said: Said;
+  told: Titles;
+  currency: string;
+  same: boolean;
+}) {
+  const limit = limitWords(said.measured);
+  const { gains, loses } = difference(said, told.now, told, currency);
+  const left = said.left.map((place) => told.phrases[place]?.text).filter(Boolean);
+  return (
+    <div className="pt-1 text-xs">
+      <p className={limit.over ? "font-semibold text-persimmon-text" : "text-quiet"}>
+        {limit.over && "! "}
+        {limit.words}
+      </p>
+      <p className="text-ink-2">
+        {containsWords(said, told, currency)}.
+        {same && left.length > 0 && ` Not in it: ${left.slice(0, 6).join(", ")}.`}
+      </p>
+      {gains && <p className="text-ink-2">Gains {gains}.</p>}
+      {loses && <p className="text-ink-2">Loses {loses}.</p>}
+    </div>
+  );
+}
+
+function Take({
+  text,
+  onChange,
+}: {
+  text: string;
+  onChange: (fields: Schemas["PieceIn"]) => void;
+}) {
+  const say = useSay();
+  return (
+    <div className="flex flex-wrap gap-x-3 pt-1">
+      <Small
+        name="Use it"
+        onPress={() => {
+          onChange({ title: text });
+          say("It is the title now. z takes it back.");
+        }}
+      />
+      <Small
+        name="Keep in reserve"
+        onPress={() => {
+          onChange({ reserve_title: text });
+          say("Kept as the title in reserve. z takes it back.");
+        }}
+      />
+      <Small
+        name="Copy"
+        onPress={async () => {
+          await navigator.clipboard.writeText(text);
+          say("Copied.");
+        }}
+      />
+    </div>
+  );
+}
+
+function Small({ name, onPress }: { name: string; onPress: () => void }) {
+  return (
+    <button
+      type="button"
+      className="text-xs font-semibold underline decoration-hairline underline-offset-2
+        hover:decoration-ink"
+      onClick={onPress}
+    >
+      {name}
+    </button>
+  );
+}
