@@ -195,27 +195,25 @@ def _table(phrases: Sequence[str], values: Sequence[float], wish: Wish) -> _Tabl
     shared = np.zeros((n, n), dtype=np.int64)
     adds = np.zeros((n, n))
     between: dict[tuple[int, int], list[int]] = {}
-    begins: dict[str, list[int]] = {}
-    ends: dict[str, set[int]] = {}
-    for place, each in enumerate(words):
-        begins.setdefault(each[0], []).append(place)
-        ends.setdefault(each[-1], set()).add(place)
+    # As bits of whole numbers: which phrases of several words could stand where two meet.
     long = [place for place in range(n) if len(words[place]) > 1]
+    said = [frozenset(each) for each in words]
+    begun = [sum(1 << q for q in long if words[q][0] in one) for one in said]
+    ended = [sum(1 << q for q in long if words[q][-1] in one) for one in said]
+    inside = [sum(1 << q for q in long if holds[one, q]) for one in range(n)]
     for one in range(n):
         for other in range(n):
-            k = _overlap(words[one], words[other])
+            meets = words[other][0] in said[one]
+            k = _overlap(words[one], words[other]) if meets else 0
             shared[one, other] = k
             rest = takes_of[other][k:]
             adds[one, other] = sum(rest) + blank * max(len(rest) - 1, 0)
             if rest:
                 adds[one, other] += blank if k else joiner
-            if wish.joiner == " " or k:
+            may = begun[one] & ended[other] & ~inside[one] & ~inside[other]
+            if may and (wish.joiner == " " or k):
                 line = f" {' '.join([*words[one], *words[other][k:]])} "
-                found = [
-                    q
-                    for q in long
-                    if lines[q] in line and not holds[one, q] and not holds[other, q]
-                ]
+                found = [q for q in long if may >> q & 1 and lines[q] in line]
                 if found:
                     between[one, other] = found
     value = np.array(values, dtype=float)
@@ -351,10 +349,13 @@ def _filled(table: _Table, order: tuple[int, ...], most: float, begin: int) -> t
             - table.adds_at[before, after][:, None]
         )
         may = takes + adds <= most + TINY
-        fresh = ~_holds(table, order)
-        # What two that are parted held together goes; the few such are looked at in the end.
+        if not may.any():
+            return order
+        # What does not stand in it yet can gain; what two that are parted held together goes, and
+        # is looked at in the end.
+        value = np.where(_holds(table, order), 0.0, table.value).astype(np.float32)
         holds = table.met_at[before] | table.met_back[after]
-        gains = (holds & fresh).astype(np.float32) @ table.value.astype(np.float32)
+        gains = holds.view(np.uint8).astype(np.float32) @ value
         rate = np.where(may & (gains > TINY), gains / np.maximum(adds, 1.0), -np.inf)
         row, place = divmod(int(rate.argmax()), n)
         if not np.isfinite(rate[row, place]):

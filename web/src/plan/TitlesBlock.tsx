@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { Piece, Schemas } from "../api/client";
 import { Block } from "../parts/Block";
 import { Button } from "../parts/Button";
@@ -35,59 +35,69 @@ export function TitlesBlock({
   const [open, setOpen] = useState(false);
   const [end, setEnd] = useState("");
   const found = useTitles(projectId, piece.id, useSettled(end, 300), open);
-  useKey("t", () => setOpen(true));
-  useCommand("Titles for this piece", () => setOpen(true), { keys: "t" });
+  const block = useRef<HTMLDivElement>(null);
+  const ask = () => {
+    setOpen(true);
+    block.current?.scrollIntoView({ block: "start" });
+  };
+  useKey("t", ask);
+  useCommand("Titles for this piece", ask, { keys: "t" });
   const told = found.data;
   return (
-    <Block title="Titles that fit">
-      {!open && (
-        <Button onClick={() => setOpen(true)}>
-          Propose titles <kbd className="text-quiet">t</kbd>
-        </Button>
-      )}
-      {found.error && <ProblemNote error={found.error} />}
-      {open && told && (
-        <>
-          {!told.proposals.length && (
+    <div ref={block} className="scroll-mt-10">
+      <Block title="Titles that fit">
+        {!open && (
+          <Button onClick={() => setOpen(true)}>
+            Propose titles <kbd className="text-quiet">t</kbd>
+          </Button>
+        )}
+        {found.error && <ProblemNote error={found.error} />}
+        {open && told && (
+          <>
             <p className="text-ink-2">
-              {told.phrases.length
-                ? "Its main keyword alone is longer than a title may be."
-                : "It has no keyword to make a title of."}
+              Rows of words to make a sentence of: a phrase counts where it stands word for word.
             </p>
-          )}
-          <ul>
-            {told.proposals.map((one) => (
-              <li key={one.shape} className="border-b border-hairline py-[6px]">
-                <span className="text-2xs font-semibold text-quiet">{SHAPES[one.shape]}</span>
-                <p className="font-semibold break-words">{one.text}</p>
-                <p className="text-xs text-ink-2">
-                  {containsWords(one, told, currency)}. {boundWords(one)}
-                </p>
-                <p className="text-xs text-quiet">{limitWords(one.measured).words}</p>
-                <Take text={one.text} onChange={onChange} />
-              </li>
-            ))}
-          </ul>
-          <label className="flex items-center gap-2 pt-2">
-            <span className="text-ink-2">Each ends with</span>
-            <input
-              value={end}
-              maxLength={60}
-              placeholder=" | your name"
-              onChange={(event) => setEnd(event.target.value)}
-              className={`${INPUT} min-w-0 flex-1`}
+            {!told.proposals.length && (
+              <p className="text-ink-2">
+                {told.phrases.length
+                  ? "Its main keyword alone is longer than a title may be."
+                  : "It has no keyword to make a title of."}
+              </p>
+            )}
+            <ul>
+              {told.proposals.map((one) => (
+                <li key={one.shape} className="border-b border-hairline py-[6px]">
+                  <span className="text-2xs font-semibold text-quiet">{SHAPES[one.shape]}</span>
+                  <p className="font-semibold break-words">{one.text}</p>
+                  <p className="text-xs text-ink-2">
+                    {containsWords(one, told, currency)}. {boundWords(one)}
+                  </p>
+                  <p className="text-xs text-quiet">{limitWords(one.measured).words}</p>
+                  <Take text={one.text} onChange={onChange} />
+                </li>
+              ))}
+            </ul>
+            <label className="flex items-center gap-2 pt-2">
+              <span className="text-ink-2">Each ends with</span>
+              <input
+                value={end}
+                maxLength={60}
+                placeholder=" | your name"
+                onChange={(event) => setEnd(event.target.value)}
+                className={`${INPUT} min-w-0 flex-1`}
+              />
+            </label>
+            <Own
+              projectId={projectId}
+              piece={piece}
+              told={told}
+              currency={currency}
+              onChange={onChange}
             />
-          </label>
-          <Own
-            projectId={projectId}
-            piece={piece}
-            told={told}
-            currency={currency}
-            onChange={onChange}
-          />
-        </>
-      )}
-    </Block>
+          </>
+        )}
+      </Block>
+    </div>
   );
 }
 
