@@ -137,3 +137,15 @@ def test_a_title_is_proposed_and_taken(page: Page) -> None:
     page.get_by_role("heading", name="Plan the year").click()
     page.keyboard.press("z")
     expect(piece.get_by_role("heading", name=title, exact=True)).to_be_visible()
+
+
+def test_a_piece_is_dragged_along_the_board(page: Page) -> None:
+    page.goto("/p/1/web/plan?whole=false")
+    wait_for_rows(page)
+    row = page.locator("[id^=piece-]").first
+    planned = row.get_by_role("button", name=re.compile("planned for"))
+    before = planned.get_attribute("aria-label") or ""
+    planned.drag_to(row.get_by_role("button", name=re.compile("plan for")).nth(4))
+    expect(planned).not_to_have_attribute("aria-label", before)
+    page.keyboard.press("z")
+    expect(planned).to_have_attribute("aria-label", before)

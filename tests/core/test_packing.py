@@ -9,8 +9,9 @@ from hypothesis import strategies as st
 from scipy.optimize import Bounds, LinearConstraint, milp
 
 from bunraku.core.write.counting import Unit, characters, cut_off, length, pixels, utf8_bytes
-from bunraku.core.write.packing import Wish, contained, pack, word_program
+from bunraku.core.write.packing import Wish, contained, pack
 from bunraku.core.write.titles import SHORT, Limit, measure, propose_titles, said_in
+from bunraku.core.write.word_program import word_program
 
 WORDS = "lace bobbin pillow thread set kit bone spangle pattern maltese for beginners".split()
 PHRASES = st.lists(
@@ -106,7 +107,7 @@ def made(n: int, seed: int) -> tuple[list[str], list[float]]:
 
 def at_most(phrases: list[str], values: list[float], wish: Wish) -> float:
     """No text is worth more: the word program with whole numbers, proven."""
-    program = word_program(phrases, values, wish.most, wish)
+    program = word_program(phrases, values, wish.most, wish.unit)
     assert program is not None
     solved = milp(
         -program.value,

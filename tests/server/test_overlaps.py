@@ -35,6 +35,8 @@ def test_a_piece_gives_way_and_the_phrases_go_to_the_other(
     one, other = fighting
     (pair,) = api.get("/plan/overlaps")["pairs"]
     assert {pair["piece"], pair["other"]} == {one.pk, other.pk}
+    lines = api.client.get(f"{api.base}/plan/overlaps.csv").getvalue().decode("utf-8-sig")
+    assert lines.splitlines()[1].startswith('"bridle stitching","stitch a bridle","they ')
     told = api.get(f"/pieces/{other.pk}/ways-out/{one.pk}")
     assert [way["text"] for way in told["about"]] == ["girth buckle"]
     assert {way["text"] for way in told["fighting"]} == {"stitch a bridle", "bridle stitches"}

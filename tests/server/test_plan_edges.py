@@ -25,7 +25,7 @@ def everything(api: Api) -> dict[str, Any]:
         told[path] = api.get(path, channel="web")
     for of in ("keywords", "clusters", "pieces"):
         told[of] = api.get("/ranking", channel="web", of=of, way="soonest", beside="most")
-    for name in ("plan.csv", "plan.xlsx", "plan.ics", "plan/links.csv"):
+    for name in ("plan.csv", "plan.xlsx", "plan.ics", "plan/links.csv", "plan/overlaps.csv"):
         assert api.client.get(f"{api.base}/{name}").status_code == 200
     return told
 

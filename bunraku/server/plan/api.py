@@ -85,6 +85,8 @@ def piece_out(figures: PieceFigures) -> dict[str, Any]:
         "missed": by.missed,
         "waits": piece.month is not None and figures.waits_until(piece.month),
         "days_until_shown": figures.days_until_shown,
+        "days_ahead": figures.days_ahead,
+        "after": figures.after,
         "main": main.text if main else "",
         "chance": main.chance if main else None,
         "keywords": len(figures.rows),

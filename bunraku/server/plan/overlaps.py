@@ -6,6 +6,7 @@ from typing import Any
 
 from django.db import transaction
 
+from bunraku.core.formats.csv_out import Column, csv_lines
 from bunraku.server.database.parts import in_parts
 from bunraku.server.errors import BunrakuError, not_found
 from bunraku.server.journal.recorder import Recorder
@@ -94,6 +95,28 @@ def _live(project: Project, outlines: Sequence[Outline]) -> list[dict[str, Any]]
                 # The first of one's own places is what a new page would fight.
                 break
     return found
+
+
+OVERLAP_COLUMNS = (
+    Column("Piece", "The piece."),
+    Column("Other", "The piece that is after the same searchers, or one's own page that is live."),
+    Column("Why", "Why they overlap."),
+)
+
+
+def overlaps_csv(project: Project) -> Any:
+    """All overlaps as CSV lines."""
+    told = overlaps_of(project)
+    rows = [(pair["title"], pair["other_title"], pair["why"]) for pair in told["pairs"]]
+    rows += [
+        (
+            one["title"],
+            one["address"],
+            f"it stands {one['position']} on the results page of “{one['keyword']}” already",
+        )
+        for one in told["live"]
+    ]
+    return csv_lines(OVERLAP_COLUMNS, rows)
 
 
 def ways_out(project: Project, piece_id: int, other_id: int) -> dict[str, Any]:

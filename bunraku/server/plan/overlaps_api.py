@@ -2,10 +2,11 @@
 
 from typing import Annotated, Any
 
+from django.http import HttpResponse, StreamingHttpResponse
 from ninja import Field, Router, Schema, Status
 
 from bunraku.server.inputs import Id
-from bunraku.server.plan.overlaps import give_way, overlaps_of, settle_live, ways_out
+from bunraku.server.plan.overlaps import give_way, overlaps_csv, overlaps_of, settle_live, ways_out
 from bunraku.server.plan.schemas import OverlapOut
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 
@@ -35,6 +36,15 @@ class OverlapsOut(Schema):
 def read(request: ProjectRequest, project_id: ProjectId) -> Any:
     """What fights what in the plan."""
     return overlaps_of(request.project)
+
+
+@router.get("/plan/overlaps.csv", auth=READS, url_name="overlaps_csv")
+def as_csv(request: ProjectRequest, project_id: ProjectId) -> HttpResponse:
+    """What fights what, as CSV."""
+    lines = overlaps_csv(request.project)
+    response = StreamingHttpResponse(lines, content_type="text/csv; charset=utf-8")
+    response["Content-Disposition"] = 'attachment; filename="overlaps.csv"'
+    return response  # type: ignore[return-value]
 
 
 class ServedPhraseOut(Schema):

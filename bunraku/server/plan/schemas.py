@@ -18,7 +18,8 @@ class PieceOut(Schema):
     """A piece with what its keywords add up to. `month_share` is the year of its searches, January
     first, or empty. `publish_by`, the season it is in time for (`climb`) and one it is too `late`
     for (`missed`) go by its month; it `waits` where that is next year's season for it. A
-    `pinned` piece without a month gets none; fitting gives it no month before `not_before` or after
+    `pinned` piece without a month gets none; it has settled `days_ahead` after it is out, and comes
+    `after` the pieces of these titles; fitting gives it no month before `not_before` or after
     `by_month`. `state`,
     `maker`, `due` and `hours_spent` are of the work on it; `improves`: there is one already, at
     `address`."""
@@ -44,6 +45,8 @@ class PieceOut(Schema):
     missed: date | None
     waits: bool
     days_until_shown: int
+    days_ahead: int
+    after: list[str]
     main: str
     chance: float | None
     keywords: int

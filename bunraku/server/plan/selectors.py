@@ -17,7 +17,7 @@ from bunraku.core.plan.calendar import (
 from bunraku.server.clock import today
 from bunraku.server.cluster.models import Cluster
 from bunraku.server.database.parts import in_parts
-from bunraku.server.plan.models import Piece, PieceKeyword
+from bunraku.server.plan.models import Piece, PieceAfter, PieceKeyword
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Outlook, Row
 from bunraku.server.sheet.scopes import find_row
@@ -32,6 +32,8 @@ class PieceFigures:
     piece: Piece
     rows: list[Row] = field(default_factory=list)
     main: Row | None = None
+    after: list[str] = field(default_factory=list)
+    """Titles of the pieces that it waits for."""
 
     @property
     def volume(self) -> float | None:
@@ -118,6 +120,9 @@ def plan_of(project: Project, piece_ids: Sequence[int] | None = None) -> list[Pi
             figures[keyword.piece_id].rows.append(rows[place])
             if keyword.main:
                 figures[keyword.piece_id].main = rows[place]
+    waits = PieceAfter.objects.filter(piece__in=list(figures)).order_by("pk")
+    for pk, title in waits.values_list("piece_id", "first__title"):
+        figures[pk].after.append(title)
     _as_for_own_outlets(project, figures.values())
     return (
         list(figures.values())

@@ -2564,6 +2564,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/plan/overlaps.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Csv
+         * @description What fights what, as CSV.
+         */
+        get: operations["bunraku_server_plan_overlaps_api_as_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/pieces/{piece_id}/ways-out/{other_id}": {
         parameters: {
             query?: never;
@@ -6177,7 +6197,8 @@ export interface components {
          * @description A piece with what its keywords add up to. `month_share` is the year of its searches, January
          *     first, or empty. `publish_by`, the season it is in time for (`climb`) and one it is too `late`
          *     for (`missed`) go by its month; it `waits` where that is next year's season for it. A
-         *     `pinned` piece without a month gets none; fitting gives it no month before `not_before` or after
+         *     `pinned` piece without a month gets none; it has settled `days_ahead` after it is out, and comes
+         *     `after` the pieces of these titles; fitting gives it no month before `not_before` or after
          *     `by_month`. `state`,
          *     `maker`, `due` and `hours_spent` are of the work on it; `improves`: there is one already, at
          *     `address`.
@@ -6228,6 +6249,10 @@ export interface components {
             waits: boolean;
             /** Days Until Shown */
             days_until_shown: number;
+            /** Days Ahead */
+            days_ahead: number;
+            /** After */
+            after: string[];
             /** Main */
             main: string;
             /** Chance */
@@ -12744,6 +12769,34 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["OverlapsOut"];
                 };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_plan_overlaps_api_as_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             400: components["responses"]["Problem400"];
             401: components["responses"]["Problem401"];

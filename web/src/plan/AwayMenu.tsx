@@ -10,6 +10,7 @@ const FILES = [
   { path: "plan.csv", name: "The plan as CSV" },
   { path: "plan.ics", name: "Its days for a calendar (iCalendar)" },
   { path: "plan/links.csv", name: "Links between pieces as CSV" },
+  { path: "plan/overlaps.csv", name: "Overlaps as CSV" },
 ] as const;
 
 /** The plan taken away: as files, as briefs; and brought back. */

@@ -1,6 +1,6 @@
 import type { Piece } from "../api/client";
 import { exact, MONTHS, money, shades } from "../parts/format";
-import { inPlanOrder } from "./planMath";
+import { inPlanOrder, settledAt } from "./planMath";
 import { monthFlag, monthsWanted } from "./timing";
 import { STATES } from "./workWords";
 
@@ -35,7 +35,10 @@ export function BoardRow({
   const shade = shares.length ? shades(shares) : [];
   const flag = monthFlag(piece);
   const wanted = monthsWanted(piece);
+  // Only its own diamond is dropped on a piece's months.
+  const kind = `application/x-bunraku-piece-${piece.id}`;
   const at = piece.month ? months.indexOf(piece.month) : -1;
+  const settled = settledAt(at, piece.days_ahead, months.length);
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: Enter opens it from the grid
     <div
@@ -58,6 +61,7 @@ export function BoardRow({
               {flag.words} ·{" "}
             </span>
           )}
+          {piece.after.length > 0 && `after ${piece.after.join(", ")} · `}
           {piece.state !== "idea" && `${STATES[piece.state]} · `}
           {piece.maker && `${piece.maker} · `}
           {piece.kind_name} · {piece.outlet || "no outlet"}
@@ -75,10 +79,23 @@ export function BoardRow({
       {months.map((month, i) => {
         const name = MONTHS[Number(month.slice(5, 7)) - 1];
         return (
-          <span key={month} role="gridcell" className="h-full px-px py-[6px]">
+          <span
+            key={month}
+            role="gridcell"
+            className="h-full px-px py-[6px]"
+            onDragOver={(event) =>
+              event.dataTransfer.types.includes(kind) && event.preventDefault()
+            }
+            onDrop={(event) => {
+              event.preventDefault();
+              if (i !== at) onPlace(month);
+            }}
+          >
             <button
               type="button"
               tabIndex={-1}
+              draggable={i === at}
+              onDragStart={(event) => event.dataTransfer.setData(kind, piece.title)}
               aria-label={
                 `${piece.title}: ${i === at ? "planned" : "plan"} for ` +
                 `${name} ${month.slice(0, 4)}` +
@@ -98,6 +115,13 @@ export function BoardRow({
                 <span
                   className="absolute top-1/2 right-0 left-[3px] h-[3px] -translate-y-1/2
                   bg-persimmon outline-1 outline-sheet"
+                />
+              )}
+              {at >= 0 && i > at && i <= settled && (
+                <span
+                  title={`Shown and settled by ${name}`}
+                  className={`absolute bottom-0 left-0 h-[3px] bg-pine
+                    ${i === settled ? "right-1/2" : "right-0"}`}
                 />
               )}
               {i === at ? (

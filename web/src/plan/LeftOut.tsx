@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Block } from "../parts/Block";
 import { plural } from "../parts/format";
-import { useLeftOut, useLocations } from "./queries";
+import { useLeftOut, useLocations, useLoose } from "./queries";
 
 const SHOWN = 6;
 const TITLE = "text-left font-semibold underline decoration-hairline underline-offset-2";
@@ -39,6 +39,31 @@ export function LeftOut({
           All {told.length}
         </button>
       )}
+    </Block>
+  );
+}
+
+/** Pieces that no link leads to or from: nothing else of their outlet is about a part of them. */
+export function Loose({ projectId, onOpen }: { projectId: number; onOpen: (id: number) => void }) {
+  const told = useLoose(projectId).data ?? [];
+  if (!told.length) return null;
+  return (
+    <Block title="No link leads to these" aside={plural(told.length, "piece")}>
+      <p>
+        {told.slice(0, 2 * SHOWN).map((piece, i) => (
+          <span key={piece.id}>
+            {i > 0 && ", "}
+            <button type="button" className={TITLE} onClick={() => onOpen(piece.id)}>
+              {piece.title}
+            </button>
+          </span>
+        ))}
+        {told.length > 2 * SHOWN && ` and ${told.length - 2 * SHOWN} more`}.
+      </p>
+      <p className="text-xs text-quiet">
+        A piece on what they have in common, or one that goes into a part of them, would hold them
+        together.
+      </p>
     </Block>
   );
 }

@@ -28,6 +28,8 @@ const piece: Piece = {
   missed: null,
   waits: false,
   days_until_shown: 21,
+  days_ahead: 77,
+  after: [],
   main: "moon map",
   chance: 0.5,
   keywords: 1,

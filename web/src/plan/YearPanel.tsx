@@ -9,7 +9,7 @@ import { useChange } from "../shared/useChange";
 import { Clash } from "./Clash";
 import { planClusters } from "./changes";
 import { Impossible } from "./Impossible";
-import { LeftOut, Locations } from "./LeftOut";
+import { LeftOut, Locations, Loose } from "./LeftOut";
 import { LiveClash } from "./LiveClash";
 import { outlayWords } from "./outlayWords";
 import type { Plan } from "./planMath";
@@ -87,6 +87,7 @@ export function YearPanel({
       )}
       <Locations projectId={projectId} most={limits?.alike ?? null} onOpen={open} />
       <LeftOut projectId={projectId} onOpen={open} />
+      <Loose projectId={projectId} onOpen={open} />
       {told && <Left projectId={projectId} told={told} currency={currency} />}
       <WhatIf projectId={projectId} plan={plan} currency={currency} />
       {told && (

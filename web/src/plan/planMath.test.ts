@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { fill, inPlanOrder, monthBeside } from "./planMath";
+import { fill, inPlanOrder, monthBeside, settledAt } from "./planMath";
 
 const MONTHS = ["2026-12-01", "2027-01-01", "2027-02-01"];
 
@@ -30,4 +30,11 @@ describe("months", () => {
   ])("from %s by %d comes %s", (from, step, to) =>
     expect(monthBeside(MONTHS, from, step)).toBe(to),
   );
+});
+
+it("a piece has settled some months after it is out, and none beyond the plan", () => {
+  expect(settledAt(0, 77, 12)).toBe(3);
+  expect(settledAt(3, 10, 12)).toBe(4);
+  expect(settledAt(11, 77, 12)).toBe(11);
+  expect(settledAt(-1, 77, 12)).toBe(-1);
 });

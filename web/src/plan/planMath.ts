@@ -20,6 +20,11 @@ export function inPlanOrder(monthShare: readonly number[], months: readonly stri
   return months.map((month) => monthShare[Number(month.slice(5, 7)) - 1] ?? 0);
 }
 
+/** The place of the month in which a piece of the month at `at` has settled; none beyond the plan. */
+export function settledAt(at: number, daysAhead: number, months: number): number {
+  return at < 0 ? -1 : Math.min(months - 1, at + Math.max(1, Math.round(daysAhead / 30.4)));
+}
+
 /** The plan's month that lies `step` months away, kept inside the year; from nowhere, one steps
  * onto an end. */
 export function monthBeside(

@@ -208,6 +208,15 @@ export const useLeftOut = (projectId: number) =>
     placeholderData: keepPreviousData,
   });
 
+/** Pieces that no link leads to or from. */
+export const useLoose = (projectId: number) =>
+  useQuery({
+    queryKey: ["loose", projectId],
+    queryFn: async () =>
+      data(await api.GET("/api/projects/{project_id}/plan/loose", { params: at(projectId) })),
+    placeholderData: keepPreviousData,
+  });
+
 /** Location pages that differ too little. */
 export const useLocations = (projectId: number) =>
   useQuery({
