@@ -40,7 +40,6 @@ class WordProgram:
     most: Floats
     matrix: sparse.csr_matrix
     limits: Floats
-    words: int
 
 
 def word_program(
@@ -61,8 +60,8 @@ def word_program(
         for as_written in phrase.split():
             inside = plain_words(as_written)
             if len(inside) == 1:
-                shorter = min(filter(None, (written[inside[0]], as_written)), key=len)
-                written[inside[0]] = shorter
+                both = filter(None, (written[inside[0]], as_written))
+                written[inside[0]] = min(both, key=lambda one: length(one, unit))
     word = {each: place for place, each in enumerate(written)}
     pairs: dict[tuple[str, str], int] = {}
     for each in said:
@@ -99,5 +98,4 @@ def word_program(
         upper,
         sparse.csr_matrix((v, (r, c)), shape=(len(rows), count)),
         np.array([limit for _, limit in rows]),
-        first,
     )
