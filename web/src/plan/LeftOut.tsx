@@ -44,25 +44,35 @@ export function LeftOut({
 }
 
 /** Pieces that no link leads to or from: nothing else of their outlet is about a part of them. */
-export function Loose({ projectId, onOpen }: { projectId: number; onOpen: (id: number) => void }) {
+export function Loose({
+  projectId,
+  pieces,
+  onOpen,
+}: {
+  projectId: number;
+  pieces: number;
+  onOpen: (id: number) => void;
+}) {
   const told = useLoose(projectId).data ?? [];
   if (!told.length) return null;
   return (
     <Block title="No link leads to these" aside={plural(told.length, "piece")}>
-      <p>
-        {told.slice(0, 2 * SHOWN).map((piece, i) => (
-          <span key={piece.id}>
-            {i > 0 && ", "}
-            <button type="button" className={TITLE} onClick={() => onOpen(piece.id)}>
-              {piece.title}
-            </button>
-          </span>
-        ))}
-        {told.length > 2 * SHOWN && ` and ${told.length - 2 * SHOWN} more`}.
-      </p>
-      <p className="text-xs text-quiet">
-        A piece on what they have in common, or one that goes into a part of them, would hold them
-        together.
+      {told.length < pieces && (
+        <p>
+          {told.slice(0, SHOWN).map((piece, i) => (
+            <span key={piece.id}>
+              {i > 0 && ", "}
+              <button type="button" className={TITLE} onClick={() => onOpen(piece.id)}>
+                {piece.title}
+              </button>
+            </span>
+          ))}
+          {told.length > SHOWN && ` and ${told.length - SHOWN} more`}.
+        </p>
+      )}
+      <p className="text-ink-2">
+        {told.length < pieces ? "Nothing" : "No piece is about a part of another one: nothing"}{" "}
+        holds them together yet. A piece on what several of them have in common would.
       </p>
     </Block>
   );

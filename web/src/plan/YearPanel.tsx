@@ -46,7 +46,7 @@ export function YearPanel({
   return (
     <Inspector label="The year as a whole" onClose={onClose}>
       {prospects.error && <ProblemNote error={prospects.error} />}
-      <h2 className="pb-2 text-base font-semibold">{first ?? "Working it out."}</h2>
+      <h2 className="pb-2 font-sans text-base font-semibold">{first ?? "Working it out."}</h2>
       {more.map((sentence) => (
         <p key={sentence} className="pb-2 text-ink-2">
           {sentence}
@@ -85,9 +85,7 @@ export function YearPanel({
           ))}
         </Block>
       )}
-      <Locations projectId={projectId} most={limits?.alike ?? null} onOpen={open} />
       <LeftOut projectId={projectId} onOpen={open} />
-      <Loose projectId={projectId} onOpen={open} />
       {told && <Left projectId={projectId} told={told} currency={currency} />}
       <WhatIf projectId={projectId} plan={plan} currency={currency} />
       {told && (
@@ -102,6 +100,8 @@ export function YearPanel({
           </p>
         </Block>
       )}
+      <Locations projectId={projectId} most={limits?.alike ?? null} onOpen={open} />
+      <Loose projectId={projectId} pieces={plan.pieces} onOpen={open} />
     </Inspector>
   );
 }
