@@ -17,6 +17,7 @@ from bunraku.core.plan import help as plan_help
 from bunraku.core.plan.calendar import publish_by, value_by_month
 from bunraku.core.plan.firmness import how_firm
 from bunraku.core.plan.fitting import fit_hours
+from bunraku.core.plan.locations import alikeness
 from bunraku.core.plan.ranking import rank_things
 from bunraku.core.weigh import help as weigh_help
 from bunraku.core.weigh.assumed import stand_in
@@ -35,6 +36,7 @@ from bunraku.core.weigh.volume import taken_as
 from bunraku.core.weigh.worth import click_value, expected_clicks, open_share, worth
 from bunraku.core.write import help as write_help
 from bunraku.core.write.checklist import score
+from bunraku.core.write.packing import pack
 
 
 @dataclass(frozen=True)
@@ -97,6 +99,8 @@ FIGURES = (
     Figure("fit_hours", "Fit to my hours", fit_hours),
     Figure("ranking", "What comes first", rank_things),
     Figure("firmness", "How firm a place is", how_firm),
+    Figure("alike", "How alike location pages are", alikeness),
+    Figure("packed", "Titles that fit", pack),
     Figure("made", "How well made", score),
 )
 

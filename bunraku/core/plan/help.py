@@ -22,7 +22,7 @@ HELP = {
         "Move a piece that is too late to the month before its next season.",
     ),
     "value_by_month": HelpText(
-        "What a piece would bring within the twelve months if it came out in a given month.",
+        "What a piece would bring within the planned months if it came out in a given one.",
         "Its worth is spread over the year by its season, from when it shows, growing as pieces "
         "of its kind grow.",
         "Leave it to the fit, or pin a piece where you know better.",
@@ -32,5 +32,11 @@ HELP = {
         "All pieces are tried in all months until no plan can be better by more than is told; the "
         "months are then evened where that costs hardly anything.",
         "Set the hours of single months on the board, pin what is fixed, and fit again.",
+    ),
+    "alike": HelpText(
+        "How alike two location pages are, of all that they say and of the results they share.",
+        "The towns are left out; what both say of what either says counts, the more the more of "
+        "their results are the same.",
+        "Serve keywords that name one place alone, or note what is special there.",
     ),
 }

@@ -3,6 +3,12 @@
 from bunraku.core.help_text import HelpText
 
 HELP = {
+    "packed": HelpText(
+        "Titles that hold as much of a piece's keywords as fits, word for word.",
+        "Keywords are put in order so that they share words where they can; a linear program tells "
+        "how much no title of this length can exceed.",
+        "Make a sentence of one, and see what that gains and loses.",
+    ),
     "made": HelpText(
         "How well made the fields of a page, video or listing are for one phrase, of a hundred.",
         "Each rule of the checklist has its points, and those that are kept add up to it; rules "

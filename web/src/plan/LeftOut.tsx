@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { Block } from "../parts/Block";
 import { plural } from "../parts/format";
+import { Help } from "../parts/Help";
 import { useLeftOut, useLocations, useLoose } from "./queries";
 
 const SHOWN = 6;
@@ -94,7 +95,7 @@ export function Locations({
   if (!told?.groups.length) return null;
   return (
     <Block
-      title="Location pages that differ too little"
+      title={<Help figure="alike">Location pages that differ too little</Help>}
       aside={most === null ? "" : `at most ${most} of each group`}
     >
       <p className="text-ink-2">

@@ -4,6 +4,7 @@ import { Block } from "../parts/Block";
 import { Button } from "../parts/Button";
 import { useCommand } from "../parts/commands";
 import { INPUT } from "../parts/Field";
+import { Help } from "../parts/Help";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useSay } from "../parts/toasts";
 import { useKey } from "../parts/useKey";
@@ -45,7 +46,7 @@ export function TitlesBlock({
   const told = found.data;
   return (
     <div ref={block} className="scroll-mt-10">
-      <Block title="Titles that fit">
+      <Block title={<Help figure="packed">Titles that fit</Help>}>
         {!open && (
           <Button onClick={() => setOpen(true)}>
             Propose titles <kbd className="text-quiet">t</kbd>

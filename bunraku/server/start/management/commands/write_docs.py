@@ -22,6 +22,7 @@ from bunraku.server.inputs import MOST_FILE_BYTES
 from bunraku.server.plan.export import COLUMNS as PLAN_COLUMNS
 from bunraku.server.plan.grid import GRID_COLUMNS
 from bunraku.server.plan.linking import LINK_COLUMNS
+from bunraku.server.plan.overlaps import OVERLAP_COLUMNS
 from bunraku.server.sheet.columns import COLUMNS as SHEET_COLUMNS
 from bunraku.server.sheet.export import COLUMNS as KEYWORD_COLUMNS
 
@@ -147,6 +148,12 @@ changes.
 `GET /api/projects/{{id}}/plan/links.csv`.
 
 {_table(LINK_COLUMNS)}
+
+### Overlaps
+
+`GET /api/projects/{{id}}/plan/overlaps.csv`.
+
+{_table(OVERLAP_COLUMNS)}
 
 ### Combinations
 
