@@ -194,7 +194,7 @@ def test_other_screens_count_their_queries_too(weighed: Api) -> None:
         ("/gather/runs", 3),
         ("/log", 4),
         ("", 4),
-        (f"/pieces/{piece}", 7),
+        (f"/pieces/{piece}", 8),
         (f"/rows/{row}", 10),
         ("/gather/coverage", 5),
         ("/gather/stream", 7),

@@ -67,7 +67,7 @@ class TitlesQuery(Schema):
 class TitleQuery(Schema):
     """A title to be looked at."""
 
-    text: Annotated[str, Field(max_length=1_000)]
+    text: Annotated[str, Field(max_length=1_000)] = ""
 
 
 @router.get("/pieces/{int:piece_id}/titles", response=TitlesOut, auth=READS, url_name="titles")

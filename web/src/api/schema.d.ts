@@ -7833,7 +7833,10 @@ export interface components {
          * @description A title to be looked at.
          */
         TitleQuery: {
-            /** Text */
+            /**
+             * Text
+             * @default
+             */
             text: string;
         };
         /**
@@ -13013,8 +13016,8 @@ export interface operations {
     };
     bunraku_server_write_api_check: {
         parameters: {
-            query: {
-                text: string;
+            query?: {
+                text?: string;
             };
             header?: never;
             path: {
