@@ -79,7 +79,7 @@ def test_what_the_plan_keeps_to(page: Page) -> None:
     dialog.get_by_role("button", name="Keep to it").click()
     expect(message(page, "Kept.")).to_be_visible()
     page.keyboard.press("f")
-    left = page.get_by_text("You want at most 0 of the kind “video” a month.")
+    left = page.get_by_text("You want none of the kind “video” in a month.")
     expect(left.first).to_be_visible()
     page.keyboard.press("z")
     page.keyboard.press("z")

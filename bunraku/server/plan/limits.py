@@ -29,15 +29,9 @@ class Told:
 def limits_of(project: Project, plan: Sequence[PieceFigures], months: Sequence[date]) -> list[Told]:
     """The project's limits on some pieces, in the order of the core's problem. One query, and two
     more where location pages are limited."""
-    return _as_told(PlanLimit.objects.filter(project=project), project, plan, len(months))
-
-
-def _as_told(
-    limits: Any, project: Project, plan: Sequence[PieceFigures], months: int
-) -> list[Told]:
     told: list[Told] = []
-    for limit in limits:
-        most = np.full(months, limit.most)
+    for limit in PlanLimit.objects.filter(project=project):
+        most = np.full(len(months), limit.most)
         if limit.of == "maker":
             weight = [f.piece.hours if f.piece.maker == limit.name else 0.0 for f in plan]
             says = f"{limit.name}'s hours are taken."
@@ -45,11 +39,15 @@ def _as_told(
         elif limit.of == "kind":
             weight = [float(f.piece.kind == limit.name) for f in plan]
             kind = KINDS[limit.name].name.lower()
-            says = f"You want at most {limit.most:g} of the kind “{kind}” a month."
+            says = f"You want {_so_many(limit.most)} of the kind “{kind}” in a month."
             told.append(Told(says, Limit(np.array(weight, dtype=float), most)))
         else:
             told += _alike(project, plan, limit.most)
     return told
+
+
+def _so_many(most: float) -> str:
+    return f"at most {most:g}" if most else "none"
 
 
 def _alike(project: Project, plan: Sequence[PieceFigures], most: float) -> list[Told]:
@@ -58,7 +56,7 @@ def _alike(project: Project, plan: Sequence[PieceFigures], most: float) -> list[
     for group in groups_too_alike(project, plan):
         weight = np.zeros(len(plan))
         weight[group] = 1.0
-        says = f"You want at most {most:g} of the location pages that differ too little from it."
+        says = f"You want {_so_many(most)} of the location pages that differ too little from it."
         told.append(Told(says, Limit(weight, np.array([most]), whole=True)))
     return told
 
