@@ -39,10 +39,10 @@ export function KeysDialog({
   onOpenChange: (open: boolean) => void;
 }) {
   return (
-    <Modal open={open} onOpenChange={onOpenChange} title="Keys">
-      <dl className="grid grid-cols-[120px_1fr] gap-y-1">
+    <Modal open={open} onOpenChange={onOpenChange} title="Keys" wide>
+      <dl className="columns-2 gap-x-10">
         {KEYS.map(([key, does]) => (
-          <div key={key} className="contents">
+          <div key={does} className="grid break-inside-avoid grid-cols-[112px_1fr] py-[2px]">
             <dt className="font-semibold">{key}</dt>
             <dd className="text-ink-2">{does}</dd>
           </div>
