@@ -94,9 +94,11 @@ def _within(
         packed = pack(phrases, values, replace(wish, most=most, unit=first.unit))
         if not packed.text:
             return None
-        if all(length(packed.text, limit.unit) <= limit.most for limit in others):
+        over = max((length(packed.text, o.unit) / o.most for o in others), default=0.0)
+        if over <= 1:
             return packed
-        most = length(packed.text, first.unit) - 1
+        takes = length(packed.text, first.unit)
+        most = min(takes - 1, takes / over)
     return None
 
 

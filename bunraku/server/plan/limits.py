@@ -31,18 +31,16 @@ def limits_of(project: Project, plan: Sequence[PieceFigures], months: Sequence[d
     more where location pages are limited."""
     told: list[Told] = []
     for limit in PlanLimit.objects.filter(project=project):
-        most = np.full(len(months), limit.most)
-        if limit.of == "maker":
-            weight = [f.piece.hours if f.piece.maker == limit.name else 0.0 for f in plan]
-            says = f"{limit.name}'s hours are taken."
-            told.append(Told(says, Limit(np.array(weight, dtype=float), most)))
-        elif limit.of == "kind":
-            weight = [float(f.piece.kind == limit.name) for f in plan]
+        if limit.of == "alike":
+            told += _alike(project, plan, limit.most)
+            continue
+        weight = [limit.takes(f.piece.maker, f.piece.kind, f.piece.hours) for f in plan]
+        says = f"{limit.name}'s hours are taken."
+        if limit.of == "kind":
             kind = KINDS[limit.name].name.lower()
             says = f"You want {_so_many(limit.most)} of the kind “{kind}” in a month."
-            told.append(Told(says, Limit(np.array(weight, dtype=float), most)))
-        else:
-            told += _alike(project, plan, limit.most)
+        most = np.full(len(months), limit.most)
+        told.append(Told(says, Limit(np.array(weight, dtype=float), most)))
     return told
 
 

@@ -1,7 +1,7 @@
 """What each month of the plan holds against what it may: hours, people's hours, kinds; and pins
 that cannot be."""
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
 from typing import Any
@@ -44,7 +44,7 @@ def load_of(project: Project, outlines: Sequence[Outline]) -> Load:
                 "people": [
                     {
                         "name": one.name,
-                        "hours": sum((p.hours for p in here if p.maker == one.name), 0.0),
+                        "hours": sum((one.takes(p.maker, p.kind, p.hours) for p in here), 0.0),
                         "to_spend": one.most,
                     }
                     for one in people
@@ -82,23 +82,16 @@ def _impossible(
         if hours > to_spend[month] + TINY:
             tell(month, "hours", pinned, hours, to_spend[month])
         for limit in limits:
-            of, name, takes = _what(limit)
-            theirs = [piece for piece in pinned if of(piece)]
-            spent = sum(takes(piece) for piece in theirs)
+            takes = {p.pk: limit.takes(p.maker, p.kind, p.hours) for p in pinned}
+            spent = sum(takes.values())
             if spent > limit.most + TINY:
-                tell(month, name, theirs, spent, limit.most)
+                theirs = [piece for piece in pinned if takes[piece.pk]]
+                tell(month, _called(limit), theirs, spent, limit.most)
     return found
 
 
-def _what(
-    limit: PlanLimit,
-) -> tuple[Callable[[Outline], bool], str, Callable[[Outline], float]]:
-    """Which pieces a limit is about, what it is called, and what each takes of it."""
+def _called(limit: PlanLimit) -> str:
+    """What a limit is of, in words."""
     if limit.of == "maker":
-        return (
-            lambda piece: piece.maker == limit.name,
-            f"{limit.name}'s hours",
-            lambda piece: piece.hours,
-        )
-    name = f"of the kind “{KINDS[limit.name].name.lower()}”"
-    return lambda piece: piece.kind == limit.name, name, lambda piece: 1.0
+        return f"{limit.name}'s hours"
+    return f"of the kind “{KINDS[limit.name].name.lower()}”"

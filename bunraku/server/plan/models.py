@@ -120,6 +120,12 @@ class PlanLimit(models.Model):
             models.UniqueConstraint(fields=["project", "of", "name"], name="one_limit_a_thing")
         ]
 
+    def takes(self, maker: str, kind: str, hours: float) -> float:
+        """What a piece takes of it; of those that are too alike it is told elsewhere."""
+        if self.of == "maker":
+            return hours if maker == self.name else 0.0
+        return float(self.of == "kind" and kind == self.name)
+
     def __str__(self) -> str:
         return f"{self.of} {self.name}: {self.most:g}"
 

@@ -105,7 +105,7 @@ class MadeOut(Schema):
 
 
 class OutlayOut(Schema):
-    """What the placed pieces bring until the end of the twelve months, with an interval that holds
+    """What the placed pieces bring until the end of the planned months, with an interval that holds
     it with 80 %, for how many hours and at what cost; how many of them have an unknown worth and
     count as nothing; how many pieces bring four fifths of it;
     how many times more a click would have to be worth for it to pay (0: it does, or never can)."""

@@ -34,7 +34,7 @@ MORE_HOURS = 10.0
 @dataclass(frozen=True)
 class Proposal:
     """A cluster that would fill hours that are left: what it would be, when, and what it adds until
-    the end of the twelve months."""
+    the end of the planned months."""
 
     cluster_id: int
     channel: str
@@ -100,7 +100,7 @@ def prospects_of(project: Project) -> Prospects:
 
 
 def _outlay(project: Project, plan: Sequence[PieceFigures]) -> Outlay:
-    """What the placed pieces bring until the end of the twelve months, and what they cost."""
+    """What the placed pieces bring until the end of the planned months, and what they cost."""
     placed = [figures for figures in plan if figures.piece.month]
     problem, months = fitting_problem(project, placed)
     number = {month: at for at, month in enumerate(months)}

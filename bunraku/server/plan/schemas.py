@@ -208,14 +208,12 @@ class CalendarPieceOut(Schema):
     id: int
     title: str
     kind_name: str
-    channel: str
-    outlet: str
+    outlet_id: int | None
     month: date | None
     due: date | None
     state: StateId
     maker: str
     hours: float
-    worth: float | None
     pinned: bool
 
 

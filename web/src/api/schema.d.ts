@@ -6317,10 +6317,8 @@ export interface components {
             title: string;
             /** Kind Name */
             kind_name: string;
-            /** Channel */
-            channel: string;
-            /** Outlet */
-            outlet: string;
+            /** Outlet Id */
+            outlet_id: number | null;
             /** Month */
             month: string | null;
             /** Due */
@@ -6334,8 +6332,6 @@ export interface components {
             maker: string;
             /** Hours */
             hours: number;
-            /** Worth */
-            worth: number | null;
             /** Pinned */
             pinned: boolean;
         };
@@ -6569,7 +6565,7 @@ export interface components {
         };
         /**
          * OutlayOut
-         * @description What the placed pieces bring until the end of the twelve months, with an interval that holds
+         * @description What the placed pieces bring until the end of the planned months, with an interval that holds
          *     it with 80 %, for how many hours and at what cost; how many of them have an unknown worth and
          *     count as nothing; how many pieces bring four fifths of it;
          *     how many times more a click would have to be worth for it to pay (0: it does, or never can).

@@ -1,15 +1,15 @@
 import { exact, MONTHS } from "../parts/format";
 import { tracks } from "./BoardRow";
 import { MonthHours } from "./MonthHours";
+import { type PlanColumn, PlanColumnHead } from "./PlanColumnHead";
 import { monthsOf, type Order, type Plan } from "./planMath";
 
-const HEADS: readonly { order: Order | null; name: string; right?: boolean }[] = [
+const COLUMNS: readonly PlanColumn[] = [
   { order: "title", name: "Piece" },
-  { order: null, name: "Keywords", right: true },
+  { name: "Keywords", right: true },
   { order: "hours", name: "Hours", right: true },
   { order: "worth", name: "A month", right: true },
 ];
-const RISES: readonly Order[] = ["title"];
 /** What both rows of the head are high together, and how many they are. */
 export const HEAD_HEIGHT = 86;
 export const HEADS_COUNT = 2;
@@ -34,8 +34,8 @@ export function BoardHead({
         className="grid h-8 items-center text-xs text-quiet"
         style={{ gridTemplateColumns: tracks(plan.months.length) }}
       >
-        {HEADS.map((head) => (
-          <ColumnHead key={head.name} head={head} order={order} onOrder={onOrder} />
+        {COLUMNS.map((column) => (
+          <PlanColumnHead key={column.name} column={column} order={order} onOrder={onOrder} />
         ))}
         {monthsOf(plan).map((month, i) => (
           <span key={month} role="columnheader" className="text-center" title={month.slice(0, 4)}>
@@ -62,37 +62,5 @@ export function BoardHead({
         ))}
       </div>
     </div>
-  );
-}
-
-function ColumnHead({
-  head,
-  order,
-  onOrder,
-}: {
-  head: (typeof HEADS)[number];
-  order: Order;
-  onOrder: (order: Order) => void;
-}) {
-  const by = head.order;
-  const sorted = by !== null && by === order;
-  return (
-    <span
-      role="columnheader"
-      aria-sort={sorted ? (RISES.includes(order) ? "ascending" : "descending") : undefined}
-      className={`px-2 ${head.right ? "text-right" : ""}`}
-    >
-      {by ? (
-        <button
-          type="button"
-          className={`hover:text-ink ${sorted ? "font-bold text-ink" : ""}`}
-          onClick={() => onOrder(sorted ? "month" : by)}
-        >
-          {head.name}
-        </button>
-      ) : (
-        head.name
-      )}
-    </span>
   );
 }

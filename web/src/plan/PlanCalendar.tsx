@@ -28,13 +28,9 @@ export function PlanCalendar({
   onPlace: (piece: Line, month: string) => void;
 }) {
   const found = useCalendar(projectId).data;
-  const name = plan.outlets.find((one) => one.id === outlet);
   const lines = useMemo(
-    () =>
-      (found ?? []).filter(
-        (line) => !name || (name.id === 0 ? !line.outlet : line.outlet === name.name),
-      ),
-    [found, name],
+    () => (found ?? []).filter((line) => outlet === undefined || (line.outlet_id ?? 0) === outlet),
+    [found, outlet],
   );
   // Whoever moves a piece by key goes with it, into the list of another month.
   const moved = useRef<number | null>(null);

@@ -5,13 +5,14 @@ import { Grid } from "../parts/Grid";
 import { useGrid } from "../parts/useGrid";
 import type { Pages } from "../shared/usePages";
 import { GROUP_HEIGHT, groupHeads } from "./GroupHead";
+import { type PlanColumn, PlanColumnHead } from "./PlanColumnHead";
 import type { Order } from "./planMath";
 import { monthFlag, shortMonth } from "./timing";
 import { STATES } from "./workWords";
 
 const TRACKS =
   "minmax(220px, 3fr) 66px 76px 80px 70px minmax(80px, 1fr) 104px minmax(92px, 1.4fr) 72px 52px 70px";
-const HEADS: readonly { name: string; order?: Order; right?: boolean }[] = [
+const COLUMNS: readonly PlanColumn[] = [
   { name: "Piece", order: "title" },
   { name: "Month", order: "month" },
   { name: "Due", order: "due" },
@@ -24,7 +25,6 @@ const HEADS: readonly { name: string; order?: Order; right?: boolean }[] = [
   { name: "Hours", order: "hours", right: true },
   { name: "A month", order: "worth", right: true },
 ];
-const RISES: readonly Order[] = ["title", "month", "due"];
 
 /** The plan as a list to work from: who makes what, how far it is, when it is due. */
 export function PlanList({
@@ -61,8 +61,8 @@ export function PlanList({
           className="grid h-8 items-center border-b border-hairline bg-sheet text-xs text-quiet"
           style={{ gridTemplateColumns: TRACKS }}
         >
-          {HEADS.map((head) => (
-            <Head key={head.name} head={head} order={order} onOrder={onOrder} />
+          {COLUMNS.map((column) => (
+            <PlanColumnHead key={column.name} column={column} order={order} onOrder={onOrder} />
           ))}
         </div>
       }
@@ -133,8 +133,8 @@ function Cells({ piece, currency }: { piece: Piece; currency: string }) {
 }
 
 const isoToday = () => new Date().toISOString().slice(0, 10);
-/** A day without what everybody knows: "3 March" of the plan's months. */
-const shortDay = (iso: string) => day(iso).replace(/ \d{4}$/, "");
+/** A day, and of another year than this one its last figures: "18 Nov 27". */
+const shortDay = (iso: string) => day(iso).replace(/ \d\d(\d\d)$/, " $1");
 
 function Cell({
   right = false,
@@ -152,38 +152,6 @@ function Cell({
       className={`min-w-0 truncate px-2 ${right ? "text-right" : ""}`}
     >
       {children}
-    </span>
-  );
-}
-
-function Head({
-  head,
-  order,
-  onOrder,
-}: {
-  head: (typeof HEADS)[number];
-  order: Order;
-  onOrder: (order: Order) => void;
-}) {
-  const by = head.order;
-  const sorted = by !== undefined && by === order;
-  return (
-    <span
-      role="columnheader"
-      aria-sort={sorted ? (RISES.includes(order) ? "ascending" : "descending") : undefined}
-      className={`px-2 ${head.right ? "text-right" : ""}`}
-    >
-      {by ? (
-        <button
-          type="button"
-          className={`hover:text-ink ${sorted ? "font-bold text-ink" : ""}`}
-          onClick={() => onOrder(by)}
-        >
-          {head.name}
-        </button>
-      ) : (
-        head.name
-      )}
     </span>
   );
 }
