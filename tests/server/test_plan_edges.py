@@ -119,3 +119,21 @@ def test_stronger_outlets_are_told_and_change_nothing(weighed: Api) -> None:
     assert len(weighed.get("/plan")["months"]) == 24
     weighed.undo()
     assert len(weighed.get("/plan")["months"]) == 12
+
+
+def test_a_cluster_of_several_towns_is_no_towns_page(
+    api: Api, project: Project, rows: Make
+) -> None:
+    project.places = ["Harrowby", "Tenwick"]
+    project.save()
+    towns = ("", " near me", " harrowby", " tenwick")
+    made = rows([{"text": f"lace repair{town}", "volume": 90.0, "local": True} for town in towns])
+    alone = rows([{"text": "lace lessons harrowby", "volume": 9.0, "local": True}])
+    ids = []
+    for group in (made, alone):
+        cluster = Cluster.objects.create(scope=group[0].scope, lead=group[0].keyword)
+        Row.objects.filter(pk__in=[row.pk for row in group]).update(cluster=cluster.pk)
+        ids.append(cluster.pk)
+    api.post("/pieces", {"cluster_ids": ids, "off_topic": True})
+    kinds = dict(Piece.objects.values_list("title", "kind"))
+    assert kinds == {"Lace repair": "landing", "Lace lessons Harrowby": "location"}

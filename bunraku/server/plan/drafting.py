@@ -166,7 +166,10 @@ def _draft(
         [INTENTS[row.intent] for row in rows if row.intent >= 0],
         sum(row.local for row in rows) / len(rows),
         [name for row in rows for name in features.get(row.pk, ())],
-        sum(places.find(row.text) is not None for row in rows),
+        # A piece is for a town where its main keyword says so, whatever towns the rest names.
+        sum(places.find(row.text) is not None for row in rows)
+        if places.find(main.text) is not None
+        else 0,
     )
     return Draft(
         cluster=cluster,

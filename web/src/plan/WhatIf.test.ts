@@ -28,6 +28,9 @@ describe("what other hours would do", () => {
       "12 pieces instead of 8, worth about the same.",
     );
     expect(whatIfWords({ ...told, value: 100 }, "£")).toContain("£200 less");
+    expect(whatIfWords({ ...told, value: 0, value_now: 0 }, "£")).toBe(
+      "12 pieces instead of 8; what they are worth is not known.",
+    );
     expect(whatIfWords({ ...told, horizon: 24, gap_share: 0 }, "£")).toBe(
       "12 pieces instead of 8, worth about £500 within 24 months (now £300 within 12).",
     );

@@ -140,6 +140,7 @@ export function whatIfWords(told: Told, currency: string): string {
   const pieces = `${plural(told.pieces, "piece")} instead of ${told.pieces_now}`;
   const gap =
     told.gap_share > 0.001 ? `, at most ${(100 * told.gap_share).toFixed(1)}% below the best` : "";
+  if (!told.value && !told.value_now) return `${pieces}; what they are worth is not known.`;
   // Over months of another number there is another sum: the two are told side by side.
   if (told.horizon !== told.horizon_now)
     return (
