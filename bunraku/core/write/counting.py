@@ -6,7 +6,7 @@ from typing import Literal
 
 import regex
 
-Unit = Literal["characters", "bytes", "pixels"]
+Unit = Literal["characters", "bytes", "words", "pixels"]
 
 TITLE_PIXELS = 20
 """Size at which results pages draw titles."""
@@ -86,6 +86,8 @@ def length(text: str, unit: Unit) -> float:
     """How long a text is in a unit."""
     if unit == "characters":
         return characters(text)
+    if unit == "words":
+        return len(text.split())
     return utf8_bytes(text) if unit == "bytes" else pixels(text)
 
 
@@ -96,6 +98,10 @@ def lengths(words: Sequence[str], unit: Unit) -> list[float]:
 
 def cut_off(text: str, most: float, unit: Unit) -> str:
     """The part of a text that is within a limit: whole characters alone."""
+    if unit == "words":
+        # What stands between words is theirs, up to the first that is too many.
+        words = list(regex.finditer(r"\S+", text))
+        return text if len(words) <= most else text[: words[int(most)].start()].rstrip()
     kept: list[str] = []
     used = 0.0
     for each in graphemes(text):

@@ -2,37 +2,54 @@
 its limit. Phrases that begin as another one ends share those words."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+
+import numpy as np
 
 from bunraku.core.weigh.saying import plain_words
 from bunraku.core.write.counting import Unit, length
-from bunraku.core.write.ordering import best_order, improved
-from bunraku.core.write.phrase_table import table_of, text_of
+from bunraku.core.write.ordering import good_order
+from bunraku.core.write.phrase_program import GAP, best_order, phrase_program, relaxed
+from bunraku.core.write.phrase_table import PhraseTable, part_of, table_of, text_of
 from bunraku.core.write.word_program import bound_of
 
 LOOKED_AT = 140
 """Phrases that are tried: of more, those of most value, by themselves and for their length."""
+FEW = 40
+"""Phrases up to which the program in whole numbers is given all of them."""
+NEAR = ((0.005, GAP), (0.02, 0.03))
+"""Of more phrases, those that lack more than the first share of the bound to be set are left out of
+it, which is several times as fast without them, where more than the second share of the bound is
+missing; then fewer of them."""
 TINY = 1e-9
 
 
 @dataclass(frozen=True)
 class Wish:
     """What a field is to be: at most `most` of a `unit`; `first`, the place of the phrase that it
-    must begin with (None: any); `end`, what it ends with, separator and all; words it must not
-    say; `joiner`, what stands between phrases that share nothing."""
+    must begin with (None: any); `end`, what it ends with, separator and all; words or phrases that
+    it `must` say, and words that it must `never`; `joiner`, what stands between phrases that share
+    nothing."""
 
     most: float
     unit: Unit = "characters"
     first: int | None = None
     end: str = ""
+    must: Sequence[str] = ()
     never: Sequence[str] = ()
     joiner: str = " "
+
+    @property
+    def room(self) -> float:
+        """What is left of the limit for phrases."""
+        return self.most - length(self.end, self.unit)
 
 
 @dataclass(frozen=True)
 class Packed:
     """A field: its text; places of phrases that stand in it word for word, and of those that do
-    not; the value of the first, and the most that any text of this length could be worth."""
+    not; the value of the first, and the most that any text of this length could be worth. The text
+    is empty where nothing fits, or not all that it must say."""
 
     text: str
     contained: tuple[int, ...]
@@ -58,7 +75,9 @@ def contained(text: str, phrases: Sequence[str]) -> list[int]:
     ]
 
 
-_PARTS = str.maketrans(dict.fromkeys(",;:|!?()[]–—\n\t·•", "\x00"))
+PARTING = frozenset(",;:|!?()[]–—\n\t·•")
+"""Signs that part words: no phrase goes across one."""
+_PARTS = str.maketrans(dict.fromkeys(PARTING, "\x00"))
 
 
 def _runs(text: str) -> list[str]:
@@ -71,40 +90,129 @@ def pack(phrases: Sequence[str], values: Sequence[float], wish: Wish) -> Packed:
 
     Parameters: `phrases`, at least one word each counts; `values`, 0 or more, of each; `wish`.
     Returns: `Packed`; the text is never over its limit, and empty where nothing fits. Formula: the
-    value of phrases contained word for word is made as great as a search along the `WIDTH` best
-    beginnings makes it, shared words used once; the bound is that of a linear program in which each
-    phrase takes what it adds behind the phrase that shares most with it. Raises: `ValueError` for
-    another number of values or one below nothing. Cost: phrases squared; those beyond `LOOKED_AT`
-    are only bounded.
-    """
+    value of phrases contained word for word, shared words used once, as great as can be: an order
+    found along the most promising beginnings is taken where the linear program proves that it lacks
+    `GAP` at most; else a program in whole numbers looks for a better one. Raises: `ValueError` for
+    another number of values or one below nothing; `Contradiction` for words that it must say and
+    must not. Cost: phrases squared and that of the program; those beyond `LOOKED_AT` are only
+    bounded."""
     if len(phrases) != len(values) or min(values, default=0.0) < 0:
         raise ValueError("a value of 0 or more for each phrase")
+    wanted = _wanted(phrases, wish)
+    every, worth = [*phrases, *wanted], [*values, *(0.0 for _ in wanted)]
     banned = {word for each in wish.never for word in plain_words(each)}
     usable = [
         place
-        for place, phrase in enumerate(phrases)
+        for place, phrase in enumerate(every)
         if (words := plain_words(phrase)) and banned.isdisjoint(words)
     ]
-    # A capital at the beginning may be wider than what it stands for.
+    first = wish.first if wish.first in usable else None
+    said = {" ".join(plain_words(each)) for each in wish.must}
+    must = [place for place in usable if " ".join(plain_words(every[place])) in said]
+    chosen = _looked_at(every, worth, usable, {*must, *([] if first is None else [first])}, wish)
+    table = table_of([every[k] for k in chosen], [worth[k] for k in chosen], wish.unit, wish.joiner)
+    told = _best(
+        table,
+        _room(every, usable, wish),
+        None if first is None else chosen.index(first),
+        [chosen.index(place) for place in must],
+    )
+    bound = told.bound
+    if len(chosen) < len(usable):
+        # Those that were not looked at count too.
+        bound = bound_of(
+            [every[k] for k in usable], [worth[k] for k in usable], wish.room, wish.unit
+        )
+    return _packed(text_of(table, told.order, wish.joiner), phrases, values, wish, bound)
+
+
+class Contradiction(ValueError):
+    """A text must say a word, and must not."""
+
+    def __init__(self, word: str) -> None:
+        super().__init__(f"“{word}” must be said and must not.")
+        self.word = word
+
+
+def _wanted(phrases: Sequence[str], wish: Wish) -> list[str]:
+    """What must be said and is none of the phrases. Raises: `Contradiction`."""
+    banned = {word for each in wish.never for word in plain_words(each)}
+    there = {" ".join(plain_words(phrase)) for phrase in phrases}
+    wanted: dict[str, str] = {}
+    for each in wish.must:
+        words = plain_words(each)
+        if not banned.isdisjoint(words):
+            raise Contradiction(each)
+        if words and " ".join(words) not in there:
+            wanted.setdefault(" ".join(words), each)
+    return list(wanted.values())
+
+
+def _room(phrases: Sequence[str], usable: Sequence[int], wish: Wish) -> float:
+    """What is left for phrases: a capital at the beginning may be wider than what it stands for."""
     capitals = {phrases[place][:1] for place in usable}
     grows = max((length(c.upper(), wish.unit) - length(c, wish.unit) for c in capitals), default=0)
-    most = wish.most - length(wish.end, wish.unit) - max(grows, 0.0)
-    first = wish.first if wish.first in usable else None
-    chosen = _looked_at(phrases, values, usable, first, wish)
-    table = table_of(
-        [phrases[k] for k in chosen], [values[k] for k in chosen], wish.unit, wish.joiner
-    )
-    fixed = first is not None
-    order = best_order(table, most, chosen.index(first) if first is not None else None)
-    order = improved(table, order, most, fixed=fixed)
-    text = text_of(table, order, wish.joiner)
+    return wish.room - max(grows, 0.0)
+
+
+@dataclass(frozen=True)
+class _Best:
+    """An order of a table's phrases and the value that none exceeds."""
+
+    order: tuple[int, ...]
+    bound: float
+
+
+def _best(table: PhraseTable, most: float, head: int | None, must: Sequence[int]) -> _Best:
+    n = len(table.words)
+    ideal = relaxed(phrase_program(table, most, head, must)) if n else None
+    if ideal is None:
+        return _Best((), 0.0)
+    # What must be said leads the search for an order at once.
+    lead = table.value.copy()
+    lead[list(must)] += table.value.sum() + 1.0
+    order = good_order(replace(table, value=lead), most, ideal.price, head)
+    worth = _worth(table, order, must)
+    bound = ideal.bound
+    for lacking, missing in ((1.0, GAP),) if n <= FEW else NEAR:
+        if worth >= (1 - missing) * bound:
+            break
+        near = sorted(
+            {*np.flatnonzero(ideal.lacks <= ideal.bound * lacking).tolist(), *order, *must}
+        )
+        part = phrase_program(
+            part_of(table, near),
+            most,
+            None if head is None else near.index(head),
+            [near.index(place) for place in must],
+        )
+        found, proven = best_order(part)
+        other = tuple(near[place] for place in found)
+        if other and (better := _worth(table, other, must)) > worth:
+            order, worth = other, better
+        if len(near) < n:
+            # A text with a phrase that was left out lacks what that one does.
+            proven = max(proven, ideal.bound * (1 - lacking))
+        bound = min(bound, proven)
+    return _Best(order, bound) if worth >= 0 else _Best((), bound)
+
+
+def _worth(table: PhraseTable, order: Sequence[int], must: Sequence[int]) -> float:
+    """What an order is worth; less than nothing where it lacks what it must say."""
+    held = np.zeros(len(table.words), dtype=bool)
+    for place in order:
+        held |= table.holds[place]
+    return float(table.value[held].sum()) if held[list(must)].all() else -1.0
+
+
+def _packed(
+    text: str, phrases: Sequence[str], values: Sequence[float], wish: Wish, bound: float
+) -> Packed:
     if text:
         text = text[:1].upper() + text[1:] + wish.end
     inside = contained(text, phrases)
-    worth = float(sum(values[place] for place in inside))
-    room = wish.most - length(wish.end, wish.unit)
-    bound = bound_of([phrases[k] for k in usable], [values[k] for k in usable], room, wish.unit)
     left = tuple(sorted(set(range(len(phrases))) - set(inside)))
+    worth = float(sum(values[place] for place in inside))
     return Packed(text, tuple(inside), left, worth, max(bound, worth))
 
 
@@ -112,7 +220,7 @@ def _looked_at(
     phrases: Sequence[str],
     values: Sequence[float],
     usable: Sequence[int],
-    first: int | None,
+    needed: set[int],
     wish: Wish,
 ) -> list[int]:
     if len(usable) <= LOOKED_AT:
@@ -120,5 +228,4 @@ def _looked_at(
     takes = {place: max(length(phrases[place], wish.unit), 1.0) for place in usable}
     by_value = sorted(usable, key=lambda k: (-values[k], k))[: LOOKED_AT // 2]
     by_rate = sorted(usable, key=lambda k: (-values[k] / takes[k], k))[: LOOKED_AT // 2]
-    kept = {*by_value, *by_rate, *([] if first is None else [first])}
-    return sorted(kept)
+    return sorted({*by_value, *by_rate, *needed})

@@ -1,8 +1,7 @@
 """Phrases to pack as arrays: what each takes, what it adds behind each other, what it holds."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
-from functools import cached_property
+from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
@@ -17,99 +16,87 @@ Bools = NDArray[np.bool_]
 @dataclass(frozen=True)
 class PhraseTable:
     """Phrases to pack: their words and those as they are written, values, what each takes, how many
-    words each shares with the end of each other (n, n) and what each adds behind it (n, n), which
-    stand in which (n, n), and which stand only where one follows another (n, n, n)."""
+    words each shares with the end of each other (n, n), what each adds behind it (n, n) and which
+    stand in which (n, n); what stands between two that share nothing, and its length.
 
-    words: list[list[str]]
+    A phrase that stands only where two others meet is one that can be put between them for nothing:
+    so it needs no table of its own."""
+
+    words: list[tuple[str, ...]]
     written: list[list[str]]
     value: Floats
     takes: Floats
     shared: NDArray[np.int64]
     adds: Floats
     holds: Bools
-    between: dict[tuple[int, int], list[int]] = field(default_factory=dict)
-
-    @cached_property
-    def met(self) -> Bools:
-        """What each phrase holds behind each other, (n, n, n): in it, or where the two meet."""
-        n = len(self.words)
-        met = np.broadcast_to(self.holds[None], (n, n, n)).copy()
-        for (one, other), places in self.between.items():
-            met[one, other, places] = True
-        return met
-
-    @cached_property
-    def met_at(self) -> Bools:
-        """The same with what each holds behind nothing in a last row, (n + 1, n, n)."""
-        return np.concatenate([self.met, self.holds[None]])
-
-    @cached_property
-    def met_back(self) -> Bools:
-        """What each holds before each other, (n + 1, n, n): the last row is nothing behind."""
-        n = len(self.words)
-        return np.concatenate([self.met.transpose(1, 0, 2), np.zeros((1, n, n), dtype=bool)])
-
-    @cached_property
-    def adds_at(self) -> Floats:
-        """What each adds behind each other, (n + 1, n + 1): behind nothing all of it; nothing adds
-        nothing."""
-        n = len(self.words)
-        adds = np.zeros((n + 1, n + 1))
-        adds[:n, :n] = self.adds
-        adds[n, :n] = self.takes
-        return adds
+    joint: float
 
 
 def table_of(
     phrases: Sequence[str], values: Sequence[float], unit: Unit, joint: str
 ) -> PhraseTable:
     """The table of phrases of at least a word each; `joint` stands between those that share
-    nothing. Cost: phrases squared."""
+    nothing. Cost: arrays of phrases squared, all else linear."""
     n = len(phrases)
     written = [phrase.split() for phrase in phrases]
     # Words as they are compared; a phrase whose own punctuation parts it is taken as it is.
-    words = [[" ".join(plain_words(word)) for word in each] for each in written]
-    joiner = length(joint, unit)
-    blank = length(" ", unit)
-    takes_of = [[length(word, unit) for word in each] for each in written]
-    takes = np.array([sum(t) + blank * (len(t) - 1) for t in takes_of], dtype=float)
-    lines = [f" {' '.join(each)} " for each in words]
-    holds = np.array([[lines[q] in lines[p] for q in range(n)] for p in range(n)], dtype=bool)
-    shared = np.zeros((n, n), dtype=np.int64)
-    adds = np.zeros((n, n))
-    between: dict[tuple[int, int], list[int]] = {}
-    # As bits of whole numbers: which phrases of several words could stand where two meet.
-    long = [place for place in range(n) if len(words[place]) > 1]
-    said = [frozenset(each) for each in words]
-    begun = [sum(1 << q for q in long if words[q][0] in one) for one in said]
-    ended = [sum(1 << q for q in long if words[q][-1] in one) for one in said]
-    inside = [sum(1 << q for q in long if holds[one, q]) for one in range(n)]
-    for one in range(n):
-        for other in range(n):
-            meets = words[other][0] in said[one]
-            k = _overlap(words[one], words[other]) if meets else 0
-            shared[one, other] = k
-            rest = takes_of[other][k:]
-            adds[one, other] = sum(rest) + blank * max(len(rest) - 1, 0)
-            if rest:
-                adds[one, other] += blank if k else joiner
-            may = begun[one] & ended[other] & ~inside[one] & ~inside[other]
-            if may and (joint == " " or k):
-                line = f" {' '.join([*words[one], *words[other][k:]])} "
-                found = [q for q in long if may >> q & 1 and lines[q] in line]
-                if found:
-                    between[one, other] = found
+    words = [tuple(" ".join(plain_words(word)) for word in each) for each in written]
+    joiner, blank = length(joint, unit), length(" ", unit)
+    longest = max((len(each) for each in words), default=0)
+    # What is left of a phrase behind its first k words, blanks between them.
+    rest = np.zeros((n, longest + 1))
+    for place, each in enumerate(written):
+        takes = [length(word, unit) for word in each]
+        for k in range(len(each)):
+            rest[place, k] = sum(takes[k:]) + blank * (len(each) - k - 1)
+    shared = _shared(words)
+    left = rest[np.arange(n)[None, :], shared]
+    adds = left + np.where(left > 0, np.where(shared > 0, blank, joiner), 0.0)
     value = np.array(values, dtype=float)
-    return PhraseTable(words, written, value, takes, shared, adds, holds, between)
+    return PhraseTable(words, written, value, rest[:, 0], shared, adds, _holds(words), joiner)
 
 
-def _overlap(one: Sequence[str], other: Sequence[str]) -> int:
-    """How many words the end of one and the beginning of another have in common; not all of the
-    other, which would add nothing."""
-    for k in range(min(len(one), len(other)), 0, -1):
-        if list(one[-k:]) == list(other[:k]):
-            return k
-    return 0
+def _shared(words: Sequence[tuple[str, ...]]) -> NDArray[np.int64]:
+    """How many words the end of each and the beginning of each other have in common, as many as
+    can be."""
+    shared = np.zeros((len(words), len(words)), dtype=np.int64)
+    begun: dict[tuple[str, ...], list[int]] = {}
+    for place, each in enumerate(words):
+        for k in range(1, len(each) + 1):
+            begun.setdefault(each[:k], []).append(place)
+    for place, each in enumerate(words):
+        for k in range(1, len(each) + 1):
+            shared[place, begun.get(each[-k:], [])] = k
+    return shared
+
+
+def _holds(words: Sequence[tuple[str, ...]]) -> Bools:
+    """Which phrase stands in each, word for word."""
+    holds = np.zeros((len(words), len(words)), dtype=bool)
+    whole: dict[tuple[str, ...], list[int]] = {}
+    for place, each in enumerate(words):
+        whole.setdefault(each, []).append(place)
+    for place, each in enumerate(words):
+        for start in range(len(each)):
+            for end in range(start + 1, len(each) + 1):
+                holds[place, whole.get(each[start:end], [])] = True
+    return holds
+
+
+def part_of(table: PhraseTable, places: Sequence[int]) -> PhraseTable:
+    """The table of some of its phrases, in the order of the places."""
+    at = list(places)
+    square = np.ix_(at, at)
+    return PhraseTable(
+        [table.words[place] for place in at],
+        [table.written[place] for place in at],
+        table.value[at],
+        table.takes[at],
+        table.shared[square],
+        table.adds[square],
+        table.holds[square],
+        table.joint,
+    )
 
 
 def text_of(table: PhraseTable, order: Sequence[int], joiner: str) -> str:

@@ -3,7 +3,10 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
-from typing import Literal
+from typing import TYPE_CHECKING, Literal
+
+if TYPE_CHECKING:
+    from bunraku.core.write.limits import FieldLimit
 
 Form = Literal["page", "video", "listing"]
 FORM_OF: dict[str, Form] = {"web": "page", "video": "video", "marketplace": "listing"}
@@ -12,7 +15,9 @@ FORM_OF: dict[str, Form] = {"web": "page", "video": "video", "marketplace": "lis
 
 @dataclass(frozen=True, kw_only=True)
 class Written:
-    """What somebody wrote. Empty is nothing written; `headings` None is not known."""
+    """What somebody wrote. Empty is nothing written; None is not known, or no field of its form.
+    `pictures`, `chapters`, `variations`: a name and what it says each; `files`: names of the video
+    and of its picture; `links`: what they say."""
 
     form: Form
     title: str
@@ -20,12 +25,37 @@ class Written:
     description: str = ""
     tags: Sequence[str] = ()
     headings: Sequence[str] | None = None
+    body: str | None = None
+    opening: str | None = None
+    closing: str | None = None
+    links: Sequence[str] | None = None
+    pictures: Sequence[tuple[str, str]] | None = None
+    hashtags: Sequence[str] | None = None
+    spoken: str | None = None
+    chapters: Sequence[tuple[str, str]] | None = None
+    files: tuple[str, str] | None = None
+    bullets: Sequence[str] | None = None
+    hidden: str | None = None
+    variations: Sequence[tuple[str, str]] | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
 class Aim:
-    """What it is to be found by: its main keyword and that one's language, on a day."""
+    """What it is to be found by: its main keyword and that one's language, on a day; and what else
+    is known of a piece of one's own: keywords it serves besides; for a home page the `second` hard
+    phrase that it carries, and the place it is for; what links from it are to say; questions to
+    answer; titles and addresses of other pieces; brand words of rivals and one's own; its limits.
+    """
 
     main: str
     language: str
     on: date
+    also: Sequence[str] = ()
+    second: str = ""
+    place: str = ""
+    links: Sequence[str] = ()
+    questions: Sequence[str] = ()
+    titles: Sequence[str] = ()
+    addresses: Sequence[str] = ()
+    rivals: Sequence[str] = ()
+    limits: Sequence["FieldLimit"] = ()

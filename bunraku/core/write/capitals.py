@@ -1,0 +1,42 @@
+"""Capital letters of titles, by a choice of rules."""
+
+import re
+from typing import Literal
+
+from bunraku.core.text.stop_words import STOP_WORDS
+
+Capitals = Literal["typed", "sentence", "title"]
+"""As it is typed; the first letter alone; each word but small ones."""
+_WORD = re.compile(r"[^\W\d_][^\W_]*(?:['\u2019][^\W_]+)*")
+_SMALL = {"en": frozenset({"or", "nor", "but", "by", "vs", "via", "per", "from", "off"})}
+
+
+def with_capitals(text: str, rule: Capitals, language: str) -> str:
+    """A title with its capitals set by a rule.
+
+    Parameters: `text`, a `rule`, its `language`. Returns: the same words; one that has a capital
+    inside, or none but capitals, is a name and stays. Behind a colon a title begins again. Raises:
+    nothing."""
+    if rule == "typed":
+        return text
+    small = STOP_WORDS.get(language, frozenset()) | _SMALL.get(language, frozenset())
+    words = list(_WORD.finditer(text))
+    out, at = [], 0
+    for number, found in enumerate(words):
+        word = found.group()
+        before = text[at : found.start()]
+        begins = number == 0 or before.rstrip().endswith((":", "?", "!", "–", "|"))
+        ends = number == len(words) - 1
+        out.append(before)
+        out.append(_set(word, rule, begins=begins, ends=ends, small=word.casefold() in small))
+        at = found.end()
+    return "".join([*out, text[at:]])
+
+
+def _set(word: str, rule: Capitals, *, begins: bool, ends: bool, small: bool) -> str:
+    if word[1:] != word[1:].lower():
+        return word
+    if begins or (rule == "title" and (ends or not small)):
+        return word[:1].upper() + word[1:]
+    # In a sentence a capital may be a name's: what is typed stays.
+    return word if rule == "sentence" else word[:1].lower() + word[1:]
