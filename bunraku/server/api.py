@@ -42,6 +42,8 @@ from bunraku.server.up_next import router as up_next
 from bunraku.server.weigh.api import router as weigh
 from bunraku.server.weigh.results.api import router as results
 from bunraku.server.write.api import router as write
+from bunraku.server.write.desk_api import router as desks
+from bunraku.server.write.setting_api import router as write_settings
 
 logger = logging.getLogger(__name__)
 
@@ -104,6 +106,8 @@ for room in (
     overlaps,
     existing,
     write,
+    desks,
+    write_settings,
 ):
     api.add_router("/projects/{int:project_id}", room)
 

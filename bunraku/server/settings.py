@@ -53,6 +53,7 @@ INSTALLED_APPS = [
     "bunraku.server.weigh",
     "bunraku.server.cluster",
     "bunraku.server.plan",
+    "bunraku.server.write",
     "bunraku.server.start",
 ]
 MIDDLEWARE = [

@@ -12,7 +12,6 @@ from bunraku.core.weigh.saying import plain_words
 from bunraku.core.write.counting import length
 from bunraku.core.write.packing import Wish
 from bunraku.core.write.phrase_program import (
-    GAP,
     PhraseProgram,
     least_of,
     no_circle,
@@ -21,9 +20,11 @@ from bunraku.core.write.phrase_program import (
 )
 from bunraku.core.write.phrase_table import Floats, PhraseTable, table_of, text_of
 
-MOST_NODES = 200
+PAIR_GAP = 0.008
+"""Share of the best that may be missing."""
+MOST_NODES = 1
 """Branches looked at: a number and no time, so that the answer is the same on every machine."""
-MOST_ROUNDS = 3
+MOST_ROUNDS = 2
 """Times that circles are forbidden."""
 
 
@@ -92,8 +93,8 @@ class JointProgram:
         return self.rest + (known if solved.x is None else -float(solved.fun))
 
     def best(self) -> tuple[list[str], float]:
-        """The best texts there are, to within `GAP` where `MOST_NODES` branches prove it, and the
-        value that none exceed; no texts where circles remain. Cost: exponential at worst."""
+        """The best texts there are, to within `PAIR_GAP` where `MOST_NODES` branches prove it, and
+        the value that none exceed; no texts where circles remain. Cost: exponential at worst."""
         matrix, limits = self._matrix, self._limits
         bound = float(sum(self.values.values()))
         whole = np.concatenate([_whole(text.program) for text in self.texts] or [np.zeros(0)])
@@ -103,7 +104,7 @@ class JointProgram:
                 constraints=LinearConstraint(matrix, -np.inf, limits),
                 integrality=whole,
                 bounds=Bounds(self._least, np.ones(len(self._least))),
-                options={"mip_rel_gap": GAP, "node_limit": MOST_NODES},
+                options={"mip_rel_gap": PAIR_GAP, "node_limit": MOST_NODES},
             )
             if solved.mip_dual_bound is not None:
                 bound = min(bound, -float(solved.mip_dual_bound))

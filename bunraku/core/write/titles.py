@@ -1,56 +1,21 @@
-"""Titles that fit: three shapes of one, and what a title that somebody typed contains."""
+"""Titles that fit: four shapes of one, and what a title that somebody typed contains."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from bunraku.core.write.counting import Unit, cut_off, length
+from bunraku.core.write.counting import length
+from bunraku.core.write.limits import FieldLimit
 from bunraku.core.write.packing import Packed, Wish, contained, pack
-from bunraku.core.write.written import Form
 
-Shape = Literal["first", "most", "short"]
-NEAR = 0.9
-"""Share of a limit from which a text is near it."""
-
-
-@dataclass(frozen=True)
-class Limit:
-    """The most that a field holds, in a unit."""
-
-    most: float
-    unit: Unit = "characters"
-
-
-TITLE_LIMITS: dict[Form, tuple[Limit, ...]] = {
-    "page": (Limit(60), Limit(580, "pixels")),
-    "video": (Limit(100),),
-    "listing": (Limit(140),),
-}
-"""What a title may take: of a page what results pages show before they cut it."""
+Shape = Literal["first", "most", "short", "two"]
 SHORT = 50
 """Characters of a title that is short and clear."""
-
-
-@dataclass(frozen=True)
-class Measured:
-    """A text against a limit: how much it takes, whether it fits, is near or over; and of one that
-    is over what of it is within."""
-
-    limit: Limit
-    takes: float
-    state: Literal["fits", "near", "over"]
-    within: str
-
-
-def measure(text: str, limit: Limit) -> Measured:
-    """A text against a limit.
-
-    Parameters: `text`, `limit`. Returns: `Measured`; near from `NEAR` of the limit on. Raises:
-    nothing. Cost: linear."""
-    takes = length(text, limit.unit)
-    if takes > limit.most + 1e-9:
-        return Measured(limit, takes, "over", cut_off(text, limit.most, limit.unit))
-    return Measured(limit, takes, "near" if takes >= NEAR * limit.most else "fits", text)
+ASKS = frozenset(
+    "how what why when where who which can do does is are should wie was warum wann wo wer welche "
+    "kann comment pourquoi quand combien como cuando donde por".split()
+)
+"""Words that a question begins with."""
 
 
 @dataclass(frozen=True)
@@ -62,34 +27,45 @@ class Proposed:
 
 
 def propose_titles(
-    form: Form, phrases: Sequence[str], values: Sequence[float], *, end: str = ""
+    limits: Sequence[FieldLimit],
+    phrases: Sequence[str],
+    values: Sequence[float],
+    *,
+    end: str = "",
+    must: Sequence[str] = (),
+    never: Sequence[str] = (),
 ) -> list[Proposed]:
-    """Titles for a piece, inside every limit of its form.
+    """Titles for a piece, inside every limit.
 
-    Parameters: `form`; `phrases`, the main keyword first, and their `values`; `end`, what each ends
-    with, such as a brand. Returns: the main keyword first; as much value as possible; short and
-    clear. Those that would say what another one says are left out, and so is one that nothing fits
-    into. Raises: `ValueError` as `pack`. Cost: as `pack`, a few times."""
+    Parameters: `limits` of the title, the first the one that is packed by; `phrases`, the main
+    keyword first, and their `values`; `end`, what each ends with, such as a brand; words that each
+    `must` say and must `never`. Returns: the main keyword first; as much value as possible; short
+    and clear; two phrases with a colon between. Those that would say what another one says are left
+    out, and so is one that nothing fits into. Raises: as `pack`. Cost: as `pack`, a few times."""
     found: dict[str, Proposed] = {}
-    shapes: tuple[tuple[Shape, float, int | None], ...] = (
-        ("first", float("inf"), 0),
-        ("most", float("inf"), None),
-        ("short", SHORT, 0),
+    usual = Wish(float("inf"), end=end, must=must, never=never)
+    shapes: tuple[tuple[Shape, Wish], ...] = (
+        ("first", replace(usual, first=0)),
+        ("most", usual),
+        ("short", replace(usual, most=SHORT, first=0)),
     )
-    for shape, most, first in shapes:
-        packed = _within(form, phrases, values, Wish(most, first=first, end=end))
+    for shape, wish in shapes:
+        packed = within(limits, phrases, values, wish)
         if packed is not None:
             found.setdefault(packed.text.casefold(), Proposed(shape, packed))
+    two = None if must else _two(limits, phrases, values, end, never)
+    if two is not None:
+        found.setdefault(two.text.casefold(), Proposed("two", two))
     return list(found.values())
 
 
-def _within(
-    form: Form, phrases: Sequence[str], values: Sequence[float], wish: Wish
+def within(
+    limits: Sequence[FieldLimit], phrases: Sequence[str], values: Sequence[float], wish: Wish
 ) -> Packed | None:
     """The best text inside all limits: packed by the first, and by less of it until it is inside
-    the others."""
-    first, *others = TITLE_LIMITS[form]
-    most = min(first.most, wish.most)
+    the others; None where nothing fits. Raises: as `pack`."""
+    first, *others = limits or [FieldLimit("title", 10_000)]
+    most = first.most if first.unit != "characters" else min(first.most, wish.most)
     while most > 0:
         packed = pack(phrases, values, replace(wish, most=most, unit=first.unit))
         if not packed.text:
@@ -100,6 +76,38 @@ def _within(
         takes = length(packed.text, first.unit)
         most = min(takes - 1, takes / over)
     return None
+
+
+def _two(
+    limits: Sequence[FieldLimit],
+    phrases: Sequence[str],
+    values: Sequence[float],
+    end: str,
+    never: Sequence[str],
+) -> Packed | None:
+    """The main keyword, a colon, and the phrase that brings most beside it; as a question where it
+    is one."""
+    best: Packed | None = None
+    for place in range(1, len(phrases)):
+        text = two_phrases(phrases[0], phrases[place]) + end
+        if any(length(text, limit.unit) > limit.most for limit in limits):
+            continue
+        if any(word.casefold() in text.casefold() for word in never):
+            continue
+        inside = contained(text, phrases)
+        if place not in inside or 0 not in inside:
+            continue
+        worth = float(sum(values[each] for each in inside))
+        if best is None or worth > best.value:
+            left = tuple(sorted(set(range(len(phrases))) - set(inside)))
+            best = Packed(text, tuple(inside), left, worth, worth)
+    return best
+
+
+def two_phrases(one: str, other: str) -> str:
+    """Two phrases as a title: "A: b", with a question mark where the second one asks."""
+    asks = other.split()[:1] and other.split()[0].casefold() in ASKS
+    return f"{one[:1].upper()}{one[1:]}: {other}{'?' if asks else ''}"
 
 
 @dataclass(frozen=True)

@@ -3,8 +3,9 @@ so that together they cover most."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from itertools import combinations
 
-from bunraku.core.write.joint_program import JointProgram, joint_program
+from bunraku.core.write.joint_program import joint_program
 from bunraku.core.write.packing import Packed, Wish, contained, pack
 from bunraku.core.write.phrase_program import GAP
 
@@ -26,12 +27,19 @@ class Shared:
     left: tuple[int, ...]
 
 
-def share_out(phrases: Sequence[str], values: Sequence[float], wishes: Sequence[Wish]) -> Shared:
+def share_out(
+    phrases: Sequence[str],
+    values: Sequence[float],
+    wishes: Sequence[Wish],
+    *,
+    thorough: bool = True,
+) -> Shared:
     """Pack several texts so that together they cover most.
 
     Parameters: `phrases` and `values` as `pack`; a wish for each text. Returns: `Shared`; a phrase
     counts once, however many texts say it. Formula: each text in turn is packed with what the
-    others do not cover, again and again until nothing gains; the bound is that of the linear
+    others do not cover, again and again until nothing gains; then, where it is to be `thorough`,
+    each two together; the bound is that of the linear
     program of all texts together. Raises: as `pack`. Cost: that of `pack`, a few times a text."""
     looked = sorted(range(len(phrases)), key=lambda place: (-values[place], place))[:LOOKED_AT]
     looked = sorted({*looked, *(wish.first for wish in wishes if wish.first is not None)})
@@ -60,11 +68,11 @@ def share_out(phrases: Sequence[str], values: Sequence[float], wishes: Sequence[
             break
     found = [text.text for text in texts if text is not None]
     worth, bound = total(held), float(sum(values))
-    if worth < (1 - GAP) * bound and wishes:
-        program = joint_program(phrases, values, wishes, looked)
-        bound = min(bound, program.relaxed())
-        if worth < (1 - GAP) * bound:
-            found, worth, bound = _better(program, phrases, values, found, worth, bound)
+    if wishes and worth < (1 - GAP) * bound:
+        bound = min(bound, joint_program(phrases, values, wishes, looked).relaxed())
+        if thorough:
+            found = _two_by_two(phrases, values, wishes, looked, found, (1 - GAP) * bound)
+        worth = _covered(found, phrases, values)
     done = {place for text in found for place in contained(text, phrases)}
     return Shared(
         tuple(_told(text, phrases, values) for text in found),
@@ -74,19 +82,37 @@ def share_out(phrases: Sequence[str], values: Sequence[float], wishes: Sequence[
     )
 
 
-def _better(
-    program: JointProgram,
+def _covered(texts: Sequence[str], phrases: Sequence[str], values: Sequence[float]) -> float:
+    done = {place for text in texts for place in contained(text, phrases)}
+    return float(sum(values[place] for place in done))
+
+
+def _two_by_two(
     phrases: Sequence[str],
     values: Sequence[float],
+    wishes: Sequence[Wish],
+    looked: Sequence[int],
     found: list[str],
-    worth: float,
-    bound: float,
-) -> tuple[list[str], float, float]:
-    """Texts of the program in whole numbers where they are worth more, and the bound it proves."""
-    texts, proven = program.best()
-    done = {place for text in texts for place in contained(text, phrases)}
-    other = float(sum(values[place] for place in done))
-    return (texts if other > worth else found), max(worth, other), min(bound, proven)
+    enough: float,
+) -> list[str]:
+    """Texts with each two of them made anew together, by a program in whole numbers, until they are
+    worth enough or all pairs were tried: what one text alone cannot gain, two that change places
+    can."""
+    worth = _covered(found, phrases, values)
+    for one, other in combinations(range(len(wishes)), 2):
+        if worth >= enough:
+            break
+        rest = [text for number, text in enumerate(found) if number not in (one, other)]
+        elsewhere = {place for text in rest for place in contained(text, phrases)}
+        led = {wishes[one].first, wishes[other].first}
+        free = [place for place in looked if place not in elsewhere or place in led]
+        pair = [wishes[one], wishes[other]]
+        texts, _ = joint_program(phrases, values, pair, free).best()
+        if texts and _covered([*rest, *texts], phrases, values) > worth + TINY:
+            found = [*found]
+            found[one], found[other] = texts
+            worth = _covered(found, phrases, values)
+    return found
 
 
 def _told(text: str, phrases: Sequence[str], values: Sequence[float]) -> Packed:

@@ -6,7 +6,7 @@ from datetime import date
 from typing import TYPE_CHECKING, Literal
 
 if TYPE_CHECKING:
-    from bunraku.core.write.limits import FieldLimit
+    from bunraku.core.write.limits import Measured
 
 Form = Literal["page", "video", "listing"]
 FORM_OF: dict[str, Form] = {"web": "page", "video": "video", "marketplace": "listing"}
@@ -43,9 +43,10 @@ class Written:
 class Aim:
     """What it is to be found by: its main keyword and that one's language, on a day; and what else
     is known of a piece of one's own: keywords it serves besides; for a home page the `second` hard
-    phrase that it carries, and the place it is for; what links from it are to say; questions to
-    answer; titles and addresses of other pieces; brand words of rivals and one's own; its limits.
-    """
+    phrase that it carries, and the place it is for; what links from it are to say, and lead to;
+    questions to answer; titles and addresses of other pieces; brand words of rivals; and, once they
+    are worked out, which phrases are `missing`, how its fields
+    stand to their limits, and which phrases its text is stuffed with."""
 
     main: str
     language: str
@@ -53,9 +54,11 @@ class Aim:
     also: Sequence[str] = ()
     second: str = ""
     place: str = ""
-    links: Sequence[str] = ()
+    links: Sequence[tuple[str, str]] = ()
     questions: Sequence[str] = ()
     titles: Sequence[str] = ()
     addresses: Sequence[str] = ()
     rivals: Sequence[str] = ()
-    limits: Sequence["FieldLimit"] = ()
+    missing: Sequence[str] | None = None
+    measured: Sequence["Measured"] = ()
+    stuffed: Sequence[str] = ()

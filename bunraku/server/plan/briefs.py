@@ -11,12 +11,12 @@ from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.core.weigh.company import Narrowing
 from bunraku.core.weigh.reasons import chance_words, count_words
 from bunraku.core.weigh.saying import says_exactly
-from bunraku.core.write.checklist import (
+from bunraku.core.write.fields import VISIBLE
+from bunraku.core.write.rules_of_fields import (
     DESCRIPTION_CHARACTERS,
     LISTING_TAGS,
     TAG_CHARACTERS,
     TITLE_CHARACTERS,
-    VISIBLE,
 )
 from bunraku.core.write.written import FORM_OF
 from bunraku.server.clock import today

@@ -13,6 +13,7 @@ REGISTERING = (
         "gather.carrying",
         "cluster.carrying",
         "plan.carrying",
+        "write.carrying",
     ),
     *("gather.rules.ruleset", "gather.tidying", "gather.runs"),
     *("weigh.measuring", "weigh.reweighing", "cluster.clustering", "plan.fit"),

@@ -15,7 +15,7 @@ class MeasuredOut(Schema):
     over; and of one that is over what of it is within."""
 
     most: float
-    unit: Literal["characters", "bytes", "pixels"]
+    unit: Literal["characters", "bytes", "words", "pixels"]
     takes: float
     state: Literal["fits", "near", "over"]
     within: str
@@ -36,7 +36,7 @@ class TitleProposedOut(TitleSaidOut):
     """A title that was packed: the main keyword `first`, as much value as possible (`most`), or
     `short` and clear; no title inside the limits is worth more than `bound`."""
 
-    shape: Literal["first", "most", "short"]
+    shape: Literal["first", "most", "short", "two"]
     bound: float
 
 

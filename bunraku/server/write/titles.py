@@ -1,36 +1,20 @@
 """Titles for a piece of the plan, from the keywords it serves; and what a title that somebody typed
 contains of them."""
 
-from dataclasses import asdict, dataclass
 from typing import Any
 
+from bunraku.core.write.limits import measure, most_of
 from bunraku.core.write.packing import Packed
-from bunraku.core.write.titles import TITLE_LIMITS, measure, propose_titles, said_in
-from bunraku.core.write.written import FORM_OF, Form
-from bunraku.server.errors import not_found
-from bunraku.server.plan.selectors import PieceFigures, plan_of
+from bunraku.core.write.titles import propose_titles, said_in
 from bunraku.server.projects.models import Project
-
-MOST_PHRASES = 200
-"""Keywords of a piece that titles are made of: those of most value."""
-
-
-@dataclass(frozen=True)
-class Aims:
-    """What a piece is to be found by: its form, its keywords, the main one first, what each is
-    worth here, and what that is: worth a month, searches a month, or (where neither is known) one
-    each."""
-
-    form: Form
-    phrases: list[str]
-    values: list[float]
-    counted_in: str
+from bunraku.server.write.aims import Aims, aims_of
 
 
 def titles_for(project: Project, piece_id: int, end: str) -> dict[str, Any]:
-    """Titles of three shapes for a piece, what each contains and leaves out, and how far the best
+    """Titles of some shapes for a piece, what each contains and leaves out, and how far the best
     possible may be from it; the same of the title there is. Raises: not_found."""
-    piece, aims = _aims(project, piece_id)
+    aims = aims_of(project, piece_id)
+    limits = most_of(aims.profile.limits, "title")
     return {
         "form": aims.form,
         "counted_in": aims.counted_in,
@@ -39,68 +23,51 @@ def titles_for(project: Project, piece_id: int, end: str) -> dict[str, Any]:
             for text, value in zip(aims.phrases, aims.values, strict=True)
         ],
         "proposals": [
-            {"shape": one.shape, **_packed(aims.form, one.packed)}
-            for one in propose_titles(aims.form, aims.phrases, aims.values, end=end)
+            {"shape": one.shape, **packed_out(aims, one.packed)}
+            for one in propose_titles(limits, aims.phrases, aims.values, end=end)
         ],
-        "now": _said(piece.piece.title, aims),
+        "now": said_out(aims, aims.piece.title),
     }
 
 
 def check_title(project: Project, piece_id: int, text: str) -> dict[str, Any]:
     """What a title would contain, and whether it fits. Raises: not_found."""
-    _, aims = _aims(project, piece_id)
-    return _said(text, aims)
+    return said_out(aims_of(project, piece_id), text)
 
 
-def _aims(project: Project, piece_id: int) -> tuple[PieceFigures, Aims]:
-    plan = plan_of(project, [piece_id])
-    if not plan:
-        raise not_found("piece")
-    figures = plan[0]
-    rows = figures.rows[:MOST_PHRASES]
-    worth = [row.worth for row in rows]
-    searched = [row.volume for row in rows]
-    told, counted_in = (
-        (worth, "worth")
-        if any(worth)
-        else (searched, "searches")
-        if any(searched)
-        else ([1.0 for _ in rows], "phrases")
-    )
-    values = [value or 0.0 for value in told]
-    form = FORM_OF[figures.piece.scope.channel]
-    return figures, Aims(form, [row.text for row in rows], values, counted_in)
-
-
-def _packed(form: Form, packed: Packed) -> dict[str, Any]:
+def packed_out(aims: Aims, packed: Packed) -> dict[str, Any]:
+    """A packed title for the page."""
     return {
         "text": packed.text,
         "contained": list(packed.contained),
         "left": list(packed.left),
         "value": round(packed.value, 4),
         "bound": round(packed.bound, 4),
-        "measured": _measured(form, packed.text),
+        "measured": _measured(aims, packed.text),
     }
 
 
-def _said(text: str, aims: Aims) -> dict[str, Any]:
+def said_out(aims: Aims, text: str) -> dict[str, Any]:
+    """A typed title for the page."""
     said = said_in(text, aims.phrases, aims.values)
     return {
         "text": text,
         "contained": list(said.contained),
         "left": list(said.left),
         "value": round(said.value, 4),
-        "measured": _measured(aims.form, text),
+        "measured": _measured(aims, text),
     }
 
 
-def _measured(form: Form, text: str) -> list[dict[str, Any]]:
+def _measured(aims: Aims, text: str) -> list[dict[str, Any]]:
+    found = (measure(one, {"title": text}) for one in most_of(aims.profile.limits, "title"))
     return [
         {
-            **asdict(found.limit),
-            "takes": round(found.takes, 1),
-            "state": found.state,
-            "within": found.within,
+            "most": one.limit.most,
+            "unit": one.limit.unit,
+            "takes": round(one.takes, 1),
+            "state": "fits" if one.state == "empty" else one.state,
+            "within": one.within,
         }
-        for found in (measure(text, limit) for limit in TITLE_LIMITS[form])
+        for one in found
     ]

@@ -2724,6 +2724,246 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/writing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Writing
+         * @description The pieces to write, with what each lacks.
+         */
+        get: operations["bunraku_server_write_desk_api_writing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{piece_id}/desk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Desk
+         * @description The desk of a piece.
+         */
+        get: operations["bunraku_server_write_desk_api_desk"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{piece_id}/desk/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look
+         * @description Look at fields as they are being written; nothing is kept.
+         */
+        post: operations["bunraku_server_write_desk_api_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{piece_id}/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save
+         * @description Keep what is written.
+         */
+        put: operations["bunraku_server_write_desk_api_save"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{piece_id}/desk/fix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fixed
+         * @description Fields that would keep a rule; nothing is kept.
+         */
+        post: operations["bunraku_server_write_desk_api_fixed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{piece_id}/desk/capitals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Capitals
+         * @description A title with its capitals set by a rule; nothing is kept.
+         */
+        post: operations["bunraku_server_write_desk_api_capitals"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{piece_id}/desk/pack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Packed
+         * @description What a field could say; nothing is kept.
+         */
+        post: operations["bunraku_server_write_desk_api_packed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{piece_id}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Versions
+         * @description Every version of a draft, the latest first.
+         */
+        get: operations["bunraku_server_write_desk_api_versions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{piece_id}/versions/{number}/beside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Beside
+         * @description A version beside another, word by word.
+         */
+        get: operations["bunraku_server_write_desk_api_beside"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/write/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read
+         * @description Limits by outlet, and the rules of the checklist.
+         */
+        get: operations["bunraku_server_write_setting_api_read"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/write/limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Limits
+         * @description Give an outlet its limits.
+         */
+        put: operations["bunraku_server_write_setting_api_limits"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/write/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Rules
+         * @description Say which rules the project does without.
+         */
+        put: operations["bunraku_server_write_setting_api_rules"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -4132,19 +4372,23 @@ export interface components {
         };
         /**
          * CellOut
-         * @description What one way brought for one seed; `asked` says whether it was run at all.
+         * @description A phrase (by its place) in a place: word for word (exact), in another form (variant), all its
+         *     words, or part of them; how often, whether early, and from where to where in the field.
          */
         CellOut: {
-            /** Seed */
-            seed: string;
-            /** Way */
-            way: string;
-            /** Keywords */
-            keywords: number;
-            /** New */
-            new: number;
-            /** Asked */
-            asked: boolean;
+            /** Phrase */
+            phrase: number;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "exact" | "variant" | "all" | "part";
+            /** Count */
+            count: number;
+            /** Early */
+            early: boolean;
+            /** Spans */
+            spans: number[][];
         };
         /**
          * CoverageOut
@@ -4199,18 +4443,17 @@ export interface components {
         };
         /**
          * RuleOut
-         * @description A rule with how many keywords it leaves out now. Id 0 is the project's own list of rival
-         *     brands.
+         * @description A rule of the checklist: what it wants, for which forms, and whether it is off here.
          */
         RuleOut: {
             /** Id */
-            id: number;
-            /** Kind */
-            kind: string;
-            /** Value */
-            value: string;
-            /** Count */
-            count: number;
+            id: string;
+            /** Text */
+            text: string;
+            /** Forms */
+            forms: ("page" | "video" | "listing")[];
+            /** Off */
+            off: boolean;
         };
         /**
          * RulesOut
@@ -6412,25 +6655,20 @@ export interface components {
         };
         /**
          * DraftOut
-         * @description A piece that a cluster would make; `renewed` is its main keyword with the coming year.
+         * @description The fields of a piece and which save they are of (0: nothing was written yet, they are what
+         *     the plan knows), by whom and when.
          */
         DraftOut: {
-            /** Cluster Id */
-            cluster_id: number;
-            /** Title */
-            title: string;
-            /** Kind Name */
-            kind_name: string;
-            /** Main */
-            main: string;
-            /** Renewed */
-            renewed: string;
-            /** Keywords */
-            keywords: number;
-            /** Volume */
-            volume: number | null;
-            /** Worth */
-            worth: number | null;
+            /** Fields */
+            fields: {
+                [key: string]: string;
+            };
+            /** Revision */
+            revision: number;
+            /** By */
+            by: string;
+            /** Saved */
+            saved: string | null;
         };
         /**
          * GroupOut
@@ -7740,7 +7978,7 @@ export interface components {
              * Unit
              * @enum {string}
              */
-            unit: "characters" | "bytes" | "pixels";
+            unit: "characters" | "bytes" | "words" | "pixels";
             /** Takes */
             takes: number;
             /**
@@ -7781,7 +8019,7 @@ export interface components {
              * Shape
              * @enum {string}
              */
-            shape: "first" | "most" | "short";
+            shape: "first" | "most" | "short" | "two";
             /** Bound */
             bound: number;
         };
@@ -7834,6 +8072,648 @@ export interface components {
              * @default
              */
             text: string;
+        };
+        /**
+         * WritingQuery
+         * @description Which pieces, in which order, which part.
+         */
+        WritingQuery: {
+            /**
+             * Order
+             * @default next
+             * @enum {string}
+             */
+            order: "next" | "score" | "saved" | "title";
+            /**
+             * Lacks
+             * @default
+             * @enum {string}
+             */
+            lacks: "" | "begun" | "unbegun" | "empty" | "missing" | "over" | "failing" | "done";
+            /**
+             * Channel
+             * @default
+             * @enum {string}
+             */
+            channel: "" | "web" | "video" | "marketplace";
+            /**
+             * Q
+             * @default
+             */
+            q: string;
+            /**
+             * Offset
+             * @default 0
+             */
+            offset: number;
+            /**
+             * Limit
+             * @default 100
+             */
+            limit: number;
+        };
+        /**
+         * WritingOut
+         * @description A piece to write, and what it lacks: fields that are empty, phrases that stand nowhere,
+         *     fields over their limit, rules that are not kept; its score of a hundred, and when it was saved
+         *     last, by whom. `begun`: something was written.
+         */
+        WritingOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Kind Name */
+            kind_name: string;
+            /** Channel */
+            channel: string;
+            /** Outlet */
+            outlet: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "idea" | "agreed" | "writing" | "ready" | "live";
+            /** Month */
+            month: string | null;
+            /** Due */
+            due: string | null;
+            /** Publish By */
+            publish_by: string | null;
+            /** Maker */
+            maker: string;
+            /** Main */
+            main: string;
+            /** Keywords */
+            keywords: number;
+            /** Begun */
+            begun: boolean;
+            /** Fields */
+            fields: number;
+            /** Empty */
+            empty: number;
+            /** Missing */
+            missing: number;
+            /** Over */
+            over: number;
+            /** Failing */
+            failing: number;
+            /** Score */
+            score: number | null;
+            /** Saved */
+            saved: string | null;
+            /** By */
+            by: string;
+        };
+        /**
+         * WritingPageOut
+         * @description A part of the pieces to write, how many there are in all, and of all how many are begun and
+         *     how many lack nothing.
+         */
+        WritingPageOut: {
+            /** Total */
+            total: number;
+            /** Offset */
+            offset: number;
+            /** Begun */
+            begun: number;
+            /** Done */
+            done: number;
+            /** Rows */
+            rows: components["schemas"]["WritingOut"][];
+        };
+        /**
+         * DeskCheckOut
+         * @description A rule as the fields keep it: in words, with what is missing; the points of a hundred that it
+         *     brought and could have brought; what a press would do about it, empty where none can.
+         */
+        DeskCheckOut: {
+            /** Id */
+            id: string;
+            /** Text */
+            text: string;
+            /** Missing */
+            missing: string;
+            /** Good */
+            good: boolean;
+            /** Points */
+            points: number;
+            /** Most */
+            most: number;
+            /** Fix */
+            fix: string;
+        };
+        /**
+         * DeskFieldOut
+         * @description A field: its name, shape, a line about it; whether it can be packed.
+         */
+        DeskFieldOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "line" | "lines" | "text" | "pairs";
+            /** About */
+            about: string;
+            /** Packs */
+            packs: boolean;
+        };
+        /**
+         * DeskLinkOut
+         * @description A link that the plan has from this piece: what it says, where it leads (empty: not known
+         *     yet), and why.
+         */
+        DeskLinkOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Phrase */
+            phrase: string;
+            /** Address */
+            address: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * DeskOut
+         * @description A desk: the piece, its form and fields, its phrases with what their values are, what
+         *     surrounds it, and what is written, looked at.
+         */
+        DeskOut: {
+            piece: components["schemas"]["PieceOut"];
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "page" | "video" | "listing";
+            /** Language */
+            language: string;
+            /** Profile */
+            profile: string;
+            /** Profile Name */
+            profile_name: string;
+            /** Fields */
+            fields: components["schemas"]["DeskFieldOut"][];
+            /** Phrases */
+            phrases: components["schemas"]["DeskPhraseOut"][];
+            /**
+             * Counted In
+             * @enum {string}
+             */
+            counted_in: "worth" | "searches" | "phrases";
+            /** Practice */
+            practice: boolean;
+            /** Links */
+            links: components["schemas"]["DeskLinkOut"][];
+            /** Questions */
+            questions: string[];
+            /** Second */
+            second: string;
+            /** Place */
+            place: string;
+            /** Versions */
+            versions: number;
+            draft: components["schemas"]["DraftOut"];
+            look: components["schemas"]["LookOut"];
+        };
+        /**
+         * DeskPhraseOut
+         * @description A phrase of the piece: its row, what it is worth here, searches a month, chance of page
+         *     one.
+         */
+        DeskPhraseOut: {
+            /** Row */
+            row: number;
+            /** Text */
+            text: string;
+            /** Value */
+            value: number;
+            /** Searches */
+            searches: number | null;
+            /** Chance */
+            chance: number | null;
+        };
+        /**
+         * FieldMeasuredOut
+         * @description A field against a limit: whole, each item, or the number of items; of a kind (no more than
+         *     that, best within, or seen before a press). Of one that is over, what of it is within, or which
+         *     items are over.
+         */
+        FieldMeasuredOut: {
+            /** Id */
+            id: string;
+            /** Field */
+            field: string;
+            /** Most */
+            most: number;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "characters" | "bytes" | "words" | "pixels";
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "whole" | "each" | "items";
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "most" | "best" | "seen";
+            /** Takes */
+            takes: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "empty" | "fits" | "near" | "over";
+            /** Within */
+            within: string;
+            /** Over */
+            over: number[];
+        };
+        /**
+         * LookOut
+         * @description What is written, looked at: which phrases stand where, limits, rules, the score of a hundred;
+         *     words that stand twice where they count once; how many phrases stand somewhere, and what those
+         *     are worth together.
+         */
+        LookOut: {
+            /** Places */
+            places: components["schemas"]["PlaceOut"][];
+            /** Stuffed */
+            stuffed: components["schemas"]["StuffedOut"][];
+            /** Measured */
+            measured: components["schemas"]["FieldMeasuredOut"][];
+            /** Checks */
+            checks: components["schemas"]["DeskCheckOut"][];
+            /** Score */
+            score: number;
+            /** Twice */
+            twice: string[];
+            /** Covered */
+            covered: number;
+            /** Value */
+            value: number;
+        };
+        /**
+         * PlaceOut
+         * @description A place in what is written: a field, or a part of one.
+         */
+        PlaceOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Field */
+            field: string;
+            /** Cells */
+            cells: components["schemas"]["CellOut"][];
+        };
+        /**
+         * StuffedOut
+         * @description A phrase that is said too often, and the share of all words that it takes.
+         */
+        StuffedOut: {
+            /** Phrase */
+            phrase: number;
+            /** Share */
+            share: number;
+        };
+        /**
+         * LookIn
+         * @description Fields as they are being written.
+         */
+        LookIn: {
+            /** Fields */
+            fields: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * SavedOut
+         * @description A draft after a save: fields that others changed meanwhile, and of those that both changed
+         *     what the other wrote; one's own stands.
+         */
+        SavedOut: {
+            /** Revision */
+            revision: number;
+            /**
+             * Saved
+             * Format: date-time
+             */
+            saved: string;
+            /** Versions */
+            versions: number;
+            /** Others */
+            others: {
+                [key: string]: string;
+            };
+            /** Clashes */
+            clashes: {
+                [key: string]: string;
+            };
+            look: components["schemas"]["LookOut"];
+        };
+        /**
+         * EditIn
+         * @description A field: what it was when the window began from it, and what it is now.
+         */
+        EditIn: {
+            /** Was */
+            was: string;
+            /** Now */
+            now: string;
+        };
+        /**
+         * SaveIn
+         * @description Fields that changed; `since`, the save that the window knows of.
+         */
+        SaveIn: {
+            /** Edits */
+            edits: {
+                [key: string]: components["schemas"]["EditIn"];
+            };
+            /** Since */
+            since: number;
+        };
+        /**
+         * FixedOut
+         * @description Fields that change, and what they become.
+         */
+        FixedOut: {
+            /** Fields */
+            fields: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * FixIn
+         * @description A rule that is to be kept, by its id.
+         */
+        FixIn: {
+            /** Fields */
+            fields: {
+                [key: string]: string;
+            };
+            /** Rule */
+            rule: string;
+        };
+        /**
+         * CapitalsOut
+         * @description The title.
+         */
+        CapitalsOut: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * CapitalsIn
+         * @description A title whose capitals are to be set by a rule.
+         */
+        CapitalsIn: {
+            /** Text */
+            text: string;
+            /**
+             * Rule
+             * @enum {string}
+             */
+            rule: "typed" | "sentence" | "title";
+        };
+        /**
+         * FieldPackedOut
+         * @description What a field could say, best first.
+         */
+        FieldPackedOut: {
+            /** Field */
+            field: string;
+            /**
+             * Counted In
+             * @enum {string}
+             */
+            counted_in: "worth" | "searches" | "phrases";
+            /** Proposals */
+            proposals: components["schemas"]["FieldProposalOut"][];
+        };
+        /**
+         * FieldProposalOut
+         * @description What a field could say: the phrases that it holds and leaves, what the first are worth, and
+         *     what none can exceed; what was left out, in words.
+         */
+        FieldProposalOut: {
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "first" | "most" | "short" | "two" | "shared" | "family" | "completes" | "set";
+            /** Text */
+            text: string;
+            /** Contained */
+            contained: number[];
+            /** Left */
+            left: number[];
+            /** Value */
+            value: number;
+            /** Bound */
+            bound: number;
+            /** Notes */
+            notes: string[];
+        };
+        /**
+         * PackIn
+         * @description A field to be packed: what it ends with, words it must and must not say; whether phrases that
+         *     stand in other fields count too.
+         */
+        PackIn: {
+            /** Fields */
+            fields: {
+                [key: string]: string;
+            };
+            /** Field */
+            field: string;
+            /**
+             * End
+             * @default
+             */
+            end: string;
+            /**
+             * Must
+             * @default []
+             */
+            must: string[];
+            /**
+             * Never
+             * @default []
+             */
+            never: string[];
+            /**
+             * Everything
+             * @default false
+             */
+            everything: boolean;
+        };
+        /**
+         * VersionOut
+         * @description A version of a draft: its number, who wrote it and when, and what it says.
+         */
+        VersionOut: {
+            /** Number */
+            number: number;
+            /** By */
+            by: string;
+            /**
+             * Begun
+             * Format: date-time
+             */
+            begun: string;
+            /**
+             * Saved
+             * Format: date-time
+             */
+            saved: string;
+            /** Fields */
+            fields: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * BesideQuery
+         * @description The other version; none: what is written now.
+         */
+        BesideQuery: {
+            /** Other */
+            other?: number | null;
+        };
+        /**
+         * FieldBesideOut
+         * @description A field in two versions: what it said in the first, and what became of it word by word.
+         */
+        FieldBesideOut: {
+            /** Field */
+            field: string;
+            /** Name */
+            name: string;
+            /** Before */
+            before: string;
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+        };
+        /**
+         * PartOut
+         * @description A stretch of a text: it stays, goes, or is new.
+         */
+        PartOut: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "same" | "gone" | "new";
+            /** Text */
+            text: string;
+        };
+        /**
+         * LimitOut
+         * @description A limit: its usual number and the one that holds.
+         */
+        LimitOut: {
+            /** Id */
+            id: string;
+            /** Field */
+            field: string;
+            /** Name */
+            name: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "characters" | "bytes" | "words" | "pixels";
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "whole" | "each" | "items";
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "most" | "best" | "seen";
+            /** Usual */
+            usual: number;
+            /** Most */
+            most: number;
+        };
+        /**
+         * OutletLimitsOut
+         * @description An outlet, the profiles that suit it and the one it has.
+         */
+        OutletLimitsOut: {
+            /** Outlet Id */
+            outlet_id: number;
+            /** Outlet */
+            outlet: string;
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "page" | "video" | "listing";
+            /** Profile */
+            profile: string;
+            /** Profiles */
+            profiles: components["schemas"]["ProfileOut"][];
+        };
+        /**
+         * ProfileOut
+         * @description A set of limits that an outlet can have.
+         */
+        ProfileOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Limits */
+            limits: components["schemas"]["LimitOut"][];
+        };
+        /**
+         * WriteSettingsOut
+         * @description What writing keeps to: limits by outlet, rules of the checklist.
+         */
+        WriteSettingsOut: {
+            /** Outlets */
+            outlets: components["schemas"]["OutletLimitsOut"][];
+            /** Rules */
+            rules: components["schemas"]["RuleOut"][];
+        };
+        /**
+         * OutletLimitsIn
+         * @description An outlet's profile, and own numbers by the ids of its limits; those that are left out are
+         *     the usual ones.
+         */
+        OutletLimitsIn: {
+            /** Outlet Id */
+            outlet_id: number;
+            /** Profile */
+            profile: string;
+            /**
+             * Own
+             * @default {}
+             */
+            own: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * RulesOffIn
+         * @description Rules that the project does without.
+         */
+        RulesOffIn: {
+            /** Rules */
+            rules: string[];
         };
         /**
          * Problem
@@ -13037,6 +13917,426 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_write_desk_api_writing: {
+        parameters: {
+            query?: {
+                order?: "next" | "score" | "saved" | "title";
+                lacks?: "" | "begun" | "unbegun" | "empty" | "missing" | "over" | "failing" | "done";
+                channel?: "" | "web" | "video" | "marketplace";
+                q?: string;
+                offset?: number;
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WritingPageOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_write_desk_api_desk: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_write_desk_api_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_write_desk_api_save: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_write_desk_api_fixed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FixIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FixedOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_write_desk_api_capitals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CapitalsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CapitalsOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_write_desk_api_packed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PackIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldPackedOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_write_desk_api_versions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionOut"][];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_write_desk_api_beside: {
+        parameters: {
+            query?: {
+                other?: number | null;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldBesideOut"][];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_write_setting_api_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WriteSettingsOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_write_setting_api_limits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutletLimitsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WriteSettingsOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_write_setting_api_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RulesOffIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WriteSettingsOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
             422: components["responses"]["Problem422"];
             500: components["responses"]["Problem500"];
             503: components["responses"]["Problem503"];

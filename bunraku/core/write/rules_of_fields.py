@@ -1,0 +1,166 @@
+"""Rules about the fields of anything that stands on a results page, one's own or a rival's."""
+
+import re
+
+from bunraku.core.text.addresses import address_words
+from bunraku.core.weigh.saying import how_said, plain_words, says_exactly
+from bunraku.core.write.counting import characters
+from bunraku.core.write.fields import VISIBLE
+from bunraku.core.write.rule import ALL_FORMS, Kept, Rule, Told
+from bunraku.core.write.written import Aim, Form, Written
+
+TITLE_CHARACTERS: dict[Form, tuple[int, int]] = {
+    "page": (25, 60),
+    "video": (20, 70),
+    "listing": (30, 140),
+}
+"""Characters of a title, from and to: what says enough and is not cut off where titles are shown in
+a list."""
+DESCRIPTION_CHARACTERS: dict[Form, tuple[int, int]] = {
+    "page": (70, 155),
+    "video": (200, 5_000),
+    "listing": (200, 5_000),
+}
+"""Likewise of a description."""
+EARLY_WORDS = 2
+"""Words that may stand before the main keyword in a title that begins with it, near enough."""
+TAG_CHARACTERS = 500
+"""Characters of all tags of a video together."""
+LISTING_TAGS = 13
+"""Tags that most marketplaces take."""
+SHOUTED = 0.4
+"""Share of a title's words in capitals from which it shouts."""
+OFTEN = 3
+"""Times that the main keyword may stand in a title and the visible lines together."""
+_YEAR = re.compile(r"\b(19[89]\d|20\d\d)\b")
+
+
+def _within(length: int, bounds: tuple[int, int]) -> Kept:
+    low, high = bounds
+    if not length:
+        return 0.0
+    if length > high:
+        return 0.5 if length <= 1.2 * high else 0.0
+    return 1.0 if length >= low else 0.5
+
+
+def _title_says(written: Written, aim: Aim) -> Kept:
+    return how_said(written.title, aim.main, aim.language)
+
+
+def _title_early(written: Written, aim: Aim) -> Kept:
+    """Where the exact phrase begins; one that is not there is the rule before's business."""
+    words, wanted = plain_words(written.title), plain_words(aim.main)
+    starts = [n for n in range(len(words)) if words[n : n + len(wanted)] == wanted]
+    if not wanted or not starts:
+        return None
+    return 1.0 if starts[0] <= EARLY_WORDS else 0.5 if starts[0] <= 2 * EARLY_WORDS + 1 else 0.0
+
+
+def _title_length(written: Written, aim: Aim) -> Kept:
+    return _within(characters(written.title.strip()), TITLE_CHARACTERS[written.form])
+
+
+def _address_says(written: Written, aim: Aim) -> Kept:
+    if not written.address:
+        return None
+    return how_said(address_words(written.address), aim.main, aim.language)
+
+
+def _opening_says(written: Written, aim: Aim) -> Kept:
+    return how_said(written.description[:VISIBLE], aim.main, aim.language)
+
+
+def _description_length(written: Written, aim: Aim) -> Kept:
+    return _within(characters(written.description.strip()), DESCRIPTION_CHARACTERS[written.form])
+
+
+def _headings_say(written: Written, aim: Aim) -> Kept:
+    if written.headings is None:
+        return None
+    said = [how_said(heading, aim.main, aim.language) for heading in written.headings]
+    return max(said, default=0.0)
+
+
+def _tag_says(written: Written, aim: Aim) -> Kept:
+    return float(any(says_exactly(tag, aim.main, aim.language) for tag in written.tags))
+
+
+def _tags_used(written: Written, aim: Aim) -> Kept:
+    if written.form == "listing":
+        return min(1.0, len(written.tags) / LISTING_TAGS)
+    taken = sum(characters(tag) + 1 for tag in written.tags)
+    return 0.5 if taken > TAG_CHARACTERS else min(1.0, taken / (TAG_CHARACTERS / 2))
+
+
+def _year_is_current(written: Written, aim: Aim) -> Kept:
+    years = [int(year) for year in _YEAR.findall(written.title)]
+    return float(max(years) >= aim.on.year) if years else None
+
+
+def _is_calm(written: Written, aim: Aim) -> Kept:
+    words = re.findall(r"[^\W\d_]{3,}", written.title)
+    if not words:
+        return None
+    return float(sum(word.isupper() for word in words) / len(words) < SHOUTED)
+
+
+def _is_not_stuffed(written: Written, aim: Aim) -> Kept:
+    line = f" {' '.join(plain_words(f'{written.title} . {written.description[:VISIBLE]}'))} "
+    phrase = " ".join(plain_words(aim.main))
+    if aim.stuffed:
+        return Told(0.0, ", ".join(f"“{one}”" for one in aim.stuffed))
+    return float(line.count(f" {phrase} ") <= OFTEN) if phrase else None
+
+
+OF_FIELDS = (
+    Rule(
+        "title_says", ALL_FORMS, 30, "The title says the phrase.",
+        "Say the phrase in the title, word for word.", _title_says,
+    ),
+    Rule(
+        "title_early", ALL_FORMS, 8, "It stands early in the title.",
+        "Move the phrase to the beginning of the title.", _title_early,
+    ),
+    Rule(
+        "title_length", ALL_FORMS, 8, "The title is of a good length.",
+        "Bring the title to a length that says enough and is not cut off.", _title_length,
+    ),
+    Rule(
+        "address_says", ("page",), 10, "The address says the phrase.",
+        "Put the phrase into the address.", _address_says,
+    ),
+    Rule(
+        "opening_says", ALL_FORMS, 14, "The description says the phrase in its first lines.",
+        "Say the phrase in the first lines of the description.", _opening_says,
+    ),
+    Rule(
+        "description_length", ALL_FORMS, 8, "The description is of a good length.",
+        "Bring the description to a length that says enough and is not cut off.",
+        _description_length,
+    ),
+    Rule(
+        "headings_say", ("page",), 10, "A heading says the phrase.",
+        "Say the phrase in a heading.", _headings_say,
+    ),
+    Rule(
+        "tag_says", ("video", "listing"), 10, "The phrase is a tag.",
+        "Make the phrase a tag.", _tag_says,
+    ),
+    Rule(
+        "tags_used", ("video", "listing"), 8, "The room for tags is used.",
+        "Use the room there is for tags.", _tags_used,
+    ),
+    Rule(
+        "year_is_current", ALL_FORMS, 6, "The year in the title is this one or a later one.",
+        "Bring the year in the title up to date.", _year_is_current,
+    ),
+    Rule(
+        "is_calm", ALL_FORMS, 4, "The title does not shout.",
+        "Write the title without whole words in capitals.", _is_calm,
+    ),
+    Rule(
+        "is_not_stuffed", ALL_FORMS, 6, "The phrase is not said too often.",
+        "Say the phrase less often: it reads as if written for a machine.", _is_not_stuffed,
+    ),
+)  # fmt: skip

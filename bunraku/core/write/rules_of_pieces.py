@@ -1,0 +1,293 @@
+"""Rules about a piece of one's own: what its plan, its limits and its other fields ask of it. They
+do not apply to what stands on a results page, of which so much is not known."""
+
+import re
+from collections.abc import Sequence
+
+from bunraku.core.weigh.saying import ALL_WORDS, how_said, plain_words, says_exactly
+from bunraku.core.write.coverage import said_twice
+from bunraku.core.write.limits import Measured
+from bunraku.core.write.rule import ALL_FORMS, Kept, Rule, Told, share_of
+from bunraku.core.write.slug import wrong_with_slug
+from bunraku.core.write.written import Aim, Written
+
+_TIME = re.compile(r"(?:(\d+):)?(\d?\d):(\d\d)")
+LEAST_CHAPTERS = 3
+"""Chapters below which none are shown."""
+BULLETS = 5
+
+
+def _also_said(written: Written, aim: Aim) -> Kept:
+    return None if aim.missing is None else share_of(list(aim.also), list(aim.missing))
+
+
+def _within_limits(written: Written, aim: Aim) -> Kept:
+    if not aim.measured:
+        return None
+    hard = [one for one in aim.measured if one.limit.kind == "most"]
+    over = [one for one in hard if one.state == "over"]
+    told = ", ".join(dict.fromkeys(_over(one) for one in over))
+    return Told(1 - len(over) / max(len(hard), 1), told)
+
+
+def _over(one: Measured) -> str:
+    name = one.limit.field
+    if one.limit.of == "items":
+        return f"{name}, {len(one.over)} too many"
+    if one.limit.of == "each":
+        return f"{name}, {len(one.over)} too long"
+    return f"{name}, {one.takes - one.limit.most:,.0f} {one.limit.unit} over"
+
+
+def _all_text(written: Written) -> list[str]:
+    pairs = [*(written.pictures or ()), *(written.chapters or ()), *(written.variations or ())]
+    return [
+        *(written.title, written.address.replace("-", " "), written.description),
+        *(written.body or "", written.hidden or "", written.spoken or ""),
+        *written.tags,
+        *(written.hashtags or ()),
+        *(written.bullets or ()),
+        *(part for pair in pairs for part in pair),
+    ]
+
+
+def _no_rival(written: Written, aim: Aim) -> Kept:
+    if not aim.rivals:
+        return None
+    line = f" {' '.join(plain_words(' . '.join(_all_text(written))))} "
+    found = [name for name in aim.rivals if f" {' '.join(plain_words(name))} " in line]
+    return Told(float(not found), ", ".join(f"“{name}”" for name in found))
+
+
+def _title_is_own(written: Written, aim: Aim) -> Kept:
+    words = plain_words(written.title)
+    if not words or not aim.titles:
+        return None
+    same = [title for title in aim.titles if plain_words(title) == words]
+    return Told(float(not same), f"“{same[0]}”" if same else "")
+
+
+def _address_lasts(written: Written, aim: Aim) -> Kept:
+    if not written.address:
+        return None if written.body is None else 0.0
+    wrong = wrong_with_slug(written.address, aim.addresses)
+    return Told(float(not wrong), " ".join(wrong).rstrip("."))
+
+
+def _text_opens(written: Written, aim: Aim) -> Kept:
+    return None if not written.body else how_said(written.opening or "", aim.main, aim.language)
+
+
+def _text_closes(written: Written, aim: Aim) -> Kept:
+    if not written.body:
+        return None
+    return min(1.0, how_said(written.closing or "", aim.main, aim.language) / ALL_WORDS)
+
+
+def _links_set(written: Written, aim: Aim) -> Kept:
+    if written.links is None:
+        return None
+    wanted = [phrase for phrase, _ in aim.links]
+    said = written.links
+    missing = [
+        phrase
+        for phrase in wanted
+        if not any(says_exactly(one, phrase, aim.language) for one in said)
+    ]
+    return share_of(wanted, missing)
+
+
+def _questions_answered(written: Written, aim: Aim) -> Kept:
+    if written.body is None:
+        return None
+    headings = written.headings or ()
+    missing = [
+        question
+        for question in aim.questions
+        if not any(how_said(one, question, aim.language) >= ALL_WORDS for one in headings)
+    ]
+    return share_of(list(aim.questions), missing)
+
+
+def _pictures_told(written: Written, aim: Aim) -> Kept:
+    if not written.pictures:
+        return None
+    names = [name for name, _ in written.pictures]
+    return share_of(names, [name for name, said in written.pictures if not said])
+
+
+def _second_said(written: Written, aim: Aim) -> Kept:
+    if not aim.second:
+        return None
+    return max(
+        how_said(text, aim.second, aim.language) for text in (written.title, written.description)
+    )
+
+
+def _place_named(written: Written, aim: Aim) -> Kept:
+    if not aim.place or written.body is None:
+        return None
+    texts = (written.title, written.description, written.opening or "")
+    return float(any(says_exactly(text, aim.place, aim.language) for text in texts))
+
+
+def _spoken_says(written: Written, aim: Aim) -> Kept:
+    return None if written.spoken is None else how_said(written.spoken, aim.main, aim.language)
+
+
+def _files_named(written: Written, aim: Aim) -> Kept:
+    if written.files is None:
+        return None
+    said = [how_said(re.sub(r"[-_.]", " ", name), aim.main, aim.language) for name in written.files]
+    return sum(said) / len(said)
+
+
+def _tags_in_text(written: Written, aim: Aim) -> Kept:
+    if written.spoken is None:
+        return None
+    text = f"{written.title} . {written.description}"
+    tags = list(written.tags)
+    there = set(plain_words(text))
+    missing = [tag for tag in tags if not there.issuperset(plain_words(tag))]
+    return share_of(tags, missing)
+
+
+def _hashtags_used(written: Written, aim: Aim) -> Kept:
+    return None if written.hashtags is None else float(bool(written.hashtags))
+
+
+def _chapters_right(written: Written, aim: Aim) -> Kept:
+    if not written.chapters:
+        return None
+    times = [_seconds(time) for time, _ in written.chapters]
+    wrong = _wrong_times(times)
+    return Told(float(not wrong), wrong)
+
+
+def _seconds(time: str) -> int | None:
+    found = _TIME.fullmatch(time)
+    if not found:
+        return None
+    hours, minutes, seconds = (int(part or 0) for part in found.groups())
+    return 3600 * hours + 60 * minutes + seconds
+
+
+def _wrong_times(times: Sequence[int | None]) -> str:
+    known = [time for time in times if time is not None]
+    if len(known) < len(times):
+        return "each begins with a time such as 1:30"
+    if known[0] != 0:
+        return "the first begins at 0:00"
+    if known != sorted(set(known)):
+        return "each begins later than the one before"
+    return "" if len(known) >= LEAST_CHAPTERS else f"there are {LEAST_CHAPTERS} or more"
+
+
+def _bullets_used(written: Written, aim: Aim) -> Kept:
+    return None if written.bullets is None else min(1.0, len(written.bullets) / BULLETS)
+
+
+def _hidden_is_new(written: Written, aim: Aim) -> Kept:
+    if not written.hidden:
+        return None
+    twice = set(said_twice([written.title, written.hidden], aim.language))
+    # What the title alone says twice is another matter.
+    twice -= set(said_twice([written.title], aim.language))
+    return Told(float(not twice), ", ".join(sorted(twice)))
+
+
+def _variations_told(written: Written, aim: Aim) -> Kept:
+    if not written.variations:
+        return None
+    titles = [title.casefold() for _, title in written.variations]
+    missing = [
+        name
+        for number, (name, title) in enumerate(written.variations)
+        if not title or title.casefold() in titles[:number]
+    ]
+    return share_of([name for name, _ in written.variations], missing)
+
+
+OF_PIECES = (
+    Rule(
+        "also_said", ALL_FORMS, 16, "Every phrase it serves stands somewhere.",
+        "Say each phrase somewhere, all its words together.", _also_said,
+    ),
+    Rule(
+        "within_limits", ALL_FORMS, 12, "No field is over its limit.",
+        "Shorten what is over its limit.", _within_limits,
+    ),
+    Rule(
+        "no_rival", ALL_FORMS, 8, "It names no rival.",
+        "Take out the names of rivals.", _no_rival,
+    ),
+    Rule(
+        "title_is_own", ALL_FORMS, 6, "No other piece has its title.",
+        "Give it another title than the piece that has it.", _title_is_own,
+    ),
+    Rule(
+        "address_lasts", ("page",), 6, "The address can stay for good.",
+        "Choose an address that can stay for good.", _address_lasts,
+    ),
+    Rule(
+        "text_opens", ("page",), 8, "The text opens with the phrase.",
+        "Say the phrase in the first lines of the text.", _text_opens,
+    ),
+    Rule(
+        "text_closes", ("page",), 4, "The text closes with the phrase.",
+        "Come back to the phrase in the last lines.", _text_closes,
+    ),
+    Rule(
+        "links_set", ("page",), 6, "The links of the plan are set, with the right words.",
+        "Set the links of the plan, saying.", _links_set,
+    ),
+    Rule(
+        "questions_answered", ("page",), 8, "The questions of the results page have headings.",
+        "Answer the questions of the results page, each under a heading.", _questions_answered,
+    ),
+    Rule(
+        "pictures_told", ("page",), 4, "Every picture has a text.",
+        "Give each picture a text for those who cannot see it.", _pictures_told,
+    ),
+    Rule(
+        "second_said", ("page",), 8, "The second phrase stands in title or description.",
+        "Say the second phrase in the title or the description.", _second_said,
+    ),
+    Rule(
+        "place_named", ("page",), 6, "The place is named.",
+        "Name the place in title, description or first lines.", _place_named,
+    ),
+    Rule(
+        "spoken_says", ("video",), 8, "The first spoken line says the phrase.",
+        "Say the phrase in the first line that is spoken.", _spoken_says,
+    ),
+    Rule(
+        "files_named", ("video",), 6, "The files are named by the phrase.",
+        "Name the files by the phrase before they are uploaded.", _files_named,
+    ),
+    Rule(
+        "tags_in_text", ("video",), 6, "The words of every tag stand in title or description.",
+        "Say the words of each tag in the description too.", _tags_in_text,
+    ),
+    Rule(
+        "hashtags_used", ("video",), 2, "It has a hashtag.",
+        "Add a hashtag or two.", _hashtags_used,
+    ),
+    Rule(
+        "chapters_right", ("video",), 4, "The chapters will be shown.",
+        "Bring the chapters into order.", _chapters_right,
+    ),
+    Rule(
+        "bullets_used", ("listing",), 8, "All bullets are used.",
+        "Use all bullets.", _bullets_used,
+    ),
+    Rule(
+        "hidden_is_new", ("listing",), 8, "Hidden terms say nothing that the title says.",
+        "Take out of the hidden terms what the title says or stands twice.", _hidden_is_new,
+    ),
+    Rule(
+        "variations_told", ("listing",), 6, "Every variation has a title of its own.",
+        "Give each variation a title of its own.", _variations_told,
+    ),
+)  # fmt: skip
+"""Rules about one's own pieces."""
