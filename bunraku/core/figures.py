@@ -36,6 +36,7 @@ from bunraku.core.weigh.volume import taken_as
 from bunraku.core.weigh.worth import click_value, expected_clicks, open_share, worth
 from bunraku.core.write import help as write_help
 from bunraku.core.write.checklist import score
+from bunraku.core.write.coverage import cover
 from bunraku.core.write.packing import pack
 
 
@@ -101,6 +102,7 @@ FIGURES = (
     Figure("firmness", "How firm a place is", how_firm),
     Figure("alike", "How alike location pages are", alikeness),
     Figure("packed", "Titles that fit", pack),
+    Figure("coverage", "Where each phrase stands", cover),
     Figure("made", "How well made", score),
 )
 

@@ -42,6 +42,7 @@ from bunraku.server.up_next import router as up_next
 from bunraku.server.weigh.api import router as weigh
 from bunraku.server.weigh.results.api import router as results
 from bunraku.server.write.api import router as write
+from bunraku.server.write.away_api import router as drafts_away
 from bunraku.server.write.desk_api import router as desks
 from bunraku.server.write.setting_api import router as write_settings
 
@@ -108,6 +109,7 @@ for room in (
     write,
     desks,
     write_settings,
+    drafts_away,
 ):
     api.add_router("/projects/{int:project_id}", room)
 

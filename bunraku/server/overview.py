@@ -43,12 +43,13 @@ class UndoableOut(Schema):
 
 
 class OverviewOut(Schema):
-    """Counts by channel, pieces, open jobs, lookups left, whether a practice source is on, and what
-    undo would take back."""
+    """Counts by channel, pieces and drafts, open jobs, lookups left, whether a practice source is
+    on, and what undo would take back."""
 
     channels: list[ChannelCountsOut]
     pieces: int
     placed: int
+    drafts: int
     jobs: list[JobOut]
     lookups_left: float
     practice: bool
@@ -93,13 +94,14 @@ def _channel_counts(project: Project) -> list[dict[str, Any]]:
 def overview(request: ProjectRequest, project_id: ProjectId) -> Any:
     """How far each step of a project is."""
     pieces = Piece.objects.filter(project=request.project).aggregate(
-        all=Count("pk"), placed=Count("month")
+        all=Count("pk"), placed=Count("month"), drafts=Count("draft")
     )
     last = undoable(request.project).only("label").first()
     return {
         "channels": channel_counts(request.project),
         "pieces": pieces["all"],
         "placed": pieces["placed"],
+        "drafts": pieces["drafts"],
         "jobs": list(Job.objects.filter(project=request.project, state__in=OPEN_STATES)),
         "lookups_left": request.project.lookups_left_tenths / 10,
         "practice": practises(request.project),

@@ -9,6 +9,13 @@ HELP = {
         "how much no title of this length can exceed.",
         "Make a sentence of one, and see what that gains and loses.",
     ),
+    "coverage": HelpText(
+        "Which phrases of a piece stand in which of its fields, and how exactly.",
+        "Words are compared without capitals and accents; another form is the same words as "
+        "plural, in another order or with a small word between; of a long text each sentence is "
+        "looked at.",
+        "Say the phrase that matters word for word, the others somewhere.",
+    ),
     "made": HelpText(
         "How well made the fields of a page, video or listing are for one phrase, of a hundred.",
         "Each rule of the checklist has its points, and those that are kept add up to it; rules "

@@ -14,7 +14,7 @@ Text = Annotated[str, Field(max_length=2 * MOST_TEXT)]
 FieldsIn = Annotated[dict[FieldName, Text], Field(max_length=20)]
 
 
-class CellOut(Schema):
+class CoverCellOut(Schema):
     """A phrase (by its place) in a place: word for word (exact), in another form (variant), all its
     words, or part of them; how often, whether early, and from where to where in the field."""
 
@@ -31,7 +31,7 @@ class PlaceOut(Schema):
     id: str
     name: str
     field: str
-    cells: list[CellOut]
+    cells: list[CoverCellOut]
 
 
 class StuffedOut(Schema):
@@ -118,7 +118,7 @@ class DeskLinkOut(Schema):
     why: str
 
 
-class DraftOut(Schema):
+class DeskDraftOut(Schema):
     """The fields of a piece and which save they are of (0: nothing was written yet, they are what
     the plan knows), by whom and when."""
 
@@ -146,7 +146,7 @@ class DeskOut(Schema):
     second: str
     place: str
     versions: int
-    draft: DraftOut
+    draft: DeskDraftOut
     look: LookOut
 
 
@@ -355,7 +355,7 @@ class OutletLimitsOut(Schema):
     profiles: list[ProfileOut]
 
 
-class RuleOut(Schema):
+class ChecklistRuleOut(Schema):
     """A rule of the checklist: what it wants, for which forms, and whether it is off here."""
 
     id: str
@@ -368,7 +368,7 @@ class WriteSettingsOut(Schema):
     """What writing keeps to: limits by outlet, rules of the checklist."""
 
     outlets: list[OutletLimitsOut]
-    rules: list[RuleOut]
+    rules: list[ChecklistRuleOut]
 
 
 class OutletLimitsIn(Schema):

@@ -2964,6 +2964,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/pieces/{piece_id}/draft.{ending}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Document
+         * @description A piece as Markdown, HTML, plain text, JSON or CSV.
+         */
+        get: operations["bunraku_server_write_away_api_document"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/drafts.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Csv
+         * @description The fields of all pieces as CSV.
+         */
+        get: operations["bunraku_server_write_away_api_as_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/drafts.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Xlsx
+         * @description The same as a workbook.
+         */
+        get: operations["bunraku_server_write_away_api_as_xlsx"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/drafts.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Json
+         * @description The same as JSON.
+         */
+        get: operations["bunraku_server_write_away_api_as_json"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -3569,8 +3649,8 @@ export interface components {
         };
         /**
          * OverviewOut
-         * @description Counts by channel, pieces, open jobs, lookups left, whether a practice source is on, and what
-         *     undo would take back.
+         * @description Counts by channel, pieces and drafts, open jobs, lookups left, whether a practice source is
+         *     on, and what undo would take back.
          */
         OverviewOut: {
             /** Channels */
@@ -3579,6 +3659,8 @@ export interface components {
             pieces: number;
             /** Placed */
             placed: number;
+            /** Drafts */
+            drafts: number;
             /** Jobs */
             jobs: components["schemas"]["JobOut"][];
             /** Lookups Left */
@@ -4372,23 +4454,19 @@ export interface components {
         };
         /**
          * CellOut
-         * @description A phrase (by its place) in a place: word for word (exact), in another form (variant), all its
-         *     words, or part of them; how often, whether early, and from where to where in the field.
+         * @description What one way brought for one seed; `asked` says whether it was run at all.
          */
         CellOut: {
-            /** Phrase */
-            phrase: number;
-            /**
-             * Level
-             * @enum {string}
-             */
-            level: "exact" | "variant" | "all" | "part";
-            /** Count */
-            count: number;
-            /** Early */
-            early: boolean;
-            /** Spans */
-            spans: number[][];
+            /** Seed */
+            seed: string;
+            /** Way */
+            way: string;
+            /** Keywords */
+            keywords: number;
+            /** New */
+            new: number;
+            /** Asked */
+            asked: boolean;
         };
         /**
          * CoverageOut
@@ -4443,17 +4521,18 @@ export interface components {
         };
         /**
          * RuleOut
-         * @description A rule of the checklist: what it wants, for which forms, and whether it is off here.
+         * @description A rule with how many keywords it leaves out now. Id 0 is the project's own list of rival
+         *     brands.
          */
         RuleOut: {
             /** Id */
-            id: string;
-            /** Text */
-            text: string;
-            /** Forms */
-            forms: ("page" | "video" | "listing")[];
-            /** Off */
-            off: boolean;
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Value */
+            value: string;
+            /** Count */
+            count: number;
         };
         /**
          * RulesOut
@@ -6655,20 +6734,25 @@ export interface components {
         };
         /**
          * DraftOut
-         * @description The fields of a piece and which save they are of (0: nothing was written yet, they are what
-         *     the plan knows), by whom and when.
+         * @description A piece that a cluster would make; `renewed` is its main keyword with the coming year.
          */
         DraftOut: {
-            /** Fields */
-            fields: {
-                [key: string]: string;
-            };
-            /** Revision */
-            revision: number;
-            /** By */
-            by: string;
-            /** Saved */
-            saved: string | null;
+            /** Cluster Id */
+            cluster_id: number;
+            /** Title */
+            title: string;
+            /** Kind Name */
+            kind_name: string;
+            /** Main */
+            main: string;
+            /** Renewed */
+            renewed: string;
+            /** Keywords */
+            keywords: number;
+            /** Volume */
+            volume: number | null;
+            /** Worth */
+            worth: number | null;
         };
         /**
          * GroupOut
@@ -8183,6 +8267,26 @@ export interface components {
             rows: components["schemas"]["WritingOut"][];
         };
         /**
+         * CoverCellOut
+         * @description A phrase (by its place) in a place: word for word (exact), in another form (variant), all its
+         *     words, or part of them; how often, whether early, and from where to where in the field.
+         */
+        CoverCellOut: {
+            /** Phrase */
+            phrase: number;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "exact" | "variant" | "all" | "part";
+            /** Count */
+            count: number;
+            /** Early */
+            early: boolean;
+            /** Spans */
+            spans: number[][];
+        };
+        /**
          * DeskCheckOut
          * @description A rule as the fields keep it: in words, with what is missing; the points of a hundred that it
          *     brought and could have brought; what a press would do about it, empty where none can.
@@ -8202,6 +8306,23 @@ export interface components {
             most: number;
             /** Fix */
             fix: string;
+        };
+        /**
+         * DeskDraftOut
+         * @description The fields of a piece and which save they are of (0: nothing was written yet, they are what
+         *     the plan knows), by whom and when.
+         */
+        DeskDraftOut: {
+            /** Fields */
+            fields: {
+                [key: string]: string;
+            };
+            /** Revision */
+            revision: number;
+            /** By */
+            by: string;
+            /** Saved */
+            saved: string | null;
         };
         /**
          * DeskFieldOut
@@ -8278,7 +8399,7 @@ export interface components {
             place: string;
             /** Versions */
             versions: number;
-            draft: components["schemas"]["DraftOut"];
+            draft: components["schemas"]["DeskDraftOut"];
             look: components["schemas"]["LookOut"];
         };
         /**
@@ -8374,7 +8495,7 @@ export interface components {
             /** Field */
             field: string;
             /** Cells */
-            cells: components["schemas"]["CellOut"][];
+            cells: components["schemas"]["CoverCellOut"][];
         };
         /**
          * StuffedOut
@@ -8618,6 +8739,20 @@ export interface components {
             text: string;
         };
         /**
+         * ChecklistRuleOut
+         * @description A rule of the checklist: what it wants, for which forms, and whether it is off here.
+         */
+        ChecklistRuleOut: {
+            /** Id */
+            id: string;
+            /** Text */
+            text: string;
+            /** Forms */
+            forms: ("page" | "video" | "listing")[];
+            /** Off */
+            off: boolean;
+        };
+        /**
          * LimitOut
          * @description A limit: its usual number and the one that holds.
          */
@@ -8687,7 +8822,7 @@ export interface components {
             /** Outlets */
             outlets: components["schemas"]["OutletLimitsOut"][];
             /** Rules */
-            rules: components["schemas"]["RuleOut"][];
+            rules: components["schemas"]["ChecklistRuleOut"][];
         };
         /**
          * OutletLimitsIn
@@ -14337,6 +14472,120 @@ export interface operations {
             404: components["responses"]["Problem404"];
             409: components["responses"]["Problem409"];
             413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_write_away_api_document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+                ending: "md" | "html" | "txt" | "json" | "csv";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_write_away_api_as_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_write_away_api_as_xlsx: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_write_away_api_as_json: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
             422: components["responses"]["Problem422"];
             500: components["responses"]["Problem500"];
             503: components["responses"]["Problem503"];

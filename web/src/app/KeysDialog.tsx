@@ -25,7 +25,9 @@ const KEYS: readonly [string, string][] = [
   ["t", "Plan: titles for the piece"],
   ["f", "Plan: fit to my hours"],
   ["z", "Undo the last change"],
-  ["1 2 3 4", "Gather, Weigh, Cluster, Plan"],
+  ["Alt P, Alt C", "Desk: pack the field, copy it (Alt Shift C: all fields)"],
+  ["Alt 1 2 3", "Desk: do what comes next; Alt V: versions"],
+  ["1 2 3 4 5", "Gather, Weigh, Cluster, Plan, Write"],
   ["Ctrl K", "Every command"],
   ["?", "These keys"],
 ];

@@ -1,5 +1,5 @@
 import { Link, useMatchRoute, useRouterState } from "@tanstack/react-router";
-import { exact } from "../parts/format";
+import { exact, plural } from "../parts/format";
 import { STEPS, type StepId, usePlace } from "../shared/channels";
 import { useOverview } from "../shared/queries";
 
@@ -19,7 +19,7 @@ export function Walkway() {
   const params = { projectId: String(projectId), channel };
   const searchOf = useRememberedSearch(projectId, channel);
   const current = STEPS.findIndex((step) =>
-    matchRoute({ to: `/p/$projectId/$channel/${step.id}`, params }),
+    matchRoute({ to: `/p/$projectId/$channel/${step.id}`, params, fuzzy: true }),
   );
   return (
     <nav
@@ -38,7 +38,7 @@ export function Walkway() {
       </Link>
       {STEPS.map((step, i) => {
         const here = i === current;
-        const done = overview ? isDone(step.id, counts, overview.pieces) : false;
+        const done = overview ? isDone(step.id, counts, overview) : false;
         const last = i === STEPS.length - 1;
         return (
           <Link
@@ -57,7 +57,7 @@ export function Walkway() {
               {step.name}
             </span>
             <span className="ml-2 text-xs text-quiet">
-              {overview ? told(step.id, counts, overview.pieces, overview.placed) : ""}
+              {overview ? told(step.id, counts, overview) : ""}
             </span>
             <span
               className={`absolute right-0 bottom-[15px] left-0 h-[2px]
@@ -96,17 +96,21 @@ function useRememberedSearch(projectId: number, channel: string) {
   };
 }
 
-function isDone(step: StepId, counts: Counts, pieces: number): boolean {
+type Overview = { pieces: number; placed: number; drafts: number };
+
+function isDone(step: StepId, counts: Counts, overview: Overview): boolean {
   if (step === "gather") return counts.keywords > 0;
   if (step === "weigh") return counts.measured > 0;
   if (step === "cluster") return counts.clusters > 0;
-  return pieces > 0;
+  return step === "plan" ? overview.pieces > 0 : overview.drafts > 0;
 }
 
-function told(step: StepId, counts: Counts, pieces: number, placed: number): string {
+function told(step: StepId, counts: Counts, overview: Overview): string {
+  const { pieces, placed, drafts } = overview;
   if (step === "gather") return exact(counts.keywords);
   if (step === "weigh")
     return counts.keywords ? `${exact(counts.measured)} of ${exact(counts.keywords)}` : "0";
   if (step === "cluster") return exact(counts.clusters);
+  if (step === "write") return drafts ? plural(drafts, "draft") : "0";
   return pieces ? `${exact(pieces)} pieces, ${exact(placed)} placed` : "0";
 }

@@ -22,6 +22,7 @@ import { SHEET_DEFAULTS, sheetSearch, toQuery } from "../weigh/filters";
 import { firstSheetPage } from "../weigh/queries";
 import { resultsQuery } from "../weigh/results/queries";
 import { RESULTS_DEFAULTS, resultsSearch } from "../weigh/results/search";
+import { deskSearch, WRITE_DEFAULTS, writeSearch } from "../write/search";
 import { LostPage } from "./LostPage";
 import { ProjectShell } from "./ProjectShell";
 import { serverState } from "./serverState";
@@ -173,6 +174,19 @@ const first = createRoute({
   search: { middlewares: [stripSearchParams(RANKING_DEFAULTS)] },
   component: lazyRouteComponent(() => import("../plan/ranking/RankingPage"), "RankingPage"),
 });
+const write = createRoute({
+  ...step,
+  path: "write",
+  validateSearch: writeSearch,
+  search: { middlewares: [stripSearchParams(WRITE_DEFAULTS)] },
+  component: lazyRouteComponent(() => import("../write/WritePage"), "WritePage"),
+});
+const desk = createRoute({
+  ...step,
+  path: "write/desk",
+  validateSearch: deskSearch,
+  component: lazyRouteComponent(() => import("../write/DeskPage"), "DeskPage"),
+});
 const settings = createRoute({
   ...step,
   path: "settings",
@@ -198,6 +212,8 @@ export const router = createRouter({
       first,
       brief,
       grid,
+      write,
+      desk,
       settings,
     ]),
   ]),

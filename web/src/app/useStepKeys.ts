@@ -2,7 +2,7 @@ import { useNavigate } from "@tanstack/react-router";
 import { useKey } from "../parts/useKey";
 import { type StepId, usePlace } from "../shared/channels";
 
-/** The keys 1 to 4 go to the four steps, 0 to what is up next. */
+/** The keys 1 to 5 go to the five steps, 0 to what is up next. */
 export function useStepKeys(): void {
   const { projectId, channel } = usePlace();
   const navigate = useNavigate();
@@ -18,4 +18,5 @@ export function useStepKeys(): void {
   useKey("2", () => go("weigh"));
   useKey("3", () => go("cluster"));
   useKey("4", () => go("plan"));
+  useKey("5", () => go("write"));
 }

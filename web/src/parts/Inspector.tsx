@@ -3,7 +3,6 @@ import { useKey } from "./useKey";
 
 const LEAST = 300;
 const MOST = 620;
-const WIDTH_KEY = "bunraku.inspector";
 const clamp = (width: number) => Math.max(LEAST, Math.min(MOST, width));
 
 /** The panel at the right: closable with Escape, its width drawn by its edge or with the arrow
@@ -11,17 +10,23 @@ const clamp = (width: number) => Math.max(LEAST, Math.min(MOST, width));
 export function Inspector({
   label,
   onClose,
+  usual = 352,
+  name = "",
   children,
 }: {
   label: string;
   onClose?: () => void;
+  /** How wide it is until one draws it; one with a name of its own has a width of its own. */
+  usual?: number;
+  name?: string;
   children: ReactNode;
 }) {
-  const [width, setWidth] = useState(() => clamp(Number(localStorage.getItem(WIDTH_KEY)) || 352));
+  const store = `bunraku.inspector${name && `.${name}`}`;
+  const [width, setWidth] = useState(() => clamp(Number(localStorage.getItem(store)) || usual));
   useKey("escape", () => onClose?.(), { enabled: onClose !== undefined });
   const change = (next: number) => {
     setWidth(clamp(next));
-    localStorage.setItem(WIDTH_KEY, String(clamp(next)));
+    localStorage.setItem(store, String(clamp(next)));
   };
   return (
     <aside

@@ -10,6 +10,7 @@ export const SHAPES: Record<Schemas["TitleProposedOut"]["shape"], string> = {
   first: "Main keyword first",
   most: "As much as possible",
   short: "Short and clear",
+  two: "Two phrases",
 };
 
 /** A value in what it is counted in. */
@@ -37,6 +38,7 @@ export function boundWords(said: { value: number; bound: number }): string {
 const UNITS: Record<Measured["unit"], string> = {
   characters: "characters",
   bytes: "bytes",
+  words: "words",
   pixels: "pixels wide",
 };
 

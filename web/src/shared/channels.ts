@@ -13,6 +13,7 @@ export const STEPS = [
   { id: "weigh", name: "Weigh" },
   { id: "cluster", name: "Cluster" },
   { id: "plan", name: "Plan" },
+  { id: "write", name: "Write" },
 ] as const;
 export type StepId = (typeof STEPS)[number]["id"];
 

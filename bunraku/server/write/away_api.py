@@ -1,0 +1,51 @@
+"""What is written, taken away over HTTP."""
+
+from typing import Any, Literal
+
+from django.http import HttpResponse, StreamingHttpResponse
+from ninja import Router
+
+from bunraku.server.projects.access import READS, ProjectId, ProjectRequest
+from bunraku.server.write.away import document_of, drafts_csv, drafts_json, drafts_xlsx
+
+router = Router(tags=["write"])
+XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
+
+
+def _attached(content: bytes | str, kind: str, name: str) -> HttpResponse:
+    response = HttpResponse(content, content_type=kind)
+    response["Content-Disposition"] = f'attachment; filename="{name}"'
+    return response
+
+
+@router.get("/pieces/{int:piece_id}/draft.{ending}", auth=READS, url_name="draft_document")
+def document(
+    request: ProjectRequest,
+    project_id: ProjectId,
+    piece_id: int,
+    ending: Literal["md", "html", "txt", "json", "csv"],
+) -> HttpResponse:
+    """A piece as Markdown, HTML, plain text, JSON or CSV."""
+    content, kind = document_of(request.project, piece_id, ending)
+    return _attached(content, kind, f"piece-{piece_id}.{ending}")
+
+
+@router.get("/drafts.csv", auth=READS, url_name="drafts_csv")
+def as_csv(request: ProjectRequest, project_id: ProjectId) -> Any:
+    """The fields of all pieces as CSV."""
+    told = drafts_csv(request.project)
+    response = StreamingHttpResponse(told, content_type="text/csv; charset=utf-8")
+    response["Content-Disposition"] = 'attachment; filename="fields.csv"'
+    return response
+
+
+@router.get("/drafts.xlsx", auth=READS, url_name="drafts_xlsx")
+def as_xlsx(request: ProjectRequest, project_id: ProjectId) -> HttpResponse:
+    """The same as a workbook."""
+    return _attached(drafts_xlsx(request.project), XLSX, "fields.xlsx")
+
+
+@router.get("/drafts.json", auth=READS, url_name="drafts_json")
+def as_json(request: ProjectRequest, project_id: ProjectId) -> HttpResponse:
+    """The same as JSON."""
+    return _attached(drafts_json(request.project), "application/json", "fields.json")

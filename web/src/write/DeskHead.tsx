@@ -1,0 +1,99 @@
+import { Link } from "@tanstack/react-router";
+import { DropdownMenu } from "radix-ui";
+import { Button } from "../parts/Button";
+import { DropMenu } from "../parts/DropMenu";
+import { day, plural } from "../parts/format";
+import { MENU_ITEM } from "../parts/menu";
+import { usePlace } from "../shared/channels";
+import type { Desk } from "./queries";
+import type { useDraft } from "./useDraft";
+
+const FILES = [
+  { ending: "md", name: "As Markdown" },
+  { ending: "html", name: "As HTML" },
+  { ending: "txt", name: "As plain text" },
+  { ending: "json", name: "As JSON" },
+  { ending: "csv", name: "As CSV" },
+] as const;
+
+/** What is on the desk, how far it is kept; versions, and what can be taken away. */
+export function DeskHead({
+  projectId,
+  desk,
+  draft,
+  onVersions,
+  onCopyAll,
+  onSettings,
+}: {
+  projectId: number;
+  desk: Desk;
+  draft: ReturnType<typeof useDraft>;
+  onVersions: () => void;
+  onCopyAll: () => void;
+  onSettings: () => void;
+}) {
+  const { channel } = usePlace();
+  const params = { projectId: String(projectId), channel };
+  const { piece } = desk;
+  return (
+    <div className="flex shrink-0 items-center gap-3 px-[18px] pt-4 pb-3">
+      <div className="min-w-0 flex-1">
+        <p className="text-xs text-quiet">
+          <Link
+            to="/p/$projectId/$channel/write"
+            params={params}
+            className="underline decoration-hairline underline-offset-2 hover:text-ink"
+          >
+            Write
+          </Link>{" "}
+          · {piece.kind_name} · {piece.outlet || "no outlet"} ·{" "}
+          <Link
+            to="/p/$projectId/$channel/plan"
+            params={params}
+            search={{ piece: piece.id }}
+            className="underline decoration-hairline underline-offset-2 hover:text-ink"
+          >
+            its place in the plan
+          </Link>
+        </p>
+        <h1 className="truncate text-xl" title={piece.title}>
+          {piece.title}
+        </h1>
+      </div>
+      <p role="status" className="text-xs whitespace-nowrap text-quiet">
+        {savedWords(draft)}
+      </p>
+      <Button onClick={onVersions} disabled={!draft.saved.versions}>
+        {draft.saved.versions ? plural(draft.saved.versions, "version") : "No version yet"}
+      </Button>
+      <DropMenu name="Take away">
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={onCopyAll}>
+          Copy all fields
+        </DropdownMenu.Item>
+        {FILES.map(({ ending, name }) => (
+          <DropdownMenu.Item key={ending} className={MENU_ITEM} asChild>
+            <a href={`/api/projects/${projectId}/pieces/${piece.id}/draft.${ending}`} download>
+              {name}
+            </a>
+          </DropdownMenu.Item>
+        ))}
+        <DropdownMenu.Separator className="my-1 border-t border-hairline" />
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={onSettings}>
+          Limits and rules
+        </DropdownMenu.Item>
+      </DropMenu>
+    </div>
+  );
+}
+
+/** How far what is typed is kept. */
+export function savedWords({ state, saved }: Pick<ReturnType<typeof useDraft>, "state" | "saved">) {
+  if (state === "gone") return "! The piece is gone; what you wrote is kept in this browser";
+  if (state === "offline") return "! Not on the server yet; kept in this browser, tried again soon";
+  if (state === "saving" || state === "waiting") return "Saving…";
+  if (!saved.at) return "Nothing written yet";
+  const at = new Date(saved.at);
+  const time = `${String(at.getHours()).padStart(2, "0")}:${String(at.getMinutes()).padStart(2, "0")}`;
+  const today = at.toDateString() === new Date().toDateString();
+  return `Saved ${today ? time : day(saved.at.slice(0, 10))}`;
+}

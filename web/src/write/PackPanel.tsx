@@ -1,0 +1,194 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import type { Schemas } from "../api/client";
+import { Button } from "../parts/Button";
+import { Checkbox } from "../parts/Checkbox";
+import { INPUT } from "../parts/Field";
+import { Help } from "../parts/Help";
+import { ProblemNote } from "../parts/ProblemNote";
+import { useSay } from "../parts/toasts";
+import { useKept } from "../parts/useKept";
+import { useSettled } from "../parts/useSettled";
+import { type Fields, packField } from "./changes";
+import { boundWords, gainWords, holdsWords, SHAPES, wordsOf } from "./packWords";
+import type { Desk, Look } from "./queries";
+
+type Wants = { end: string; must: string; never: string; everything: boolean };
+const USUAL: Wants = { end: "", must: "", never: "", everything: false };
+
+/** What a field could say, packed from the phrases: rows of words to make a sentence of. */
+export function PackPanel({
+  projectId,
+  desk,
+  field,
+  fields,
+  look,
+  currency,
+  onTake,
+  onClose,
+}: {
+  projectId: number;
+  desk: Desk;
+  field: Schemas["DeskFieldOut"];
+  fields: Fields;
+  look: Look;
+  currency: string;
+  onTake: (text: string) => void;
+  onClose: () => void;
+}) {
+  const [wants, setWants] = useKept<Wants>(
+    `bunraku.pack.${projectId}.${field.id}`,
+    USUAL,
+    (kept) => ({ ...USUAL, ...(kept as Partial<Wants>) }),
+  );
+  // What stands in the other fields when one opens it: not each key.
+  const [from, setFrom] = useState(fields);
+  const asked = useSettled(wants, 350);
+  const found = useQuery({
+    queryKey: ["packed", projectId, desk.piece.id, field.id, from, asked],
+    queryFn: () =>
+      packField(projectId, desk.piece.id, {
+        field: field.id,
+        fields: from,
+        end: asked.end,
+        must: wordsOf(asked.must),
+        never: wordsOf(asked.never),
+        everything: asked.everything,
+      }),
+    retry: false,
+    staleTime: 60_000,
+  });
+  const say = useSay();
+  const held = new Set(
+    look.places
+      .filter((place) => place.id === field.id)
+      .flatMap((place) => place.cells)
+      .filter((cell) => cell.level === "exact")
+      .map((cell) => cell.phrase),
+  );
+  const told = found.data;
+  const title = field.id === "title";
+  return (
+    <div className="mt-3 border-t border-hairline pt-3">
+      <div className="flex flex-wrap items-end gap-3 pb-2 text-xs">
+        <Want
+          label="Ends with"
+          value={wants.end}
+          placeholder=" | your name"
+          most={60}
+          onChange={(end) => setWants({ ...wants, end })}
+        />
+        <Want
+          label="Must say"
+          value={wants.must}
+          placeholder="words, parted by commas"
+          most={300}
+          onChange={(must) => setWants({ ...wants, must })}
+        />
+        <Want
+          label="Must not say"
+          value={wants.never}
+          placeholder="words, parted by commas"
+          most={300}
+          onChange={(never) => setWants({ ...wants, never })}
+        />
+        {!title && field.id !== "tags" && (
+          <label className="flex h-[28px] items-center gap-2">
+            <Checkbox
+              label="Also what other fields say already"
+              checked={wants.everything}
+              onChange={(everything) => setWants({ ...wants, everything })}
+            />
+            Also what other fields say already
+          </label>
+        )}
+        <Button className="!h-[28px] text-xs" onClick={() => setFrom(fields)}>
+          Pack again
+        </Button>
+      </div>
+      {found.isPending && <p className="text-ink-2">Packing…</p>}
+      {found.error && <ProblemNote error={found.error} />}
+      {told && !told.proposals.length && (
+        <p className="text-ink-2">
+          {desk.phrases.length
+            ? "Nothing fits: every phrase stands in another field already, or is longer than the limit."
+            : "It has no phrase to be made of. Give it one in the plan."}
+        </p>
+      )}
+      <ul className="flex flex-col gap-2">
+        {told?.proposals.map((one) => (
+          <li key={one.shape + one.text} className="border-l-2 border-hairline pl-3">
+            <p className="text-2xs font-semibold text-quiet">
+              <Help figure="packed">{SHAPES[one.shape]}</Help>
+            </p>
+            <p className="text-md font-semibold break-words whitespace-pre-wrap">{one.text}</p>
+            <p className="text-xs text-ink-2">
+              {holdsWords(one, desk, currency)} {boundWords(one)}
+            </p>
+            <p className="text-xs text-ink-2">{gainWords(one, held, desk, currency)}</p>
+            {one.notes.length > 0 && (
+              <details className="text-xs text-ink-2">
+                <summary className="cursor-pointer">{one.notes.length} left out, with why</summary>
+                <ul className="list-disc pl-4">
+                  {one.notes.map((note) => (
+                    <li key={note}>{note}.</li>
+                  ))}
+                </ul>
+              </details>
+            )}
+            <p className="flex gap-3 pt-1">
+              <Button
+                className="!h-[26px] text-xs"
+                onClick={() => {
+                  onTake(one.text);
+                  onClose();
+                  say("Taken. Now make it read well; the score goes on counting.");
+                  document.getElementById(`field-${field.id}`)?.focus();
+                }}
+              >
+                Take it
+              </Button>
+              <Button
+                look="bare"
+                className="!h-[26px] text-xs"
+                onClick={async () => {
+                  await navigator.clipboard.writeText(one.text);
+                  say("Copied.");
+                }}
+              >
+                Copy
+              </Button>
+            </p>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function Want({
+  label,
+  value,
+  placeholder,
+  most,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  placeholder: string;
+  most: number;
+  onChange: (value: string) => void;
+}) {
+  return (
+    <label className="flex min-w-[120px] flex-1 flex-col">
+      <span className="text-quiet">{label}</span>
+      <input
+        value={value}
+        maxLength={most}
+        placeholder={placeholder}
+        onChange={(event) => onChange(event.target.value)}
+        className={`${INPUT} !h-[28px]`}
+      />
+    </label>
+  );
+}

@@ -1,0 +1,169 @@
+import { useNavigate, useSearch } from "@tanstack/react-router";
+import { useCallback, useMemo, useState } from "react";
+import { Button } from "../parts/Button";
+import { useCommand } from "../parts/commands";
+import { Empty } from "../parts/Empty";
+import { INPUT } from "../parts/Field";
+import { exact, plural } from "../parts/format";
+import { PageHead } from "../parts/PageHead";
+import { ProblemNote } from "../parts/ProblemNote";
+import { Select } from "../parts/Select";
+import { useKey } from "../parts/useKey";
+import { channelName, usePlace } from "../shared/channels";
+import { useWriting, useWritingCounts, type WritingQuery } from "./queries";
+import { WriteAway } from "./WriteAway";
+import { WriteList } from "./WriteList";
+import { WriteSettings } from "./WriteSettings";
+
+const LACKS = [
+  { id: "", name: "All pieces" },
+  { id: "begun", name: "Begun" },
+  { id: "unbegun", name: "Not begun" },
+  { id: "empty", name: "With empty fields" },
+  { id: "missing", name: "With phrases missing" },
+  { id: "over", name: "Over a limit" },
+  { id: "failing", name: "With checks to do" },
+  { id: "done", name: "Nothing left to do" },
+] as const;
+const ORDERS = [
+  { id: "next", name: "Next to publish first" },
+  { id: "score", name: "Least ready first" },
+  { id: "saved", name: "Written last first" },
+  { id: "title", name: "By title" },
+] as const;
+
+/** Write: the pieces with what each still lacks; Enter opens one's desk. */
+export function WritePage() {
+  const { projectId, channel } = usePlace();
+  const search = useSearch({ from: "/p/$projectId/$channel/write" });
+  const navigate = useNavigate({ from: "/p/$projectId/$channel/write" });
+  const { order, lacks, only, q } = search;
+  const query = useMemo<WritingQuery>(
+    () => ({ order, lacks: lacks ?? "", channel: only ? channel : "", q: q ?? "" }),
+    [order, lacks, only, channel, q],
+  );
+  const pieces = useWriting(projectId, query);
+  const counts = useWritingCounts(projectId, query);
+  const [settings, setSettings] = useState(false);
+  useKey("/", () => document.getElementById("write-filter")?.focus());
+  useCommand("Limits of fields and rules of the checklist", () => setSettings(true));
+  const open = useCallback(
+    (piece: number | undefined) =>
+      piece !== undefined &&
+      navigate({
+        to: "/p/$projectId/$channel/write/desk",
+        params: { projectId: String(projectId), channel },
+        search: { piece },
+      }),
+    [navigate, projectId, channel],
+  );
+  const unfiltered = !lacks && !only && !q;
+  if (counts?.total === 0 && unfiltered) return <NothingToWrite />;
+  return (
+    <main className="flex min-w-0 flex-1 flex-col">
+      <div className="flex shrink-0 flex-col gap-[10px] px-[18px] pb-3">
+        <PageHead
+          title="Write"
+          about={
+            counts
+              ? `${plural(counts.total, "piece")}; ${exact(counts.begun)} begun, ` +
+                `${exact(counts.done)} with nothing left to do.`
+              : ""
+          }
+        >
+          <WriteAway />
+          <Button onClick={() => setSettings(true)}>Limits and rules</Button>
+        </PageHead>
+        {pieces.error && <ProblemNote error={pieces.error} />}
+        <div className="flex items-center gap-2">
+          <input
+            id="write-filter"
+            aria-label="Pieces whose title says"
+            placeholder="Title says…  /"
+            value={q ?? ""}
+            maxLength={100}
+            onChange={(event) =>
+              navigate({
+                search: (now) => ({ ...now, q: event.target.value || undefined }),
+                replace: true,
+              })
+            }
+            className={`${INPUT} !w-[200px]`}
+          />
+          <div className="w-[190px]">
+            <Select
+              label="Which pieces"
+              value={lacks ?? ""}
+              onChange={(chosen) =>
+                navigate({
+                  search: (now) => ({ ...now, lacks: (chosen || undefined) as typeof lacks }),
+                })
+              }
+            >
+              {LACKS.map((one) => (
+                <option key={one.id} value={one.id}>
+                  {one.name}
+                </option>
+              ))}
+            </Select>
+          </div>
+          <Button
+            aria-pressed={!!only}
+            onClick={() => navigate({ search: (now) => ({ ...now, only: !only || undefined }) })}
+          >
+            {channelName(channel)} only
+          </Button>
+          <div className="ml-auto w-[190px]">
+            <Select
+              label="Order of the pieces"
+              value={order}
+              onChange={(chosen) =>
+                navigate({ search: (now) => ({ ...now, order: chosen as typeof order }) })
+              }
+            >
+              {ORDERS.map((one) => (
+                <option key={one.id} value={one.id}>
+                  {one.name}
+                </option>
+              ))}
+            </Select>
+          </div>
+        </div>
+      </div>
+      {counts?.total === 0 ? (
+        <Empty title="No piece is like that">Take a filter off to see the others.</Empty>
+      ) : (
+        <WriteList pieces={pieces} place={JSON.stringify(query)} onOpen={open} />
+      )}
+      {settings && <WriteSettings onClose={() => setSettings(false)} />}
+    </main>
+  );
+}
+
+function NothingToWrite() {
+  const { projectId, channel } = usePlace();
+  const navigate = useNavigate();
+  return (
+    <main className="flex min-w-0 flex-1 flex-col">
+      <Empty
+        title="There is nothing to write yet"
+        action={
+          <Button
+            look="main"
+            onClick={() =>
+              navigate({
+                to: "/p/$projectId/$channel/first",
+                params: { projectId: String(projectId), channel },
+              })
+            }
+          >
+            See what comes first
+          </Button>
+        }
+      >
+        Make pieces of the clusters that matter. Each has a desk here, with its phrases and the
+        limits of where it is published.
+      </Empty>
+    </main>
+  );
+}

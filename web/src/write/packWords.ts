@@ -1,0 +1,81 @@
+/** What a packed field holds, in words. */
+import type { Schemas } from "../api/client";
+import { exact, money, plural } from "../parts/format";
+import type { Desk } from "./queries";
+
+type Proposal = Schemas["FieldProposalOut"];
+type Counted = Pick<Desk, "counted_in" | "phrases">;
+
+export const SHAPES: Record<Proposal["shape"], string> = {
+  first: "Main keyword first",
+  most: "As much as possible",
+  short: "Short and clear",
+  two: "Two phrases",
+  shared: "What other fields do not say, shared out",
+  family: "One title each, so that together they hold most",
+  completes: "Words that complete phrases",
+  set: "The set worth most",
+};
+
+/** Words of a line parted by commas. */
+export const wordsOf = (text: string): string[] =>
+  text
+    .split(",")
+    .map((word) => word.trim())
+    .filter(Boolean)
+    .slice(0, 20);
+
+/** A value in what it is counted in. */
+export function valueWords(value: number, told: Counted, currency: string): string {
+  if (told.counted_in === "worth") return `${money(value, currency)} a month`;
+  if (told.counted_in === "searches") return plural(Math.round(value), "search", "searches");
+  return plural(Math.round(value), "phrase");
+}
+
+/** How many phrases it holds, and what those are worth. */
+export function holdsWords(one: Proposal, told: Counted, currency: string): string {
+  const holds = `Holds ${one.contained.length} of ${plural(told.phrases.length, "phrase")}`;
+  if (told.counted_in === "phrases" || !one.value) return `${holds}.`;
+  return `${holds}, ${valueWords(one.value, told, currency)}.`;
+}
+
+/** How much better it could be at most; nothing where that is not asked. */
+export function boundWords(one: Pick<Proposal, "value" | "bound">): string {
+  if (one.bound <= 0) return "";
+  if (one.value >= one.bound * 0.9995) return "None of this length holds more.";
+  const share = (100 * one.value) / one.bound;
+  const better = (100 * (one.bound - one.value)) / Math.max(one.value, 1e-9);
+  return `${share.toFixed(0)}%: at most ${better < 10 ? better.toFixed(1) : exact(better)}% more is possible.`;
+}
+
+const NAMED = 4;
+
+/** What the field gains and loses against what it says now. */
+export function gainWords(
+  one: Proposal,
+  held: ReadonlySet<number>,
+  told: Counted,
+  currency: string,
+): string {
+  const gains = one.contained.filter((phrase) => !held.has(phrase));
+  const loses = [...held].filter((phrase) => !one.contained.includes(phrase));
+  const parts = [];
+  if (gains.length) parts.push(`Gains ${named(gains, told, currency)}.`);
+  if (loses.length) parts.push(`Loses ${named(loses, told, currency)}.`);
+  return parts.join(" ");
+}
+
+function named(places: readonly number[], told: Counted, currency: string): string {
+  const sorted = [...places].sort(
+    (a, b) => (told.phrases[b]?.value ?? 0) - (told.phrases[a]?.value ?? 0),
+  );
+  const names = sorted.slice(0, NAMED).map((place) => {
+    const phrase = told.phrases[place];
+    if (!phrase) return "";
+    return told.counted_in === "phrases"
+      ? `“${phrase.text}”`
+      : `“${phrase.text}” (${valueWords(phrase.value, told, currency)})`;
+  });
+  const more = sorted.length - NAMED;
+  return `${names.join(", ")}${more > 0 ? ` and ${more} more` : ""}`;
+}

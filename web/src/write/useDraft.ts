@@ -1,0 +1,180 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { Problem } from "../api/client";
+import { useSay } from "../parts/toasts";
+import { type Fields, lookAt, saveDraft } from "./changes";
+import { afterSave, editsOf } from "./deskMath";
+import type { Desk, Look } from "./queries";
+
+const QUIET_MS = 500;
+const LONGEST_MS = 1_000;
+const RETRY_MS = 5_000;
+
+type Kept = { base: Fields; fields: Fields; revision: number };
+export type SaveState = "saved" | "waiting" | "saving" | "offline" | "gone";
+
+/** What one types on a desk: looked at with each key, kept in this browser at once and on the server
+ * within a second; what another window changed is taken over. */
+export function useDraft(projectId: number, desk: Desk) {
+  const pieceId = desk.piece.id;
+  const store = `bunraku.desk.${projectId}.${pieceId}`;
+  const [start] = useState(() => begin(store, desk));
+  const [fields, setFields] = useState<Fields>(start.fields);
+  const [look, setLook] = useState<Look>(desk.look);
+  const [saved, setSaved] = useState({ at: desk.draft.saved, versions: desk.versions });
+  const [state, setState] = useState<SaveState>(start.restored ? "waiting" : "saved");
+  const base = useRef<Fields>(start.base);
+  const revision = useRef(start.revision);
+  const now = useRef(fields);
+  now.current = fields;
+  const say = useSay();
+  const told = useTold(desk);
+  const cache = useQueryClient();
+
+  const change = useCallback(
+    (changed: Fields) => {
+      const next = { ...now.current, ...changed };
+      now.current = next;
+      setFields(next);
+      keep(store, { base: base.current, fields: next, revision: revision.current });
+      setState((before) => (before === "gone" ? before : "waiting"));
+    },
+    [store],
+  );
+
+  useLooking(projectId, pieceId, fields, desk.look, start.restored, setLook);
+
+  const saving = useRef(false);
+  const save = useCallback(async () => {
+    if (saving.current) return;
+    const sent = now.current;
+    const edits = editsOf(base.current, sent);
+    if (!Object.keys(edits).length) return setState("saved");
+    saving.current = true;
+    setState("saving");
+    try {
+      const out = await saveDraft(projectId, pieceId, edits, revision.current);
+      const { fields: merged, taken } = afterSave(now.current, sent, out.others);
+      base.current = { ...sent, ...out.others };
+      revision.current = out.revision;
+      if (taken.length) {
+        now.current = merged;
+        setFields(merged);
+        say(`Changed in another window and taken over: ${told(taken)}.`);
+      }
+      const clashes = Object.keys(out.clashes);
+      if (clashes.length)
+        say(
+          `Another window changed ${told(clashes)} too. Yours stands; the other is in Versions.`,
+          { bad: true },
+        );
+      setSaved({ at: out.saved, versions: out.versions });
+      const left = Object.keys(editsOf(base.current, now.current)).length > 0;
+      if (!left) forget(store);
+      setState(left ? "waiting" : "saved");
+      cache.invalidateQueries({ queryKey: ["writing", projectId] });
+    } catch (error) {
+      const status = error instanceof Problem ? error.status : 0;
+      setState(status === 404 ? "gone" : "offline");
+      if (error instanceof Problem && status >= 400 && status !== 404)
+        say(error.message, { bad: true });
+    } finally {
+      saving.current = false;
+    }
+  }, [projectId, pieceId, store, say, told, cache]);
+
+  const waitingSince = useRef(0);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each key begins the wait again
+  useEffect(() => {
+    if (state !== "waiting" && state !== "offline") return;
+    if (state === "waiting" && !waitingSince.current) waitingSince.current = Date.now();
+    const left = LONGEST_MS - (Date.now() - waitingSince.current);
+    const wait = state === "offline" ? RETRY_MS : Math.max(0, Math.min(QUIET_MS, left));
+    const timer = setTimeout(() => {
+      waitingSince.current = 0;
+      save();
+    }, wait);
+    return () => clearTimeout(timer);
+  }, [state, fields, save]);
+
+  return { fields, look, change, save, state, saved };
+}
+
+/** Where one begins: from what the server has, or from what this browser kept that did not get
+ * there. */
+function begin(store: string, desk: Desk): Kept & { restored: boolean } {
+  const { fields, revision } = desk.draft;
+  const kept = read(store);
+  if (!kept || !Object.keys(editsOf(kept.base, kept.fields)).length)
+    return { base: fields, fields, revision, restored: false };
+  // What the server has by now is merged when it is saved: from where this browser began.
+  return { ...kept, restored: true };
+}
+
+function read(store: string): Kept | undefined {
+  try {
+    const text = localStorage.getItem(store);
+    return text ? (JSON.parse(text) as Kept) : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+function keep(store: string, kept: Kept): void {
+  try {
+    localStorage.setItem(store, JSON.stringify(kept));
+  } catch {
+    // A browser that keeps nothing: the server still does, within a second.
+  }
+}
+
+const forget = (store: string) => localStorage.removeItem(store);
+
+/** Names of fields in a sentence. */
+function useTold(desk: Desk) {
+  const names = useRef(new Map<string, string>());
+  names.current = new Map(desk.fields.map((field) => [field.id, field.name.toLowerCase()]));
+  return useCallback(
+    (ids: readonly string[]) => ids.map((id) => names.current.get(id) ?? id).join(", "),
+    [],
+  );
+}
+
+/** Fields looked at with every key: one question under way at a time, the latest asked next. */
+function useLooking(
+  projectId: number,
+  pieceId: number,
+  fields: Fields,
+  first: Look,
+  restored: boolean,
+  setLook: (look: Look) => void,
+) {
+  const seen = useRef<Fields | undefined>(restored ? undefined : fields);
+  const latest = useRef(fields);
+  const busy = useRef(false);
+  latest.current = fields;
+  const over = useRef(new AbortController());
+  useEffect(() => {
+    const now = new AbortController();
+    over.current = now;
+    return () => now.abort();
+  }, []);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: other phrases or limits look anew
+  useEffect(() => setLook(first), [first]);
+  useEffect(() => {
+    const ask = async () => {
+      if (busy.current || seen.current === latest.current) return;
+      busy.current = true;
+      const asked = latest.current;
+      try {
+        setLook(await lookAt(projectId, pieceId, asked, over.current.signal));
+      } catch {
+        // Said where it is saved.
+      }
+      seen.current = asked;
+      busy.current = false;
+      if (!over.current.signal.aborted) ask();
+    };
+    if (fields) ask();
+  }, [projectId, pieceId, fields, setLook]);
+}
