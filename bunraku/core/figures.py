@@ -38,6 +38,7 @@ from bunraku.core.write import help as write_help
 from bunraku.core.write.checklist import score
 from bunraku.core.write.coverage import cover
 from bunraku.core.write.packing import pack
+from bunraku.core.write.title_duel import compare_titles
 
 
 @dataclass(frozen=True)
@@ -102,6 +103,7 @@ FIGURES = (
     Figure("firmness", "How firm a place is", how_firm),
     Figure("alike", "How alike location pages are", alikeness),
     Figure("packed", "Titles that fit", pack),
+    Figure("duel", "Two titles against each other", compare_titles),
     Figure("coverage", "Where each phrase stands", cover),
     Figure("made", "How well made", score),
 )

@@ -43,6 +43,7 @@ from bunraku.server.weigh.api import router as weigh
 from bunraku.server.weigh.results.api import router as results
 from bunraku.server.write.api import router as write
 from bunraku.server.write.away_api import router as drafts_away
+from bunraku.server.write.coming_in_api import router as coming_in
 from bunraku.server.write.desk_api import router as desks
 from bunraku.server.write.setting_api import router as write_settings
 
@@ -110,6 +111,7 @@ for room in (
     desks,
     write_settings,
     drafts_away,
+    coming_in,
 ):
     api.add_router("/projects/{int:project_id}", room)
 

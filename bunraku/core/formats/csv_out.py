@@ -58,6 +58,21 @@ def _safe_text(cell: str) -> str:
     return _RUNS_WHEN_CUT.sub(r"\1'", safe)
 
 
+_SET_BEFORE = re.compile(
+    rf"^'(?={_NOTHING}*+[{_SIGNS}])|(?<=[,;|\t\r\n])({_NOTHING}*?)'(?=[{_SIGNS}])"
+)
+"""Apostrophes that `safe_cell` sets."""
+
+
+def plain_cell(text: str) -> str:
+    """A text as it was before `safe_cell` made it safe: for what comes back.
+
+    Parameters: `text`, a cell as it was written. Returns: it without the apostrophes that stand
+    before signs where `safe_cell` sets them. One that somebody typed there goes with them. Raises:
+    nothing. Cost: linear."""
+    return _SET_BEFORE.sub(lambda found: found.group(1) or "", text)
+
+
 def csv_lines(columns: Sequence[Column], rows: Iterable[Sequence[Cell]]) -> Iterator[str]:
     """CSV as text, a heading row first, in pieces for streaming (RFC 4180; the first begins with a
     byte-order mark so that spreadsheets read UTF-8; texts stand in quotation marks and numbers do

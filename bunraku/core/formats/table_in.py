@@ -95,6 +95,7 @@ class TableFile:
     delimiter: str = ""
     sheets: tuple[str, ...] = ()
     sheet: str = ""
+    longest: int = MOST_CELL_CHARACTERS
     left_open: "LeftOpen | None" = field(default=None, compare=False, repr=False)
 
     def rows(self) -> Iterator[tuple[int, Cells | str]]:
@@ -146,7 +147,7 @@ def _delimited(table: TableFile) -> Iterator[tuple[int, Cells | str]]:
             elif any("\ufffd" in cell for cell in cells):
                 yield number, BROKEN_SIGN
             else:
-                yield number, [cell[:MOST_CELL_CHARACTERS] for cell in cells[:MOST_COLUMNS]]
+                yield number, [cell[: table.longest] for cell in cells[:MOST_COLUMNS]]
 
 
 def _text(table: TableFile) -> Iterator[tuple[int, Cells | str]]:
@@ -254,7 +255,7 @@ def _spreadsheet(table: TableFile) -> Iterator[tuple[int, Cells | str]]:
                         f"The sheet has more than {MOST_CELLS / 1e6:.0f} million cells, most of "
                         "them empty. Copy what is wanted into a new sheet."
                     )
-                cells = [_cell(value) for value in row[:MOST_COLUMNS]]
+                cells = [_cell(value, table.longest) for value in row[:MOST_COLUMNS]]
                 if any(cells):
                     yield number, cells
     except BadFile:
@@ -263,11 +264,11 @@ def _spreadsheet(table: TableFile) -> Iterator[tuple[int, Cells | str]]:
         raise BadFile("The spreadsheet breaks off: the rest of it could not be read.") from error
 
 
-def _cell(value: object) -> str:
+def _cell(value: object, longest: int = MOST_CELL_CHARACTERS) -> str:
     if value is None:
         return ""
     if isinstance(value, bool):
         return "yes" if value else "no"
     if isinstance(value, float) and value.is_integer():
         return str(int(value))
-    return str(value)[:MOST_CELL_CHARACTERS].strip()
+    return str(value)[:longest].strip()

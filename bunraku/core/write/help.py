@@ -16,6 +16,12 @@ HELP = {
         "looked at.",
         "Say the phrase that matters word for word, the others somewhere.",
     ),
+    "duel": HelpText(
+        "What two titles of a piece would bring, and whether one is really the better one.",
+        "A title that says a phrase less exactly is weaker on its page; visits follow from where "
+        "one would land, with the spread of places and searches.",
+        "Where it is even, take the title that reads better; where it decides, that one.",
+    ),
     "made": HelpText(
         "How well made the fields of a page, video or listing are for one phrase, of a hundred.",
         "Each rule of the checklist has its points, and those that are kept add up to it; rules "

@@ -64,7 +64,9 @@ def _title_length(written: Written, aim: Aim) -> Kept:
 def _address_says(written: Written, aim: Aim) -> Kept:
     if not written.address:
         return None
-    return how_said(address_words(written.address), aim.main, aim.language)
+    # The last part alone is an address too.
+    address = written.address if "/" in written.address else f"/{written.address}"
+    return how_said(address_words(address), aim.main, aim.language)
 
 
 def _opening_says(written: Written, aim: Aim) -> Kept:

@@ -100,7 +100,8 @@ def _two(
         worth = float(sum(values[each] for each in inside))
         if best is None or worth > best.value:
             left = tuple(sorted(set(range(len(phrases))) - set(inside)))
-            best = Packed(text, tuple(inside), left, worth, worth)
+            # It is a pattern, and no attempt at the most.
+            best = Packed(text, tuple(inside), left, worth, 0.0)
     return best
 
 

@@ -18,27 +18,31 @@ from bunraku.server.write.drafts import (
     version_beside,
     versions_of,
 )
+from bunraku.server.write.duel import duel_of
 from bunraku.server.write.looking import desk_out
 from bunraku.server.write.packing import PACKED_FIELDS, Asked, pack_field
-from bunraku.server.write.schemas import (
+from bunraku.server.write.proposal_schemas import (
     BesideQuery,
+    DuelOut,
+    DuelQuery,
+    FieldBesideOut,
+    FieldPackedOut,
+    PackIn,
+    VersionOut,
+)
+from bunraku.server.write.schemas import (
     CapitalsIn,
     CapitalsOut,
     DeskOut,
-    FieldBesideOut,
-    FieldPackedOut,
     FixedOut,
     FixIn,
     LookIn,
     LookOut,
-    PackIn,
     SavedOut,
     SaveIn,
-    VersionOut,
-    WritingPageOut,
-    WritingQuery,
 )
 from bunraku.server.write.writing import look_again, pieces_to_write
+from bunraku.server.write.writing_schemas import WritingPageOut, WritingQuery
 
 router = Router(tags=["write"])
 
@@ -154,6 +158,14 @@ def packed(request: ProjectRequest, project_id: ProjectId, piece_id: int, given:
     """What a field could say; nothing is kept."""
     asked = Asked(given.end, given.must, given.never, given.everything)
     return pack_field(request.project, piece_id, given.field, given.fields, asked)
+
+
+@router.get("/pieces/{int:piece_id}/duel", response=DuelOut, auth=READS, url_name="title_duel")
+def duel(
+    request: ProjectRequest, project_id: ProjectId, piece_id: int, asked: Query[DuelQuery]
+) -> Any:
+    """Titles of a piece against each other."""
+    return duel_of(request.project, piece_id, asked.titles)
 
 
 @router.get(

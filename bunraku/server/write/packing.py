@@ -5,22 +5,23 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
-from bunraku.core.text import content_stems, identity_key
+from bunraku.core.text import identity_key
 from bunraku.core.weigh.saying import plain_words
+from bunraku.core.write.counting import length
 from bunraku.core.write.fields import pairs_of
 from bunraku.core.write.finding import LEVELS
 from bunraku.core.write.hidden_terms import complete
 from bunraku.core.write.limits import most_of
-from bunraku.core.write.packing import Contradiction, Packed, Wish
+from bunraku.core.write.packing import Contradiction, Packed, Wish, contained
 from bunraku.core.write.slug import propose_slug
-from bunraku.core.write.tags import Candidate, TagLimits, TagSet, choose_tags, hashtag_of
+from bunraku.core.write.tags import hashtag_of
 from bunraku.core.write.titles import propose_titles, within
 from bunraku.core.write.variations import share_out
 from bunraku.server.errors import BunrakuError
 from bunraku.server.projects.models import Project
 from bunraku.server.write.aims import Aims, aims_of
 from bunraku.server.write.looking import desk_of
-from bunraku.server.write.rivals import rival_tags
+from bunraku.server.write.tagging import notes_on, tag_set
 
 BULLET_CHARACTERS = 100
 """Characters of a bullet as it is proposed: what is read at a glance, whatever the limit."""
@@ -85,7 +86,36 @@ def _titles(
     found = propose_titles(
         limits, aims.phrases, values, end=asked.end, must=asked.must, never=_never(aims, asked)
     )
-    return [_proposal(one.shape, one.packed) for one in found]
+    told = [_proposal(one.shape, one.packed) for one in found]
+    if aims.form == "listing":
+        told += _each_word_once(aims, values, asked)
+    return told
+
+
+def _each_word_once(aims: Aims, values: list[float], asked: Asked) -> list[Proposal]:
+    """A title for a marketplace that finds a phrase by its words, wherever they stand: the main
+    keyword, and behind it the words that complete most of the others."""
+    main = f"{aims.phrases[0][:1].upper()}{aims.phrases[0][1:]}"
+    lead = " ".join([main, *asked.must])
+    limit = most_of(aims.profile.limits, "title")[0]
+    room = limit.most - length(f"{lead} {asked.end}", limit.unit)
+    found = complete(
+        aims.phrases,
+        values,
+        [lead],
+        room,
+        limit.unit,
+        language=aims.aim.language,
+        never=_never(aims, asked),
+    )
+    if not found.text:
+        return []
+    text = f"{lead} {found.text}{asked.end}"
+    said = contained(text, aims.phrases)
+    # What the main keyword says by itself is there too.
+    held = sorted({0, *said, *found.completes})
+    worth = sum(values[place] for place in held)
+    return [_told("words", text, held, aims, worth, worth + found.bound - found.value)]
 
 
 def _never(aims: Aims, asked: Asked) -> list[str]:
@@ -168,62 +198,14 @@ def _hidden(
 def _tags(
     project: Project, aims: Aims, values: list[float], fields: Mapping[str, str], asked: Asked
 ) -> list[Proposal]:
-    limits = aims.profile.limits
-    room = TagLimits(
-        count=next((int(one.most) for one in most_of(limits, "tags", "items")), None),
-        each=next((int(one.most) for one in most_of(limits, "tags", "each")), None),
-        total=next((int(one.most) for one in most_of(limits, "tags")), None),
-    )
-    seen = rival_tags(project, aims)
-    own = [
-        Candidate(text, value, "yours") for text, value in zip(aims.phrases, values, strict=True)
-    ]
-    there = {identity_key(one.text) for one in own}
-    others = [
-        Candidate(tag.text, _value_of(tag.text, tag.share, aims), tag.origin)
-        for tag in seen.tags
-        if identity_key(tag.text) not in there
-    ]
-    found = choose_tags(
-        [*own, *(one for one in others if one.value > 0)],
-        room,
-        language=aims.aim.language,
-        never=[*_never(aims, asked), *seen.names],
-        year=aims.aim.on.year,
-    )
+    found = tag_set(project, aims, _never(aims, asked))
     if not found.taken:
         return []
     text = "\n".join(one.text for one in found.taken)
     keys = {identity_key(one.text) for one in found.taken}
     held = [row for row, phrase in enumerate(aims.phrases) if identity_key(phrase) in keys]
     value = sum(aims.values[row] for row in held)
-    return [{**_told("set", text, held, aims, value, value), "notes": _notes(found)}]
-
-
-def _value_of(text: str, share: float, aims: Aims) -> float:
-    """What a tag of others is worth here: as much as the middle of one's own phrases, by how many
-    of those who stand there use it and how much of it is about the piece."""
-    about = {stem for phrase in aims.phrases for stem in content_stems(phrase, aims.aim.language)}
-    said = content_stems(text, aims.aim.language)
-    near = sum(stem in about for stem in said) / len(said) if said else 0.0
-    middle = sorted(aims.values)[len(aims.values) // 2]
-    return 0.0 if near < 0.5 else near * share * max(middle, 1.0)
-
-
-_WHY = {
-    "brand": "names a rival or a channel",
-    "year": "names another year",
-    "long": "is too long by itself",
-    "room": "has no room left",
-}
-
-
-def _notes(found: TagSet) -> list[str]:
-    notes = []
-    for one, why, of in found.left[:40]:
-        told = f"says the same as “{of}”" if why == "double" else _WHY[why]
-        notes.append(f"“{one.text}” {told}")
-    return notes
+    return [{**_told("set", text, held, aims, value, 0.0), "notes": notes_on(found)}]
 
 
 def _hashtags(

@@ -14,7 +14,7 @@ from bunraku.server.projects.models import Project
 from bunraku.server.write.aims import aims_of, profile_as_held
 from bunraku.server.write.looking import note_lacks
 from bunraku.server.write.models import Draft, OutletLimits
-from bunraku.server.write.schemas import WritingQuery
+from bunraku.server.write.writing_schemas import WritingQuery
 
 _ORDERS = {
     "next": ("when", "pk"),

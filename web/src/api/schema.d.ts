@@ -2864,6 +2864,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/pieces/{piece_id}/duel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Duel
+         * @description Titles of a piece against each other.
+         */
+        get: operations["bunraku_server_write_desk_api_duel"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/pieces/{piece_id}/versions": {
         parameters: {
             query?: never;
@@ -3038,6 +3058,86 @@ export interface paths {
         get: operations["bunraku_server_write_away_api_as_json"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{piece_id}/desk/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read
+         * @description Read something that exists into the fields of a piece; nothing is kept.
+         */
+        post: operations["bunraku_server_write_coming_in_api_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/writing/open": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Opened
+         * @description Open a desk for something that exists and is in no plan yet.
+         */
+        post: operations["bunraku_server_write_coming_in_api_opened"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/drafts/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Back
+         * @description Compare edited fields with what is written; nothing is changed.
+         */
+        post: operations["bunraku_server_write_coming_in_api_bring_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/drafts/file/{upload_id}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Back
+         * @description Take what edited fields say.
+         */
+        post: operations["bunraku_server_write_coming_in_api_take_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -8632,7 +8732,7 @@ export interface components {
              * Shape
              * @enum {string}
              */
-            shape: "first" | "most" | "short" | "two" | "shared" | "family" | "completes" | "set";
+            shape: "first" | "most" | "short" | "two" | "words" | "shared" | "family" | "completes" | "set";
             /** Text */
             text: string;
             /** Contained */
@@ -8678,6 +8778,79 @@ export interface components {
              * @default false
              */
             everything: boolean;
+        };
+        /**
+         * DuelQuery
+         * @description Titles to be compared.
+         */
+        DuelQuery: {
+            /**
+             * Titles
+             * @default [
+             *       ""
+             *     ]
+             */
+            titles: string[];
+        };
+        /**
+         * DuelOut
+         * @description Titles against each other: a sentence that decides or says that it is even, the best one, how
+         *     probable it is that it is; of how many phrases the page is known.
+         */
+        DuelOut: {
+            /** Words */
+            words: string;
+            /** Best */
+            best: number;
+            /** Decided */
+            decided: boolean;
+            /** Sure */
+            sure: number;
+            /** Known */
+            known: number;
+            /** Titles */
+            titles: components["schemas"]["DuelTitleOut"][];
+        };
+        /**
+         * DuelPhraseOut
+         * @description What a title does for a phrase: how exactly it says it, 0-1; the chance of page one and
+         *     visits a month, none where its page is not known.
+         */
+        DuelPhraseOut: {
+            /** Text */
+            text: string;
+            /** Said */
+            said: number;
+            /** Chance */
+            chance: number | null;
+            /** Visits */
+            visits: number | null;
+        };
+        /**
+         * DuelTitleOut
+         * @description What a title would bring: visits a month with the range that holds 80 %, searches a month of
+         *     what it says word for word, how many results say one of its phrases too, its length, whether it
+         *     is over a limit; and by phrase.
+         */
+        DuelTitleOut: {
+            /** Text */
+            text: string;
+            /** Visits */
+            visits: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Searched */
+            searched: number;
+            /** Same */
+            same: number;
+            /** Length */
+            length: number;
+            /** Over */
+            over: boolean;
+            /** Phrases */
+            phrases: components["schemas"]["DuelPhraseOut"][];
         };
         /**
          * VersionOut
@@ -8849,6 +9022,60 @@ export interface components {
         RulesOffIn: {
             /** Rules */
             rules: string[];
+        };
+        /**
+         * ExistingFieldsOut
+         * @description Fields that were found, and notes on how.
+         */
+        ExistingFieldsOut: {
+            /** Fields */
+            fields: {
+                [key: string]: string;
+            };
+            /** Notes */
+            notes: string[];
+        };
+        /**
+         * ExistingTextIn
+         * @description HTML, Markdown or plain text of something that exists.
+         */
+        ExistingTextIn: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * OpenDeskOut
+         * @description The piece whose desk it is, and notes on what was read.
+         */
+        OpenDeskOut: {
+            /** Piece */
+            piece: number;
+            /** Notes */
+            notes: string[];
+        };
+        /**
+         * OpenDeskIn
+         * @description Something that exists and is in no plan yet: what it is to be found by, where it is, and its
+         *     text, as far as they are known.
+         */
+        OpenDeskIn: {
+            /**
+             * Channel
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+            /** Keyword */
+            keyword: string;
+            /**
+             * Address
+             * @default
+             */
+            address: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
         };
         /**
          * Problem
@@ -14311,6 +14538,39 @@ export interface operations {
             507: components["responses"]["Problem507"];
         };
     };
+    bunraku_server_write_desk_api_duel: {
+        parameters: {
+            query?: {
+                titles?: string[];
+            };
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DuelOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
     bunraku_server_write_desk_api_versions: {
         parameters: {
             query?: never;
@@ -14586,6 +14846,154 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_write_coming_in_api_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExistingTextIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExistingFieldsOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_write_coming_in_api_opened: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OpenDeskIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenDeskOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_write_coming_in_api_bring_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanBackOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_write_coming_in_api_take_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                upload_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
             422: components["responses"]["Problem422"];
             500: components["responses"]["Problem500"];
             503: components["responses"]["Problem503"];

@@ -4,10 +4,21 @@ import { buttonLook } from "./Button";
 import { MENU } from "./menu";
 
 /** A button that opens a menu under it. */
-export function DropMenu({ name, children }: { name: string; children: ReactNode }) {
+export function DropMenu({
+  name,
+  small = false,
+  children,
+}: {
+  name: string;
+  /** Beside the heading of a part, where it is no button of the page. */
+  small?: boolean;
+  children: ReactNode;
+}) {
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger className={buttonLook("plain")}>
+      <DropdownMenu.Trigger
+        className={small ? `${buttonLook("bare")} !h-[22px] !px-2 text-xs` : buttonLook("plain")}
+      >
         {name}
         <svg width="8" height="5" viewBox="0 0 8 5" aria-hidden="true" fill="currentColor">
           <path d="M0 0h8L4 5z" />

@@ -7,6 +7,7 @@ import { DeskHead } from "./DeskHead";
 import { DeskPanel } from "./DeskPanel";
 import { FieldCard } from "./FieldCard";
 import type { Desk as DeskData } from "./queries";
+import { ReadDialog } from "./ReadDialog";
 import { useDraft } from "./useDraft";
 import { useShowing } from "./useShowing";
 import { VersionsDialog } from "./VersionsDialog";
@@ -29,6 +30,7 @@ export function Desk({
   const [packing, setPacking] = useState<string>();
   const [versions, setVersions] = useState(false);
   const [settings, setSettings] = useState(false);
+  const [reading, setReading] = useState(false);
   const column = useRef<HTMLDivElement>(null);
   const showing = useShowing(column, look);
   const say = useSay();
@@ -76,6 +78,7 @@ export function Desk({
   useKey("alt+3", () => next[2]?.fix && fix(next[2].id), typing);
   useCommand("Copy all fields", copyAll, { keys: "Alt Shift C" });
   useCommand("Versions of what is written", () => setVersions(true), { keys: "Alt V" });
+  useCommand("Bring in what exists already", () => setReading(true));
   useCommand("Limits of fields and rules of the checklist", () => setSettings(true));
   return (
     <>
@@ -87,6 +90,7 @@ export function Desk({
           onVersions={() => setVersions(true)}
           onCopyAll={copyAll}
           onSettings={() => setSettings(true)}
+          onRead={() => setReading(true)}
         />
         <div
           ref={column}
@@ -116,6 +120,7 @@ export function Desk({
         </div>
       </main>
       <DeskPanel
+        projectId={projectId}
         desk={desk}
         look={look}
         fields={fields}
@@ -123,6 +128,7 @@ export function Desk({
         next={next}
         showing={showing}
         onFix={fix}
+        onTitle={(title) => change({ title })}
         onSettings={() => setSettings(true)}
       />
       {versions && (
@@ -132,6 +138,15 @@ export function Desk({
           fields={fields}
           onTake={change}
           onClose={() => setVersions(false)}
+        />
+      )}
+      {reading && (
+        <ReadDialog
+          projectId={projectId}
+          desk={desk}
+          fields={fields}
+          onTake={change}
+          onClose={() => setReading(false)}
         />
       )}
       {settings && (

@@ -24,6 +24,7 @@ export function DeskHead({
   onVersions,
   onCopyAll,
   onSettings,
+  onRead,
 }: {
   projectId: number;
   desk: Desk;
@@ -31,6 +32,7 @@ export function DeskHead({
   onVersions: () => void;
   onCopyAll: () => void;
   onSettings: () => void;
+  onRead: () => void;
 }) {
   const { channel } = usePlace();
   const params = { projectId: String(projectId), channel };
@@ -66,7 +68,7 @@ export function DeskHead({
       <Button onClick={onVersions} disabled={!draft.saved.versions}>
         {draft.saved.versions ? plural(draft.saved.versions, "version") : "No version yet"}
       </Button>
-      <DropMenu name="Take away">
+      <DropMenu name="Away and in">
         <DropdownMenu.Item className={MENU_ITEM} onSelect={onCopyAll}>
           Copy all fields
         </DropdownMenu.Item>
@@ -78,6 +80,9 @@ export function DeskHead({
           </DropdownMenu.Item>
         ))}
         <DropdownMenu.Separator className="my-1 border-t border-hairline" />
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={onRead}>
+          Bring in what exists already
+        </DropdownMenu.Item>
         <DropdownMenu.Item className={MENU_ITEM} onSelect={onSettings}>
           Limits and rules
         </DropdownMenu.Item>

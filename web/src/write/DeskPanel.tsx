@@ -6,6 +6,7 @@ import { Inspector } from "../parts/Inspector";
 import { CoverageBlock } from "./CoverageBlock";
 import type { Fields } from "./changes";
 import { coveredWords } from "./coverageWords";
+import { DuelBlock } from "./DuelBlock";
 import { Preview } from "./Preview";
 import type { Desk, Look } from "./queries";
 import type { Showing } from "./useShowing";
@@ -15,6 +16,7 @@ const SHOWN = 3;
 
 /** What is covered, what is missing and what to do next; how it will be seen; all the rules. */
 export function DeskPanel({
+  projectId,
   desk,
   look,
   fields,
@@ -22,8 +24,10 @@ export function DeskPanel({
   next,
   showing,
   onFix,
+  onTitle,
   onSettings,
 }: {
+  projectId: number;
   desk: Desk;
   look: Look;
   fields: Fields;
@@ -31,6 +35,7 @@ export function DeskPanel({
   next: readonly Check[];
   showing: Showing;
   onFix: (rule: string) => void;
+  onTitle: (title: string) => void;
   onSettings: () => void;
 }) {
   return (
@@ -76,6 +81,9 @@ export function DeskPanel({
       <Block title="As it is seen" aside="a drawing, not to scale">
         <Preview desk={desk} look={look} fields={fields} />
       </Block>
+      {desk.phrases.length > 0 && (
+        <DuelBlock projectId={projectId} desk={desk} title={fields.title ?? ""} onTake={onTitle} />
+      )}
       {desk.form === "page" && <Around desk={desk} />}
       {look.checks.length > 0 && (
         <Block

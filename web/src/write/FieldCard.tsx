@@ -1,6 +1,7 @@
 import { useMemo } from "react";
 import type { Schemas } from "../api/client";
 import { Button } from "../parts/Button";
+import { CapitalsMenu } from "./CapitalsMenu";
 import type { Fields } from "./changes";
 import { marksOf, measuredWords, tightest } from "./deskMath";
 import { MarkedText } from "./MarkedText";
@@ -58,7 +59,7 @@ export function FieldCard({
   const id = `field-${field.id}`;
   const long = field.id === "body";
   return (
-    <section aria-label={field.name} className="border border-hairline bg-sheet px-3 pt-2 pb-3">
+    <div className="border border-hairline bg-sheet px-3 pt-2 pb-3">
       <div className="flex items-baseline gap-3 pb-1">
         <label htmlFor={id} className="font-semibold" title={field.about}>
           {field.name}
@@ -67,6 +68,14 @@ export function FieldCard({
           {field.about}
         </span>
         <span className="flex gap-1">
+          {field.id === "title" && text && (
+            <CapitalsMenu
+              projectId={projectId}
+              pieceId={desk.piece.id}
+              title={text}
+              onTake={(title) => onChange({ title })}
+            />
+          )}
           {field.packs && (
             <Button
               look="bare"
@@ -92,7 +101,6 @@ export function FieldCard({
       </div>
       <MarkedText
         id={id}
-        label={field.name}
         describedBy={`${id}-limits`}
         value={text}
         marks={marks}
@@ -127,7 +135,7 @@ export function FieldCard({
           onClose={() => onPack(false)}
         />
       )}
-    </section>
+    </div>
   );
 }
 

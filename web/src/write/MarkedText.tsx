@@ -7,7 +7,6 @@ export const MarkedText = forwardRef<
   HTMLTextAreaElement,
   {
     id: string;
-    label: string;
     describedBy: string;
     value: string;
     marks: readonly Mark[];
@@ -21,7 +20,7 @@ export const MarkedText = forwardRef<
     onKeyDown?: (event: KeyboardEvent<HTMLTextAreaElement>) => void;
   }
 >(function MarkedText(
-  { id, label, describedBy, value, marks, oneLine, lines, bad, onChange, ...rest },
+  { id, describedBy, value, marks, oneLine, lines, bad, onChange, ...rest },
   ref,
 ) {
   const { placeholder, language, onFocus, onKeyDown } = rest;
@@ -40,7 +39,6 @@ export const MarkedText = forwardRef<
       <textarea
         ref={ref}
         id={id}
-        aria-label={label}
         aria-describedby={describedBy}
         aria-invalid={bad || undefined}
         dir="auto"

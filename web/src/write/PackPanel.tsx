@@ -2,19 +2,15 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { Button } from "../parts/Button";
-import { Checkbox } from "../parts/Checkbox";
-import { INPUT } from "../parts/Field";
 import { Help } from "../parts/Help";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useSay } from "../parts/toasts";
 import { useKept } from "../parts/useKept";
 import { useSettled } from "../parts/useSettled";
 import { type Fields, packField } from "./changes";
+import { NO_WANTS, PackWants, type Wants } from "./PackWants";
 import { boundWords, gainWords, holdsWords, SHAPES, wordsOf } from "./packWords";
 import type { Desk, Look } from "./queries";
-
-type Wants = { end: string; must: string; never: string; everything: boolean };
-const USUAL: Wants = { end: "", must: "", never: "", everything: false };
 
 /** What a field could say, packed from the phrases: rows of words to make a sentence of. */
 export function PackPanel({
@@ -38,8 +34,8 @@ export function PackPanel({
 }) {
   const [wants, setWants] = useKept<Wants>(
     `bunraku.pack.${projectId}.${field.id}`,
-    USUAL,
-    (kept) => ({ ...USUAL, ...(kept as Partial<Wants>) }),
+    NO_WANTS,
+    (kept) => ({ ...NO_WANTS, ...(kept as Partial<Wants>) }),
   );
   // What stands in the other fields when one opens it: not each key.
   const [from, setFrom] = useState(fields);
@@ -67,41 +63,10 @@ export function PackPanel({
       .map((cell) => cell.phrase),
   );
   const told = found.data;
-  const title = field.id === "title";
   return (
     <div className="mt-3 border-t border-hairline pt-3">
       <div className="flex flex-wrap items-end gap-3 pb-2 text-xs">
-        <Want
-          label="Ends with"
-          value={wants.end}
-          placeholder=" | your name"
-          most={60}
-          onChange={(end) => setWants({ ...wants, end })}
-        />
-        <Want
-          label="Must say"
-          value={wants.must}
-          placeholder="words, parted by commas"
-          most={300}
-          onChange={(must) => setWants({ ...wants, must })}
-        />
-        <Want
-          label="Must not say"
-          value={wants.never}
-          placeholder="words, parted by commas"
-          most={300}
-          onChange={(never) => setWants({ ...wants, never })}
-        />
-        {!title && field.id !== "tags" && (
-          <label className="flex h-[28px] items-center gap-2">
-            <Checkbox
-              label="Also what other fields say already"
-              checked={wants.everything}
-              onChange={(everything) => setWants({ ...wants, everything })}
-            />
-            Also what other fields say already
-          </label>
-        )}
+        <PackWants field={field.id} wants={wants} onChange={setWants} />
         <Button className="!h-[28px] text-xs" onClick={() => setFrom(fields)}>
           Pack again
         </Button>
@@ -163,32 +128,5 @@ export function PackPanel({
         ))}
       </ul>
     </div>
-  );
-}
-
-function Want({
-  label,
-  value,
-  placeholder,
-  most,
-  onChange,
-}: {
-  label: string;
-  value: string;
-  placeholder: string;
-  most: number;
-  onChange: (value: string) => void;
-}) {
-  return (
-    <label className="flex min-w-[120px] flex-1 flex-col">
-      <span className="text-quiet">{label}</span>
-      <input
-        value={value}
-        maxLength={most}
-        placeholder={placeholder}
-        onChange={(event) => onChange(event.target.value)}
-        className={`${INPUT} !h-[28px]`}
-      />
-    </label>
   );
 }

@@ -10,6 +10,7 @@ import { ProblemNote } from "../parts/ProblemNote";
 import { Select } from "../parts/Select";
 import { useKey } from "../parts/useKey";
 import { channelName, usePlace } from "../shared/channels";
+import { OpenDialog } from "./OpenDialog";
 import { useWriting, useWritingCounts, type WritingQuery } from "./queries";
 import { WriteAway } from "./WriteAway";
 import { WriteList } from "./WriteList";
@@ -46,6 +47,8 @@ export function WritePage() {
   const counts = useWritingCounts(projectId, query);
   const [settings, setSettings] = useState(false);
   useKey("/", () => document.getElementById("write-filter")?.focus());
+  const [opening, setOpening] = useState(false);
+  useCommand("Open a desk for something that exists", () => setOpening(true));
   useCommand("Limits of fields and rules of the checklist", () => setSettings(true));
   const open = useCallback(
     (piece: number | undefined) =>
@@ -73,6 +76,7 @@ export function WritePage() {
         >
           <WriteAway />
           <Button onClick={() => setSettings(true)}>Limits and rules</Button>
+          <Button onClick={() => setOpening(true)}>Open what exists</Button>
         </PageHead>
         {pieces.error && <ProblemNote error={pieces.error} />}
         <div className="flex items-center gap-2">
@@ -136,6 +140,7 @@ export function WritePage() {
         <WriteList pieces={pieces} place={JSON.stringify(query)} onOpen={open} />
       )}
       {settings && <WriteSettings onClose={() => setSettings(false)} />}
+      {opening && <OpenDialog onClose={() => setOpening(false)} />}
     </main>
   );
 }
@@ -143,6 +148,7 @@ export function WritePage() {
 function NothingToWrite() {
   const { projectId, channel } = usePlace();
   const navigate = useNavigate();
+  const [opening, setOpening] = useState(false);
   return (
     <main className="flex min-w-0 flex-1 flex-col">
       <Empty
@@ -162,8 +168,16 @@ function NothingToWrite() {
         }
       >
         Make pieces of the clusters that matter. Each has a desk here, with its phrases and the
-        limits of where it is published.
+        limits of where it is published.{" "}
+        <button
+          type="button"
+          className="font-semibold underline underline-offset-2"
+          onClick={() => setOpening(true)}
+        >
+          Or open one for something that exists.
+        </button>
       </Empty>
+      {opening && <OpenDialog onClose={() => setOpening(false)} />}
     </main>
   );
 }

@@ -57,3 +57,34 @@ export const setRulesOff = async (id: number, rules: string[]) =>
   data(
     await api.PUT("/api/projects/{project_id}/write/rules", { params: at(id), body: { rules } }),
   );
+
+export const readText = async (id: number, pieceId: number, text: string) =>
+  data(
+    await api.POST("/api/projects/{project_id}/pieces/{piece_id}/desk/read", {
+      params: at(id, { piece_id: pieceId }),
+      body: { text },
+    }),
+  );
+
+export const openDesk = async (id: number, body: Schemas["OpenDeskIn"]) =>
+  data(await api.POST("/api/projects/{project_id}/writing/open", { params: at(id), body }));
+
+export const bringFields = async (id: number, file: File) => {
+  const form = new FormData();
+  form.append("file", file);
+  return data(
+    await api.POST("/api/projects/{project_id}/drafts/file", {
+      params: at(id),
+      // The client's types know a file as text; what is sent is the form.
+      body: { file: file.name },
+      bodySerializer: () => form,
+    }),
+  );
+};
+
+export const takeFields = async (id: number, upload: number) =>
+  data(
+    await api.POST("/api/projects/{project_id}/drafts/file/{upload_id}/take", {
+      params: at(id, { upload_id: upload }),
+    }),
+  );

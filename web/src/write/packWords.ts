@@ -11,6 +11,7 @@ export const SHAPES: Record<Proposal["shape"], string> = {
   most: "As much as possible",
   short: "Short and clear",
   two: "Two phrases",
+  words: "Each word once: all words of a phrase, wherever they stand",
   shared: "What other fields do not say, shared out",
   family: "One title each, so that together they hold most",
   completes: "Words that complete phrases",

@@ -44,6 +44,18 @@ export function useDraft(projectId: number, desk: Desk) {
 
   useLooking(projectId, pieceId, fields, desk.look, start.restored, setLook);
 
+  // Another window, or another person, wrote while nothing was typed here.
+  useEffect(() => {
+    const { fields: theirs, revision: latest } = desk.draft;
+    if (latest <= revision.current) return;
+    if (Object.keys(editsOf(base.current, now.current)).length) return;
+    base.current = theirs;
+    revision.current = latest;
+    now.current = theirs;
+    setFields(theirs);
+    setSaved({ at: desk.draft.saved, versions: desk.versions });
+  }, [desk]);
+
   const saving = useRef(false);
   const save = useCallback(async () => {
     if (saving.current) return;
@@ -159,22 +171,29 @@ function useLooking(
     over.current = now;
     return () => now.abort();
   }, []);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: other phrases or limits look anew
-  useEffect(() => setLook(first), [first]);
+  const ask = useRef(async () => {});
+  ask.current = async () => {
+    if (busy.current || seen.current === latest.current) return;
+    busy.current = true;
+    const asked = latest.current;
+    try {
+      setLook(await lookAt(projectId, pieceId, asked, over.current.signal));
+    } catch {
+      // Said where it is saved.
+    }
+    seen.current = asked;
+    busy.current = false;
+    if (!over.current.signal.aborted) ask.current();
+  };
+  const last = useRef(first);
   useEffect(() => {
-    const ask = async () => {
-      if (busy.current || seen.current === latest.current) return;
-      busy.current = true;
-      const asked = latest.current;
-      try {
-        setLook(await lookAt(projectId, pieceId, asked, over.current.signal));
-      } catch {
-        // Said where it is saved.
-      }
-      seen.current = asked;
-      busy.current = false;
-      if (!over.current.signal.aborted) ask();
-    };
-    if (fields) ask();
-  }, [projectId, pieceId, fields, setLook]);
+    if (last.current === first) return;
+    // Other phrases, limits or rules: what is typed is looked at anew.
+    last.current = first;
+    seen.current = undefined;
+    ask.current();
+  }, [first]);
+  useEffect(() => {
+    if (fields) ask.current();
+  }, [fields]);
 }

@@ -1,0 +1,130 @@
+"""The fields of all pieces, back from a spreadsheet: compared before anything is taken."""
+
+from dataclasses import dataclass
+from typing import Any
+
+from django.core.files.uploadedfile import UploadedFile
+
+from bunraku.core.formats.bad_file import BadFile
+from bunraku.core.formats.drafts_in import SPREADSHEET_CELL, FieldsTable, read_fields
+from bunraku.core.write.fields import FIELDS
+from bunraku.core.write.written import FORM_OF
+from bunraku.installation.confined import TooMuch, confined
+from bunraku.server.errors import BunrakuError
+from bunraku.server.gather.files.uploads import (
+    READING,
+    find_upload,
+    forget,
+    given_up,
+    path_of,
+    upload_file,
+)
+from bunraku.server.gather.models import Upload
+from bunraku.server.plan.models import Piece
+from bunraku.server.projects.models import Project
+from bunraku.server.write.drafts import Edit, save_draft
+from bunraku.server.write.models import Draft
+
+SHOWN = 300
+"""Differences shown."""
+EXCERPT = 300
+"""Characters shown of each text that differs."""
+
+
+def bring_fields_back(project: Project, file: "UploadedFile[bytes]") -> dict[str, Any]:
+    """Keep a file and compare it with what is written; nothing is changed. Raises: bad_file."""
+    upload, _ = upload_file(project, file)
+    try:
+        return {"upload": upload.pk, **_told(project, _read(upload))}
+    except BunrakuError:
+        forget(upload)
+        raise
+
+
+def take_fields_back(project: Project, upload_id: int, who: str) -> dict[str, int]:
+    """Take what a file says, as things are now; each piece gets a version of it. Returns: how many
+    pieces and fields changed. Raises: not_found, bad_file."""
+    upload = find_upload(project, upload_id)
+    changes, _ = _compare(project, _read(upload))
+    by_piece: dict[int, dict[str, Edit]] = {}
+    for change in changes:
+        edits = by_piece.setdefault(change.piece.pk, {})
+        edits[change.field] = Edit(change.before, change.after)
+    for piece, edits in by_piece.items():
+        held = Draft.objects.filter(piece=piece).values_list("revision", flat=True).first()
+        save_draft(project, piece, edits, held or 0, who)
+    forget(upload)
+    return {"pieces": len(by_piece), "fields": len(changes)}
+
+
+def _read(upload: Upload) -> FieldsTable:
+    try:
+        (table,) = confined(read_fields, path_of(upload), bounds=READING)
+    except BadFile as bad:
+        raise BunrakuError("bad_file", str(bad), field="file") from None
+    except TooMuch as bound:
+        raise BunrakuError("bad_file", given_up(bound, READING), field="file") from None
+    return table
+
+
+@dataclass(frozen=True)
+class Change:
+    """A field that a file would change."""
+
+    piece: Piece
+    field: str
+    before: str
+    after: str
+
+
+def _compare(project: Project, table: FieldsTable) -> tuple[list[Change], list[tuple[int, str]]]:
+    """What a file would change, and what of it cannot be taken: its row and why."""
+    pieces = {p.pk: p for p in Piece.objects.filter(project=project).select_related("scope")}
+    drafts = dict(Draft.objects.filter(piece__project=project).values_list("piece_id", "fields"))
+    changes: list[Change] = []
+    wrong = [(cell.row, cell.why) for cell in table.wrong]
+    for pk, (row, said) in table.pieces.items():
+        piece = pieces.get(pk)
+        if piece is None:
+            wrong.append((row, f"Id {pk} is no piece of this plan"))
+            continue
+        own = {field.id: field.name for field in FIELDS[FORM_OF[piece.scope.channel]]}
+        fields = drafts.get(pk, {})
+        for name, after in said.items():
+            before = fields.get(name, "")
+            if name not in own:
+                if after:
+                    wrong.append((row, f"{piece.title}: this kind of piece has no such field"))
+                continue
+            if len(after) >= SPREADSHEET_CELL and before.strip().startswith(after):
+                why = f"{own[name]}: the spreadsheet cut it off; it stays as it was"
+                wrong.append((row, why))
+            elif after != before.strip():
+                changes.append(Change(piece, name, before, after))
+    return changes, wrong
+
+
+def _told(project: Project, table: FieldsTable) -> dict[str, Any]:
+    changes, wrong = _compare(project, table)
+    names = {field.id: field.name for fields in FIELDS.values() for field in fields}
+    drafts = Draft.objects.filter(piece__project=project).exclude(piece__in=list(table.pieces))
+    return {
+        "rows": len(table.pieces),
+        "changes": [
+            {
+                "piece": change.piece.pk,
+                "title": change.piece.title,
+                "field": names[change.field],
+                "before": _excerpt(change.before),
+                "after": _excerpt(change.after),
+            }
+            for change in changes[:SHOWN]
+        ],
+        "changed": len(changes),
+        "wrong": [{"row": row, "why": why} for row, why in sorted(set(wrong))[:SHOWN]],
+        "missing": list(drafts.values_list("piece__title", flat=True)[:SHOWN]),
+    }
+
+
+def _excerpt(text: str) -> str:
+    return text if len(text) <= EXCERPT else f"{text[:EXCERPT].rstrip()}…"

@@ -1,0 +1,66 @@
+"""Tags for a piece: of its own phrases, and of what those use who stand on its results page."""
+
+from collections.abc import Sequence
+
+from bunraku.core.text import content_stems, identity_key
+from bunraku.core.write.limits import most_of
+from bunraku.core.write.tags import Candidate, TagLimits, TagSet, choose_tags
+from bunraku.server.projects.models import Project
+from bunraku.server.write.aims import Aims
+from bunraku.server.write.rivals import rival_tags
+
+
+def tag_set(project: Project, aims: Aims, never: Sequence[str]) -> TagSet:
+    """The set of tags of most value within the limits of a piece's outlet: of its own phrases, and
+    of what others who stand there use or was searched for beside."""
+    limits = aims.profile.limits
+    room = TagLimits(
+        count=next((int(one.most) for one in most_of(limits, "tags", "items")), None),
+        each=next((int(one.most) for one in most_of(limits, "tags", "each")), None),
+        total=next((int(one.most) for one in most_of(limits, "tags")), None),
+    )
+    seen = rival_tags(project, aims)
+    own = [
+        Candidate(text, value, "yours")
+        for text, value in zip(aims.phrases, aims.values, strict=True)
+    ]
+    there = {identity_key(one.text) for one in own}
+    others = [
+        Candidate(tag.text, _value_of(tag.text, tag.share, aims), tag.origin)
+        for tag in seen.tags
+        if identity_key(tag.text) not in there
+    ]
+    return choose_tags(
+        [*own, *(one for one in others if one.value > 0)],
+        room,
+        language=aims.aim.language,
+        never=[*never, *seen.names],
+        year=aims.aim.on.year,
+    )
+
+
+def _value_of(text: str, share: float, aims: Aims) -> float:
+    """What a tag of others is worth here: as much as the middle of one's own phrases, by how many
+    of those who stand there use it and how much of it is about the piece."""
+    about = {stem for phrase in aims.phrases for stem in content_stems(phrase, aims.aim.language)}
+    said = content_stems(text, aims.aim.language)
+    near = sum(stem in about for stem in said) / len(said) if said else 0.0
+    middle = sorted(aims.values)[len(aims.values) // 2]
+    return 0.0 if near < 0.5 else near * share * max(middle, 1.0)
+
+
+_WHY = {
+    "brand": "names a rival or a channel",
+    "year": "names another year",
+    "long": "is too long by itself",
+    "room": "has no room left",
+}
+
+
+def notes_on(found: TagSet) -> list[str]:
+    """What was left out of a set, each with why."""
+    notes = []
+    for one, why, of in found.left[:40]:
+        told = f"says the same as “{of}”" if why == "double" else _WHY[why]
+        notes.append(f"“{one.text}” {told}")
+    return notes

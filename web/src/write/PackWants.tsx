@@ -1,0 +1,91 @@
+import { Checkbox } from "../parts/Checkbox";
+import { INPUT } from "../parts/Field";
+
+export type Wants = { end: string; must: string; never: string; everything: boolean };
+export const NO_WANTS: Wants = { end: "", must: "", never: "", everything: false };
+
+const ENDS = ["title", "description", "bullets"];
+const MUST = [...ENDS, "variations"];
+const NEVER = [...MUST, "hidden", "tags"];
+const LEFT = ["description", "bullets", "variations", "hidden"];
+
+/** What one wants of a field that is packed: as far as it can be wanted of this one. */
+export function PackWants({
+  field,
+  wants,
+  onChange,
+}: {
+  field: string;
+  wants: Wants;
+  onChange: (wants: Wants) => void;
+}) {
+  const words = "words, parted by commas";
+  return (
+    <>
+      {ENDS.includes(field) && (
+        <Want
+          label="Ends with"
+          value={wants.end}
+          placeholder=" | your name"
+          most={60}
+          onChange={(end) => onChange({ ...wants, end })}
+        />
+      )}
+      {MUST.includes(field) && (
+        <Want
+          label="Must say"
+          value={wants.must}
+          placeholder={words}
+          most={300}
+          onChange={(must) => onChange({ ...wants, must })}
+        />
+      )}
+      {NEVER.includes(field) && (
+        <Want
+          label="Must not say"
+          value={wants.never}
+          placeholder={words}
+          most={300}
+          onChange={(never) => onChange({ ...wants, never })}
+        />
+      )}
+      {LEFT.includes(field) && (
+        <label className="flex h-[28px] items-center gap-2">
+          <Checkbox
+            label="Also what other fields say already"
+            checked={wants.everything}
+            onChange={(everything) => onChange({ ...wants, everything })}
+          />
+          Also what other fields say already
+        </label>
+      )}
+    </>
+  );
+}
+
+function Want({
+  label,
+  value,
+  placeholder,
+  most,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  placeholder: string;
+  most: number;
+  onChange: (value: string) => void;
+}) {
+  return (
+    <label className="flex min-w-[120px] flex-1 flex-col">
+      <span className="text-quiet">{label}</span>
+      <input
+        value={value}
+        maxLength={most}
+        placeholder={placeholder}
+        onChange={(event) => onChange(event.target.value)}
+        className={`${INPUT} !h-[28px]`}
+      />
+    </label>
+  );
+}
