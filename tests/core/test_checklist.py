@@ -7,7 +7,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bunraku.core.write.checklist import RULES, check, score
+from bunraku.core.write.checklist import RULES, Check, check, score
+from bunraku.core.write.desk import look_at
+from bunraku.core.write.fixes import FIXES, fix
+from bunraku.core.write.limits import PROFILES, USUAL
+from bunraku.core.write.rules_of_pieces import OF_PIECES
 from bunraku.core.write.written import Aim, Form, Written
 
 AIM = Aim(main="sash window cords", language="en", on=date(2026, 11, 27))
@@ -80,6 +84,146 @@ def test_rules_that_do_not_apply_take_no_points() -> None:
     assert not ids & {"headings_say", "address_says", "tag_says", "tags_used", "year_is_current"}
     assert "year_is_current" not in faults(replace(PAGE, title="Sash window cords for 2027 homes"))
     assert "is_calm" not in {one.rule.id for one in check(replace(PAGE, title="7 1/2"), AIM)}
+
+
+def own(form: Form, fields: dict[str, str], rule: str, aim: Aim = AIM) -> Check | None:
+    """A rule as fields of one's own keep it."""
+    phrases = [aim.main, *aim.also]
+    desk = look_at(form, fields, phrases, [1.0] * len(phrases), aim, PROFILES[USUAL[form]])
+    return next((one for one in desk.checks if one.rule.id == rule), None)
+
+
+CORDS = "Sash window cords"
+ALSO = replace(AIM, also=["waxed cotton cord", "sash pulley"])
+LINKED = replace(AIM, links=[("sash pulley", "/pulleys"), ("window putty", "")])
+ASKED = replace(AIM, questions=["how long do sash cords last"])
+OTHERS = replace(AIM, titles=["Sash window cords!"], addresses=["/a/sash-window-cords"])
+RIVALS = replace(AIM, rivals=["Orrinek"])
+HOME = replace(AIM, second="sash window repair", place="Harrowmere")
+LONG = "A text of many words that says nothing of it. "
+
+
+@pytest.mark.parametrize(
+    ("rule", "form", "aim", "good", "bad"),
+    [
+        ("also_said", "page", ALSO, {"body": "Waxed cotton cords. A sash pulley."},
+         {"body": "A waxed cotton cord."}),
+        ("within_limits", "page", AIM, {"title": CORDS}, {"title": CORDS * 5}),
+        ("no_rival", "page", RIVALS, {"body": LONG}, {"body": f"{LONG} Better than orrinek."}),
+        ("title_is_own", "page", OTHERS, {"title": f"{CORDS} by weight"}, {"title": CORDS}),
+        ("address_lasts", "page", OTHERS, {"address": "sash-cords"},
+         {"address": "sash-window-cords"}),
+        ("text_opens", "page", AIM, {"body": f"# A\n\n{CORDS} fray.\n"},
+         {"body": f"# A\n\nThey fray.\n\n{CORDS}\n"}),
+        ("text_closes", "page", AIM, {"body": f"They fray.\n\n{CORDS}, then.\n"},
+         {"body": f"{CORDS}\n\nThey fray.\n"}),
+        ("links_set", "page", LINKED,
+         {"body": "A [sash pulley](/pulleys) and [window putty](/putty)."},
+         {"body": "A [sash pulley](/pulleys) and window putty."}),
+        ("questions_answered", "page", ASKED, {"body": "## How long do sash cords last?\n\nYears."},
+         {"body": "How long do sash cords last? Years."}),
+        ("pictures_told", "page", AIM, {"images": "cord.jpg: A frayed cord"},
+         {"images": "cord.jpg: A frayed cord\npulley.jpg"}),
+        ("second_said", "page", HOME, {"title": f"{CORDS} and sash window repair"},
+         {"title": CORDS}),
+        ("place_named", "page", HOME, {"description": "In Harrowmere"}, {"description": "Here"}),
+        ("spoken_says", "video", AIM, {"spoken": f"{CORDS} fray."}, {"spoken": "Hello all."}),
+        ("files_named", "video", AIM,
+         {"file": "sash-window-cords.mp4", "picture": "sash_window_cords.jpg"},
+         {"file": "MVI_0042.mp4", "picture": "sash_window_cords.jpg"}),
+        ("tags_in_text", "video", AIM, {"tags": "waxed cord", "description": "A cord, waxed."},
+         {"tags": "waxed cord", "description": "A cord."}),
+        ("hashtags_used", "video", AIM, {"hashtags": "#Sash"}, {"title": CORDS}),
+        ("chapters_right", "video", AIM, {"chapters": "0:00: A\n1:00: B\n1:02:03: C"},
+         {"chapters": "0:00: A\n3:00: B\n1:00: C"}),
+        ("variations_told", "listing", AIM, {"variations": "thin: One\nthick: Two"},
+         {"variations": "thin: One\nthick: one"}),
+    ],
+)  # fmt: skip
+def test_each_rule_about_a_piece(
+    rule: str, form: Form, aim: Aim, good: dict[str, str], bad: dict[str, str]
+) -> None:
+    kept, broken = own(form, good, rule, aim), own(form, bad, rule, aim)
+    assert kept is not None
+    assert kept.is_good, kept.missing
+    assert broken is not None
+    assert not broken.is_good
+
+
+def test_rules_of_a_listing_with_bullets_and_hidden_terms() -> None:
+    def one(fields: dict[str, str], rule: str) -> Check | None:
+        desk = look_at("listing", fields, [AIM.main], [1.0], AIM, PROFILES["bullets"])
+        return next((check for check in desk.checks if check.rule.id == rule), None)
+
+    assert one({"bullets": "a\nb\nc\nd\ne"}, "bullets_used").is_good  # type: ignore[union-attr]
+    assert one({"bullets": "a"}, "bullets_used").kept == 0.2  # type: ignore[union-attr]
+    again = one({"title": "Sash cord", "hidden": "cords waxed waxed"}, "hidden_is_new")
+    assert again is not None
+    assert again.missing == "cord, waxed"
+    assert one({"title": "Sash", "hidden": ""}, "hidden_is_new") is None
+    # An outlet without tags is asked for none.
+    assert one({"title": "Sash"}, "tag_says") is None
+
+
+def test_rules_about_pieces_do_not_apply_to_what_stands_on_a_page() -> None:
+    of_pieces = {rule.id for rule in OF_PIECES}
+    for written in GOOD.values():
+        assert not of_pieces & {one.rule.id for one in check(written, AIM)}
+
+
+def test_a_rule_that_is_off_takes_no_points() -> None:
+    checks = check(PAGE, AIM, off={"title_says", "is_calm"})
+    assert {one.rule.id for one in checks}.isdisjoint({"title_says", "is_calm"})
+    assert score(checks) == pytest.approx(100)
+
+
+@pytest.mark.parametrize(
+    ("rule", "form", "aim", "fields"),
+    [
+        ("title_says", "page", AIM, {"title": "All about cords"}),
+        ("title_early", "page", AIM, {"title": "How one buys and fits sash window cords well"}),
+        ("address_says", "page", AIM, {"address": "p42"}),
+        ("address_lasts", "page", OTHERS, {"address": "Sash_2019"}),
+        ("opening_says", "video", AIM, {"description": "Hello all."}),
+        ("headings_say", "page", AIM, {"body": "They fray.\n\n## Why\n\nAge.\n"}),
+        ("text_opens", "page", AIM, {"body": "# Cords\n\nThey fray.\n"}),
+        ("links_set", "page", LINKED, {"body": "They fray."}),
+        ("questions_answered", "page", ASKED, {"body": "They fray."}),
+        ("year_is_current", "page", AIM, {"title": f"{CORDS} 2019"}),
+        ("is_calm", "page", AIM, {"title": "SASH WINDOW CORDS TODAY"}),
+        ("tag_says", "video", AIM, {"tags": "window"}),
+        ("hashtags_used", "video", AIM, {"title": CORDS}),
+        ("spoken_says", "video", AIM, {"spoken": "Hello all."}),
+        ("files_named", "video", AIM, {"file": "MVI_0042.mov"}),
+    ],
+)
+def test_what_a_press_puts_right_is_kept_afterwards(
+    rule: str, form: Form, aim: Aim, fields: dict[str, str]
+) -> None:
+    before = own(form, fields, rule, aim)
+    assert before is not None
+    assert not before.is_good
+    changed = fix(rule, form, fields, aim)
+    assert changed
+    after = own(form, {**fields, **changed}, rule, aim)
+    assert after is not None
+    assert after.is_good, changed
+    assert fix(rule, form, {**fields, **changed}, aim) == {}
+
+
+def test_a_press_takes_nothing_away_that_was_written() -> None:
+    body = "# Cords\n\nThey fray.\n\n## Why\n\nAge.\n"
+    for rule in ("headings_say", "text_opens", "links_set", "questions_answered"):
+        aim = replace(LINKED, questions=ASKED.questions)
+        now = fix(rule, "page", {"body": body}, aim)["body"]
+        at = 0
+        for line in filter(None, body.split("\n")):
+            at = now.index(line.removeprefix("# ").removeprefix("#"), at)
+    assert fix("hidden_is_new", "listing", {"title": "Cord", "hidden": "cords old old"}, AIM) == {
+        "hidden": "old"
+    }
+    assert fix("within_limits", "page", {"title": "x" * 99}, AIM) == {}
+    assert set(FIXES) <= {rule.id for rule in RULES}
 
 
 def test_every_rule_has_its_sentences_and_an_id_of_its_own() -> None:

@@ -9,10 +9,12 @@ from hypothesis import strategies as st
 from scipy.optimize import Bounds, LinearConstraint, milp
 
 from bunraku.core.write.counting import Unit, characters, cut_off, length, pixels, utf8_bytes
-from bunraku.core.write.packing import Wish, contained, pack
-from bunraku.core.write.titles import SHORT, Limit, measure, propose_titles, said_in
+from bunraku.core.write.limits import PROFILES, FieldLimit, measure, most_of
+from bunraku.core.write.packing import Contradiction, Wish, contained, pack
+from bunraku.core.write.titles import SHORT, propose_titles, said_in, two_phrases
 from bunraku.core.write.word_program import word_program
 
+PAGE = most_of(PROFILES["page"].limits, "title")
 WORDS = "lace bobbin pillow thread set kit bone spangle pattern maltese for beginners".split()
 PHRASES = st.lists(
     st.lists(st.sampled_from(WORDS), min_size=1, max_size=4, unique=True).map(" ".join),
@@ -135,7 +137,7 @@ def test_many_phrases_in_a_long_field() -> None:
         phrases, values = made(60, seed)
         packed = pack(phrases, values, Wish(200))
         shares.append(packed.value / at_most(phrases, values, Wish(200)))
-    assert np.mean(shares) >= 0.96
+    assert np.mean(shares) >= 0.985
     phrases, values = made(600, 1)
     assert pack(phrases, values, Wish(200)).share >= 0.8
 
@@ -164,6 +166,7 @@ def test_what_is_wished_is_kept() -> None:
         pack(phrases, [1.0], Wish(60))
 
 
+@settings(deadline=None)
 @given(st.sampled_from(["ß groß", "ijl wide", "éa bc", "漢字 set", "don't stop"]))
 def test_a_capital_takes_no_more_than_there_is(phrase: str) -> None:
     for unit in ("characters", "bytes", "pixels"):
@@ -187,7 +190,7 @@ def test_three_shapes_inside_every_limit() -> None:
         "wooden bobbin winder",
     ]
     values = [9.0, 5.0, 20.0, 4.0]
-    found = {one.shape: one.packed for one in propose_titles("page", phrases, values)}
+    found = {one.shape: one.packed for one in propose_titles(PAGE, phrases, values)}
     assert found["first"].text.startswith("Maltese lace pillow")
     # One that would say what another one says is not told twice.
     assert "most" not in found or found["most"].value >= found["first"].value
@@ -197,16 +200,53 @@ def test_three_shapes_inside_every_limit() -> None:
         assert pixels(packed.text) <= 580
     assert all(len(one.text) <= SHORT for shape, one in found.items() if shape == "short")
     wide = ["WWWWWWWW MMMMMMMM", "MMMMMMMM WWWWWWWWWW"]
-    for one in propose_titles("page", wide, [2.0, 1.0]):
+    for one in propose_titles(PAGE, wide, [2.0, 1.0]):
         assert pixels(one.packed.text) <= 580
-    assert propose_titles("page", ["x" * 90], [1.0]) == []
-    assert propose_titles("video", [], []) == []
+    assert propose_titles(PAGE, ["x" * 90], [1.0]) == []
+    assert propose_titles(PAGE, [], []) == []
+
+
+def test_words_that_must_be_said_and_must_not() -> None:
+    phrases = ["lace bobbin", "bobbin set", "bone bobbin", "pillow"]
+    values = [10.0, 8.0, 7.0, 3.0]
+    found = pack(phrases, values, Wish(40, must=["of three", "pillow"]))
+    assert "of three" in found.text.casefold()
+    assert 3 in found.contained
+    assert found.value == pack(phrases, values, Wish(31, must=["pillow"])).value
+    assert pack(phrases, values, Wish(9, must=["lace bobbin"])).text == ""
+    with pytest.raises(Contradiction) as told:
+        pack(phrases, values, Wish(60, must=["bone bobbin"], never=["Bone"]))
+    assert told.value.word == "bone bobbin"
+
+
+@settings(max_examples=40, deadline=None)
+@given(PHRASES, PHRASES, st.integers(10, 60), st.integers(1, 99))
+def test_what_must_be_said_is_there_or_nothing_is(
+    phrases: list[str], must: list[str], most: int, seed: int
+) -> None:
+    values = np.random.default_rng(seed).integers(1, 99, len(phrases)).astype(float).tolist()
+    wish = Wish(most, must=must[:2])
+    found = pack(phrases, values, wish)
+    assert len(found.text) <= most
+    if found.text:
+        assert contained(found.text, must[:2]) == list(range(len(must[:2])))
+        assert found.value <= pack(phrases, values, Wish(most)).bound + 1e-6
+
+
+def test_a_pattern_of_two_phrases() -> None:
+    assert two_phrases("sash cord", "how long must it be") == "Sash cord: how long must it be?"
+    assert two_phrases("sash cord", "waxed cotton") == "Sash cord: waxed cotton"
+    found = propose_titles(PAGE, ["sash cord", "waxed cotton", "pulley " * 9], [5.0, 3.0, 9.0])
+    two = next(one.packed for one in found if one.shape == "two")
+    assert (two.text, two.contained) == ("Sash cord: waxed cotton", (0, 1))
 
 
 def test_a_title_against_its_limit() -> None:
-    assert measure("a" * 40, Limit(60)).state == "fits"
-    assert measure("a" * 54, Limit(60)).state == "near"
-    over = measure("👨‍👩‍👧" * 61, Limit(60))
+    sixty = FieldLimit("title", 60)
+    assert measure(sixty, {"title": "a" * 40}).state == "fits"
+    assert measure(sixty, {"title": "a" * 54}).state == "near"
+    assert measure(sixty, {}).state == "empty"
+    over = measure(sixty, {"title": "👨‍👩‍👧" * 61})
     assert (over.state, over.takes, characters(over.within)) == ("over", 61, 60)
     said = said_in("A lace pillow pattern", ["lace pillow", "pillow stand"], [3.0, 4.0])
     assert (said.contained, said.left, said.value) == ((0,), (1,), 3.0)

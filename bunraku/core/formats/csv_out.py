@@ -59,7 +59,7 @@ def _safe_text(cell: str) -> str:
 
 
 _SET_BEFORE = re.compile(
-    rf"^'(?={_NOTHING}*+[{_SIGNS}])|(?<=[,;|\t\r\n])({_NOTHING}*?)'(?=[{_SIGNS}])"
+    rf"^'(?=[\t\r\n]|{_NOTHING}*+[{_SIGNS}])|(?<=[,;|\t\r\n])({_NOTHING}*?)'(?=[{_SIGNS}])"
 )
 """Apostrophes that `safe_cell` sets."""
 

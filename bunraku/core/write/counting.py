@@ -99,9 +99,11 @@ def lengths(words: Sequence[str], unit: Unit) -> list[float]:
 def cut_off(text: str, most: float, unit: Unit) -> str:
     """The part of a text that is within a limit: whole characters alone."""
     if unit == "words":
-        # What stands between words is theirs, up to the first that is too many.
-        words = list(regex.finditer(r"\S+", text))
-        return text if len(words) <= most else text[: words[int(most)].start()].rstrip()
+        at = 0
+        words = text.split()
+        for word in words[: int(most)]:
+            at = text.index(word, at) + len(word)
+        return text if len(words) <= most else text[:at]
     kept: list[str] = []
     used = 0.0
     for each in graphemes(text):

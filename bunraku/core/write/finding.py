@@ -90,10 +90,11 @@ def _words_of(token: str) -> tuple[str, ...]:
 
 
 def tokens_of(text: str, long: bool, language: str) -> Tokens:
-    """The words of a text. Lines of a long one go on in the next."""
+    """The words of a text. A long one is looked at by its sentences, and its lines go on in the
+    next."""
     small = STOP_WORDS.get(language, frozenset())
     parting = PARTING - {"\n"} if long else PARTING
-    ends = [found.end() for found in _END.finditer(text)] if long else []
+    ends = [found.end() for found in _END.finditer(text)]
     out = Tokens()
     ended = before = 0
     for found in _TOKEN.finditer(text):
@@ -104,7 +105,8 @@ def tokens_of(text: str, long: bool, language: str) -> Tokens:
         while ended < len(ends) and ends[ended] <= at:
             ended, parted = ended + 1, True
         for word in _words_of(found.group()):
-            _add(out, word, stem_of(word, language), span, parted, ended, word in small)
+            sentence = ended if long else 0
+            _add(out, word, stem_of(word, language), span, parted, sentence, word in small)
             parted = False
     return out
 

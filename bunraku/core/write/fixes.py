@@ -4,26 +4,32 @@ import re
 from collections.abc import Callable
 
 from bunraku.core.weigh.saying import plain_words, says_exactly
+from bunraku.core.write.checklist import RULES
 from bunraku.core.write.coverage import said_twice
-from bunraku.core.write.fields import Fields, items_of
+from bunraku.core.write.fields import Fields, items_of, written_of
 from bunraku.core.write.finding import stem_of
 from bunraku.core.write.markdown import read_markdown
+from bunraku.core.write.rule import Told
 from bunraku.core.write.slug import propose_slug
 from bunraku.core.write.tags import hashtag_of
-from bunraku.core.write.written import Aim
+from bunraku.core.write.written import Aim, Form
 
 Fixed = dict[str, str]
 """Fields that change, and what they become."""
 
 
-def fix(rule: str, fields: Fields, aim: Aim) -> Fixed:
+def fix(rule: str, form: Form, fields: Fields, aim: Aim) -> Fixed:
     """Fields that keep a rule better.
 
-    Parameters: a rule's id; `fields`; `aim`. Returns: the fields that change; none where this rule
-    cannot be kept by a press, or is. What was written stays, and words are put before it or behind
-    it; only what a rule says is wrong goes. Raises: nothing."""
+    Parameters: a rule's id; `form` and `fields`; `aim`. Returns: the fields that change; none where
+    this rule cannot be kept by a press, or is. What was written stays, and words are put before it
+    or behind it; only what a rule says is wrong goes. Raises: nothing."""
     known = FIXES.get(rule)
-    if known is None:
+    declared = next((one for one in RULES if one.id == rule), None)
+    if known is None or declared is None:
+        return {}
+    kept = declared.kept(written_of(form, fields), aim)
+    if (kept.kept if isinstance(kept, Told) else kept) in (None, 1.0):
         return {}
     _, change = known
     changed = change(fields, aim)

@@ -1,6 +1,7 @@
 """Packing: which phrases to put into a field, and in which order, so that most is contained inside
 its limit. Phrases that begin as another one ends share those words."""
 
+import re
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
@@ -78,11 +79,12 @@ def contained(text: str, phrases: Sequence[str]) -> list[int]:
 PARTING = frozenset(",;:|!?()[]–—\n\t·•")
 """Signs that part words: no phrase goes across one."""
 _PARTS = str.maketrans(dict.fromkeys(PARTING, "\x00"))
+_STOP = re.compile(r"\.(?=\s|$)")
 
 
 def _runs(text: str) -> list[str]:
     """A text where punctuation parts it."""
-    return text.translate(_PARTS).split("\x00")
+    return _STOP.sub("\x00", text.translate(_PARTS)).split("\x00")
 
 
 def pack(phrases: Sequence[str], values: Sequence[float], wish: Wish) -> Packed:

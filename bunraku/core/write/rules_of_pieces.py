@@ -68,8 +68,10 @@ def _title_is_own(written: Written, aim: Aim) -> Kept:
 
 
 def _address_lasts(written: Written, aim: Aim) -> Kept:
+    if written.body is None:
+        return None
     if not written.address:
-        return None if written.body is None else 0.0
+        return 0.0
     wrong = wrong_with_slug(written.address, aim.addresses)
     return Told(float(not wrong), " ".join(wrong).rstrip("."))
 

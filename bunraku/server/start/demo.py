@@ -35,6 +35,9 @@ from bunraku.server.sheet.ordering import ordered
 from bunraku.server.sheet.scopes import find_scope
 from bunraku.server.weigh.actions import mark_priority, start_measuring
 from bunraku.server.weigh.results.reading import start_reading_pages
+from bunraku.server.write.coming_in import open_desk
+from bunraku.server.write.drafts import Edit, save_draft
+from bunraku.server.write.packing import Asked, pack_field
 from bunraku.sources.protocol import CHANNELS
 
 SCENARIO = settings.ROOT / "demo" / "scenario.json"
@@ -82,6 +85,7 @@ def load_demo(say: Callable[[str], None] = lambda _: None) -> Project | None:
     _decide(project, scenario)
     say("planning the year")
     _plan(project, scenario["pieces"])
+    _write(project, scenario["drafts"])
     _finish(start_tidying(project))
     # What the loader did is where the demo begins, not something to undo.
     Entry.objects.filter(project=project).delete()
@@ -160,3 +164,19 @@ def _plan(project: Project, pieces: dict[str, int]) -> None:
     # Two months that the user settled by hand: they hold when the plan is fitted again.
     for piece in Piece.objects.filter(project=project, month__isnull=False).order_by("pk")[3:5]:
         change_piece(project, piece.pk, {"month": piece.month})
+
+
+def _write(project: Project, drafts: list[dict[str, Any]]) -> None:
+    """Drafts in the middle of the work: what was typed, and fields that were packed."""
+    who = project.owner.get_username()
+    for draft in drafts:
+        # Where the plan has no piece for it, a desk is opened all the same.
+        piece, _ = open_desk(project, draft["channel"], draft["keyword"], "", "", who)
+        fields = dict(draft["fields"])
+        for name in draft.get("pack", ()):
+            found = pack_field(project, piece.pk, name, fields, Asked())["proposals"]
+            fields |= {name: found[0]["text"]} if found else {}
+        edits = {name: Edit("", text) for name, text in fields.items()}
+        edits["title"] = Edit(piece.title, fields["title"])
+        save_draft(project, piece.pk, edits, 0, who)
+        change_piece(project, piece.pk, {"state": draft["state"]})

@@ -44,8 +44,12 @@ class OpenDeskOut(Schema):
     notes: list[str]
 
 
-@router.post("/pieces/{int:piece_id}/desk/read", response=ExistingFieldsOut, auth=READS, url_name="read_text")
-def read(request: ProjectRequest, project_id: ProjectId, piece_id: int, given: ExistingTextIn) -> Any:
+@router.post(
+    "/pieces/{int:piece_id}/desk/read", response=ExistingFieldsOut, auth=READS, url_name="read_text"
+)
+def read(
+    request: ProjectRequest, project_id: ProjectId, piece_id: int, given: ExistingTextIn
+) -> Any:
     """Read something that exists into the fields of a piece; nothing is kept."""
     return read_for_piece(request.project, piece_id, given.text)
 

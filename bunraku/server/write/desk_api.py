@@ -134,7 +134,7 @@ def save(request: ProjectRequest, project_id: ProjectId, piece_id: int, given: S
 def fixed(request: ProjectRequest, project_id: ProjectId, piece_id: int, given: FixIn) -> Any:
     """Fields that would keep a rule; nothing is kept."""
     aims = aims_of(request.project, piece_id)
-    return {"fields": fix(given.rule, given.fields, aims.aim)}
+    return {"fields": fix(given.rule, aims.form, given.fields, aims.aim)}
 
 
 @router.post(
