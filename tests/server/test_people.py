@@ -92,7 +92,17 @@ def test_a_changed_password_signs_out_all_others(client: Client, person: User) -
 
 def rows_of_projects() -> dict[str, int]:
     """How many rows each of our models has."""
-    rooms = ("cluster", "gather", "jobs", "journal", "plan", "projects", "readings", "sheet")
+    rooms = (
+        "cluster",
+        "gather",
+        "jobs",
+        "journal",
+        "plan",
+        "projects",
+        "readings",
+        "sheet",
+        "write",
+    )
     models = [model for model in apps.get_models() if model._meta.app_label in rooms]
     return {m.__name__: n for m in models if (n := m._default_manager.count())}
 
@@ -105,6 +115,13 @@ def full(weighed: Api, beginnings: Beginnings) -> Api:
     weighed.post("/pieces", {"cluster_ids": [first, second], "apart": apart})
     waiting, other = (piece["id"] for piece in pieces_of(weighed))
     weighed.post(f"/pieces/{waiting}/after", {"first": other})
+    edits = {"title": {"was": "", "now": "A telescope of one's own"}}
+    weighed.send("PUT", f"/pieces/{waiting}/draft", {"edits": edits, "since": 0})
+    outlet = weighed.get("/write/settings")["outlets"][0]["outlet_id"]
+    own = {"title.whole.most.characters": 66}
+    limits = {"outlet_id": outlet, "profile": "page", "own": own}
+    weighed.send("PUT", "/write/limits", limits)
+    weighed.send("PUT", "/write/rules", {"rules": ["is_calm"]})
     weighed.post(f"/pieces/{waiting}/comments", {"said": "Once the pictures are there."})
     month = weighed.get("/plan")["months"][0]["month"]
     weighed.send("PUT", "/plan/hours", {"month": month, "hours": 3})

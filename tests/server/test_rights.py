@@ -23,6 +23,11 @@ READING_POSTS = {
     "ask_box",
     "try_rule",
     "look_at_file",
+    "look",
+    "fix_fields",
+    "set_capitals",
+    "pack_field",
+    "read_text",
 }
 """They read, but what they are asked about is too long for an address."""
 

@@ -63,13 +63,13 @@ class Aims:
         return sha1(repr(said).encode(), usedforsecurity=False).hexdigest()
 
 
-def aims_of(project: Project, piece_id: int) -> Aims:
-    """What a piece is to be found by. Raises: not_found."""
+def aims_while_typing(project: Project, piece_id: int) -> Aims:
+    """The same, kept for a minute: for what is asked with every key. Raises: not_found."""
     latest = LogLine.objects.filter(project=project).values_list("pk", flat=True).first()
-    key = f"aims {project.pk} {piece_id} {latest} {today()}"
+    key = f"aims-{project.pk}-{piece_id}-{latest}-{today()}"
     kept: Aims | None = cache.get(key)
     if kept is None:
-        kept = _aims(project, piece_id)
+        kept = aims_of(project, piece_id)
         cache.set(key, kept, KEPT_SECONDS)
     return kept
 
@@ -101,7 +101,8 @@ def profile_as_held(form: Form, held: OutletLimits | None) -> tuple[Profile, dic
     return changed(PROFILES[held.profile], held.own), held.own
 
 
-def _aims(project: Project, piece_id: int) -> Aims:
+def aims_of(project: Project, piece_id: int) -> Aims:
+    """What a piece is to be found by. Raises: not_found."""
     plan = plan_of(project, [piece_id])
     if not plan:
         raise not_found("piece")

@@ -1,9 +1,9 @@
 """What is written, taken away over HTTP."""
 
-from typing import Any, Literal
+from typing import Annotated, Any
 
 from django.http import HttpResponse, StreamingHttpResponse
-from ninja import Router
+from ninja import Path, Router
 
 from bunraku.server.projects.access import READS, ProjectId, ProjectRequest
 from bunraku.server.write.away import document_of, drafts_csv, drafts_json, drafts_xlsx
@@ -23,7 +23,7 @@ def document(
     request: ProjectRequest,
     project_id: ProjectId,
     piece_id: int,
-    ending: Literal["md", "html", "txt", "json", "csv"],
+    ending: Annotated[str, Path(max_length=20)],
 ) -> HttpResponse:
     """A piece as Markdown, HTML, plain text, JSON or CSV."""
     content, kind = document_of(request.project, piece_id, ending)

@@ -10,7 +10,7 @@ from bunraku.server.plan.api import piece_out
 from bunraku.server.plan.selectors import plan_of
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 from bunraku.server.projects.models import Project
-from bunraku.server.write.aims import Aims, aims_of, begun
+from bunraku.server.write.aims import Aims, aims_of, aims_while_typing, begun
 from bunraku.server.write.drafts import (
     Edit,
     draft_of,
@@ -109,7 +109,7 @@ def _phrases(aims: Aims) -> list[dict[str, Any]]:
 @router.post("/pieces/{int:piece_id}/desk/look", response=LookOut, auth=READS, url_name="look")
 def look(request: ProjectRequest, project_id: ProjectId, piece_id: int, given: LookIn) -> Any:
     """Look at fields as they are being written; nothing is kept."""
-    return desk_out(aims_of(request.project, piece_id), given.fields)
+    return desk_out(aims_while_typing(request.project, piece_id), given.fields)
 
 
 @router.put("/pieces/{int:piece_id}/draft", response=SavedOut, auth=CHANGES, url_name="save_draft")

@@ -130,9 +130,15 @@ def _description(
     wish = Wish(
         room, first=0, end=asked.end, must=asked.must, never=_never(aims, asked), joiner=", "
     )
-    worth = [max(values[0], 1.0), *values[1:]]
+    # The main keyword leads, though it stands in the title: its value is not counted again.
+    lead = 0.0 if values[0] else 1.0
+    worth = [values[0] + lead, *values[1:]]
     packed = within([replace(one, most=room) for one in limits[:1]], aims.phrases, worth, wish)
-    return [_proposal("first", packed)] if packed else []
+    if packed is None:
+        return []
+    return [
+        _proposal("first", replace(packed, value=packed.value - lead, bound=packed.bound - lead))
+    ]
 
 
 def _bullets(

@@ -14745,7 +14745,7 @@ export interface operations {
             path: {
                 project_id: number;
                 piece_id: number;
-                ending: "md" | "html" | "txt" | "json" | "csv";
+                ending: string;
             };
             cookie?: never;
         };

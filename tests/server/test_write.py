@@ -1,0 +1,380 @@
+"""Desks: saved within a second, merged by field, every version kept; packed, put right, taken away
+and brought back."""
+
+import io
+import json
+from collections.abc import Callable
+from datetime import timedelta
+from typing import Any
+
+import openpyxl
+import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.utils import timezone
+
+from bunraku.server.plan.models import Piece
+from bunraku.server.projects.models import Project
+from bunraku.server.sheet.models import Keyword, Row
+from bunraku.server.write.models import Draft, DraftVersion
+from tests.server.conftest import Api, pieces_for
+
+pytestmark = pytest.mark.django_db
+Make = Callable[..., list[Row]]
+FIGURES = [
+    {"text": "sash window cord", "volume": 90.0, "worth": 9.0},
+    {"text": "waxed sash cord", "volume": 80.0, "worth": 7.0},
+    {"text": "sash cord kit", "volume": 70.0, "worth": 5.0},
+    {"text": "sash pulley", "volume": 10.0, "worth": 1.0},
+]
+
+
+@pytest.fixture
+def piece(api: Api, rows: Make) -> Piece:
+    """A page with four phrases of known worth."""
+    made = rows(FIGURES)
+    (piece,) = pieces_for(api, made[:1])
+    for row in made[1:]:
+        api.post(f"/pieces/{piece.pk}/keywords", {"row_id": row.pk})
+    return piece
+
+
+def listing(api: Api, project: Project, rows: Make, **more: Any) -> Piece:
+    """The same as a listing of the shop."""
+    made = rows(FIGURES, channel="marketplace")
+    piece = Piece.objects.create(
+        project=project, scope=made[0].scope, outlet=project.outlets.get(channel="marketplace"),
+        title="Sash window cord", kind="listing", hours=2, **more,
+    )  # fmt: skip
+    for row in made:
+        body = {"row_id": row.pk, "main": row is made[0]}
+        api.post(f"/pieces/{piece.pk}/keywords", body)
+    return piece
+
+
+def save(api: Api, piece: Piece, since: int = 0, **edits: tuple[str, str]) -> Any:
+    body = {"edits": {name: {"was": a, "now": b} for name, (a, b) in edits.items()}, "since": since}
+    return api.send("PUT", f"/pieces/{piece.pk}/draft", body)
+
+
+def test_a_desk_begins_with_what_the_plan_knows(api: Api, piece: Piece) -> None:
+    api.send("PATCH", f"/pieces/{piece.pk}", {"address": "https://site.example/a/cords/"})
+    desk = api.get(f"/pieces/{piece.pk}/desk")
+    assert (desk["form"], desk["counted_in"], desk["versions"]) == ("page", "worth", 0)
+    assert desk["draft"]["fields"] == {"title": "sash window cord", "address": "cords"}
+    assert desk["draft"]["revision"] == 0
+    assert [phrase["text"] for phrase in desk["phrases"]] == [one["text"] for one in FIGURES]
+    assert desk["look"]["covered"] == 1
+    assert desk["look"]["value"] == 9
+    assert sum(one["points"] for one in desk["look"]["checks"]) == pytest.approx(
+        desk["look"]["score"], abs=0.1
+    )
+    assert not Draft.objects.exists()
+
+
+def test_what_is_typed_is_looked_at_and_nothing_is_kept(api: Api, piece: Piece) -> None:
+    body = "👍 Waxed sash cords.\n\nA sash cord kit, then."
+    seen = api.post(f"/pieces/{piece.pk}/desk/look", {"fields": {"title": "x" * 70, "body": body}})
+    place = next(one for one in seen["places"] if one["id"] == "body")
+    cells = {cell["phrase"]: cell for cell in place["cells"]}
+    assert cells[1]["level"] == "variant"
+    assert cells[2]["level"] == "exact"
+    # Counted as browsers count: what is beyond the first plane is two.
+    assert cells[1]["spans"] == [[3, 19]]
+    over = next(one for one in seen["measured"] if one["field"] == "title")
+    assert (over["state"], over["takes"], len(over["within"])) == ("over", 70, 60)
+    assert not Draft.objects.exists()
+
+
+def test_saves_are_kept_and_come_to_the_same_twice(api: Api, piece: Piece) -> None:
+    first = save(api, piece, title=("sash window cord", "Sash window cord kit"))
+    assert (first["revision"], first["versions"]) == (1, 1)
+    again = save(api, piece, title=("sash window cord", "Sash window cord kit"))
+    assert (again["revision"], again["clashes"]) == (1, {})
+    longer = save(api, piece, 1, description=("", "Cords\r\nof all kinds"))
+    # Saves of one piece of work are one version, the last of them.
+    assert (longer["revision"], longer["versions"]) == (2, 1)
+    (version,) = DraftVersion.objects.all()
+    assert version.fields["description"] == "Cords\nof all kinds"
+    DraftVersion.objects.update(begun=timezone.now() - timedelta(minutes=9))
+    assert save(api, piece, 2, body=("", "# Cords"))["versions"] == 2
+    beside = api.get(f"/pieces/{piece.pk}/versions/1/beside")
+    assert [(one["field"], one["parts"]) for one in beside] == [
+        ("body", [{"what": "new", "text": "# Cords"}])
+    ]
+    listed = api.get(f"/pieces/{piece.pk}/versions")
+    assert [one["number"] for one in listed] == [2, 1]
+    assert listed[0]["by"]
+
+
+def test_two_windows_are_merged_by_field(api: Api, piece: Piece) -> None:
+    save(api, piece, title=("sash window cord", "Theirs"), description=("", "Theirs too"))
+    mine = save(api, piece, 0, title=("sash window cord", "Mine"), body=("", "Text"))
+    assert mine["clashes"] == {"title": "Theirs"}
+    assert mine["others"] == {"description": "Theirs too"}
+    draft = Draft.objects.get()
+    assert draft.fields == {"title": "Mine", "description": "Theirs too", "body": "Text"}
+    # What the other wrote is a version of its own.
+    assert DraftVersion.objects.get(number=1).fields["title"] == "Theirs"
+
+
+def test_a_piece_that_goes_takes_its_draft_and_brings_it_back(api: Api, piece: Piece) -> None:
+    save(api, piece, title=("sash window cord", "Cords"))
+    api.send("DELETE", f"/pieces/{piece.pk}")
+    assert not Draft.objects.exists()
+    problem = api.refused(
+        "PUT",
+        f"/pieces/{piece.pk}/draft",
+        {"edits": {"title": {"was": "", "now": "x"}}, "since": 1},
+    )
+    assert problem["code"] == "not_found"
+    api.undo()
+    assert Draft.objects.get().fields["title"] == "Cords"
+    assert DraftVersion.objects.count() == 1
+
+
+def test_what_cannot_be_kept_is_refused_by_its_field(api: Api, piece: Piece) -> None:
+    for name, text in (("no_such", "x"), ("body", "x" * 200_001)):
+        body = {"edits": {name: {"was": "", "now": text}}, "since": 0}
+        problem = api.refused("PUT", f"/pieces/{piece.pk}/draft", body)
+        assert (problem["code"], problem["field"]) == ("invalid_input", name)
+    assert not Draft.objects.exists()
+
+
+def test_hostile_and_strange_texts_are_kept_as_they_are(api: Api, piece: Piece) -> None:
+    strange = {
+        "title": "👨‍👩‍👧‍👦 חבל חלון e\u0301",
+        "description": "<script>alert(1)</script>",
+        "body": "word " * 20_000,
+    }
+    save(api, piece, **{name: ("", text) for name, text in strange.items()})
+    kept = api.get(f"/pieces/{piece.pk}/desk")["draft"]["fields"]
+    assert kept["description"] == strange["description"]
+    assert kept["body"] == strange["body"]
+    assert "👨‍👩‍👧‍👦" in kept["title"]
+    document = api.client.get(f"{api.base}/pieces/{piece.pk}/draft.html")
+    assert b"<script" not in document.content
+    assert "attachment" in document["Content-Disposition"]
+
+
+def pack(api: Api, piece: Piece, field: str, **more: Any) -> list[dict[str, Any]]:
+    body = {"field": field, "fields": {}, **more}
+    proposals: list[dict[str, Any]] = api.post(f"/pieces/{piece.pk}/desk/pack", body)["proposals"]
+    return proposals
+
+
+def test_fields_are_packed_from_what_stands_nowhere_yet(api: Api, piece: Piece) -> None:
+    title = pack(api, piece, "title", end=" | Cords")[0]
+    assert title["text"].startswith("Sash window cord")
+    assert title["text"].endswith(" | Cords")
+    fields = {"title": "Sash window cord, waxed sash cord"}
+    (left,) = pack(api, piece, "description", fields=fields)
+    assert left["text"] == "Sash window cord, sash cord kit, sash pulley"
+    assert left["value"] == 6
+    assert pack(api, piece, "address")[0]["text"] == "sash-window-cord"
+    both = {"field": "title", "fields": {}, "must": ["waxed"], "never": ["Waxed"]}
+    problem = api.refused("POST", f"/pieces/{piece.pk}/desk/pack", both)
+    assert (problem["field"], problem["title"]) == ("must", "“waxed” must be said and must not.")
+    odd = api.refused("POST", f"/pieces/{piece.pk}/desk/pack", {"field": "body", "fields": {}})
+    assert odd["field"] == "field"
+
+
+def test_a_listing_with_its_family(api: Api, project: Project, rows: Make) -> None:
+    piece = listing(api, project, rows)
+    refused = api.refused(
+        "POST", f"/pieces/{piece.pk}/desk/pack", {"field": "variations", "fields": {}}
+    )
+    assert refused["field"] == "variations"
+    (family,) = pack(api, piece, "variations", fields={"variations": "white\nblack"})
+    white, black = family["text"].split("\n")
+    assert white.startswith("white: Sash window cord")
+    assert "white" in white.removeprefix("white: ")
+    assert "black" not in white
+    assert "white" not in black
+    assert family["value"] <= family["bound"]
+    assert family["left"] == []
+    tags = pack(api, piece, "tags")[0]["text"].split("\n")
+    assert tags[0] == "sash window cord"
+    assert len(tags) <= 13
+    shapes = {one["shape"]: one["text"] for one in pack(api, piece, "title")}
+    assert shapes["words"] == "Sash window cord waxed kit pulley"
+
+
+def test_a_shop_with_bullets_and_hidden_terms(api: Api, project: Project, rows: Make) -> None:
+    piece = listing(api, project, rows)
+    settings = api.get("/write/settings")
+    shop = next(one for one in settings["outlets"] if one["form"] == "listing")
+    limits = {"outlet_id": shop["outlet_id"], "profile": "bullets"}
+    api.send("PUT", "/write/limits", {**limits, "own": {"hidden.whole.most.bytes": 10}})
+    desk = api.get(f"/pieces/{piece.pk}/desk")
+    assert {field["id"] for field in desk["fields"]}.isdisjoint({"tags", "materials"})
+    (hidden,) = pack(api, piece, "hidden", fields={"title": "Sash window cord"})
+    assert hidden["text"] == "waxed kit"
+    assert hidden["bound"] >= hidden["value"] == 12
+    (bullets,) = pack(api, piece, "bullets", fields={"title": "Sash window cord"})
+    assert "waxed sash cord" in bullets["text"].casefold()
+    api.undo()
+    assert {field["id"] for field in api.get(f"/pieces/{piece.pk}/desk")["fields"]} >= {"tags"}
+
+
+def test_limits_and_rules_are_the_persons(api: Api, piece: Piece) -> None:
+    site = next(o for o in api.get("/write/settings")["outlets"] if o["form"] == "page")
+    given = {"outlet_id": site["outlet_id"], "profile": "page"}
+    api.send("PUT", "/write/limits", {**given, "own": {"title.whole.most.characters": 70}})
+    told = api.get(f"/pieces/{piece.pk}/desk")["look"]["measured"]
+    assert next(o for o in told if o["id"] == "title.whole.most.characters")["most"] == 70
+    for body, field in (
+        ({**given, "profile": "video"}, "profile"),
+        ({**given, "own": {"no.such": 3}}, "own"),
+    ):
+        assert api.refused("PUT", "/write/limits", body)["field"] == field
+    api.send("PUT", "/write/rules", {"rules": ["is_calm", "text_closes"]})
+    checks = api.get(f"/pieces/{piece.pk}/desk")["look"]["checks"]
+    assert {one["id"] for one in checks}.isdisjoint({"is_calm", "text_closes"})
+    assert api.refused("PUT", "/write/rules", {"rules": ["none"]})["field"] == "rules"
+    api.undo()
+    assert not any(rule["off"] for rule in api.get("/write/settings")["rules"])
+
+
+def test_a_press_puts_right(api: Api, piece: Piece) -> None:
+    given = {"rule": "title_says", "fields": {"title": "All about cords"}}
+    out = api.post(f"/pieces/{piece.pk}/desk/fix", given)
+    assert out["fields"] == {"title": "Sash window cord: All about cords"}
+    unknown = {**given, "rule": "no_such"}
+    assert api.post(f"/pieces/{piece.pk}/desk/fix", unknown) == {"fields": {}}
+    text = {"text": "sash cords: a guide", "rule": "title"}
+    assert api.post(f"/pieces/{piece.pk}/desk/capitals", text) == {"text": "Sash Cords: A Guide"}
+
+
+def test_two_titles(api: Api, piece: Piece) -> None:
+    query = {"titles": ["Sash window cord", "Waxed sash cord"]}
+    told = api.get(f"/pieces/{piece.pk}/duel", **query)
+    assert [one["searched"] for one in told["titles"]] == [90, 80]
+    assert told["known"] == 0
+    assert "cannot be told" in told["words"]
+
+
+def test_the_list_tells_what_each_piece_lacks(
+    api: Api, piece: Piece, django_assert_max_num_queries: Any
+) -> None:
+    (row,) = api.get("/writing")["rows"]
+    assert (row["begun"], row["fields"], row["empty"], row["score"]) == (False, 5, 5, None)
+    save(api, piece, title=("sash window cord", "Sash window cord " * 5), body=("", "Sash pulley."))
+    with django_assert_max_num_queries(14):
+        told = api.get("/writing", order="score", lacks="over")
+    (row,) = told["rows"]
+    assert (row["begun"], row["empty"], row["over"], row["missing"]) == (True, 3, 1, 2)
+    assert told["begun"] == 1
+    assert told["done"] == 0
+    for lacks, count in (("unbegun", 0), ("missing", 1), ("failing", 1), ("done", 0), ("empty", 1)):
+        assert api.get("/writing", lacks=lacks)["total"] == count
+    assert api.get("/writing", channel="video")["total"] == 0
+    assert api.get("/writing", q="cord")["total"] == 1
+    # A phrase more, and it is counted anew when the desk is opened.
+    extra = Row.objects.get(text="sash pulley")
+    api.send("DELETE", f"/pieces/{piece.pk}/keywords/{extra.pk}")
+    api.get(f"/pieces/{piece.pk}/desk")
+    assert api.get("/writing")["rows"][0]["missing"] == 2
+    assert api.get("/overview")["drafts"] == 1
+
+
+def test_documents_of_a_piece(api: Api, piece: Piece) -> None:
+    save(api, piece, body=("", "# Cords\n\nA [pulley](/p)."), description=("", 'All "of" them'))
+
+    def document(ending: str) -> str:
+        response = api.client.get(f"{api.base}/pieces/{piece.pk}/draft.{ending}")
+        assert response.status_code == 200
+        return response.content.decode()
+
+    assert 'description: "All \\"of\\" them"' in document("md")
+    assert '<a href="/p">pulley</a>' in document("html")
+    assert document("txt").startswith("Title\nsash window cord")
+    assert json.loads(document("json"))["fields"]["body"].startswith("# Cords")
+    assert "sash window cord" in document("csv")
+    assert api.client.get(f"{api.base}/pieces/{piece.pk}/draft.exe").status_code == 404
+
+
+def back(api: Api, content: bytes, name: str) -> Any:
+    file = SimpleUploadedFile(name, content)
+    response = api.client.post(f"{api.base}/drafts/file", {"file": file})
+    return response.status_code, response.json()
+
+
+@pytest.mark.parametrize("ending", ["csv", "xlsx"])
+def test_fields_go_out_and_come_back(api: Api, piece: Piece, ending: str) -> None:
+    body = "# Cords\n\n- one, two\n- =three\n"
+    save(api, piece, body=("", body), title=("sash window cord", "Cords"))
+    response = api.client.get(f"{api.base}/drafts.{ending}")
+    sheet = b"".join(response) if ending == "csv" else response.content
+    status, same = back(api, sheet, f"fields.{ending}")
+    assert (status, same["changed"], same["wrong"]) == (200, 0, [])
+    if ending == "csv":
+        edited = sheet.replace(b'"Cords"', b'"Cords of all kinds"', 1)
+    else:
+        book = openpyxl.load_workbook(io.BytesIO(sheet))
+        cells = {cell.value: cell for cell in book.active[2]}  # type: ignore[index]
+        cells["Cords"].value = "Cords of all kinds"
+        written = io.BytesIO()
+        book.save(written)
+        edited = written.getvalue()
+    _, told = back(api, edited, f"fields.{ending}")
+    assert [(one["field"], one["after"]) for one in told["changes"]] == [
+        ("Title", "Cords of all kinds")
+    ]
+    assert Draft.objects.get().fields["title"] == "Cords"
+    taken = api.post(f"/drafts/file/{told['upload']}/take")
+    assert taken == {"pieces": 1, "fields": 1}
+    assert Draft.objects.get().fields == {"title": "Cords of all kinds", "body": body}
+
+
+def test_a_sheet_that_says_what_cannot_be(api: Api, piece: Piece) -> None:
+    save(api, piece, body=("", "x" * 40_000))
+    sheet = f"Id,Title,Text,Bullets\n{piece.pk},New,{'x' * 32_100},a bullet\n999,Gone,,\nx,y,,\n"
+    _, told = back(api, sheet.encode(), "fields.csv")
+    assert [one["field"] for one in told["changes"]] == ["Title"]
+    why = " ".join(one["why"] for one in told["wrong"])
+    for part in ("cut it off", "no such field", "Id 999", "is x, which is no number"):
+        assert part in why
+    for content, said in ((b"Title\nx\n", "no column Id"), (b"Id\n1\n", "none of a field")):
+        status, problem = back(api, content, "fields.csv")
+        assert status == 422
+        assert said in problem["title"]
+    assert json.loads(api.client.get(f"{api.base}/drafts.json").content)[0]["id"] == piece.pk
+
+
+HTML = """<html><head><title>Cords</title><script>steal()</script></head>
+<body><main><p>A sash pulley.</p></main></body></html>"""
+
+
+def test_what_exists_comes_in(api: Api, piece: Piece, project: Project, rows: Make) -> None:
+    read = api.post(f"/pieces/{piece.pk}/desk/read", {"text": HTML})
+    assert read["fields"] == {"title": "Cords", "body": "A sash pulley.\n"}
+    assert "unrun" in read["notes"][0]
+    assert api.refused("POST", f"/pieces/{piece.pk}/desk/read", {"text": " "})["code"] == "bad_file"
+    given = {"channel": "web", "keyword": "Window putty", "address": "https://site.example/p"}
+    opened = api.post("/writing/open", {**given, "text": HTML})
+    made = Piece.objects.get(pk=opened["piece"])
+    assert (made.title, made.address, made.improves) == ("Cords", given["address"], True)
+    assert Keyword.objects.filter(key="window putty").exists()
+    assert Draft.objects.get(piece=made).fields["body"] == "A sash pulley.\n"
+    # One that is a piece's main keyword already opens that piece's desk.
+    again = api.post("/writing/open", {"channel": "web", "keyword": "sash window cord"})
+    assert again["piece"] == piece.pk
+    bad = api.refused("POST", "/writing/open", {"channel": "web", "keyword": "!!!"})
+    assert bad["field"] == "keyword"
+    shop = listing(api, project, rows)
+    text = {"text": "Waxed cord\n- Strong\nFor windows.\nTags: cord, sash\n"}
+    found = api.post(f"/pieces/{shop.pk}/desk/read", text)
+    assert found["fields"]["tags"] == "cord\nsash"
+    assert "bullets" not in found["fields"]
+    assert found["notes"] == ["Its outlet has no bullets."]
+
+
+def test_titles_and_addresses_of_others_are_known(api: Api, piece: Piece, rows: Make) -> None:
+    (other,) = pieces_for(api, rows([{"text": "window putty"}]))
+    save(api, other, title=("window putty", "Putty"), address=("", "putty"))
+    seen = api.post(
+        f"/pieces/{piece.pk}/desk/look", {"fields": {"title": "PUTTY", "address": "putty"}}
+    )
+    failing = {one["id"]: one["missing"] for one in seen["checks"] if not one["good"]}
+    assert failing["title_is_own"] == "“Putty”"
+    assert failing["address_lasts"].startswith("Another piece has it")
