@@ -1,6 +1,5 @@
 """`make pictures`: docs/screenshots from the demo, one of each main view, at 1280 × 800."""
 
-import re
 import tempfile
 from collections.abc import Callable
 from pathlib import Path
@@ -28,16 +27,6 @@ def gather(page: Page) -> None:
     expect(page.get_by_role("button", name="Gather from 2 seeds")).to_be_enabled()
 
 
-def combine(page: Page) -> None:
-    page.get_by_role("button", name="Combine words").click()
-    page.get_by_label("What you offer").fill("telescope hire, telescope repair, dark sky weekend")
-    page.get_by_label("Modifiers").fill("best, cheap")
-    page.get_by_label("Patterns").fill("{modifier} {base}\n{base} in {place}")
-    page.get_by_role("button", name="telescope repair none").click()
-    page.get_by_role("button", name="Ask the search box").click()
-    expect(page.get_by_text(re.compile(r"search box knows \d"))).to_be_visible()
-
-
 def weigh(page: Page) -> None:
     wait_for_rows(page)
     for _ in range(3):
@@ -47,15 +36,6 @@ def weigh(page: Page) -> None:
     expect(
         page.get_by_role("complementary", name="Keyword").locator("svg.recharts-surface")
     ).to_be_visible()
-
-
-def compare(page: Page) -> None:
-    wait_for_rows(page)
-    for _ in range(4):
-        page.keyboard.press("j")
-        page.keyboard.press("c")
-    page.get_by_role("button", name="Compare 4").click()
-    expect(page.get_by_role("main").locator("svg.recharts-surface")).to_be_visible()
 
 
 def open_row(number: int) -> Callable[[Page], None]:
@@ -91,13 +71,6 @@ def begin(page: Page) -> None:
     page.get_by_label("Its authority, where you know it").fill("30")
 
 
-def plan_clusters(page: Page) -> None:
-    wait_for_rows(page)
-    page.keyboard.press("a")
-    page.get_by_role("button", name=re.compile(r"^Plan \d")).click()
-    expect(page.get_by_role("dialog", name="Before they become pieces")).to_be_visible()
-
-
 def walk_score(page: Page) -> None:
     expect(page.get_by_role("list", name="Themes")).to_be_visible()
     page.keyboard.press("j")
@@ -113,17 +86,24 @@ def open_first_of_order(page: Page) -> None:
     expect(page.get_by_role("button", name="Open it")).to_be_visible()
 
 
-def walk_grid(page: Page) -> None:
-    expect(page.get_by_role("table")).to_be_visible()
-    for key in "jjlll":
-        page.keyboard.press(key)
-
-
 def brief(page: Page) -> None:
     open_row(7)(page)
     expect(page.get_by_role("link", name="Its brief")).to_be_visible()
     page.keyboard.press("b")
     expect(page.get_by_role("article").first).to_be_visible()
+
+
+def desk(page: Page) -> None:
+    wait_for_rows(page)
+    page.keyboard.press("j")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("textbox", name="Title")).to_be_visible()
+
+
+def packed_desk(page: Page) -> None:
+    desk(page)
+    page.get_by_role("button", name="Pack title").click()
+    expect(page.get_by_role("button", name="Take it").first).to_be_visible()
 
 
 def dark(page: Page) -> None:
@@ -136,21 +116,21 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "begin": ("/projects/new", begin),
     "up-next": ("/p/1", None),
     "gather": ("/p/1/web/gather", gather),
-    "combine": ("/p/1/web/gather", combine),
     "weigh": (
         "/p/1/web/weigh?volume_min=100&intent=%5B%22informational%22%2C%22commercial%22%5D",
         weigh,
     ),
-    "compare": ("/p/1/web/weigh?q=telescope", compare),
     "cluster": ("/p/1/web/cluster", open_row(2)),
     "score": ("/p/1/web/cluster?view=score", walk_score),
     "first": ("/p/1/web/first", open_first_of_order),
-    "grid": ("/p/1/web/grid", walk_grid),
     "brief": ("/p/1/web/plan", brief),
-    "before": ("/p/1/web/cluster", plan_clusters),
     "plan": ("/p/1/web/plan", None),
     "plan_calendar": ("/p/1/web/plan?view=calendar&whole=false", None),
     "piece": ("/p/1/web/plan", open_row(7)),
+    "write": ("/p/1/web/write?order=saved", None),
+    "desk_page": ("/p/1/web/write?lacks=begun&only=true", desk),
+    "desk_video": ("/p/1/video/write?lacks=begun&only=true", desk),
+    "desk_listing": ("/p/1/marketplace/write?lacks=begun&only=true", packed_desk),
     "project": ("/p/1/web/settings", None),
     "results": ("/p/1/web/weigh?q=stargazing+for", results("stargazing for families")),
     "rivals": ("/p/1/web/rivals", rivals),

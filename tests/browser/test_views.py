@@ -148,6 +148,48 @@ def open_filters(page: Page) -> None:
     page.get_by_role("button", name="+ Filter").click()
 
 
+def open_desk(page: Page) -> None:
+    """The desk of what was written last: one of the demo's drafts."""
+    wait_for_rows(page)
+    page.keyboard.press("j")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("textbox", name="Title")).to_be_visible()
+
+
+def at_a_desk(act: Callable[[Page], None]) -> Callable[[Page], None]:
+    def both(page: Page) -> None:
+        open_desk(page)
+        act(page)
+
+    return both
+
+
+def pack(page: Page) -> None:
+    page.get_by_role("button", name="Pack title").click()
+    expect(page.get_by_role("button", name="Take it").first).to_be_visible()
+
+
+def compare_titles(page: Page) -> None:
+    page.get_by_role("button", name="Try another title").click()
+    page.get_by_label("The other title").fill("Another title altogether")
+    expect(page.get_by_text("Visits a month")).to_be_visible()
+
+
+def see_versions(page: Page) -> None:
+    page.get_by_role("textbox", name="Title").fill("Another title")
+    expect(page.get_by_role("status").filter(has_text="Saved")).to_be_visible()
+    page.keyboard.press("Alt+v")
+    expect(page.get_by_role("dialog", name="Versions")).to_be_visible()
+
+
+def read_in(page: Page) -> None:
+    page.get_by_role("button", name="Away and in").click()
+    page.get_by_role("menuitem", name="Bring in what exists already").click()
+    page.get_by_label("Its text").fill("<title>Old</title><script>x()</script><p>What it says")
+    page.get_by_role("button", name="Read it").click()
+    expect(page.get_by_text("left out, unrun")).to_be_visible()
+
+
 VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "gather": ("/p/1/web/gather", type_seeds),
     "gather, keyword": ("/p/1/web/gather?sort=relevance", open_first),
@@ -187,6 +229,18 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "plan, limits": ("/p/1/web/plan", open_limits),
     "plan, back": ("/p/1/web/plan", bring_back),
     "brief": ("/p/1/web/plan", open_brief),
+    "write": ("/p/1/web/write", None),
+    "write, nothing": ("/p/1/web/write?q=xyzzy", None),
+    "write, limits": ("/p/1/web/write", click("Limits and rules")),
+    "write, open": ("/p/1/web/write", click("Open what exists")),
+    "desk, listing": ("/p/1/marketplace/write?order=saved&only=true", open_desk),
+    "desk, video": ("/p/1/video/write?order=saved&only=true", open_desk),
+    "desk, page": ("/p/1/web/write?order=saved&only=true", open_desk),
+    "desk, packing": ("/p/1/web/write?order=saved&only=true", at_a_desk(pack)),
+    "desk, two titles": ("/p/1/web/write?order=saved&only=true", at_a_desk(compare_titles)),
+    "desk, versions": ("/p/1/video/write?order=saved&only=true", at_a_desk(see_versions)),
+    "desk, what exists": ("/p/1/web/write?order=saved&only=true", at_a_desk(read_in)),
+    "desk of nothing": ("/p/1/web/write/desk?piece=9999", None),
     "settings": ("/p/1/web/settings", None),
     "commands": ("/p/1/web/plan", press("Control+k")),
     "keys": ("/p/1/web/plan", press("?")),
@@ -230,6 +284,8 @@ def test_axe_finds_nothing(window: Page, view: str) -> None:
         "/p/1/web/plan?view=list",
         "/p/1/web/plan?view=calendar",
         "/p/1/web/brief",
+        "/p/1/web/write",
+        "/p/1/web/write/desk?piece=1",
         "/p/1/web/settings",
     ],
 )

@@ -62,12 +62,14 @@ def choose_tags(
     Parameters: `candidates`, the main keyword first (it leads where it can be taken at all);
     `limits`; `language`; names that no tag may say, such as rivals' brands and channels; the year
     that a tag may name. Returns: `TagSet`. Of tags that say the same words that carry meaning, in
-    any form and order, the one of most value stays. Formula: 0/1 knapsack over length and number,
-    solved exactly by dynamic programming. Raises: nothing. Cost: candidates × length × number."""
+    any form and order, the first stays, else the one of most value. Formula: 0/1 knapsack over
+    length and number, solved exactly by dynamic programming. Raises: nothing. Cost: candidates ×
+    length × number."""
     banned = [words for name in never if (words := " ".join(plain_words(name)))]
     left: list[tuple[Candidate, Why, str]] = []
     by_stems: dict[frozenset[str], Candidate] = {}
-    for candidate in sorted(candidates, key=lambda one: -one.value):
+    leads = candidates[0] if candidates else None
+    for candidate in sorted(candidates, key=lambda one: (one is not leads, -one.value)):
         line = f" {' '.join(plain_words(candidate.text))} "
         said = frozenset(content_stems(candidate.text, language))
         wrong = [found for found in _YEAR.findall(candidate.text) if int(found) != year]

@@ -1,5 +1,6 @@
 """Tags for a piece: of its own phrases, and of what those use who stand on its results page."""
 
+from collections import Counter
 from collections.abc import Sequence
 
 from bunraku.core.text import content_stems, identity_key
@@ -39,14 +40,28 @@ def tag_set(project: Project, aims: Aims, never: Sequence[str]) -> TagSet:
     )
 
 
+NEAR_ENOUGH = 0.5
+"""How near to the piece a tag of others must be, 0-1."""
+CORE = 0.8
+"""Share of a piece's phrases that say a word of its core."""
+
+
 def _value_of(text: str, share: float, aims: Aims) -> float:
     """What a tag of others is worth here: as much as the middle of one's own phrases, by how many
-    of those who stand there use it and how much of it is about the piece."""
-    about = {stem for phrase in aims.phrases for stem in content_stems(phrase, aims.aim.language)}
-    said = content_stems(text, aims.aim.language)
-    near = sum(stem in about for stem in said) / len(said) if said else 0.0
+    of those who stand there use it and how near it is to the piece: the share of its words that
+    the piece's phrases say, times the share of what nearly all of them say that it says."""
+    language = aims.aim.language
+    said = [frozenset(content_stems(phrase, language)) for phrase in aims.phrases]
+    counts = Counter(stem for stems in said for stem in stems)
+    core = {stem for stem, count in counts.items() if count >= CORE * len(said)}
+    mine = frozenset(content_stems(text, language))
+    if not mine:
+        return 0.0
+    near = len(mine & counts.keys()) / len(mine)
+    if core:
+        near *= len(mine & core) / len(core)
     middle = sorted(aims.values)[len(aims.values) // 2]
-    return 0.0 if near < 0.5 else near * share * max(middle, 1.0)
+    return near * share * max(middle, 1.0) if near >= NEAR_ENOUGH else 0.0
 
 
 _WHY = {

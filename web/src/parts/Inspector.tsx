@@ -79,7 +79,7 @@ export function Inspector({
       <div
         // biome-ignore lint/a11y/noNoninteractiveTabindex: keys must reach what scrolls
         tabIndex={0}
-        className={`min-h-0 flex-1 overflow-auto px-[18px] pb-4 focus-visible:-outline-offset-2
+        className={`relative min-h-0 flex-1 overflow-auto px-[18px] pb-4 focus-visible:-outline-offset-2
           ${onClose ? "" : "pt-4"}`}
       >
         {children}

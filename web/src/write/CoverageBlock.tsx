@@ -40,14 +40,16 @@ export function CoverageBlock({
     <Block
       title={<Help figure="coverage">Where each phrase stands</Help>}
       aside={
-        <button
-          type="button"
-          aria-pressed={missing}
-          className="underline decoration-hairline underline-offset-2 hover:decoration-ink"
-          onClick={() => setMissing(!missing)}
-        >
-          {missing ? "all phrases" : `only the ${left.length} missing`}
-        </button>
+        (missing || left.length > 0) && (
+          <button
+            type="button"
+            aria-pressed={missing}
+            className="underline decoration-hairline underline-offset-2 hover:decoration-ink"
+            onClick={() => setMissing(!missing)}
+          >
+            {missing ? "all phrases" : `only the ${left.length} missing`}
+          </button>
+        )
       }
     >
       <table className="w-full border-collapse text-xs">

@@ -96,7 +96,7 @@ export function Desk({
           ref={column}
           // biome-ignore lint/a11y/noNoninteractiveTabindex: keys must reach what scrolls
           tabIndex={0}
-          className="min-h-0 flex-1 overflow-auto px-[18px] pb-6 focus-visible:-outline-offset-2"
+          className="relative min-h-0 flex-1 overflow-auto px-[18px] pb-6 focus-visible:-outline-offset-2"
         >
           <div className="flex max-w-[860px] flex-col gap-3">
             {desk.fields.map((one) => (

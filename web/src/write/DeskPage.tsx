@@ -2,6 +2,7 @@ import { Link, useSearch } from "@tanstack/react-router";
 import { Problem } from "../api/client";
 import { buttonLook } from "../parts/Button";
 import { Empty } from "../parts/Empty";
+import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
 import { usePlace } from "../shared/channels";
 import { useProject } from "../shared/queries";
@@ -29,6 +30,9 @@ function NoPiece() {
   const { projectId, channel } = usePlace();
   return (
     <main className="flex min-w-0 flex-1 flex-col">
+      <div className="px-[18px] pb-3">
+        <PageHead title="Write" about="" />
+      </div>
       <Empty
         title="This piece is not in the plan"
         action={

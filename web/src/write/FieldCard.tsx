@@ -81,7 +81,11 @@ export function FieldCard({
               look="bare"
               className="!h-[22px] !px-2 text-xs"
               aria-expanded={packing}
-              aria-label={`Pack ${field.name.toLowerCase()}`}
+              aria-label={
+                packing
+                  ? `Close what ${field.name.toLowerCase()} could say`
+                  : `Pack ${field.name.toLowerCase()}`
+              }
               title="Alt P"
               onClick={() => onPack(!packing)}
             >

@@ -1,0 +1,131 @@
+"""From a piece of the plan to copied fields, by keys alone; nothing typed is lost."""
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.conftest import message, wait_for_rows
+
+pytestmark = pytest.mark.browser
+
+
+def open_unbegun(page: Page, channel: str = "web") -> None:
+    page.goto(f"/p/1/{channel}/write?lacks=unbegun&only=true")
+    wait_for_rows(page)
+    page.keyboard.press("j")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("textbox", name="Title")).to_be_visible()
+
+
+def saved(page: Page) -> None:
+    expect(page.get_by_role("status").filter(has_text="Saved")).to_be_visible()
+
+
+def test_from_the_plan_to_copied_fields_by_keys(page: Page) -> None:
+    page.context.grant_permissions(["clipboard-read", "clipboard-write"])
+    page.goto("/p/1/web/plan")
+    wait_for_rows(page)
+    page.keyboard.press("5")
+    expect(page.get_by_role("heading", name="Write", exact=True)).to_be_visible()
+    open_unbegun(page)
+    title = page.get_by_role("textbox", name="Title")
+    title.focus()
+    main = title.input_value()
+    page.keyboard.press("Alt+p")
+    take = page.get_by_role("button", name="Take it").first
+    expect(take).to_be_visible()
+    take.press("Enter")
+    expect(title).to_be_focused()
+    page.keyboard.press("End")
+    page.keyboard.type(", and how long it lasts")
+    saved(page)
+    # What comes next, done by a key each: it goes on with what is left.
+    description = page.get_by_role("textbox", name="Description")
+    description.focus()
+    page.keyboard.type(f"{main}: what it is, what it costs, and what to look at first.")
+    expect(page.get_by_role("button", name=f"{main.lower()}: Description:")).to_be_visible()
+    page.keyboard.press("Alt+c")
+    expect(message(page, "Description copied")).to_be_visible()
+    assert main in page.evaluate("navigator.clipboard.readText()")
+    page.keyboard.press("Alt+Shift+C")
+    expect(message(page, "All fields copied")).to_be_visible()
+    whole = page.evaluate("navigator.clipboard.readText()")
+    assert whole.startswith("Title\n")
+    assert "and how long it lasts" in whole
+    saved(page)
+    page.reload()
+    expect(title).to_have_value(title.input_value())
+    expect(description).to_have_value(
+        f"{main}: what it is, what it costs, and what to look at first."
+    )
+
+
+def test_over_a_limit_nothing_is_lost(page: Page) -> None:
+    open_unbegun(page)
+    title = page.get_by_role("textbox", name="Title")
+    title.fill("A title of many words " * 5)
+    expect(page.get_by_text("Cut off after")).to_be_visible()
+    expect(title).to_have_attribute("aria-invalid", "true")
+    saved(page)
+    page.reload()
+    expect(title).to_have_value("A title of many words " * 5)
+
+
+def test_a_place_is_shown_in_its_field(page: Page) -> None:
+    page.goto("/p/1/web/write?q=red+light+torch&lacks=begun")
+    wait_for_rows(page)
+    page.keyboard.press("j")
+    page.keyboard.press("Enter")
+    body = page.get_by_role("textbox", name="Text")
+    body.fill("One thing.\n\n" * 40 + "Here is how to fix a red light torch.\n")
+    cell = page.get_by_role("button", name="how to fix a red light torch: Text: word for word")
+    expect(cell).to_be_visible()
+    cell.click()
+    chosen = body.evaluate("e => e.value.slice(e.selectionStart, e.selectionEnd)")
+    assert chosen == "how to fix a red light torch"
+
+
+def test_two_windows_write_one_piece(page: Page) -> None:
+    open_unbegun(page, "video")
+    address = page.url
+    other = page.context.new_page()
+    other.goto(address)
+    spoken = other.get_by_role("textbox", name="Spoken first")
+    spoken.fill("Hello from the other window.")
+    saved(other)
+    page.get_by_role("textbox", name="Description").fill("Written here.")
+    expect(message(page, "Changed in another window")).to_be_visible()
+    expect(page.get_by_role("textbox", name="Spoken first")).to_have_value(
+        "Hello from the other window."
+    )
+    # Both change the title: one's own stands, the other is a version.
+    other.get_by_role("textbox", name="Title").fill("Theirs")
+    saved(other)
+    page.get_by_role("textbox", name="Title").fill("Mine")
+    expect(message(page, "Yours stands")).to_be_visible()
+    page.get_by_role("button", name="versions").click()
+    dialog = page.get_by_role("dialog", name="Versions")
+    expect(dialog.get_by_text("Theirs")).to_be_visible()
+    dialog.get_by_role("button", name="Take this field back").first.click()
+    expect(page.get_by_role("textbox", name="Title")).to_have_value("Theirs")
+    other.close()
+
+
+UNREACHED = """const reached = window.fetch;
+window.fetch = (asked, ...more) =>
+    sessionStorage.unreached && String(asked.url ?? asked).endsWith("/draft")
+        ? Promise.reject(new TypeError("Failed to fetch"))
+        : reached(asked, ...more);"""
+
+
+def test_what_was_typed_offline_is_there_again(page: Page) -> None:
+    page.add_init_script(UNREACHED)
+    open_unbegun(page, "marketplace")
+    page.evaluate("sessionStorage.unreached = 'yes'")
+    page.get_by_role("textbox", name="Title").fill("Typed on a train")
+    kept = page.get_by_role("status").filter(has_text="kept in this browser")
+    expect(kept).to_be_visible()
+    page.reload()
+    expect(page.get_by_role("textbox", name="Title")).to_have_value("Typed on a train")
+    expect(kept).to_be_visible()
+    page.evaluate("delete sessionStorage.unreached")
+    saved(page)
