@@ -30,6 +30,7 @@ from tests.bench import (  # noqa: E402
     readings,
     sheet,
     weighing,
+    writing,
 )
 
 
@@ -55,6 +56,7 @@ def main() -> int:
         "planning": planning,
         "large_plan": large_plan,
         "packing": packing,
+        "writing": writing,
         "sheet": sheet,
         "readers": readers,
         "demo": demo,

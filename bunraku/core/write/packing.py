@@ -2,7 +2,7 @@
 its limit. Phrases that begin as another one ends share those words."""
 
 import re
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -18,7 +18,7 @@ LOOKED_AT = 140
 """Phrases that are tried: of more, those of most value, by themselves and for their length."""
 FEW = 40
 """Phrases up to which the program in whole numbers is given all of them."""
-NEAR = ((0.005, GAP), (0.02, 0.03))
+NEAR = ((0.005, GAP), (0.02, 0.04))
 """Of more phrases, those that lack more than the first share of the bound to be set are left out of
 it, which is several times as fast without them, where more than the second share of the bound is
 missing; then fewer of them."""
@@ -189,7 +189,7 @@ def _best(table: PhraseTable, most: float, head: int | None, must: Sequence[int]
             [near.index(place) for place in must],
         )
         found, proven = best_order(part)
-        other = tuple(near[place] for place in found)
+        other = _trimmed(table, [near[place] for place in found], most, {*must, head})
         if other and (better := _worth(table, other, must)) > worth:
             order, worth = other, better
         if len(near) < n:
@@ -197,6 +197,27 @@ def _best(table: PhraseTable, most: float, head: int | None, must: Sequence[int]
             proven = max(proven, ideal.bound * (1 - lacking))
         bound = min(bound, proven)
     return _Best(order, bound) if worth >= 0 else _Best((), bound)
+
+
+def _trimmed(
+    table: PhraseTable, order: Sequence[int], most: float, kept: Collection[int | None]
+) -> tuple[int, ...]:
+    """An order without the phrases that bring least for what they take, until it is within the
+    limit; those that are kept stay."""
+    left = list(order)
+    while left:
+        at = np.array(left)
+        takes = np.concatenate([[table.takes[at[0]]], table.adds[at[:-1], at[1:]]])
+        if takes.sum() <= most + TINY:
+            break
+        may = [number for number, place in enumerate(left) if place not in kept]
+        if not may:
+            return ()
+        held = table.holds[at].sum(axis=0)
+        # What goes with a phrase is what no other one says.
+        brings = table.holds[at] @ np.where(held == 1, table.value, 0.0)
+        left.pop(min(may, key=lambda n: brings[n] / max(float(takes[n]), 1.0)))
+    return tuple(left)
 
 
 def _worth(table: PhraseTable, order: Sequence[int], must: Sequence[int]) -> float:

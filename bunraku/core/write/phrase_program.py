@@ -13,8 +13,9 @@ from bunraku.core.write.phrase_table import Floats, PhraseTable
 
 GAP = 0.01
 """Share of the best of the phrases looked at that may be missing when the program stops."""
-MOST_ROUNDS = 4
-"""Times that circles are forbidden and the program is solved again. Most are solved once."""
+MOST_ROUNDS = 2
+"""Times that the program is solved, each with the circles of those before forbidden. Most are
+solved once."""
 TINY = 1e-6
 Ints = NDArray[np.int64]
 
@@ -132,16 +133,18 @@ def relaxed(program: PhraseProgram) -> Relaxed | None:
 def best_order(program: PhraseProgram) -> tuple[tuple[int, ...], float]:
     """The best order there is of the phrases of a program, to within `GAP`.
 
-    Returns: places in order, over no limit, and the value that none exceeds; the order is empty
-    where nothing is within the limit, or circles remain after `MOST_ROUNDS`: phrases that follow
-    each other in a circle make no line, and are forbidden to once they do. Raises: nothing. Cost:
-    exponential at worst, stopped at `GAP`."""
+    Returns: places in order, and the value that none exceeds; the order is empty where nothing is
+    within the limit. Phrases that follow each other in a circle make no line, and are forbidden to
+    once they do; circles that remain after `MOST_ROUNDS` are opened, and the order may take more
+    than there is by what they saved. Raises: nothing. Cost: exponential at worst, stopped at
+    `GAP`."""
     matrix, limits = program.matrix, program.limits
     size = matrix.shape[1]
     whole = np.ones(size)
     # What is contained follows from what is set.
     whole[program.n : 2 * program.n] = 0
     bound = float(program.value.sum())
+    order: tuple[int, ...] = ()
     for _ in range(MOST_ROUNDS):
         solved = milp(
             _worth(program),
@@ -151,18 +154,19 @@ def best_order(program: PhraseProgram) -> tuple[tuple[int, ...], float]:
             options={"mip_rel_gap": GAP},
         )
         if solved.x is None:
-            return (), bound
+            return order, bound
         bound = min(bound, -float(solved.mip_dual_bound))
         order, circles = order_in(program, solved.x)
         if not circles:
             return order, bound
+        order = (*order, *(place for circle in circles for place in circle))
         rows = [no_circle(program, circle) for circle in circles]
         matrix = sparse.vstack([matrix, np.array(rows)]).tocsr()
         limits = np.concatenate([limits, [len(circle) - 1.0 for circle in circles]])
-    return (), bound
+    return order, bound
 
 
-def order_in(program: PhraseProgram, found: Floats) -> tuple[tuple[int, ...], list[set[int]]]:
+def order_in(program: PhraseProgram, found: Floats) -> tuple[tuple[int, ...], list[list[int]]]:
     """The order that a solution of a program tells, and circles in it that hang on nothing."""
     chosen = [place for place in range(program.n) if found[place] > 0.5]
     on = found[2 * program.n :] > 0.5
@@ -174,9 +178,9 @@ def order_in(program: PhraseProgram, found: Floats) -> tuple[tuple[int, ...], li
     )
     order = [place for start in starts for place in _line(follows, start)]
     left = sorted(set(chosen) - set(order))
-    circles: list[set[int]] = []
+    circles: list[list[int]] = []
     while left:
-        circles.append(set(_line(follows, left[0])))
+        circles.append(list(_line(follows, left[0])))
         left = [place for place in left if place not in circles[-1]]
     return tuple(order), circles
 
@@ -191,8 +195,8 @@ def _line(follows: dict[int, int], start: int) -> Sequence[int]:
     return list(line)
 
 
-def no_circle(program: PhraseProgram, circle: set[int]) -> Floats:
+def no_circle(program: PhraseProgram, circle: Sequence[int]) -> Floats:
     """A row that keeps phrases from following each other in a circle: it stays below their number
     less one."""
-    inside = np.isin(program.source, list(circle)) & np.isin(program.target, list(circle))
+    inside = np.isin(program.source, circle) & np.isin(program.target, circle)
     return np.concatenate([np.zeros(2 * program.n), inside.astype(float)])

@@ -25,6 +25,7 @@ from bunraku.server.plan.linking import LINK_COLUMNS
 from bunraku.server.plan.overlaps import OVERLAP_COLUMNS
 from bunraku.server.sheet.columns import COLUMNS as SHEET_COLUMNS
 from bunraku.server.sheet.export import COLUMNS as KEYWORD_COLUMNS
+from bunraku.server.write.away import SHEET_COLUMNS as DRAFT_COLUMNS
 
 
 def generated() -> dict[str, str]:
@@ -155,6 +156,17 @@ changes.
 
 {_table(OVERLAP_COLUMNS)}
 
+### Fields of all pieces
+
+`GET /api/projects/{{id}}/drafts.csv`, `drafts.xlsx` and (as a list of objects) `drafts.json`; a
+line a piece, a column a field.
+
+{_table(DRAFT_COLUMNS)}
+
+Edited, the first two come back (`POST …/drafts/file`): pieces are known again by Id, a column that
+is missing leaves its field as it is, an empty cell empties it. Differences are shown before they
+are taken; what a spreadsheet cut off (its cells hold 32,767 characters) stays as it was.
+
 ### Combinations
 
 `GET /api/projects/{{id}}/grid.xlsx?channel=…&theme=…`; a combination a row, also those that are
@@ -174,6 +186,16 @@ missing.
   it is due, else must be out by, else the last of its month; its address leads to the piece.
 - `briefs.md` and `briefs.docx` (`?ids=…&ids=…`): briefs of up to fifty pieces, as Markdown
   (CommonMark with tables) and as DOCX on A4.
+
+- `pieces/{{piece}}/draft.md`, `.html`, `.txt`, `.json`, `.csv`: what is written for a piece. A page
+  as Markdown has its title, address and description above its text, between lines of three hyphens.
+  HTML that somebody typed is written out as text.
+
+What exists already is read from HTML (title, description, canonical address, the main part of the
+page as Markdown, pictures with their texts; scripts and all that would load something are left out,
+unrun and told), from Markdown with or without such lines above, and for videos and listings from
+text as it was copied: its first line is the title; lines such as "Tags:", times, bullets and
+hashtags are told by their looks.
 
 ## JSON
 
