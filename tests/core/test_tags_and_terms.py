@@ -1,5 +1,6 @@
 """Tags, hidden terms, addresses, capitals: the best there is, against every choice there is."""
 
+from datetime import date
 from itertools import combinations
 
 import pytest
@@ -12,6 +13,7 @@ from bunraku.core.write.capitals import Capitals, with_capitals
 from bunraku.core.write.hidden_terms import complete
 from bunraku.core.write.slug import LONGEST, last_part, propose_slug, wrong_with_slug
 from bunraku.core.write.tags import Candidate, TagLimits, choose_tags, hashtag_of
+from bunraku.core.write.years import is_of_another_year, other_years
 
 TAGS = st.lists(
     st.tuples(st.text("abcdefgh", min_size=1, max_size=9), st.integers(1, 50)),
@@ -26,7 +28,10 @@ TAGS = st.lists(
 def test_the_best_set_of_tags(tags: list[tuple[str, int]], total: int, count: int | None) -> None:
     limits = TagLimits(count=count, total=total)
     found = choose_tags(
-        [Candidate(text, float(value)) for text, value in tags], limits, language="xx", year=2026
+        [Candidate(text, float(value)) for text, value in tags],
+        limits,
+        language="xx",
+        years={"2026"},
     )
     assert sum(len(one.text) + 1 for one in found.taken) <= total + 1
     assert count is None or len(found.taken) <= count
@@ -58,7 +63,7 @@ def test_what_no_tag_may_say_is_left_out_and_told() -> None:
         TagLimits(count=13, each=20),
         language="en",
         never=["Cordelia's"],
-        year=2026,
+        years={"2026"},
     )
     assert [one.text for one in found.taken] == ["sash window", "sash repair 2026"]
     assert {one.text: (why, of) for one, why, of in found.left} == {
@@ -179,3 +184,13 @@ def test_capitals(text: str, rule: Capitals, result: str) -> None:
 def test_capitals_change_no_word(text: str, rule: Capitals) -> None:
     assert plain_words(with_capitals(text, rule, "en")) == plain_words(text)
     assert content_stems(with_capitals(text, rule, "en"), "xx") == content_stems(text, "xx")
+
+
+def test_years_that_a_text_may_say() -> None:
+    phrases = ["cord 2025", "cord 2027", "cord 1066", "cord"]
+    assert other_years(phrases, "cord", date(2026, 5, 1)) == {"2025", "2027"}
+    assert other_years(phrases, "cord", date(2026, 11, 1)) == {"2025"}
+    # The main keyword's own year is the piece's.
+    assert other_years(phrases, "cord 2027", date(2026, 5, 1)) == {"2025"}
+    assert is_of_another_year("cord 2024", "cord", date(2026, 5, 1))
+    assert not is_of_another_year("cord", "cord", date(2026, 5, 1))

@@ -9,6 +9,7 @@ from bunraku.core.write.fields import Fields, Place, places_of, written_of
 from bunraku.core.write.finding import LEVELS
 from bunraku.core.write.limits import Measured, Profile, measure
 from bunraku.core.write.written import Aim, Form
+from bunraku.core.write.years import is_of_another_year
 
 ENOUGH = LEVELS.index("all")
 """From here on a phrase stands in a place: all its words together."""
@@ -53,7 +54,11 @@ def look_at(
     whole = replace(
         aim,
         also=phrases[1:],
-        missing=[phrase for phrase, there in zip(phrases[1:], said[1:], strict=True) if not there],
+        missing=[
+            phrase
+            for phrase, there in zip(phrases[1:], said[1:], strict=True)
+            if not there and not is_of_another_year(phrase, aim.main, aim.on)
+        ],
         measured=measured,
         stuffed=[phrases[row] for row in coverage.stuffed],
     )

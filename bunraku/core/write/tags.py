@@ -55,12 +55,12 @@ def choose_tags(
     *,
     language: str,
     never: Collection[str] = (),
-    year: int,
+    years: Collection[str],
 ) -> TagSet:
     """The set of tags of most value.
 
     Parameters: `candidates`, the main keyword first (it leads where it can be taken at all);
-    `limits`; `language`; names that no tag may say, such as rivals' brands and channels; the year
+    `limits`; `language`; names that no tag may say, such as rivals' brands and channels; the years
     that a tag may name. Returns: `TagSet`. Of tags that say the same words that carry meaning, in
     any form and order, the first stays, else the one of most value. Formula: 0/1 knapsack over
     length and number, solved exactly by dynamic programming. Raises: nothing. Cost: candidates ×
@@ -72,7 +72,7 @@ def choose_tags(
     for candidate in sorted(candidates, key=lambda one: (one is not leads, -one.value)):
         line = f" {' '.join(plain_words(candidate.text))} "
         said = frozenset(content_stems(candidate.text, language))
-        wrong = [found for found in _YEAR.findall(candidate.text) if int(found) != year]
+        wrong = [found for found in _YEAR.findall(candidate.text) if found not in years]
         if any(f" {name} " in line for name in banned):
             left.append((candidate, "brand", ""))
         elif wrong:

@@ -1,6 +1,7 @@
 """What a piece is to be found by: its phrases with their values, and all that its plan, its results
 page and its outlet ask of its fields."""
 
+import re
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 from hashlib import sha1
@@ -12,6 +13,7 @@ from bunraku.core.text.addresses import address_words
 from bunraku.core.write.fields import FIELDS, Field
 from bunraku.core.write.limits import PROFILES, USUAL, Profile, changed
 from bunraku.core.write.written import FORM_OF, Aim, Form
+from bunraku.core.write.years import other_years
 from bunraku.server.clock import today
 from bunraku.server.errors import not_found
 from bunraku.server.journal.models import LogLine
@@ -50,6 +52,18 @@ class Aims:
     profile: Profile
     off: frozenset[str]
     own_limits: dict[str, float] = field(default_factory=dict)
+    names: tuple[str, ...] = ()
+
+    @property
+    def other_years(self) -> list[str]:
+        """Years that its phrases name and its fields must not."""
+        return sorted(other_years(self.phrases, self.aim.main, self.aim.on))
+
+    def with_names(self, text: str) -> str:
+        """A text with the names of places and of one's own brands written as they are."""
+        for name in self.names:
+            text = re.sub(rf"(?<!\w){re.escape(name)}(?!\w)", name, text, flags=re.IGNORECASE)
+        return text
 
     @property
     def fields(self) -> list[Field]:
@@ -140,6 +154,9 @@ def aims_of(project: Project, piece_id: int) -> Aims:
         profile=profile,
         off=frozenset(RuleOff.objects.filter(project=project).values_list("rule", flat=True)),
         own_limits=own,
+        names=tuple(
+            name for name in (*project.places, *project.own_brands) if name != name.casefold()
+        ),
     )
 
 

@@ -17,6 +17,7 @@ from bunraku.core.write.slug import propose_slug
 from bunraku.core.write.tags import hashtag_of
 from bunraku.core.write.titles import propose_titles, within
 from bunraku.core.write.variations import share_out
+from bunraku.core.write.years import is_of_another_year
 from bunraku.server.errors import BunrakuError
 from bunraku.server.projects.models import Project
 from bunraku.server.write.aims import Aims, aims_of
@@ -62,6 +63,8 @@ def pack_field(
         raise BunrakuError(
             "invalid_input", str(both), field="must", hint="Take it out of one of the two."
         ) from None
+    for proposal in proposals if field not in _PLAIN else ():
+        proposal["text"] = aims.with_names(proposal["text"])
     return {"field": field, "counted_in": aims.counted_in, "proposals": proposals}
 
 
@@ -119,7 +122,7 @@ def _each_word_once(aims: Aims, values: list[float], asked: Asked) -> list[Propo
 
 
 def _never(aims: Aims, asked: Asked) -> list[str]:
-    return [*asked.never, *aims.aim.rivals]
+    return [*asked.never, *aims.aim.rivals, *aims.other_years]
 
 
 def _description(
@@ -204,7 +207,7 @@ def _hidden(
 def _tags(
     project: Project, aims: Aims, values: list[float], fields: Mapping[str, str], asked: Asked
 ) -> list[Proposal]:
-    found = tag_set(project, aims, _never(aims, asked))
+    found = tag_set(project, aims, [*asked.never, *aims.aim.rivals])
     if not found.taken:
         return []
     text = "\n".join(one.text for one in found.taken)
@@ -217,7 +220,11 @@ def _tags(
 def _hashtags(
     project: Project, aims: Aims, values: list[float], fields: Mapping[str, str], asked: Asked
 ) -> list[Proposal]:
-    order = sorted(range(len(values)), key=lambda row: (row != 0, -aims.values[row]))
+    order = [
+        row
+        for row in sorted(range(len(values)), key=lambda row: (row != 0, -aims.values[row]))
+        if not is_of_another_year(aims.phrases[row], aims.aim.main, aims.aim.on)
+    ]
     said = dict.fromkeys(hashtag_of(aims.phrases[row]) for row in order)
     text = "\n".join([one for one in said if one][:HASHTAGS])
     return [_told("first", text, order[:HASHTAGS], aims, 0.0, 0.0)] if text else []
@@ -252,6 +259,8 @@ _MAKERS = {
     "file": _file(".mp4"),
     "picture": _file(".jpg"),
 }
+_PLAIN = ("address", "file", "picture", "hidden", "hashtags")
+"""Fields in which names are not written as names."""
 PACKED_FIELDS = frozenset(_MAKERS)
 """Fields that can be made of phrases."""
 

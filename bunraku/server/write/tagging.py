@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from bunraku.core.text import content_stems, identity_key
 from bunraku.core.write.limits import most_of
 from bunraku.core.write.tags import Candidate, TagLimits, TagSet, choose_tags
+from bunraku.core.write.years import years_to_say
 from bunraku.server.projects.models import Project
 from bunraku.server.write.aims import Aims
 from bunraku.server.write.rivals import rival_tags
@@ -36,7 +37,7 @@ def tag_set(project: Project, aims: Aims, never: Sequence[str]) -> TagSet:
         room,
         language=aims.aim.language,
         never=[*never, *seen.names],
-        year=aims.aim.on.year,
+        years=years_to_say(aims.aim.main, aims.aim.on),
     )
 
 

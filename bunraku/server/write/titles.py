@@ -24,7 +24,9 @@ def titles_for(project: Project, piece_id: int, end: str) -> dict[str, Any]:
         ],
         "proposals": [
             {"shape": one.shape, **packed_out(aims, one.packed)}
-            for one in propose_titles(limits, aims.phrases, aims.values, end=end)
+            for one in propose_titles(
+                limits, aims.phrases, aims.values, end=end, never=aims.other_years
+            )
         ],
         "now": said_out(aims, aims.piece.title),
     }
@@ -38,7 +40,7 @@ def check_title(project: Project, piece_id: int, text: str) -> dict[str, Any]:
 def packed_out(aims: Aims, packed: Packed) -> dict[str, Any]:
     """A packed title for the page."""
     return {
-        "text": packed.text,
+        "text": aims.with_names(packed.text),
         "contained": list(packed.contained),
         "left": list(packed.left),
         "value": round(packed.value, 4),
