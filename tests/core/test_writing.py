@@ -205,6 +205,14 @@ def test_copied_text_is_read_into_fields() -> None:
     assert front.fields["address"] == "b"
 
 
+def test_a_csv_of_fields_is_read() -> None:
+    read = read_existing("video", 'Title;Tags;Other\n"Sash; cords";"one\ntwo";x\nNext;a;b\n')
+    assert read.fields == {"title": "Sash; cords", "tags": "one\ntwo"}
+    assert read.notes == ["It has 2 rows; the first was read."]
+    # A sentence that names two fields is none.
+    assert read_existing("video", "Title, tags").fields == {"title": "Title, tags"}
+
+
 @pytest.mark.parametrize("text", ["", " \n\x00", "x" * (LONGEST + 1)])
 def test_nothing_and_too_much_are_refused(text: str) -> None:
     with pytest.raises(ValueError, match=r"nothing in it|are read"):

@@ -28,6 +28,7 @@ READING_POSTS = {
     "set_capitals",
     "pack_field",
     "read_text",
+    "price_terms",
 }
 """They read, but what they are asked about is too long for an address."""
 

@@ -378,3 +378,29 @@ def test_titles_and_addresses_of_others_are_known(api: Api, piece: Piece, rows: 
     failing = {one["id"]: one["missing"] for one in seen["checks"] if not one["good"]}
     assert failing["title_is_own"] == "“Putty”"
     assert failing["address_lasts"].startswith("Another piece has it")
+
+
+def test_tags_in_another_language_are_priced_and_bought_once(
+    api: Api, project: Project, rows: Make
+) -> None:
+    piece = listing(api, project, rows)
+    project.lookups_left_tenths = 100
+    project.save()
+    told = api.post(f"/pieces/{piece.pk}/terms/price", {"into": "de"})
+    assert (told["terms"], told["known"], told["price"]) == (4, 0, 0.4)
+    bought = api.post(f"/pieces/{piece.pk}/terms", {"into": "de"})
+    assert bought["price"] == 0
+    left = api.get("/overview")["lookups_left"]
+    assert left >= 9.6
+    api.post(f"/pieces/{piece.pk}/terms", {"into": "de"})
+    assert api.get("/overview")["lookups_left"] == left
+    assert pack(api, piece, "tags", into="de")[0]["text"].startswith("sash window cord")
+    for into in ("en", "xx"):
+        problem = api.refused("POST", f"/pieces/{piece.pk}/terms", {"into": into})
+        assert problem["code"] == "no_language"
+
+
+def test_what_stands_between_phrases_counts(api: Api, piece: Piece) -> None:
+    title = pack(api, piece, "title", joiner=" | ")[0]
+    assert " | " in title["text"]
+    assert len(title["text"]) <= 60

@@ -1,13 +1,16 @@
 """Something that exists already, read into fields: a page as HTML or Markdown, a listing or a
 video's description as it was copied."""
 
+import csv
 import re
 from collections.abc import Sequence
 from dataclasses import dataclass, field
+from io import StringIO
 
 from bs4 import BeautifulSoup, Comment, Tag
 from markdownify import MarkdownConverter
 
+from bunraku.core.write.fields import FIELDS
 from bunraku.core.write.slug import last_part
 from bunraku.core.write.written import Form
 
@@ -41,13 +44,16 @@ def read_existing(form: Form, text: str) -> Read:
     """Read something that exists into fields.
 
     Parameters: the `form` it is to have; its `text`: HTML, Markdown with or without lines of front
-    matter, or plain text as it was copied. Returns: `Read`. Nothing of it is run or fetched.
-    Raises: `ValueError` for what is too long, or nothing. Cost: linear."""
+    matter, a CSV of fields, or plain text as it was copied. Returns: `Read`. Nothing of it is run
+    or fetched. Raises: `ValueError` for what is too long, or nothing. Cost: linear."""
     if len(text) > LONGEST:
         raise ValueError(f"It has {len(text):,} characters; {LONGEST:,} are read.")
     text = text.replace("\r\n", "\n").replace("\r", "\n").replace("\x00", "")
     if not text.strip():
         raise ValueError("There is nothing in it.")
+    table = _from_table(form, text)
+    if table is not None:
+        return table
     if form == "page":
         return _page_from_html(text) if _is_html(text) else _page_from_markdown(text)
     notes: list[str] = []
@@ -56,6 +62,30 @@ def read_existing(form: Form, text: str) -> Read:
         text = soup.get_text("\n")
     told = _from_lines(form, [line.rstrip() for line in text.split("\n")])
     return Read(told, notes)
+
+
+def _from_table(form: Form, text: str) -> Read | None:
+    """Fields of a CSV whose first row names two of them or more; None for what is none."""
+    names = {field.name.casefold(): field.id for field in FIELDS[form]}
+    names |= {field.id: field.id for field in FIELDS[form]}
+    head = text.lstrip("\ufeff").split("\n", 1)[0]
+    sign = max(",;\t", key=head.count)
+    rows = csv.reader(StringIO(text.lstrip("\ufeff")), delimiter=sign)
+    try:
+        heads = [cell.strip().casefold() for cell in next(rows)]
+        known = {names[head]: place for place, head in enumerate(heads) if head in names}
+        lines = [row for row in rows if any(cell.strip() for cell in row)] if len(known) > 1 else []
+    except csv.Error:
+        return None
+    if not lines:
+        return None
+    said = {
+        name: lines[0][place].strip()
+        for name, place in known.items()
+        if place < len(lines[0]) and lines[0][place].strip()
+    }
+    more = [f"It has {len(lines)} rows; the first was read."] if len(lines) > 1 else []
+    return Read(said, more)
 
 
 def _is_html(text: str) -> bool:

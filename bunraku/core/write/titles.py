@@ -34,16 +34,18 @@ def propose_titles(
     end: str = "",
     must: Sequence[str] = (),
     never: Sequence[str] = (),
+    joiner: str = " ",
 ) -> list[Proposed]:
     """Titles for a piece, inside every limit.
 
     Parameters: `limits` of the title, the first the one that is packed by; `phrases`, the main
     keyword first, and their `values`; `end`, what each ends with, such as a brand; words that each
-    `must` say and must `never`. Returns: the main keyword first; as much value as possible; short
-    and clear; two phrases with a colon between. Those that would say what another one says are left
-    out, and so is one that nothing fits into. Raises: as `pack`. Cost: as `pack`, a few times."""
+    `must` say and must `never`; what stands between phrases that share nothing. Returns: the main
+    keyword first; as much value as possible; short and clear; two phrases with a colon between.
+    Those that would say what another one says are left out, and so is one that nothing fits into.
+    Raises: as `pack`. Cost: as `pack`, a few times."""
     found: dict[str, Proposed] = {}
-    usual = Wish(float("inf"), end=end, must=must, never=never)
+    usual = Wish(float("inf"), end=end, must=must, never=never, joiner=joiner)
     shapes: tuple[tuple[Shape, Wish], ...] = (
         ("first", replace(usual, first=0)),
         ("most", usual),

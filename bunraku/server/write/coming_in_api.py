@@ -8,7 +8,9 @@ from bunraku.core.write.reading import LONGEST
 from bunraku.server.plan.away_api import PlanBackOut, TakenOut
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 from bunraku.server.write.coming_in import open_desk, read_for_piece
+from bunraku.server.write.proposal_schemas import TermsIn, TermsOut
 from bunraku.server.write.sheet_back import bring_fields_back, take_fields_back
+from bunraku.server.write.tongues import ask_terms, price_of_terms
 
 router = Router(tags=["write"])
 Whole = Annotated[str, Field(max_length=LONGEST + 1)]
@@ -66,6 +68,20 @@ def opened(request: ProjectRequest, project_id: ProjectId, given: OpenDeskIn) ->
         request.user.get_username(),
     )
     return {"piece": piece.pk, "notes": notes}
+
+
+@router.post(
+    "/pieces/{int:piece_id}/terms/price", response=TermsOut, auth=READS, url_name="price_terms"
+)
+def price(request: ProjectRequest, project_id: ProjectId, piece_id: int, given: TermsIn) -> Any:
+    """What a piece's phrases in another language would cost; nothing is bought."""
+    return price_of_terms(request.project, piece_id, given.into)
+
+
+@router.post("/pieces/{int:piece_id}/terms", response=TermsOut, auth=CHANGES, url_name="ask_terms")
+def terms(request: ProjectRequest, project_id: ProjectId, piece_id: int, given: TermsIn) -> Any:
+    """Ask for a piece's phrases in another language."""
+    return ask_terms(request.project, piece_id, given.into)
 
 
 @router.post("/drafts/file", response=PlanBackOut, auth=CHANGES, url_name="drafts_file")

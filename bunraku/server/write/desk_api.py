@@ -156,7 +156,9 @@ def capitals(
 )
 def packed(request: ProjectRequest, project_id: ProjectId, piece_id: int, given: PackIn) -> Any:
     """What a field could say; nothing is kept."""
-    asked = Asked(given.end, given.must, given.never, given.everything)
+    asked = Asked(
+        given.end, given.must, given.never, given.everything, given.joiner or " ", given.into
+    )
     return pack_field(request.project, piece_id, given.field, given.fields, asked)
 
 

@@ -34,12 +34,15 @@ HASHTAGS = 3
 @dataclass(frozen=True)
 class Asked:
     """What somebody wants of a field: what it ends with, words that it must and must not say;
-    whether phrases that stand in other fields count too."""
+    whether phrases that stand in other fields count too; what stands between phrases that share
+    nothing; the language of further tags."""
 
     end: str = ""
     must: Sequence[str] = ()
     never: Sequence[str] = ()
     everything: bool = False
+    joiner: str = " "
+    into: str = ""
 
 
 Proposal = dict[str, Any]
@@ -87,7 +90,13 @@ def _titles(
 ) -> list[Proposal]:
     limits = most_of(aims.profile.limits, "title")
     found = propose_titles(
-        limits, aims.phrases, values, end=asked.end, must=asked.must, never=_never(aims, asked)
+        limits,
+        aims.phrases,
+        values,
+        end=asked.end,
+        must=asked.must,
+        never=_never(aims, asked),
+        joiner=asked.joiner,
     )
     told = [_proposal(one.shape, one.packed) for one in found]
     if aims.form == "listing":
@@ -131,7 +140,12 @@ def _description(
     limits = most_of(aims.profile.limits, "description")
     room = min([DESCRIPTION_CHARACTERS, *(one.most for one in limits)])
     wish = Wish(
-        room, first=0, end=asked.end, must=asked.must, never=_never(aims, asked), joiner=", "
+        room,
+        first=0,
+        end=asked.end,
+        must=asked.must,
+        never=_never(aims, asked),
+        joiner=asked.joiner if asked.joiner.strip() else ", ",
     )
     # The main keyword leads, though it stands in the title: its value is not counted again.
     lead = 0.0 if values[0] else 1.0
@@ -207,7 +221,7 @@ def _hidden(
 def _tags(
     project: Project, aims: Aims, values: list[float], fields: Mapping[str, str], asked: Asked
 ) -> list[Proposal]:
-    found = tag_set(project, aims, [*asked.never, *aims.aim.rivals])
+    found = tag_set(project, aims, [*asked.never, *aims.aim.rivals], asked.into)
     if not found.taken:
         return []
     text = "\n".join(one.text for one in found.taken)

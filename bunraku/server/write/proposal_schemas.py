@@ -12,13 +12,31 @@ Words = Annotated[list[Annotated[str, Field(max_length=100)]], Field(max_length=
 
 class PackIn(LookIn):
     """A field to be packed: what it ends with, words it must and must not say; whether phrases that
-    stand in other fields count too."""
+    stand in other fields count too; what stands between phrases that share nothing; a language that
+    tags are wanted in besides."""
 
     field: FieldName
     end: Annotated[str, Field(max_length=60)] = ""
     must: Words = []
     never: Words = []
     everything: bool = False
+    joiner: Annotated[str, Field(max_length=3)] = " "
+    into: Annotated[str, Field(max_length=2)] = ""
+
+
+class TermsIn(Schema):
+    """The language that phrases are wanted in."""
+
+    into: Annotated[str, Field(max_length=2)]
+
+
+class TermsOut(Schema):
+    """How many phrases would be asked for, of how many what they are called is known, and what
+    asking for the others would cost at most, in lookups."""
+
+    terms: int
+    known: int
+    price: float
 
 
 class FieldProposalOut(Schema):

@@ -4,15 +4,20 @@ from collections import Counter
 from dataclasses import dataclass
 
 from bunraku.core.text import identity_key
+from bunraku.core.weigh.saying import plain_words
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.known import latest
-from bunraku.server.sheet.models import Row
+from bunraku.server.sheet.filters import words_in
+from bunraku.server.sheet.models import IN_PLAY, Row
+from bunraku.server.sheet.ordering import ordered
 from bunraku.server.weigh.results.snapshots import pages_of
 from bunraku.server.write.aims import Aims
 from bunraku.sources.protocol import What
 
 LOOKED_AT = 10
 """Results of the first page."""
+MOST_GATHERED = 120
+"""Keywords of one's own that are looked at for tags."""
 
 
 @dataclass(frozen=True)
@@ -59,3 +64,15 @@ def rival_tags(project: Project, aims: Aims) -> RivalTags:
     ]
     tags += [RivalTag(text, 0.5, "searched for too") for text in payload.get("related", [])]
     return RivalTags(tags, [str(result.get("publisher", "")) for result in first])
+
+
+def gathered_beside(aims: Aims) -> list[RivalTag]:
+    """What was gathered on the piece's channel and says the longest word of its main keyword,
+    completions of the search box among others; the most searched first. One query."""
+    words = [word for word in plain_words(aims.aim.main) if len(word) > 2]
+    if not words:
+        return []
+    longest = max(words, key=len)
+    rows = Row.objects.filter(words_in(longest), scope=aims.piece.scope, state__in=IN_PLAY)
+    found = ordered(rows, "volume", descending=True).values_list("text", flat=True)
+    return [RivalTag(text, 0.4, "gathered") for text in found[:MOST_GATHERED]]

@@ -9,10 +9,11 @@ from bunraku.core.write.tags import Candidate, TagLimits, TagSet, choose_tags
 from bunraku.core.write.years import years_to_say
 from bunraku.server.projects.models import Project
 from bunraku.server.write.aims import Aims
-from bunraku.server.write.rivals import rival_tags
+from bunraku.server.write.rivals import gathered_beside, rival_tags
+from bunraku.server.write.tongues import terms_in
 
 
-def tag_set(project: Project, aims: Aims, never: Sequence[str]) -> TagSet:
+def tag_set(project: Project, aims: Aims, never: Sequence[str], into: str = "") -> TagSet:
     """The set of tags of most value within the limits of a piece's outlet: of its own phrases, and
     of what others who stand there use or was searched for beside."""
     limits = aims.profile.limits
@@ -29,9 +30,10 @@ def tag_set(project: Project, aims: Aims, never: Sequence[str]) -> TagSet:
     there = {identity_key(one.text) for one in own}
     others = [
         Candidate(tag.text, _value_of(tag.text, tag.share, aims), tag.origin)
-        for tag in seen.tags
+        for tag in (*seen.tags, *gathered_beside(aims))
         if identity_key(tag.text) not in there
     ]
+    others += [Candidate(text, ELSEWHERE * value, into) for text, value in terms_in(aims, into)]
     return choose_tags(
         [*own, *(one for one in others if one.value > 0)],
         room,
@@ -41,6 +43,8 @@ def tag_set(project: Project, aims: Aims, never: Sequence[str]) -> TagSet:
     )
 
 
+ELSEWHERE = 0.5
+"""What a phrase in another language is worth as a tag, as a share of the phrase itself."""
 NEAR_ENOUGH = 0.5
 """How near to the piece a tag of others must be, 0-1."""
 CORE = 0.8

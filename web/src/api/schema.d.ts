@@ -3104,6 +3104,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/pieces/{piece_id}/terms/price": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Price
+         * @description What a piece's phrases in another language would cost; nothing is bought.
+         */
+        post: operations["bunraku_server_write_coming_in_api_price"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{piece_id}/terms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Terms
+         * @description Ask for a piece's phrases in another language.
+         */
+        post: operations["bunraku_server_write_coming_in_api_terms"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/drafts/file": {
         parameters: {
             query?: never;
@@ -8749,7 +8789,8 @@ export interface components {
         /**
          * PackIn
          * @description A field to be packed: what it ends with, words it must and must not say; whether phrases that
-         *     stand in other fields count too.
+         *     stand in other fields count too; what stands between phrases that share nothing; a language that
+         *     tags are wanted in besides.
          */
         PackIn: {
             /** Fields */
@@ -8778,6 +8819,16 @@ export interface components {
              * @default false
              */
             everything: boolean;
+            /**
+             * Joiner
+             * @default
+             */
+            joiner: string;
+            /**
+             * Into
+             * @default
+             */
+            into: string;
         };
         /**
          * DuelQuery
@@ -9076,6 +9127,27 @@ export interface components {
              * @default
              */
             text: string;
+        };
+        /**
+         * TermsOut
+         * @description How many phrases would be asked for, of how many what they are called is known, and what
+         *     asking for the others would cost at most, in lookups.
+         */
+        TermsOut: {
+            /** Terms */
+            terms: number;
+            /** Known */
+            known: number;
+            /** Price */
+            price: number;
+        };
+        /**
+         * TermsIn
+         * @description The language that phrases are wanted in.
+         */
+        TermsIn: {
+            /** Into */
+            into: string;
         };
         /**
          * Problem
@@ -14911,6 +14983,80 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OpenDeskOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_write_coming_in_api_price: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TermsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TermsOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_write_coming_in_api_terms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TermsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TermsOut"];
                 };
             };
             400: components["responses"]["Problem400"];

@@ -8,8 +8,9 @@ import { useSay } from "../parts/toasts";
 import { useKept } from "../parts/useKept";
 import { useSettled } from "../parts/useSettled";
 import { type Fields, packField } from "./changes";
+import { OtherLanguage } from "./OtherLanguage";
 import { NO_WANTS, PackWants, type Wants } from "./PackWants";
-import { boundWords, gainWords, holdsWords, SHAPES, wordsOf } from "./packWords";
+import { boundWords, gainWords, holdsWords, leftWords, SHAPES, wordsOf } from "./packWords";
 import type { Desk, Look } from "./queries";
 
 /** What a field could say, packed from the phrases: rows of words to make a sentence of. */
@@ -50,6 +51,8 @@ export function PackPanel({
         must: wordsOf(asked.must),
         never: wordsOf(asked.never),
         everything: asked.everything,
+        joiner: asked.joiner,
+        into: field.id === "tags" ? asked.into : "",
       }),
     retry: false,
     staleTime: 60_000,
@@ -67,6 +70,15 @@ export function PackPanel({
     <div className="mt-3 border-t border-hairline pt-3">
       <div className="flex flex-wrap items-end gap-3 pb-2 text-xs">
         <PackWants field={field.id} wants={wants} onChange={setWants} />
+        {field.id === "tags" && (
+          <OtherLanguage
+            projectId={projectId}
+            desk={desk}
+            into={wants.into}
+            onInto={(into) => setWants({ ...wants, into })}
+            onKnown={() => found.refetch()}
+          />
+        )}
         <Button className="!h-[28px] text-xs" onClick={() => setFrom(fields)}>
           Pack again
         </Button>
@@ -91,6 +103,7 @@ export function PackPanel({
               {holdsWords(one, desk, currency)} {boundWords(one)}
             </p>
             <p className="text-xs text-ink-2">{gainWords(one, held, desk, currency)}</p>
+            <p className="text-xs text-quiet">{leftWords(one, desk, currency)}</p>
             {one.notes.length > 0 && (
               <details className="text-xs text-ink-2">
                 <summary className="cursor-pointer">{one.notes.length} left out, with why</summary>

@@ -1,8 +1,29 @@
 import { Checkbox } from "../parts/Checkbox";
 import { INPUT } from "../parts/Field";
+import { Select } from "../parts/Select";
 
-export type Wants = { end: string; must: string; never: string; everything: boolean };
-export const NO_WANTS: Wants = { end: "", must: "", never: "", everything: false };
+export type Wants = {
+  end: string;
+  must: string;
+  never: string;
+  everything: boolean;
+  joiner: string;
+  into: string;
+};
+export const NO_WANTS: Wants = {
+  end: "",
+  must: "",
+  never: "",
+  everything: false,
+  joiner: " ",
+  into: "",
+};
+const JOINERS = [
+  { id: " ", name: "a blank" },
+  { id: ", ", name: "a comma" },
+  { id: " | ", name: "a bar" },
+  { id: " – ", name: "a dash" },
+] as const;
 
 const ENDS = ["title", "description", "bullets"];
 const MUST = [...ENDS, "variations"];
@@ -48,6 +69,23 @@ export function PackWants({
           most={300}
           onChange={(never) => onChange({ ...wants, never })}
         />
+      )}
+      {field === "title" && (
+        <span className="flex w-[110px] flex-col">
+          <span className="text-quiet">Between phrases</span>
+          <Select
+            label="What stands between phrases"
+            value={wants.joiner}
+            onChange={(joiner) => onChange({ ...wants, joiner })}
+            className={`${INPUT} !h-[28px]`}
+          >
+            {JOINERS.map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.name}
+              </option>
+            ))}
+          </Select>
+        </span>
       )}
       {LEFT.includes(field) && (
         <label className="flex h-[28px] items-center gap-2">

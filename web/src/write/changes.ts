@@ -88,3 +88,19 @@ export const takeFields = async (id: number, upload: number) =>
       params: at(id, { upload_id: upload }),
     }),
   );
+
+export const priceTerms = async (id: number, pieceId: number, into: string) =>
+  data(
+    await api.POST("/api/projects/{project_id}/pieces/{piece_id}/terms/price", {
+      params: at(id, { piece_id: pieceId }),
+      body: { into },
+    }),
+  );
+
+export const askTerms = async (id: number, pieceId: number, into: string) =>
+  data(
+    await api.POST("/api/projects/{project_id}/pieces/{piece_id}/terms", {
+      params: at(id, { piece_id: pieceId }),
+      body: { into },
+    }),
+  );

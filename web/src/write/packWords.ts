@@ -66,6 +66,11 @@ export function gainWords(
   return parts.join(" ");
 }
 
+/** What it leaves out, the weightiest first. */
+export function leftWords(one: Proposal, told: Counted, currency: string): string {
+  return one.left.length ? `Leaves ${named(one.left, told, currency)}.` : "Leaves none.";
+}
+
 function named(places: readonly number[], told: Counted, currency: string): string {
   const sorted = [...places].sort(
     (a, b) => (told.phrases[b]?.value ?? 0) - (told.phrases[a]?.value ?? 0),

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { coveredWords, isCovered, phraseRows } from "./coverageWords";
 import { savedWords } from "./DeskHead";
 import { lackWords } from "./lackWords";
-import { boundWords, gainWords, holdsWords, wordsOf } from "./packWords";
+import { boundWords, gainWords, holdsWords, leftWords, wordsOf } from "./packWords";
 import type { Desk, Look } from "./queries";
 
 const phrase = (text: string, value: number) => ({
@@ -80,6 +80,11 @@ describe("a packed field", () => {
       "Gains “waxed cord” (£3.00 a month). Loses “pulley” (£1.00 a month).",
     );
     expect(gainWords(told, new Set([0, 1]), desk, "£")).toBe("");
+  });
+
+  it("says what it leaves", () => {
+    expect(leftWords(told, desk, "£")).toBe("Leaves “pulley” (£1.00 a month).");
+    expect(leftWords({ ...told, left: [] }, desk, "£")).toBe("Leaves none.");
   });
 
   it("takes words parted by commas", () => {
