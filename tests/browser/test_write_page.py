@@ -24,6 +24,12 @@ def test_from_the_plan_to_copied_fields_by_keys(page: Page) -> None:
     page.context.grant_permissions(["clipboard-read", "clipboard-write"])
     page.goto("/p/1/web/plan")
     wait_for_rows(page)
+    page.keyboard.press("j")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("link", name="Its desk")).to_be_visible()
+    page.keyboard.press("e")
+    expect(page.get_by_role("textbox", name="Title")).to_be_visible()
+    # The list of pieces, and another one that nothing is written for yet.
     page.keyboard.press("5")
     expect(page.get_by_role("heading", name="Write", exact=True)).to_be_visible()
     open_unbegun(page)

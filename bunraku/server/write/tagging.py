@@ -45,7 +45,7 @@ def tag_set(project: Project, aims: Aims, never: Sequence[str], into: str = "") 
 
 ELSEWHERE = 0.5
 """What a phrase in another language is worth as a tag, as a share of the phrase itself."""
-NEAR_ENOUGH = 0.5
+NEAR_ENOUGH = 0.6
 """How near to the piece a tag of others must be, 0-1."""
 CORE = 0.8
 """Share of a piece's phrases that say a word of its core."""

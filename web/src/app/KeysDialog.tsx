@@ -22,6 +22,7 @@ const KEYS: readonly [string, string][] = [
   ["← →", "Plan: the piece a month earlier or later, pinned"],
   ["Backspace", "Plan: leave the piece out"],
   ["b", "Plan: the piece's brief"],
+  ["e", "Plan: the piece's desk, to write it"],
   ["t", "Plan: titles for the piece"],
   ["f", "Plan: fit to my hours"],
   ["z", "Undo the last change"],

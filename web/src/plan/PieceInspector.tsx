@@ -105,6 +105,14 @@ function Told({
       search: { pieces: [piece.id] },
     });
   useKey("b", toBrief);
+  const toDesk = () =>
+    navigate({
+      to: "/p/$projectId/$channel/write/desk",
+      params: { projectId: String(projectId), channel: piece.channel },
+      search: { piece: piece.id },
+    });
+  useKey("e", toDesk);
+  useCommand("Write this piece at its desk", toDesk, { keys: "e" });
   useCommand("The brief of this piece", toBrief, { keys: "b" });
   const problem = comment.error ?? change.error ?? remove.error ?? main.error ?? take.error;
   const [first, ...others] = rows;
@@ -145,6 +153,14 @@ function Told({
           className={buttonLook("plain")}
         >
           Its brief
+        </Link>
+        <Link
+          to="/p/$projectId/$channel/write/desk"
+          params={{ projectId: String(projectId), channel: piece.channel }}
+          search={{ piece: piece.id }}
+          className={buttonLook("plain")}
+        >
+          Its desk <kbd className="text-quiet">e</kbd>
         </Link>
       </div>
       <Block title="Main keyword" aside="searches, chance">
