@@ -62,17 +62,17 @@ def save_draft(
     window began from it was changed by another: where both changed it one's own stands, and it is
     told. Saved twice, the same comes to the same. Raises: not_found; invalid_input for a field that
     there is not, or one that is too long."""
+    # What surrounds the piece is read before the database is locked for writing.
+    aims = aims_of(project, piece_id)
+    known = {field.id for field in FIELDS[aims.form]}
+    for name, edit in edits.items():
+        if name not in known:
+            raise BunrakuError("invalid_input", f"There is no field “{name}”.", field=name)
+        if len(edit.now) > MOST_TEXT:
+            message = f"A field holds {MOST_TEXT:,} characters; this one has {len(edit.now):,}."
+            raise BunrakuError("invalid_input", message, field=name)
     with transaction.atomic():
         piece, draft = draft_of(project, piece_id)
-        form = FORM_OF[piece.scope.channel]
-        known = {field.id for field in FIELDS[form]}
-        for name, edit in edits.items():
-            if name not in known:
-                raise BunrakuError("invalid_input", f"There is no field “{name}”.", field=name)
-            if len(edit.now) > MOST_TEXT:
-                message = f"A field holds {MOST_TEXT:,} characters; this one has {len(edit.now):,}."
-                raise BunrakuError("invalid_input", message, field=name)
-        aims = aims_of(project, piece_id)
         now = timezone.now()
         if draft is None:
             draft = Draft(piece=piece, fields=begun(aims), saved=now)
