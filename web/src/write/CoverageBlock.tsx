@@ -2,13 +2,16 @@ import { useMemo, useState } from "react";
 import { Block } from "../parts/Block";
 import { count, percent, plural } from "../parts/format";
 import { Help } from "../parts/Help";
+import type { Fields } from "./changes";
 import {
+  cellWords,
   isCovered,
   LEVEL_SIGNS,
   LEVEL_WORDS,
-  type Level,
   type PhraseRow,
   phraseRows,
+  shareOf,
+  wordCounts,
 } from "./coverageWords";
 import { valueWords } from "./packWords";
 import type { Desk, Look } from "./queries";
@@ -21,17 +24,20 @@ const MANY = 40;
 export function CoverageBlock({
   desk,
   look,
+  fields,
   currency,
   showing,
 }: {
   desk: Desk;
   look: Look;
+  fields: Fields;
   currency: string;
   showing: Showing;
 }) {
   const [missing, setMissing] = useState(false);
   const [all, setAll] = useState(false);
   const rows = useMemo(() => phraseRows(desk, look), [desk, look]);
+  const counts = useMemo(() => wordCounts(fields), [fields]);
   const left = rows.filter((row) => !isCovered(row.best));
   const wanted = missing ? left : rows;
   const shown = all ? wanted : wanted.slice(0, MANY);
@@ -77,6 +83,7 @@ export function CoverageBlock({
               stuffed={stuffed.get(row.phrase)}
               showing={showing}
               look={look}
+              counts={counts}
             />
           ))}
         </tbody>
@@ -113,6 +120,7 @@ function Row({
   stuffed,
   showing,
   look,
+  counts,
 }: {
   row: PhraseRow;
   main: boolean;
@@ -120,7 +128,14 @@ function Row({
   stuffed: number | undefined;
   showing: Showing;
   look: Look;
+  counts: ReadonlyMap<string, number>;
 }) {
+  const words = (column: number) => {
+    const place = look.places[column];
+    const cell = row.cells[column];
+    if (!place || !cell) return "";
+    return cellWords(cell, place.name, shareOf(row.text, cell, counts.get(place.field) ?? 0));
+  };
   const here = showing.phrase === row.phrase;
   const first = row.cells.find((cell) => cell.level !== "none");
   return (
@@ -157,8 +172,8 @@ function Row({
           ) : (
             <button
               type="button"
-              title={cellWords(cell, look.places[column]?.name ?? "")}
-              aria-label={`${row.text}: ${cellWords(cell, look.places[column]?.name ?? "")}`}
+              title={words(column)}
+              aria-label={`${row.text}: ${words(column)}`}
               className={`h-[20px] w-[19px] hover:bg-trough
                 ${cell.level === "part" ? "text-quiet" : "text-pine"}`}
               onClick={() => showing.show(row.phrase, cell.place)}
@@ -170,9 +185,4 @@ function Row({
       ))}
     </tr>
   );
-}
-
-function cellWords(cell: { level: Level; count: number; early: boolean }, place: string): string {
-  const times = cell.count > 1 ? `, ${cell.count} times` : "";
-  return `${place}: ${LEVEL_WORDS[cell.level]}${times}${cell.early ? ", early" : ""}`;
 }

@@ -76,7 +76,13 @@ export function DeskPanel({
         </Block>
       )}
       {desk.phrases.length > 0 && (
-        <CoverageBlock desk={desk} look={look} currency={currency} showing={showing} />
+        <CoverageBlock
+          desk={desk}
+          look={look}
+          fields={fields}
+          currency={currency}
+          showing={showing}
+        />
       )}
       <Block title="As it is seen" aside="a drawing, not to scale">
         <Preview desk={desk} look={look} fields={fields} />

@@ -1,6 +1,7 @@
 /** Coverage in words and signs. */
 import type { Schemas } from "../api/client";
-import { exact, money, plural } from "../parts/format";
+import { exact, money, percent, plural } from "../parts/format";
+import type { Fields } from "./changes";
 import type { Desk, Look } from "./queries";
 
 export type Level = Schemas["CoverCellOut"]["level"] | "none";
@@ -33,13 +34,15 @@ export function coveredWords(desk: Desk, look: Look, currency: string): string {
   return `Covers ${look.covered} of ${plural(desk.phrases.length, "phrase")}`;
 }
 
+type Cell = { place: string; level: Level; count: number; early: boolean };
+
 export type PhraseRow = {
   phrase: number;
   text: string;
   value: number;
   searches: number | null;
   best: Level;
-  cells: readonly { place: string; level: Level; count: number; early: boolean }[];
+  cells: readonly Cell[];
 };
 
 /** A row for each phrase: how it stands in each place. */
@@ -67,3 +70,24 @@ export function phraseRows(desk: Desk, look: Look): PhraseRow[] {
 
 /** Whether a phrase stands somewhere, its words together. */
 export const isCovered = (best: Level): boolean => LEVELS.indexOf(best) >= LEVELS.indexOf("all");
+
+/** A phrase in a place, in words: how, how often, of a long text what share of its words. */
+export function cellWords(cell: Cell, place: string, share: number): string {
+  const times = cell.count > 1 ? `, ${cell.count} times` : "";
+  const part = share > 0 ? `, ${percent(share)} of all words` : "";
+  return `${place}: ${LEVEL_WORDS[cell.level]}${times}${part}${cell.early ? ", early" : ""}`;
+}
+
+const LONG = 100;
+
+/** How many words each field has. */
+export const wordCounts = (fields: Fields): ReadonlyMap<string, number> =>
+  new Map(
+    Object.entries(fields).map(([name, text]) => [name, text.split(/\s+/).filter(Boolean).length]),
+  );
+
+/** The share of all words that a phrase takes where it stands word for word; 0 in what is short. */
+export function shareOf(phrase: string, cell: Cell, words: number): number {
+  if (cell.level !== "exact" || words < LONG) return 0;
+  return (cell.count * phrase.split(/\s+/).length) / words;
+}

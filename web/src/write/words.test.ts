@@ -1,5 +1,12 @@
 import { describe, expect, it } from "vitest";
-import { coveredWords, isCovered, phraseRows } from "./coverageWords";
+import {
+  cellWords,
+  coveredWords,
+  isCovered,
+  phraseRows,
+  shareOf,
+  wordCounts,
+} from "./coverageWords";
 import { savedWords } from "./DeskHead";
 import { lackWords } from "./lackWords";
 import { boundWords, gainWords, holdsWords, leftWords, wordsOf } from "./packWords";
@@ -53,6 +60,21 @@ describe("coverage", () => {
     expect(rows[0]?.cells[0]).toMatchObject({ place: "title", level: "exact", count: 2 });
     expect(rows[0]?.cells[1]).toMatchObject({ place: "tags", level: "none", count: 0 });
     expect(rows.map((row) => isCovered(row.best))).toEqual([true, false, false]);
+  });
+});
+
+describe("a phrase in a place", () => {
+  const cell = { place: "body", level: "exact", count: 3, early: true } as const;
+  it("is told with its share of a long text", () => {
+    const words = wordCounts({ body: "word ".repeat(150), title: "" });
+    expect(words.get("title")).toBe(0);
+    expect(shareOf("sash cord", cell, words.get("body") ?? 0)).toBeCloseTo(0.04);
+    expect(cellWords(cell, "Text", 0.04)).toBe(
+      "Text: word for word, 3 times, 4% of all words, early",
+    );
+    expect(shareOf("sash cord", cell, 5)).toBe(0);
+    expect(shareOf("sash cord", { ...cell, level: "all" }, 150)).toBe(0);
+    expect(cellWords({ ...cell, count: 1, early: false }, "Title", 0)).toBe("Title: word for word");
   });
 });
 
