@@ -13,6 +13,8 @@ MOST_ROUNDS = 4
 """Times that each text is packed again beside the others."""
 LOOKED_AT = 80
 """Phrases that are shared out: those of most value."""
+SMALL = 100
+"""Phrases times texts up to which all of them are made together in the end."""
 TINY = 1e-9
 
 
@@ -69,10 +71,16 @@ def share_out(
     found = [text.text for text in texts if text is not None]
     worth, bound = total(held), float(sum(values))
     if wishes and worth < (1 - GAP) * bound:
-        bound = min(bound, joint_program(phrases, values, wishes, looked).relaxed())
+        program = joint_program(phrases, values, wishes, looked)
+        bound = min(bound, program.relaxed())
         if thorough:
             found = _two_by_two(phrases, values, wishes, looked, found, (1 - GAP) * bound)
         worth = _covered(found, phrases, values)
+        if thorough and worth < (1 - GAP) * bound and len(looked) * len(wishes) <= SMALL:
+            texts, proven = program.best()
+            bound = min(bound, proven)
+            if _covered(texts, phrases, values) > worth + TINY:
+                found, worth = texts, _covered(texts, phrases, values)
     done = {place for text in found for place in contained(text, phrases)}
     return Shared(
         tuple(_told(text, phrases, values) for text in found),
