@@ -77,10 +77,10 @@ def share_out(
             found = _two_by_two(phrases, values, wishes, looked, found, (1 - GAP) * bound)
         worth = _covered(found, phrases, values)
         if thorough and worth < (1 - GAP) * bound and len(looked) * len(wishes) <= SMALL:
-            texts, proven = program.best()
+            anew, proven = program.best()
             bound = min(bound, proven)
-            if _covered(texts, phrases, values) > worth + TINY:
-                found, worth = texts, _covered(texts, phrases, values)
+            if _covered(anew, phrases, values) > worth + TINY:
+                found, worth = anew, _covered(anew, phrases, values)
     done = {place for text in found for place in contained(text, phrases)}
     return Shared(
         tuple(_told(text, phrases, values) for text in found),
