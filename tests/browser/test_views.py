@@ -172,7 +172,7 @@ def pack(page: Page) -> None:
 def compare_titles(page: Page) -> None:
     page.get_by_role("button", name="Try another title").click()
     page.get_by_label("The other title").fill("Another title altogether")
-    expect(page.get_by_text("Visits a month")).to_be_visible()
+    expect(page.get_by_role("rowheader", name="Visits a month")).to_be_visible()
 
 
 def see_versions(page: Page) -> None:

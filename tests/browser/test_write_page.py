@@ -28,7 +28,7 @@ def test_from_the_plan_to_copied_fields_by_keys(page: Page) -> None:
     page.keyboard.press("Enter")
     expect(page.get_by_role("link", name="Its desk")).to_be_visible()
     page.keyboard.press("e")
-    expect(page.get_by_role("textbox", name="Title")).to_be_visible()
+    expect(page.get_by_role("textbox", name="Title", exact=True)).to_be_visible()
     # The list of pieces, and another one that nothing is written for yet.
     page.keyboard.press("5")
     expect(page.get_by_role("heading", name="Write", exact=True)).to_be_visible()
@@ -82,8 +82,9 @@ def test_a_place_is_shown_in_its_field(page: Page) -> None:
     page.keyboard.press("j")
     page.keyboard.press("Enter")
     body = page.get_by_role("textbox", name="Text")
-    body.fill("One thing.\n\n" * 40 + "Here is how to fix a red light torch.\n")
-    cell = page.get_by_role("button", name="how to fix a red light torch: Text: word for word")
+    body.fill("One thing.\n\n" * 40 + "Here is how to fix a red light torch.\n" * 7)
+    told = "how to fix a red light torch: Text: word for word, 7 times"
+    cell = page.get_by_role("button", name=told)
     expect(cell).to_be_visible()
     cell.click()
     chosen = body.evaluate("e => e.value.slice(e.selectionStart, e.selectionEnd)")
