@@ -236,3 +236,15 @@ def last_job(project: Project, kind: str) -> Job:
     job = Job.objects.filter(project=project, kind=kind).first()
     assert job is not None
     return job
+
+
+@pytest.fixture
+def piece(api: "Api", rows: Callable[..., list[Row]]) -> Piece:
+    """A page with four phrases of known worth."""
+    from tests.server.desks import FIGURES
+
+    made = rows(FIGURES)
+    (piece,) = pieces_for(api, made[:1])
+    for row in made[1:]:
+        api.post(f"/pieces/{piece.pk}/keywords", {"row_id": row.pk})
+    return piece

@@ -1,59 +1,19 @@
-"""Desks: saved within a second, merged by field, every version kept; packed, put right, taken away
-and brought back."""
+"""Desks: saved within a second, merged by field, every version kept; packed and put right."""
 
-import io
-import json
-from collections.abc import Callable
 from datetime import timedelta
 from typing import Any
 
-import openpyxl
 import pytest
-from django.core.files.uploadedfile import SimpleUploadedFile
 from django.utils import timezone
 
 from bunraku.server.plan.models import Piece
 from bunraku.server.projects.models import Project
-from bunraku.server.sheet.models import Keyword, Row
+from bunraku.server.sheet.models import Row
 from bunraku.server.write.models import Draft, DraftVersion
 from tests.server.conftest import Api, pieces_for
+from tests.server.desks import FIGURES, Make, listing, pack, save
 
 pytestmark = pytest.mark.django_db
-Make = Callable[..., list[Row]]
-FIGURES = [
-    {"text": "sash window cord", "volume": 90.0, "worth": 9.0},
-    {"text": "waxed sash cord", "volume": 80.0, "worth": 7.0},
-    {"text": "sash cord kit", "volume": 70.0, "worth": 5.0},
-    {"text": "sash pulley", "volume": 10.0, "worth": 1.0},
-]
-
-
-@pytest.fixture
-def piece(api: Api, rows: Make) -> Piece:
-    """A page with four phrases of known worth."""
-    made = rows(FIGURES)
-    (piece,) = pieces_for(api, made[:1])
-    for row in made[1:]:
-        api.post(f"/pieces/{piece.pk}/keywords", {"row_id": row.pk})
-    return piece
-
-
-def listing(api: Api, project: Project, rows: Make, **more: Any) -> Piece:
-    """The same as a listing of the shop."""
-    made = rows(FIGURES, channel="marketplace")
-    piece = Piece.objects.create(
-        project=project, scope=made[0].scope, outlet=project.outlets.get(channel="marketplace"),
-        title="Sash window cord", kind="listing", hours=2, **more,
-    )  # fmt: skip
-    for row in made:
-        body = {"row_id": row.pk, "main": row is made[0]}
-        api.post(f"/pieces/{piece.pk}/keywords", body)
-    return piece
-
-
-def save(api: Api, piece: Piece, since: int = 0, **edits: tuple[str, str]) -> Any:
-    body = {"edits": {name: {"was": a, "now": b} for name, (a, b) in edits.items()}, "since": since}
-    return api.send("PUT", f"/pieces/{piece.pk}/draft", body)
 
 
 def test_a_desk_begins_with_what_the_plan_knows(api: Api, piece: Piece) -> None:
@@ -106,6 +66,15 @@ def test_saves_are_kept_and_come_to_the_same_twice(api: Api, piece: Piece) -> No
     assert listed[0]["by"]
 
 
+def test_what_is_put_in_place_of_something_leaves_it_a_version(api: Api, piece: Piece) -> None:
+    save(api, piece, title=("sash window cord", "Typed"))
+    edits = {"title": {"was": "Typed", "now": "Packed"}}
+    put = {"edits": edits, "since": 1, "anew": True}
+    assert api.send("PUT", f"/pieces/{piece.pk}/draft", put)["versions"] == 2
+    listed = api.get(f"/pieces/{piece.pk}/versions")
+    assert [one["fields"]["title"] for one in listed] == ["Packed", "Typed"]
+
+
 def test_two_windows_are_merged_by_field(api: Api, piece: Piece) -> None:
     save(api, piece, title=("sash window cord", "Theirs"), description=("", "Theirs too"))
     mine = save(api, piece, 0, title=("sash window cord", "Mine"), body=("", "Text"))
@@ -154,12 +123,6 @@ def test_hostile_and_strange_texts_are_kept_as_they_are(api: Api, piece: Piece) 
     document = api.client.get(f"{api.base}/pieces/{piece.pk}/draft.html")
     assert b"<script" not in document.content
     assert "attachment" in document["Content-Disposition"]
-
-
-def pack(api: Api, piece: Piece, field: str, **more: Any) -> list[dict[str, Any]]:
-    body = {"field": field, "fields": {}, **more}
-    proposals: list[dict[str, Any]] = api.post(f"/pieces/{piece.pk}/desk/pack", body)["proposals"]
-    return proposals
 
 
 def test_fields_are_packed_from_what_stands_nowhere_yet(api: Api, piece: Piece) -> None:
@@ -275,98 +238,6 @@ def test_the_list_tells_what_each_piece_lacks(
     api.get(f"/pieces/{piece.pk}/desk")
     assert api.get("/writing")["rows"][0]["missing"] == 2
     assert api.get("/overview")["drafts"] == 1
-
-
-def test_documents_of_a_piece(api: Api, piece: Piece) -> None:
-    save(api, piece, body=("", "# Cords\n\nA [pulley](/p)."), description=("", 'All "of" them'))
-
-    def document(ending: str) -> str:
-        response = api.client.get(f"{api.base}/pieces/{piece.pk}/draft.{ending}")
-        assert response.status_code == 200
-        return response.content.decode()
-
-    assert 'description: "All \\"of\\" them"' in document("md")
-    assert '<a href="/p">pulley</a>' in document("html")
-    assert document("txt").startswith("Title\nsash window cord")
-    assert json.loads(document("json"))["fields"]["body"].startswith("# Cords")
-    assert "sash window cord" in document("csv")
-    assert api.client.get(f"{api.base}/pieces/{piece.pk}/draft.exe").status_code == 404
-
-
-def back(api: Api, content: bytes, name: str) -> Any:
-    file = SimpleUploadedFile(name, content)
-    response = api.client.post(f"{api.base}/drafts/file", {"file": file})
-    return response.status_code, response.json()
-
-
-@pytest.mark.parametrize("ending", ["csv", "xlsx"])
-def test_fields_go_out_and_come_back(api: Api, piece: Piece, ending: str) -> None:
-    body = "# Cords\n\n- one, two\n- =three\n"
-    save(api, piece, body=("", body), title=("sash window cord", "Cords"))
-    response = api.client.get(f"{api.base}/drafts.{ending}")
-    sheet = b"".join(response) if ending == "csv" else response.content
-    status, same = back(api, sheet, f"fields.{ending}")
-    assert (status, same["changed"], same["wrong"]) == (200, 0, [])
-    if ending == "csv":
-        edited = sheet.replace(b'"Cords"', b'"Cords of all kinds"', 1)
-    else:
-        book = openpyxl.load_workbook(io.BytesIO(sheet))
-        cells = {cell.value: cell for cell in book.active[2]}  # type: ignore[index]
-        cells["Cords"].value = "Cords of all kinds"
-        written = io.BytesIO()
-        book.save(written)
-        edited = written.getvalue()
-    _, told = back(api, edited, f"fields.{ending}")
-    assert [(one["field"], one["after"]) for one in told["changes"]] == [
-        ("Title", "Cords of all kinds")
-    ]
-    assert Draft.objects.get().fields["title"] == "Cords"
-    taken = api.post(f"/drafts/file/{told['upload']}/take")
-    assert taken == {"pieces": 1, "fields": 1}
-    assert Draft.objects.get().fields == {"title": "Cords of all kinds", "body": body}
-
-
-def test_a_sheet_that_says_what_cannot_be(api: Api, piece: Piece) -> None:
-    save(api, piece, body=("", "x" * 40_000))
-    sheet = f"Id,Title,Text,Bullets\n{piece.pk},New,{'x' * 32_100},a bullet\n999,Gone,,\nx,y,,\n"
-    _, told = back(api, sheet.encode(), "fields.csv")
-    assert [one["field"] for one in told["changes"]] == ["Title"]
-    why = " ".join(one["why"] for one in told["wrong"])
-    for part in ("cut it off", "no such field", "Id 999", "is x, which is no number"):
-        assert part in why
-    for content, said in ((b"Title\nx\n", "no column Id"), (b"Id\n1\n", "none of a field")):
-        status, problem = back(api, content, "fields.csv")
-        assert status == 422
-        assert said in problem["title"]
-    assert json.loads(api.client.get(f"{api.base}/drafts.json").content)[0]["id"] == piece.pk
-
-
-HTML = """<html><head><title>Cords</title><script>steal()</script></head>
-<body><main><p>A sash pulley.</p></main></body></html>"""
-
-
-def test_what_exists_comes_in(api: Api, piece: Piece, project: Project, rows: Make) -> None:
-    read = api.post(f"/pieces/{piece.pk}/desk/read", {"text": HTML})
-    assert read["fields"] == {"title": "Cords", "body": "A sash pulley.\n"}
-    assert "unrun" in read["notes"][0]
-    assert api.refused("POST", f"/pieces/{piece.pk}/desk/read", {"text": " "})["code"] == "bad_file"
-    given = {"channel": "web", "keyword": "Window putty", "address": "https://site.example/p"}
-    opened = api.post("/writing/open", {**given, "text": HTML})
-    made = Piece.objects.get(pk=opened["piece"])
-    assert (made.title, made.address, made.improves) == ("Cords", given["address"], True)
-    assert Keyword.objects.filter(key="window putty").exists()
-    assert Draft.objects.get(piece=made).fields["body"] == "A sash pulley.\n"
-    # One that is a piece's main keyword already opens that piece's desk.
-    again = api.post("/writing/open", {"channel": "web", "keyword": "sash window cord"})
-    assert again["piece"] == piece.pk
-    bad = api.refused("POST", "/writing/open", {"channel": "web", "keyword": "!!!"})
-    assert bad["field"] == "keyword"
-    shop = listing(api, project, rows)
-    text = {"text": "Waxed cord\n- Strong\nFor windows.\nTags: cord, sash\n"}
-    found = api.post(f"/pieces/{shop.pk}/desk/read", text)
-    assert found["fields"]["tags"] == "cord\nsash"
-    assert "bullets" not in found["fields"]
-    assert found["notes"] == ["Its outlet has no bullets."]
 
 
 def test_titles_and_addresses_of_others_are_known(api: Api, piece: Piece, rows: Make) -> None:

@@ -43,7 +43,7 @@ FIELDS: dict[Form, tuple[Field, ...]] = {
             "description", "Description", "text", "Its first lines are seen; the rest is searched.",
         ),
         Field("spoken", "Spoken first", "text", "The first sentence said in the video."),
-        Field("tags", "Tags", "lines", "One a line; kept in order of the alphabet when packed."),
+        Field("tags", "Tags", "lines", "One a line; packed, the main one leads."),
         Field("hashtags", "Hashtags", "lines", "One a line, as one word."),
         Field("chapters", "Chapters", "pairs", "A time, and what begins there; the first at 0:00."),
         Field("file", "Video file", "line", "Its name before it is uploaded; it stays."),
@@ -69,11 +69,6 @@ FIELDS: dict[Form, tuple[Field, ...]] = {
 """The fields of each form, in the order in which one writes them."""
 Fields = Mapping[str, str]
 """What stands in the fields of a piece, by their ids; one that is missing is empty."""
-
-
-def field_of(form: Form, id: str) -> Field:
-    """A field by its id, which there must be. Raises: `StopIteration`."""
-    return next(field for field in FIELDS[form] if field.id == id)
 
 
 def items_of(text: str) -> list[str]:

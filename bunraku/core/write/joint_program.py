@@ -8,9 +8,7 @@ import numpy as np
 from scipy import sparse
 from scipy.optimize import Bounds, LinearConstraint, linprog, milp
 
-from bunraku.core.weigh.saying import plain_words
-from bunraku.core.write.counting import length
-from bunraku.core.write.packing import Wish
+from bunraku.core.write.packing import Wish, prepare
 from bunraku.core.write.phrase_program import (
     PhraseProgram,
     least_of,
@@ -18,7 +16,7 @@ from bunraku.core.write.phrase_program import (
     order_in,
     phrase_program,
 )
-from bunraku.core.write.phrase_table import Floats, PhraseTable, table_of, text_of
+from bunraku.core.write.phrase_table import Floats, PhraseTable, text_of
 
 PAIR_GAP = 0.008
 """Share of the best that may be missing."""
@@ -151,28 +149,6 @@ def joint_program(
 def _one(
     phrases: Sequence[str], values: Sequence[float], wish: Wish, looked: Sequence[int]
 ) -> _Text:
-    banned = {word for each in wish.never for word in plain_words(each)}
-    kept = [
-        place
-        for place in looked
-        if (words := plain_words(phrases[place])) and banned.isdisjoint(words)
-    ]
-    said = [phrases[place] for place in kept]
-    worth = [values[place] for place in kept]
-    # What must be said and is no phrase stands among them, worth nothing.
-    there = {" ".join(plain_words(phrase)): number for number, phrase in enumerate(said)}
-    must: list[int] = []
-    for each in wish.must:
-        key = " ".join(plain_words(each))
-        if key and key not in there:
-            there[key] = len(said)
-            said.append(each)
-            worth.append(0.0)
-        if key:
-            must.append(there[key])
-    table = table_of(said, worth, wish.unit, wish.joiner)
-    capitals = {phrase[:1] for phrase in said}
-    grows = (length(c.upper(), wish.unit) - length(c, wish.unit) for c in capitals)
-    first = kept.index(wish.first) if wish.first in kept else None
-    room = wish.room - max(max(grows, default=0.0), 0.0)
-    return _Text(table, phrase_program(table, room, first, must), kept, wish)
+    ready = prepare(phrases, values, wish, looked)
+    program = phrase_program(ready.table, ready.room, ready.head, ready.must)
+    return _Text(ready.table, program, ready.kept, wish)

@@ -100,32 +100,64 @@ def pack(phrases: Sequence[str], values: Sequence[float], wish: Wish) -> Packed:
     bounded."""
     if len(phrases) != len(values) or min(values, default=0.0) < 0:
         raise ValueError("a value of 0 or more for each phrase")
+    ready = prepare(phrases, values, wish)
+    told = _best(ready.table, ready.room, ready.head, ready.must)
+    bound = told.bound
+    if len(ready.kept) < len(ready.usable):
+        # Those that were not looked at count too.
+        left = [phrases[place] for place in ready.usable]
+        bound = bound_of(left, [values[place] for place in ready.usable], wish.room, wish.unit)
+    return _packed(text_of(ready.table, told.order, wish.joiner), phrases, values, wish, bound)
+
+
+@dataclass(frozen=True)
+class Prepared:
+    """Phrases as they go into a program: their table, the room for them; by its place in the table
+    the one that leads and those that must be said. `usable`: places of the phrases that may be said
+    at all; `kept`: of those in the table, in its order, before what must be said and is none of
+    them."""
+
+    table: PhraseTable
+    room: float
+    head: int | None
+    must: list[int]
+    usable: list[int]
+    kept: list[int]
+
+
+def prepare(
+    phrases: Sequence[str],
+    values: Sequence[float],
+    wish: Wish,
+    looked: Sequence[int] | None = None,
+) -> Prepared:
+    """Get phrases ready for a wish; of them those that are `looked` at, None: as many as
+    `LOOKED_AT`, those of most value. Raises: `Contradiction`."""
     wanted = _wanted(phrases, wish)
-    every, worth = [*phrases, *wanted], [*values, *(0.0 for _ in wanted)]
     banned = {word for each in wish.never for word in plain_words(each)}
     usable = [
         place
-        for place, phrase in enumerate(every)
-        if (words := plain_words(phrase)) and banned.isdisjoint(words)
+        for place in (range(len(phrases)) if looked is None else looked)
+        if (words := plain_words(phrases[place])) and banned.isdisjoint(words)
     ]
     first = wish.first if wish.first in usable else None
     said = {" ".join(plain_words(each)) for each in wish.must}
-    must = [place for place in usable if " ".join(plain_words(every[place])) in said]
-    chosen = _looked_at(every, worth, usable, {*must, *([] if first is None else [first])}, wish)
-    table = table_of([every[k] for k in chosen], [worth[k] for k in chosen], wish.unit, wish.joiner)
-    told = _best(
-        table,
-        _room(every, usable, wish),
-        None if first is None else chosen.index(first),
-        [chosen.index(place) for place in must],
+    must = [place for place in usable if " ".join(plain_words(phrases[place])) in said]
+    needed = {*must, *([] if first is None else [first])}
+    kept = usable if looked is not None else _looked_at(phrases, values, usable, needed, wish)
+    texts = [*(phrases[place] for place in kept), *wanted]
+    worth = [*(values[place] for place in kept), *(0.0 for _ in wanted)]
+    # A capital at the beginning may be wider than what it stands for.
+    capitals = {text[:1] for text in texts}
+    grows = max((length(c.upper(), wish.unit) - length(c, wish.unit) for c in capitals), default=0)
+    return Prepared(
+        table_of(texts, worth, wish.unit, wish.joiner),
+        wish.room - max(grows, 0.0),
+        None if first is None else kept.index(first),
+        [*(kept.index(place) for place in must), *range(len(kept), len(texts))],
+        usable,
+        kept,
     )
-    bound = told.bound
-    if len(chosen) < len(usable):
-        # Those that were not looked at count too.
-        bound = bound_of(
-            [every[k] for k in usable], [worth[k] for k in usable], wish.room, wish.unit
-        )
-    return _packed(text_of(table, told.order, wish.joiner), phrases, values, wish, bound)
 
 
 class Contradiction(ValueError):
@@ -148,13 +180,6 @@ def _wanted(phrases: Sequence[str], wish: Wish) -> list[str]:
         if words and " ".join(words) not in there:
             wanted.setdefault(" ".join(words), each)
     return list(wanted.values())
-
-
-def _room(phrases: Sequence[str], usable: Sequence[int], wish: Wish) -> float:
-    """What is left for phrases: a capital at the beginning may be wider than what it stands for."""
-    capitals = {phrases[place][:1] for place in usable}
-    grows = max((length(c.upper(), wish.unit) - length(c, wish.unit) for c in capitals), default=0)
-    return wish.room - max(grows, 0.0)
 
 
 @dataclass(frozen=True)

@@ -3,10 +3,11 @@
 from dataclasses import asdict
 from typing import Any
 
-from django.http import HttpResponse, StreamingHttpResponse
+from django.http import HttpResponse
 from ninja import Query, Router, Status
 
 from bunraku.core.plan.pieces import KINDS
+from bunraku.server.downloads import attached_csv
 from bunraku.server.errors import not_found
 from bunraku.server.plan.actions import (
     WORK_FIELDS,
@@ -148,11 +149,7 @@ def pieces_for(request: ProjectRequest, project_id: ProjectId, row_id: int) -> A
 @router.get("/plan.csv", auth=READS, url_name="plan_csv")
 def export(request: ProjectRequest, project_id: ProjectId) -> HttpResponse:
     """The plan as CSV."""
-    response = StreamingHttpResponse(
-        plan_csv(plan_of(request.project)), content_type="text/csv; charset=utf-8"
-    )
-    response["Content-Disposition"] = 'attachment; filename="plan.csv"'
-    return response  # type: ignore[return-value]
+    return attached_csv(plan_csv(plan_of(request.project)), "plan.csv")
 
 
 @router.post("/pieces", response=MadeOut, auth=CHANGES, url_name="make_pieces")

@@ -2,10 +2,11 @@
 
 from typing import Annotated, Any
 
-from django.http import HttpResponse, StreamingHttpResponse
+from django.http import HttpResponse
 from ninja import Field, File, Query, Router, Schema, UploadedFile
 
 from bunraku.core.plan.brief import to_markdown
+from bunraku.server.downloads import XLSX, attached, attached_csv
 from bunraku.server.inputs import Id
 from bunraku.server.plan.brief_docx import briefs_docx
 from bunraku.server.plan.briefs import briefs_of
@@ -27,13 +28,6 @@ from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectReq
 router = Router(tags=["plan"])
 MOST_BRIEFS = 50
 DOCX = "application/vnd.openxmlformats-officedocument.wordprocessingml.document"
-XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
-
-
-def _attached(content: bytes | str, kind: str, name: str) -> HttpResponse:
-    response = HttpResponse(content, content_type=kind)
-    response["Content-Disposition"] = f'attachment; filename="{name}"'
-    return response
 
 
 class SectionOut(Schema):
@@ -72,7 +66,7 @@ def briefs_md(
 ) -> HttpResponse:
     """The same as Markdown."""
     told = to_markdown(briefs_of(request.project, asked.ids))
-    return _attached(told, "text/markdown; charset=utf-8", "brief.md")
+    return attached(told, "text/markdown; charset=utf-8", "brief.md")
 
 
 @router.get("/briefs.docx", auth=READS, url_name="briefs_docx")
@@ -80,13 +74,13 @@ def briefs_as_docx(
     request: ProjectRequest, project_id: ProjectId, asked: Query[BriefsQuery]
 ) -> HttpResponse:
     """The same as one DOCX file."""
-    return _attached(briefs_docx(briefs_of(request.project, asked.ids)), DOCX, "brief.docx")
+    return attached(briefs_docx(briefs_of(request.project, asked.ids)), DOCX, "brief.docx")
 
 
 @router.get("/plan.xlsx", auth=READS, url_name="plan_xlsx")
 def as_xlsx(request: ProjectRequest, project_id: ProjectId) -> HttpResponse:
     """The plan as a workbook."""
-    return _attached(plan_xlsx(plan_of(request.project)), XLSX, "plan.xlsx")
+    return attached(plan_xlsx(plan_of(request.project)), XLSX, "plan.xlsx")
 
 
 @router.get("/plan.ics", auth=READS, url_name="plan_ics")
@@ -95,17 +89,13 @@ def as_ics(request: ProjectRequest, project_id: ProjectId) -> HttpResponse:
     project = request.project
     address = request.build_absolute_uri(f"/p/{project.pk}/web/plan")
     told = plan_ics(project, plan_of(project), lambda piece: f"{address}?piece={piece}")
-    return _attached(told, "text/calendar; charset=utf-8", "plan.ics")
+    return attached(told, "text/calendar; charset=utf-8", "plan.ics")
 
 
 @router.get("/plan/links.csv", auth=READS, url_name="links_csv")
 def links_as_csv(request: ProjectRequest, project_id: ProjectId) -> HttpResponse:
     """Proposed links as CSV."""
-    response = StreamingHttpResponse(
-        links_csv(request.project), content_type="text/csv; charset=utf-8"
-    )
-    response["Content-Disposition"] = 'attachment; filename="links.csv"'
-    return response  # type: ignore[return-value]
+    return attached_csv(links_csv(request.project), "links.csv")
 
 
 class PlanChangeOut(Schema):

@@ -5,20 +5,9 @@ from typing import Any
 from django.core.files.uploadedfile import UploadedFile
 from django.db import transaction
 
-from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.plan_in import HEADINGS, PlanTable, read_plan
 from bunraku.core.plan.pieces import KINDS
-from bunraku.installation.confined import TooMuch, confined
-from bunraku.server.errors import BunrakuError
-from bunraku.server.gather.files.uploads import (
-    READING,
-    find_upload,
-    forget,
-    given_up,
-    path_of,
-    upload_file,
-)
-from bunraku.server.gather.models import Upload
+from bunraku.server.gather.files.uploads import find_upload, forget, keep_compared, read_whole
 from bunraku.server.journal.recorder import Recorder
 from bunraku.server.plan.hours import months_of
 from bunraku.server.plan.models import Piece
@@ -30,19 +19,16 @@ SHOWN = 500
 
 def bring_plan_back(project: Project, file: "UploadedFile[bytes]") -> dict[str, Any]:
     """Keep a file and compare it with the plan; nothing is changed. Raises: bad_file."""
-    upload, _ = upload_file(project, file)
-    try:
-        return {"upload": upload.pk, **_told(project, _read(upload))}
-    except BunrakuError:
-        forget(upload)
-        raise
+    return keep_compared(
+        project, file, lambda upload: _told(project, read_whole(upload, read_plan))
+    )
 
 
 def take_plan_back(project: Project, upload_id: int) -> dict[str, int]:
     """Take what a file says, as the plan is now; all of it is one change. Returns: how many pieces
     and fields changed. Raises: not_found, bad_file."""
     upload = find_upload(project, upload_id)
-    table = _read(upload)
+    table = read_whole(upload, read_plan)
     with transaction.atomic():
         changes, _ = _compare(project, table)
         pieces = {piece.pk: piece for piece, *_ in changes}
@@ -59,16 +45,6 @@ def take_plan_back(project: Project, upload_id: int) -> dict[str, int]:
                 piece.save()
     forget(upload)
     return {"pieces": len(pieces), "fields": len(changes)}
-
-
-def _read(upload: Upload) -> PlanTable:
-    try:
-        (table,) = confined(read_plan, path_of(upload), bounds=READING)
-    except BadFile as bad:
-        raise BunrakuError("bad_file", str(bad), field="file") from None
-    except TooMuch as bound:
-        raise BunrakuError("bad_file", given_up(bound, READING), field="file") from None
-    return table
 
 
 Change = tuple[Piece, str, Any, Any]

@@ -2,9 +2,10 @@
 
 from typing import Annotated, Any
 
-from django.http import HttpResponse, StreamingHttpResponse
+from django.http import HttpResponse
 from ninja import Field, Router, Schema, Status
 
+from bunraku.server.downloads import attached_csv
 from bunraku.server.inputs import Id
 from bunraku.server.plan.overlaps import give_way, overlaps_csv, overlaps_of, settle_live, ways_out
 from bunraku.server.plan.schemas import OverlapOut
@@ -41,10 +42,7 @@ def read(request: ProjectRequest, project_id: ProjectId) -> Any:
 @router.get("/plan/overlaps.csv", auth=READS, url_name="overlaps_csv")
 def as_csv(request: ProjectRequest, project_id: ProjectId) -> HttpResponse:
     """What fights what, as CSV."""
-    lines = overlaps_csv(request.project)
-    response = StreamingHttpResponse(lines, content_type="text/csv; charset=utf-8")
-    response["Content-Disposition"] = 'attachment; filename="overlaps.csv"'
-    return response  # type: ignore[return-value]
+    return attached_csv(overlaps_csv(request.project), "overlaps.csv")
 
 
 class ServedPhraseOut(Schema):

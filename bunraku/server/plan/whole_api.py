@@ -5,6 +5,7 @@ from typing import Any, Literal
 from django.http import HttpResponse
 from ninja import Query, Router, Schema
 
+from bunraku.server.downloads import XLSX, attached
 from bunraku.server.inputs import Id
 from bunraku.server.plan.grid import grid_told, grid_xlsx
 from bunraku.server.plan.whole import whole_of
@@ -137,9 +138,5 @@ def grid_as_xlsx(
     request: ProjectRequest, project_id: ProjectId, asked: Query[GridQuery]
 ) -> HttpResponse:
     """The same as a workbook."""
-    response = HttpResponse(
-        grid_xlsx(request.project, asked.channel, asked.theme),
-        content_type="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
-    )
-    response["Content-Disposition"] = 'attachment; filename="combinations.xlsx"'
-    return response
+    told = grid_xlsx(request.project, asked.channel, asked.theme)
+    return attached(told, XLSX, "combinations.xlsx")

@@ -2,10 +2,11 @@
 
 from typing import TYPE_CHECKING, Annotated, Any, Literal
 
-from django.http import HttpResponse, StreamingHttpResponse
+from django.http import HttpResponse
 from ninja import Field, Query, Router, Schema
 from pydantic_core import to_json
 
+from bunraku.server.downloads import attached_csv
 from bunraku.server.inputs import Id
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 from bunraku.server.sheet.actions import MOST_AT_ONCE, set_state
@@ -106,11 +107,7 @@ def export(
 ) -> HttpResponse:
     """The keywords of a filter as CSV, all of them."""
     scope = find_scope(request.project, wanted.channel)
-    response = StreamingHttpResponse(
-        keywords_csv(scope, wanted), content_type="text/csv; charset=utf-8"
-    )
-    response["Content-Disposition"] = f'attachment; filename="keywords-{wanted.channel}.csv"'
-    return response  # type: ignore[return-value]
+    return attached_csv(keywords_csv(scope, wanted), f"keywords-{wanted.channel}.csv")
 
 
 @router.post("/keywords/picked", auth=READS, url_name="picked_keywords")

@@ -71,8 +71,15 @@ def open_desk(
             for name, said in found.fields.items()
             if name in own
         }
-        save_draft(project, piece.pk, edits, held.revision if held else 0, who)
-    return piece, found.notes
+        save_draft(project, piece.pk, edits, held.revision if held else 0, who, anew=True)
+    notes = list(found.notes)
+    if there is not None and found.fields:
+        notes.append(
+            f"“{wanted}” is served by “{piece.title}” already: what was read stands there."
+        )
+    elif there is not None:
+        notes.append(f"“{wanted}” is served by “{piece.title}” already: this is its desk.")
+    return piece, notes
 
 
 def _row_of(project: Project, channel: str, keyword: str) -> Row:

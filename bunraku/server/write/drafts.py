@@ -10,7 +10,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from bunraku.core.write.fields import FIELDS
-from bunraku.core.write.merging import compare
+from bunraku.core.write.merging import compare, merge
 from bunraku.core.write.written import FORM_OF
 from bunraku.server.errors import BunrakuError, not_found
 from bunraku.server.plan.actions import find_piece
@@ -54,13 +54,20 @@ def draft_of(project: Project, piece_id: int) -> tuple[Piece, Draft | None]:
 
 
 def save_draft(
-    project: Project, piece_id: int, edits: Mapping[str, Edit], since: int, who: str
+    project: Project,
+    piece_id: int,
+    edits: Mapping[str, Edit],
+    since: int,
+    who: str,
+    *,
+    anew: bool = False,
 ) -> Saved:
     """Keep what somebody wrote.
 
     `edits`, by field; `since`, the save that the window knows of. A field that is no longer as the
     window began from it was changed by another: where both changed it one's own stands, and it is
-    told. Saved twice, the same comes to the same. Raises: not_found; invalid_input for a field that
+    told. Saved twice, the same comes to the same. `anew`: not typed but put in place of what stood
+    there, which stays a version of its own. Raises: not_found; invalid_input for a field that
     there is not, or one that is too long."""
     # What surrounds the piece is read before the database is locked for writing.
     aims = aims_of(project, piece_id)
@@ -77,24 +84,25 @@ def save_draft(
         if draft is None:
             draft = Draft(piece=piece, fields=begun(aims), saved=now)
         before = dict(draft.fields)
-        clashes: dict[str, str] = {}
-        for name, edit in edits.items():
-            there, text = before.get(name, ""), _plain(edit.now)
-            if there not in (edit.was, text):
-                clashes[name] = there
-            draft.fields[name] = text
+        merged = merge(
+            {name: edit.was for name, edit in edits.items()},
+            {name: _plain(edit.now) for name, edit in edits.items()},
+            {name: before.get(name, "") for name in edits},
+        )
+        clashes = {name: before.get(name, "") for name in merged.clashes}
+        draft.fields = {**before, **merged.fields}
         others = {
             name: text
             for name, text in draft.fields.items()
             if name not in edits and draft.revision > since
         }
         if draft.pk and draft.fields == before:
-            return Saved(draft, others, {})
+            return Saved(draft, others, clashes)
         draft.revision += 1
         draft.by, draft.saved = who, now
         note_lacks(draft, aims)
         draft.save()
-        _keep(draft, who, now, anew=bool(clashes))
+        _keep(draft, who, now, anew=anew or bool(clashes))
     return Saved(draft, others, clashes)
 
 

@@ -163,10 +163,12 @@ class EditIn(Schema):
 
 
 class SaveIn(Schema):
-    """Fields that changed; `since`, the save that the window knows of."""
+    """Fields that changed; `since`, the save that the window knows of; `anew`: they were put in
+    place of what stood there, which stays a version of its own."""
 
     edits: Annotated[dict[FieldName, EditIn], Field(max_length=20)]
     since: Annotated[int, Field(ge=0, le=2**31)]
+    anew: bool = False
 
 
 class SavedOut(Schema):

@@ -5,21 +5,10 @@ from typing import Any
 
 from django.core.files.uploadedfile import UploadedFile
 
-from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.drafts_in import SPREADSHEET_CELL, FieldsTable, read_fields
 from bunraku.core.write.fields import FIELDS
 from bunraku.core.write.written import FORM_OF
-from bunraku.installation.confined import TooMuch, confined
-from bunraku.server.errors import BunrakuError
-from bunraku.server.gather.files.uploads import (
-    READING,
-    find_upload,
-    forget,
-    given_up,
-    path_of,
-    upload_file,
-)
-from bunraku.server.gather.models import Upload
+from bunraku.server.gather.files.uploads import find_upload, forget, keep_compared, read_whole
 from bunraku.server.plan.models import Piece
 from bunraku.server.projects.models import Project
 from bunraku.server.write.drafts import Edit, save_draft
@@ -33,38 +22,25 @@ EXCERPT = 300
 
 def bring_fields_back(project: Project, file: "UploadedFile[bytes]") -> dict[str, Any]:
     """Keep a file and compare it with what is written; nothing is changed. Raises: bad_file."""
-    upload, _ = upload_file(project, file)
-    try:
-        return {"upload": upload.pk, **_told(project, _read(upload))}
-    except BunrakuError:
-        forget(upload)
-        raise
+    return keep_compared(
+        project, file, lambda upload: _told(project, read_whole(upload, read_fields))
+    )
 
 
 def take_fields_back(project: Project, upload_id: int, who: str) -> dict[str, int]:
     """Take what a file says, as things are now; each piece gets a version of it. Returns: how many
     pieces and fields changed. Raises: not_found, bad_file."""
     upload = find_upload(project, upload_id)
-    changes, _ = _compare(project, _read(upload))
+    changes, _ = _compare(project, read_whole(upload, read_fields))
     by_piece: dict[int, dict[str, Edit]] = {}
     for change in changes:
         edits = by_piece.setdefault(change.piece.pk, {})
         edits[change.field] = Edit(change.before, change.after)
     for piece, edits in by_piece.items():
         held = Draft.objects.filter(piece=piece).values_list("revision", flat=True).first()
-        save_draft(project, piece, edits, held or 0, who)
+        save_draft(project, piece, edits, held or 0, who, anew=True)
     forget(upload)
     return {"pieces": len(by_piece), "fields": len(changes)}
-
-
-def _read(upload: Upload) -> FieldsTable:
-    try:
-        (table,) = confined(read_fields, path_of(upload), bounds=READING)
-    except BadFile as bad:
-        raise BunrakuError("bad_file", str(bad), field="file") from None
-    except TooMuch as bound:
-        raise BunrakuError("bad_file", given_up(bound, READING), field="file") from None
-    return table
 
 
 @dataclass(frozen=True)

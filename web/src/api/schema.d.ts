@@ -8694,7 +8694,8 @@ export interface components {
         };
         /**
          * SaveIn
-         * @description Fields that changed; `since`, the save that the window knows of.
+         * @description Fields that changed; `since`, the save that the window knows of; `anew`: they were put in
+         *     place of what stood there, which stays a version of its own.
          */
         SaveIn: {
             /** Edits */
@@ -8703,6 +8704,11 @@ export interface components {
             };
             /** Since */
             since: number;
+            /**
+             * Anew
+             * @default false
+             */
+            anew: boolean;
         };
         /**
          * FixedOut

@@ -81,6 +81,13 @@ export function day(iso: string, now: Date = new Date()): string {
   return year === now.getFullYear() ? text : `${text} ${year}`;
 }
 
+/** The time of day of a moment, as "09:05". */
+export function clock(moment: string): string {
+  const at = new Date(moment);
+  const two = (n: number) => String(n).padStart(2, "0");
+  return `${two(at.getHours())}:${two(at.getMinutes())}`;
+}
+
 /** The day of something that has been done; one that is still to come was noted by a clock that
  * was ahead, and is not told as past. */
 export function doneOn(iso: string, now: Date = new Date()): string {

@@ -28,11 +28,13 @@ export function containsWords(said: Said, told: Titles, currency: string): strin
   return `${phrases}, ${inWords(said.value, told, currency)} of ${inWords(all, told, currency)}`;
 }
 
-/** How much better a title could be at most; empty where it is proven that none is better. */
+/** How much better it could be at most; empty where that was not asked. */
 export function boundWords(said: { value: number; bound: number }): string {
-  if (said.bound <= 0 || said.value >= said.bound * 0.9995) return "None of this length has more.";
+  if (said.bound <= 0) return "";
+  if (said.value >= said.bound * 0.9995) return "None of this length has more.";
   const better = (100 * (said.bound - said.value)) / Math.max(said.value, 1e-9);
-  return `At most ${better < 10 ? better.toFixed(1) : exact(better)}% more is possible.`;
+  const share = Math.floor((100 * said.value) / said.bound);
+  return `${share}%: at most ${better < 10 ? better.toFixed(1) : exact(better)}% more is possible.`;
 }
 
 const UNITS: Record<Measured["unit"], string> = {

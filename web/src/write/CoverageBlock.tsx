@@ -2,6 +2,7 @@ import { useMemo, useState } from "react";
 import { Block } from "../parts/Block";
 import { count, percent, plural } from "../parts/format";
 import { Help } from "../parts/Help";
+import { inWords } from "../plan/titleWords";
 import type { Fields } from "./changes";
 import {
   cellWords,
@@ -13,7 +14,6 @@ import {
   shareOf,
   wordCounts,
 } from "./coverageWords";
-import { valueWords } from "./packWords";
 import type { Desk, Look } from "./queries";
 import type { Showing } from "./useShowing";
 
@@ -109,7 +109,7 @@ export function CoverageBlock({
 
 function about(row: PhraseRow, desk: Desk, currency: string): string {
   const searches = row.searches === null ? "" : `${count(row.searches)} searches a month`;
-  const worth = desk.counted_in === "worth" ? valueWords(row.value, desk, currency) : "";
+  const worth = desk.counted_in === "worth" ? inWords(row.value, desk, currency) : "";
   return [searches, worth && `worth ${worth}`].filter(Boolean).join(", ");
 }
 

@@ -25,7 +25,7 @@ export function Desk({
   currency: string;
 }) {
   const draft = useDraft(projectId, desk);
-  const { fields, look, change } = draft;
+  const { fields, look, change, replace } = draft;
   const [field, setField] = useState(desk.fields[0]?.id ?? "");
   const [packing, setPacking] = useState<string>();
   const [versions, setVersions] = useState(false);
@@ -57,12 +57,12 @@ export function Desk({
       const out = await fixFields(projectId, desk.piece.id, rule, before);
       const names = Object.keys(out.fields);
       if (!names.length) return say("There is nothing to put right by itself.");
-      change(out.fields);
+      await replace(out.fields);
       const told = names.map((id) => desk.fields.find((one) => one.id === id)?.name ?? id);
       say(`Changed: ${told.join(", ")}. Versions has it as it was.`);
       document.getElementById(`field-${names[0]}`)?.focus();
     },
-    [projectId, desk, fields, change, say],
+    [projectId, desk, fields, replace, say],
   );
   const next = look.checks
     .filter((one) => !one.good)
@@ -73,9 +73,14 @@ export function Desk({
   useKey("alt+c", () => copy(field), typing);
   useKey("alt+shift+c", () => copyAll(), typing);
   useKey("alt+v", () => setVersions(true), typing);
-  useKey("alt+1", () => next[0]?.fix && fix(next[0].id), typing);
-  useKey("alt+2", () => next[1]?.fix && fix(next[1].id), typing);
-  useKey("alt+3", () => next[2]?.fix && fix(next[2].id), typing);
+  const doNext = (place: number) => {
+    const one = next[place];
+    if (one?.fix) fix(one.id);
+    else if (one) say(`No key does that: ${one.text}`);
+  };
+  useKey("alt+1", () => doNext(0), typing);
+  useKey("alt+2", () => doNext(1), typing);
+  useKey("alt+3", () => doNext(2), typing);
   useCommand("Copy all fields", copyAll, { keys: "Alt Shift C" });
   useCommand("Versions of what is written", () => setVersions(true), { keys: "Alt V" });
   useCommand("Bring in what exists already", () => setReading(true));
@@ -113,6 +118,7 @@ export function Desk({
                 onPack={(open) => setPacking(open ? one.id : undefined)}
                 onFocus={() => setField(one.id)}
                 onChange={change}
+                onTake={replace}
                 onCopy={() => copy(one.id)}
               />
             ))}
@@ -128,7 +134,7 @@ export function Desk({
         next={next}
         showing={showing}
         onFix={fix}
-        onTitle={(title) => change({ title })}
+        onTitle={(title) => replace({ title })}
         onSettings={() => setSettings(true)}
       />
       {versions && (
@@ -136,7 +142,7 @@ export function Desk({
           projectId={projectId}
           desk={desk}
           fields={fields}
-          onTake={change}
+          onTake={replace}
           onClose={() => setVersions(false)}
         />
       )}
@@ -145,7 +151,7 @@ export function Desk({
           projectId={projectId}
           desk={desk}
           fields={fields}
-          onTake={change}
+          onTake={replace}
           onClose={() => setReading(false)}
         />
       )}

@@ -2,7 +2,7 @@ import { Link } from "@tanstack/react-router";
 import { DropdownMenu } from "radix-ui";
 import { Button } from "../parts/Button";
 import { DropMenu } from "../parts/DropMenu";
-import { day, plural } from "../parts/format";
+import { clock, day, plural } from "../parts/format";
 import { MENU_ITEM } from "../parts/menu";
 import { usePlace } from "../shared/channels";
 import type { Desk } from "./queries";
@@ -95,10 +95,10 @@ export function DeskHead({
 export function savedWords({ state, saved }: Pick<ReturnType<typeof useDraft>, "state" | "saved">) {
   if (state === "gone") return "! The piece is gone; what you wrote is kept in this browser";
   if (state === "offline") return "! Not on the server yet; kept in this browser, tried again soon";
+  if (state === "refused") return "! Not taken by the server as it is; kept in this browser";
   if (state === "saving" || state === "waiting") return "Saving…";
   if (!saved.at) return "Nothing written yet";
   const at = new Date(saved.at);
-  const time = `${String(at.getHours()).padStart(2, "0")}:${String(at.getMinutes()).padStart(2, "0")}`;
   const today = at.toDateString() === new Date().toDateString();
-  return `Saved ${today ? time : day(saved.at.slice(0, 10))}`;
+  return `Saved ${today ? clock(saved.at) : day(saved.at.slice(0, 10))}`;
 }

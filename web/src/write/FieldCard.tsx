@@ -34,6 +34,7 @@ export function FieldCard({
   onPack,
   onFocus,
   onChange,
+  onTake,
   onCopy,
 }: {
   projectId: number;
@@ -47,6 +48,7 @@ export function FieldCard({
   onPack: (open: boolean) => void;
   onFocus: () => void;
   onChange: (changed: Fields) => void;
+  onTake: (changed: Fields) => void;
   onCopy: () => void;
 }) {
   const text = fields[field.id] ?? "";
@@ -73,7 +75,7 @@ export function FieldCard({
               projectId={projectId}
               pieceId={desk.piece.id}
               title={text}
-              onTake={(title) => onChange({ title })}
+              onTake={(title) => onTake({ title })}
             />
           )}
           {field.packs && (
@@ -135,7 +137,7 @@ export function FieldCard({
           fields={fields}
           look={look}
           currency={currency}
-          onTake={(now) => onChange({ [field.id]: now })}
+          onTake={(now) => onTake({ [field.id]: now })}
           onClose={() => onPack(false)}
         />
       )}

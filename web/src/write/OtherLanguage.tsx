@@ -5,19 +5,10 @@ import { INPUT } from "../parts/Field";
 import { lookups, plural } from "../parts/format";
 import { Select } from "../parts/Select";
 import { useSay } from "../parts/toasts";
+import { LANGUAGES, languageName } from "../shared/locales";
 import { useChange } from "../shared/useChange";
 import { askTerms, priceTerms } from "./changes";
 import type { Desk } from "./queries";
-
-const LANGUAGES = [
-  { id: "en", name: "English" },
-  { id: "de", name: "German" },
-  { id: "fr", name: "French" },
-  { id: "es", name: "Spanish" },
-  { id: "it", name: "Italian" },
-  { id: "nl", name: "Dutch" },
-  { id: "pt", name: "Portuguese" },
-] as const;
 
 /** Tags in another language besides: what they cost is said before they are asked for. */
 export function OtherLanguage({
@@ -58,9 +49,9 @@ export function OtherLanguage({
           className={`${INPUT} !h-[28px]`}
         >
           <option value="">no other language</option>
-          {LANGUAGES.filter((one) => one.id !== desk.language).map((one) => (
-            <option key={one.id} value={one.id}>
-              {one.name}
+          {LANGUAGES.filter((code) => code !== desk.language).map((code) => (
+            <option key={code} value={code}>
+              {languageName(code)}
             </option>
           ))}
         </Select>

@@ -7,10 +7,11 @@ import { ProblemNote } from "../parts/ProblemNote";
 import { useSay } from "../parts/toasts";
 import { useKept } from "../parts/useKept";
 import { useSettled } from "../parts/useSettled";
+import { boundWords } from "../plan/titleWords";
 import { type Fields, packField } from "./changes";
 import { OtherLanguage } from "./OtherLanguage";
 import { NO_WANTS, PackWants, type Wants } from "./PackWants";
-import { boundWords, gainWords, holdsWords, leftWords, SHAPES, wordsOf } from "./packWords";
+import { gainWords, holdsWords, leftWords, SHAPES, wordsOf } from "./packWords";
 import type { Desk, Look } from "./queries";
 
 /** What a field could say, packed from the phrases: rows of words to make a sentence of. */

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { Button } from "../parts/Button";
-import { day } from "../parts/format";
+import { clock, day } from "../parts/format";
 import { Modal } from "../parts/Modal";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useSay } from "../parts/toasts";
@@ -115,8 +115,4 @@ function Part({ what, text }: { what: "same" | "gone" | "new"; text: string }) {
   return <>{text}</>;
 }
 
-function when(iso: string): string {
-  const at = new Date(iso);
-  const two = (n: number) => String(n).padStart(2, "0");
-  return `${day(iso.slice(0, 10))}, ${two(at.getHours())}:${two(at.getMinutes())}`;
-}
+const when = (iso: string): string => `${day(iso.slice(0, 10))}, ${clock(iso)}`;

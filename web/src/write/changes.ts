@@ -18,11 +18,12 @@ export const saveDraft = async (
   pieceId: number,
   edits: Schemas["SaveIn"]["edits"],
   since: number,
+  anew: boolean,
 ) =>
   data(
     await api.PUT("/api/projects/{project_id}/pieces/{piece_id}/draft", {
       params: at(id, { piece_id: pieceId }),
-      body: { edits, since },
+      body: { edits, since, anew },
     }),
   );
 

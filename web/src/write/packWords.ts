@@ -1,6 +1,7 @@
 /** What a packed field holds, in words. */
 import type { Schemas } from "../api/client";
-import { exact, money, plural } from "../parts/format";
+import { plural } from "../parts/format";
+import { inWords } from "../plan/titleWords";
 import type { Desk } from "./queries";
 
 type Proposal = Schemas["FieldProposalOut"];
@@ -26,27 +27,11 @@ export const wordsOf = (text: string): string[] =>
     .filter(Boolean)
     .slice(0, 20);
 
-/** A value in what it is counted in. */
-export function valueWords(value: number, told: Counted, currency: string): string {
-  if (told.counted_in === "worth") return `${money(value, currency)} a month`;
-  if (told.counted_in === "searches") return plural(Math.round(value), "search", "searches");
-  return plural(Math.round(value), "phrase");
-}
-
 /** How many phrases it holds, and what those are worth. */
 export function holdsWords(one: Proposal, told: Counted, currency: string): string {
   const holds = `Holds ${one.contained.length} of ${plural(told.phrases.length, "phrase")}`;
   if (told.counted_in === "phrases" || !one.value) return `${holds}.`;
-  return `${holds}, ${valueWords(one.value, told, currency)}.`;
-}
-
-/** How much better it could be at most; nothing where that is not asked. */
-export function boundWords(one: Pick<Proposal, "value" | "bound">): string {
-  if (one.bound <= 0) return "";
-  if (one.value >= one.bound * 0.9995) return "None of this length holds more.";
-  const share = (100 * one.value) / one.bound;
-  const better = (100 * (one.bound - one.value)) / Math.max(one.value, 1e-9);
-  return `${share.toFixed(0)}%: at most ${better < 10 ? better.toFixed(1) : exact(better)}% more is possible.`;
+  return `${holds}, ${inWords(one.value, told, currency)}.`;
 }
 
 const NAMED = 4;
@@ -80,7 +65,7 @@ function named(places: readonly number[], told: Counted, currency: string): stri
     if (!phrase) return "";
     return told.counted_in === "phrases"
       ? `“${phrase.text}”`
-      : `“${phrase.text}” (${valueWords(phrase.value, told, currency)})`;
+      : `“${phrase.text}” (${inWords(phrase.value, told, currency)})`;
   });
   const more = sorted.length - NAMED;
   return `${names.join(", ")}${more > 0 ? ` and ${more} more` : ""}`;

@@ -96,6 +96,30 @@ describe("a draft", () => {
     expect(again.result.current.state).toBe("saved");
   });
 
+  it("keeps what stood there as a version of its own before something else is put there", async () => {
+    const { result } = open();
+    act(() => result.current.change({ title: "Typed" }));
+    await act(() => result.current.replace({ title: "Packed" }));
+    await wait(1_100);
+    const calls = saveDraft.mock.calls.map(([, , edits, , anew]) => [edits.title.now, anew]);
+    expect(calls).toEqual([
+      ["Typed", false],
+      ["Packed", true],
+    ]);
+  });
+
+  it("that the server refuses is told once, and tried again when it changed", async () => {
+    saveDraft.mockRejectedValueOnce(new Problem("invalid_input", "A field is too long.", 422));
+    const { result } = open();
+    act(() => result.current.change({ title: "Far too long" }));
+    await wait(12_000);
+    expect(saveDraft).toHaveBeenCalledTimes(1);
+    expect(result.current.state).toBe("refused");
+    act(() => result.current.change({ title: "Shorter" }));
+    await wait(1_100);
+    expect(result.current.state).toBe("saved");
+  });
+
   it("of a piece that is gone stays in the browser", async () => {
     saveDraft.mockRejectedValue(new Problem("not_found", "There is no such piece.", 404));
     const { result } = open();

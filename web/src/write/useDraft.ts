@@ -11,7 +11,7 @@ const LONGEST_MS = 1_000;
 const RETRY_MS = 5_000;
 
 type Kept = { base: Fields; fields: Fields; revision: number };
-export type SaveState = "saved" | "waiting" | "saving" | "offline" | "gone";
+export type SaveState = "saved" | "waiting" | "saving" | "offline" | "refused" | "gone";
 
 /** What one types on a desk: looked at with each key, kept in this browser at once and on the server
  * within a second; what another window changed is taken over. */
@@ -43,6 +43,7 @@ export function useDraft(projectId: number, desk: Desk) {
   );
 
   useLooking(projectId, pieceId, fields, desk.look, start.restored, setLook);
+  const anew = useRef(false);
 
   // Another window, or another person, wrote while nothing was typed here.
   useEffect(() => {
@@ -56,16 +57,15 @@ export function useDraft(projectId: number, desk: Desk) {
     setSaved({ at: desk.draft.saved, versions: desk.versions });
   }, [desk]);
 
-  const saving = useRef(false);
-  const save = useCallback(async () => {
-    if (saving.current) return;
+  const keepNow = useCallback(async () => {
     const sent = now.current;
     const edits = editsOf(base.current, sent);
     if (!Object.keys(edits).length) return setState("saved");
-    saving.current = true;
+    const fresh = anew.current;
+    anew.current = false;
     setState("saving");
     try {
-      const out = await saveDraft(projectId, pieceId, edits, revision.current);
+      const out = await saveDraft(projectId, pieceId, edits, revision.current, fresh);
       const { fields: merged, taken } = afterSave(now.current, sent, out.others);
       base.current = { ...sent, ...out.others };
       revision.current = out.revision;
@@ -82,18 +82,38 @@ export function useDraft(projectId: number, desk: Desk) {
         );
       setSaved({ at: out.saved, versions: out.versions });
       const left = Object.keys(editsOf(base.current, now.current)).length > 0;
-      if (!left) forget(store);
+      if (left) keep(store, { base: base.current, fields: now.current, revision: out.revision });
+      else forget(store);
       setState(left ? "waiting" : "saved");
       cache.invalidateQueries({ queryKey: ["writing", projectId] });
     } catch (error) {
+      anew.current ||= fresh;
       const status = error instanceof Problem ? error.status : 0;
-      setState(status === 404 ? "gone" : "offline");
-      if (error instanceof Problem && status >= 400 && status !== 404)
-        say(error.message, { bad: true });
-    } finally {
-      saving.current = false;
+      const refused = status >= 400 && status < 500;
+      setState(status === 404 ? "gone" : refused ? "refused" : "offline");
+      if (error instanceof Problem && refused && status !== 404) say(error.message, { bad: true });
     }
   }, [projectId, pieceId, store, say, told, cache]);
+
+  // One save at a time: who asks while one is under way waits for it.
+  const under = useRef<Promise<void>>(undefined);
+  const save = useCallback(() => {
+    under.current ??= keepNow().finally(() => {
+      under.current = undefined;
+    });
+    return under.current;
+  }, [keepNow]);
+  /** Put fields in place of what stands there: what was typed is kept first, and stays a version of
+   * its own. */
+  const replace = useCallback(
+    async (changed: Fields) => {
+      await under.current;
+      await save();
+      anew.current = true;
+      change(changed);
+    },
+    [save, change],
+  );
 
   const waitingSince = useRef(0);
   // biome-ignore lint/correctness/useExhaustiveDependencies: each key begins the wait again
@@ -109,7 +129,7 @@ export function useDraft(projectId: number, desk: Desk) {
     return () => clearTimeout(timer);
   }, [state, fields, save]);
 
-  return { fields, look, change, save, state, saved };
+  return { fields, look, change, replace, save, state, saved };
 }
 
 /** Where one begins: from what the server has, or from what this browser kept that did not get

@@ -9,7 +9,7 @@ import {
 } from "./coverageWords";
 import { savedWords } from "./DeskHead";
 import { lackWords } from "./lackWords";
-import { boundWords, gainWords, holdsWords, leftWords, wordsOf } from "./packWords";
+import { gainWords, holdsWords, leftWords, wordsOf } from "./packWords";
 import type { Desk, Look } from "./queries";
 
 const phrase = (text: string, value: number) => ({
@@ -90,11 +90,8 @@ describe("a packed field", () => {
   } as const;
   const told = { ...one, contained: [...one.contained], left: [...one.left], notes: [] };
 
-  it("says what it holds and how much better is possible", () => {
+  it("says what it holds", () => {
     expect(holdsWords(told, desk, "£")).toBe("Holds 2 of 3 phrases, £12 a month.");
-    expect(boundWords(told)).toBe("98%: at most 2.5% more is possible.");
-    expect(boundWords({ value: 12, bound: 12 })).toBe("None of this length holds more.");
-    expect(boundWords({ value: 12, bound: 0 })).toBe("");
   });
 
   it("says what it gains and loses against what is written", () => {
@@ -141,6 +138,7 @@ describe("how far it is kept", () => {
     expect(savedWords({ state: "waiting", saved })).toBe("Saving…");
     expect(savedWords({ state: "offline", saved })).toContain("kept in this browser");
     expect(savedWords({ state: "gone", saved })).toContain("The piece is gone");
+    expect(savedWords({ state: "refused", saved })).toContain("Not taken by the server");
     const at = new Date();
     at.setHours(9, 5);
     expect(savedWords({ state: "saved", saved: { at: at.toISOString(), versions: 1 } })).toBe(

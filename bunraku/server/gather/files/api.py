@@ -3,13 +3,14 @@
 from datetime import date
 from typing import Annotated, Any
 
-from django.http import HttpResponse, StreamingHttpResponse
+from django.http import HttpResponse
 from ninja import Field, File, Query, Router, Schema, Status
 from ninja.files import UploadedFile
 
 from bunraku.core.formats.csv_out import Column, csv_lines
 from bunraku.core.formats.mapping import MEANINGS, meaning_of
 from bunraku.core.formats.reading import Wanted
+from bunraku.server.downloads import attached_csv
 from bunraku.server.gather.files.importing import Import, start_import
 from bunraku.server.gather.files.uploads import (
     find_upload,
@@ -152,8 +153,4 @@ def refused(
     """The rows that an import refused, each with its number and why, as CSV."""
     job = find_job(request.project, wanted.job, Import)
     rows = RefusedRow.objects.filter(job=job).values_list("number", "text", "message")
-    response = StreamingHttpResponse(
-        csv_lines(REFUSED_COLUMNS, rows.iterator(2_000)), content_type="text/csv; charset=utf-8"
-    )
-    response["Content-Disposition"] = 'attachment; filename="refused-rows.csv"'
-    return response  # type: ignore[return-value]
+    return attached_csv(csv_lines(REFUSED_COLUMNS, rows.iterator(2_000)), "refused-rows.csv")

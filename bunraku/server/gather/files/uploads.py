@@ -1,10 +1,11 @@
 """Files on their way in: kept until they are imported, looked at, forgotten after a week."""
 
 import secrets
+from collections.abc import Callable, Iterator
 from contextlib import closing
 from datetime import timedelta
 from pathlib import Path
-from typing import Any
+from typing import Any, TypeVar
 
 from django.conf import settings
 from django.core.files.uploadedfile import UploadedFile
@@ -20,6 +21,7 @@ from bunraku.server.inputs import MOST_FILE_BYTES
 from bunraku.server.projects.models import Project
 from bunraku.server.signals import project_going
 
+T = TypeVar("T")
 LOOKING = Bounds(seconds=8, computing_seconds=8, memory_bytes=600_000_000)
 """What looking at a file may take: a sheet of 100,000 rows takes a second and a quarter of that."""
 READING = Bounds(seconds=60, computing_seconds=900, memory_bytes=900_000_000)
@@ -119,6 +121,31 @@ def look(upload: Upload, wanted: Wanted) -> Look:
         raise BunrakuError("bad_file", str(bad), field="file") from bad
     except TooMuch as bound:
         raise BunrakuError("bad_file", given_up(bound, LOOKING), field="file") from bound
+
+
+def keep_compared(
+    project: Project, file: "UploadedFile[bytes]", compare: Callable[[Upload], dict[str, Any]]
+) -> dict[str, Any]:
+    """Keep a sheet that came back, and tell what it would change; it is kept only where that can be
+    told. Raises: bad_file."""
+    upload, _ = upload_file(project, file)
+    try:
+        return {"upload": upload.pk, **compare(upload)}
+    except BunrakuError:
+        forget(upload)
+        raise
+
+
+def read_whole(upload: Upload, read: Callable[[Path], Iterator[T]]) -> T:
+    """What a reader makes of a whole upload, in a process of its own. Raises: bad_file, also where
+    it takes more time or memory than it may."""
+    try:
+        (found,) = confined(read, path_of(upload), bounds=READING)
+    except BadFile as bad:
+        raise BunrakuError("bad_file", str(bad), field="file") from None
+    except TooMuch as bound:
+        raise BunrakuError("bad_file", given_up(bound, READING), field="file") from None
+    return found
 
 
 def given_up(bound: TooMuch, bounds: Bounds) -> str:

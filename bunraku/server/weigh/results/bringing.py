@@ -5,16 +5,14 @@ from typing import Any
 
 from django.db import transaction
 
-from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.keywords_in import Refused
 from bunraku.core.formats.pages_in import BroughtPage, BroughtPages, pasted_page, read_pages
 from bunraku.core.gather.merge import Merged
 from bunraku.core.gather.merge import Origin as Came
-from bunraku.installation.confined import TooMuch, confined
 from bunraku.server.clock import today
 from bunraku.server.errors import BunrakuError, not_found
 from bunraku.server.gather.brought import Bringing, Brought
-from bunraku.server.gather.files.uploads import READING, find_upload, given_up, path_of
+from bunraku.server.gather.files.uploads import find_upload, read_whole
 from bunraku.server.gather.keeping import keep_merged
 from bunraku.server.gather.models import RefusedRow
 from bunraku.server.gather.rules.ruleset import rules_of
@@ -110,12 +108,7 @@ class BringPages(JobKind[BringPagesParams, BroughtPagesResult]):
 
     def _read(self, work: Work[BringPagesParams, BroughtPagesResult]) -> BroughtPages:
         upload = find_upload(work.project, work.params.upload)
-        try:
-            (brought,) = confined(read_pages, path_of(upload), bounds=READING)
-        except BadFile as bad:
-            raise BunrakuError("bad_file", str(bad), field="file") from None
-        except TooMuch as bound:
-            raise BunrakuError("bad_file", given_up(bound, READING), field="file") from None
+        brought = read_whole(upload, read_pages)
         result = work.result
         result.rows, result.refused = brought.rows, len(brought.refused)
         result.unread, result.columns = brought.unread, brought.columns
