@@ -171,6 +171,13 @@ def test_rules_about_pieces_do_not_apply_to_what_stands_on_a_page() -> None:
         assert not of_pieces & {one.rule.id for one in check(written, AIM)}
 
 
+def test_an_address_that_is_published_is_left_as_it_is() -> None:
+    settled = replace(OTHERS, settled=True)
+    for rule in ("address_says", "address_lasts"):
+        assert own("page", {"address": "Sash_2019"}, rule, OTHERS) is not None
+        assert own("page", {"address": "Sash_2019"}, rule, settled) is None
+
+
 def test_a_rule_that_is_off_takes_no_points() -> None:
     checks = check(PAGE, AIM, off={"title_says", "is_calm"})
     assert {one.rule.id for one in checks}.isdisjoint({"title_says", "is_calm"})

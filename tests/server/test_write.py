@@ -73,6 +73,13 @@ def test_what_is_put_in_place_of_something_leaves_it_a_version(api: Api, piece: 
     assert api.send("PUT", f"/pieces/{piece.pk}/draft", put)["versions"] == 2
     listed = api.get(f"/pieces/{piece.pk}/versions")
     assert [one["fields"]["title"] for one in listed] == ["Packed", "Typed"]
+    # What the plan knew stood there too, where nothing was written yet.
+    Draft.objects.all().delete()
+    edits = {"title": {"was": "sash window cord", "now": "Packed"}}
+    put = {"edits": edits, "since": 0, "anew": True}
+    assert api.send("PUT", f"/pieces/{piece.pk}/draft", put)["versions"] == 2
+    listed = api.get(f"/pieces/{piece.pk}/versions")
+    assert [one["fields"]["title"] for one in listed] == ["Packed", "sash window cord"]
 
 
 def test_two_windows_are_merged_by_field(api: Api, piece: Piece) -> None:

@@ -62,7 +62,8 @@ def _title_length(written: Written, aim: Aim) -> Kept:
 
 
 def _address_says(written: Written, aim: Aim) -> Kept:
-    if not written.address:
+    # What is published stays where it is.
+    if not written.address or aim.settled:
         return None
     # The last part alone is an address too.
     address = written.address if "/" in written.address else f"/{written.address}"

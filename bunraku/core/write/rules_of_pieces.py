@@ -68,7 +68,7 @@ def _title_is_own(written: Written, aim: Aim) -> Kept:
 
 
 def _address_lasts(written: Written, aim: Aim) -> Kept:
-    if written.body is None:
+    if written.body is None or aim.settled:
         return None
     if not written.address:
         return 0.0

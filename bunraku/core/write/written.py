@@ -44,7 +44,8 @@ class Aim:
     """What it is to be found by: its main keyword and that one's language, on a day; and what else
     is known of a piece of one's own: keywords it serves besides; for a home page the `second` hard
     phrase that it carries, and the place it is for; what links from it are to say, and lead to;
-    questions to answer; titles and addresses of other pieces; brand words of rivals; and, once they
+    questions to answer; titles and addresses of other pieces; whether its own address is
+    `settled`, since it is published; brand words of rivals; and, once they
     are worked out, which phrases are `missing`, how its fields
     stand to their limits, and which phrases its text is stuffed with."""
 
@@ -58,6 +59,7 @@ class Aim:
     questions: Sequence[str] = ()
     titles: Sequence[str] = ()
     addresses: Sequence[str] = ()
+    settled: bool = False
     rivals: Sequence[str] = ()
     missing: Sequence[str] | None = None
     measured: Sequence["Measured"] = ()

@@ -137,6 +137,7 @@ def aims_of(project: Project, piece_id: int) -> Aims:
         questions=_questions(figures) if form == "page" else (),
         titles=_titles(project, piece),
         addresses=_addresses(project, piece) if form == "page" else (),
+        settled=bool(piece.address),
         rivals=project.rival_brands,
     )
     return Aims(

@@ -102,7 +102,10 @@ def save_draft(
         draft.by, draft.saved = who, now
         note_lacks(draft, aims)
         draft.save()
-        _keep(draft, who, now, anew=anew or bool(clashes))
+        if draft.revision == 1 and anew and before:
+            # What the plan knew stood there, and nobody has kept it yet.
+            _keep(draft, before, who, now, anew=True)
+        _keep(draft, draft.fields, who, now, anew=anew or bool(clashes))
     return Saved(draft, others, clashes)
 
 
@@ -110,16 +113,16 @@ def _plain(text: str) -> str:
     return text.replace("\r\n", "\n").replace("\r", "\n")
 
 
-def _keep(draft: Draft, who: str, now: Any, *, anew: bool) -> None:
-    """Keep a version; `anew`: what stood there stays one of its own."""
+def _keep(draft: Draft, fields: dict[str, str], who: str, now: Any, *, anew: bool) -> None:
+    """Keep fields as a version; `anew`: what stood there stays one of its own."""
     last = draft.versions.first()
     if last and not anew and last.by == who and now - last.begun < ONE_VERSION:
-        last.fields, last.saved = draft.fields, now
+        last.fields, last.saved = fields, now
         last.save(update_fields=["fields", "saved"])
         return
     number = last.number + 1 if last else 1
     DraftVersion.objects.create(
-        draft=draft, number=number, fields=draft.fields, by=who, begun=now, saved=now
+        draft=draft, number=number, fields=fields, by=who, begun=now, saved=now
     )
     if number > MOST_VERSIONS:
         draft.versions.filter(number__lte=number - MOST_VERSIONS, number__gt=1).delete()

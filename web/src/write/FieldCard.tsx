@@ -121,7 +121,9 @@ export function FieldCard({
       <Limits id={`${id}-limits`} measured={measured} text={text} />
       {field.id === "address" && text && (
         <p className="pt-1 text-xs text-quiet">
-          It stays: links, bookmarks and its place hang on it. Settle it before you publish.
+          {desk.piece.address
+            ? "It is published: links, bookmarks and its place hang on it. Leave it as it is."
+            : "It stays: links, bookmarks and its place hang on it. Settle it before you publish."}
         </p>
       )}
       {field.id === "hidden" && look.twice.length > 0 && (
