@@ -18,7 +18,7 @@ LOOKED_AT = 140
 """Phrases that are tried: of more, those of most value, by themselves and for their length."""
 FEW = 40
 """Phrases up to which the program in whole numbers is given all of them."""
-NEAR = ((0.005, GAP), (0.02, 0.04))
+NEAR = ((0.005, GAP), (0.01, 0.05))
 """Of more phrases, those that lack more than the first share of the bound to be set are left out of
 it, which is several times as fast without them, where more than the second share of the bound is
 missing; then fewer of them."""
