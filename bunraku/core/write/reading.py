@@ -101,8 +101,9 @@ def _cleaned(text: str, notes: list[str]) -> BeautifulSoup:
     for comment in soup.find_all(string=lambda found: isinstance(found, Comment)):
         comment.extract()
     if scripts:
-        part = "part" if scripts == 1 else "parts"
-        notes.append(f"{scripts} {part} that would run or load something were left out, unrun.")
+        parts = "1 part" if scripts == 1 else f"{scripts} parts"
+        were = "was" if scripts == 1 else "were"
+        notes.append(f"{parts} that would run or load something {were} left out, unrun.")
     return soup
 
 

@@ -40,12 +40,14 @@ export function PasteOrFile({ text, onText }: { text: string; onText: (text: str
       />
       <div className="flex items-center gap-3">
         <Button onClick={() => input.current?.click()}>Choose a file</Button>
-        <span className="text-xs text-quiet">.html, .md or .txt; it can be dropped above too.</span>
+        <span className="text-xs text-quiet">
+          .html, .md, .txt or a .csv of fields; it can be dropped above too.
+        </span>
         <input
           ref={input}
           type="file"
           aria-label="File"
-          accept=".html,.htm,.md,.markdown,.txt,text/*"
+          accept=".html,.htm,.md,.markdown,.txt,.csv,text/*"
           className="sr-only"
           tabIndex={-1}
           onChange={(event) => {
