@@ -82,6 +82,14 @@ def test_whatever_is_asked_nothing_stands_before_its_first(
         assert holds(given, fit.month)
 
 
+def test_what_is_parted_alike_in_the_relaxation_is_not_taken_for_whole() -> None:
+    # Two that wait for each other have room for 99 % of both: one of them stays out.
+    given = problem(4, 1, 10, pairs=3, pins=2, load=1.00390625)
+    fit = fit_hours(given)
+    assert holds(given, fit.month)
+    assert fit.value == pytest.approx(exact(given))
+
+
 def test_a_hub_without_worth_of_its_own_comes_for_what_it_opens() -> None:
     value = np.array([[1.0, 1.0], [90.0, 80.0], [20.0, 20.0]])
     given = Problem(

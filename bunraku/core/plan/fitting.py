@@ -7,16 +7,22 @@ from bunraku.core.plan.filling import fill, improve
 from bunraku.core.plan.problem import (
     TINY,
     Fit,
+    Floats,
+    Ints,
     Problem,
     check_shapes,
     freed,
+    move,
     place_pinned,
+    room_for,
     value_of,
 )
 from bunraku.core.plan.program import GAP_WANTED, integer_program, part_of, relaxation
 
 FEW = 300
 """Pieces up to which the first answer is improved at once where some wait for others."""
+SURE = 0.99
+"""Part of a piece in one month of the relaxation from which it is tried there whole."""
 EXACT_UP_TO = 80
 """Pieces up to which the integer program itself is solved; above, its relaxation is rounded and
 improved."""
@@ -56,11 +62,10 @@ def fit_hours(problem: Problem) -> Fit:
     part = part_of(problem, free, month, left)
     relaxed, relaxed_bound = relaxation(part)
     bound = min(pinned_value + relaxed_bound, greedy.bound)
-    rounded = month.copy()
-    sure = relaxed.max(axis=1) > 0.99
-    # In the relaxation nearly every piece stands whole in one month; at most one a month is
-    # parted, and those the filling decides.
-    rounded[free[sure]] = relaxed[sure].argmax(axis=1)
+    # In the relaxation nearly every piece stands whole in one month; those that are parted the
+    # filling decides.
+    sure = relaxed.max(axis=1) > SURE
+    rounded = _placed(problem, month, left, free[sure], relaxed[sure].argmax(axis=1))
     rounded = freed(problem, rounded)
     # Both starts are cheap and neither is always the better one.
     best = max((greedy.month, improve(problem, rounded)), key=lambda m: value_of(problem, m))
@@ -70,14 +75,27 @@ def fit_hours(problem: Problem) -> Fit:
         exact, dual = integer_program(part)
         bound = min(bound, pinned_value + dual)
         if exact is not None:
-            candidate = month.copy()
-            candidate[free] = exact
+            candidate = _placed(problem, month, left, free[exact >= 0], exact[exact >= 0])
             candidate = freed(problem, candidate)
             # It stops within the gap it was given, so a swap may still gain.
             candidate = improve(problem, candidate)
             best = max((best, candidate), key=lambda m: value_of(problem, m))
     # A solver's bound may lie a rounding below its own answer.
     return Fit(best, value_of(problem, best), max(bound, value_of(problem, best)))
+
+
+def _placed(problem: Problem, month: Ints, left: Floats, pieces: Ints, targets: Ints) -> Ints:
+    """A plan with pieces in the months that a program gave them, those of most value an hour first,
+    as long as there is room: what is nearly whole in it (two that wait for each other are parted
+    alike) need not fit together."""
+    month, left = month.copy(), left.copy()
+    rate = problem.value[pieces, targets] / np.maximum(problem.hours[pieces], TINY)
+    for number in np.argsort(-rate, kind="stable").tolist():
+        piece, target = int(pieces[number]), int(targets[number])
+        if room_for(problem, left, piece)[target]:
+            month[piece] = target
+            move(problem, left, piece, -1, target)
+    return month
 
 
 def _pooled_bound(problem: Problem) -> float:
