@@ -20,6 +20,7 @@ class What(StrEnum):
     INTEREST = "interest"
     RISING = "rising"
     PAGE = "page"
+    STANDS = "stands"
     RANKS = "ranks"
     FIELDS = "fields"
     TALK = "talk"
@@ -124,6 +125,20 @@ class Page(Answer):
     phone: float | None = Field(default=None, ge=0, le=1)
 
 
+Place = Annotated[int, Field(ge=1, le=200)]
+
+
+class Stands(Answer):
+    """Where those who were asked about stand for a query, ads never counted, as nobody in
+    particular sees it: the depth that was looked to, every organic place with its address, best
+    first; whether the page has a map, and the place on it."""
+
+    depth: int = Field(ge=1, le=100)
+    organic: list[tuple[Place, Annotated[str, Field(max_length=2_000)]]] = Field(max_length=100)
+    has_map: bool = False
+    on_map: Place | None = None
+
+
 class Ranks(Answer):
     """A site, channel or shop: its standing, how much it has published, and the queries it ranks
     for with the position."""
@@ -172,6 +187,7 @@ ANSWERS: dict[What, type[Answer]] = {
     What.INTEREST: Interest,
     What.RISING: Rising,
     What.PAGE: Page,
+    What.STANDS: Stands,
     What.RANKS: Ranks,
     What.FIELDS: Fields,
     What.TALK: Talk,
@@ -182,6 +198,7 @@ ANSWERS: dict[What, type[Answer]] = {
 MATTERS: dict[What, tuple[str, ...]] = {
     What.COMPLETIONS: ("place",),
     What.PAGE: ("place", "depth", "device", "viewer"),
+    What.STANDS: ("place", "depth", "device"),
     What.LEXICON: ("into",),
 }
 """What of a vantage makes a difference to a kind of figure; to the others nothing does."""
@@ -190,7 +207,7 @@ MATTERS: dict[What, tuple[str, ...]] = {
 @dataclass(frozen=True)
 class OwnPiece:
     """A page, video or listing of the person's own, as it can be seen from outside: what a results
-    page may show."""
+    page may show. `retitled`, the day of its last title, before which it had the old one."""
 
     address: str
     publisher: str
@@ -200,6 +217,8 @@ class OwnPiece:
     published: date
     retitled: date | None = None
     old_title: str = ""
+    description: str = ""
+    tags: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -243,7 +262,8 @@ class Request(Vantage):
     as of a day, from a vantage.
 
     `step` is how fine relative interest is (month, week, day, hour); `own` the person's registered
-    pieces; `setting` what they have said of themselves."""
+    pieces; `whose`, hosts or addresses of those whose places are asked for; `setting` what they
+    have said of themselves."""
 
     what: What
     terms: tuple[str, ...]
@@ -252,6 +272,7 @@ class Request(Vantage):
     on: date
     step: str = "month"
     own: tuple[OwnPiece, ...] = ()
+    whose: tuple[str, ...] = ()
     setting: Setting = Setting()
 
 

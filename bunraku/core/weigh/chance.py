@@ -142,18 +142,18 @@ def difficulty(strengths: Floats, channel: str) -> Floats:
     return np.where(read, np.where(full, (low + high) / 2, 0.0), np.nan)
 
 
-def outlook(strengths: Floats, own: Floats, channel: str) -> Outlook:
+def outlook(strengths: Floats, own: Floats, channel: str, *, sharpness: float = 1.0) -> Outlook:
     """Chance: the probability that this outlet gets on page one, with the full distribution of its
     position.
 
-    Parameters: `strengths` (n, 10), NaN where no result stands; `own` (n,), 0-100; `channel`.
-    Returns: `Outlook`. Formula: the outlet outranks result i with probability logistic((own −
-    `BEHIND` − sᵢ)/τ); the number of results that stay above is Poisson-binomial; the uncertainty of
-    `own` (σ = 3 points) is integrated out by seven-point Gauss-Hermite quadrature. A free place on
-    the page is always outranked. A weak spot is a result outranked with more than one half. Where
-    no page was read all is NaN. It is the outlook once settled (`SETTLED`). Raises: `ValueError`
-    for shapes that do not match; `KeyError` for another channel. Cost: linear, 100,000 pages in
-    about a second.
+    Parameters: `strengths` (n, 10), NaN where no result stands; `own` (n,), 0-100; `channel`;
+    `sharpness`, by which τ is divided: 1, or what outcomes taught. Returns: `Outlook`. Formula: the
+    outlet outranks result i with probability logistic((own − `BEHIND` − sᵢ)/τ); the number of
+    results that stay above is Poisson-binomial; the uncertainty of `own` (σ = 3 points) is
+    integrated out by seven-point Gauss-Hermite quadrature. A free place on the page is always
+    outranked. A weak spot is a result outranked with more than one half. Where no page was read all
+    is NaN. It is the outlook once settled (`SETTLED`). Raises: `ValueError` for shapes that do not
+    match; `KeyError` for another channel. Cost: linear, 100,000 pages in about a second.
     """
     n = len(strengths)
     if own.shape != (n,) or strengths.shape != (n, PAGE_ONE):
@@ -161,7 +161,9 @@ def outlook(strengths: Floats, own: Floats, channel: str) -> Outlook:
     positions = np.empty((n, PAGE_ONE))
     for start in range(0, n, _CHUNK):
         part = slice(start, start + _CHUNK)
-        positions[part] = _position_distribution(strengths[part], own[part], TAU[channel])
+        positions[part] = _position_distribution(
+            strengths[part], own[part], TAU[channel] / sharpness
+        )
     read = np.isfinite(strengths).any(axis=1)
     positions[~read] = np.nan
     page_one = positions.sum(axis=1)

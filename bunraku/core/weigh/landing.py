@@ -35,17 +35,25 @@ class Landings:
 
 
 def landings(
-    strengths: Floats, own: Floats, channel: str, volume: float | None, open_share: float
+    strengths: Floats,
+    own: Floats,
+    channel: str,
+    volume: float | None,
+    open_share: float,
+    *,
+    sharpness: float = 1.0,
 ) -> Landings:
     """Where outlets of some strengths would land on one page.
 
     Parameters: `strengths` (10,) of its results, NaN where none stands; `own` (m,), 0-100;
-    `channel`; `volume`, searches a month, None unknown; `open_share` of the clicks, 0-1. Returns:
-    `Landings`. Formula: `outlook` for each strength; the places between are the shortest run that
-    holds two thirds of the chance of page one; visits are searches × Σ P(position) × click share ×
-    open share. Raises: as `outlook`. Cost: one page of `outlook` a strength; a hundred in some
+    `channel`; `volume`, searches a month, None unknown; `open_share` of the clicks, 0-1;
+    `sharpness`, as `outlook`. Returns: `Landings`. Formula: `outlook` for each strength; the places
+    between are the shortest run that holds two thirds of the chance of page one; visits are
+    searches × Σ P(position) × click share × open share. Raises: as `outlook`. Cost: one page of
+    `outlook` a strength; a hundred in some
     milliseconds."""
-    seen = outlook(np.broadcast_to(strengths, (len(own), PAGE_ONE)), own, channel)
+    pages = np.broadcast_to(strengths, (len(own), PAGE_ONE))
+    seen = outlook(pages, own, channel, sharpness=sharpness)
     first, last = _likely_run(np.nan_to_num(seen.positions))
     searched = np.nan if volume is None else volume
     return Landings(

@@ -34,7 +34,7 @@ class Case:
     times priority; `price`, lookups that measuring it costs, None where no source can be asked;
     `rests`, what the chance rests on (`RESTS_ON`): with a file or a guess, `strengths` are those of
     the page that stands in; `untold`: its page was read, and nobody says how strong those on it
-    are."""
+    are; `sharpness`, as `outlook`."""
 
     channel: str
     at: Thresholds
@@ -47,6 +47,7 @@ class Case:
     price: float | None = None
     rests: str = "page"
     untold: bool = False
+    sharpness: float = 1.0
 
 
 @dataclass(frozen=True)
@@ -74,7 +75,9 @@ def judge(case: Case) -> Judged:
     chance = positions = None
     spots = 0
     if case.strengths is not None and case.own is not None:
-        seen = outlook(case.strengths[None], np.array([case.own]), case.channel)
+        seen = outlook(
+            case.strengths[None], np.array([case.own]), case.channel, sharpness=case.sharpness
+        )
         chance, positions, spots = float(seen.page_one[0]), seen.positions, int(seen.weak_spots[0])
     worth = None
     if positions is not None and case.volume is not None and case.click_value is not None:

@@ -24,13 +24,16 @@ Floats = NDArray[np.float64]
 @dataclass(frozen=True)
 class Standpoint:
     """From whose side keywords are weighed: the channel, the project's words, its values and
-    thresholds."""
+    thresholds; how sharply strength decides for its chosen outlet (`outlook`); what its outlets are
+    called where they publish."""
 
     channel: str
     language: str
     thresholds: Thresholds
     click_values: dict[str, float] = field(default_factory=dict)
     names: Names = field(default_factory=Names)
+    sharpness: float = 1.0
+    own: frozenset[str] = frozenset()
 
 
 @dataclass(frozen=True)
@@ -148,13 +151,14 @@ def weigh_for_outlet(
     standing: float | None,
     pull: float | None = None,
     stronger: float = 0.0,
+    sharpness: float = 1.0,
 ) -> OutletFigures:
     """Weigh keywords for one outlet: own strength, chance, clicks, worth and verdict.
 
     Parameters: `evidence`, arrays of n; `figures`, of the same evidence (`weigh`); `standpoint`;
     `standing`, the outlet's authority, followers or reviews, None where there is no outlet: then
     chance, worth and verdict are unknown; `pull`, as `own_strength`; `stronger`, points by which
-    its strength is taken to be other than it is. Returns: `OutletFigures`.
+    its strength is taken to be other than it is; `sharpness`, as `outlook`. Returns: `OutletFigures`.
     Raises: `ValueError` from the parts for shapes that do not match. Cost: linear; 100,000 keywords
     in about a second.
     """
@@ -167,7 +171,7 @@ def weigh_for_outlet(
     if standing is not None:
         told, guesses = evidence.difficulty_told, evidence.guesses
         strengths = stand_in(strengths, own, told, guesses, figures.rests, channel)
-    expected = outlook(strengths, own, channel)
+    expected = outlook(strengths, own, channel, sharpness=sharpness)
     volume = figures.volume.value
     clicks = expected_clicks(volume, expected.positions, figures.open_share, channel)
     money = worth(clicks, figures.value_of_click, evidence.fit, evidence.priority)

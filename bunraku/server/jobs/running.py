@@ -7,6 +7,7 @@ from django.db import transaction
 from django.utils import timezone
 from django_tasks import task
 
+from bunraku.server.clock import ahead_by
 from bunraku.server.database.log_file import take_in_log
 from bunraku.server.errors import BunrakuError, storage_failed
 from bunraku.server.jobs.kinds import kind_of
@@ -34,7 +35,7 @@ def run_job(job_id: int) -> None:
     if not begun.update(state="running", started=timezone.now()):
         return
     job = Job.objects.select_related("project").get(pk=job_id)
-    with acting(job.by_id):
+    with acting(job.by_id), ahead_by(job.project.ahead):
         try:
             kind = kind_of(job)
             kind.run(Work(job, kind.params_of(job), kind.gives()))

@@ -1,5 +1,5 @@
-"""Who is acting: told once where somebody comes in (a request, a job), known wherever it is
-recorded."""
+"""Who is acting, and on which day: told once where somebody comes in (a request, a job), known
+wherever it is recorded."""
 
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
@@ -7,6 +7,8 @@ from contextvars import ContextVar
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
+
+from bunraku.server.clock import ahead_by
 
 _acting: ContextVar[int | None] = ContextVar("acting", default=None)
 
@@ -17,11 +19,11 @@ def act_as(person_id: int) -> None:
 
 
 def nobody_acts_yet(get_response: Callable[[HttpRequest], HttpResponse]) -> Any:
-    """Middleware: a request begins with nobody acting, and who acted in it acts no longer after
-    it."""
+    """Middleware: a request begins with nobody acting on the day it is, and who acted in it acts no
+    longer after it."""
 
     def answer(request: HttpRequest) -> HttpResponse:
-        with acting(None):
+        with acting(None), ahead_by(0):
             return get_response(request)
 
     return answer

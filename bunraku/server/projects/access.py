@@ -8,6 +8,7 @@ from django.http import HttpRequest
 from ninja import Path
 from ninja.security import SessionAuth
 
+from bunraku.server.clock import go_ahead
 from bunraku.server.errors import not_found
 from bunraku.server.journal.acting import act_as
 from bunraku.server.projects.models import Project
@@ -64,6 +65,7 @@ class Member(SignedIn):
         if project is None or self.right not in rights_of(person.pk, project):
             raise not_found("project")
         cast(ProjectRequest, request).project = project
+        go_ahead(project.ahead)
         return person
 
 

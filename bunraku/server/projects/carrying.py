@@ -10,8 +10,9 @@ from bunraku.server.journal.carrying import carry, every_field
 from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.signals import figures_outdated, taken_back
 
-carry(Project, *(name for name in every_field(Project) if name != "version"))
-carry(Outlet, *(name for name in every_field(Outlet) if name != "version"))
+# The clock only goes on, and what was learned is derived: neither is taken back.
+carry(Project, *(name for name in every_field(Project) if name not in ("version", "days_ahead")))
+carry(Outlet, *(name for name in every_field(Outlet) if name not in ("version", "learned")))
 
 
 @receiver(taken_back)

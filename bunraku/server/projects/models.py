@@ -50,6 +50,8 @@ class Project(models.Model):
     # Empty: a person's own. Else what the loader of the demo made: "begun" until all of it is
     # there, then "whole".
     demo = models.CharField(max_length=5, default="", blank=True)
+    # How many days its practice clock is ahead; it only ever grows.
+    days_ahead = models.PositiveIntegerField(default=0)
     created = models.DateTimeField(auto_now_add=True)
     changed = models.DateTimeField(auto_now=True)
     # Set: its owner removed it, and what belongs to it is going.
@@ -71,6 +73,12 @@ class Project(models.Model):
     def locale(self) -> str:
         """Language and country, as in "en-GB"."""
         return f"{self.language}-{self.country}"
+
+    @property
+    def ahead(self) -> int:
+        """Days that it is later here than it is: none where figures come from one's own files,
+        whose days are real."""
+        return self.days_ahead if self.figures_from == "practice" else 0
 
     def chosen_outlet(self, channel: str) -> "Outlet | None":
         """The outlet that a channel is weighed for and planned with: the chosen one, else the one
@@ -104,6 +112,10 @@ class Outlet(models.Model):
     pull = models.FloatField(null=True)
     # Where the person has its standing from, in their words.
     reason = models.CharField(max_length=300, blank=True)
+    # What outcomes taught (see core.follow.learning), and whether it is used: "offset" in points of
+    # strength, "sharpness", on how many "outcomes", "on" which day, "days" until shown.
+    learned = models.JSONField(default=dict)
+    learns = models.BooleanField(default=True)
     # Counts its changes, as the project's own does.
     version = models.PositiveIntegerField(default=1)
 
@@ -112,6 +124,11 @@ class Outlet(models.Model):
             models.UniqueConstraint(fields=["project", "name"], name="one_outlet_name_a_project")
         ]
         ordering = ["pk"]
+
+    @property
+    def taught(self) -> dict[str, float]:
+        """What outcomes taught of it, as far as it is used."""
+        return self.learned if self.learns else {}
 
     def __str__(self) -> str:
         return self.name

@@ -7,6 +7,7 @@ from bunraku.server.projects.models import Outlet
 from bunraku.server.sheet.models import Row, Scope
 from bunraku.server.weigh.evidence import decisions_on, gather_evidence, standpoint_of
 from bunraku.server.weigh.latest import latest_readings
+from bunraku.server.weigh.taught import told_of_outlet
 from bunraku.server.weigh.told import learned_of
 from bunraku.server.weigh.weighing import outlook_columns
 
@@ -22,9 +23,9 @@ def as_if_stronger(scope: Scope, rows: Sequence[Row], outlet: Outlet, points: fl
     evidence = gather_evidence(scope, rows, read, decisions_on(scope, rows))
     standpoint = standpoint_of(scope)
     figures = weigh(evidence, standpoint, learned_of(scope))
-    weighed = weigh_for_outlet(
-        evidence, figures, standpoint, outlet.standing, outlet.pull, stronger=points
-    )
+    said = told_of_outlet(outlet)
+    said["stronger"] += points
+    weighed = weigh_for_outlet(evidence, figures, standpoint, **said)
     for name, values in outlook_columns(weighed, figures).items():
         for row, value in zip(rows, values, strict=True):
             if value is not None:

@@ -48,6 +48,7 @@ def case_of(
         factor=row.fit * PRIORITY.get(row.priority, 1.0),
         rests=rests if rests in BASES else "page",
         untold=page is not None and strengths is None,
+        sharpness=standpoint.sharpness,
         price=sum(price_of_kind(project, what) for what in MEASURED) / 10 if asked else None,
     )
 

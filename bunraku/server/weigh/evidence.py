@@ -1,12 +1,13 @@
 """From stored readings to the arrays that the core weighs."""
 
 import hashlib
-from collections.abc import Mapping, Sequence
+from collections.abc import Container, Iterable, Mapping, Sequence
 from dataclasses import replace
 from typing import Any
 
 import numpy as np
 
+from bunraku.core.text.addresses import host_of
 from bunraku.core.weigh.intent import Names
 from bunraku.core.weigh.moves import Snapshot
 from bunraku.core.weigh.page import PAGE_ONE, UNTOLD, page_facts, strength
@@ -16,12 +17,13 @@ from bunraku.core.weigh.verdict import PRESETS, Thresholds
 from bunraku.core.weigh.weighing import Evidence, Standpoint
 from bunraku.server.clock import today
 from bunraku.server.database.parts import in_parts
-from bunraku.server.projects.models import Project
+from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.readings.known import Payload
 from bunraku.server.readings.providers import sources
 from bunraku.server.sheet.models import Decision, Row, Scope
 from bunraku.server.weigh.latest import Readings
 from bunraku.server.weigh.results.told import results_of
+from bunraku.server.weigh.taught import sharpness_of
 from bunraku.server.weigh.told import (
     column,
     interest_told,
@@ -35,12 +37,15 @@ from bunraku.sources.protocol import What
 def standpoint_of(scope: Scope) -> Standpoint:
     """From whose side a scope is weighed."""
     project = scope.project
+    outlets = list(project.outlets.all())
     return Standpoint(
         channel=scope.channel,
         language=scope.language,
         thresholds=thresholds_of(project),
         click_values={name: float(value) for name, value in project.click_values.items()},
         names=names_of(project),
+        sharpness=sharpness_of(project.chosen_among(outlets, scope.channel)),
+        own=names_of_outlets(outlets, scope.channel),
     )
 
 
@@ -76,6 +81,7 @@ def gather_evidence(
     bands = [read.bands.get(key) for key in keys]
     pages = [read.pages.get(key) for key in keys]
     project = scope.project
+    own = names_of_outlets(project.outlets.all(), scope.channel)
     mine = [decisions.get(row.keyword_id) for row in rows]
     return Evidence(
         texts=[row.text for row in rows],
@@ -97,7 +103,7 @@ def gather_evidence(
         cpc=_cost(bands),
         page=page_facts(
             [
-                None if page is None else page_numbers(row.text, page, scope.language)
+                None if page is None else page_numbers(row.text, page, scope.language, own)
                 for row, page in zip(rows, pages, strict=True)
             ]
         ),
@@ -112,6 +118,13 @@ def gather_evidence(
         guesses=[decision.guess if decision else "" for decision in mine],
         assume=not sources(project)[What.PAGE],
     )
+
+
+def names_of_outlets(outlets: Iterable[Outlet], channel: str) -> frozenset[str]:
+    """What one's own outlets of a channel are called on a results page: hosts and names."""
+    mine = [outlet for outlet in outlets if outlet.channel == channel]
+    names = (name for outlet in mine for name in (host_of(outlet.address), outlet.name))
+    return frozenset(name.casefold() for name in names if name)
 
 
 def read_as(rows: Sequence[Row]) -> list[str]:
@@ -148,18 +161,24 @@ def _cost(bands: Sequence[Payload | None]) -> Any:
     return np.where(middle > 0, middle, np.nan)
 
 
-def page_numbers(text: str, page: Payload, language: str) -> list[tuple[float, float, float]]:
-    """Standing, pull and wording of the first ten results of a page, for a keyword. Of a page that
-    was told in part, what was not told stands there all the same."""
+def page_numbers(
+    text: str, page: Payload, language: str, own: Container[str] = ()
+) -> list[tuple[float, float, float]]:
+    """Standing, pull and wording of the first ten results of a page, for a keyword; one's own are
+    left out, for nobody stands in one's own way. Of a page that was told in part, what was not told
+    stands there all the same; so does what came after the last that was read."""
+    first = page["results"][:PAGE_ONE]
+    others = [r for r in page["results"] if str(r.get("publisher", "")).casefold() not in own]
     told = [
         (
             _known(result.get("standing")),
             _known(result.get("pull")),
             how_said(result["title"], text, language),
         )
-        for result in page["results"][:PAGE_ONE]
+        for result in others[:PAGE_ONE]
     ]
-    return told + [UNTOLD] * (PAGE_ONE - len(told)) if page.get("in_part") else told
+    there = PAGE_ONE if page.get("in_part") else len(first)
+    return told + [UNTOLD] * (there - len(told))
 
 
 def _page_read(key: str, page: Payload | None, read: Readings) -> PageRead | None:
@@ -190,7 +209,7 @@ def strengths_on(
     that was not read is None."""
     facts = page_facts(
         [
-            None if page is None else page_numbers(text, page, standpoint.language)
+            None if page is None else page_numbers(text, page, standpoint.language, standpoint.own)
             for text, page in pages
         ]
     )

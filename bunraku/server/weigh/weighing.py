@@ -24,6 +24,7 @@ from bunraku.server.weigh.evidence import (
 )
 from bunraku.server.weigh.latest import Readings, latest_readings
 from bunraku.server.weigh.learning import learn_scope
+from bunraku.server.weigh.taught import told_of_outlet
 from bunraku.server.weigh.told import learned_of
 from bunraku.sources.protocol import What
 
@@ -57,13 +58,13 @@ def weigh_rows(scope: Scope, rows: Sequence[Row]) -> None:
     outlets = [outlet for outlet in scope.project.outlets.all() if outlet.channel == scope.channel]
     chosen = scope.project.chosen_among(outlets, scope.channel)
 
-    def for_outlet(standing: float | None, pull: float | None = None) -> dict[str, list[Any]]:
-        weighed = weigh_for_outlet(evidence, figures, standpoint, standing, pull)
+    def for_outlet(outlet: Outlet | None) -> dict[str, list[Any]]:
+        weighed = weigh_for_outlet(evidence, figures, standpoint, **told_of_outlet(outlet))
         return outlook_columns(weighed, figures)
 
     # Each outlet once; the chosen one's figures go into the row as well, where the sheet sorts by
     # them.
-    by_outlet = {outlet.pk: for_outlet(outlet.standing, outlet.pull) for outlet in outlets}
+    by_outlet = {outlet.pk: for_outlet(outlet) for outlet in outlets}
     _fill(rows, evidence, figures, read, _asked_for(scope.project))
     # Without an outlet the row must not keep figures of one that is gone.
     of_chosen = by_outlet[chosen.pk] if chosen else for_outlet(None)

@@ -3,7 +3,7 @@ themselves."""
 
 from functools import lru_cache
 
-from bunraku.sources.protocol import Request
+from bunraku.sources.protocol import OwnPiece, Request
 from bunraku.sources.rehearsal.dice import pick_index, roll
 from bunraku.sources.rehearsal.query import CHANNEL_INDEX, Query
 from bunraku.sources.rehearsal.results import Viewpoint, rank
@@ -95,7 +95,11 @@ def _topics_of(locale: str, channel: str) -> dict[int, tuple[str, ...]]:
 
 def fields_of(world: World, term: str, request: Request) -> Raw | None:
     """The fields of one result, by its address: what its publisher wrote into title, description,
-    tags, materials, categories, price."""
+    tags, materials, categories, price. One's own are as they were registered, as far as the
+    platform shows them."""
+    own = next((piece for piece in request.own if piece.address == term), None)
+    if own is not None:
+        return _own_fields(own, request.channel)
     found = piece_of(world, term, request)
     if found is None:
         return None
@@ -126,6 +130,26 @@ def fields_of(world: World, term: str, request: Request) -> Raw | None:
         answer["headings"] = _headings(said, page.address)
         answer["words"] = length_of(page)
     return answer
+
+
+MOST_TITLE = {"web": 300, "video": 100, "marketplace": 200}
+"""Characters of a title that are kept: a platform cuts what is beyond them without asking."""
+MOST_TAGS_LENGTH = 500
+
+
+def _own_fields(piece: OwnPiece, channel: str) -> Raw:
+    """A piece of the person's own as it can be read back: white space is run together, what is
+    beyond the platform's bounds is gone."""
+    room, tags = MOST_TAGS_LENGTH, []
+    for tag in piece.tags:
+        room -= len(tag)
+        if room >= 0:
+            tags.append(tag)
+    return {
+        "title": " ".join(piece.title.split())[: MOST_TITLE[channel]],
+        "description": " ".join(piece.description.split())[:5_000],
+        "tags": tags[:60],
+    }
 
 
 def piece_of(

@@ -3,7 +3,7 @@
 import math
 import threading
 from collections.abc import Callable, Iterable
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import lru_cache
 
 from bunraku.sources.protocol import Request, Source, SourceBusy, SourceFailed, What
@@ -17,6 +17,7 @@ from bunraku.sources.rehearsal.demand import (
 from bunraku.sources.rehearsal.dice import pick_index, roll, spread
 from bunraku.sources.rehearsal.elsewhere import SERVED
 from bunraku.sources.rehearsal.lexicon import translate
+from bunraku.sources.rehearsal.maps import of_any, place_on_map
 from bunraku.sources.rehearsal.query import Query
 from bunraku.sources.rehearsal.results import Viewpoint, rank
 from bunraku.sources.rehearsal.rivals import fields_of, ranks_of
@@ -166,15 +167,7 @@ def _sampled(query: Query, request: Request) -> list[float]:
 def page(world: World, term: str, request: Request) -> Raw:
     """The results page to the depth asked, with ads, features, questions and related searches."""
     query = world.query(term)
-    seen = Viewpoint(
-        request.channel,
-        request.on,
-        min(request.depth, MOST_DEPTH),
-        request.place.casefold(),
-        request.device,
-        request.viewer,
-        request.own,
-    )
+    seen = viewpoint_of(request)
     results = [
         {
             "position": place,
@@ -198,11 +191,38 @@ def page(world: World, term: str, request: Request) -> Raw:
     return {
         "results": results,
         "ads": _ads(query),
-        "features": _features(query) if request.channel == "web" else [],
+        "features": features_of(query) if request.channel == "web" else [],
         "questions": asked[:6],
         "related": related[:8],
         **totals_of(world, query, request.channel),
     }
+
+
+def viewpoint_of(request: Request) -> Viewpoint:
+    """From where and when a request looks at a results page."""
+    return Viewpoint(
+        request.channel,
+        request.on,
+        min(request.depth, MOST_DEPTH),
+        request.place.casefold(),
+        request.device,
+        request.viewer,
+        request.own,
+    )
+
+
+def stands(world: World, term: str, request: Request) -> Raw:
+    """Where those who are asked about stand: organic and on the map, as nobody in particular."""
+    query = world.query(term)
+    seen = replace(viewpoint_of(request), viewer="")
+    organic = [
+        (place, standing.address)
+        for place, standing in enumerate(rank(world, query, seen), start=1)
+        if of_any(standing.address, request.whose)
+    ]
+    has_map = request.channel == "web" and "map" in features_of(query)
+    on_map = place_on_map(world, query, seen, request.whose) if has_map else None
+    return {"depth": seen.depth, "organic": organic, "has_map": has_map, "on_map": on_map}
 
 
 def _ads(query: Query) -> int:
@@ -210,7 +230,8 @@ def _ads(query: Query) -> int:
     return min(4, int(buying * 2 * roll("ads", query.key)))
 
 
-def _features(query: Query) -> list[str]:
+def features_of(query: Query) -> list[str]:
+    """What else a page on the web shows."""
     facet = query.facet.split(":")[0]
     shown = {
         "what": ["answer_box", "questions_box"],
@@ -249,6 +270,7 @@ def rehearsal_sources(faults: Faults | None = None) -> list[Source]:
         RehearsalSource("Rehearsal Trends", What.INTEREST, 0.0, 5, interest, f),
         RehearsalSource("Rehearsal Trends", What.RISING, 0.0, 5, rising, f),
         RehearsalSource("Rehearsal Pages", What.PAGE, 2.0, 50, page, f),
+        RehearsalSource("Rehearsal Watch", What.STANDS, 0.5, 100, stands, f),
         RehearsalSource("Rehearsal Rivals", What.RANKS, 2.0, 10, ranks_of, f),
         RehearsalSource("Rehearsal Rivals", What.FIELDS, 2.0, 20, fields_of, f),
         RehearsalSource("Rehearsal Talk", What.TALK, 0.1, 100, mentions, f),

@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bunraku.core.text.addresses import address_words
-from bunraku.core.weigh.chance import BEHIND, own_parts, own_strength
+from bunraku.core.weigh.chance import BEHIND, own_parts
 from bunraku.core.weigh.company import Narrowing, Result, company_of, is_own, narrowed
 from bunraku.core.weigh.landing import (
     STRENGTHS,
@@ -36,6 +36,7 @@ from bunraku.server.weigh.results.reach import reach_on
 from bunraku.server.weigh.results.snapshots import BY_HAND, DatedPage, own_names, pages_of
 from bunraku.server.weigh.results.told import results_of
 from bunraku.server.weigh.results.written import what_they_write
+from bunraku.server.weigh.taught import sharpness_of, strength_of
 from bunraku.sources.protocol import What
 
 MIDDLING = 50.0
@@ -123,17 +124,21 @@ def _standing_there(
 ) -> dict[str, Any]:
     """The conclusion, the chances and the results themselves."""
     channel = row.scope.channel
-    mine = (
-        None if outlet is None else float(own_strength(outlet.standing, 1, channel, outlet.pull)[0])
-    )
+    mine = None if outlet is None else strength_of(outlet)
+    sharp = sharpness_of(outlet)
     first = np.full(PAGE_ONE, np.nan)
-    top = strengths[0][:PAGE_ONE]
+    # Nobody stands in one's own way.
+    others = [n for n, result in enumerate(results) if not is_own(result, own)]
+    after = range(len(results), strengths.shape[1])
+    top = strengths[0][[*others, *after]][:PAGE_ONE]
     first[: len(top)] = top
     share = open_share_of(page.payload if page else None, channel)
     known = page is not None and bool(np.isfinite(first).any())
-    every = landings(first, STRENGTHS, channel, row.volume, share) if known else None
+    every = (
+        landings(first, STRENGTHS, channel, row.volume, share, sharpness=sharp) if known else None
+    )
     now = (
-        landings(first, np.array([mine]), channel, row.volume, share)
+        landings(first, np.array([mine]), channel, row.volume, share, sharpness=sharp)
         if known and mine is not None
         else None
     )
