@@ -14,6 +14,7 @@ from bunraku import __version__
 from bunraku.server.cluster.api import router as cluster
 from bunraku.server.cluster.shaping_api import router as shaping
 from bunraku.server.errors import BunrakuError, storage_failed
+from bunraku.server.follow.api import router as follow
 from bunraku.server.gather.combiner.api import router as combiner
 from bunraku.server.gather.files.api import router as files
 from bunraku.server.gather.rules.api import router as rules
@@ -112,6 +113,7 @@ for room in (
     write_settings,
     drafts_away,
     coming_in,
+    follow,
 ):
     api.add_router("/projects/{int:project_id}", room)
 

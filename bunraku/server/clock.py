@@ -14,15 +14,17 @@ _ahead: ContextVar[int] = ContextVar("ahead", default=0)
 
 
 def today() -> date:
-    """Today as the project that is being looked at has it: the clock's day, or the fixed one of the
-    settings, and as many days as its practice clock is ahead; or the day that the clock is set
-    to."""
-    fixed = _set_to.get()
-    return real_today() + timedelta(days=_ahead.get()) if fixed is None else fixed
+    """Today as the project that is being looked at has it: as many days later than it is as its
+    practice clock is ahead."""
+    return real_today() + timedelta(days=_ahead.get())
 
 
 def real_today() -> date:
-    """Today for everybody: the clock's day, or the fixed one of the settings."""
+    """Today for everybody: the clock's day, the fixed one of the settings, or the day that the
+    clock is set to."""
+    fixed = _set_to.get()
+    if fixed is not None:
+        return fixed
     return date.fromisoformat(settings.TODAY) if settings.TODAY else timezone.localdate()
 
 

@@ -55,6 +55,9 @@ CATALOGUE: dict[str, Kind] = {
         409, "What was to cost at most so much would cost more; the rest was not bought."
     ),
     "bad_day": Kind(422, "Figures cannot be of a day that is still to come."),
+    "address_taken": Kind(409, "Another live piece has the address."),
+    "nothing_changed": Kind(409, "What is live is as it is said to be."),
+    "not_practice": Kind(409, "Only the clock of a project on practice figures can be moved."),
     "bad_source": Kind(422, "A source is not the project's, or cannot do what is asked."),
     "job_over": Kind(409, "The job is over; it cannot be stopped any more."),
     "keyword_taken": Kind(409, "Another piece owns the keyword on this channel."),

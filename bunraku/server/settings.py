@@ -54,6 +54,7 @@ INSTALLED_APPS = [
     "bunraku.server.cluster",
     "bunraku.server.plan",
     "bunraku.server.write",
+    "bunraku.server.follow",
     "bunraku.server.start",
 ]
 MIDDLEWARE = [

@@ -6,6 +6,7 @@ from typing import Literal
 
 Form = Literal["page", "video", "listing"]
 How = Literal["kind", "weekly", "hand"]
+HOWS: tuple[How, ...] = ("kind", "weekly", "hand")
 """As it suits the kind of piece; every week; never by itself."""
 
 

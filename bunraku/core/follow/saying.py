@@ -20,7 +20,8 @@ def say_verdict(verdict: Verdict, form: str) -> str:
     if verdict.why == "few":
         return f"{moved} Too few of its phrases are shown to tell a change from luck."
     if verdict.why == "alone":
-        return f"{moved} There are too few untouched {form}s to compare it with."
+        update = "The engine changed meanwhile, and there" if verdict.update else "There"
+        return f"{moved} {update} are too few untouched {form}s to compare it with."
     others = _others(verdict, form)
     update = " The engine changed meanwhile, for all of them." if verdict.update else ""
     if verdict.why == "wander":

@@ -109,9 +109,9 @@ def _spread(now: "_Means", squares: float, freedom: int, *, update: bool) -> tup
     if mine < 1:
         return 0.0, 1
     here = now.squares / mine
-    if freedom > 0 and squares > 0 and not update:
+    if freedom > 0 and squares > 0:
         apart = float(f_distribution.sf(here / (squares / freedom), mine, freedom))
-        if apart > SHAKEN:
+        if apart > (SHAKEN_KNOWN if update else SHAKEN):
             return (now.squares + squares) / (mine + freedom), mine + freedom
     return here, mine
 
@@ -131,6 +131,7 @@ def _earlier(told: Histories, windows: Windows) -> list[Windows]:
     return found
 
 
+SHAKEN_KNOWN = 0.5
 SHAKEN = 0.2
 """How seldom quiet weeks part pieces as far for these weeks to count as shaken (F test)."""
 MOST_EARLIER = 12

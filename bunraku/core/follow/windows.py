@@ -25,7 +25,7 @@ class Length:
 
 
 LENGTHS: dict[Form, Length] = {
-    "page": Length(42, 10, 10, 112),
+    "page": Length(28, 10, 10, 112),
     "video": Length(21, 7, 2, 35),
     "listing": Length(21, 7, 3, 60),
 }

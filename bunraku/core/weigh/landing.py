@@ -50,8 +50,7 @@ def landings(
     `sharpness`, as `outlook`. Returns: `Landings`. Formula: `outlook` for each strength; the places
     between are the shortest run that holds two thirds of the chance of page one; visits are
     searches × Σ P(position) × click share × open share. Raises: as `outlook`. Cost: one page of
-    `outlook` a strength; a hundred in some
-    milliseconds."""
+    `outlook` a strength; a hundred in some milliseconds."""
     pages = np.broadcast_to(strengths, (len(own), PAGE_ONE))
     seen = outlook(pages, own, channel, sharpness=sharpness)
     first, last = _likely_run(np.nan_to_num(seen.positions))

@@ -158,9 +158,9 @@ def weigh_for_outlet(
     Parameters: `evidence`, arrays of n; `figures`, of the same evidence (`weigh`); `standpoint`;
     `standing`, the outlet's authority, followers or reviews, None where there is no outlet: then
     chance, worth and verdict are unknown; `pull`, as `own_strength`; `stronger`, points by which
-    its strength is taken to be other than it is; `sharpness`, as `outlook`. Returns: `OutletFigures`.
-    Raises: `ValueError` from the parts for shapes that do not match. Cost: linear; 100,000 keywords
-    in about a second.
+    its strength is taken to be other than it is; `sharpness`, as `outlook`. Returns:
+    `OutletFigures`. Raises: `ValueError` from the parts for shapes that do not match. Cost: linear;
+    100,000 keywords in about a second.
     """
     channel, at = standpoint.channel, standpoint.thresholds
     unknown = np.full(len(evidence.texts), np.nan)

@@ -12,6 +12,7 @@ from bunraku.server.clock import today
 from bunraku.server.errors import BunrakuError
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.known import known_today
+from bunraku.server.readings.own_pieces import own_pieces_of
 from bunraku.server.readings.providers import sources
 from bunraku.server.readings.setting import setting_of
 from bunraku.server.readings.writing import keep_readings
@@ -29,6 +30,10 @@ class Bought:
     nothing: int = 0
     known: int = 0
     missing: dict[str, str] = field(default_factory=dict)
+
+
+Keep = Callable[[Batch], int]
+"""Keeps a batch of answers and returns how many of them are to be paid for."""
 
 
 def price_tenths(source: Source, count: int) -> int:
@@ -99,6 +104,32 @@ def _buy_of(
         bought.missing.update(batch.missing)
 
 
+def buy_to_keep(
+    source: Source, scope: Scope, terms: Sequence[str], request: Request, keep: Keep
+) -> Iterator[int]:
+    """Ask a source for terms whose answers another room keeps, and pay for those that it says are
+    new; tenths spent, batch by batch, each with what was kept in one transaction. Raises:
+    `BunrakuError` allowance_short when the next batch cannot be paid."""
+    step = source.batch_size
+    for start in range(0, len(terms), step):
+        part = terms[start : start + step]
+        _check_allowance(scope.project_id, price_tenths(source, len(part)))
+        for batch in ask_all(source, request, part):
+            with transaction.atomic():
+                # Whoever else buys for this project waits here, so that nothing is paid twice.
+                Project.objects.select_for_update().get(pk=scope.project_id)
+                spent = price_tenths(source, 1) * keep(batch)
+                _pay(scope.project_id, spent)
+                yield spent
+
+
+def _pay(project_id: int, tenths: int) -> None:
+    if tenths:
+        Project.objects.filter(pk=project_id).update(
+            lookups_left_tenths=F("lookups_left_tenths") - tenths
+        )
+
+
 def request_to(source: Source, scope: Scope, vantage: Vantage = USUAL) -> Request:
     """A request to a source about a scope, today, as seen from a vantage; its terms are still to
     come."""
@@ -108,6 +139,7 @@ def request_to(source: Source, scope: Scope, vantage: Vantage = USUAL) -> Reques
         scope.channel,
         scope.locale,
         today(),
+        own=own_pieces_of(scope),
         setting=setting_of(scope),
         **asdict(vantage),
     )
@@ -167,10 +199,7 @@ def store_batch(source: Source, scope: Scope, batch: Batch, vantage: Vantage = U
     keep_readings(scope, source.name, today(), told, vantage=seen, price_tenths=per_term)
     keep_readings(scope, source.name, today(), nothing, vantage=seen)
     spent = per_term * len(told)
-    if spent:
-        Project.objects.filter(pk=scope.project_id).update(
-            lookups_left_tenths=F("lookups_left_tenths") - spent
-        )
+    _pay(scope.project_id, spent)
     return spent
 
 

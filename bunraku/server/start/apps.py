@@ -14,9 +14,11 @@ REGISTERING = (
         "cluster.carrying",
         "plan.carrying",
         "write.carrying",
+        "follow.carrying",
     ),
     *("gather.rules.ruleset", "gather.tidying", "gather.runs"),
     *("weigh.measuring", "weigh.reweighing", "cluster.clustering", "plan.fit"),
+    *("follow.own_pieces", "follow.checking", "follow.clock_job"),
 )
 
 

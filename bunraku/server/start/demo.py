@@ -33,6 +33,7 @@ from bunraku.server.sheet.filters import words_in
 from bunraku.server.sheet.models import Row
 from bunraku.server.sheet.ordering import ordered
 from bunraku.server.sheet.scopes import find_scope
+from bunraku.server.start.demo_live import follow
 from bunraku.server.weigh.actions import mark_priority, start_measuring
 from bunraku.server.weigh.results.reading import start_reading_pages
 from bunraku.server.write.coming_in import open_desk
@@ -83,6 +84,8 @@ def load_demo(say: Callable[[str], None] = lambda _: None) -> Project | None:
         project.refresh_from_db()
         _finish(start_clustering(project, channel))
     _decide(project, scenario)
+    say("living through some weeks")
+    follow(project, scenario["live"], _finish)
     say("planning the year")
     _plan(project, scenario["pieces"])
     _write(project, scenario["drafts"])

@@ -1,0 +1,1 @@
+"""Following what is live: publishing, rank checks, the diary, what came of it."""

@@ -1,0 +1,158 @@
+"""The live pieces as a list, with what moved, what is due and how sure one can be."""
+
+from typing import Any
+
+from django.db.models import Exists, F, FloatField, OuterRef, Q, Sum
+from django.db.models.fields.json import KT
+from django.db.models.functions import Cast, Coalesce
+
+from bunraku.core.plan.pieces import KINDS
+from bunraku.server.clock import today
+from bunraku.server.follow.checking import due_pieces, price_of_checks, watching_source
+from bunraku.server.follow.clock_job import clock_of
+from bunraku.server.follow.diary import due_back
+from bunraku.server.follow.models import DiaryEntry, LivePiece
+from bunraku.server.follow.schemas import FollowingQuery
+from bunraku.server.follow.watching import DEPTHS, left_tenths, spent_tenths, watch_of
+from bunraku.server.projects.models import Project
+
+
+def _figure(name: str) -> Any:
+    """A figure of what was seen of a piece, as a number that can be sorted and added up."""
+    return Coalesce(Cast(KT(f"seen__{name}"), FloatField()), 0.0)
+
+
+_MOVE = _figure("visible_now") - _figure("visible_before")
+_ORDERS: dict[str, list[Any]] = {
+    "moved": [F("moved").desc(), "pk"],
+    "fell": [F("moved").asc(), "pk"],
+    "visible": [F("visible").desc(), "pk"],
+    "due": [F("next_check").asc(nulls_last=True), "pk"],
+    "title": ["title", "pk"],
+    "new": ["-published", "-pk"],
+}
+
+
+def following(project: Project, wanted: FollowingQuery) -> dict[str, Any]:
+    """A part of the live pieces, in an order, and what all of them come to. Three queries."""
+    every = LivePiece.objects.filter(project=project).annotate(
+        moved=_MOVE,
+        visible=_figure("visible"),
+        back=Exists(
+            DiaryEntry.objects.filter(
+                live=OuterRef("pk"), check_back__lte=today(), looked_back=None
+            )
+        ),
+    )
+    if wanted.channel:
+        every = every.filter(scope__channel=wanted.channel)
+    if wanted.outlet:
+        every = every.filter(outlet=wanted.outlet)
+    totals = every.filter(gone=None).aggregate(
+        visible_searches=Sum(_figure("visible")),
+        **{name: Sum(_figure(name)) for name in _ADDED},
+    )
+    found = every.filter(_which(wanted.which))
+    if wanted.q:
+        found = found.filter(Q(title__icontains=wanted.q) | Q(address__icontains=wanted.q))
+    rows = found.select_related("outlet", "scope").order_by(*_ORDERS[wanted.order])
+    return {
+        "total": found.count(),
+        "offset": wanted.offset,
+        "live": every.filter(gone=None).count(),
+        "visible": totals.pop("visible_searches"),
+        **{name: round(value or 0, 1) for name, value in totals.items()},
+        "rows": [_row(live) for live in rows[wanted.offset : wanted.offset + wanted.limit]],
+    }
+
+
+_ADDED = (
+    *("visible_now", "visible_before", "phrases", "shown", "first3", "first10", "first20"),
+    *("rose", "fell", "stayed", "new", "lost"),
+)
+
+
+def _which(which: str) -> Q:
+    """Which pieces are meant."""
+    return {
+        "": Q(gone=None),
+        "rising": Q(gone=None, moved__gt=0),
+        "falling": Q(gone=None, moved__lt=0),
+        "due": Q(gone=None) & (Q(next_check__lte=today()) | Q(back=True)),
+        "unseen": Q(gone=None, last_check__isnull=False, seen__shown=0),
+        "gone": Q(gone__isnull=False),
+    }[which]
+
+
+def _row(live: Any) -> dict[str, Any]:
+    seen = live.seen
+    return {
+        "id": live.pk,
+        "piece": live.piece_id,
+        "title": live.title,
+        "kind_name": KINDS[live.kind].name,
+        "channel": live.scope.channel,
+        "outlet": live.outlet.name if live.outlet else "",
+        "address": live.address,
+        "published": live.published,
+        "gone": live.gone,
+        "last_check": live.last_check,
+        "next_check": live.next_check,
+        "due": bool(live.next_check and live.next_check <= today() and not live.gone),
+        "back": live.back,
+        **{name: int(seen.get(name, 0)) for name in _COUNTS},
+        **{name: seen.get(name) for name in ("visible", "visible_now", "visible_before")},
+        "foretold": seen.get("foretold", 0.0),
+        "line": seen.get("line", []),
+    }
+
+
+_COUNTS = (
+    *("phrases", "checked", "shown", "first3", "first10", "rose", "fell", "stayed", "new"),
+    *("lost", "others"),
+)
+
+
+def state_of(project: Project) -> dict[str, Any]:
+    """How the project looks, its clock, what is due and what that costs at most."""
+    watch = watch_of(project)
+    due = list(due_pieces(project).select_related("scope"))
+    price = price_of_checks(project, due) if due else 0
+    back = due_back(project)
+    return {
+        **clock_of(project),
+        "rhythm": watch.rhythm,
+        "depth": watch.depth,
+        "depths": list(DEPTHS),
+        "places": watch.places,
+        "project_places": project.places,
+        "phone": watch.phone,
+        "most_a_month": watch.most_a_month,
+        "spent": spent_tenths(watch) / 10,
+        "left": left_tenths(watch) / 10,
+        "source": getattr(watching_source(project), "name", ""),
+        "due": len(due),
+        "price": price / 10,
+        "back": [_back(entry) for entry in back[:20]],
+        "coming": next_day(project),
+        "practice_checks": getattr(watching_source(project), "practice", False),
+    }
+
+
+def next_day(project: Project) -> Any:
+    """The next day on which something is looked at by itself."""
+    coming = LivePiece.objects.filter(project=project, gone=None, next_check__gt=today())
+    return coming.order_by("next_check").values_list("next_check", flat=True).first()
+
+
+def _back(entry: DiaryEntry) -> dict[str, Any]:
+    return {
+        "id": entry.pk,
+        "live": entry.live_id,
+        "title": entry.live.title if entry.live else "",
+        "day": entry.day,
+        "check_back": entry.check_back,
+        "what": entry.what,
+        "why": entry.judged.get("why", ""),
+        "sentence": entry.judged.get("sentence", ""),
+    }

@@ -1,0 +1,389 @@
+"""What following takes and tells."""
+
+from datetime import date
+from typing import Annotated, Any, Literal
+
+from ninja import Field, Schema
+from pydantic import AfterValidator, WithJsonSchema
+
+from bunraku.server.inputs import Id
+from bunraku.sources.protocol import Channel
+
+Why = Literal["helped", "hurt", "wander", "young", "green", "several", "few", "unchecked", "alone"]
+WhatHappened = Literal[
+    "published", "fields", "pictures", "price", "links", "engine", "other", "unpublished"
+]
+Reason = Annotated[str, Field(max_length=500)]
+Note = Annotated[str, Field(max_length=4_000)]
+
+
+class FollowingQuery(Schema):
+    """Which live pieces, in which order, which part."""
+
+    which: Literal["", "rising", "falling", "due", "unseen", "gone"] = ""
+    order: Literal["moved", "fell", "visible", "due", "title", "new"] = "moved"
+    channel: Literal["", "web", "video", "marketplace"] = ""
+    outlet: Id | None = None
+    q: Annotated[str, Field(max_length=100)] = ""
+    offset: Annotated[int, Field(ge=0, le=1_000_000)] = 0
+    limit: Annotated[int, Field(ge=1, le=200)] = 100
+
+
+class LiveRowOut(Schema):
+    """A live piece in the list: its phrases and how many of them are shown, in the first three and
+    ten; what they did in about four weeks; visible searches a month now, and, of phrases that were
+    looked at then too, now and then; the visits that were foretold; a `line` of visible searches.
+    `due`: to be looked at; `back`: a change is to be looked back at; `others`: phrases for which
+    another piece of one's own stands too."""
+
+    id: int
+    piece: int | None
+    title: str
+    kind_name: str
+    channel: Channel
+    outlet: str
+    address: str
+    published: date
+    gone: date | None
+    last_check: date | None
+    next_check: date | None
+    due: bool
+    back: bool
+    phrases: int
+    checked: int
+    shown: int
+    first3: int
+    first10: int
+    rose: int
+    fell: int
+    stayed: int
+    new: int
+    lost: int
+    others: int
+    visible: float | None
+    visible_now: float | None
+    visible_before: float | None
+    foretold: float
+    line: list[float]
+
+
+class FollowingOut(Schema):
+    """A part of the live pieces, how many there are, and what all that are live come to."""
+
+    total: int
+    offset: int
+    live: int
+    visible: float | None
+    visible_now: float
+    visible_before: float
+    phrases: int
+    shown: int
+    first3: int
+    first10: int
+    first20: int
+    rose: int
+    fell: int
+    stayed: int
+    new: int
+    lost: int
+    rows: list[LiveRowOut]
+
+
+class BackOut(Schema):
+    """A change that is due to be looked back at."""
+
+    id: int
+    live: int | None
+    title: str
+    day: date
+    check_back: date | None
+    what: WhatHappened
+    why: str
+    sentence: str
+
+
+class WatchOut(Schema):
+    """How a project looks at what is live, its day (a practice clock may be ahead of the real one),
+    what is due and what that costs at most, what was spent this month and is left, changes to look
+    back at, and the next day on which something is looked at by itself."""
+
+    today: date
+    real: date
+    days_ahead: int
+    can_move: bool
+    rhythm: Literal["kind", "weekly", "hand"]
+    depth: int
+    depths: list[int]
+    places: list[str]
+    project_places: list[str]
+    phone: bool
+    most_a_month: int
+    spent: float
+    left: float
+    source: str
+    practice_checks: bool
+    due: int
+    price: float
+    back: list[BackOut]
+    coming: date | None
+
+
+def _a_depth(depth: int) -> int:
+    if depth not in (10, 50, 100):
+        raise ValueError("one looks 10, 50 or 100 results deep")
+    return depth
+
+
+class WatchIn(Schema):
+    """How a project is to look at what is live."""
+
+    rhythm: Literal["kind", "weekly", "hand"]
+    depth: Annotated[
+        int,
+        AfterValidator(_a_depth),
+        WithJsonSchema({"type": "integer", "enum": [10, 50, 100]}),
+    ]
+    places: Annotated[list[Annotated[str, Field(max_length=80)]], Field(max_length=50)]
+    phone: bool
+    most_a_month: Annotated[int, Field(ge=0, le=1_000_000)]
+
+
+class MoveIn(Schema):
+    """How many days the practice clock is moved on."""
+
+    days: Annotated[int, Field(ge=1, le=366)]
+
+
+class CheckIn(Schema):
+    """The live pieces to look at; none: those that are due."""
+
+    live: Annotated[list[Id], Field(max_length=5_000)] = []
+
+
+class PublishIn(Schema):
+    """Where a piece is live, since when, and why it was changed."""
+
+    address: Annotated[str, Field(max_length=2_000)]
+    day: date
+    reason: Reason = ""
+
+
+class FieldChangeOut(Schema):
+    """A field that differs."""
+
+    field: str
+    name: str
+    before: str
+    after: str
+
+
+class PublishingOut(Schema):
+    """What publishing a piece would do: whether it is live already and since when, the address that
+    it has or might have, and what would change of what is live."""
+
+    live: int | None
+    title: str
+    form: Literal["page", "video", "listing"]
+    published: date | None
+    address: str
+    today: date
+    changes: list[FieldChangeOut]
+    keywords: int
+    empty: list[str]
+
+
+class PublishedOut(Schema):
+    """The live piece that came of it."""
+
+    live: int
+
+
+class DownIn(Schema):
+    """Since when a piece is not there any more, and why."""
+
+    day: date
+    reason: Reason = ""
+
+
+class ReadBackIn(Schema):
+    """What is there, pasted; empty: a source is asked."""
+
+    text: Annotated[str, Field(max_length=2_000_000)] = ""
+
+
+class ReadBackOut(Schema):
+    """What is there beside what was published: fields that differ; those that could be compared;
+    notes on what was read."""
+
+    on: date
+    source: str
+    compared: list[str]
+    differs: list[FieldChangeOut]
+    notes: list[str]
+
+
+class JudgedOut(Schema):
+    """What came of a change (see core.follow.before_after.Verdict), the windows as days, and the
+    sentence."""
+
+    why: Why
+    sentence: str
+    windows: list[list[date]]
+    rose: int
+    fell: int
+    stayed: int
+    new: int
+    lost: int
+    sign: float
+    step: float | None
+    control_step: float | None
+    effect: float | None
+    low: float | None
+    high: float | None
+    doubt: float | None
+    visible_before: float | None
+    visible_after: float | None
+    visible_low: float | None
+    visible_high: float | None
+    control_share: float | None
+    controls: int
+    update: bool
+
+
+class EntryOut(Schema):
+    """An entry of the diary."""
+
+    id: int
+    live: int | None
+    title: str
+    channel: str
+    day: date
+    what: WhatHappened
+    changes: list[FieldChangeOut]
+    reason: str
+    note: str
+    who: str
+    check_back: date | None
+    looked_back: date | None
+    judged: JudgedOut | None
+    judged_on: date | None
+
+
+class DiaryOut(Schema):
+    """A part of the diary, the latest first."""
+
+    total: int
+    offset: int
+    rows: list[EntryOut]
+
+
+class DiaryQuery(Schema):
+    """Which part of the diary; of those due to be looked back at alone."""
+
+    due: bool = False
+    offset: Annotated[int, Field(ge=0, le=1_000_000)] = 0
+    limit: Annotated[int, Field(ge=1, le=200)] = 100
+
+
+class EventIn(Schema):
+    """Something that happened: to a live piece, or to a channel."""
+
+    what: Literal["pictures", "price", "links", "engine", "other"]
+    day: date
+    live: Id | None = None
+    channel: Literal["", "web", "video", "marketplace"] = ""
+    reason: Reason = ""
+    note: Note = ""
+
+
+class EntryChange(Schema):
+    """What is changed of an entry; what is left out stays."""
+
+    reason: Reason | None = None
+    note: Note | None = None
+    check_back: date | None = None
+    looked_back: bool | None = None
+
+
+class PhraseTrackOut(Schema):
+    """A phrase of a live piece: its searches; what was foretold of it and when; its place at the
+    last check (0: not among the first), about four weeks before, its best, and on each of the days
+    (−1: not looked at; −2: the source did not answer); its place on the map (0: not on it, null:
+    there is none); the place of another piece of one's own."""
+
+    id: int
+    text: str
+    main: bool
+    until: date | None
+    searches: float | None
+    foretold: date | None
+    chance: float | None
+    position: float | None
+    clicks: float | None
+    last: int | None
+    last_day: date | None
+    before: int | None
+    best: int | None
+    first_shown: date | None
+    checks: int
+    on_map: int | None
+    other: int | None
+    other_address: str
+    places: list[int]
+
+
+class ElsewhereOut(Schema):
+    """A phrase as seen from a place or on a device."""
+
+    text: str
+    place: str
+    device: str
+    last: int | None
+    on_map: int | None
+
+
+class LiveFieldOut(Schema):
+    """A field as it is published."""
+
+    id: str
+    name: str
+    text: str
+
+
+class LiveOut(Schema):
+    """A live piece in full. `days`, on which anything was looked at; `visible`, searches a month on
+    each; `gaps`, between which nobody looked; `settled_on`, the day by which it stands where it
+    will stand; `engine`, days of updates."""
+
+    id: int
+    piece: int | None
+    title: str
+    kind_name: str
+    channel: Channel
+    form: Literal["page", "video", "listing"]
+    outlet: str
+    address: str
+    published: date
+    followed: date
+    gone: date | None
+    first_shown: date | None
+    days_until_shown: int | None
+    last_check: date | None
+    next_check: date | None
+    settled_on: date
+    today: date
+    seen: dict[str, Any]
+    days: list[date]
+    phrases: list[PhraseTrackOut]
+    visible: list[float | None]
+    gaps: list[list[date]]
+    elsewhere: list[ElsewhereOut]
+    diary: list[EntryOut]
+    engine: list[date]
+    fields: list[LiveFieldOut]
+    unpublished_changes: int
+    read_back: ReadBackOut | None
+
+    @staticmethod
+    def resolve_read_back(told: dict[str, Any]) -> Any:
+        return told["read_back"] or None

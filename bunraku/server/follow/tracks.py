@@ -1,0 +1,199 @@
+"""Tracks: the phrases of live pieces with their checks, made, filled and read."""
+
+from collections import defaultdict
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, field
+
+from bunraku.core.follow.checks import Check, add, has_checked
+from bunraku.server.clock import today
+from bunraku.server.database.bulk import update_many
+from bunraku.server.database.parts import in_parts
+from bunraku.server.follow.models import Followed, LivePiece, Watch
+from bunraku.server.follow.watching import vantages_of
+from bunraku.server.plan.models import PieceKeyword
+from bunraku.server.sheet.models import Row
+from bunraku.sources.asking import Batch
+from bunraku.sources.protocol import Stands
+
+
+@dataclass
+class Looked:
+    """Tracks to look at from one vantage, by term."""
+
+    place: str
+    device: int
+    tracks: dict[str, list[Followed]] = field(default_factory=lambda: defaultdict(list))
+
+
+def tracks_of(lives: Sequence[LivePiece], watch: Watch) -> list[Looked]:
+    """The tracks of pieces of one scope, by vantage; those that a vantage has none of yet are made.
+    Phrases that their piece no longer serves are left out. To be called in a transaction."""
+    _follow_the_plan(lives)
+    phrases = list(
+        Followed.objects.filter(live__in=lives, until=None).select_related("live").order_by("pk")
+    )
+    local = _local({phrase.keyword_id for phrase in phrases}, lives)
+    there = {(f.live_id, f.term, f.place, f.device): f for f in phrases}
+    looked: dict[tuple[str, int], Looked] = {}
+    made: list[Followed] = []
+    for phrase in phrases:
+        if phrase.place or phrase.device:
+            continue
+        for place, device, _ in vantages_of(watch, local=phrase.keyword_id in local):
+            key = (phrase.live_id, phrase.term, place, device)
+            track = there.get(key)
+            if track is None:
+                track = _beside(phrase, place, device)
+                made.append(track)
+            looked.setdefault((place, device), Looked(place, device)).tracks[phrase.term].append(
+                track
+            )
+    Followed.objects.bulk_create(made)
+    return list(looked.values())
+
+
+def _beside(phrase: Followed, place: str, device: int) -> Followed:
+    """The same phrase as seen from elsewhere. What was foretold was so from nowhere in
+    particular."""
+    return Followed(
+        live=phrase.live,
+        keyword_id=phrase.keyword_id,
+        term=phrase.term,
+        text=phrase.text,
+        place=place,
+        device=device,
+        main=phrase.main,
+        searches=phrase.searches,
+    )
+
+
+def _follow_the_plan(lives: Sequence[LivePiece]) -> None:
+    """Have the phrases be those that the plan has by now: new ones come, without a forecast, those
+    that went are looked at no longer, and come back as what they were."""
+    owned: dict[int, dict[int, PieceKeyword]] = defaultdict(dict)
+    pieces = {live.piece_id: live for live in lives if live.piece_id}
+    keywords = PieceKeyword.objects.filter(piece__in=list(pieces)).select_related("keyword")
+    for keyword in keywords:
+        owned[pieces[keyword.piece_id].pk][keyword.keyword_id] = keyword
+    changed, made = [], []
+    by_live: dict[int, list[Followed]] = defaultdict(list)
+    for phrase in Followed.objects.filter(live__in=list(pieces.values())).defer("checks"):
+        by_live[phrase.live_id].append(phrase)
+    rows = _rows(lives, {pk for each in owned.values() for pk in each})
+    for live in pieces.values():
+        serves = owned[live.pk]
+        if not serves:
+            continue
+        known = {f.keyword_id for f in by_live[live.pk]}
+        for phrase in by_live[live.pk]:
+            serving = serves.get(phrase.keyword_id) if phrase.keyword_id else None
+            until = None if serving else phrase.until or today()
+            row = rows.get(phrase.keyword_id or 0)
+            searches = row.volume if row else phrase.searches
+            now = (bool(serving and serving.main), until, searches)
+            if now != (phrase.main, phrase.until, phrase.searches):
+                phrase.main, phrase.until, phrase.searches = now
+                changed.append(phrase)
+        for keyword_id, serving in serves.items():
+            row = rows.get(keyword_id)
+            if keyword_id not in known and row is not None:
+                key, text = serving.keyword.key, row.text
+                made.append(
+                    Followed(
+                        live=live,
+                        keyword_id=keyword_id,
+                        term=key,
+                        text=text,
+                        main=serving.main,
+                        searches=row.volume,
+                    )
+                )
+    Followed.objects.bulk_update(changed, ["main", "until", "searches"], batch_size=500)
+    Followed.objects.bulk_create(made, ignore_conflicts=True)
+
+
+def _rows(lives: Sequence[LivePiece], keywords: Iterable[int]) -> dict[int, Row]:
+    scopes = {live.scope_id for live in lives}
+    found: dict[int, Row] = {}
+    for part in in_parts(sorted(keywords)):
+        for row in Row.objects.filter(scope__in=scopes, keyword__in=part):
+            found[row.keyword_id] = row
+    return found
+
+
+def _local(keywords: set[int | None], lives: Sequence[LivePiece]) -> set[int | None]:
+    known = {pk for pk in keywords if pk is not None}
+    return {pk for pk, row in _rows(lives, known).items() if row.local}
+
+
+def unchecked(looked: Looked, depth: int) -> list[str]:
+    """Terms of a vantage that were not looked up today, as deep."""
+    on = today()
+    return [
+        term
+        for term, tracks in looked.tracks.items()
+        if not all(has_checked(bytes(track.checks), on, depth) for track in tracks)
+    ]
+
+
+def keep_batch(looked: Looked, batch: Batch, depth: int) -> int:
+    """Keep what a source said of terms, and that it did not answer; returns how many are to be paid
+    for: one that another job looked up meanwhile is not. To be called in a transaction."""
+    on = today()
+    ids = [track.pk for term in batch.terms for track in looked.tracks[term]]
+    now: dict[int, bytes] = {}
+    for part in in_parts(ids):
+        now |= dict(_kept(part))
+    rows: list[tuple[bytes, str, int]] = []
+    paid = 0
+    for term in batch.terms:
+        tracks = [track for track in looked.tracks[term] if track.pk in now]
+        answer = batch.answers.get(term)
+        fresh = [track for track in tracks if not has_checked(now[track.pk], on, depth)]
+        paid += bool(fresh) and answer is not None
+        for track in fresh:
+            check, other = _check(track, answer, depth)
+            track.checks = add(now[track.pk], check)
+            track.other = other
+            rows.append((track.checks, other[:2_000], track.pk))
+    update_many(Followed, ["checks", "other"], rows)
+    return paid
+
+
+def _kept(part: Sequence[int]) -> list[tuple[int, bytes]]:
+    found = Followed.objects.filter(pk__in=part).values_list("pk", "checks")
+    return [(pk, bytes(checks)) for pk, checks in found]
+
+
+def _check(track: Followed, answer: object, depth: int) -> tuple[Check, str]:
+    """A check of a track, and the other piece of one's own that stood best."""
+    if not isinstance(answer, Stands):
+        return Check(today(), depth, failed=True), track.other
+    mine = [place for place, address in answer.organic if _same(address, track.live.address)]
+    others = [
+        (place, address)
+        for place, address in answer.organic
+        if not _same(address, track.live.address)
+    ]
+    best = min(others, default=None)
+    return (
+        Check(
+            today(),
+            answer.depth,
+            min(mine, default=None),
+            answer.on_map,
+            answer.has_map,
+            best[0] if best else None,
+        ),
+        best[1] if best else "",
+    )
+
+
+def _same(address: str, other: str) -> bool:
+    """Whether two addresses are one page, with or without scheme, "www." and a stroke at the
+    end."""
+    bare = [
+        each.split("://")[-1].split("#")[0].removeprefix("www.").rstrip("/")
+        for each in (address, other)
+    ]
+    return bare[0] == bare[1]

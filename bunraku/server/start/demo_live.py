@@ -1,0 +1,87 @@
+"""What the demo has live: published, changed and looked at over some weeks, with the practice clock
+moved on a week at a time."""
+
+from collections.abc import Callable
+from datetime import timedelta
+from typing import Any
+
+from bunraku.server.clock import ahead_by, set_to, today
+from bunraku.server.follow.checking import start_checking
+from bunraku.server.follow.clock_job import start_moving
+from bunraku.server.follow.diary import change_entry, due_back, note_event
+from bunraku.server.follow.publishing import publish
+from bunraku.server.follow.watching import change_watch
+from bunraku.server.jobs.models import Job
+from bunraku.server.plan.actions import change_piece, give_keyword
+from bunraku.server.plan.models import Piece, PieceKeyword
+from bunraku.server.projects.models import Project
+from bunraku.server.sheet.models import Row
+from bunraku.server.write.coming_in import open_desk
+from bunraku.server.write.drafts import Edit, draft_of, save_draft
+
+DUE_BACK = 2
+"""Changes that are left to be looked back at."""
+
+
+def follow(project: Project, live: dict[str, Any], finish: Callable[[Job], None]) -> None:
+    """Live the weeks through, and stand at today. The clock is set to where it began, so that the
+    project's day is the real one at the end."""
+    begun = today() - timedelta(weeks=live["weeks"])
+    with set_to(begun):
+        change_watch(
+            project,
+            {
+                "rhythm": "weekly",
+                "places": project.places[:3],
+                "most_a_month": live["most_a_month"],
+            },
+        )
+        pieces = {told["address"]: _published(project, told) for told in live["pieces"]}
+        finish(start_checking(project, []))
+        for week in range(live["weeks"]):
+            with ahead_by(project.days_ahead):
+                for event in live["events"]:
+                    if event["week"] == week:
+                        _happens(project, pieces, event)
+            finish(start_moving(project, 7))
+            project.refresh_from_db()
+    Project.objects.filter(pk=project.pk).update(days_ahead=0)
+    project.refresh_from_db()
+    for entry in list(due_back(project))[:-DUE_BACK]:
+        change_entry(project, entry.pk, {"looked_back": True})
+
+
+def _published(project: Project, told: dict[str, Any]) -> Piece:
+    """A piece that existed for long, with its phrases, the main one first."""
+    who = project.owner.get_username()
+    main, *others = told["phrases"]
+    piece, _ = open_desk(project, told["channel"], main, told["address"], "", who)
+    rows = Row.objects.filter(scope=piece.scope, text__in=others)
+    owned = PieceKeyword.objects.filter(scope=piece.scope, main=True).values("keyword")
+    for row in rows.exclude(keyword__in=owned).order_by("pk"):
+        give_keyword(project, piece.pk, row.pk)
+    _write(project, piece, told["fields"])
+    change_piece(project, piece.pk, {"title": told["fields"]["title"]})
+    publish(project, piece.pk, told["address"], today() - timedelta(weeks=told["weeks"]), who)
+    return piece
+
+
+def _happens(project: Project, pieces: dict[str, Piece], event: dict[str, Any]) -> None:
+    who = project.owner.get_username()
+    if "what" in event:
+        note_event(
+            project, event["what"], today(), who, channel=event["channel"], reason=event["reason"]
+        )
+        return
+    piece = pieces[event["piece"]]
+    _write(project, piece, event["fields"])
+    piece.refresh_from_db()
+    publish(project, piece.pk, piece.address, today(), who, reason=event["reason"])
+
+
+def _write(project: Project, piece: Piece, fields: dict[str, str]) -> None:
+    _, draft = draft_of(project, piece.pk)
+    before = draft.fields if draft else {}
+    edits = {name: Edit(before.get(name, ""), text) for name, text in fields.items()}
+    who = project.owner.get_username()
+    save_draft(project, piece.pk, edits, draft.revision if draft else 0, who, anew=True)
