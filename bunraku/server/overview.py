@@ -7,6 +7,7 @@ from ninja import Router, Schema
 
 from bunraku.core.figures import FIGURES
 from bunraku.server.database.unchanged import while_unchanged
+from bunraku.server.follow.models import LivePiece
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.jobs.models import OPEN_STATES, Job
 from bunraku.server.journal.undo import undoable
@@ -43,13 +44,14 @@ class UndoableOut(Schema):
 
 
 class OverviewOut(Schema):
-    """Counts by channel, pieces and drafts, open jobs, lookups left, whether a practice source is
-    on, and what undo would take back."""
+    """Counts by channel, pieces, drafts and what is live, open jobs, lookups left, whether a practice
+    source is on, and what undo would take back."""
 
     channels: list[ChannelCountsOut]
     pieces: int
     placed: int
     drafts: int
+    live: int
     jobs: list[JobOut]
     lookups_left: float
     practice: bool
@@ -102,6 +104,7 @@ def overview(request: ProjectRequest, project_id: ProjectId) -> Any:
         "pieces": pieces["all"],
         "placed": pieces["placed"],
         "drafts": pieces["drafts"],
+        "live": LivePiece.objects.filter(project=request.project, gone=None).count(),
         "jobs": list(Job.objects.filter(project=request.project, state__in=OPEN_STATES)),
         "lookups_left": request.project.lookups_left_tenths / 10,
         "practice": practises(request.project),

@@ -10,6 +10,10 @@ from ninja import Router, Schema
 from bunraku.core.weigh.reasons import amount_words, count_words, odds_words
 from bunraku.server.clock import today
 from bunraku.server.database.unchanged import while_unchanged
+from bunraku.server.follow.checking import due_pieces, watching_source
+from bunraku.server.follow.diary import due_back
+from bunraku.server.follow.following import back_out
+from bunraku.server.follow.schemas import BackOut
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.jobs.models import OPEN_STATES, Job
 from bunraku.server.overview import channel_counts
@@ -61,13 +65,17 @@ class InTheWayOut(Schema):
 
 
 class UpNextOut(Schema):
-    """What runs, what is due, the best not planned yet, and what stands in the way."""
+    """What runs, what is due, the best not planned yet, and what stands in the way; of what is live
+    changes to look back at, how many of them, and how many pieces to look at."""
 
     jobs: list[JobOut]
     due: list[DueOut]
     best: list[BestOut]
     in_the_way: list[InTheWayOut]
     pieces: int
+    back: list[BackOut]
+    backs: int
+    to_look_at: int
 
 
 class ProjectLineOut(Schema):
@@ -90,6 +98,9 @@ def up_next(request: ProjectRequest, project_id: ProjectId) -> Any:
         "best": while_unchanged(("best", project.pk, today()), lambda: _best(project)),
         "in_the_way": in_the_way(project),
         "pieces": Piece.objects.filter(project=project).count(),
+        "back": [back_out(entry) for entry in due_back(project)[:BEST]],
+        "backs": due_back(project).count(),
+        "to_look_at": due_pieces(project).count() if watching_source(project) else 0,
     }
 
 

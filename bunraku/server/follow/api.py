@@ -28,7 +28,7 @@ from bunraku.server.follow.schemas import (
     FollowingOut,
     FollowingQuery,
     LiveOut,
-    MoveIn,
+    ClockIn,
     PublishedOut,
     PublishIn,
     PublishingOut,
@@ -72,7 +72,7 @@ def check(request: ProjectRequest, project_id: ProjectId, given: CheckIn) -> Any
 
 
 @router.post("/follow/clock", response={202: JobOut}, auth=CHANGES, url_name="move_clock")
-def move(request: ProjectRequest, project_id: ProjectId, given: MoveIn) -> Any:
+def move(request: ProjectRequest, project_id: ProjectId, given: ClockIn) -> Any:
     """Move the practice clock on; what comes due on the way is looked at."""
     return Status(202, start_moving(request.project, given.days))
 

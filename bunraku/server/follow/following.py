@@ -133,7 +133,7 @@ def state_of(project: Project) -> dict[str, Any]:
         "source": getattr(watching_source(project), "name", ""),
         "due": len(due),
         "price": price / 10,
-        "back": [_back(entry) for entry in back[:20]],
+        "back": [back_out(entry) for entry in back[:20]],
         "coming": next_day(project),
         "practice_checks": getattr(watching_source(project), "practice", False),
     }
@@ -145,7 +145,7 @@ def next_day(project: Project) -> Any:
     return coming.order_by("next_check").values_list("next_check", flat=True).first()
 
 
-def _back(entry: DiaryEntry) -> dict[str, Any]:
+def back_out(entry: DiaryEntry) -> dict[str, Any]:
     return {
         "id": entry.pk,
         "live": entry.live_id,

@@ -148,7 +148,7 @@ class WatchIn(Schema):
     most_a_month: Annotated[int, Field(ge=0, le=1_000_000)]
 
 
-class MoveIn(Schema):
+class ClockIn(Schema):
     """How many days the practice clock is moved on."""
 
     days: Annotated[int, Field(ge=1, le=366)]

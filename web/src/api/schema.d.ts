@@ -3184,6 +3184,222 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/follow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Following
+         * @description The live pieces.
+         */
+        get: operations["bunraku_server_follow_api_read_following"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/follow/watch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Watch
+         * @description How the project looks, its clock, and what is due.
+         */
+        get: operations["bunraku_server_follow_api_read_watch"];
+        /**
+         * Put Watch
+         * @description Change how the project looks.
+         */
+        put: operations["bunraku_server_follow_api_put_watch"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/follow/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Check
+         * @description Look where live pieces stand.
+         */
+        post: operations["bunraku_server_follow_api_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/follow/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Move
+         * @description Move the practice clock on; what comes due on the way is looked at.
+         */
+        post: operations["bunraku_server_follow_api_move"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/pieces/{piece_id}/publish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Publishing
+         * @description What publishing a piece would do.
+         */
+        get: operations["bunraku_server_follow_api_read_publishing"];
+        put?: never;
+        /**
+         * Publish Piece
+         * @description A piece goes live, or what is live of it is changed to what is written.
+         */
+        post: operations["bunraku_server_follow_api_publish_piece"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/live/{live_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Live
+         * @description A live piece in full.
+         */
+        get: operations["bunraku_server_follow_api_read_live"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/live/{live_id}/down": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Down
+         * @description A live piece is there no more.
+         */
+        post: operations["bunraku_server_follow_api_down"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/live/{live_id}/read-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Back
+         * @description Compare what is there with what was published.
+         */
+        post: operations["bunraku_server_follow_api_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/diary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Diary
+         * @description The diary, the latest first.
+         */
+        get: operations["bunraku_server_follow_api_read_diary"];
+        put?: never;
+        /**
+         * Note
+         * @description Note something that happened.
+         */
+        post: operations["bunraku_server_follow_api_note"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/diary/{entry_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove
+         * @description Take an entry that was noted by hand out of the diary.
+         */
+        delete: operations["bunraku_server_follow_api_remove"];
+        options?: never;
+        head?: never;
+        /**
+         * Change
+         * @description Change an entry, or say that one has looked back.
+         */
+        patch: operations["bunraku_server_follow_api_change"];
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -3789,8 +4005,8 @@ export interface components {
         };
         /**
          * OverviewOut
-         * @description Counts by channel, pieces and drafts, open jobs, lookups left, whether a practice source is
-         *     on, and what undo would take back.
+         * @description Counts by channel, pieces, drafts and what is live, open jobs, lookups left, whether a practice
+         *     source is on, and what undo would take back.
          */
         OverviewOut: {
             /** Channels */
@@ -3801,6 +4017,8 @@ export interface components {
             placed: number;
             /** Drafts */
             drafts: number;
+            /** Live */
+            live: number;
             /** Jobs */
             jobs: components["schemas"]["JobOut"][];
             /** Lookups Left */
@@ -3818,6 +4036,34 @@ export interface components {
             entry: number;
             /** Label */
             label: string;
+        };
+        /**
+         * BackOut
+         * @description A change that is due to be looked back at.
+         */
+        BackOut: {
+            /** Id */
+            id: number;
+            /** Live */
+            live: number | null;
+            /** Title */
+            title: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Check Back */
+            check_back: string | null;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "published" | "fields" | "pictures" | "price" | "links" | "engine" | "other" | "unpublished";
+            /** Why */
+            why: string;
+            /** Sentence */
+            sentence: string;
         };
         /**
          * BestOut
@@ -3870,7 +4116,8 @@ export interface components {
         };
         /**
          * UpNextOut
-         * @description What runs, what is due, the best not planned yet, and what stands in the way.
+         * @description What runs, what is due, the best not planned yet, and what stands in the way; of what is live
+         *     changes to look back at, how many of them, and how many pieces to look at.
          */
         UpNextOut: {
             /** Jobs */
@@ -3883,6 +4130,12 @@ export interface components {
             in_the_way: components["schemas"]["InTheWayOut"][];
             /** Pieces */
             pieces: number;
+            /** Back */
+            back: components["schemas"]["BackOut"][];
+            /** Backs */
+            backs: number;
+            /** To Look At */
+            to_look_at: number;
         };
         /**
          * SourceOut
@@ -3911,7 +4164,7 @@ export interface components {
          * @description The kinds of figure a source can tell; also the kind of reading its answer becomes.
          * @enum {string}
          */
-        What: "completions" | "counts" | "bands" | "interest" | "rising" | "page" | "ranks" | "fields" | "talk" | "lexicon";
+        What: "completions" | "counts" | "bands" | "interest" | "rising" | "page" | "stands" | "ranks" | "fields" | "talk" | "lexicon";
         /**
          * SourceIn
          * @description A source and what it may do.
@@ -9156,6 +9409,707 @@ export interface components {
             into: string;
         };
         /**
+         * FollowingQuery
+         * @description Which live pieces, in which order, which part.
+         */
+        FollowingQuery: {
+            /**
+             * Which
+             * @default
+             * @enum {string}
+             */
+            which: "" | "rising" | "falling" | "due" | "unseen" | "gone";
+            /**
+             * Order
+             * @default moved
+             * @enum {string}
+             */
+            order: "moved" | "fell" | "visible" | "due" | "title" | "new";
+            /**
+             * Channel
+             * @default
+             * @enum {string}
+             */
+            channel: "" | "web" | "video" | "marketplace";
+            /** Outlet */
+            outlet?: number | null;
+            /**
+             * Q
+             * @default
+             */
+            q: string;
+            /**
+             * Offset
+             * @default 0
+             */
+            offset: number;
+            /**
+             * Limit
+             * @default 100
+             */
+            limit: number;
+        };
+        /**
+         * FollowingOut
+         * @description A part of the live pieces, how many there are, and what all that are live come to.
+         */
+        FollowingOut: {
+            /** Total */
+            total: number;
+            /** Offset */
+            offset: number;
+            /** Live */
+            live: number;
+            /** Visible */
+            visible: number | null;
+            /** Visible Now */
+            visible_now: number;
+            /** Visible Before */
+            visible_before: number;
+            /** Phrases */
+            phrases: number;
+            /** Shown */
+            shown: number;
+            /** First3 */
+            first3: number;
+            /** First10 */
+            first10: number;
+            /** First20 */
+            first20: number;
+            /** Rose */
+            rose: number;
+            /** Fell */
+            fell: number;
+            /** Stayed */
+            stayed: number;
+            /** New */
+            new: number;
+            /** Lost */
+            lost: number;
+            /** Rows */
+            rows: components["schemas"]["LiveRowOut"][];
+        };
+        /**
+         * LiveRowOut
+         * @description A live piece in the list: its phrases and how many of them are shown, in the first three and
+         *     ten; what they did in about four weeks; visible searches a month now, and, of phrases that were
+         *     looked at then too, now and then; the visits that were foretold; a `line` of visible searches.
+         *     `due`: to be looked at; `back`: a change is to be looked back at; `others`: phrases for which
+         *     another piece of one's own stands too.
+         */
+        LiveRowOut: {
+            /** Id */
+            id: number;
+            /** Piece */
+            piece: number | null;
+            /** Title */
+            title: string;
+            /** Kind Name */
+            kind_name: string;
+            /**
+             * Channel
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+            /** Outlet */
+            outlet: string;
+            /** Address */
+            address: string;
+            /**
+             * Published
+             * Format: date
+             */
+            published: string;
+            /** Gone */
+            gone: string | null;
+            /** Last Check */
+            last_check: string | null;
+            /** Next Check */
+            next_check: string | null;
+            /** Due */
+            due: boolean;
+            /** Back */
+            back: boolean;
+            /** Phrases */
+            phrases: number;
+            /** Checked */
+            checked: number;
+            /** Shown */
+            shown: number;
+            /** First3 */
+            first3: number;
+            /** First10 */
+            first10: number;
+            /** Rose */
+            rose: number;
+            /** Fell */
+            fell: number;
+            /** Stayed */
+            stayed: number;
+            /** New */
+            new: number;
+            /** Lost */
+            lost: number;
+            /** Others */
+            others: number;
+            /** Visible */
+            visible: number | null;
+            /** Visible Now */
+            visible_now: number | null;
+            /** Visible Before */
+            visible_before: number | null;
+            /** Foretold */
+            foretold: number;
+            /** Line */
+            line: number[];
+        };
+        /**
+         * WatchOut
+         * @description How a project looks at what is live, its day (a practice clock may be ahead of the real one),
+         *     what is due and what that costs at most, what was spent this month and is left, changes to look
+         *     back at, and the next day on which something is looked at by itself.
+         */
+        WatchOut: {
+            /**
+             * Today
+             * Format: date
+             */
+            today: string;
+            /**
+             * Real
+             * Format: date
+             */
+            real: string;
+            /** Days Ahead */
+            days_ahead: number;
+            /** Can Move */
+            can_move: boolean;
+            /**
+             * Rhythm
+             * @enum {string}
+             */
+            rhythm: "kind" | "weekly" | "hand";
+            /** Depth */
+            depth: number;
+            /** Depths */
+            depths: number[];
+            /** Places */
+            places: string[];
+            /** Project Places */
+            project_places: string[];
+            /** Phone */
+            phone: boolean;
+            /** Most A Month */
+            most_a_month: number;
+            /** Spent */
+            spent: number;
+            /** Left */
+            left: number;
+            /** Source */
+            source: string;
+            /** Practice Checks */
+            practice_checks: boolean;
+            /** Due */
+            due: number;
+            /** Price */
+            price: number;
+            /** Back */
+            back: components["schemas"]["BackOut"][];
+            /** Coming */
+            coming: string | null;
+        };
+        /**
+         * WatchIn
+         * @description How a project is to look at what is live.
+         */
+        WatchIn: {
+            /**
+             * Rhythm
+             * @enum {string}
+             */
+            rhythm: "kind" | "weekly" | "hand";
+            /**
+             * Depth
+             * @enum {integer}
+             */
+            depth: 10 | 50 | 100;
+            /** Places */
+            places: string[];
+            /** Phone */
+            phone: boolean;
+            /** Most A Month */
+            most_a_month: number;
+        };
+        /**
+         * CheckIn
+         * @description The live pieces to look at; none: those that are due.
+         */
+        CheckIn: {
+            /**
+             * Live
+             * @default []
+             */
+            live: number[];
+        };
+        /**
+         * ClockIn
+         * @description How many days the practice clock is moved on.
+         */
+        ClockIn: {
+            /** Days */
+            days: number;
+        };
+        /**
+         * FieldChangeOut
+         * @description A field that differs.
+         */
+        FieldChangeOut: {
+            /** Field */
+            field: string;
+            /** Name */
+            name: string;
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
+        };
+        /**
+         * PublishingOut
+         * @description What publishing a piece would do: whether it is live already and since when, the address that
+         *     it has or might have, and what would change of what is live.
+         */
+        PublishingOut: {
+            /** Live */
+            live: number | null;
+            /** Title */
+            title: string;
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "page" | "video" | "listing";
+            /** Published */
+            published: string | null;
+            /** Address */
+            address: string;
+            /**
+             * Today
+             * Format: date
+             */
+            today: string;
+            /** Changes */
+            changes: components["schemas"]["FieldChangeOut"][];
+            /** Keywords */
+            keywords: number;
+            /** Empty */
+            empty: string[];
+        };
+        /**
+         * PublishedOut
+         * @description The live piece that came of it.
+         */
+        PublishedOut: {
+            /** Live */
+            live: number;
+        };
+        /**
+         * PublishIn
+         * @description Where a piece is live, since when, and why it was changed.
+         */
+        PublishIn: {
+            /** Address */
+            address: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+        };
+        /**
+         * ElsewhereOut
+         * @description A phrase as seen from a place or on a device.
+         */
+        ElsewhereOut: {
+            /** Text */
+            text: string;
+            /** Place */
+            place: string;
+            /** Device */
+            device: string;
+            /** Last */
+            last: number | null;
+            /** On Map */
+            on_map: number | null;
+        };
+        /**
+         * EntryOut
+         * @description An entry of the diary.
+         */
+        EntryOut: {
+            /** Id */
+            id: number;
+            /** Live */
+            live: number | null;
+            /** Title */
+            title: string;
+            /** Channel */
+            channel: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "published" | "fields" | "pictures" | "price" | "links" | "engine" | "other" | "unpublished";
+            /** Changes */
+            changes: components["schemas"]["FieldChangeOut"][];
+            /** Reason */
+            reason: string;
+            /** Note */
+            note: string;
+            /** Who */
+            who: string;
+            /** Check Back */
+            check_back: string | null;
+            /** Looked Back */
+            looked_back: string | null;
+            judged: components["schemas"]["JudgedOut"] | null;
+            /** Judged On */
+            judged_on: string | null;
+        };
+        /**
+         * JudgedOut
+         * @description What came of a change (see core.follow.before_after.Verdict), the windows as days, and the
+         *     sentence.
+         */
+        JudgedOut: {
+            /**
+             * Why
+             * @enum {string}
+             */
+            why: "helped" | "hurt" | "wander" | "young" | "green" | "several" | "few" | "unchecked" | "alone";
+            /** Sentence */
+            sentence: string;
+            /** Windows */
+            windows: string[][];
+            /** Rose */
+            rose: number;
+            /** Fell */
+            fell: number;
+            /** Stayed */
+            stayed: number;
+            /** New */
+            new: number;
+            /** Lost */
+            lost: number;
+            /** Sign */
+            sign: number;
+            /** Step */
+            step: number | null;
+            /** Control Step */
+            control_step: number | null;
+            /** Effect */
+            effect: number | null;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** Doubt */
+            doubt: number | null;
+            /** Visible Before */
+            visible_before: number | null;
+            /** Visible After */
+            visible_after: number | null;
+            /** Visible Low */
+            visible_low: number | null;
+            /** Visible High */
+            visible_high: number | null;
+            /** Control Share */
+            control_share: number | null;
+            /** Controls */
+            controls: number;
+            /** Update */
+            update: boolean;
+        };
+        /**
+         * LiveFieldOut
+         * @description A field as it is published.
+         */
+        LiveFieldOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * LiveOut
+         * @description A live piece in full. `days`, on which anything was looked at; `visible`, searches a month on
+         *     each; `gaps`, between which nobody looked; `settled_on`, the day by which it stands where it
+         *     will stand; `engine`, days of updates.
+         */
+        LiveOut: {
+            /** Id */
+            id: number;
+            /** Piece */
+            piece: number | null;
+            /** Title */
+            title: string;
+            /** Kind Name */
+            kind_name: string;
+            /**
+             * Channel
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "page" | "video" | "listing";
+            /** Outlet */
+            outlet: string;
+            /** Address */
+            address: string;
+            /**
+             * Published
+             * Format: date
+             */
+            published: string;
+            /**
+             * Followed
+             * Format: date
+             */
+            followed: string;
+            /** Gone */
+            gone: string | null;
+            /** First Shown */
+            first_shown: string | null;
+            /** Days Until Shown */
+            days_until_shown: number | null;
+            /** Last Check */
+            last_check: string | null;
+            /** Next Check */
+            next_check: string | null;
+            /**
+             * Settled On
+             * Format: date
+             */
+            settled_on: string;
+            /**
+             * Today
+             * Format: date
+             */
+            today: string;
+            /** Seen */
+            seen: {
+                [key: string]: unknown;
+            };
+            /** Days */
+            days: string[];
+            /** Phrases */
+            phrases: components["schemas"]["PhraseTrackOut"][];
+            /** Visible */
+            visible: (number | null)[];
+            /** Gaps */
+            gaps: string[][];
+            /** Elsewhere */
+            elsewhere: components["schemas"]["ElsewhereOut"][];
+            /** Diary */
+            diary: components["schemas"]["EntryOut"][];
+            /** Engine */
+            engine: string[];
+            /** Fields */
+            fields: components["schemas"]["LiveFieldOut"][];
+            /** Unpublished Changes */
+            unpublished_changes: number;
+            read_back: components["schemas"]["ReadBackOut"] | null;
+        };
+        /**
+         * PhraseTrackOut
+         * @description A phrase of a live piece: its searches; what was foretold of it and when; its place at the
+         *     last check (0: not among the first), about four weeks before, its best, and on each of the days
+         *     (−1: not looked at; −2: the source did not answer); its place on the map (0: not on it, null:
+         *     there is none); the place of another piece of one's own.
+         */
+        PhraseTrackOut: {
+            /** Id */
+            id: number;
+            /** Text */
+            text: string;
+            /** Main */
+            main: boolean;
+            /** Until */
+            until: string | null;
+            /** Searches */
+            searches: number | null;
+            /** Foretold */
+            foretold: string | null;
+            /** Chance */
+            chance: number | null;
+            /** Position */
+            position: number | null;
+            /** Clicks */
+            clicks: number | null;
+            /** Last */
+            last: number | null;
+            /** Last Day */
+            last_day: string | null;
+            /** Before */
+            before: number | null;
+            /** Best */
+            best: number | null;
+            /** First Shown */
+            first_shown: string | null;
+            /** Checks */
+            checks: number;
+            /** On Map */
+            on_map: number | null;
+            /** Other */
+            other: number | null;
+            /** Other Address */
+            other_address: string;
+            /** Places */
+            places: number[];
+        };
+        /**
+         * ReadBackOut
+         * @description What is there beside what was published: fields that differ; those that could be compared;
+         *     notes on what was read.
+         */
+        ReadBackOut: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Source */
+            source: string;
+            /** Compared */
+            compared: string[];
+            /** Differs */
+            differs: components["schemas"]["FieldChangeOut"][];
+            /** Notes */
+            notes: string[];
+        };
+        /**
+         * DownIn
+         * @description Since when a piece is not there any more, and why.
+         */
+        DownIn: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+        };
+        /**
+         * ReadBackIn
+         * @description What is there, pasted; empty: a source is asked.
+         */
+        ReadBackIn: {
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+        };
+        /**
+         * DiaryQuery
+         * @description Which part of the diary; of those due to be looked back at alone.
+         */
+        DiaryQuery: {
+            /**
+             * Due
+             * @default false
+             */
+            due: boolean;
+            /**
+             * Offset
+             * @default 0
+             */
+            offset: number;
+            /**
+             * Limit
+             * @default 100
+             */
+            limit: number;
+        };
+        /**
+         * DiaryOut
+         * @description A part of the diary, the latest first.
+         */
+        DiaryOut: {
+            /** Total */
+            total: number;
+            /** Offset */
+            offset: number;
+            /** Rows */
+            rows: components["schemas"]["EntryOut"][];
+        };
+        /**
+         * EventIn
+         * @description Something that happened: to a live piece, or to a channel.
+         */
+        EventIn: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "pictures" | "price" | "links" | "engine" | "other";
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Live */
+            live?: number | null;
+            /**
+             * Channel
+             * @default
+             * @enum {string}
+             */
+            channel: "" | "web" | "video" | "marketplace";
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * EntryChange
+         * @description What is changed of an entry; what is left out stays.
+         */
+        EntryChange: {
+            /** Reason */
+            reason?: string | null;
+            /** Note */
+            note?: string | null;
+            /** Check Back */
+            check_back?: string | null;
+            /** Looked Back */
+            looked_back?: boolean | null;
+        };
+        /**
          * Problem
          * @description What went wrong (RFC 9457), with a stable code, the field it is about and a way out; either may be empty.
          */
@@ -9164,7 +10118,7 @@ export interface components {
             title: string;
             status: number;
             /** @enum {string} */
-            code: "allowance_short" | "bad_day" | "bad_file" | "bad_mapping" | "bad_pattern" | "bad_request" | "bad_rule" | "bad_source" | "busy" | "circle" | "csrf_failed" | "fault" | "invalid_input" | "job_over" | "keyword_taken" | "name_taken" | "no_channel" | "no_language" | "no_seed" | "no_source" | "not_found" | "not_signed_in" | "nothing_missing" | "nothing_to_cluster" | "nothing_to_measure" | "nothing_to_plan" | "nothing_to_read" | "nothing_to_take" | "nothing_to_undo" | "price_reached" | "refused_here" | "rule_exists" | "stale" | "storage" | "too_large" | "too_many_tries" | "weak_password" | "wrong_password";
+            code: "address_taken" | "allowance_short" | "bad_day" | "bad_file" | "bad_mapping" | "bad_pattern" | "bad_request" | "bad_rule" | "bad_source" | "busy" | "circle" | "csrf_failed" | "fault" | "invalid_input" | "job_over" | "keyword_taken" | "name_taken" | "no_channel" | "no_language" | "no_seed" | "no_source" | "not_found" | "not_practice" | "not_signed_in" | "nothing_changed" | "nothing_missing" | "nothing_to_cluster" | "nothing_to_measure" | "nothing_to_plan" | "nothing_to_read" | "nothing_to_take" | "nothing_to_undo" | "price_reached" | "refused_here" | "rule_exists" | "stale" | "storage" | "too_large" | "too_many_tries" | "weak_password" | "wrong_password";
             field: string;
             hint: string;
         };
@@ -9206,7 +10160,7 @@ export interface components {
                 "application/problem+json": components["schemas"]["Problem"];
             };
         };
-        /** @description One would wait for itself. The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. Every page was read, as deep and as lately as is wanted. No source of the project can be asked for this. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. What was to cost at most so much would cost more; the rest was not bought. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+        /** @description One would wait for itself. The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. Every page was read, as deep and as lately as is wanted. No source of the project can be asked for this. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. What was to cost at most so much would cost more; the rest was not bought. Another live piece has the address. What is live is as it is said to be. Only the clock of a project on practice figures can be moved. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
         Problem409: {
             headers: {
                 [name: string]: unknown;
@@ -15138,6 +16092,491 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TakenOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_api_read_following: {
+        parameters: {
+            query?: {
+                which?: "" | "rising" | "falling" | "due" | "unseen" | "gone";
+                order?: "moved" | "fell" | "visible" | "due" | "title" | "new";
+                channel?: "" | "web" | "video" | "marketplace";
+                outlet?: number | null;
+                q?: string;
+                offset?: number;
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FollowingOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_api_read_watch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WatchOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_api_put_watch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WatchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WatchOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_api_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheckIn"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_api_move: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClockIn"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_api_read_publishing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PublishingOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_api_publish_piece: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PublishIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PublishedOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_api_read_live: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                live_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiveOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_api_down: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                live_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DownIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_api_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                live_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadBackIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadBackOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_api_read_diary: {
+        parameters: {
+            query?: {
+                due?: boolean;
+                offset?: number;
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiaryOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_api_note: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EventIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_api_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                entry_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_api_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                entry_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
                 };
             };
             400: components["responses"]["Problem400"];

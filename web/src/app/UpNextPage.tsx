@@ -3,7 +3,7 @@ import { Link } from "@tanstack/react-router";
 import { at } from "../api/at";
 import { api, type Channel, data, type Schemas } from "../api/client";
 import { buttonLook } from "../parts/Button";
-import { day, MONTHS } from "../parts/format";
+import { day, MONTHS, plural } from "../parts/format";
 import { JobLine } from "../parts/JobLine";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
@@ -51,6 +51,7 @@ export function UpNextPage() {
                 ))}
               </Part>
             )}
+            <Back told={told} at={{ projectId: String(projectId), channel }} />
             <Part title="In the way">
               {!told.in_the_way.length && (
                 <p className="text-ink-2">Nothing: every keyword is weighed and clustered.</p>
@@ -142,6 +143,62 @@ function Best({ told, at }: { told: UpNext; at: At }) {
           </li>
         ))}
       </ol>
+    </Part>
+  );
+}
+
+/** Changes to look back at, and live pieces to look at. */
+function Back({ told, at }: { told: UpNext; at: At }) {
+  if (!told.backs && !told.to_look_at) return null;
+  return (
+    <Part
+      title="To look back at"
+      aside={
+        told.backs > told.back.length ? (
+          <Link
+            to="/p/$projectId/$channel/follow/diary"
+            params={at}
+            search={{ due: true }}
+            className="underline underline-offset-2 hover:text-ink"
+          >
+            all {told.backs}
+          </Link>
+        ) : undefined
+      }
+    >
+      <ul>
+        {told.back.map((back) => (
+          <li key={back.id} className="border-t border-hairline py-2 first:border-t-0">
+            <Link
+              to="/p/$projectId/$channel/follow/piece"
+              params={at}
+              search={{ live: back.live ?? undefined }}
+              className="text-base font-semibold hover:underline"
+            >
+              {back.title}
+            </Link>
+            <span className="block text-ink-2">
+              Changed on {day(back.day)}. {back.sentence}
+            </span>
+          </li>
+        ))}
+        {told.to_look_at > 0 && (
+          <li
+            className="flex items-center justify-between gap-4 border-t border-hairline py-2
+              first:border-t-0"
+          >
+            <span>{plural(told.to_look_at, "live piece")} to look at.</span>
+            <Link
+              to="/p/$projectId/$channel/follow"
+              params={at}
+              search={{ order: "due", which: "due" }}
+              className={buttonLook("plain")}
+            >
+              See which
+            </Link>
+          </li>
+        )}
+      </ul>
     </Part>
   );
 }

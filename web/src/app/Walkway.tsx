@@ -91,18 +91,19 @@ function useRememberedSearch(projectId: number, channel: string) {
   remembered.set(pathname, search);
   // What was open there is not what one comes back for, and may be gone.
   return (step: StepId) => {
-    const { row, cluster, piece, bring, ...kept } = remembered.get(place(step)) ?? {};
+    const { row, cluster, piece, bring, publish, ...kept } = remembered.get(place(step)) ?? {};
     return kept;
   };
 }
 
-type Overview = { pieces: number; placed: number; drafts: number };
+type Overview = { pieces: number; placed: number; drafts: number; live: number };
 
 function isDone(step: StepId, counts: Counts, overview: Overview): boolean {
   if (step === "gather") return counts.keywords > 0;
   if (step === "weigh") return counts.measured > 0;
   if (step === "cluster") return counts.clusters > 0;
-  return step === "plan" ? overview.pieces > 0 : overview.drafts > 0;
+  if (step === "plan") return overview.pieces > 0;
+  return step === "write" ? overview.drafts > 0 : overview.live > 0;
 }
 
 function told(step: StepId, counts: Counts, overview: Overview): string {
@@ -112,5 +113,6 @@ function told(step: StepId, counts: Counts, overview: Overview): string {
     return counts.keywords ? `${exact(counts.measured)} of ${exact(counts.keywords)}` : "0";
   if (step === "cluster") return exact(counts.clusters);
   if (step === "write") return drafts ? plural(drafts, "draft") : "0";
+  if (step === "follow") return overview.live ? `${exact(overview.live)} live` : "0";
   return pieces ? `${exact(pieces)} pieces, ${exact(placed)} placed` : "0";
 }

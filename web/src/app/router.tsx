@@ -13,6 +13,7 @@ import {
 import { z } from "zod";
 import type { Channel } from "../api/client";
 import { CLUSTER_DEFAULTS, clusterSearch } from "../cluster/search";
+import { diarySearch, FOLLOW_DEFAULTS, followSearch, liveSearch } from "../follow/search";
 import { GATHER_DEFAULTS, gatherSearch } from "../gather/search";
 import { RANKING_DEFAULTS, rankingSearch } from "../plan/ranking/search";
 import { briefSearch, PLAN_DEFAULTS, planSearch } from "../plan/search";
@@ -187,6 +188,25 @@ const desk = createRoute({
   validateSearch: deskSearch,
   component: lazyRouteComponent(() => import("../write/DeskPage"), "DeskPage"),
 });
+const follow = createRoute({
+  ...step,
+  path: "follow",
+  validateSearch: followSearch,
+  search: { middlewares: [stripSearchParams(FOLLOW_DEFAULTS)] },
+  component: lazyRouteComponent(() => import("../follow/FollowPage"), "FollowPage"),
+});
+const live = createRoute({
+  ...step,
+  path: "follow/piece",
+  validateSearch: liveSearch,
+  component: lazyRouteComponent(() => import("../follow/LivePage"), "LivePage"),
+});
+const diary = createRoute({
+  ...step,
+  path: "follow/diary",
+  validateSearch: diarySearch,
+  component: lazyRouteComponent(() => import("../follow/DiaryPage"), "DiaryPage"),
+});
 const settings = createRoute({
   ...step,
   path: "settings",
@@ -214,6 +234,9 @@ export const router = createRouter({
       grid,
       write,
       desk,
+      follow,
+      live,
+      diary,
       settings,
     ]),
   ]),

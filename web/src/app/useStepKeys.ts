@@ -2,7 +2,7 @@ import { useNavigate } from "@tanstack/react-router";
 import { useKey } from "../parts/useKey";
 import { type StepId, usePlace } from "../shared/channels";
 
-/** The keys 1 to 5 go to the five steps, 0 to what is up next. */
+/** The keys 1 to 6 go to the six steps, 0 to what is up next. */
 export function useStepKeys(): void {
   const { projectId, channel } = usePlace();
   const navigate = useNavigate();
@@ -19,4 +19,5 @@ export function useStepKeys(): void {
   useKey("3", () => go("cluster"));
   useKey("4", () => go("plan"));
   useKey("5", () => go("write"));
+  useKey("6", () => go("follow"));
 }

@@ -11,6 +11,7 @@ const TELLS: Record<Source["tells"][number], string> = {
   interest: "relative interest",
   rising: "rising terms",
   page: "results pages",
+  stands: "where you stand",
   ranks: "what others rank for",
   fields: "what results say of themselves",
   talk: "how often it is talked about",

@@ -14,6 +14,7 @@ export const STEPS = [
   { id: "cluster", name: "Cluster" },
   { id: "plan", name: "Plan" },
   { id: "write", name: "Write" },
+  { id: "follow", name: "Follow" },
 ] as const;
 export type StepId = (typeof STEPS)[number]["id"];
 

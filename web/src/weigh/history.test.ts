@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { byMonth, historyCsv, labelShifts, safeCell } from "./history";
+import { safeCell } from "../parts/csvCell";
+import { byMonth, historyCsv, labelShifts } from "./history";
 
 const first = {
   name: "one",

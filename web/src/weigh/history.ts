@@ -1,4 +1,6 @@
 /** Month-by-month searches of one or several keywords, made ready for a plot, a table and a CSV. */
+import { safeCell } from "../parts/csvCell";
+
 export type Series = { name: string; points: readonly { month: string; searches: number }[] };
 export type Month = { month: string; values: (number | null)[] };
 
@@ -12,12 +14,6 @@ export function byMonth(series: readonly Series[]): Month[] {
     month,
     values: maps.map((points) => points.get(month) ?? null),
   }));
-}
-
-/** A cell that no spreadsheet runs as a formula. */
-export function safeCell(text: string): string {
-  const tamed = /^[=+\-@\t\r＝＋－＠]/.test(text) ? `'${text}` : text;
-  return /[",\n\r]/.test(tamed) ? `"${tamed.replaceAll('"', '""')}"` : tamed;
 }
 
 /** The months as CSV, a heading row first. */

@@ -1,6 +1,6 @@
 import { Link } from "@tanstack/react-router";
 import { DropdownMenu } from "radix-ui";
-import { Button } from "../parts/Button";
+import { Button, buttonLook } from "../parts/Button";
 import { DropMenu } from "../parts/DropMenu";
 import { clock, day, plural } from "../parts/format";
 import { MENU_ITEM } from "../parts/menu";
@@ -68,6 +68,14 @@ export function DeskHead({
       <Button onClick={onVersions} disabled={!draft.saved.versions}>
         {draft.saved.versions ? plural(draft.saved.versions, "version") : "No version yet"}
       </Button>
+      <Link
+        to="/p/$projectId/$channel/follow"
+        params={params}
+        search={{ order: "moved", publish: piece.id }}
+        className={buttonLook("main")}
+      >
+        {piece.state === "live" ? "Publish changes" : "It is live"}
+      </Link>
       <DropMenu name="Away and in">
         <DropdownMenu.Item className={MENU_ITEM} onSelect={onCopyAll}>
           Copy all fields

@@ -1,0 +1,45 @@
+import { Button } from "../parts/Button";
+import { exact } from "../parts/format";
+import { usePlace } from "../shared/channels";
+import { useChange } from "../shared/useChange";
+import { moveClock } from "./changes";
+import { longDay } from "./days";
+import type { Watch } from "./queries";
+
+const STEPS = [
+  { days: 1, name: "A day on" },
+  { days: 10, name: "Ten days on" },
+  { days: 21, name: "Three weeks on" },
+] as const;
+
+/** The practice clock: what day it is here, and letting days pass. It only goes forward. */
+export function ClockBar({ watch, busy }: { watch: Watch; busy: boolean }) {
+  const { projectId } = usePlace();
+  const move = useChange(projectId, (days: number) => moveClock(projectId, days));
+  if (!watch.can_move) return null;
+  return (
+    <section
+      aria-label="Practice clock"
+      className="flex items-center gap-3 border-l-4 border-dashed border-quiet bg-trough px-3 py-[6px]"
+    >
+      <p className="min-w-0 flex-1 truncate">
+        <b>Practice clock: {longDay(watch.today)}</b>
+        <span className="text-ink-2">
+          {watch.days_ahead
+            ? `, ${exact(watch.days_ahead)} days ahead of the calendar. It only goes forward.`
+            : ". Let days pass in the practice world; what comes due is looked at."}
+        </span>
+      </p>
+      {move.error && <span className="text-persimmon-text">{move.error.message}</span>}
+      {STEPS.map((step) => (
+        <Button
+          key={step.days}
+          disabled={busy || move.isPending}
+          onClick={() => move.mutate(step.days)}
+        >
+          {step.name}
+        </Button>
+      ))}
+    </section>
+  );
+}

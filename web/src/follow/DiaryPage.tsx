@@ -1,0 +1,100 @@
+import { Link, useNavigate, useSearch } from "@tanstack/react-router";
+import { useState } from "react";
+import { Button, buttonLook } from "../parts/Button";
+import { Empty } from "../parts/Empty";
+import { plural } from "../parts/format";
+import { PageHead } from "../parts/PageHead";
+import { ProblemNote } from "../parts/ProblemNote";
+import { channelName, usePlace } from "../shared/channels";
+import { EntryBlock } from "./EntryBlock";
+import { NoteDialog } from "./NoteDialog";
+import { useDiary, useWatch } from "./queries";
+
+/** The diary of a project: what was published and changed, what happened, what came of it. */
+export function DiaryPage() {
+  const { projectId, channel } = usePlace();
+  const { due } = useSearch({ from: "/p/$projectId/$channel/follow/diary" });
+  const navigate = useNavigate({ from: "/p/$projectId/$channel/follow/diary" });
+  const entries = useDiary(projectId, !!due);
+  const watch = useWatch(projectId);
+  const [noting, setNoting] = useState(false);
+  const [shown, setShown] = useState(100);
+  const params = { projectId: String(projectId), channel };
+  const total = entries.total ?? 0;
+  const rows = Array.from({ length: Math.min(total, shown) }, (_, i) => entries.rowAt(i));
+  return (
+    <main className="flex min-w-0 flex-1 flex-col overflow-auto">
+      <div className="shrink-0 px-[18px] pb-3">
+        <PageHead
+          title="Diary"
+          about={entries.total === undefined ? "" : `${plural(total, "entry", "entries")}.`}
+        >
+          <Link
+            to="/p/$projectId/$channel/follow"
+            params={params}
+            search={{ order: "moved" }}
+            className={buttonLook("plain")}
+          >
+            What is live
+          </Link>
+          <Button
+            aria-pressed={!!due}
+            onClick={() => navigate({ search: () => ({ due: !due || undefined }) })}
+          >
+            Due to look back at
+          </Button>
+          <Button onClick={() => setNoting(true)}>Note an update</Button>
+        </PageHead>
+      </div>
+      {entries.error && <ProblemNote error={entries.error} />}
+      {entries.total === 0 && (
+        <Empty title={due ? "Nothing is due to be looked back at" : "Nothing has happened yet"}>
+          {due
+            ? "A change is due some days after it was published: ten for a video or a listing, three weeks for a page."
+            : "What is published and changed is noted here by itself; other things you note yourself."}
+        </Empty>
+      )}
+      <div className="border-t border-hairline bg-sheet px-[18px]">
+        <div className="max-w-[860px]">
+          {rows.map(
+            (entry) =>
+              entry &&
+              watch && (
+                <EntryBlock
+                  key={entry.id}
+                  entry={entry}
+                  today={watch.today}
+                  heading={
+                    entry.live ? (
+                      <Link
+                        to="/p/$projectId/$channel/follow/piece"
+                        params={params}
+                        search={{ live: entry.live }}
+                        className="hover:underline"
+                      >
+                        {entry.title}
+                      </Link>
+                    ) : (
+                      `All of ${channelName(entry.channel).toLowerCase()} search`
+                    )
+                  }
+                />
+              ),
+          )}
+        </div>
+        {total > shown && (
+          <Button
+            className="my-3"
+            onClick={() => {
+              entries.show(0, shown + 99);
+              setShown(shown + 100);
+            }}
+          >
+            Show more
+          </Button>
+        )}
+      </div>
+      {noting && watch && <NoteDialog today={watch.today} onClose={() => setNoting(false)} />}
+    </main>
+  );
+}

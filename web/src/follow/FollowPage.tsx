@@ -1,0 +1,222 @@
+import { Link, useNavigate, useSearch } from "@tanstack/react-router";
+import { useCallback, useMemo, useState } from "react";
+import { Button, buttonLook } from "../parts/Button";
+import { useCommand } from "../parts/commands";
+import { Empty } from "../parts/Empty";
+import { INPUT } from "../parts/Field";
+import { count, day, lookups, plural } from "../parts/format";
+import { PageHead } from "../parts/PageHead";
+import { ProblemNote } from "../parts/ProblemNote";
+import { Select } from "../parts/Select";
+import { useKey } from "../parts/useKey";
+import { channelName, usePlace } from "../shared/channels";
+import { useOverview } from "../shared/queries";
+import { useChange } from "../shared/useChange";
+import { ClockBar } from "./ClockBar";
+import { checkRanks } from "./changes";
+import { FollowList } from "./FollowList";
+import { visibleWords } from "./followWords";
+import { NoteDialog } from "./NoteDialog";
+import { PublishDialog } from "./PublishDialog";
+import { type FollowingQuery, useFollowing, useFollowingSums, useWatch } from "./queries";
+import { WatchDialog } from "./WatchDialog";
+
+const WHICH = [
+  { id: "", name: "All that is live" },
+  { id: "rising", name: "Rising" },
+  { id: "falling", name: "Falling" },
+  { id: "due", name: "Due" },
+  { id: "unseen", name: "Shown nowhere" },
+  { id: "gone", name: "Taken down" },
+] as const;
+const ORDERS = [
+  { id: "moved", name: "Most gained first" },
+  { id: "fell", name: "Most lost first" },
+  { id: "visible", name: "Most visible first" },
+  { id: "due", name: "Next to look at first" },
+  { id: "new", name: "Published last first" },
+  { id: "title", name: "By title" },
+] as const;
+
+/** Follow: the live pieces with what moved and what is due; Enter opens one. */
+export function FollowPage() {
+  const { projectId, channel } = usePlace();
+  const search = useSearch({ from: "/p/$projectId/$channel/follow" });
+  const navigate = useNavigate({ from: "/p/$projectId/$channel/follow" });
+  const { order, which, only, q, publish } = search;
+  const query = useMemo<FollowingQuery>(
+    () => ({ order, which: which ?? "", channel: only ? channel : "", q: q ?? "" }),
+    [order, which, only, channel, q],
+  );
+  const pieces = useFollowing(projectId, query);
+  const sums = useFollowingSums(projectId, query);
+  const watch = useWatch(projectId);
+  const busy = useLooking(projectId);
+  const look = useChange(projectId, (live: number[]) => checkRanks(projectId, live));
+  const [noting, setNoting] = useState(false);
+  const [setting, setSetting] = useState(false);
+  useKey("/", () => document.getElementById("follow-filter")?.focus());
+  useCommand("Note something in the diary", () => setNoting(true));
+  useCommand("How and how often it is looked", () => setSetting(true));
+  const open = useCallback(
+    (live: number | undefined) =>
+      live !== undefined &&
+      navigate({
+        to: "/p/$projectId/$channel/follow/piece",
+        params: { projectId: String(projectId), channel },
+        search: { live },
+      }),
+    [navigate, projectId, channel],
+  );
+  const params = { projectId: String(projectId), channel };
+  const publishing = publish !== undefined && (
+    <PublishDialog
+      projectId={projectId}
+      pieceId={publish}
+      onClose={() => navigate({ search: (now) => ({ ...now, publish: undefined }) })}
+      onLive={open}
+    />
+  );
+  if (sums?.total === 0 && !which && !only && !q) return <NothingLive>{publishing}</NothingLive>;
+  return (
+    <main className="flex min-w-0 flex-1 flex-col">
+      <div className="flex shrink-0 flex-col gap-[10px] px-[18px] pb-3">
+        <PageHead title="Follow" about={sums ? headWords(sums) : ""}>
+          <Link
+            to="/p/$projectId/$channel/follow/diary"
+            params={params}
+            className={buttonLook("plain")}
+          >
+            Diary
+          </Link>
+          <Button onClick={() => setSetting(true)}>How it looks</Button>
+          <Button onClick={() => setNoting(true)}>Note something</Button>
+          {watch && watch.due > 0 && (
+            <Button look="main" disabled={busy || look.isPending} onClick={() => look.mutate([])}>
+              Look at {plural(watch.due, "piece")}, {lookups(watch.price)} at most
+            </Button>
+          )}
+        </PageHead>
+        {pieces.error && <ProblemNote error={pieces.error} />}
+        {look.error && <ProblemNote error={look.error} />}
+        {watch && <ClockBar watch={watch} busy={busy} />}
+        <div className="flex items-center gap-2">
+          <input
+            id="follow-filter"
+            aria-label="Pieces whose title or address says"
+            placeholder="Title says…  /"
+            value={q ?? ""}
+            maxLength={100}
+            onChange={(event) =>
+              navigate({
+                search: (now) => ({ ...now, q: event.target.value || undefined }),
+                replace: true,
+              })
+            }
+            className={`${INPUT} !w-[200px]`}
+          />
+          <div className="w-[170px]">
+            <Select
+              label="Which pieces"
+              value={which ?? ""}
+              onChange={(chosen) =>
+                navigate({
+                  search: (now) => ({ ...now, which: (chosen || undefined) as typeof which }),
+                })
+              }
+            >
+              {WHICH.map((one) => (
+                <option key={one.id} value={one.id}>
+                  {one.name}
+                </option>
+              ))}
+            </Select>
+          </div>
+          <Button
+            aria-pressed={!!only}
+            onClick={() => navigate({ search: (now) => ({ ...now, only: !only || undefined }) })}
+          >
+            {channelName(channel)} only
+          </Button>
+          <p className="min-w-0 flex-1 truncate text-right text-xs text-quiet">
+            {watch && nextWords(watch)}
+          </p>
+          <div className="w-[190px]">
+            <Select
+              label="Order of the pieces"
+              value={order}
+              onChange={(chosen) =>
+                navigate({ search: (now) => ({ ...now, order: chosen as typeof order }) })
+              }
+            >
+              {ORDERS.map((one) => (
+                <option key={one.id} value={one.id}>
+                  {one.name}
+                </option>
+              ))}
+            </Select>
+          </div>
+        </div>
+      </div>
+      {sums?.total === 0 ? (
+        <Empty title="No live piece is like that">Take a filter off to see the others.</Empty>
+      ) : (
+        <FollowList pieces={pieces} place={JSON.stringify(query)} onOpen={open} />
+      )}
+      {publishing}
+      {noting && watch && <NoteDialog today={watch.today} onClose={() => setNoting(false)} />}
+      {setting && watch && <WatchDialog watch={watch} onClose={() => setSetting(false)} />}
+    </main>
+  );
+}
+
+type Sums = NonNullable<ReturnType<typeof useFollowingSums>>;
+
+function headWords(sums: Sums): string {
+  const moved = visibleWords(sums.visible_now, sums.visible_before);
+  const change = moved && moved !== "as before" ? ` (${moved} in about four weeks)` : "";
+  const seen = sums.visible === null ? "" : `, ${count(sums.visible)} visible searches a month`;
+  return (
+    `${plural(sums.live, "live piece")}; ${count(sums.shown)} of ` +
+    `${plural(sums.phrases, "phrase")} shown, ${count(sums.first10)} on page one${seen}${change}.`
+  );
+}
+
+function nextWords(watch: NonNullable<ReturnType<typeof useWatch>>): string {
+  if (!watch.source) return "No source tells where you stand; your own report does.";
+  const spent = `${count(watch.spent)} of ${count(watch.most_a_month)} lookups used this month`;
+  return watch.coming ? `Next look ${day(watch.coming)}; ${spent}` : spent;
+}
+
+/** Whether places are being looked up, or days pass. */
+function useLooking(projectId: number): boolean {
+  const jobs = useOverview(projectId).data?.jobs ?? [];
+  return jobs.some((job) => job.kind === "check_ranks" || job.kind === "move_clock");
+}
+
+function NothingLive({ children }: { children: React.ReactNode }) {
+  const { projectId, channel } = usePlace();
+  const params = { projectId: String(projectId), channel };
+  return (
+    <main className="flex min-w-0 flex-1 flex-col">
+      <Empty
+        title="Nothing is live yet"
+        action={
+          <Link
+            to="/p/$projectId/$channel/write"
+            params={params}
+            search={{ order: "next" }}
+            className={buttonLook("main")}
+          >
+            Go to what is being written
+          </Link>
+        }
+      >
+        A piece goes live from its desk, or from its place in the plan: say where it is and since
+        when. What exists already can be brought in in the same way. From then on you see here where
+        it stands, and what came of each change.
+      </Empty>
+      {children}
+    </main>
+  );
+}

@@ -1,0 +1,163 @@
+import { useState } from "react";
+import { Button } from "../parts/Button";
+import { Field, INPUT } from "../parts/Field";
+import { Modal } from "../parts/Modal";
+import { ProblemNote } from "../parts/ProblemNote";
+import { usePlace } from "../shared/channels";
+import { useChange } from "../shared/useChange";
+import { readBack, takeDown } from "./changes";
+import { NoteDialog } from "./NoteDialog";
+import { PublishDialog } from "./PublishDialog";
+import type { Live } from "./queries";
+
+export type LiveDialog = "note" | "publish" | "down" | "back";
+
+/** What can be done to a live piece, each in its dialog. */
+export function LiveDialogs({
+  live,
+  which,
+  onClose,
+}: {
+  live: Live;
+  which: LiveDialog;
+  onClose: () => void;
+}) {
+  const { projectId } = usePlace();
+  if (which === "note")
+    return <NoteDialog today={live.today} live={live.id} title={live.title} onClose={onClose} />;
+  if (which === "publish" && live.piece)
+    return (
+      <PublishDialog
+        projectId={projectId}
+        pieceId={live.piece}
+        onClose={onClose}
+        onLive={onClose}
+      />
+    );
+  if (which === "down") return <DownDialog live={live} onClose={onClose} />;
+  return <BackDialog live={live} onClose={onClose} />;
+}
+
+function DownDialog({ live, onClose }: { live: Live; onClose: () => void }) {
+  const { projectId } = usePlace();
+  const [day, setDay] = useState(live.today);
+  const [reason, setReason] = useState("");
+  const down = useChange(projectId, () => takeDown(projectId, live.id, { day, reason }), {
+    done: onClose,
+  });
+  return (
+    <Modal open onOpenChange={onClose} title="Taken down">
+      <form
+        className="flex flex-col gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          down.mutate(undefined);
+        }}
+      >
+        {down.error && <ProblemNote error={down.error} />}
+        <p className="text-ink-2">
+          It is looked at no longer; its history and its diary stay. Published again, it goes on
+          where it stopped.
+        </p>
+        <Field label="Since">
+          {(id) => (
+            <input
+              id={id}
+              type="date"
+              required
+              max={live.today}
+              min={live.published}
+              value={day}
+              onChange={(event) => setDay(event.target.value)}
+              className={INPUT}
+            />
+          )}
+        </Field>
+        <Field label="Why">
+          {(id) => (
+            <input
+              id={id}
+              value={reason}
+              maxLength={500}
+              onChange={(event) => setReason(event.target.value)}
+              className={INPUT}
+            />
+          )}
+        </Field>
+        <div className="flex justify-end gap-2">
+          <Button onClick={onClose}>It is still there</Button>
+          <Button look="main" type="submit" disabled={down.isPending}>
+            Follow it no longer
+          </Button>
+        </div>
+      </form>
+    </Modal>
+  );
+}
+
+function BackDialog({ live, onClose }: { live: Live; onClose: () => void }) {
+  const { projectId } = usePlace();
+  const [text, setText] = useState("");
+  const read = useChange(projectId, (pasted: string) => readBack(projectId, live.id, pasted));
+  const told = read.data;
+  return (
+    <Modal open onOpenChange={onClose} title="Is it there as written?" wide>
+      <div className="flex flex-col gap-3">
+        <p className="text-ink-2">
+          Platforms cut titles, drop tags and change what was typed. Paste the page as HTML or text,
+          or what your platform’s form holds; or ask a source what stands at {live.address}.
+        </p>
+        {read.error && <ProblemNote error={read.error} />}
+        <Field label="What is there">
+          {(id) => (
+            <textarea
+              id={id}
+              rows={6}
+              value={text}
+              onChange={(event) => setText(event.target.value)}
+              className={`${INPUT} !h-auto py-1 font-mono text-xs`}
+            />
+          )}
+        </Field>
+        {told && (
+          <div role="status">
+            <p>
+              {told.compared.length
+                ? `Compared: ${told.compared.join(", ").toLowerCase()}. `
+                : "Nothing could be compared. "}
+              {told.compared.length > 0 &&
+                (told.differs.length ? "These differ:" : "All as it was published.")}
+            </p>
+            <ul>
+              {told.differs.map((each) => (
+                <li key={each.field} className="border-l-2 border-persimmon py-1 pl-2">
+                  <b>{each.name}</b>
+                  <span className="block">written: {each.before || "(empty)"}</span>
+                  <span className="block">there: {each.after || "(empty)"}</span>
+                </li>
+              ))}
+            </ul>
+            {told.notes.map((note) => (
+              <p key={note} className="text-xs text-quiet">
+                {note}
+              </p>
+            ))}
+          </div>
+        )}
+        <div className="flex justify-end gap-2">
+          <Button onClick={onClose}>Close</Button>
+          <Button disabled={read.isPending} onClick={() => read.mutate("")}>
+            Ask a source
+          </Button>
+          <Button
+            look="main"
+            disabled={read.isPending || !text.trim()}
+            onClick={() => read.mutate(text)}
+          >
+            Compare
+          </Button>
+        </div>
+      </div>
+    </Modal>
+  );
+}

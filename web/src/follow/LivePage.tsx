@@ -1,0 +1,177 @@
+import { Link, useSearch } from "@tanstack/react-router";
+import { useState } from "react";
+import { Button, buttonLook } from "../parts/Button";
+import { useCommand } from "../parts/commands";
+import { day } from "../parts/format";
+import { ProblemNote } from "../parts/ProblemNote";
+import { useKey } from "../parts/useKey";
+import { usePlace } from "../shared/channels";
+import { useChange } from "../shared/useChange";
+import { checkRanks } from "./changes";
+import { daysBetween, longDay } from "./days";
+import { EntryBlock } from "./EntryBlock";
+import { movesWords, VERDICTS, visibleWords } from "./followWords";
+import { type LiveDialog, LiveDialogs } from "./LiveDialogs";
+import { PhraseTable } from "./PhraseTable";
+import { PlacesGrid } from "./PlacesGrid";
+import { PlacesPlot } from "./PlacesPlot";
+import { type Live, useLive } from "./queries";
+
+/** One live piece in full: where it stood over time, its phrases beside their forecast, its diary. */
+export function LivePage() {
+  const { projectId, channel } = usePlace();
+  const { live: liveId, phrase } = useSearch({ from: "/p/$projectId/$channel/follow/piece" });
+  const found = useLive(projectId, liveId ?? 0);
+  const look = useChange(projectId, (live: number[]) => checkRanks(projectId, live));
+  const [dialog, setDialog] = useState<LiveDialog>();
+  useKey("n", () => setDialog("note"));
+  useCommand("Note something of this piece", () => setDialog("note"));
+  useCommand("Read back what is there", () => setDialog("back"));
+  const params = { projectId: String(projectId), channel };
+  const live = found.data;
+  if (!live)
+    return (
+      <main className="flex-1 p-[18px]">
+        <h1 className="text-xl">Live piece</h1>
+        {found.error ? <ProblemNote error={found.error} /> : <p className="text-quiet">…</p>}
+        <Link
+          to="/p/$projectId/$channel/follow"
+          params={params}
+          search={{ order: "moved" }}
+          className={buttonLook("plain")}
+        >
+          All that is live
+        </Link>
+      </main>
+    );
+  const changes = live.diary.filter((entry) => entry.what !== "published");
+  const numbered = [...changes].reverse();
+  const marks = numbered.map((entry, i) => ({
+    day: entry.day,
+    label: String(i + 1),
+    entry: entry.id,
+  }));
+  const labelOf = new Map(marks.map((mark) => [mark.entry, mark.label]));
+  return (
+    <main className="flex min-w-0 flex-1 overflow-hidden">
+      <div className="flex min-w-0 flex-1 flex-col overflow-auto px-[18px] pb-4">
+        <div className="flex items-center gap-3 pt-4">
+          <div className="min-w-0 flex-1">
+            <p className="truncate text-xs text-quiet">
+              <Link
+                to="/p/$projectId/$channel/follow"
+                params={params}
+                search={{ order: "moved" }}
+                className="underline decoration-hairline underline-offset-2 hover:text-ink"
+              >
+                Follow
+              </Link>{" "}
+              · {live.kind_name} · {live.outlet || "no outlet"} · {live.address}
+            </p>
+            <h1 className="truncate text-xl" title={live.title}>
+              {live.title}
+            </h1>
+          </div>
+          {!live.gone && (
+            <Button
+              disabled={look.isPending || live.last_check === live.today}
+              onClick={() => look.mutate([live.id])}
+            >
+              {live.last_check === live.today ? "Looked at today" : "Look now"}
+            </Button>
+          )}
+          {live.piece && (
+            <Link
+              to="/p/$projectId/$channel/write/desk"
+              params={params}
+              search={{ piece: live.piece }}
+              className={buttonLook("plain")}
+            >
+              Its desk
+            </Link>
+          )}
+          {live.unpublished_changes > 0 && !live.gone && (
+            <Button look="main" onClick={() => setDialog("publish")}>
+              Publish {live.unpublished_changes === 1 ? "a change" : "changes"}
+            </Button>
+          )}
+        </div>
+        {look.error && <ProblemNote error={look.error} />}
+        <p className="py-2 text-base">{conclusion(live)}</p>
+        <section aria-label="Over time" className="border border-hairline bg-sheet p-3">
+          <PlacesPlot live={live} picked={phrase} marks={marks} />
+        </section>
+        <PhraseTable live={live} />
+        <PlacesGrid live={live} />
+      </div>
+      <aside
+        aria-label="Diary of the piece"
+        className="flex w-[352px] shrink-0 flex-col overflow-auto border-l border-hairline bg-sheet
+          px-4 py-3"
+      >
+        <div className="flex items-center justify-between">
+          <h2 className="text-lg">Diary</h2>
+          <Button onClick={() => setDialog("note")}>Note something</Button>
+        </div>
+        {live.diary.map((entry) => (
+          <EntryBlock
+            key={entry.id}
+            entry={entry}
+            label={labelOf.get(entry.id)}
+            today={live.today}
+          />
+        ))}
+        <div className="mt-auto flex flex-wrap gap-2 border-t border-hairline pt-3">
+          <Button onClick={() => setDialog("back")}>Is it there as written?</Button>
+          {!live.gone && <Button onClick={() => setDialog("down")}>Taken down</Button>}
+        </div>
+        {live.read_back && (
+          <p className="pt-2 text-xs text-ink-2">
+            {live.read_back.differs.length
+              ? `! Read back on ${day(live.read_back.on)}: ` +
+                `${live.read_back.differs.map((each) => each.name.toLowerCase()).join(", ")} ` +
+                "differ from what was published."
+              : `Read back on ${day(live.read_back.on)}: as it was published.`}
+          </p>
+        )}
+      </aside>
+      {dialog && <LiveDialogs live={live} which={dialog} onClose={() => setDialog(undefined)} />}
+    </main>
+  );
+}
+
+/** What is to be said of the piece, the conclusion first. */
+function conclusion(live: Live): string {
+  const seen = live.seen as Record<string, number | null | undefined>;
+  if (live.gone) return `It was taken down on ${longDay(live.gone)}; what was seen of it stays.`;
+  if (!live.last_check)
+    return live.next_check
+      ? `Nobody has looked where it stands yet; the first look is on ${longDay(live.next_check)}.`
+      : "Nobody has looked where it stands yet.";
+  const judged = live.diary.find((entry) => entry.judged && entry.what !== "published");
+  const verdict = judged?.judged && VERDICTS[judged.judged.why];
+  const lead =
+    judged && verdict && verdict.tone !== "none"
+      ? `The change of ${day(judged.day)} ${verdict.words}. `
+      : "";
+  const shown =
+    `${seen.shown ?? 0} of ${seen.phrases ?? 0} phrases are shown, ` +
+    `${seen.first10 ?? 0} on page one`;
+  const moved = visibleWords(seen.visible_now ?? null, seen.visible_before ?? null);
+  const moves = movesWords({
+    rose: seen.rose ?? 0,
+    fell: seen.fell ?? 0,
+    stayed: seen.stayed ?? 0,
+    new: seen.new ?? 0,
+    lost: seen.lost ?? 0,
+  });
+  const four = moves ? `; in about four weeks ${moves}` : "";
+  const visible = moved && moved !== "as before" ? ` (${moved} visible searches a month)` : "";
+  const age =
+    live.days_until_shown !== null
+      ? ` It was first shown ${live.days_until_shown} days after it was published.`
+      : daysBetween(live.published, live.today) > 60 && !seen.shown
+        ? " It is not shown for any of them: is it known to the engine at all?"
+        : "";
+  return `${lead}${shown}${four}${visible}.${age}`;
+}

@@ -1,0 +1,58 @@
+/** What following can change. */
+import { at } from "../api/at";
+import { api, data, type Schemas } from "../api/client";
+
+export const checkRanks = async (id: number, live: number[]) =>
+  data(
+    await api.POST("/api/projects/{project_id}/follow/check", { params: at(id), body: { live } }),
+  );
+
+export const moveClock = async (id: number, days: number) =>
+  data(
+    await api.POST("/api/projects/{project_id}/follow/clock", { params: at(id), body: { days } }),
+  );
+
+export const changeWatch = async (id: number, body: Schemas["WatchIn"]) =>
+  data(await api.PUT("/api/projects/{project_id}/follow/watch", { params: at(id), body }));
+
+export const publishPiece = async (id: number, piece: number, body: Schemas["PublishIn"]) =>
+  data(
+    await api.POST("/api/projects/{project_id}/pieces/{piece_id}/publish", {
+      params: at(id, { piece_id: piece }),
+      body,
+    }),
+  );
+
+export const takeDown = async (id: number, live: number, body: Schemas["DownIn"]) =>
+  data(
+    await api.POST("/api/projects/{project_id}/live/{live_id}/down", {
+      params: at(id, { live_id: live }),
+      body,
+    }),
+  );
+
+export const readBack = async (id: number, live: number, text: string) =>
+  data(
+    await api.POST("/api/projects/{project_id}/live/{live_id}/read-back", {
+      params: at(id, { live_id: live }),
+      body: { text },
+    }),
+  );
+
+export const noteEvent = async (id: number, body: Schemas["EventIn"]) =>
+  data(await api.POST("/api/projects/{project_id}/diary", { params: at(id), body }));
+
+export const changeEntry = async (id: number, entry: number, body: Schemas["EntryChange"]) =>
+  data(
+    await api.PATCH("/api/projects/{project_id}/diary/{entry_id}", {
+      params: at(id, { entry_id: entry }),
+      body,
+    }),
+  );
+
+export const removeEntry = async (id: number, entry: number) =>
+  data(
+    await api.DELETE("/api/projects/{project_id}/diary/{entry_id}", {
+      params: at(id, { entry_id: entry }),
+    }),
+  );
