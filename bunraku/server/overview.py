@@ -44,8 +44,8 @@ class UndoableOut(Schema):
 
 
 class OverviewOut(Schema):
-    """Counts by channel, pieces, drafts and what is live, open jobs, lookups left, whether a practice
-    source is on, and what undo would take back."""
+    """Counts by channel, pieces, drafts and what is live, open jobs, lookups left, whether a
+    practice source is on, and what undo would take back."""
 
     channels: list[ChannelCountsOut]
     pieces: int

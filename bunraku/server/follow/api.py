@@ -12,6 +12,13 @@ from bunraku.server.follow.diary import (
     note_event,
     remove_entry,
 )
+from bunraku.server.follow.diary_schemas import (
+    DiaryOut,
+    DiaryQuery,
+    EntryChange,
+    EntryOut,
+    EventIn,
+)
 from bunraku.server.follow.following import following, state_of
 from bunraku.server.follow.history_of import entry_out, live_of
 from bunraku.server.follow.models import DiaryEntry
@@ -19,16 +26,11 @@ from bunraku.server.follow.publishing import publish, publishing_of, take_down
 from bunraku.server.follow.read_back import read_back
 from bunraku.server.follow.schemas import (
     CheckIn,
-    DiaryOut,
-    DiaryQuery,
+    ClockIn,
     DownIn,
-    EntryChange,
-    EntryOut,
-    EventIn,
     FollowingOut,
     FollowingQuery,
     LiveOut,
-    ClockIn,
     PublishedOut,
     PublishIn,
     PublishingOut,

@@ -12,6 +12,7 @@ from django.db.models import QuerySet
 from bunraku.server.clock import ahead_by, today
 from bunraku.server.errors import BunrakuError
 from bunraku.server.follow.judging import judge_changes, note_seen
+from bunraku.server.follow.learning import learn_outlets
 from bunraku.server.follow.models import LivePiece, Watch
 from bunraku.server.follow.tracks import Looked, keep_batch, tracks_of, unchecked
 from bunraku.server.follow.watching import (
@@ -152,6 +153,7 @@ def check_pieces(work: Work[Any, Any], pieces: Sequence[LivePiece]) -> None:
     work.result.pieces += len(affordable)
     with transaction.atomic():
         work.result.judged += judge_changes(project, channels)
+        learn_outlets(project)
         work.report()
 
 

@@ -66,9 +66,13 @@ class PieceFigures:
 
     @property
     def days_until_shown(self) -> int:
-        """The outlet's own days until its pieces show, else its channel's usual."""
-        own = self.piece.outlet.days_until_shown if self.piece.outlet else None
-        return own if own is not None else DAYS_UNTIL_SHOWN[self.piece.scope.channel]
+        """The outlet's own days until its pieces show: as told, else as those that went live
+        taught; else its channel's usual."""
+        outlet = self.piece.outlet
+        told = outlet.days_until_shown if outlet else None
+        if told is None and outlet and outlet.taught.get("days") is not None:
+            told = int(outlet.taught["days"])
+        return told if told is not None else DAYS_UNTIL_SHOWN[self.piece.scope.channel]
 
     @property
     def days_ahead(self) -> int:

@@ -3400,6 +3400,210 @@ export interface paths {
         patch: operations["bunraku_server_follow_api_change"];
         trace?: never;
     };
+    "/api/projects/{project_id}/follow/learned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Learned
+         * @description What was learned of each outlet.
+         */
+        get: operations["bunraku_server_follow_report_api_learned"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/outlets/{outlet_id}/learns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Learns
+         * @description Use what was learned of an outlet, or not.
+         */
+        put: operations["bunraku_server_follow_report_api_learns"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/live/{live_id}/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Steps
+         * @description What to do next with a live piece.
+         */
+        get: operations["bunraku_server_follow_report_api_steps"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/live/{live_id}/task": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Task
+         * @description Make a proposal a task on the plan.
+         */
+        post: operations["bunraku_server_follow_report_api_task"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/follow/report": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Report
+         * @description The report of a month.
+         */
+        get: operations["bunraku_server_follow_report_api_report"];
+        /**
+         * Put Figures
+         * @description Set figures of a month.
+         */
+        put: operations["bunraku_server_follow_report_api_put_figures"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/follow/report.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Report Csv
+         * @description The report of a month as CSV.
+         */
+        get: operations["bunraku_server_follow_report_api_report_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/follow/report.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Report Xlsx
+         * @description The report of a month as a spreadsheet.
+         */
+        get: operations["bunraku_server_follow_report_api_report_xlsx"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/follow/report/bring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Figures
+         * @description Bring in figures of months from a table.
+         */
+        post: operations["bunraku_server_follow_report_api_bring_figures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/follow/{channel}/own-report": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Own Report
+         * @description What one's own reports on a channel say.
+         */
+        get: operations["bunraku_server_follow_report_api_read_own_report"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/follow/own-report": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring
+         * @description Bring in a page-and-query report.
+         */
+        post: operations["bunraku_server_follow_report_api_bring"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -4005,8 +4209,8 @@ export interface components {
         };
         /**
          * OverviewOut
-         * @description Counts by channel, pieces, drafts and what is live, open jobs, lookups left, whether a practice
-         *     source is on, and what undo would take back.
+         * @description Counts by channel, pieces, drafts and what is live, open jobs, lookups left, whether a
+         *     practice source is on, and what undo would take back.
          */
         OverviewOut: {
             /** Channels */
@@ -10108,6 +10312,351 @@ export interface components {
             check_back?: string | null;
             /** Looked Back */
             looked_back?: boolean | null;
+        };
+        /**
+         * LearnedOut
+         * @description What outcomes taught of an outlet, in a sentence, since when, from how many outcomes, and
+         *     whether it is used.
+         */
+        LearnedOut: {
+            /** Outlet */
+            outlet: number;
+            /** Name */
+            name: string;
+            /**
+             * Channel
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+            /** Learns */
+            learns: boolean;
+            /** On */
+            on: string | null;
+            /** Outcomes */
+            outcomes: number;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * LearnsIn
+         * @description Whether what was learned of an outlet is used.
+         */
+        LearnsIn: {
+            /** Learns */
+            learns: boolean;
+        };
+        /**
+         * StepOut
+         * @description A proposal: its rule, what to do, why, and where one would do it.
+         */
+        StepOut: {
+            /** Rule */
+            rule: string;
+            /** Do */
+            do: string;
+            /** Why */
+            why: string;
+            /**
+             * Act
+             * @enum {string}
+             */
+            act: "desk" | "plan" | "look" | "none";
+        };
+        /**
+         * TaskOut
+         * @description The piece of the plan that has the task.
+         */
+        TaskOut: {
+            /** Piece */
+            piece: number;
+        };
+        /**
+         * TaskIn
+         * @description The rule whose proposal becomes a task.
+         */
+        TaskIn: {
+            /** Rule */
+            rule: string;
+        };
+        /**
+         * ReportQuery
+         * @description Which month (any day of it), of which outlet; none: all of them.
+         */
+        ReportQuery: {
+            /**
+             * Month
+             * Format: date
+             */
+            month: string;
+            /** Outlet */
+            outlet?: number | null;
+        };
+        /**
+         * ReportEntryOut
+         * @description Something that was published or changed in the month, and what one may believe of it.
+         */
+        ReportEntryOut: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Title */
+            title: string;
+            /** Channel */
+            channel: string;
+            /** Live */
+            live: number | null;
+            /** What */
+            what: string;
+            /** Fields */
+            fields: string[];
+            /** Reason */
+            reason: string;
+            /** Why */
+            why: string;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * ReportOut
+         * @description The report of a month. `practice`: its places are practice figures.
+         */
+        ReportOut: {
+            /**
+             * Month
+             * Format: date
+             */
+            month: string;
+            /** Outlet */
+            outlet: number | null;
+            /** Outlet Name */
+            outlet_name: string;
+            /** Project */
+            project: string;
+            /** Practice */
+            practice: boolean;
+            /** Is Over */
+            is_over: boolean;
+            /** Figures */
+            figures: components["schemas"]["ReportRowOut"][];
+            /** Places */
+            places: components["schemas"]["ReportRowOut"][];
+            /** Published */
+            published: components["schemas"]["ReportEntryOut"][];
+            /** Changed */
+            changed: components["schemas"]["ReportEntryOut"][];
+            /** Work */
+            work: components["schemas"]["ReportWorkOut"][];
+            /** Outlets */
+            outlets: components["schemas"]["ReportOutletOut"][];
+            /**
+             * First Month
+             * Format: date
+             */
+            first_month: string;
+            /**
+             * Today
+             * Format: date
+             */
+            today: string;
+        };
+        /**
+         * ReportOutletOut
+         * @description An outlet that a report can be of.
+         */
+        ReportOutletOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * ReportRowOut
+         * @description A figure: of the month, of the one before, of the same a year before; null where nobody said;
+         *     where it is from.
+         */
+        ReportRowOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * About
+             * @default
+             */
+            about: string;
+            /** Values */
+            values: (number | null)[];
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+        };
+        /**
+         * ReportWorkOut
+         * @description Work of the month after: a piece to publish, or a change to look back at.
+         */
+        ReportWorkOut: {
+            /** Title */
+            title: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "publish" | "look_back";
+            /** Hours */
+            hours: number | null;
+            /** Day */
+            day: string | null;
+        };
+        /**
+         * FiguresIn
+         * @description Figures of a month by their ids; null takes one off.
+         */
+        FiguresIn: {
+            /**
+             * Month
+             * Format: date
+             */
+            month: string;
+            /** Outlet */
+            outlet?: number | null;
+            /** Values */
+            values: {
+                [key: string]: number | null;
+            };
+        };
+        /**
+         * MonthsBroughtOut
+         * @description Months that were brought in, figures of them, and what could not be read.
+         */
+        MonthsBroughtOut: {
+            /** Months */
+            months: number;
+            /** Figures */
+            figures: number;
+            /** Wrong */
+            wrong: string[];
+        };
+        /**
+         * BringIn
+         * @description An upload.
+         */
+        BringIn: {
+            /** File */
+            file: number;
+        };
+        /**
+         * FadingOut
+         * @description A page that fades: clicks in the earlier and in the later half of the days.
+         */
+        FadingOut: {
+            /** Page */
+            page: string;
+            /** Title */
+            title: string;
+            /** Before */
+            before: number;
+            /** After */
+            after: number;
+        };
+        /**
+         * OwnReportOut
+         * @description What one's own reports say: queries of pages that are not meant for them, queries of two
+         *     pages, pages that fade, queries with fewer and more clicks than their place mostly brings.
+         */
+        OwnReportOut: {
+            /** Lines */
+            lines: number;
+            /** First */
+            first: string | null;
+            /** Last */
+            last: string | null;
+            /** Clicks */
+            clicks: number;
+            /** Impressions */
+            impressions: number;
+            /** Unmeant */
+            unmeant: components["schemas"]["ShownOut"][];
+            /** Two Pages */
+            two_pages: components["schemas"]["TwoPagesOut"][];
+            /** Fading */
+            fading: components["schemas"]["FadingOut"][];
+            /** Below */
+            below: components["schemas"]["ShownOut"][];
+            /** Above */
+            above: components["schemas"]["ShownOut"][];
+        };
+        /**
+         * ShownOut
+         * @description A query that a page is shown for: its live piece and row where there are any; clicks, times
+         *     shown, position, and the clicks that its place mostly brings.
+         */
+        ShownOut: {
+            /** Page */
+            page: string;
+            /** Live */
+            live: number | null;
+            /** Piece */
+            piece: number | null;
+            /** Title */
+            title: string;
+            /** Term */
+            term: string;
+            /** Row */
+            row: number | null;
+            /** Clicks */
+            clicks: number;
+            /** Impressions */
+            impressions: number;
+            /** Position */
+            position: number | null;
+            /** Expected */
+            expected: number | null;
+        };
+        /**
+         * TwoPagesOut
+         * @description A query for which several pages of one's own are shown.
+         */
+        TwoPagesOut: {
+            /** Term */
+            term: string;
+            /** Pages */
+            pages: components["schemas"]["ShownOut"][];
+        };
+        /**
+         * ReportBroughtOut
+         * @description Lines taken and refused (why, of the first), pages and days.
+         */
+        ReportBroughtOut: {
+            /** Lines */
+            lines: number;
+            /** Refused */
+            refused: number;
+            /** Why */
+            why: string[];
+            /** Pages */
+            pages: number;
+            /** Days */
+            days: number;
+        };
+        /**
+         * ReportBringIn
+         * @description An upload that holds a page-and-query report, of which channel, and, where it names no days,
+         *     up to which day it is.
+         */
+        ReportBringIn: {
+            /** File */
+            file: number;
+            /**
+             * Channel
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+            /** Day */
+            day?: string | null;
         };
         /**
          * Problem
@@ -16577,6 +17126,373 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_report_api_learned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnedOut"][];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_report_api_learns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                outlet_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LearnsIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_report_api_steps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                live_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepOut"][];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_report_api_task: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                live_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TaskIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TaskOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_report_api_report: {
+        parameters: {
+            query: {
+                month: string;
+                outlet?: number | null;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReportOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_report_api_put_figures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FiguresIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReportOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_report_api_report_csv: {
+        parameters: {
+            query: {
+                month: string;
+                outlet?: number | null;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_report_api_report_xlsx: {
+        parameters: {
+            query: {
+                month: string;
+                outlet?: number | null;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_report_api_bring_figures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BringIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MonthsBroughtOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_report_api_read_own_report: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                channel: "web" | "video" | "marketplace";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnReportOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_report_api_bring: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReportBringIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReportBroughtOut"];
                 };
             };
             400: components["responses"]["Problem400"];

@@ -1,0 +1,236 @@
+"""Reports on one's own pages, a page and a query a line; and figures of months."""
+
+import re
+from collections.abc import Iterable, Iterator, Mapping, Sequence
+from dataclasses import dataclass, field
+from datetime import date
+from pathlib import Path
+
+from dateutil.parser import ParserError, parse
+
+from bunraku.core.follow.month import REPORT_FIGURES
+from bunraku.core.formats.bad_file import BadFile
+from bunraku.core.formats.figures_in import BadFigure, Figure, read_figure
+from bunraku.core.formats.keywords_in import Refused, keywords_in, look_at
+from bunraku.core.formats.mapping import plain_heading
+from bunraku.core.formats.table_in import TableFile, open_table
+
+DAY_HEADINGS = frozenset("date day datum tag fecha día jour data giorno dia datum dag on".split())
+MONTH_HEADINGS = frozenset("month monat mes mois mese maand mês".split())
+OUTLET_HEADINGS = frozenset("outlet site channel shop kanal".split())
+MOST_LINES = 500_000
+"""Lines of a report that are read."""
+_FIGURES = {plain_heading(figure.name): figure.id for figure in REPORT_FIGURES} | {
+    figure.id: figure.id for figure in REPORT_FIGURES
+}
+
+
+@dataclass(frozen=True)
+class QueryLine:
+    """A line of a report: page, query by its identity key, day (None: not told), clicks, times
+    shown, position."""
+
+    page: str
+    term: str
+    day: date | None
+    clicks: float | None
+    impressions: float | None
+    position: float | None
+
+
+@dataclass
+class PageReport:
+    """What a report says, and why lines of it were not taken: the first twenty, and how many."""
+
+    lines: list[QueryLine] = field(default_factory=list)
+    refused: int = 0
+    why: list[str] = field(default_factory=list)
+
+
+def read_page_report(path: Path) -> Iterator[PageReport]:
+    """Read a page-and-query report in any of the forms that tables come in.
+
+    Parameters: the file. Returns: one `PageReport`. Columns are guessed as for keywords; a column
+    called date, day or the like gives the day. Raises: `BadFile` for what is no table, has no
+    column of queries or pages, or neither clicks nor times shown. Cost: linear."""
+    table = open_table(path)
+    preview = look_at(table)
+    plan = preview.plan
+    lacks = [
+        name
+        for name, there in (
+            ("the query", "keyword" in plan.mapping),
+            ("the page", "page" in plan.mapping),
+            ("clicks or times shown", {"clicks", "impressions"} & set(plan.mapping)),
+        )
+        if not there
+    ]
+    if lacks:
+        said = ", ".join(heading for heading in preview.headings if heading) or "no headings"
+        raise BadFile(
+            f"A page-and-query report has the page, the query, and clicks or times shown. This one "
+            f"has no column for {' and '.join(lacks)}; its headings are: {said}."
+        )
+    days = _days_of(table, preview.headings, plan.heading)
+    out = PageReport()
+    for row in keywords_in(table, plan):
+        if isinstance(row, Refused):
+            _refuse(out, row.number, row.message)
+        elif not row.texts.get("page", "").strip():
+            _refuse(out, row.number, "It names no page.")
+        elif days is not None and row.number not in days:
+            _refuse(out, row.number, "Its day cannot be read.")
+        elif len(out.lines) < MOST_LINES:
+            figures = row.figures
+            out.lines.append(
+                QueryLine(
+                    row.texts["page"].strip()[:2_000],
+                    row.key,
+                    days[row.number] if days is not None else None,
+                    _value(figures, "clicks"),
+                    _value(figures, "impressions"),
+                    _value(figures, "position"),
+                )
+            )
+    yield out
+
+
+def _refuse(out: PageReport, number: int, why: str) -> None:
+    out.refused += 1
+    if len(out.why) < 20:
+        out.why.append(f"Row {number}: {why}")
+
+
+def _value(figures: Mapping[str, Figure], name: str) -> float | None:
+    figure = figures.get(name)
+    return None if figure is None else (figure.low + figure.high) / 2
+
+
+def _days_of(table: TableFile, headings: Sequence[str], heading: int) -> dict[int, date] | None:
+    """The day of each row by its number; None where no column tells one."""
+    plain = [plain_heading(text) for text in headings]
+    column = next((n for n, text in enumerate(plain) if text in DAY_HEADINGS), None)
+    if column is None:
+        return None
+    cells = {
+        number: row[column]
+        for number, row in table.rows()
+        if not isinstance(row, str) and number > heading and column < len(row)
+    }
+    day_first = _day_first(cells.values())
+    days = {number: read_day(cell, day_first=day_first) for number, cell in cells.items()}
+    return {number: day for number, day in days.items() if day is not None}
+
+
+def _day_first(cells: Iterable[str]) -> bool:
+    """Whether 3/4/2026 is the third of April: where no cell says otherwise, it is."""
+    for cell in cells:
+        parts = re.match(r"\s*(\d{1,2})[./-](\d{1,2})[./-]\d{2,4}\s*$", cell)
+        if parts and int(parts[2]) > 12:
+            return False
+    return True
+
+
+def read_day(text: str, *, day_first: bool = True) -> date | None:
+    """A day as people and programs write it; None for what is none. Only what names a day counts:
+    a month alone does not."""
+    text = text.strip()
+    if not re.search(r"\d", text) or not re.search(r"\d\D+\d|\d{8}|\D+\d{4}", text):
+        return None
+    iso = re.match(r"\d{4}-\d{1,2}-\d{1,2}", text)
+    try:
+        found = parse(text, dayfirst=day_first and iso is None)
+    except (ParserError, OverflowError, ValueError):
+        return None
+    return found.date()
+
+
+@dataclass(frozen=True)
+class MonthRow:
+    """Figures of a month, of an outlet by its name ("" all of them)."""
+
+    row: int
+    month: date
+    outlet: str
+    values: dict[str, float]
+
+
+@dataclass
+class MonthTable:
+    """What a file says of months, and what of it could not be read."""
+
+    rows: list[MonthRow] = field(default_factory=list)
+    wrong: list[str] = field(default_factory=list)
+
+
+def read_months(path: Path) -> Iterator[MonthTable]:
+    """Read figures of months: a column Month, one called Outlet where there are several, and a
+    column for each figure, named as in the report. Returns: one `MonthTable`. Raises: `BadFile` for
+    what is no table, has no column of months or of no figure that is known. Cost: linear."""
+    out = MonthTable()
+    columns: dict[str, int] = {}
+    for number, cells in open_table(path).rows():
+        if isinstance(cells, str):
+            out.wrong.append(f"Row {number}: {cells}")
+        elif not columns:
+            columns = _month_columns(cells)
+        elif any(cell.strip() for cell in cells):
+            _take_month(out, number, cells, columns)
+    if not columns:
+        raise BadFile("There is nothing in it but empty rows.")
+    yield out
+
+
+def _month_columns(cells: Sequence[str]) -> dict[str, int]:
+    columns: dict[str, int] = {}
+    for column, cell in enumerate(cells):
+        plain = plain_heading(cell)
+        name = (
+            "month"
+            if plain in MONTH_HEADINGS or plain in DAY_HEADINGS
+            else "outlet"
+            if plain in OUTLET_HEADINGS
+            else _FIGURES.get(plain)
+        )
+        if name and name not in columns:
+            columns[name] = column
+    if "month" not in columns:
+        raise BadFile("It has no column Month.")
+    if not set(columns) - {"month", "outlet"}:
+        known = ", ".join(figure.name for figure in REPORT_FIGURES)
+        raise BadFile(f"It has no column of a figure. These are known: {known}.")
+    return columns
+
+
+def _take_month(
+    out: MonthTable, number: int, cells: Sequence[str], columns: Mapping[str, int]
+) -> None:
+    def cell(name: str) -> str:
+        at = columns.get(name)
+        return cells[at].strip() if at is not None and at < len(cells) else ""
+
+    month = _read_month(cell("month"))
+    if month is None:
+        out.wrong.append(f"Row {number}: “{cell('month')[:40]}” is no month.")
+        return
+    values: dict[str, float] = {}
+    for name in columns:
+        if name in ("month", "outlet") or not cell(name):
+            continue
+        try:
+            figure = read_figure(cell(name))
+        except BadFigure as bad:
+            out.wrong.append(f"Row {number}: {bad}")
+            continue
+        if figure is not None:
+            values[name] = (figure.low + figure.high) / 2
+    out.rows.append(MonthRow(number, month, cell("outlet"), values))
+
+
+def _read_month(text: str) -> date | None:
+    """The first day of a month: "2026-10", "October 2026", or any day of it."""
+    short = re.fullmatch(r"(\d{4})[-/.](\d{1,2})", text)
+    if short:
+        return date(int(short[1]), int(short[2]), 1) if 1 <= int(short[2]) <= 12 else None
+    day = read_day(text) or read_day(f"1 {text}")
+    return day.replace(day=1) if day else None

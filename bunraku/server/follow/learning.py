@@ -1,0 +1,176 @@
+"""Learning from outcomes: each outlet's own strength, how sharply strength decides, and days until
+its pieces are shown."""
+
+from collections import defaultdict
+from datetime import timedelta
+from typing import Any
+
+import numpy as np
+from django.db import transaction
+
+from bunraku.core.follow.checks import FAILED, day_number, unpack
+from bunraku.core.follow.learning import LEAST_OUTCOMES, learn, learn_days
+from bunraku.core.weigh.chance import SETTLED
+from bunraku.core.weigh.page import PAGE_ONE
+from bunraku.core.weigh.saying import how_said
+from bunraku.core.write.title_duel import WORDING
+from bunraku.server.clock import today
+from bunraku.server.follow.models import Followed, LivePiece
+from bunraku.server.journal.recorder import Recorder
+from bunraku.server.projects.actions import find_outlet
+from bunraku.server.projects.models import Outlet, Project
+from bunraku.server.sentences import plural
+from bunraku.server.signals import figures_outdated
+
+STEP = 0.75
+"""Points by which what was learned must be other than before for figures to be worked out anew."""
+
+
+def learn_outlets(project: Project) -> int:
+    """Learn from the outcomes that there are by now; returns how many outlets have learned
+    something else. Figures follow; forecasts that were made stay as they were. Two queries an
+    outlet."""
+    changed = 0
+    for outlet in project.outlets.all():
+        learned = _learned(outlet)
+        if learned is None or _same(outlet.learned, learned):
+            continue
+        Outlet.objects.filter(pk=outlet.pk).update(learned=learned)
+        changed += outlet.learns
+    if changed:
+        figures_outdated.send(sender=Project, project=project)
+    return changed
+
+
+def _same(before: dict[str, Any], now: dict[str, Any]) -> bool:
+    return (
+        abs(before.get("offset", 0.0) - now.get("offset", 0.0)) < STEP
+        and before.get("sharpness", 1.0) == now.get("sharpness", 1.0)
+        and before.get("days") == now.get("days")
+    )
+
+
+def _learned(outlet: Outlet) -> dict[str, Any] | None:
+    """What an outlet's outcomes teach; None where they are too few for anything."""
+    lives = list(LivePiece.objects.filter(outlet=outlet))
+    told: dict[str, Any] = {}
+    found = learn(*_outcomes(outlet, lives), outlet.channel)
+    if found is not None:
+        told |= {
+            "offset": found.offset,
+            "sharpness": found.sharpness,
+            "outcomes": found.outcomes,
+            "foretold": round(found.foretold, 3),
+            "reached": round(found.reached, 3),
+        }
+    days = learn_days(
+        [(live.first_shown - live.published).days for live in lives if live.first_shown]
+    )
+    if days is not None:
+        told["days"] = days
+    return {**told, "on": today().isoformat()} if told else None
+
+
+def _outcomes(outlet: Outlet, lives: list[LivePiece]) -> tuple[Any, Any, Any, Any]:
+    """Strengths of the pages that were forecast with, own strengths as they were then (less what
+    the title lacks of the phrase), places once settled, and which piece each is of."""
+    weeks = timedelta(weeks=SETTLED[outlet.channel])
+    settled = {live.pk: live for live in lives if live.published + weeks <= today()}
+    strengths, own, places, pieces = [], [], [], []
+    tracks = Followed.objects.filter(live__in=list(settled), place="", device=0).exclude(
+        own_strength=None
+    )
+    for track in tracks.order_by("pk"):
+        live = settled[track.live_id]
+        # An outcome comes after its forecast, and once the piece stands where it will.
+        after = max(live.published + weeks, track.foretold or live.followed)
+        place = _place_from(bytes(track.checks), day_number(after))
+        if place is None or len(track.strengths) != PAGE_ONE or track.own_strength is None:
+            continue
+        title = live.fields.get("title") or live.title
+        lacks = WORDING[outlet.channel] * (1 - how_said(title, track.text, live.scope.language))
+        strengths.append([np.nan if s is None else s for s in track.strengths])
+        own.append(max(0.0, track.own_strength - lacks))
+        places.append(place)
+        pieces.append(track.live_id)
+    return (
+        np.array(strengths, dtype=np.float64).reshape(-1, PAGE_ONE),
+        np.array(own, dtype=np.float64),
+        np.array(places, dtype=np.int64),
+        np.array(pieces, dtype=np.int64),
+    )
+
+
+def _place_from(kept: bytes, day: int) -> int | None:
+    """The place at the first check from a day on; 0 not shown, None where there was none."""
+    checks = unpack(kept)
+    good = checks[(checks["day"] >= day) & (checks["organic"] != FAILED)]
+    return int(good["organic"][0]) if len(good) else None
+
+
+def set_learns(project: Project, outlet_id: int, *, learns: bool) -> None:
+    """Whether what outcomes teach of an outlet is used. Figures follow. Raises: not_found."""
+    with transaction.atomic():
+        outlet = find_outlet(project, outlet_id)
+        what = "learns from outcomes" if learns else "does not learn from outcomes"
+        with Recorder(project, f"{outlet.name} {what}"[:200]) as journal:
+            journal.touch([outlet], only=["learns"])
+            outlet.learns = learns
+            outlet.save(update_fields=["learns"])
+        figures_outdated.send(sender=Project, project=project)
+
+
+def learned_of_outlets(project: Project) -> list[dict[str, Any]]:
+    """What was learned of each outlet, in a sentence. Three queries."""
+    outlets = list(project.outlets.all())
+    waiting: dict[int, int] = defaultdict(int)
+    tracks = Followed.objects.filter(
+        live__outlet__in=outlets, place="", device=0, own_strength__isnull=False
+    )
+    for outlet_id in tracks.values_list("live__outlet_id", flat=True):
+        waiting[outlet_id or 0] += 1
+    return [
+        {
+            "outlet": outlet.pk,
+            "name": outlet.name,
+            "channel": outlet.channel,
+            "learns": outlet.learns,
+            "on": outlet.learned.get("on"),
+            "outcomes": int(outlet.learned.get("outcomes", 0)),
+            "sentence": _says(outlet, waiting[outlet.pk]),
+        }
+        for outlet in outlets
+    ]
+
+
+def _says(outlet: Outlet, followed: int) -> str:
+    learned = outlet.learned
+    parts = []
+    if learned.get("outcomes"):
+        offset = float(learned["offset"])
+        parts.append(
+            f"From {plural(int(learned['outcomes']), 'outcome')}: page one was reached for "
+            f"{learned['reached']:.0%} of the phrases, {learned['foretold']:.0%} were foretold. "
+            f"It stands {_points(offset)}{_sharp(float(learned['sharpness']))}."
+        )
+    elif followed:
+        parts.append(
+            f"{plural(followed, 'phrase')} with a forecast {'is' if followed == 1 else 'are'} "
+            f"followed; from {LEAST_OUTCOMES} settled ones on they teach something."
+        )
+    if learned.get("days") is not None:
+        parts.append(f"New pieces are first shown after about {plural(learned['days'], 'day')}.")
+    return " ".join(parts) or "Nothing with a forecast is followed yet."
+
+
+def _points(offset: float) -> str:
+    if abs(offset) < 0.5:
+        return "as strong as told"
+    return f"{abs(offset):g} points {'stronger' if offset > 0 else 'weaker'} than told"
+
+
+def _sharp(sharpness: float) -> str:
+    if 0.9 < sharpness < 1.1:
+        return ""
+    more = "more sharply" if sharpness > 1 else "less sharply"
+    return f", and strength decides {more} than usual"

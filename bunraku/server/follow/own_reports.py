@@ -1,0 +1,138 @@
+"""The person's own page-and-query reports: brought in, and what they say beside what the plan
+means."""
+
+from datetime import date
+from typing import Any
+
+from django.db import transaction
+from django.db.models import Max, Min
+
+from bunraku.core.follow.own_report import ReportLine, Shown, tell
+from bunraku.core.formats.reports_in import PageReport, read_page_report
+from bunraku.server.clock import today
+from bunraku.server.database.bulk import insert_many
+from bunraku.server.errors import BunrakuError
+from bunraku.server.follow.models import Followed, LivePiece, OwnQuery
+from bunraku.server.gather.files.uploads import find_upload, forget, read_whole
+from bunraku.server.projects.models import Project
+from bunraku.server.sheet.models import Row
+from bunraku.server.sheet.scopes import find_scope
+
+MOST_LINES = 200_000
+"""Lines of a report that are kept for a project and channel, the latest days first."""
+SHOWN = 50
+"""Queries told of each kind."""
+
+
+def bring_report(
+    project: Project, channel: str, upload_id: int, day: date | None
+) -> dict[str, Any]:
+    """Bring in a report that was uploaded: a table with a page and a query a line. Where it has no
+    column of days, it is of the days up to `day` (today). What was there of a page, query and day
+    is replaced: the same file twice changes nothing. Returns: lines taken and refused, pages and
+    days. Raises: not_found; bad_file where it has no such columns."""
+    upload = find_upload(project, upload_id)
+    on = day or today()
+    if on > today():
+        raise BunrakuError("bad_day", f"{on:%-d %B %Y} is still to come.", field="day")
+    found: PageReport = read_whole(upload, read_page_report)
+    lines: dict[tuple[date, str, str], tuple[float | None, float | None, float | None]] = {}
+    for line in found.lines:
+        lines[line.day or on, line.page, line.term] = (
+            line.clicks,
+            line.impressions,
+            line.position,
+        )
+    rows = [(*key, *figures) for key, figures in lines.items()]
+    same = {"project": project.pk, "channel": channel}
+    with transaction.atomic():
+        insert_many(
+            OwnQuery,
+            ("day", "page", "term", "clicks", "impressions", "position"),
+            rows,
+            same=same,
+            unique=("project", "channel", "day", "page", "term"),
+        )
+        forget(upload)
+    return {
+        "lines": len(rows),
+        "refused": found.refused,
+        "why": found.why,
+        "pages": len({page for _, page, _ in lines}),
+        "days": len({on for on, *_ in lines}),
+    }
+
+
+def own_report(project: Project, channel: str) -> dict[str, Any]:
+    """What one's own reports say. Five queries."""
+    kept = OwnQuery.objects.filter(project=project, channel=channel)
+    days = kept.aggregate(first=Min("day"), last=Max("day"))
+    newest = kept.order_by("-day", "pk")[:MOST_LINES]
+    lines = [
+        ReportLine(*values)
+        for values in newest.values_list("day", "page", "term", "clicks", "impressions", "position")
+    ]
+    lives = LivePiece.objects.filter(project=project, scope__channel=channel, gone=None)
+    by_page = {_bare(live.address): live for live in lives}
+    meant: dict[str, set[str]] = {}
+    served: dict[int, set[str]] = {}
+    for live_id, term in Followed.objects.filter(live__in=lives).values_list("live_id", "term"):
+        served.setdefault(live_id, set()).add(term)
+    for page in {line.page for line in lines}:
+        live = by_page.get(_bare(page))
+        if live is not None:
+            meant[page] = served.get(live.pk, set())
+    told = tell(lines, meant, channel)
+    known = _known(project, channel, told.unmeant[:SHOWN])
+
+    def out(one: Shown) -> dict[str, Any]:
+        live = by_page.get(_bare(one.page))
+        return {
+            "page": one.page,
+            "live": live.pk if live else None,
+            "piece": live.piece_id if live else None,
+            "title": live.title if live else "",
+            "term": one.term,
+            "row": known.get(one.term),
+            "clicks": round(one.clicks, 1),
+            "impressions": round(one.impressions, 1),
+            "position": None if one.position is None else round(one.position, 1),
+            "expected": None if one.expected is None else round(one.expected, 1),
+        }
+
+    return {
+        "lines": len(lines),
+        "first": days["first"],
+        "last": days["last"],
+        "clicks": round(told.clicks, 1),
+        "impressions": round(told.impressions, 1),
+        "unmeant": [out(one) for one in told.unmeant[:SHOWN]],
+        "two_pages": [
+            {"term": term, "pages": [out(one) for one in pages[:5]]}
+            for term, pages in told.two_pages[:SHOWN]
+        ],
+        "fading": [
+            {
+                "page": one.page,
+                "title": getattr(by_page.get(_bare(one.page)), "title", ""),
+                "before": round(one.before, 1),
+                "after": round(one.after, 1),
+            }
+            for one in told.fading[:SHOWN]
+        ],
+        "below": [out(one) for one in told.below[:SHOWN]],
+        "above": [out(one) for one in told.above[:SHOWN]],
+    }
+
+
+def _known(project: Project, channel: str, shown: list[Shown]) -> dict[str, Any]:
+    """Rows of queries that the project has already."""
+    scope = find_scope(project, channel)
+    if not scope.pk or not shown:
+        return {}
+    rows = Row.objects.filter(scope=scope, keyword__key__in=[one.term for one in shown])
+    return dict(rows.values_list("keyword__key", "pk"))
+
+
+def _bare(address: str) -> str:
+    return address.split("://")[-1].split("#")[0].removeprefix("www.").rstrip("/").casefold()
