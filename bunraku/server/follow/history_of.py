@@ -14,6 +14,7 @@ from bunraku.core.plan.pieces import KINDS
 from bunraku.core.weigh.chance import SETTLED
 from bunraku.core.write.fields import FIELDS
 from bunraku.server.clock import today
+from bunraku.server.follow.checking import watching_source
 from bunraku.server.follow.judging import BACK_DAYS
 from bunraku.server.follow.models import DEVICES, DiaryEntry, Followed, LivePiece
 from bunraku.server.follow.publishing import changes_of, find_live, form_of
@@ -35,6 +36,7 @@ def live_of(project: Project, live_id: int) -> dict[str, Any]:
     plain.sort(key=lambda track: (track.until is not None, not track.main, -(track.searches or 0)))
     form = form_of(live)
     days, places = _places(plain)
+    watching = watching_source(project)
     draft = Draft.objects.filter(piece=live.piece_id).first() if live.piece_id else None
     return {
         "id": live.pk,
@@ -75,6 +77,8 @@ def live_of(project: Project, live_id: int) -> dict[str, Any]:
             if live.fields.get(field.id)
         ],
         "unpublished_changes": len(changes_of(form, live.fields, draft.fields)) if draft else 0,
+        "source": watching.name if watching else "",
+        "practice": bool(watching and watching.practice),
         "read_back": live.read_back,
     }
 

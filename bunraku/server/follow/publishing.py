@@ -74,7 +74,7 @@ def publish(
             scope=piece.scope,
             piece=piece,
             outlet=piece.outlet,
-            title=piece.title,
+            title=fields.get("title", "")[:200] or piece.title,
             kind=piece.kind,
             address=address,
             published=day,
@@ -132,6 +132,7 @@ def change_live(
         if title != live.fields.get("title", ""):
             live.old_title, live.retitled = live.fields.get("title", ""), day
         live.fields, live.address, live.gone = dict(fields), address, None
+        live.title = title[:200] or live.title
         live.read_back = {}
         live.next_check = next_check(form, how_of(project), max(day, today()), None)
         live.save()

@@ -115,7 +115,7 @@ def _places(ends: Sequence[MonthEnd]) -> list[dict[str, Any]]:
     ]
     visible = {
         "id": "visible",
-        "name": "Searches a month that see you",
+        "name": "Searches a month that find us",
         "values": [end.visible for end in ends],
     }
     return [*rows, visible]

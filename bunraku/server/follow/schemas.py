@@ -254,7 +254,7 @@ class LiveFieldOut(Schema):
 
 class LiveOut(Schema):
     """A live piece in full. `days`, on which anything was looked at; `visible`, searches a month on
-    each; `gaps`, between which nobody looked; `settled_on`, the day by which it stands where it
+    each; `source`, that tells where it stands, and whether that is practice; `gaps`, between which nobody looked; `settled_on`, the day by which it stands where it
     will stand; `engine`, days of updates."""
 
     id: int
@@ -284,6 +284,8 @@ class LiveOut(Schema):
     engine: list[date]
     fields: list[LiveFieldOut]
     unpublished_changes: int
+    source: str
+    practice: bool
     read_back: ReadBackOut | None
 
     @staticmethod

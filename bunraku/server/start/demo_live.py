@@ -5,11 +5,13 @@ from collections.abc import Callable
 from datetime import timedelta
 from typing import Any
 
+from bunraku.core.follow.month import months_back
 from bunraku.server.clock import ahead_by, set_to, today
 from bunraku.server.follow.checking import start_checking
 from bunraku.server.follow.clock_job import start_moving
 from bunraku.server.follow.diary import change_entry, due_back, note_event
 from bunraku.server.follow.publishing import publish
+from bunraku.server.follow.report import set_figures
 from bunraku.server.follow.watching import change_watch
 from bunraku.server.jobs.models import Job
 from bunraku.server.plan.actions import change_piece, give_keyword
@@ -47,6 +49,9 @@ def follow(project: Project, live: dict[str, Any], finish: Callable[[Job], None]
             project.refresh_from_db()
     Project.objects.filter(pk=project.pk).update(days_ahead=0)
     project.refresh_from_db()
+    for told in live["figures"]:
+        month = months_back(today().replace(day=1), told["months_ago"])
+        set_figures(project, month, None, told["values"])
     for entry in list(due_back(project))[:-DUE_BACK]:
         change_entry(project, entry.pk, {"looked_back": True})
 

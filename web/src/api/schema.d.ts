@@ -10058,7 +10058,7 @@ export interface components {
         /**
          * LiveOut
          * @description A live piece in full. `days`, on which anything was looked at; `visible`, searches a month on
-         *     each; `gaps`, between which nobody looked; `settled_on`, the day by which it stands where it
+         *     each; `source`, that tells where it stands, and whether that is practice; `gaps`, between which nobody looked; `settled_on`, the day by which it stands where it
          *     will stand; `engine`, days of updates.
          */
         LiveOut: {
@@ -10136,6 +10136,10 @@ export interface components {
             fields: components["schemas"]["LiveFieldOut"][];
             /** Unpublished Changes */
             unpublished_changes: number;
+            /** Source */
+            source: string;
+            /** Practice */
+            practice: boolean;
             read_back: components["schemas"]["ReadBackOut"] | null;
         };
         /**

@@ -229,12 +229,14 @@ function Due({ told, at }: { told: UpNext; at: At }) {
             <span
               className={`whitespace-nowrap ${due.late ? "text-persimmon-text" : "text-ink-2"}`}
             >
-              {due.month && `${MONTHS[Number(due.month.slice(5, 7)) - 1]}, `}
-              {due.late
-                ? "late for its season"
-                : due.publish_by
-                  ? `out by ${day(due.publish_by)}`
-                  : ""}
+              {[
+                due.month && MONTHS[Number(due.month.slice(5, 7)) - 1],
+                due.late
+                  ? "late for its season"
+                  : due.publish_by && `out by ${day(due.publish_by)}`,
+              ]
+                .filter(Boolean)
+                .join(", ")}
             </span>
           </li>
         ))}

@@ -13,7 +13,13 @@ import {
 import { z } from "zod";
 import type { Channel } from "../api/client";
 import { CLUSTER_DEFAULTS, clusterSearch } from "../cluster/search";
-import { diarySearch, FOLLOW_DEFAULTS, followSearch, liveSearch } from "../follow/search";
+import {
+  diarySearch,
+  FOLLOW_DEFAULTS,
+  followSearch,
+  liveSearch,
+  reportSearch,
+} from "../follow/search";
 import { GATHER_DEFAULTS, gatherSearch } from "../gather/search";
 import { RANKING_DEFAULTS, rankingSearch } from "../plan/ranking/search";
 import { briefSearch, PLAN_DEFAULTS, planSearch } from "../plan/search";
@@ -207,6 +213,17 @@ const diary = createRoute({
   validateSearch: diarySearch,
   component: lazyRouteComponent(() => import("../follow/DiaryPage"), "DiaryPage"),
 });
+const report = createRoute({
+  ...step,
+  path: "follow/report",
+  validateSearch: reportSearch,
+  component: lazyRouteComponent(() => import("../follow/ReportPage"), "ReportPage"),
+});
+const ownReport = createRoute({
+  ...step,
+  path: "follow/own",
+  component: lazyRouteComponent(() => import("../follow/OwnReportPage"), "OwnReportPage"),
+});
 const settings = createRoute({
   ...step,
   path: "settings",
@@ -237,6 +254,8 @@ export const router = createRouter({
       follow,
       live,
       diary,
+      report,
+      ownReport,
       settings,
     ]),
   ]),

@@ -11,8 +11,8 @@ const TRACKS = "minmax(240px, 2.6fr) 110px 112px 128px 110px 152px 150px";
 const HEADS = [
   "Piece",
   "Kind",
-  "Visible",
-  "Searches a month",
+  "Over time",
+  "Visible a month",
   "Shown",
   "In about four weeks",
   "Next look",
@@ -137,9 +137,7 @@ function Cells({ piece }: { piece: LiveRow }) {
                 : "by hand"}
         </span>
         {piece.back && (
-          <span className="block text-xs font-semibold text-persimmon-text">
-            ↶ change to look back at
-          </span>
+          <span className="block text-xs font-semibold text-persimmon-text">↶ look back</span>
         )}
       </Cell>
     </>

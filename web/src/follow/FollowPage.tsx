@@ -89,6 +89,20 @@ export function FollowPage() {
           >
             Diary
           </Link>
+          <Link
+            to="/p/$projectId/$channel/follow/report"
+            params={params}
+            className={buttonLook("plain")}
+          >
+            Month’s report
+          </Link>
+          <Link
+            to="/p/$projectId/$channel/follow/own"
+            params={params}
+            className={buttonLook("plain")}
+          >
+            Own report
+          </Link>
           <Button onClick={() => setSetting(true)}>How it looks</Button>
           <Button onClick={() => setNoting(true)}>Note something</Button>
           {watch && watch.due > 0 && (

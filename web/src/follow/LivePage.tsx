@@ -12,6 +12,7 @@ import { daysBetween, longDay } from "./days";
 import { EntryBlock } from "./EntryBlock";
 import { movesWords, VERDICTS, visibleWords } from "./followWords";
 import { type LiveDialog, LiveDialogs } from "./LiveDialogs";
+import { NextBlock } from "./NextBlock";
 import { PhraseTable } from "./PhraseTable";
 import { PlacesGrid } from "./PlacesGrid";
 import { PlacesPlot } from "./PlacesPlot";
@@ -109,7 +110,8 @@ export function LivePage() {
         className="flex w-[352px] shrink-0 flex-col overflow-auto border-l border-hairline bg-sheet
           px-4 py-3"
       >
-        <div className="flex items-center justify-between">
+        <NextBlock live={live} />
+        <div className="flex items-center justify-between pt-3">
           <h2 className="text-lg">Diary</h2>
           <Button onClick={() => setDialog("note")}>Note something</Button>
         </div>

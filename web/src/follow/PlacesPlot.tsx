@@ -194,6 +194,9 @@ export function PlacesPlot({
         <Button look="bare" onClick={download}>
           Take as CSV
         </Button>
+        <span className="ml-auto self-center text-xs text-quiet">
+          {live.source && `Places by ${live.source}${live.practice ? ": practice" : ""}`}
+        </span>
       </figcaption>
     </figure>
   );

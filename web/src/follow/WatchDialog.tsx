@@ -9,6 +9,7 @@ import { Select } from "../parts/Select";
 import { usePlace } from "../shared/channels";
 import { useChange } from "../shared/useChange";
 import { changeWatch } from "./changes";
+import { LearnedBlock } from "./LearnedBlock";
 import type { Watch } from "./queries";
 
 /** How a project looks at what is live: its rhythm, how deep, from where, and what it may cost. */
@@ -113,6 +114,7 @@ export function WatchDialog({ watch, onClose }: { watch: Watch; onClose: () => v
             />
           )}
         </Field>
+        <LearnedBlock />
         <div className="flex justify-end gap-2 pt-1">
           <Button onClick={onClose}>Leave as it is</Button>
           <Button look="main" type="submit" disabled={save.isPending}>

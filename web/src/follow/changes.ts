@@ -1,6 +1,7 @@
 /** What following can change. */
 import { at } from "../api/at";
 import { api, data, type Schemas } from "../api/client";
+import { bringFile } from "../gather/changes";
 
 export const checkRanks = async (id: number, live: number[]) =>
   data(
@@ -56,3 +57,48 @@ export const removeEntry = async (id: number, entry: number) =>
       params: at(id, { entry_id: entry }),
     }),
   );
+
+export const makeTask = async (id: number, live: number, rule: string) =>
+  data(
+    await api.POST("/api/projects/{project_id}/live/{live_id}/task", {
+      params: at(id, { live_id: live }),
+      body: { rule },
+    }),
+  );
+
+export const setLearns = async (id: number, outlet: number, learns: boolean) =>
+  data(
+    await api.PUT("/api/projects/{project_id}/outlets/{outlet_id}/learns", {
+      params: at(id, { outlet_id: outlet }),
+      body: { learns },
+    }),
+  );
+
+export const setFigures = async (id: number, body: Schemas["FiguresIn"]) =>
+  data(await api.PUT("/api/projects/{project_id}/follow/report", { params: at(id), body }));
+
+/** Figures of months, from a table. */
+export const bringMonths = async (id: number, file: File) => {
+  const { id: kept } = await bringFile(id, file);
+  return data(
+    await api.POST("/api/projects/{project_id}/follow/report/bring", {
+      params: at(id),
+      body: { file: kept },
+    }),
+  );
+};
+
+/** One's own page-and-query report, from a table. */
+export const bringOwnReport = async (
+  id: number,
+  channel: Schemas["ReportBringIn"]["channel"],
+  file: File,
+) => {
+  const { id: kept } = await bringFile(id, file);
+  return data(
+    await api.POST("/api/projects/{project_id}/follow/own-report", {
+      params: at(id),
+      body: { file: kept, channel, day: null },
+    }),
+  );
+};

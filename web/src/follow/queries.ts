@@ -1,7 +1,7 @@
 /** What following asks of the server. */
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { at } from "../api/at";
-import { api, data, type Schemas } from "../api/client";
+import { api, type Channel, data, type Schemas } from "../api/client";
 import { PAGE, usePages } from "../shared/usePages";
 
 export type LiveRow = Schemas["LiveRowOut"];
@@ -81,3 +81,52 @@ export const useDiary = (projectId: number, due: boolean) =>
       }),
     ),
   );
+
+/** What to do next with a live piece. */
+export const useNext = (projectId: number, liveId: number) =>
+  useQuery({
+    queryKey: ["next steps", projectId, liveId],
+    queryFn: async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/live/{live_id}/next", {
+          params: at(projectId, { live_id: liveId }),
+        }),
+      ),
+  });
+
+/** What outcomes taught of each outlet. */
+export const useLearned = (projectId: number) =>
+  useQuery({
+    queryKey: ["learned", projectId],
+    queryFn: async () =>
+      data(await api.GET("/api/projects/{project_id}/follow/learned", { params: at(projectId) })),
+  });
+
+export type Report = Schemas["ReportOut"];
+export type OwnReport = Schemas["OwnReportOut"];
+
+/** The report of a month, of one outlet or of all. */
+export const useReport = (projectId: number, month: string, outlet: number | undefined) =>
+  useQuery({
+    queryKey: ["month report", projectId, month, outlet],
+    queryFn: async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/follow/report", {
+          params: { ...at(projectId), query: { month, ...(outlet ? { outlet } : {}) } },
+        }),
+      ),
+    enabled: !!month,
+    placeholderData: keepPreviousData,
+  });
+
+/** What one's own reports on a channel say. */
+export const useOwnReport = (projectId: number, channel: Channel) =>
+  useQuery({
+    queryKey: ["own report", projectId, channel],
+    queryFn: async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/follow/{channel}/own-report", {
+          params: { path: { project_id: projectId, channel } },
+        }),
+      ),
+  });

@@ -23,3 +23,13 @@ export const liveSearch = z.object({
 export const diarySearch = z.object({
   due: z.boolean().optional().catch(undefined),
 });
+
+/** Which month's report, of which outlet. */
+export const reportSearch = z.object({
+  month: z
+    .string()
+    .regex(/^\d{4}-\d{2}$/)
+    .optional()
+    .catch(undefined),
+  outlet: z.number().int().positive().optional().catch(undefined),
+});

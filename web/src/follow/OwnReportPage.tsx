@@ -1,0 +1,236 @@
+import { Link } from "@tanstack/react-router";
+import { useState } from "react";
+import type { Channel } from "../api/client";
+import { Button, buttonLook } from "../parts/Button";
+import { Empty } from "../parts/Empty";
+import { FileDrop } from "../parts/FileDrop";
+import { count, exact, plural } from "../parts/format";
+import { Modal } from "../parts/Modal";
+import { PageHead } from "../parts/PageHead";
+import { ProblemNote } from "../parts/ProblemNote";
+import { channelName, usePlace } from "../shared/channels";
+import { useChange } from "../shared/useChange";
+import { bringOwnReport } from "./changes";
+import { longDay } from "./days";
+import { type OwnReport, useOwnReport } from "./queries";
+
+type Shown = OwnReport["unmeant"][number];
+
+/** What one's own page-and-query report says beside what the plan means. */
+export function OwnReportPage() {
+  const { projectId, channel } = usePlace();
+  const found = useOwnReport(projectId, channel);
+  const told = found.data;
+  const [bringing, setBringing] = useState(false);
+  const params = { projectId: String(projectId), channel };
+  return (
+    <main className="flex min-w-0 flex-1 flex-col overflow-auto">
+      <div className="shrink-0 px-[18px] pb-3">
+        <PageHead title="Own report" about={told ? headWords(told, channel) : ""}>
+          <Link
+            to="/p/$projectId/$channel/follow"
+            params={params}
+            search={{ order: "moved" }}
+            className={buttonLook("plain")}
+          >
+            What is live
+          </Link>
+          <Button look="main" onClick={() => setBringing(true)}>
+            Bring a report
+          </Button>
+        </PageHead>
+        {found.error && <ProblemNote error={found.error} />}
+      </div>
+      {told && told.lines === 0 && (
+        <Empty title="No report of your own is here yet">
+          Take the page-and-query report of your own search statistics (clicks, times shown,
+          position, day) and bring it here: you see which queries show pages that are not meant for
+          them, which pages fade, and where two pages share a query.
+        </Empty>
+      )}
+      {told && told.lines > 0 && (
+        <div className="flex-1 border-t border-hairline bg-sheet px-[18px] pb-6">
+          <Queries
+            title="Shown without being meant to"
+            about="Queries that show a live piece which does not have them among its phrases: gather them, let the piece serve them, or give them a piece of their own."
+            shown={told.unmeant}
+            gather
+          />
+          <Two told={told} />
+          <FadingPages told={told} />
+          <Queries
+            title="Fewer clicks than their place brings"
+            about="Shown well and pressed seldom: a title or a description that does not answer, or a page that answers by itself."
+            shown={told.below}
+          />
+          <Queries
+            title="More clicks than their place brings"
+            about="What these say, the others may learn from."
+            shown={told.above}
+          />
+        </div>
+      )}
+      {bringing && <BringDialog channel={channel} onClose={() => setBringing(false)} />}
+    </main>
+  );
+}
+
+function headWords(told: OwnReport, channel: Channel): string {
+  if (!told.lines || !told.first || !told.last) return `${channelName(channel)} search.`;
+  return (
+    `${channelName(channel)} search, ${longDay(told.first)} to ${longDay(told.last)}: ` +
+    `${count(told.clicks)} clicks, ${count(told.impressions)} times shown.`
+  );
+}
+
+function Queries({
+  title,
+  about,
+  shown,
+  gather = false,
+}: {
+  title: string;
+  about: string;
+  shown: readonly Shown[];
+  gather?: boolean;
+}) {
+  const { projectId, channel } = usePlace();
+  const params = { projectId: String(projectId), channel };
+  return (
+    <section aria-label={title} className="pt-5">
+      <h2 className="text-lg">{title}</h2>
+      <p className="pb-1 text-ink-2">{shown.length ? about : "None."}</p>
+      {shown.length > 0 && (
+        <table className="w-full">
+          <thead>
+            <tr className="text-xs text-quiet">
+              <th className="text-left font-normal">Query</th>
+              <th className="text-left font-normal">Page</th>
+              <th className="text-right font-normal">Clicks</th>
+              <th className="text-right font-normal">Its place brings</th>
+              <th className="text-right font-normal">Shown</th>
+              <th className="text-right font-normal">Position</th>
+              {gather && <th className="text-left font-normal" />}
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((one) => (
+              <tr key={`${one.term} ${one.page}`} className="border-t border-hairline">
+                <th scope="row" className="py-1 text-left font-semibold">
+                  {one.term}
+                </th>
+                <td className="max-w-[260px] truncate pr-2 text-ink-2" title={one.page}>
+                  {one.title || one.page.replace(/^https?:\/\/[^/]+/, "")}
+                </td>
+                <td className="text-right tabular-nums">{exact(one.clicks)}</td>
+                <td className="text-right tabular-nums text-ink-2">
+                  {one.expected === null ? "–" : count(one.expected)}
+                </td>
+                <td className="text-right tabular-nums text-ink-2">{count(one.impressions)}</td>
+                <td className="text-right tabular-nums text-ink-2">{one.position ?? "–"}</td>
+                {gather && (
+                  <td className="pl-4">
+                    {one.row ? (
+                      <Link
+                        to="/p/$projectId/$channel/weigh"
+                        params={params}
+                        search={{ row: one.row }}
+                        className="underline underline-offset-2"
+                      >
+                        In the project: give it to a piece
+                      </Link>
+                    ) : (
+                      <Link
+                        to="/p/$projectId/$channel/gather"
+                        params={params}
+                        className="underline underline-offset-2"
+                      >
+                        Gather it
+                      </Link>
+                    )}
+                  </td>
+                )}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
+  );
+}
+
+function Two({ told }: { told: OwnReport }) {
+  return (
+    <section aria-label="Two pages for one query" className="pt-5">
+      <h2 className="text-lg">Two pages for one query</h2>
+      <p className="pb-1 text-ink-2">
+        {told.two_pages.length
+          ? "They take from each other (cannibalisation): merge them, or part what they say."
+          : "None."}
+      </p>
+      <ul>
+        {told.two_pages.map((two) => (
+          <li key={two.term} className="border-t border-hairline py-1 first:border-0">
+            <b>{two.term}</b>
+            {two.pages.map((page) => (
+              <span key={page.page} className="block pl-4 text-ink-2">
+                {page.title || page.page}: {count(page.impressions)} times shown,{" "}
+                {plural(page.clicks, "click")}
+              </span>
+            ))}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function FadingPages({ told }: { told: OwnReport }) {
+  return (
+    <section aria-label="Fading pages" className="pt-5">
+      <h2 className="text-lg">Fading pages</h2>
+      <p className="pb-1 text-ink-2">
+        {told.fading.length
+          ? "Clearly fewer clicks in the later half of these days than in the earlier."
+          : "None, as far as the days of the report say."}
+      </p>
+      <ul>
+        {told.fading.map((one) => (
+          <li key={one.page} className="border-t border-hairline py-1 first:border-0">
+            <b>{one.title || one.page}</b>: {plural(one.before, "click")}, then {count(one.after)}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function BringDialog({ channel, onClose }: { channel: Channel; onClose: () => void }) {
+  const { projectId } = usePlace();
+  const bring = useChange(projectId, (file: File) => bringOwnReport(projectId, channel, file));
+  return (
+    <Modal open onOpenChange={onClose} title="Bring your own report">
+      <p className="pb-3 text-ink-2">
+        A table with the page, the query, clicks or times shown, and best the position and the day.
+        Lines of a page, query and day that are there already are replaced: the same file twice
+        changes nothing.
+      </p>
+      {bring.error && <ProblemNote error={bring.error} />}
+      <FileDrop busy={bring.isPending} onFile={(file) => bring.mutate(file)} />
+      {bring.data && (
+        <div role="status" className="pt-3">
+          <p>
+            {plural(bring.data.lines, "line")} of {plural(bring.data.pages, "page")} and{" "}
+            {plural(bring.data.days, "day")} taken
+            {bring.data.refused > 0 && `, ${exact(bring.data.refused)} refused`}.
+          </p>
+          {bring.data.why.map((why) => (
+            <p key={why} className="text-persimmon-text">
+              ! {why}
+            </p>
+          ))}
+        </div>
+      )}
+    </Modal>
+  );
+}
