@@ -129,9 +129,8 @@ Place = Annotated[int, Field(ge=1, le=200)]
 
 
 class Stands(Answer):
-    """Where those who were asked about stand for a query, ads never counted, as nobody in
-    particular sees it: the depth that was looked to, every organic place with its address, best
-    first; whether the page has a map, and the place on it."""
+    """Where those asked about stand, ads never counted, signed out: the depth that was looked to,
+    organic places with their addresses, best first; whether there is a map, the place on it."""
 
     depth: int = Field(ge=1, le=100)
     organic: list[tuple[Place, Annotated[str, Field(max_length=2_000)]]] = Field(max_length=100)

@@ -138,9 +138,9 @@ def test_an_outlet_that_goes_while_keywords_are_weighed_takes_nothing_with_it(
 ) -> None:
     real = weighing.weigh_for_outlet
 
-    def while_it_goes(*given: Any) -> Any:
+    def while_it_goes(*given: Any, **more: Any) -> Any:
         Outlet.objects.filter(pk=second).delete()
-        return real(*given)
+        return real(*given, **more)
 
     monkeypatch.setattr(weighing, "weigh_for_outlet", while_it_goes)
     scope = scope_of(project, "web")

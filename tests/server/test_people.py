@@ -16,6 +16,7 @@ from django.test import Client, override_settings
 from django.utils import timezone
 
 from bunraku.__main__ import main
+from bunraku.server.clock import today
 from bunraku.server.gather.files.uploads import path_of
 from bunraku.server.gather.models import Upload
 from bunraku.server.journal.models import LogLine
@@ -102,6 +103,7 @@ def rows_of_projects() -> dict[str, int]:
         "readings",
         "sheet",
         "write",
+        "follow",
     )
     models = [model for model in apps.get_models() if model._meta.app_label in rooms]
     return {m.__name__: n for m in models if (n := m._default_manager.count())}
@@ -126,6 +128,13 @@ def full(weighed: Api, beginnings: Beginnings) -> Api:
     month = weighed.get("/plan")["months"][0]["month"]
     weighed.send("PUT", "/plan/hours", {"month": month, "hours": 3})
     weighed.send("PUT", "/plan/limits", {"horizon": 12, "people": [{"name": "Ruth", "hours": 9}]})
+    day = today().isoformat()
+    weighed.post(f"/pieces/{waiting}/publish", {"address": "https://a.example/x", "day": day})
+    weighed.post("/follow/check", {"live": []})
+    visits = {"month": day, "values": {"visits": 7}}
+    weighed.send("PUT", "/follow/report", visits)
+    report = weighed.bring("Page,Query,Clicks\nhttps://a.example/x,star chart,3\n")
+    weighed.post("/follow/own-report", {"file": report["id"], "channel": "web"})
     row = weighed.get("/sheet/ids")["ids"][0]
     keyword, other_keyword = Row.objects.values_list("keyword_id", flat=True)[:2]
     told = {"kind": "adopt", "keyword": keyword, "other_keyword": other_keyword}

@@ -255,6 +255,8 @@ def small_demo(db: None, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Non
     scenario["pieces"] = {"web": 5}
     scenario["shortlist"] = 4
     scenario["high"] = ["star chart"]
+    live = scenario["live"]
+    scenario["live"] |= {"weeks": 2, "pieces": live["pieces"][:2], "events": []}
     small = tmp_path / "scenario.json"
     small.write_text(json.dumps(scenario), "utf-8")
     monkeypatch.setattr(demo, "SCENARIO", small)
@@ -285,7 +287,7 @@ def test_the_demo_is_the_same_each_time_and_loaded_once(
     once, again = load(), load()
     assert once == again
     # Four that were planned, and the desks of the drafts that it has no cluster for.
-    assert len(once[1]) == 4 + 3
+    assert len(once[1]) == 4 + 3 + 2
     # Broken off in the middle: begun anew, and whole in the end.
     with monkeypatch.context() as broken:
         broken.setattr(demo, "_plan", lambda *_: 1 / 0)

@@ -36,6 +36,8 @@ def example(schema: dict[str, Any]) -> Any:
         return schema["enum"][0]
     if "anyOf" in schema:
         return example(schema["anyOf"][0])
+    if schema.get("format") == "date":
+        return "2026-01-01"
     kind = schema.get("type")
     if kind == "object":
         return {

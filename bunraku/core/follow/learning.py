@@ -17,7 +17,7 @@ _OFFSETS = np.arange(-20.0, 20.25, 0.5)
 """Points of strength that are tried."""
 _SHARPNESS = np.exp(np.linspace(np.log(0.5), np.log(2.0), 9))
 """Sharpness that is tried, times the usual."""
-OFFSET_SPREAD = 6.0
+OFFSET_SPREAD = 9.0
 """How far, in points, an outlet's own strength is mostly off before anything is known: the default
 pulls as hard as that says."""
 SHARPNESS_SPREAD = 0.25

@@ -137,7 +137,7 @@ def read_day(text: str, *, day_first: bool = True) -> date | None:
     text = text.strip()
     if not re.search(r"\d", text) or not re.search(r"\d\D+\d|\d{8}|\D+\d{4}", text):
         return None
-    iso = re.match(r"\d{4}-\d{1,2}-\d{1,2}", text)
+    iso = re.match(r"\d{4}-\d{1,2}-\d{1,2}|\d{8}$", text)
     try:
         found = parse(text, dayfirst=day_first and iso is None)
     except (ParserError, OverflowError, ValueError):

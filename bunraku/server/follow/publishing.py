@@ -122,7 +122,7 @@ def change_live(
         changes = changes_of(form, live.fields, fields)
         if address != live.address:
             moved = {"field": "address", "before": live.address, "after": address}
-            changes = [moved, *(change for change in changes if change["field"] != "address")]
+            changes = [moved, *changes]
         again = live.gone is not None
         if not changes and not again:
             raise BunrakuError(
@@ -180,11 +180,12 @@ def take_down(project: Project, live_id: int, day: date, who: str, *, reason: st
 def changes_of(
     form: Form, before: Mapping[str, str], after: Mapping[str, str]
 ) -> list[dict[str, str]]:
-    """Fields that differ, in their order, with what stood there before and after."""
+    """Fields that differ, in their order, with what stood there before and after. The address is
+    told apart: what is written of it is only its last part."""
     return [
         {"field": field.id, "before": before.get(field.id, ""), "after": after.get(field.id, "")}
         for field in FIELDS[form]
-        if before.get(field.id, "") != after.get(field.id, "")
+        if field.id != "address" and before.get(field.id, "") != after.get(field.id, "")
     ]
 
 

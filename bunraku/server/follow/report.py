@@ -268,7 +268,7 @@ def report_rows(told: dict[str, Any]) -> list[list[Any]]:
     rows: list[list[Any]] = []
     for part, name in (("figures", "Figures"), ("places", "In search")):
         rows += [
-            [name, row["name"], *row["values"]]
+            [name, row["name"], *map(_whole, row["values"])]
             for row in told[part]
             if any(value is not None for value in row["values"])
         ]
@@ -283,6 +283,10 @@ def report_rows(told: dict[str, Any]) -> list[list[Any]]:
 
 WORK = {"publish": "to be published", "look_back": "to look back at"}
 """What is to be done, in words."""
+
+
+def _whole(value: float | None) -> float | int | None:
+    return int(value) if value is not None and float(value).is_integer() else value
 
 
 def _said(entry: dict[str, Any]) -> str:

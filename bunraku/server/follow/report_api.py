@@ -205,6 +205,12 @@ class FadingOut(Schema):
     after: float
 
 
+class OwnReportQuery(Schema):
+    """Of which channel."""
+
+    channel: Channel
+
+
 class OwnReportOut(Schema):
     """What one's own reports say: queries of pages that are not meant for them, queries of two
     pages, pages that fade, queries with fewer and more clicks than their place mostly brings."""
@@ -289,12 +295,12 @@ def bring_figures(request: ProjectRequest, project_id: ProjectId, given: BringIn
     return bring_months(request.project, given.file)
 
 
-@router.get(
-    "/follow/{str:channel}/own-report", response=OwnReportOut, auth=READS, url_name="own_report"
-)
-def read_own_report(request: ProjectRequest, project_id: ProjectId, channel: Channel) -> Any:
+@router.get("/follow/own-report", response=OwnReportOut, auth=READS, url_name="own_report")
+def read_own_report(
+    request: ProjectRequest, project_id: ProjectId, asked: Query[OwnReportQuery]
+) -> Any:
     """What one's own reports on a channel say."""
-    return own_report(request.project, channel)
+    return own_report(request.project, asked.channel)
 
 
 @router.post(

@@ -254,8 +254,9 @@ class LiveFieldOut(Schema):
 
 class LiveOut(Schema):
     """A live piece in full. `days`, on which anything was looked at; `visible`, searches a month on
-    each; `source`, that tells where it stands, and whether that is practice; `gaps`, between which nobody looked; `settled_on`, the day by which it stands where it
-    will stand; `engine`, days of updates."""
+    each; `source`, that tells where it stands, and whether that is practice; `gaps`, between which
+    nobody looked; `settled_on`, the day by which it stands where it will stand; `engine`, days of
+    updates."""
 
     id: int
     piece: int | None

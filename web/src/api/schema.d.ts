@@ -3564,7 +3564,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/projects/{project_id}/follow/{channel}/own-report": {
+    "/api/projects/{project_id}/follow/own-report": {
         parameters: {
             query?: never;
             header?: never;
@@ -3576,22 +3576,6 @@ export interface paths {
          * @description What one's own reports on a channel say.
          */
         get: operations["bunraku_server_follow_report_api_read_own_report"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/projects/{project_id}/follow/own-report": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
         put?: never;
         /**
          * Bring
@@ -10058,8 +10042,9 @@ export interface components {
         /**
          * LiveOut
          * @description A live piece in full. `days`, on which anything was looked at; `visible`, searches a month on
-         *     each; `source`, that tells where it stands, and whether that is practice; `gaps`, between which nobody looked; `settled_on`, the day by which it stands where it
-         *     will stand; `engine`, days of updates.
+         *     each; `source`, that tells where it stands, and whether that is practice; `gaps`, between which
+         *     nobody looked; `settled_on`, the day by which it stands where it will stand; `engine`, days of
+         *     updates.
          */
         LiveOut: {
             /** Id */
@@ -10551,6 +10536,17 @@ export interface components {
         BringIn: {
             /** File */
             file: number;
+        };
+        /**
+         * OwnReportQuery
+         * @description Of which channel.
+         */
+        OwnReportQuery: {
+            /**
+             * Channel
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
         };
         /**
          * FadingOut
@@ -17446,11 +17442,12 @@ export interface operations {
     };
     bunraku_server_follow_report_api_read_own_report: {
         parameters: {
-            query?: never;
+            query: {
+                channel: "web" | "video" | "marketplace";
+            };
             header?: never;
             path: {
                 project_id: number;
-                channel: "web" | "video" | "marketplace";
             };
             cookie?: never;
         };

@@ -40,7 +40,7 @@ export function WatchDialog({ watch, onClose }: { watch: Watch; onClose: () => v
         {save.error && <ProblemNote error={save.error} />}
         <Field
           label="How often"
-          hint="A video on its day and after ten days, a listing the next day and after ten days, a page after about three weeks; then every month."
+          hint="On the day of publishing or changing; then a video after ten days, a listing the next day and after ten days, a page after eighteen days; then every month."
         >
           {(id) => (
             <Select

@@ -125,8 +125,8 @@ export const useOwnReport = (projectId: number, channel: Channel) =>
     queryKey: ["own report", projectId, channel],
     queryFn: async () =>
       data(
-        await api.GET("/api/projects/{project_id}/follow/{channel}/own-report", {
-          params: { path: { project_id: projectId, channel } },
+        await api.GET("/api/projects/{project_id}/follow/own-report", {
+          params: { ...at(projectId), query: { channel } },
         }),
       ),
   });
