@@ -8,6 +8,12 @@ from typing import Any
 
 from bunraku.core.cluster import help as cluster_help
 from bunraku.core.cluster.clustering import cluster_keywords
+from bunraku.core.follow import help as follow_help
+from bunraku.core.follow.before_after import judge
+from bunraku.core.follow.learning import learn
+from bunraku.core.follow.month import month_end
+from bunraku.core.follow.sign_test import sign_test
+from bunraku.core.follow.visible import visible_searches
 from bunraku.core.gather import help as gather_help
 from bunraku.core.gather.fit import fit_to_project
 from bunraku.core.gather.relevance import learn_relevance
@@ -66,6 +72,7 @@ HELP: dict[str, HelpText] = {
     **cluster_help.HELP,
     **plan_help.HELP,
     **write_help.HELP,
+    **follow_help.HELP,
 }
 FIGURES = (
     Figure("volume", "Searches a month", taken_as),
@@ -106,6 +113,11 @@ FIGURES = (
     Figure("duel", "Two titles against each other", compare_titles),
     Figure("coverage", "Where each phrase stands", cover),
     Figure("made", "How well made", score),
+    Figure("visible", "Visible searches", visible_searches),
+    Figure("sign_test", "Sign test", sign_test),
+    Figure("before_after", "Before and after", judge),
+    Figure("learned", "What outcomes taught", learn),
+    Figure("month_end", "Places at the end of a month", month_end),
 )
 
 

@@ -58,24 +58,12 @@ def results(text: str) -> Callable[[Page], None]:
     return act
 
 
-def rivals(page: Page) -> None:
-    page.locator("tbody button").nth(1).click()
-    expect(page.get_by_role("complementary", name="Rival")).to_be_visible()
-
-
 def begin(page: Page) -> None:
     page.get_by_label("In one sentence").fill("We repair and tune pianos in Harrowmere")
     page.get_by_role("button", name="Next").click()
     page.get_by_role("button", name="Skip").click()
     page.get_by_label("Its name or address").fill("strings.example")
     page.get_by_label("Its authority, where you know it").fill("30")
-
-
-def walk_score(page: Page) -> None:
-    expect(page.get_by_role("list", name="Themes")).to_be_visible()
-    page.keyboard.press("j")
-    for _ in range(9):
-        page.keyboard.press("l")
 
 
 def open_first_of_order(page: Page) -> None:
@@ -106,6 +94,11 @@ def packed_desk(page: Page) -> None:
     expect(page.get_by_role("button", name="Take it").first).to_be_visible()
 
 
+def live(page: Page) -> None:
+    page.get_by_role("row", name="Stargazing blanket").first.click()
+    expect(page.get_by_role("heading", name="Diary")).to_be_visible()
+
+
 def dark(page: Page) -> None:
     page.evaluate("localStorage.setItem('bunraku.theme', 'dark')")
     page.reload()
@@ -121,19 +114,19 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
         weigh,
     ),
     "cluster": ("/p/1/web/cluster", open_row(2)),
-    "score": ("/p/1/web/cluster?view=score", walk_score),
     "first": ("/p/1/web/first", open_first_of_order),
     "brief": ("/p/1/web/plan", brief),
     "plan": ("/p/1/web/plan", None),
     "plan_calendar": ("/p/1/web/plan?view=calendar&whole=false", None),
-    "piece": ("/p/1/web/plan", open_row(7)),
     "write": ("/p/1/web/write?order=saved", None),
     "desk_page": ("/p/1/web/write?lacks=begun&only=true", desk),
     "desk_video": ("/p/1/video/write?lacks=begun&only=true", desk),
     "desk_listing": ("/p/1/marketplace/write?lacks=begun&only=true", packed_desk),
+    "follow": ("/p/1/web/follow", None),
+    "live": ("/p/1/web/follow?order=visible", live),
+    "report": ("/p/1/web/follow/report", None),
     "project": ("/p/1/web/settings", None),
     "results": ("/p/1/web/weigh?q=stargazing+for", results("stargazing for families")),
-    "rivals": ("/p/1/web/rivals", rivals),
     "dark": ("/p/1/web/weigh", dark),
 }
 

@@ -190,6 +190,26 @@ def read_in(page: Page) -> None:
     expect(page.get_by_text("left out, unrun")).to_be_visible()
 
 
+def open_live(page: Page) -> None:
+    wait_for_rows(page)
+    page.keyboard.press("j")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("heading", name="Diary")).to_be_visible()
+
+
+def at_a_live_piece(act: Callable[[Page], None]) -> Callable[[Page], None]:
+    def both(page: Page) -> None:
+        open_live(page)
+        act(page)
+
+    return both
+
+
+def publish(page: Page) -> None:
+    page.get_by_role("link", name="It is live").click()
+    expect(page.get_by_role("dialog").get_by_label("Its address")).to_be_visible()
+
+
 VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "gather": ("/p/1/web/gather", type_seeds),
     "gather, keyword": ("/p/1/web/gather?sort=relevance", open_first),
@@ -241,6 +261,27 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "desk, versions": ("/p/1/video/write?order=saved&only=true", at_a_desk(see_versions)),
     "desk, what exists": ("/p/1/web/write?order=saved&only=true", at_a_desk(read_in)),
     "desk of nothing": ("/p/1/web/write/desk?piece=9999", None),
+    "follow": ("/p/1/web/follow", None),
+    "follow, nothing": ("/p/1/web/follow?q=xyzzy", None),
+    "follow, how it looks": ("/p/1/web/follow", click("How it looks")),
+    "follow, note": ("/p/1/web/follow", click("Note something")),
+    "live piece": ("/p/1/web/follow?order=visible", open_live),
+    "live piece, table": ("/p/1/web/follow?order=visible", at_a_live_piece(click("As a table"))),
+    "live piece, read back": (
+        "/p/1/web/follow?order=visible",
+        at_a_live_piece(click("Is it there as written?")),
+    ),
+    "live piece, taken down": (
+        "/p/1/web/follow?order=visible",
+        at_a_live_piece(click("Taken down")),
+    ),
+    "live piece of nothing": ("/p/1/web/follow/piece?live=9999", None),
+    "diary": ("/p/1/web/follow/diary", None),
+    "report": ("/p/1/web/follow/report", None),
+    "report, figures": ("/p/1/web/follow/report", click("Type figures")),
+    "own report": ("/p/1/web/follow/own", None),
+    "own report, bring": ("/p/1/web/follow/own", click("Bring a report")),
+    "publish": ("/p/1/web/write?order=saved&only=true", at_a_desk(publish)),
     "settings": ("/p/1/web/settings", None),
     "commands": ("/p/1/web/plan", press("Control+k")),
     "keys": ("/p/1/web/plan", press("?")),

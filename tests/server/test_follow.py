@@ -128,7 +128,7 @@ def test_looking_is_priced_before_paid_once_and_kept(
     api: Api, piece: Piece, project: Project, counted: dict[What, list[str]]
 ) -> None:
     live = publish(api, piece)
-    assert api.get("/follow/watch")["price"] == 0
+    assert api.get("/follow/watch")["price"] == 2
     left = api.get("/overview")["lookups_left"]
     job = look(api, live)
     assert job["state"] == "done", job

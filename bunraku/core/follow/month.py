@@ -54,8 +54,12 @@ class MonthEnd:
 
 
 def month_end(stack: Stack, searches: NDArray[np.float64], channel: str, month: date) -> MonthEnd:
-    """What checks say at the end of a month: the last of each phrase on or before its last day, at
-    most `OLD_DAYS` old. `searches` (n,) a month, NaN unknown. Cost: linear."""
+    """What checks say at the end of a month.
+
+    Parameters: `stack`, the checks of n phrases; `searches` (n,) a month, NaN unknown; `channel`;
+    `month`, any day of it. Returns: `MonthEnd`. Formula: the last check of each phrase on or before
+    the month's last day counts, at most `OLD_DAYS` old; visible searches as `visible_searches`.
+    Raises: `KeyError` for another channel. Cost: linear."""
     last = day_number(end_of(month))
     inside = stack.where((stack.day <= last) & (stack.day > last - OLD_DAYS))
     place = np.full(stack.count, -1, dtype=np.int64)

@@ -25,9 +25,9 @@ RHYTHMS: dict[Form, Rhythm] = {
     "video": Rhythm((0, 10), 30, 10),
     "listing": Rhythm((0, 1, 10), 30, 10),
 }
-"""On the day itself, so that there is something to compare with; then what practitioners do: a video
-after ten days, a listing the next day and after ten days, a page after two to three weeks; then
-every month."""
+"""On the day itself, so that there is something to compare with; then what practitioners do: a
+video after ten days, a listing the next day and after ten days, a page after two to three weeks;
+then every month."""
 
 
 def next_check(form: Form, how: How, begun: date, last: date | None) -> date | None:

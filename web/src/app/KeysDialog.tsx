@@ -28,7 +28,8 @@ const KEYS: readonly [string, string][] = [
   ["z", "Undo the last change"],
   ["Alt P, Alt C", "Desk: pack the field, copy it (Alt Shift C: all fields)"],
   ["Alt 1 2 3", "Desk: do what comes next; Alt V: versions"],
-  ["1 2 3 4 5", "Gather, Weigh, Cluster, Plan, Write"],
+  ["n, t", "Follow, a piece: note something; make what is proposed a task"],
+  ["1 2 3 4 5 6", "Gather, Weigh, Cluster, Plan, Write, Follow"],
   ["Ctrl K", "Every command"],
   ["?", "These keys"],
 ];

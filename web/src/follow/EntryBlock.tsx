@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { Button } from "../parts/Button";
 import { count, day } from "../parts/format";
+import { Help } from "../parts/Help";
 import { usePlace } from "../shared/channels";
 import { useChange } from "../shared/useChange";
 import { changeEntry, removeEntry } from "./changes";
@@ -130,13 +131,22 @@ function JudgedFigures({ judged }: { judged: Judged }) {
     <dl className="grid grid-cols-[auto_1fr] gap-x-3 pt-2">
       {rows.map(([name, value]) => (
         <div key={name} className="contents">
-          <dt className="text-quiet">{name}</dt>
+          <dt className="text-quiet">
+            {FIGURES[name] ? <Help figure={FIGURES[name]}>{name}</Help> : name}
+          </dt>
           <dd>{value}</dd>
         </div>
       ))}
     </dl>
   );
 }
+
+/** Lines whose figure has a help text. */
+const FIGURES: Readonly<Record<string, string>> = {
+  "Sign test": "sign_test",
+  "Beside untouched pieces": "before_after",
+  "Visible searches": "visible",
+};
 
 /** A step in ln of the place as a share of the distance from the top: "31 % nearer". */
 function stepWords(step: number): string {

@@ -1,5 +1,6 @@
 import { count, day, exact } from "../parts/format";
 import { Grid } from "../parts/Grid";
+import { Help } from "../parts/Help";
 import { useGrid } from "../parts/useGrid";
 import type { Pages } from "../shared/usePages";
 import { Drift } from "./Drift";
@@ -44,7 +45,7 @@ export function FollowList({
         >
           {HEADS.map((head) => (
             <span key={head} role="columnheader" className="px-2">
-              {head}
+              {head === "Visible a month" ? <Help figure="visible">{head}</Help> : head}
             </span>
           ))}
         </div>

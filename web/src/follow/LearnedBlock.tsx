@@ -1,4 +1,5 @@
 import { Checkbox } from "../parts/Checkbox";
+import { Help } from "../parts/Help";
 import { usePlace } from "../shared/channels";
 import { useChange } from "../shared/useChange";
 import { setLearns } from "./changes";
@@ -15,7 +16,9 @@ export function LearnedBlock() {
   if (!learned?.length) return null;
   return (
     <section aria-label="What outcomes taught" className="border-t border-hairline pt-3">
-      <h3 className="font-sans text-base font-semibold">What outcomes taught</h3>
+      <h3 className="font-sans text-base font-semibold">
+        <Help figure="learned">What outcomes taught</Help>
+      </h3>
       {learned.map((each) => (
         <div key={each.outlet} className="border-b border-hairline py-2 last:border-0">
           <p>

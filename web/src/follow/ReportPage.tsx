@@ -4,6 +4,7 @@ import { Button, buttonLook } from "../parts/Button";
 import { useCommand } from "../parts/commands";
 import { FileDrop } from "../parts/FileDrop";
 import { day, monthName } from "../parts/format";
+import { Help } from "../parts/Help";
 import { Modal } from "../parts/Modal";
 import { ProblemNote } from "../parts/ProblemNote";
 import { Select } from "../parts/Select";
@@ -129,7 +130,7 @@ function Sheet({ told }: { told: Report }) {
           </p>
         )}
       </Part>
-      <Part title="Where we are found">
+      <Part title="Where we are found" figure="month_end">
         <Figures rows={shownRows(told.places)} month={told.month} />
         {!shownRows(told.places).length && (
           <p className="text-ink-2">Nobody looked in this month.</p>
@@ -225,10 +226,20 @@ function Figures({ rows, month }: { rows: Report["figures"]; month: string }) {
   );
 }
 
-function Part({ title, children }: { title: string; children: React.ReactNode }) {
+function Part({
+  title,
+  figure,
+  children,
+}: {
+  title: string;
+  figure?: string;
+  children: React.ReactNode;
+}) {
   return (
     <section aria-label={title} className="pt-5 print:break-inside-avoid-page">
-      <h2 className="border-b border-ink pb-1 text-lg">{title}</h2>
+      <h2 className="border-b border-ink pb-1 text-lg">
+        {figure ? <Help figure={figure}>{title}</Help> : title}
+      </h2>
       <div className="pt-2">{children}</div>
     </section>
   );

@@ -1,6 +1,6 @@
 /** What was seen of live pieces, in words. */
 import type { Schemas } from "../api/client";
-import { count, exact, plural } from "../parts/format";
+import { count, exact } from "../parts/format";
 
 type Moves = Pick<Schemas["LiveRowOut"], "rose" | "fell" | "stayed" | "new" | "lost">;
 
@@ -59,11 +59,3 @@ export const VERDICTS: Record<
   unchecked: { mark: "?", words: "not looked at before and after", tone: "none" },
   alone: { mark: "?", words: "nothing to compare with", tone: "none" },
 };
-
-/** What is due, in a sentence; empty where nothing is. */
-export function dueWords(watch: { due: number; back: unknown[]; price: number }): string {
-  const parts = [];
-  if (watch.due) parts.push(`${plural(watch.due, "piece")} to look at`);
-  if (watch.back.length) parts.push(`${plural(watch.back.length, "change")} to look back at`);
-  return parts.join(", ");
-}

@@ -1,6 +1,7 @@
 """`manage.py work`: the job worker. Picks up what a killed worker left, then takes jobs as they
 come."""
 
+import logging
 import os
 import resource
 import signal
@@ -21,15 +22,19 @@ from bunraku.installation.confined import make_ready
 from bunraku.installation.lifeline import hold
 from bunraku.installation.storage import why_it_failed
 from bunraku.server.clock import today
+from bunraku.server.follow.checking import start_due_checks
 from bunraku.server.jobs.actions import requeue_orphans
 from bunraku.server.jobs.running import settle
 from bunraku.server.readings.providers import installed
 from bunraku.sources.protocol import Request, SourceBusy, SourceFailed, What
 
+logger = logging.getLogger(__name__)
 NICE = 5
 """How far background work stands back (0-19): beside a busy page it gets a quarter of a core."""
 MOST_MEMORY_BYTES = 350_000_000
 """Beyond it the worker begins anew between two jobs."""
+LOOK_EVERY_SECONDS = 600
+"""Between two looks at what is due to be followed: rhythms go by days."""
 STORAGE_AGAIN_SECONDS = 10
 """Between two looks at whether storage is back."""
 
@@ -53,6 +58,7 @@ class Command(BaseCommand):
         make_ready()
         # The first suggestions of a run should not wait for libraries and sources to be loaded.
         threading.Thread(target=_warm, daemon=True).start()
+        threading.Thread(target=_look_regularly, daemon=True).start()
         settle()
         task_finished.connect(self._end_if_large)
         while self._storage_failed():
@@ -83,6 +89,20 @@ class Command(BaseCommand):
             connection.close()
             return True
         return False
+
+
+def _look_regularly() -> None:
+    """Have what is due be looked at: what came due while nobody worked, once."""
+    while True:
+        try:
+            start_due_checks()
+        except (DatabaseError, OSError) as error:
+            logger.warning("what is due was not looked for: %s", error)
+        except Exception:
+            logger.exception("looking for what is due broke")
+        finally:
+            connection.close()
+        time.sleep(LOOK_EVERY_SECONDS)
 
 
 def memory_bytes() -> int:

@@ -10,6 +10,7 @@ from django.conf import settings
 from django.core.management.base import BaseCommand, CommandParser
 
 from bunraku.core.figures import figures_markdown
+from bunraku.core.follow.month import REPORT_FIGURES
 from bunraku.core.formats.csv_out import Column
 from bunraku.core.formats.figures_in import OPEN_ENDED
 from bunraku.core.formats.mapping import MEANINGS
@@ -17,6 +18,7 @@ from bunraku.core.formats.pages_in import HEADINGS as PAGE_HEADINGS
 from bunraku.core.formats.table_in import MOST_UNPACKED_BYTES
 from bunraku.server.api import api
 from bunraku.server.errors import CATALOGUE
+from bunraku.server.follow.report import COLUMNS as REPORT_COLUMNS
 from bunraku.server.gather.files.api import REFUSED_COLUMNS
 from bunraku.server.inputs import MOST_FILE_BYTES
 from bunraku.server.plan.export import COLUMNS as PLAN_COLUMNS
@@ -117,6 +119,24 @@ two.
 |---|---|
 {_lines(f"| {name} | {words} |" for name, words in PAGE_HEADINGS.items())}
 
+## Reports on one's own pages that it reads
+
+On Follow: a table with a page and a query a line, of any of the kinds above, its columns guessed as
+for keywords; the page, the query, and clicks or times shown are needed. A column called Date, Day
+or the like gives the day, whichever comes first in it told by the whole column; without one the
+report is of the days up to today. A line of a page, query and day that is there already is
+replaced.
+
+## Figures of months that it reads
+
+A table with a column Month ("2026-10", "October 2026", or any day of it), one called Outlet where
+there are several, and a column for each figure. A figure that is there already is replaced; empty
+cells change nothing.
+
+| column | what it is |
+|---|---|
+{_lines(f"| {figure.name} | {figure.about} |" for figure in REPORT_FIGURES)}
+
 ## CSV that it writes
 
 UTF-8 with a byte-order mark, commas, a heading row, lines ended by carriage return and line feed
@@ -173,6 +193,13 @@ are taken; what a spreadsheet cut off (its cells hold 32,767 characters) stays a
 missing.
 
 {_table(GRID_COLUMNS)}
+
+### Month's report
+
+`GET /api/projects/{{id}}/follow/report.csv?month=…&outlet=…` and `report.xlsx`; the figures of a
+month, places, what was published and changed, next month's work. Without an outlet: all of them.
+
+{_table(REPORT_COLUMNS)}
 
 ### Refused rows
 
