@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from django.db.models import Count, Sum
+from django.db.models import Count, F, Q, Sum
 from ninja import Router, Schema
 
 from bunraku.core.figures import FIGURES
@@ -96,7 +96,11 @@ def _channel_counts(project: Project) -> list[dict[str, Any]]:
 def overview(request: ProjectRequest, project_id: ProjectId) -> Any:
     """How far each step of a project is."""
     pieces = Piece.objects.filter(project=request.project).aggregate(
-        all=Count("pk"), placed=Count("month"), drafts=Count("draft")
+        all=Count("pk"),
+        placed=Count("month"),
+        drafts=Count(
+            "draft", filter=Q(draft__published=None) | ~Q(draft__published=F("draft__revision"))
+        ),
     )
     last = undoable(request.project).only("label").first()
     return {

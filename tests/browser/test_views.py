@@ -2,6 +2,7 @@
 quickly enough to use."""
 
 import json
+import re
 from collections.abc import Callable
 from typing import Any
 
@@ -206,7 +207,7 @@ def at_a_live_piece(act: Callable[[Page], None]) -> Callable[[Page], None]:
 
 
 def publish(page: Page) -> None:
-    page.get_by_role("link", name="It is live").click()
+    page.get_by_role("link", name=re.compile("It is live|Publish changes")).click()
     expect(page.get_by_role("dialog").get_by_label("Its address")).to_be_visible()
 
 

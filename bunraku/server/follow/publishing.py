@@ -5,6 +5,7 @@ from datetime import date
 from typing import Any
 
 from django.db import transaction
+from django.db.models import F
 
 from bunraku.core.follow.checks import EPOCH
 from bunraku.core.follow.rhythm import Form, check_back, next_check
@@ -88,6 +89,7 @@ def publish(
             Followed(live=live, foretold=today(), **phrase) for phrase in foretold
         )
         change_piece(project, piece.pk, {"state": "live", "address": address})
+        _note_published(piece.pk)
         DiaryEntry.objects.create(
             project=project,
             live=live,
@@ -138,6 +140,7 @@ def change_live(
         live.save()
         if live.piece_id:
             change_piece(project, live.piece_id, {"state": "live", "address": address})
+            _note_published(live.piece_id)
         DiaryEntry.objects.create(
             project=project,
             live=live,
@@ -187,6 +190,11 @@ def changes_of(
         for field in FIELDS[form]
         if field.id != "address" and before.get(field.id, "") != after.get(field.id, "")
     ]
+
+
+def _note_published(piece_id: int | None) -> None:
+    """What is written is what is live."""
+    Draft.objects.filter(piece=piece_id).update(published=F("revision"))
 
 
 def _drafted(piece: Piece) -> dict[str, str]:

@@ -15,6 +15,8 @@ class Draft(models.Model):
     fields = models.JSONField(default=dict)
     # Counts saves, so that another window knows that there was one.
     revision = models.PositiveIntegerField(default=0)
+    # The save that is live (see the room that follows); none: nothing is, or nobody said so.
+    published = models.PositiveIntegerField(null=True)
     by = models.CharField(max_length=150, blank=True)
     saved = models.DateTimeField()
     empty = models.PositiveIntegerField(default=0)

@@ -67,11 +67,13 @@ def pieces_to_write(project: Project, wanted: WritingQuery) -> dict[str, Any]:
 
 
 def _pieces(project: Project) -> "QuerySet[Piece]":
-    """What is to be written: all that is not live, and what is being changed."""
+    """What is to be written: all that is not live, and what is being changed: what is live just so
+    is not."""
     pieces = Piece.objects.filter(project=project)
-    return pieces.filter(~Q(state="live") | Q(draft__isnull=False)).annotate(
-        when=Coalesce("due", "month")
+    being_changed = Q(draft__isnull=False) & (
+        Q(draft__published=None) | ~Q(draft__published=F("draft__revision"))
     )
+    return pieces.filter(~Q(state="live") | being_changed).annotate(when=Coalesce("due", "month"))
 
 
 def _order(name: str) -> list[Any]:

@@ -64,6 +64,7 @@ export function DiaryPage() {
                   key={entry.id}
                   entry={entry}
                   today={watch.today}
+                  under={2}
                   heading={
                     entry.live ? (
                       <Link

@@ -18,12 +18,16 @@ export function EntryBlock({
   label,
   today,
   heading,
+  under = 3,
 }: {
   entry: Entry;
   label?: string | undefined;
   today: string;
   heading?: React.ReactNode;
+  /** The level of its heading. */
+  under?: 2 | 3;
 }) {
+  const Heading = under === 2 ? "h2" : "h3";
   const { projectId } = usePlace();
   const [open, setOpen] = useState(false);
   const look = useChange(projectId, (looked_back: boolean) =>
@@ -34,11 +38,11 @@ export function EntryBlock({
   const verdict = entry.judged && VERDICTS[entry.judged.why];
   return (
     <article className="border-t border-hairline py-3 first:border-t-0">
-      <h3 className="flex items-baseline gap-2 font-sans text-base font-semibold">
+      <Heading className="flex items-baseline gap-2 font-sans text-base font-semibold">
         {label && <span className="text-persimmon-text">{label}</span>}
         <span className="min-w-0 flex-1 truncate">{heading ?? whatWords(entry)}</span>
         <span className="text-xs font-normal whitespace-nowrap text-quiet">{day(entry.day)}</span>
-      </h3>
+      </Heading>
       {heading && <p className="text-ink-2">{whatWords(entry)}</p>}
       {entry.reason && <p className="text-ink-2">{entry.reason}</p>}
       {entry.judged && verdict && (

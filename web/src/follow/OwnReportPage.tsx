@@ -110,7 +110,7 @@ function Queries({
               <th className="text-right font-normal">Its place brings</th>
               <th className="text-right font-normal">Shown</th>
               <th className="text-right font-normal">Position</th>
-              {gather && <th className="text-left font-normal" />}
+              {gather && <th className="pl-4 text-left font-normal">To do</th>}
             </tr>
           </thead>
           <tbody>
