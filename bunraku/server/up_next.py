@@ -157,7 +157,8 @@ def in_the_way(project: Project) -> list[dict[str, Any]]:
         note("unclustered", channel, counts["keywords"] - counts["clustered"])
         decided = counts["kept"] + counts["shortlisted"]
         note("undecided", channel, counts["keywords"] - decided)
-    note("unplaced", "", Piece.objects.filter(project=project, month=None).count())
+    unplaced = Piece.objects.filter(project=project, month=None).exclude(state="live")
+    note("unplaced", "", unplaced.count())
     return found
 
 

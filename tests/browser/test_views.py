@@ -264,6 +264,7 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "desk of nothing": ("/p/1/web/write/desk?piece=9999", None),
     "follow": ("/p/1/web/follow", None),
     "follow, nothing": ("/p/1/web/follow?q=xyzzy", None),
+    "follow, by cluster": ("/p/1/web/follow?by=cluster", None),
     "follow, how it looks": ("/p/1/web/follow", click("How it looks")),
     "follow, note": ("/p/1/web/follow", click("Note something")),
     "live piece": ("/p/1/web/follow?order=visible", open_live),

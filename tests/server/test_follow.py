@@ -297,6 +297,10 @@ def test_a_piece_and_an_outlet_that_are_removed_leave_their_history(
     api.send("DELETE", f"/outlets/{outlet.pk}?version={outlet.version}")
     assert api.get(f"/live/{live}")["outlet"] == ""
     assert len(api.get("/follow")["rows"]) == 1
+    (rest,) = api.get("/follow/together", by="outlet")
+    assert (rest["name"], rest["pieces"], rest["phrases"]) == ("No outlet any more", 1, 4)
+    (lone,) = api.get("/follow/together", by="cluster")
+    assert lone["name"] == "In no cluster"
 
 
 def test_taken_down_it_is_looked_at_no_longer_and_comes_back_with_its_history(
@@ -413,7 +417,7 @@ def test_the_list_and_a_piece_ask_as_much_whatever_their_number(
     look(api, live)
     with django_assert_max_num_queries(9):
         api.get("/follow")
-    with django_assert_max_num_queries(15):
+    with django_assert_max_num_queries(18):
         api.get(f"/live/{live}")
 
 

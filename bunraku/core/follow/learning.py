@@ -94,6 +94,6 @@ def _weights(pieces: Ints) -> Floats:
 
 
 def learn_days(days: Sequence[int]) -> int | None:
-    """Days until a new piece of an outlet is shown: the median of those that are known, None under
-    `DAYS_LEAST`."""
+    """Days within which a new piece of an outlet is shown: the median of those that are known, each
+    until the first look that saw it; None under `DAYS_LEAST`."""
     return round(float(np.median(days))) if len(days) >= DAYS_LEAST else None

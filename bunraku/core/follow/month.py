@@ -27,7 +27,7 @@ REPORT_FIGURES = (
     ReportFigure("organic", "Visits from search", "Without advertisements."),
     ReportFigure("paid", "Visits from advertisements", "Those that were paid for."),
     ReportFigure("referral", "Visits from other sites", "By a link somewhere else."),
-    ReportFigure("direct", "Visits without a way", "Typed in, or by a bookmark."),
+    ReportFigure("direct", "Direct visits", "By the address typed in, or a bookmark."),
     ReportFigure("social", "Visits from networks", "Where people pass things on."),
     ReportFigure("inquiries", "Inquiries", "Messages, calls, forms."),
     ReportFigure("sales", "Sales", "Orders, bookings."),

@@ -21,6 +21,12 @@ from bunraku.server.follow.diary_schemas import (
 )
 from bunraku.server.follow.following import following, state_of
 from bunraku.server.follow.history_of import entry_out, live_of
+from bunraku.server.follow.list_schemas import (
+    FollowingOut,
+    FollowingQuery,
+    TogetherOut,
+    TogetherQuery,
+)
 from bunraku.server.follow.models import DiaryEntry
 from bunraku.server.follow.publishing import publish, publishing_of, take_down
 from bunraku.server.follow.read_back import read_back
@@ -28,8 +34,6 @@ from bunraku.server.follow.schemas import (
     CheckIn,
     ClockIn,
     DownIn,
-    FollowingOut,
-    FollowingQuery,
     LiveOut,
     PublishedOut,
     PublishIn,
@@ -39,6 +43,7 @@ from bunraku.server.follow.schemas import (
     WatchIn,
     WatchOut,
 )
+from bunraku.server.follow.together import together
 from bunraku.server.follow.watching import change_watch
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
@@ -52,6 +57,14 @@ def read_following(
 ) -> Any:
     """The live pieces."""
     return following(request.project, wanted)
+
+
+@router.get("/follow/together", response=list[TogetherOut], auth=READS, url_name="together")
+def read_together(
+    request: ProjectRequest, project_id: ProjectId, asked: Query[TogetherQuery]
+) -> Any:
+    """Live pieces together, by outlet or by cluster."""
+    return together(request.project, asked.by)
 
 
 @router.get("/follow/watch", response=WatchOut, auth=READS, url_name="watch")

@@ -74,7 +74,7 @@ def price_of_checks(project: Project, pieces: Sequence[LivePiece]) -> int:
         return 0
     return sum(
         price_tenths(source, len(unchecked(looked, _depth(project))))
-        for _, _, looks in _looks(project, pieces)
+        for _, _, looks in _looks(project, pieces, keep=False)
         for looked in looks
     )
 
@@ -84,7 +84,7 @@ def _depth(project: Project) -> int:
 
 
 def _looks(
-    project: Project, pieces: Sequence[LivePiece]
+    project: Project, pieces: Sequence[LivePiece], *, keep: bool
 ) -> list[tuple[Scope, list[LivePiece], list[Looked]]]:
     """By scope its pieces, and what is to be looked at from where."""
     watch = watch_of(project)
@@ -96,7 +96,7 @@ def _looks(
         for lives in by_scope.values():
             scope = lives[0].scope
             scope.project = project
-            found.append((scope, lives, tracks_of(lives, watch)))
+            found.append((scope, lives, tracks_of(lives, watch, keep=keep)))
     return found
 
 
@@ -142,7 +142,7 @@ def check_pieces(work: Work[Any, Any], pieces: Sequence[LivePiece]) -> None:
     watch = watch_of(project)
     affordable, waiting = _affordable(project, watch, source, ordered)
     work.result.waiting += len(waiting)
-    looks = _looks(project, affordable)
+    looks = _looks(project, affordable, keep=True)
     work.start(CheckRanks.name, sum(len(looked.tracks) for *_, ls in looks for looked in ls))
     for scope, _, looked_at in looks:
         for looked in looked_at:
@@ -163,7 +163,7 @@ def _affordable(
     """Pieces that the month's lookups reach for, and those that must wait."""
     left = left_tenths(watch)
     cost: dict[int, int] = defaultdict(int)
-    for _, _, looks in _looks(project, pieces):
+    for _, _, looks in _looks(project, pieces, keep=False):
         for looked in looks:
             for term in unchecked(looked, watch.depth):
                 # A phrase of two pieces is looked up once, and counted with the first.

@@ -11,8 +11,8 @@ from bunraku.server.clock import today
 from bunraku.server.follow.checking import due_pieces, price_of_checks, watching_source
 from bunraku.server.follow.clock_job import clock_of
 from bunraku.server.follow.diary import due_back
+from bunraku.server.follow.list_schemas import FollowingQuery
 from bunraku.server.follow.models import DiaryEntry, LivePiece
-from bunraku.server.follow.schemas import FollowingQuery
 from bunraku.server.follow.watching import DEPTHS, left_tenths, spent_tenths, watch_of
 from bunraku.server.projects.models import Project
 

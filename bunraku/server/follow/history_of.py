@@ -14,7 +14,7 @@ from bunraku.core.plan.pieces import KINDS
 from bunraku.core.weigh.chance import SETTLED
 from bunraku.core.write.fields import FIELDS
 from bunraku.server.clock import today
-from bunraku.server.follow.checking import watching_source
+from bunraku.server.follow.checking import price_of_checks, watching_source
 from bunraku.server.follow.judging import BACK_DAYS
 from bunraku.server.follow.models import DEVICES, DiaryEntry, Followed, LivePiece
 from bunraku.server.follow.publishing import changes_of, find_live, form_of
@@ -29,7 +29,8 @@ DID_NOT_ANSWER = -2
 
 
 def live_of(project: Project, live_id: int) -> dict[str, Any]:
-    """All that is known of a live piece. Raises: not_found. Five queries, whatever its phrases."""
+    """All that is known of a live piece. Raises: not_found. As many queries
+    whatever its phrases."""
     live = find_live(project, live_id)
     tracks = list(Followed.objects.filter(live=live).order_by("-main", "pk"))
     plain = [track for track in tracks if not track.place and not track.device]
@@ -77,6 +78,7 @@ def live_of(project: Project, live_id: int) -> dict[str, Any]:
             if live.fields.get(field.id)
         ],
         "unpublished_changes": len(changes_of(form, live.fields, draft.fields)) if draft else 0,
+        "price": price_of_checks(project, [live]) / 10 if watching and not live.gone else 0,
         "source": watching.name if watching else "",
         "practice": bool(watching and watching.practice),
         "read_back": live.read_back,

@@ -159,7 +159,7 @@ def _says(outlet: Outlet, followed: int) -> str:
             f"followed; from {LEAST_OUTCOMES} settled ones on they teach something."
         )
     if learned.get("days") is not None:
-        parts.append(f"New pieces are first shown after about {plural(learned['days'], 'day')}.")
+        parts.append(f"New pieces are shown within about {plural(learned['days'], 'day')}.")
     return " ".join(parts) or "Nothing with a forecast is followed yet."
 
 

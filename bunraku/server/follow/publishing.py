@@ -88,7 +88,8 @@ def publish(
         Followed.objects.bulk_create(
             Followed(live=live, foretold=today(), **phrase) for phrase in foretold
         )
-        change_piece(project, piece.pk, {"state": "live", "address": address})
+        told = {"state": "live", "address": address, "title": live.title}
+        change_piece(project, piece.pk, told)
         _note_published(piece.pk)
         DiaryEntry.objects.create(
             project=project,
@@ -139,7 +140,8 @@ def change_live(
         live.next_check = next_check(form, how_of(project), max(day, today()), None)
         live.save()
         if live.piece_id:
-            change_piece(project, live.piece_id, {"state": "live", "address": address})
+            told = {"state": "live", "address": address, "title": live.title}
+            change_piece(project, live.piece_id, told)
             _note_published(live.piece_id)
         DiaryEntry.objects.create(
             project=project,

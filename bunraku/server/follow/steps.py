@@ -11,7 +11,7 @@ from bunraku.core.follow.history import NONE, moves, summarise
 from bunraku.core.follow.next_steps import Facts, PhraseFacts, Step, next_steps
 from bunraku.core.text import content_stems, identity_key
 from bunraku.core.weigh.chance import SETTLED
-from bunraku.core.weigh.saying import how_said
+from bunraku.core.weigh.saying import ALL_WORDS, how_said
 from bunraku.core.write.fields import written_of
 from bunraku.core.write.years import other_years
 from bunraku.server.clock import today
@@ -83,7 +83,7 @@ def facts_of(project: Project, live: LivePiece) -> Facts:
                 int(summary.other[n]) if summary.other[n] > 0 else None,
                 track.other,
                 track.searches,
-                how_said(title, track.text, language) > ALL_WORDS,
+                how_said(title, track.text, language) >= ALL_WORDS,
                 identity_key(title).startswith(track.term),
             )
             for n, track in enumerate(tracks)
@@ -93,17 +93,15 @@ def facts_of(project: Project, live: LivePiece) -> Facts:
         why=entry.judged.get("why", "") if entry else "",
         changed_days=(today() - entry.day).days if entry else None,
         old_years=sorted(
-            other_years(list(live.fields.values()), aims.aim.main if aims else "", today())
+            year
+            for year in other_years(list(live.fields.values()), "", today())
+            if int(year) < today().year
         ),
         questions=_questions(live, aims),
         links=_links(live, aims),
         wording=_wording(live),
         foretold=float(np.sum([track.clicks or 0.0 for track in tracks])),
     )
-
-
-ALL_WORDS = 0.6
-"""How far a title says a phrase (core.weigh.saying) from which on it counts as said."""
 
 
 def _questions(live: LivePiece, aims: Aims | None) -> list[str]:

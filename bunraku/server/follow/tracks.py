@@ -25,13 +25,11 @@ class Looked:
     tracks: dict[str, list[Followed]] = field(default_factory=lambda: defaultdict(list))
 
 
-def tracks_of(lives: Sequence[LivePiece], watch: Watch) -> list[Looked]:
-    """The tracks of pieces of one scope, by vantage; those that a vantage has none of yet are made.
-    Phrases that their piece no longer serves are left out. To be called in a transaction."""
-    _follow_the_plan(lives)
-    phrases = list(
-        Followed.objects.filter(live__in=lives, until=None).select_related("live").order_by("pk")
-    )
+def tracks_of(lives: Sequence[LivePiece], watch: Watch, *, keep: bool) -> list[Looked]:
+    """The tracks of pieces of one scope, by vantage; phrases that their piece no longer serves are
+    left out. With `keep`, what the plan changed and tracks that a vantage has none of yet are
+    stored, in a transaction; without, it is only told what there would be."""
+    phrases = _as_planned(lives, keep=keep)
     local = _local({phrase.keyword_id for phrase in phrases}, lives)
     there = {(f.live_id, f.term, f.place, f.device): f for f in phrases}
     looked: dict[tuple[str, int], Looked] = {}
@@ -48,7 +46,8 @@ def tracks_of(lives: Sequence[LivePiece], watch: Watch) -> list[Looked]:
             looked.setdefault((place, device), Looked(place, device)).tracks[phrase.term].append(
                 track
             )
-    Followed.objects.bulk_create(made)
+    if keep:
+        Followed.objects.bulk_create(made)
     return list(looked.values())
 
 
@@ -67,49 +66,52 @@ def _beside(phrase: Followed, place: str, device: int) -> Followed:
     )
 
 
-def _follow_the_plan(lives: Sequence[LivePiece]) -> None:
-    """Have the phrases be those that the plan has by now: new ones come, without a forecast, those
-    that went are looked at no longer, and come back as what they were."""
+def _as_planned(lives: Sequence[LivePiece], *, keep: bool) -> list[Followed]:
+    """The phrases of pieces as the plan has them by now: new ones come, without a forecast, those
+    that went are looked at no longer, and come back as what they were. A piece that the plan has no
+    more keeps its own."""
     owned: dict[int, dict[int, PieceKeyword]] = defaultdict(dict)
     pieces = {live.piece_id: live for live in lives if live.piece_id}
     keywords = PieceKeyword.objects.filter(piece__in=list(pieces)).select_related("keyword")
     for keyword in keywords:
         owned[pieces[keyword.piece_id].pk][keyword.keyword_id] = keyword
-    changed, made = [], []
-    by_live: dict[int, list[Followed]] = defaultdict(list)
-    for phrase in Followed.objects.filter(live__in=list(pieces.values())).defer("checks"):
-        by_live[phrase.live_id].append(phrase)
+    phrases = list(Followed.objects.filter(live__in=lives).select_related("live").order_by("pk"))
     rows = _rows(lives, {pk for each in owned.values() for pk in each})
-    for live in pieces.values():
-        serves = owned[live.pk]
-        if not serves:
-            continue
-        known = {f.keyword_id for f in by_live[live.pk]}
-        for phrase in by_live[live.pk]:
-            serving = serves.get(phrase.keyword_id) if phrase.keyword_id else None
-            until = None if serving else phrase.until or today()
-            row = rows.get(phrase.keyword_id or 0)
-            searches = row.volume if row else phrase.searches
-            now = (bool(serving and serving.main), until, searches)
-            if now != (phrase.main, phrase.until, phrase.searches):
-                phrase.main, phrase.until, phrase.searches = now
-                changed.append(phrase)
-        for keyword_id, serving in serves.items():
-            row = rows.get(keyword_id)
-            if keyword_id not in known and row is not None:
-                key, text = serving.keyword.key, row.text
-                made.append(
-                    Followed(
-                        live=live,
-                        keyword_id=keyword_id,
-                        term=key,
-                        text=text,
-                        main=serving.main,
-                        searches=row.volume,
-                    )
-                )
-    Followed.objects.bulk_update(changed, ["main", "until", "searches"], batch_size=500)
-    Followed.objects.bulk_create(made, ignore_conflicts=True)
+    known: dict[int, set[int | None]] = defaultdict(set)
+    changed: list[Followed] = []
+    for phrase in phrases:
+        known[phrase.live_id].add(phrase.keyword_id)
+        serves = owned.get(phrase.live_id)
+        if serves and _follows(phrase, serves, rows):
+            changed.append(phrase)
+    made = [
+        Followed(
+            live=live,
+            keyword_id=keyword_id,
+            term=serving.keyword.key,
+            text=rows[keyword_id].text,
+            main=serving.main,
+            searches=rows[keyword_id].volume,
+        )
+        for live in pieces.values()
+        for keyword_id, serving in owned[live.pk].items()
+        if keyword_id not in known[live.pk] and keyword_id in rows
+    ]
+    if keep:
+        Followed.objects.bulk_update(changed, ["main", "until", "searches"], batch_size=500)
+        Followed.objects.bulk_create(made)
+    return [phrase for phrase in (*phrases, *made) if phrase.until is None]
+
+
+def _follows(phrase: Followed, serves: dict[int, PieceKeyword], rows: dict[int, Row]) -> bool:
+    """Have a phrase be as its piece serves it by now; whether it was not."""
+    serving = serves.get(phrase.keyword_id) if phrase.keyword_id else None
+    row = rows.get(phrase.keyword_id or 0)
+    was = (phrase.main, phrase.until, phrase.searches)
+    phrase.main = bool(serving and serving.main)
+    phrase.until = None if serving else phrase.until or today()
+    phrase.searches = row.volume if row else phrase.searches
+    return (phrase.main, phrase.until, phrase.searches) != was
 
 
 def _rows(lives: Sequence[LivePiece], keywords: Iterable[int]) -> dict[int, Row]:

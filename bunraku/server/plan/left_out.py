@@ -24,7 +24,12 @@ def left_out(project: Project) -> list[dict[str, Any]]:
     problem, months = fitting_problem(project, plan)
     limits = limits_of(project, plan, months)
     month = as_it_is(plan, months)
-    out = [number for number, figures in enumerate(plan) if figures.piece.month is None]
+    out = [
+        number
+        for number, figures in enumerate(plan)
+        # What is live needs no month.
+        if figures.piece.month is None and figures.piece.state != "live"
+    ]
     out.sort(key=lambda number: -(plan[number].worth or 0.0))
     return [
         {

@@ -181,7 +181,9 @@ def _left(
 
 
 def _left_out(project: Project, plan: Sequence[PieceFigures]) -> list[tuple[str, float, float]]:
-    out = [figures for figures in plan if figures.piece.month is None]
+    out = [
+        figures for figures in plan if figures.piece.month is None and figures.piece.state != "live"
+    ]
     problem, _ = fitting_problem(project, out)
     best = problem.value.max(axis=1, initial=0)
     return [(f.piece.title, f.piece.hours, float(b)) for f, b in zip(out, best, strict=True)]

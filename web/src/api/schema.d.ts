@@ -3204,6 +3204,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/follow/together": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Together
+         * @description Live pieces together, by outlet or by cluster.
+         */
+        get: operations["bunraku_server_follow_api_read_together"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/follow/watch": {
         parameters: {
             query?: never;
@@ -9752,6 +9772,53 @@ export interface components {
             line: number[];
         };
         /**
+         * TogetherQuery
+         * @description By what live pieces are put together.
+         */
+        TogetherQuery: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "outlet" | "cluster";
+        };
+        /**
+         * TogetherOut
+         * @description What the live pieces of an outlet or a cluster come to: as of each piece in the list.
+         */
+        TogetherOut: {
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: number;
+            /** Phrases */
+            phrases: number;
+            /** Shown */
+            shown: number;
+            /** First3 */
+            first3: number;
+            /** First10 */
+            first10: number;
+            /** Visible */
+            visible: number;
+            /** Visible Now */
+            visible_now: number;
+            /** Visible Before */
+            visible_before: number;
+            /** Rose */
+            rose: number;
+            /** Fell */
+            fell: number;
+            /** Stayed */
+            stayed: number;
+            /** New */
+            new: number;
+            /** Lost */
+            lost: number;
+            /** Foretold */
+            foretold: number;
+        };
+        /**
          * WatchOut
          * @description How a project looks at what is live, its day (a practice clock may be ahead of the real one),
          *     what is due and what that costs at most, what was spent this month and is left, changes to look
@@ -10042,7 +10109,8 @@ export interface components {
         /**
          * LiveOut
          * @description A live piece in full. `days`, on which anything was looked at; `visible`, searches a month on
-         *     each; `source`, that tells where it stands, and whether that is practice; `gaps`, between which
+         *     each; `source`, that tells where it stands, whether that is practice, and
+         *     what a look costs today; `gaps`, between which
          *     nobody looked; `settled_on`, the day by which it stands where it will stand; `engine`, days of
          *     updates.
          */
@@ -10121,6 +10189,8 @@ export interface components {
             fields: components["schemas"]["LiveFieldOut"][];
             /** Unpublished Changes */
             unpublished_changes: number;
+            /** Price */
+            price: number;
             /** Source */
             source: string;
             /** Practice */
@@ -16681,6 +16751,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FollowingOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_api_read_together: {
+        parameters: {
+            query: {
+                by: "outlet" | "cluster";
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TogetherOut"][];
                 };
             };
             400: components["responses"]["Problem400"];

@@ -19,6 +19,7 @@ import { visibleWords } from "./followWords";
 import { NoteDialog } from "./NoteDialog";
 import { PublishDialog } from "./PublishDialog";
 import { type FollowingQuery, useFollowing, useFollowingSums, useWatch } from "./queries";
+import { TogetherTable } from "./TogetherTable";
 import { WatchDialog } from "./WatchDialog";
 
 const WHICH = [
@@ -43,7 +44,7 @@ export function FollowPage() {
   const { projectId, channel } = usePlace();
   const search = useSearch({ from: "/p/$projectId/$channel/follow" });
   const navigate = useNavigate({ from: "/p/$projectId/$channel/follow" });
-  const { order, which, only, q, publish } = search;
+  const { order, which, only, q, publish, by } = search;
   const query = useMemo<FollowingQuery>(
     () => ({ order, which: which ?? "", channel: only ? channel : "", q: q ?? "" }),
     [order, which, only, channel, q],
@@ -152,6 +153,19 @@ export function FollowPage() {
           >
             {channelName(channel)} only
           </Button>
+          <div className="w-[130px]">
+            <Select
+              label="Put together"
+              value={by ?? ""}
+              onChange={(chosen) =>
+                navigate({ search: (now) => ({ ...now, by: (chosen || undefined) as typeof by }) })
+              }
+            >
+              <option value="">Each piece</option>
+              <option value="outlet">By outlet</option>
+              <option value="cluster">By cluster</option>
+            </Select>
+          </div>
           <p className="min-w-0 flex-1 truncate text-right text-xs text-quiet">
             {watch && nextWords(watch)}
           </p>
@@ -172,7 +186,9 @@ export function FollowPage() {
           </div>
         </div>
       </div>
-      {sums?.total === 0 ? (
+      {by ? (
+        <TogetherTable by={by} />
+      ) : sums?.total === 0 ? (
         <Empty title="No live piece is like that">Take a filter off to see the others.</Empty>
       ) : (
         <FollowList pieces={pieces} place={JSON.stringify(query)} onOpen={open} />
@@ -188,7 +204,7 @@ type Sums = NonNullable<ReturnType<typeof useFollowingSums>>;
 
 function headWords(sums: Sums): string {
   const moved = visibleWords(sums.visible_now, sums.visible_before);
-  const change = moved && moved !== "as before" ? ` (${moved} in about four weeks)` : "";
+  const change = moved && moved !== "as before" ? ` (${moved})` : "";
   const seen = sums.visible === null ? "" : `, ${count(sums.visible)} visible searches a month`;
   return (
     `${plural(sums.live, "live piece")}; ${count(sums.shown)} of ` +

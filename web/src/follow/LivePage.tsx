@@ -2,7 +2,7 @@ import { Link, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { Button, buttonLook } from "../parts/Button";
 import { useCommand } from "../parts/commands";
-import { day } from "../parts/format";
+import { day, lookups } from "../parts/format";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useKey } from "../parts/useKey";
 import { usePlace } from "../shared/channels";
@@ -74,11 +74,12 @@ export function LivePage() {
             </h1>
           </div>
           {!live.gone && (
-            <Button
-              disabled={look.isPending || live.last_check === live.today}
-              onClick={() => look.mutate([live.id])}
-            >
-              {live.last_check === live.today ? "Looked at today" : "Look now"}
+            <Button disabled={look.isPending || !live.price} onClick={() => look.mutate([live.id])}>
+              {live.price
+                ? `Look now, ${lookups(live.price)}`
+                : live.source
+                  ? "Looked at today"
+                  : "No source tells its places"}
             </Button>
           )}
           {live.piece && (

@@ -130,3 +130,15 @@ export const useOwnReport = (projectId: number, channel: Channel) =>
         }),
       ),
   });
+
+/** Live pieces together, by outlet or by cluster. */
+export const useTogether = (projectId: number, by: "outlet" | "cluster") =>
+  useQuery({
+    queryKey: ["together", projectId, by],
+    queryFn: async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/follow/together", {
+          params: { ...at(projectId), query: { by } },
+        }),
+      ),
+  });

@@ -1,5 +1,5 @@
 /** The arithmetic and the words of a month's report. */
-import { exact } from "../parts/format";
+import { exact, monthName } from "../parts/format";
 
 type Row = { values: (number | null)[] };
 
@@ -43,3 +43,7 @@ export function lastMonths(first: string, today: string): string[] {
   }
   return months;
 }
+
+/** A month in words, of "2026-11" or any day of it. */
+export const monthWords = (month: string): string =>
+  `${monthName(Number(month.slice(5, 7)))} ${month.slice(0, 4)}`;

@@ -9,6 +9,7 @@ export const followSearch = z.object({
   which: z.enum(["rising", "falling", "due", "unseen", "gone"]).optional().catch(undefined),
   only: z.boolean().optional().catch(undefined),
   q: z.string().max(100).optional().catch(undefined),
+  by: z.enum(["outlet", "cluster"]).optional().catch(undefined),
   // A piece of the plan that goes live.
   publish: z.number().int().positive().optional().catch(undefined),
 });

@@ -162,6 +162,14 @@ function Told({
         >
           Its desk <kbd className="text-quiet">e</kbd>
         </Link>
+        <Link
+          to="/p/$projectId/$channel/follow"
+          params={{ projectId: String(projectId), channel: piece.channel }}
+          search={{ order: "moved", publish: piece.id }}
+          className={buttonLook("plain")}
+        >
+          {piece.state === "live" ? "Publish changes" : "It is live"}
+        </Link>
       </div>
       <Block title="Main keyword" aside="searches, chance">
         {first ? (

@@ -72,7 +72,7 @@ export function DeskHead({
         to="/p/$projectId/$channel/follow"
         params={params}
         search={{ order: "moved", publish: piece.id }}
-        className={buttonLook("main")}
+        className={buttonLook("plain")}
       >
         {piece.state === "live" ? "Publish changes" : "It is live"}
       </Link>

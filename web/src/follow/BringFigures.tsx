@@ -1,0 +1,34 @@
+import { FileDrop } from "../parts/FileDrop";
+import { Modal } from "../parts/Modal";
+import { ProblemNote } from "../parts/ProblemNote";
+import { usePlace } from "../shared/channels";
+import { useChange } from "../shared/useChange";
+import { bringMonths } from "./changes";
+
+/** Figures of months, from a table. */
+export function BringFigures({ onClose }: { onClose: () => void }) {
+  const { projectId } = usePlace();
+  const bring = useChange(projectId, (file: File) => bringMonths(projectId, file));
+  return (
+    <Modal open onOpenChange={onClose} title="Bring figures of months">
+      <p className="pb-3 text-ink-2">
+        A table with a column Month, one called Outlet where there are several, and a column for
+        each figure, named as in the report. A figure that is there already is replaced.
+      </p>
+      {bring.error && <ProblemNote error={bring.error} />}
+      <FileDrop busy={bring.isPending} onFile={(file) => bring.mutate(file)} />
+      {bring.data && (
+        <div role="status" className="pt-3">
+          <p>
+            {bring.data.figures} figures of {bring.data.months} months taken.
+          </p>
+          {bring.data.wrong.map((wrong) => (
+            <p key={wrong} className="text-persimmon-text">
+              ! {wrong}
+            </p>
+          ))}
+        </div>
+      )}
+    </Modal>
+  );
+}

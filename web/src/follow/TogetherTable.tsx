@@ -1,0 +1,53 @@
+import { count, exact, plural } from "../parts/format";
+import { usePlace } from "../shared/channels";
+import { Drift } from "./Drift";
+import { visibleWords } from "./followWords";
+import { useTogether } from "./queries";
+
+/** Live pieces together: what those of an outlet, or of a cluster, come to. */
+export function TogetherTable({ by }: { by: "outlet" | "cluster" }) {
+  const { projectId } = usePlace();
+  const rows = useTogether(projectId, by).data ?? [];
+  return (
+    <div className="min-h-0 flex-1 overflow-auto border-t border-hairline bg-sheet">
+      <table className="w-full">
+        <thead>
+          <tr className="border-b border-hairline text-xs text-quiet">
+            <th className="px-[18px] py-2 text-left font-normal">
+              {by === "outlet" ? "Outlet" : "Cluster"}
+            </th>
+            <th className="px-2 text-right font-normal">Live pieces</th>
+            <th className="px-2 text-right font-normal">Visible a month</th>
+            <th className="px-2 text-left font-normal">Four weeks before</th>
+            <th className="px-2 text-right font-normal">Foretold visits</th>
+            <th className="px-2 text-right font-normal">Shown</th>
+            <th className="px-2 text-right font-normal">On page one</th>
+            <th className="px-2 text-left font-normal">In about four weeks</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row.name} className="border-b border-hairline">
+              <th scope="row" className="px-[18px] py-2 text-left font-semibold">
+                {row.name}
+              </th>
+              <td className="px-2 text-right tabular-nums">{exact(row.pieces)}</td>
+              <td className="px-2 text-right font-semibold tabular-nums">{count(row.visible)}</td>
+              <td className="px-2 text-ink-2">
+                {visibleWords(row.visible_now, row.visible_before)}
+              </td>
+              <td className="px-2 text-right tabular-nums text-ink-2">{count(row.foretold)}</td>
+              <td className="px-2 text-right tabular-nums">
+                {exact(row.shown)} of {plural(row.phrases, "phrase")}
+              </td>
+              <td className="px-2 text-right tabular-nums">{exact(row.first10)}</td>
+              <td className="px-2">
+                <Drift moves={row} />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
