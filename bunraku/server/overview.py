@@ -97,7 +97,7 @@ def overview(request: ProjectRequest, project_id: ProjectId) -> Any:
     """How far each step of a project is."""
     pieces = Piece.objects.filter(project=request.project).aggregate(
         all=Count("pk"),
-        placed=Count("month"),
+        placed=Count("pk", filter=Q(month__isnull=False) | Q(state="live")),
         drafts=Count(
             "draft", filter=Q(draft__published=None) | ~Q(draft__published=F("draft__revision"))
         ),

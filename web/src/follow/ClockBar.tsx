@@ -1,5 +1,5 @@
 import { Button } from "../parts/Button";
-import { exact } from "../parts/format";
+import { plural } from "../parts/format";
 import { usePlace } from "../shared/channels";
 import { useChange } from "../shared/useChange";
 import { moveClock } from "./changes";
@@ -26,7 +26,7 @@ export function ClockBar({ watch, busy }: { watch: Watch; busy: boolean }) {
         <b>Practice clock: {longDay(watch.today)}</b>
         <span className="text-ink-2">
           {watch.days_ahead
-            ? `, ${exact(watch.days_ahead)} days ahead of the calendar. It only goes forward.`
+            ? `, ${plural(watch.days_ahead, "day")} ahead of the calendar. It only goes forward.`
             : ". Let days pass in the practice world; what comes due is looked at."}
         </span>
       </p>

@@ -116,43 +116,49 @@ export function FollowPage() {
         {look.error && <ProblemNote error={look.error} />}
         {watch && <ClockBar watch={watch} busy={busy} />}
         <div className="flex items-center gap-2">
-          <input
-            id="follow-filter"
-            aria-label="Pieces whose title or address says"
-            placeholder="Title says…  /"
-            value={q ?? ""}
-            maxLength={100}
-            onChange={(event) =>
-              navigate({
-                search: (now) => ({ ...now, q: event.target.value || undefined }),
-                replace: true,
-              })
-            }
-            className={`${INPUT} !w-[200px]`}
-          />
-          <div className="w-[170px]">
-            <Select
-              label="Which pieces"
-              value={which ?? ""}
-              onChange={(chosen) =>
-                navigate({
-                  search: (now) => ({ ...now, which: (chosen || undefined) as typeof which }),
-                })
-              }
-            >
-              {WHICH.map((one) => (
-                <option key={one.id} value={one.id}>
-                  {one.name}
-                </option>
-              ))}
-            </Select>
-          </div>
-          <Button
-            aria-pressed={!!only}
-            onClick={() => navigate({ search: (now) => ({ ...now, only: !only || undefined }) })}
-          >
-            {channelName(channel)} only
-          </Button>
+          {!by && (
+            <>
+              <input
+                id="follow-filter"
+                aria-label="Pieces whose title or address says"
+                placeholder="Title says…  /"
+                value={q ?? ""}
+                maxLength={100}
+                onChange={(event) =>
+                  navigate({
+                    search: (now) => ({ ...now, q: event.target.value || undefined }),
+                    replace: true,
+                  })
+                }
+                className={`${INPUT} !w-[200px]`}
+              />
+              <div className="w-[170px]">
+                <Select
+                  label="Which pieces"
+                  value={which ?? ""}
+                  onChange={(chosen) =>
+                    navigate({
+                      search: (now) => ({ ...now, which: (chosen || undefined) as typeof which }),
+                    })
+                  }
+                >
+                  {WHICH.map((one) => (
+                    <option key={one.id} value={one.id}>
+                      {one.name}
+                    </option>
+                  ))}
+                </Select>
+              </div>
+              <Button
+                aria-pressed={!!only}
+                onClick={() =>
+                  navigate({ search: (now) => ({ ...now, only: !only || undefined }) })
+                }
+              >
+                {channelName(channel)} only
+              </Button>
+            </>
+          )}
           <div className="w-[130px]">
             <Select
               label="Put together"
@@ -169,21 +175,23 @@ export function FollowPage() {
           <p className="min-w-0 flex-1 truncate text-right text-xs text-quiet">
             {watch && nextWords(watch)}
           </p>
-          <div className="w-[190px]">
-            <Select
-              label="Order of the pieces"
-              value={order}
-              onChange={(chosen) =>
-                navigate({ search: (now) => ({ ...now, order: chosen as typeof order }) })
-              }
-            >
-              {ORDERS.map((one) => (
-                <option key={one.id} value={one.id}>
-                  {one.name}
-                </option>
-              ))}
-            </Select>
-          </div>
+          {!by && (
+            <div className="w-[190px]">
+              <Select
+                label="Order of the pieces"
+                value={order}
+                onChange={(chosen) =>
+                  navigate({ search: (now) => ({ ...now, order: chosen as typeof order }) })
+                }
+              >
+                {ORDERS.map((one) => (
+                  <option key={one.id} value={one.id}>
+                    {one.name}
+                  </option>
+                ))}
+              </Select>
+            </div>
+          )}
         </div>
       </div>
       {by ? (
