@@ -136,3 +136,20 @@ def test_what_was_typed_offline_is_there_again(page: Page) -> None:
     expect(kept).to_be_visible()
     page.evaluate("delete sessionStorage.unreached")
     saved(page)
+
+
+def test_what_has_no_room_goes_to_another_piece(page: Page) -> None:
+    open_unbegun(page)
+    title = page.get_by_role("textbox", name="Title")
+    title.fill("Something else altogether")
+    saved(page)
+    page.get_by_role("button", name="only the").click()
+    rows = page.get_by_role("table").first.get_by_role("rowheader")
+    before = rows.count()
+    page.get_by_role("button", name="give them to another piece").click()
+    dialog = page.get_by_role("dialog")
+    dialog.get_by_role("combobox").click()
+    page.get_by_role("option").nth(1).click()
+    dialog.get_by_role("button", name="Give").click()
+    expect(dialog).to_have_count(0)
+    expect(rows).not_to_have_count(before)

@@ -15,7 +15,6 @@ from bunraku.core.follow.checks import (
     add,
     day_number,
     day_of,
-    failed_days,
     has_checked,
     pack,
     stack,
@@ -86,7 +85,7 @@ def test_the_same_day_is_not_looked_up_again_but_a_failure_is() -> None:
     assert not has_checked(kept, FIRST + timedelta(days=1), 100)
     failed = pack([Check(FIRST, 100, failed=True)])
     assert not has_checked(failed, FIRST, 100)
-    assert failed_days(failed) == [FIRST]
+    assert unpack(failed)["organic"].tolist() == [FAILED]
     assert unpack(add(failed, Check(FIRST, 100, 5)))["organic"].tolist() == [5]
 
 

@@ -7,7 +7,7 @@ from typing import Any
 
 import pytest
 
-from bunraku.core.follow.checks import Check, failed_days, pack, unpack
+from bunraku.core.follow.checks import FAILED, Check, pack, unpack
 from bunraku.server.clock import set_to, today
 from bunraku.server.follow.checking import start_due_checks
 from bunraku.server.follow.models import DiaryEntry, Followed, LivePiece, Watch
@@ -159,7 +159,7 @@ def test_what_a_source_does_not_answer_is_a_failure_and_costs_nothing(
     assert api.get("/overview")["lookups_left"] == left
     track = Followed.objects.filter(live=live).first()
     assert track is not None
-    assert failed_days(bytes(track.checks)) == [today()]
+    assert unpack(bytes(track.checks))["organic"].tolist() == [FAILED]
     assert api.get(f"/live/{live}")["phrases"][0]["places"] == [-2]
     faults(Faults())
     look(api, live)

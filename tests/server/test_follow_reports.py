@@ -189,3 +189,26 @@ def test_a_report_without_days_is_of_the_days_up_to_one(api: Api) -> None:
     other = api.bring("Keyword,Volume\na,3\nb,4\n")["id"]
     told = api.refused("POST", "/follow/own-report", {"file": other, "channel": "web"})
     assert "no column for the page" in told["title"]
+
+
+def test_without_a_source_one_s_own_report_tells_where_one_stands(
+    api: Api, piece: Piece, project: Project
+) -> None:
+    live = publish(api, piece)
+    Project.objects.filter(pk=project.pk).update(figures_from="files")
+    days = [today() - timedelta(days=n) for n in (14, 7, 0)]
+    rows = [
+        f"{day},{ADDRESS},{term},1,90,{place}"
+        for day, place in zip(days, (8.4, 5.2, 3.1), strict=True)
+        for term in ("sash window cord", "sash pulley", "something else")
+    ]
+    text = "\n".join(["Date,Page,Query,Clicks,Impressions,Position", *rows]) + "\n"
+    for _ in range(2):
+        bring(api, "/follow/own-report", text, channel="web")
+    seen = api.get(f"/live/{live}")
+    assert seen["source"] == "your own report, on average"
+    by_text = {phrase["text"]: phrase["places"] for phrase in seen["phrases"]}
+    assert by_text["sash window cord"] == by_text["sash pulley"] == [8, 5, 3]
+    assert by_text["sash cord kit"] == [-1, -1, -1]
+    assert (seen["last_check"], seen["price"]) == (today().isoformat(), 0)
+    assert api.get("/follow")["shown"] == 2

@@ -1,7 +1,6 @@
 """Before and after a change: what rose and fell, beside pieces that nobody touched, and what one
 may believe of it."""
 
-from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
 
@@ -183,8 +182,3 @@ def _visible(told: Histories, steps: Steps, both: Bools, quiet: Bools, seed: int
         "visible_high": float(high),
         "control_share": are / were - 1 if were > 0 else None,
     }
-
-
-def judge_all(told: Histories, changes: Sequence[tuple[int, int]], today: int) -> list[Verdict]:
-    """What came of several changes, as (piece, day)."""
-    return [judge(told, piece, day, today) for piece, day in changes]

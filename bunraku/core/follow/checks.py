@@ -138,9 +138,3 @@ def stack(kept: Sequence[bytes]) -> Stack:
         for name in ("day", "organic", "on_map", "other", "depth")
     ]
     return Stack(len(kept), phrase[answered], *columns)
-
-
-def failed_days(kept: bytes) -> list[date]:
-    """Days on which a source was asked and did not answer."""
-    there = unpack(kept)
-    return [day_of(number) for number in there["day"][there["organic"] == FAILED].tolist()]

@@ -22,6 +22,8 @@ from bunraku.server.follow.watching import how_of
 from bunraku.server.projects.models import Project
 from bunraku.server.write.models import Draft
 
+OWN_REPORT = "your own report, on average"
+"""Who tells the places where no source does."""
 NOT_CHECKED = -1
 """In a history: nobody looked on that day."""
 DID_NOT_ANSWER = -2
@@ -79,7 +81,7 @@ def live_of(project: Project, live_id: int) -> dict[str, Any]:
         ],
         "unpublished_changes": len(changes_of(form, live.fields, draft.fields)) if draft else 0,
         "price": price_of_checks(project, [live]) / 10 if watching and not live.gone else 0,
-        "source": watching.name if watching else "",
+        "source": watching.name if watching else OWN_REPORT if days else "",
         "practice": bool(watching and watching.practice),
         "read_back": live.read_back,
     }

@@ -7,11 +7,14 @@ from typing import Any
 from django.db import transaction
 from django.db.models import Max, Min
 
+from bunraku.core.follow.checks import MOST_DEPTH, Check, add
 from bunraku.core.follow.own_report import ReportLine, Shown, tell
 from bunraku.core.formats.reports_in import PageReport, read_page_report
 from bunraku.server.clock import today
 from bunraku.server.database.bulk import insert_many
 from bunraku.server.errors import BunrakuError
+from bunraku.server.follow.checking import watching_source
+from bunraku.server.follow.judging import judge_changes, note_seen
 from bunraku.server.follow.models import Followed, LivePiece, OwnQuery
 from bunraku.server.gather.files.uploads import find_upload, forget, read_whole
 from bunraku.server.projects.models import Project
@@ -22,6 +25,8 @@ MOST_LINES = 200_000
 """Lines of a report that are kept for a project and channel, the latest days first."""
 SHOWN = 50
 """Queries told of each kind."""
+Lines = dict[tuple[date, str, str], tuple[float | None, float | None, float | None]]
+"""By day, page and query: clicks, times shown, position."""
 
 
 def bring_report(
@@ -29,14 +34,15 @@ def bring_report(
 ) -> dict[str, Any]:
     """Bring in a report that was uploaded: a table with a page and a query a line. Where it has no
     column of days, it is of the days up to `day` (today). What was there of a page, query and day
-    is replaced: the same file twice changes nothing. Returns: lines taken and refused, pages and
+    is replaced: the same file twice changes nothing. Where no source tells where one stands, its
+    positions are followed. Returns: lines taken and refused, pages and
     days. Raises: not_found; bad_file where it has no such columns."""
     upload = find_upload(project, upload_id)
     on = day or today()
     if on > today():
         raise BunrakuError("bad_day", f"{on:%-d %B %Y} is still to come.", field="day")
     found: PageReport = read_whole(upload, read_page_report)
-    lines: dict[tuple[date, str, str], tuple[float | None, float | None, float | None]] = {}
+    lines: Lines = {}
     for line in found.lines:
         lines[line.day or on, line.page, line.term] = (
             line.clicks,
@@ -54,6 +60,8 @@ def bring_report(
             unique=("project", "channel", "day", "page", "term"),
         )
         forget(upload)
+        if watching_source(project) is None:
+            _into_tracks(project, channel, lines)
     return {
         "lines": len(rows),
         "refused": found.refused,
@@ -61,6 +69,36 @@ def bring_report(
         "pages": len({page for _, page, _ in lines}),
         "days": len({on for on, *_ in lines}),
     }
+
+
+def _into_tracks(project: Project, channel: str, lines: Lines) -> None:
+    """Where no source tells where one stands, one's own report does, on average: its positions
+    become the places of live pieces' phrases. To be called in a transaction."""
+    lives = LivePiece.objects.filter(project=project, scope__channel=channel, gone=None)
+    by_page = {_bare(live.address): live for live in lives.select_related("scope")}
+    checks: dict[tuple[int, str], list[Check]] = {}
+    for (day, page, term), (*_, position) in lines.items():
+        live = by_page.get(_bare(page))
+        if live is not None and position:
+            place = min(MOST_DEPTH, max(1, round(position)))
+            checks.setdefault((live.pk, term), []).append(Check(day, MOST_DEPTH, place))
+    looked: dict[int, date] = {}
+    changed = []
+    for track in Followed.objects.filter(live__in=by_page.values(), place="", device=0):
+        kept = bytes(track.checks)
+        for check in sorted(checks.get((track.live_id, track.term), []), key=lambda c: c.day):
+            kept = add(kept, check)
+            looked[track.live_id] = max(check.day, looked.get(track.live_id, check.day))
+        if kept != bytes(track.checks):
+            track.checks = kept
+            changed.append(track)
+    Followed.objects.bulk_update(changed, ["checks"], batch_size=500)
+    seen = [live for live in by_page.values() if live.pk in looked]
+    for live in seen:
+        live.last_check = max(looked[live.pk], live.last_check or looked[live.pk])
+    LivePiece.objects.bulk_update(seen, ["last_check"], batch_size=500)
+    note_seen(seen)
+    judge_changes(project, [channel])
 
 
 def own_report(project: Project, channel: str) -> dict[str, Any]:

@@ -73,13 +73,9 @@ export function LivePage() {
               {live.title}
             </h1>
           </div>
-          {!live.gone && (
+          {!live.gone && (live.price > 0 || live.last_check === live.today) && (
             <Button disabled={look.isPending || !live.price} onClick={() => look.mutate([live.id])}>
-              {live.price
-                ? `Look now, ${lookups(live.price)}`
-                : live.source
-                  ? "Looked at today"
-                  : "No source tells its places"}
+              {live.price ? `Look now, ${lookups(live.price)}` : "Looked at today"}
             </Button>
           )}
           {live.piece && (

@@ -14,6 +14,7 @@ import {
   shareOf,
   wordCounts,
 } from "./coverageWords";
+import { GiveAway } from "./GiveAway";
 import type { Desk, Look } from "./queries";
 import type { Showing } from "./useShowing";
 
@@ -22,12 +23,14 @@ const MANY = 40;
 /** Each phrase of the piece by each place in it: how exactly, how often. A sign pressed shows where
  * it stands. */
 export function CoverageBlock({
+  projectId,
   desk,
   look,
   fields,
   currency,
   showing,
 }: {
+  projectId: number;
   desk: Desk;
   look: Look;
   fields: Fields;
@@ -36,10 +39,13 @@ export function CoverageBlock({
 }) {
   const [missing, setMissing] = useState(false);
   const [all, setAll] = useState(false);
+  const [giving, setGiving] = useState(false);
   const rows = useMemo(() => phraseRows(desk, look), [desk, look]);
   const counts = useMemo(() => wordCounts(fields), [fields]);
   const left = rows.filter((row) => !isCovered(row.best));
   const wanted = missing ? left : rows;
+  // The main phrase is the piece's own.
+  const away = desk.phrases.filter((_, n) => n > 0 && left.some((row) => row.phrase === n));
   const shown = all ? wanted : wanted.slice(0, MANY);
   const stuffed = new Map(look.stuffed.map((one) => [one.phrase, one.share]));
   return (
@@ -96,6 +102,23 @@ export function CoverageBlock({
         >
           {plural(wanted.length - shown.length, "more phrase")}
         </button>
+      )}
+      {missing && away.length > 0 && (
+        <button
+          type="button"
+          className="pt-1 text-xs underline decoration-hairline underline-offset-2"
+          onClick={() => setGiving(true)}
+        >
+          give them to another piece
+        </button>
+      )}
+      {giving && (
+        <GiveAway
+          projectId={projectId}
+          pieceId={desk.piece.id}
+          phrases={away}
+          onClose={() => setGiving(false)}
+        />
       )}
       {missing && !left.length && <p className="text-ink-2">None is missing.</p>}
       <p className="pt-2 text-2xs text-quiet">

@@ -77,6 +77,7 @@ export function DeskPanel({
       )}
       {desk.phrases.length > 0 && (
         <CoverageBlock
+          projectId={projectId}
           desk={desk}
           look={look}
           fields={fields}

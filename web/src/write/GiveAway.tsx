@@ -1,0 +1,104 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Button } from "../parts/Button";
+import { Checkbox } from "../parts/Checkbox";
+import { Field } from "../parts/Field";
+import { plural } from "../parts/format";
+import { Modal } from "../parts/Modal";
+import { ProblemNote } from "../parts/ProblemNote";
+import { Select } from "../parts/Select";
+import { useSay } from "../parts/toasts";
+import { giveKeyword } from "../plan/changes";
+import { useChange } from "../shared/useChange";
+import { piecesForQuery } from "../weigh/results/queries";
+import type { Desk } from "./queries";
+
+type Phrase = Desk["phrases"][number];
+
+/** Phrases that this piece has no room for go to another one. */
+export function GiveAway({
+  projectId,
+  pieceId,
+  phrases,
+  onClose,
+}: {
+  projectId: number;
+  pieceId: number;
+  phrases: readonly Phrase[];
+  onClose: () => void;
+}) {
+  const [chosen, setChosen] = useState(() => new Set(phrases.map((phrase) => phrase.row)));
+  const [target, setTarget] = useState("");
+  const say = useSay();
+  const found = useQuery(piecesForQuery(projectId, phrases[0]?.row ?? 0));
+  const others = (found.data?.pieces ?? []).filter((piece) => piece.id !== pieceId);
+  const give = useChange(
+    projectId,
+    async () => {
+      for (const row of chosen) await giveKeyword(projectId, Number(target), row, false);
+      return chosen.size;
+    },
+    {
+      done: (count) => {
+        say(`${plural(count, "phrase")} given to another piece; z takes it back.`);
+        onClose();
+      },
+    },
+  );
+  return (
+    <Modal open onOpenChange={onClose} title="Give phrases to another piece">
+      {give.error && <ProblemNote error={give.error} />}
+      {found.error && <ProblemNote error={found.error} />}
+      <p className="pb-2 text-ink-2">
+        These stand nowhere in what is written. Another piece of this channel may have room.
+      </p>
+      <ul className="max-h-[240px] overflow-auto border border-hairline">
+        {phrases.map((phrase) => (
+          <li key={phrase.row} className="border-b border-hairline px-2 py-1 last:border-0">
+            <label className="flex items-center gap-2">
+              <Checkbox
+                checked={chosen.has(phrase.row)}
+                onChange={(on) =>
+                  setChosen((now) => {
+                    const next = new Set(now);
+                    if (on) next.add(phrase.row);
+                    else next.delete(phrase.row);
+                    return next;
+                  })
+                }
+              />
+              {phrase.text}
+            </label>
+          </li>
+        ))}
+      </ul>
+      <div className="pt-3">
+        <Field
+          label="To"
+          hint={found.isSuccess && !others.length ? "There is no other piece." : ""}
+        >
+          {(id) => (
+            <Select id={id} value={target} onChange={setTarget} disabled={!others.length}>
+              <option value="">Which piece</option>
+              {others.map((piece) => (
+                <option key={piece.id} value={piece.id}>
+                  {piece.title}
+                </option>
+              ))}
+            </Select>
+          )}
+        </Field>
+      </div>
+      <div className="flex justify-end gap-2 pt-3">
+        <Button onClick={onClose}>Keep them here</Button>
+        <Button
+          look="main"
+          disabled={!target || !chosen.size || give.isPending}
+          onClick={() => give.mutate(undefined)}
+        >
+          Give {plural(chosen.size, "phrase")}
+        </Button>
+      </div>
+    </Modal>
+  );
+}
