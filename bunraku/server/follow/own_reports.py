@@ -12,6 +12,7 @@ from bunraku.core.follow.own_report import ReportLine, Shown, tell
 from bunraku.core.formats.reports_in import PageReport, read_page_report
 from bunraku.server.clock import today
 from bunraku.server.database.bulk import insert_many
+from bunraku.server.database.unchanged import while_unchanged
 from bunraku.server.errors import BunrakuError
 from bunraku.server.follow.checking import watching_source
 from bunraku.server.follow.judging import judge_changes, note_seen
@@ -22,7 +23,7 @@ from bunraku.server.sheet.models import Row
 from bunraku.server.sheet.scopes import find_scope
 
 MOST_LINES = 200_000
-"""Lines of a report that are kept for a project and channel, the latest days first."""
+"""Lines of one's own reports that are looked at, the latest days first."""
 SHOWN = 50
 """Queries told of each kind."""
 Lines = dict[tuple[date, str, str], tuple[float | None, float | None, float | None]]
@@ -102,7 +103,14 @@ def _into_tracks(project: Project, channel: str, lines: Lines) -> None:
 
 
 def own_report(project: Project, channel: str) -> dict[str, Any]:
-    """What one's own reports say. Five queries."""
+    """What one's own reports say; worked out once while nothing is written. Five queries."""
+    told: dict[str, Any] = while_unchanged(
+        ("own-report", project.pk, channel), lambda: _own_report(project, channel)
+    )
+    return told
+
+
+def _own_report(project: Project, channel: str) -> dict[str, Any]:
     kept = OwnQuery.objects.filter(project=project, channel=channel)
     days = kept.aggregate(first=Min("day"), last=Max("day"))
     newest = kept.order_by("-day", "pk")[:MOST_LINES]
