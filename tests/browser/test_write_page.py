@@ -139,12 +139,18 @@ def test_what_was_typed_offline_is_there_again(page: Page) -> None:
 
 
 def test_what_has_no_room_goes_to_another_piece(page: Page) -> None:
-    open_unbegun(page)
+    page.goto("/p/1/web/write")
+    several = page.evaluate(
+        "async () => (await (await fetch('/api/projects/1/writing?lacks=unbegun&channel=web'))"
+        ".json()).rows.find(row => row.keywords > 2).id"
+    )
+    page.goto(f"/p/1/web/write/desk?piece={several}")
     title = page.get_by_role("textbox", name="Title")
     title.fill("Something else altogether")
     saved(page)
     page.get_by_role("button", name="only the").click()
     rows = page.get_by_role("table").first.get_by_role("rowheader")
+    expect(rows.nth(1)).to_be_visible()
     before = rows.count()
     page.get_by_role("button", name="give them to another piece").click()
     dialog = page.get_by_role("dialog")
