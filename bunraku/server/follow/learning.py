@@ -20,6 +20,7 @@ from bunraku.server.journal.recorder import Recorder
 from bunraku.server.projects.actions import find_outlet
 from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.sentences import plural
+from bunraku.server.sheet.models import Row
 from bunraku.server.signals import figures_outdated
 
 STEP = 0.75
@@ -28,7 +29,7 @@ STEP = 0.75
 
 def learn_outlets(project: Project) -> int:
     """Learn from the outcomes that there are by now; returns how many outlets have learned
-    something else. Figures follow; forecasts that were made stay as they were. Two queries an
+    something else. Figures follow; forecasts that were made stay as they were. Four queries an
     outlet."""
     changed = 0
     for outlet in project.outlets.all():
@@ -73,15 +74,25 @@ def _learned(outlet: Outlet) -> dict[str, Any] | None:
 
 def _outcomes(outlet: Outlet, lives: list[LivePiece]) -> tuple[Any, Any, Any, Any]:
     """Strengths of the pages that were forecast with, own strengths as they were then (less what
-    the title lacks of the phrase), places once settled, and which piece each is of."""
+    the title lacks of the phrase), places once settled, and which piece each is of. Only phrases of
+    a piece's own topic teach: its main one, and those of that one's cluster."""
     weeks = timedelta(weeks=SETTLED[outlet.channel])
     settled = {live.pk: live for live in lives if live.published + weeks <= today()}
     strengths, own, places, pieces = [], [], [], []
     tracks = Followed.objects.filter(live__in=list(settled), place="", device=0).exclude(
         own_strength=None
     )
+    cluster = _clusters(lives)
+    mains = {
+        track.live_id: cluster.get((settled[track.live_id].scope_id, track.keyword_id))
+        for track in tracks
+        if track.main
+    }
     for track in tracks.order_by("pk"):
         live = settled[track.live_id]
+        of = cluster.get((live.scope_id, track.keyword_id))
+        if not track.main and (of is None or of != mains.get(track.live_id)):
+            continue
         # An outcome comes after its forecast, and once the piece stands where it will.
         after = max(live.published + weeks, track.foretold or live.followed)
         place = _place_from(bytes(track.checks), day_number(after))
@@ -99,6 +110,13 @@ def _outcomes(outlet: Outlet, lives: list[LivePiece]) -> tuple[Any, Any, Any, An
         np.array(places, dtype=np.int64),
         np.array(pieces, dtype=np.int64),
     )
+
+
+def _clusters(lives: list[LivePiece]) -> dict[tuple[int, int | None], int | None]:
+    """The cluster of each keyword that is followed, by scope and keyword."""
+    keywords = Followed.objects.filter(live__in=lives).values("keyword")
+    rows = Row.objects.filter(scope__in={live.scope_id for live in lives}, keyword__in=keywords)
+    return {(scope, pk): of for scope, pk, of in rows.values_list("scope", "keyword", "cluster")}
 
 
 def _place_from(kept: bytes, day: int) -> int | None:

@@ -49,6 +49,9 @@ def follow(project: Project, live: dict[str, Any], finish: Callable[[Job], None]
             project.refresh_from_db()
     Project.objects.filter(pk=project.pk).update(days_ahead=0)
     project.refresh_from_db()
+    # What followed from it in the background.
+    for job in Job.objects.filter(project=project, state="queued").order_by("pk"):
+        finish(job)
     for told in live["figures"]:
         month = months_back(today().replace(day=1), told["months_ago"])
         set_figures(project, month, None, told["values"])
