@@ -73,8 +73,8 @@ def test_too_few_outcomes_say_how_many_are_followed(
     settled(project, piece, 3, None)
     assert learn_outlets(project) == 0
     told = api.get("/follow/learned")
-    assert told[0]["sentence"].startswith("3 phrases with a forecast are followed")
-    assert told[1]["sentence"] == "Nothing with a forecast is followed yet."
+    assert told[0]["sentence"].startswith("3 settled outcomes of its pieces’ own topics so far")
+    assert told[1]["sentence"] == "Nothing of it is followed yet."
 
 
 def test_what_to_do_next_becomes_a_task_of_the_plan(api: Api, piece: Piece) -> None:

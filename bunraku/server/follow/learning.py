@@ -1,7 +1,6 @@
 """Learning from outcomes: each outlet's own strength, how sharply strength decides, and days until
 its pieces are shown."""
 
-from collections import defaultdict
 from datetime import timedelta
 from typing import Any
 
@@ -139,14 +138,8 @@ def set_learns(project: Project, outlet_id: int, *, learns: bool) -> None:
 
 
 def learned_of_outlets(project: Project) -> list[dict[str, Any]]:
-    """What was learned of each outlet, in a sentence. Three queries."""
+    """What was learned of each outlet, in a sentence. Four queries an outlet."""
     outlets = list(project.outlets.all())
-    waiting: dict[int, int] = defaultdict(int)
-    tracks = Followed.objects.filter(
-        live__outlet__in=outlets, place="", device=0, own_strength__isnull=False
-    )
-    for outlet_id in tracks.values_list("live__outlet_id", flat=True):
-        waiting[outlet_id or 0] += 1
     return [
         {
             "outlet": outlet.pk,
@@ -155,14 +148,15 @@ def learned_of_outlets(project: Project) -> list[dict[str, Any]]:
             "learns": outlet.learns,
             "on": outlet.learned.get("on"),
             "outcomes": int(outlet.learned.get("outcomes", 0)),
-            "sentence": _says(outlet, waiting[outlet.pk]),
+            "sentence": _says(outlet),
         }
         for outlet in outlets
     ]
 
 
-def _says(outlet: Outlet, followed: int) -> str:
+def _says(outlet: Outlet) -> str:
     learned = outlet.learned
+    lives = list(LivePiece.objects.filter(outlet=outlet))
     parts = []
     if learned.get("outcomes"):
         offset = float(learned["offset"])
@@ -171,14 +165,15 @@ def _says(outlet: Outlet, followed: int) -> str:
             f"{learned['reached']:.0%} of the phrases, {learned['foretold']:.0%} were foretold. "
             f"It stands {_points(offset)}{_sharp(float(learned['sharpness']))}."
         )
-    elif followed:
+    elif lives:
+        there = len(_outcomes(outlet, lives)[2])
         parts.append(
-            f"{plural(followed, 'phrase')} with a forecast {'is' if followed == 1 else 'are'} "
-            f"followed; from {LEAST_OUTCOMES} settled ones on they teach something."
+            f"{plural(there, 'settled outcome')} of its pieces’ own topics so far; from "
+            f"{LEAST_OUTCOMES} on they teach something."
         )
     if learned.get("days") is not None:
         parts.append(f"New pieces are shown within about {plural(learned['days'], 'day')}.")
-    return " ".join(parts) or "Nothing with a forecast is followed yet."
+    return " ".join(parts) or "Nothing of it is followed yet."
 
 
 def _points(offset: float) -> str:
