@@ -160,3 +160,11 @@ def test_clicks_are_held_against_what_the_place_mostly_brings() -> None:
     assert told.below[0].expected == pytest.approx(100)
     with pytest.raises(KeyError):
         tell(lines, {}, "radio")
+
+
+def test_visits_by_page_stand_for_themselves() -> None:
+    lines = [line("", 50, 0, None), line("", 20, 0, None, day=LATER), line("a", 30)]
+    told = tell(lines, {PAGE: set()}, "web")
+    (faded,) = told.fading
+    assert (faded.before, faded.after) == (50, 20)
+    assert (told.clicks, [one.term for one in told.unmeant]) == (30, ["a"])

@@ -92,6 +92,23 @@ def test_a_table_that_is_no_report_says_what_it_lacks(
         report(tmp_path, text)
 
 
+def test_visits_by_page_need_no_query(tmp_path: Path) -> None:
+    found = report(
+        tmp_path,
+        "Date;Landing page;Sessions\n"
+        "01.05.2026;/repair;1.204\n"
+        "02.05.2026;/repair;1.190\n"
+        "02.05.2026;(not set);9\n"
+        "soon;/repair;9\n",
+    )
+    assert [(one.page, one.term, one.clicks) for one in found.lines] == [
+        ("/repair", "", 1204),
+        ("/repair", "", 1190),
+    ]
+    assert found.lines[1].day == date(2026, 5, 2)
+    assert found.refused == 2
+
+
 def test_figures_of_months(tmp_path: Path) -> None:
     found = months(
         tmp_path,

@@ -11,7 +11,7 @@ from bunraku.core.weigh.worth import click_curves
 @dataclass(frozen=True)
 class ReportLine:
     """What a page got from a query on a day (or in the days up to it): clicks, times shown, average
-    position; None where it is not told."""
+    position; None where it is not told. Without a query: all visits of the page."""
 
     day: date
     page: str
@@ -89,7 +89,7 @@ def tell(lines: Iterable[ReportLine], meant: Mapping[str, set[str]], channel: st
     the click share of the average position, ads and features left aside; halves by day. Raises:
     `KeyError` for another channel. Cost: linear."""
     every = list(lines)
-    together = add_up(every)
+    together = add_up([line for line in every if line.term])
     shown = [_shown(one, channel) for one in together]
     spoken = [one for one in shown if one.impressions >= LEAST_SHOWN]
     unmeant = [one for one in spoken if one.page in meant and one.term not in meant[one.page]]
@@ -148,6 +148,9 @@ def _weight(one: Shown) -> tuple[float, float, str]:
 
 
 def _fading(lines: Sequence[ReportLine]) -> list[Fading]:
+    # All visits of a page say more than those from queries; both together would count twice.
+    whole = {line.page for line in lines if not line.term}
+    lines = [line for line in lines if not line.term or line.page not in whole]
     days = sorted({line.day for line in lines})
     if len(days) < 2:
         return []

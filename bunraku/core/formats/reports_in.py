@@ -4,19 +4,30 @@ import re
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date
+from itertools import islice
 from pathlib import Path
 
 from dateutil.parser import ParserError, parse
 
 from bunraku.core.follow.month import REPORT_FIGURES
 from bunraku.core.formats.bad_file import BadFile
-from bunraku.core.formats.figures_in import BadFigure, Figure, read_figure
-from bunraku.core.formats.keywords_in import Refused, keywords_in, look_at
-from bunraku.core.formats.mapping import plain_heading
+from bunraku.core.formats.figures_in import (
+    BadFigure,
+    Figure,
+    decimal_sign,
+    has_thousands_points,
+    read_figure,
+)
+from bunraku.core.formats.keywords_in import Preview, Refused, keywords_in, look_at
+from bunraku.core.formats.mapping import MEANINGS, plain_heading
 from bunraku.core.formats.table_in import TableFile, open_table
 
 DAY_HEADINGS = frozenset("date day datum tag fecha día jour data giorno dia datum dag on".split())
 MONTH_HEADINGS = frozenset("month monat mes mois mese maand mês".split())
+VISIT_HEADINGS = frozenset(
+    "visits,sessions,views,page views,pageviews,visitors,users,besuche,sitzungen,seitenaufrufe,"
+    "visites,visitas,sesiones,visite,bezoeken,clicks,klicks,clics".split(",")
+)
 OUTLET_HEADINGS = frozenset("outlet site channel shop kanal".split())
 MOST_LINES = 500_000
 """Lines of a report that are read."""
@@ -27,8 +38,8 @@ _FIGURES = {plain_heading(figure.name): figure.id for figure in REPORT_FIGURES} 
 
 @dataclass(frozen=True)
 class QueryLine:
-    """A line of a report: page, query by its identity key, day (None: not told), clicks, times
-    shown, position."""
+    """A line of a report: page, query by its identity key ("" where it is of all visits of the
+    page), day (None: not told), clicks, times shown, position."""
 
     page: str
     term: str
@@ -48,14 +59,19 @@ class PageReport:
 
 
 def read_page_report(path: Path) -> Iterator[PageReport]:
-    """Read a page-and-query report in any of the forms that tables come in.
+    """Read a page-and-query report, or visits by page, in any of the forms that tables come in.
 
     Parameters: the file. Returns: one `PageReport`. Columns are guessed as for keywords; a column
-    called date, day or the like gives the day. Raises: `BadFile` for what is no table, has no
+    called date, day or the like gives the day. A table of pages and visits without a query is taken
+    as all visits of each page. Raises: `BadFile` for what is no table, has no
     column of queries or pages, or neither clicks nor times shown. Cost: linear."""
     table = open_table(path)
     preview = look_at(table)
     plan = preview.plan
+    visits = _visits_column(preview.headings)
+    if "page" in plan.mapping and visits is not None and not _has_queries(preview.headings):
+        yield _visits_by_page(table, preview, plan.mapping["page"], visits)
+        return
     lacks = [
         name
         for name, there in (
@@ -93,6 +109,45 @@ def read_page_report(path: Path) -> Iterator[PageReport]:
                 )
             )
     yield out
+
+
+def _visits_column(headings: Sequence[str]) -> int | None:
+    plain = [plain_heading(text) for text in headings]
+    return next((n for n, text in enumerate(plain) if text in VISIT_HEADINGS), None)
+
+
+def _has_queries(headings: Sequence[str]) -> bool:
+    """Whether a heading says that a column holds queries; one that is only guessed by its cells is
+    no sign of it."""
+    known = MEANINGS["keyword"].headings.split(", ")
+    return any(plain_heading(text) in known for text in headings)
+
+
+def _visits_by_page(table: TableFile, preview: Preview, page: int, visits: int) -> PageReport:
+    """A report of pages and their visits, whatever brought them."""
+    out = PageReport()
+    days = _days_of(table, preview.headings, preview.plan.heading)
+    rows = list(islice(table.rows(), MOST_LINES))
+    said = [c[visits] for _, c in rows[1:] if not isinstance(c, str) and visits < len(c)]
+    decimal = decimal_sign(said) or ("," if has_thousands_points(said) else ".")
+    for number, cells in rows:
+        if isinstance(cells, str) or number <= preview.plan.heading or not any(cells):
+            continue
+        told = cells[page].strip() if page < len(cells) else ""
+        try:
+            figure = read_figure(cells[visits], decimal) if visits < len(cells) else None
+        except BadFigure as bad:
+            _refuse(out, number, str(bad))
+            continue
+        if not re.search(r"[./]", told):
+            _refuse(out, number, "It names no page.")
+        elif days is not None and number not in days:
+            _refuse(out, number, "Its day cannot be read.")
+        elif figure is not None:
+            day = days[number] if days is not None else None
+            value = (figure.low + figure.high) / 2
+            out.lines.append(QueryLine(told[:2_000], "", day, value, None, None))
+    return out
 
 
 def _refuse(out: PageReport, number: int, why: str) -> None:

@@ -211,9 +211,9 @@ function BringDialog({ channel, onClose }: { channel: Channel; onClose: () => vo
   return (
     <Modal open onOpenChange={onClose} title="Bring your own report">
       <p className="pb-3 text-ink-2">
-        A table with the page, the query, clicks or times shown, and best the position and the day.
-        Lines of a page, query and day that are there already are replaced: the same file twice
-        changes nothing.
+        A table with the page, the query, clicks or times shown, and best the position and the day;
+        or with the page and its visits. Lines of a page, query and day that are there already are
+        replaced: the same file twice changes nothing.
       </p>
       {bring.error && <ProblemNote error={bring.error} />}
       <FileDrop busy={bring.isPending} onFile={(file) => bring.mutate(file)} />

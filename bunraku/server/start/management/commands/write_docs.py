@@ -124,8 +124,8 @@ two.
 On Follow: a table with a page and a query a line, of any of the kinds above, its columns guessed as
 for keywords; the page, the query, and clicks or times shown are needed. A column called Date, Day
 or the like gives the day, whichever comes first in it told by the whole column; without one the
-report is of the days up to today. A line of a page, query and day that is there already is
-replaced.
+report is of the days up to today. A table of pages and their visits, without a query, is taken as
+all visits of each page. A line of a page, query and day that is there already is replaced.
 
 ## Figures of months that it reads
 
