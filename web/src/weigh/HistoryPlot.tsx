@@ -9,6 +9,7 @@ import {
   YAxis,
 } from "recharts";
 import { Button } from "../parts/Button";
+import { downloadCsv } from "../parts/download";
 import { exact, MONTHS } from "../parts/format";
 import { byMonth, historyCsv, labelShifts, type Series } from "./history";
 
@@ -44,13 +45,6 @@ export function HistoryPlot({
     ...Object.fromEntries(row.values.map((value, i) => [`s${i}`, value])),
   }));
   const shifts = labelShifts(series, height - 38);
-  const download = () => {
-    const link = document.createElement("a");
-    link.href = URL.createObjectURL(new Blob([historyCsv(series)], { type: "text/csv" }));
-    link.download = `${file}.csv`;
-    link.click();
-    URL.revokeObjectURL(link.href);
-  };
   return (
     <figure className="pt-2">
       {table ? (
@@ -157,7 +151,7 @@ export function HistoryPlot({
         <Button look="bare" onClick={() => setTable(!table)}>
           {table ? "Show as a plot" : "Show as a table"}
         </Button>
-        <Button look="bare" onClick={download}>
+        <Button look="bare" onClick={() => downloadCsv(historyCsv(series), `${file}.csv`)}>
           Take as CSV
         </Button>
       </figcaption>

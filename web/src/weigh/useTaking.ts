@@ -1,5 +1,6 @@
 import { useMutation } from "@tanstack/react-query";
 import type { Channel, Schemas } from "../api/client";
+import { downloadCsv } from "../parts/download";
 import { plural } from "../parts/format";
 import { useSay } from "../parts/toasts";
 import type { Chosen } from "../parts/useGrid";
@@ -26,7 +27,7 @@ export function useTaking(
         sort: search.sort as Schemas["PickedIn"]["sort"],
         descending: search.descending,
       });
-      if (form === "csv") download(text, `keywords-${channel}.csv`);
+      if (form === "csv") downloadCsv(text, `keywords-${channel}.csv`);
       else await navigator.clipboard.writeText(text);
       return ids.length;
     },
@@ -35,11 +36,4 @@ export function useTaking(
     onError: (error) => say(error.message || "The clipboard could not be written.", { bad: true }),
   });
   return taking.mutate;
-}
-
-function download(text: string, name: string): void {
-  const address = URL.createObjectURL(new Blob([text], { type: "text/csv" }));
-  const link = Object.assign(document.createElement("a"), { href: address, download: name });
-  link.click();
-  URL.revokeObjectURL(address);
 }

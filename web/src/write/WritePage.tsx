@@ -3,15 +3,15 @@ import { useCallback, useMemo, useState } from "react";
 import { Button } from "../parts/Button";
 import { useCommand } from "../parts/commands";
 import { Empty } from "../parts/Empty";
-import { INPUT } from "../parts/Field";
 import { exact, plural } from "../parts/format";
+import { OneOf, WordsFilter } from "../parts/ListFilters";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
-import { Select } from "../parts/Select";
 import { useKey } from "../parts/useKey";
 import { channelName, usePlace } from "../shared/channels";
 import { OpenDialog } from "./OpenDialog";
 import { useWriting, useWritingCounts, type WritingQuery } from "./queries";
+import { WRITE_DEFAULTS } from "./search";
 import { WriteAway } from "./WriteAway";
 import { WriteList } from "./WriteList";
 import { WriteSettings } from "./WriteSettings";
@@ -80,58 +80,35 @@ export function WritePage() {
         </PageHead>
         {pieces.error && <ProblemNote error={pieces.error} />}
         <div className="flex items-center gap-2">
-          <input
+          <WordsFilter
             id="write-filter"
-            aria-label="Pieces whose title says"
-            placeholder="Title says…  /"
-            value={q ?? ""}
-            maxLength={100}
-            onChange={(event) =>
-              navigate({
-                search: (now) => ({ ...now, q: event.target.value || undefined }),
-                replace: true,
-              })
-            }
-            className={`${INPUT} !w-[200px]`}
+            label="Pieces whose title says"
+            value={q}
+            onChange={(q) => navigate({ search: (now) => ({ ...now, q }), replace: true })}
           />
-          <div className="w-[190px]">
-            <Select
-              label="Which pieces"
-              value={lacks ?? ""}
-              onChange={(chosen) =>
-                navigate({
-                  search: (now) => ({ ...now, lacks: (chosen || undefined) as typeof lacks }),
-                })
-              }
-            >
-              {LACKS.map((one) => (
-                <option key={one.id} value={one.id}>
-                  {one.name}
-                </option>
-              ))}
-            </Select>
-          </div>
+          <OneOf
+            label="Which pieces"
+            width={190}
+            value={lacks}
+            options={LACKS}
+            onChange={(lacks) => navigate({ search: (now) => ({ ...now, lacks }) })}
+          />
           <Button
             aria-pressed={!!only}
             onClick={() => navigate({ search: (now) => ({ ...now, only: !only || undefined }) })}
           >
             {channelName(channel)} only
           </Button>
-          <div className="ml-auto w-[190px]">
-            <Select
-              label="Order of the pieces"
-              value={order}
-              onChange={(chosen) =>
-                navigate({ search: (now) => ({ ...now, order: chosen as typeof order }) })
-              }
-            >
-              {ORDERS.map((one) => (
-                <option key={one.id} value={one.id}>
-                  {one.name}
-                </option>
-              ))}
-            </Select>
-          </div>
+          <span className="flex-1" />
+          <OneOf
+            label="Order of the pieces"
+            width={190}
+            value={order}
+            options={ORDERS}
+            onChange={(order) =>
+              navigate({ search: (now) => ({ ...now, order: order ?? WRITE_DEFAULTS.order }) })
+            }
+          />
         </div>
       </div>
       {counts?.total === 0 ? (
