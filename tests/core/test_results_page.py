@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bunraku.core.text.addresses import address_words, host_of
+from bunraku.core.text.addresses import address_words, bare_address, host_of
 from bunraku.core.weigh.chance import outlook
 from bunraku.core.weigh.company import (
     Narrowing,
@@ -190,6 +190,13 @@ def test_addresses_and_names_of_wording() -> None:
     )
     assert address_words("a.example") == ""
     assert host_of("https://WWW.A.example:80/x") == "a.example:80"
+    same = (
+        *("https://www.a.example/Cords/", "http://a.example/cords#top", " a.example/cords "),
+        "WWW.A.EXAMPLE/CORDS",
+    )
+    assert {bare_address(address) for address in same} == {"a.example/cords"}
+    assert bare_address("https://a.example/cords?size=2") == "a.example/cords?size=2"
+    assert bare_address("") == ""
     assert [
         name_of(t, "wool scarf for men", "en") for t in ("For sale", "Wool", "Scarf for men")
     ] == [

@@ -124,6 +124,20 @@ def test_our_own_is_marked(api: Api, read: Callable[..., Row]) -> None:
     assert told["company"]["own"] == [7]
 
 
+def test_a_host_that_a_channel_shares_with_all_others_tells_nothing_of_whose_it_is(
+    api: Api, project: Project, read: Callable[..., Row]
+) -> None:
+    project.outlets.filter(channel="web").update(
+        name="Site", address="https://platform.example/mine"
+    )
+    page = page_of_ten()
+    page["results"][3]["address"] = "https://platform.example/somebody-else"
+    page["results"][6]["publisher"] = "SITE"
+    told = view(api, read(page))
+    # By the name of whoever publishes it is ours, by the platform's host it is not.
+    assert [result["position"] for result in told["results"] if result["own"]] == [7]
+
+
 def test_how_a_page_moved(api: Api, read: Callable[..., Row]) -> None:
     before, now = page_of_ten(), page_of_ten()
     now["results"][9] = {

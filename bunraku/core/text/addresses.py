@@ -11,6 +11,13 @@ def host_of(address: str) -> str:
     return bare.removeprefix("www.")
 
 
+def bare_address(address: str) -> str:
+    """An address as one tells it from others: in lower case, without scheme, "www.", what is behind
+    a hash, and a stroke at the end."""
+    bare = address.strip().casefold().split("://")[-1].split("#")[0]
+    return bare.removeprefix("www.").rstrip("/")
+
+
 @lru_cache(maxsize=100_000)
 def address_words(address: str) -> str:
     """What an address says of its page: its path, without scheme, host and ending."""

@@ -2,7 +2,7 @@
 who holds several places; and the same of the listings that a person is up against."""
 
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass, field
 from datetime import date
 from statistics import median
@@ -62,7 +62,7 @@ class Company:
 
 
 def company_of(
-    results: Sequence[Result], keyword: str, language: str, on: date, own: Sequence[str] = ()
+    results: Sequence[Result], keyword: str, language: str, on: date, own: Collection[str] = ()
 ) -> Company:
     """Those who stand on a page, taken together.
 
@@ -94,11 +94,11 @@ def company_of(
     )
 
 
-def is_own(result: Result, own: Sequence[str]) -> bool:
-    """Whether a result is of one of one's own outlets: by its publisher's name or its host."""
+def is_own(result: Result, own: Collection[str]) -> bool:
+    """Whether a result is of one of one's own outlets, told by names and hosts in lower case: by
+    its publisher's name or its host."""
     host = host_of(result.address)
-    names = {name.casefold() for name in own if name}
-    return result.publisher.casefold() in names or host in names
+    return result.publisher.casefold() in own or host in own
 
 
 def _spread(values: Sequence[float | None]) -> Spread | None:
@@ -122,7 +122,7 @@ class Narrowing:
 
 
 def narrowed(
-    results: Sequence[Result], by: Narrowing, language: str, own: Sequence[str] = ()
+    results: Sequence[Result], by: Narrowing, language: str, own: Collection[str] = ()
 ) -> list[Result]:
     """The results that a narrowing leaves, in order. What is not told of a result does not let it
     through a filter that asks for it. Raises: nothing. Cost: linear."""

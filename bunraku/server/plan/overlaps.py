@@ -17,7 +17,7 @@ from bunraku.server.plan.rivals import Main, rivalries_among
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.known import latest
 from bunraku.server.sheet.models import Row, RowPage, Scope
-from bunraku.server.weigh.results.snapshots import own_names
+from bunraku.server.weigh.own_names import own_names
 from bunraku.sources.protocol import What
 
 MOST_WAYS = 3
@@ -57,7 +57,7 @@ def _live(project: Project, outlines: Sequence[Outline]) -> list[dict[str, Any]]
     by_row = {o.main_row: o for o in outlines if o.main_row is not None and o.pk in made}
     found: list[dict[str, Any]] = []
     for scope in Scope.objects.filter(pk__in={o.scope for o in by_row.values()}):
-        names = {name.casefold() for name in own_names(project, scope.channel)}
+        names = own_names(project.outlets.all(), scope.channel)
         rows = [row for row, outline in by_row.items() if outline.scope == scope.pk]
         stands = [
             row

@@ -1,7 +1,7 @@
 """From stored readings to the arrays that the core weighs."""
 
 import hashlib
-from collections.abc import Container, Iterable, Mapping, Sequence
+from collections.abc import Container, Mapping, Sequence
 from dataclasses import replace
 from typing import Any
 
@@ -17,11 +17,12 @@ from bunraku.core.weigh.verdict import PRESETS, Thresholds
 from bunraku.core.weigh.weighing import Evidence, Standpoint
 from bunraku.server.clock import today
 from bunraku.server.database.parts import in_parts
-from bunraku.server.projects.models import Outlet, Project
+from bunraku.server.projects.models import Project
 from bunraku.server.readings.known import Payload
 from bunraku.server.readings.providers import sources
 from bunraku.server.sheet.models import Decision, Row, Scope
 from bunraku.server.weigh.latest import Readings
+from bunraku.server.weigh.own_names import own_names
 from bunraku.server.weigh.results.told import results_of
 from bunraku.server.weigh.taught import sharpness_of
 from bunraku.server.weigh.told import (
@@ -45,7 +46,7 @@ def standpoint_of(scope: Scope) -> Standpoint:
         click_values={name: float(value) for name, value in project.click_values.items()},
         names=names_of(project),
         sharpness=sharpness_of(project.chosen_among(outlets, scope.channel)),
-        own=names_of_outlets(outlets, scope.channel),
+        own=own_names(outlets, scope.channel),
     )
 
 
@@ -81,7 +82,7 @@ def gather_evidence(
     bands = [read.bands.get(key) for key in keys]
     pages = [read.pages.get(key) for key in keys]
     project = scope.project
-    own = names_of_outlets(project.outlets.all(), scope.channel)
+    own = own_names(project.outlets.all(), scope.channel)
     mine = [decisions.get(row.keyword_id) for row in rows]
     return Evidence(
         texts=[row.text for row in rows],
@@ -118,13 +119,6 @@ def gather_evidence(
         guesses=[decision.guess if decision else "" for decision in mine],
         assume=not sources(project)[What.PAGE],
     )
-
-
-def names_of_outlets(outlets: Iterable[Outlet], channel: str) -> frozenset[str]:
-    """What one's own outlets of a channel are called on a results page: hosts and names."""
-    mine = [outlet for outlet in outlets if outlet.channel == channel]
-    names = (name for outlet in mine for name in (host_of(outlet.address), outlet.name))
-    return frozenset(name.casefold() for name in names if name)
 
 
 def read_as(rows: Sequence[Row]) -> list[str]:
@@ -168,7 +162,7 @@ def page_numbers(
     left out, for nobody stands in one's own way. Of a page that was told in part, what was not told
     stands there all the same; so does what came after the last that was read."""
     first = page["results"][:PAGE_ONE]
-    others = [r for r in page["results"] if str(r.get("publisher", "")).casefold() not in own]
+    others = [r for r in page["results"] if not _is_ours(r, own)]
     told = [
         (
             _known(result.get("standing")),
@@ -179,6 +173,10 @@ def page_numbers(
     ]
     there = PAGE_ONE if page.get("in_part") else len(first)
     return told + [UNTOLD] * (there - len(told))
+
+
+def _is_ours(result: Payload, own: Container[str]) -> bool:
+    return result.get("publisher", "").casefold() in own or host_of(result["address"]) in own
 
 
 def _page_read(key: str, page: Payload | None, read: Readings) -> PageRead | None:

@@ -1,5 +1,6 @@
 """How strong an outlet must be by where it already stands, for its owner to take or leave."""
 
+from collections.abc import Collection
 from typing import Any
 
 import numpy as np
@@ -15,6 +16,7 @@ from bunraku.server.readings.known import Payload, latest
 from bunraku.server.sheet.models import Row, RowPage, Scope
 from bunraku.server.sheet.scopes import find_scope
 from bunraku.server.weigh.evidence import page_numbers
+from bunraku.server.weigh.own_names import own_names
 from bunraku.sources.protocol import What
 
 MOST_PLACES = 400
@@ -49,7 +51,7 @@ def implied_of(project: Project, outlet_id: int) -> dict[str, Any]:
 def _places(scope: Scope, outlet: Outlet) -> tuple[Any, Any, Any]:
     """Others' strengths on each page, one's position there, and by how much the title falls short
     of the phrase."""
-    names = {name.casefold() for name in (host_of(outlet.address), outlet.name) if name}
+    names = own_names([outlet], outlet.channel)
     rows = _rows(scope, names)
     pages = latest(scope, What.PAGE, [row.keyword.key for row in rows]) if rows else {}
     whole = strength(page_facts([[(0.0, np.nan, EXACT)]]), scope.channel)[0][0]
@@ -79,7 +81,7 @@ def _places(scope: Scope, outlet: Outlet) -> tuple[Any, Any, Any]:
     return filled, np.array(positions), np.array(lacks)
 
 
-def _rows(scope: Scope, names: set[str]) -> list[Row]:
+def _rows(scope: Scope, names: Collection[str]) -> list[Row]:
     """Rows where one stands: on the page, or by one's own report; those most searched."""
     if not scope.pk:
         return []
@@ -91,7 +93,7 @@ def _rows(scope: Scope, names: set[str]) -> list[Row]:
     return sorted(found, key=lambda row: -(row.volume or 0.0))[:MOST_PLACES]
 
 
-def _own_place(page: Payload, names: set[str]) -> tuple[int | None, str | None]:
+def _own_place(page: Payload, names: Collection[str]) -> tuple[int | None, str | None]:
     for at, result in enumerate(page["results"], start=1):
         publisher, host = result["publisher"].casefold(), host_of(result["address"])
         if publisher in names or host in names:

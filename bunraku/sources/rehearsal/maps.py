@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 
-from bunraku.core.text.addresses import host_of
+from bunraku.core.text.addresses import bare_address, host_of
 from bunraku.sources.rehearsal.dice import roll, spread
 from bunraku.sources.rehearsal.query import Query
 from bunraku.sources.rehearsal.results import LOCAL_SHARE, UPDATE_DAYS, Viewpoint
@@ -19,12 +19,9 @@ REVIEWS = 0.9
 
 def of_any(address: str, whose: Sequence[str]) -> bool:
     """Whether an address is one of some hosts or addresses, or lies below one."""
-    bare = address.split("://")[-1].removeprefix("www.").casefold()
-    for each in whose:
-        start = each.split("://")[-1].removeprefix("www.").casefold().rstrip("/")
-        if start and (bare == start or bare.startswith((f"{start}/", f"{start}?", f"{start}#"))):
-            return True
-    return False
+    bare = bare_address(address)
+    starts = [start for start in map(bare_address, whose) if start]
+    return any(bare == start or bare.startswith((f"{start}/", f"{start}?")) for start in starts)
 
 
 def place_on_map(world: World, query: Query, seen: Viewpoint, whose: Sequence[str]) -> int | None:

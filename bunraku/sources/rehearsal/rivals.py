@@ -3,6 +3,7 @@ themselves."""
 
 from functools import lru_cache
 
+from bunraku.core.text.addresses import bare_address
 from bunraku.sources.protocol import OwnPiece, Request
 from bunraku.sources.rehearsal.dice import pick_index, roll
 from bunraku.sources.rehearsal.query import CHANNEL_INDEX, Query
@@ -56,15 +57,7 @@ def ranks_of(world: World, term: str, request: Request) -> Raw | None:
 
 def find_publisher(term: str, channel: str, words: tuple[str, ...] = ()) -> Publisher | None:
     """The publisher of an address as people paste it: with or without scheme, path and capitals."""
-    host = (
-        term.strip()
-        .casefold()
-        .removeprefix("https://")
-        .removeprefix("http://")
-        .removeprefix("www.")
-        .split("/")[0]
-    )
-    return _by_address(channel, words).get(host)
+    return _by_address(channel, words).get(bare_address(term).split("/")[0])
 
 
 @lru_cache(maxsize=16)

@@ -11,6 +11,7 @@ from bunraku.core.gather.prompts import prompts
 from bunraku.core.gather.seed_operators import Seed
 from bunraku.core.gather.years import refresh_years
 from bunraku.core.text import identity_key
+from bunraku.core.text.addresses import bare_address
 from bunraku.server.clock import today
 from bunraku.server.gather.ways.catalogue import Way
 from bunraku.server.gather.ways.options import MOST_PAGES, MOST_PROMPTS, RunOptions
@@ -185,12 +186,7 @@ def _ask_rising(unit: Unit, spend: Spend) -> Iterator[Found]:
 
 
 def _ask_ranks(unit: Unit, spend: Spend) -> Iterator[Found]:
-    address = (
-        unit.seed.text.removeprefix("https://")
-        .removeprefix("http://")
-        .removeprefix("www.")
-        .rstrip("/")
-    )
+    address = bare_address(unit.seed.text)
     known, missing = _bought(unit, What.RANKS, [address], spend)
     ranks = [pair for said in known.values() if said for pair in said["ranks"]]
     silent = ""

@@ -2,7 +2,7 @@
 moves, what listings can be narrowed by."""
 
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import asdict
 from typing import Any
 
@@ -102,7 +102,7 @@ def moves_of(read: Sequence[DatedPage]) -> dict[str, Any]:
 
 
 def says_at(
-    page: DatedPage | None, narrowing: Narrowing, row: Row, own: Sequence[str]
+    page: DatedPage | None, narrowing: Narrowing, row: Row, own: Collection[str]
 ) -> list[dict[str, int]]:
     """Of the first ten, fifty and hundred results, as far as the page was read and the narrowing
     lets them count, how many carry the exact phrase in the title."""

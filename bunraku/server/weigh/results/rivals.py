@@ -12,8 +12,8 @@ from bunraku.server.readings.buying import price_of_new
 from bunraku.server.readings.known import latest
 from bunraku.server.sheet.models import IN_PLAY, Keyword, RowPage, Scope
 from bunraku.server.sheet.scopes import find_scope
+from bunraku.server.weigh.own_names import own_names
 from bunraku.server.weigh.results.best import best_pages
-from bunraku.server.weigh.results.snapshots import own_names
 from bunraku.sources.protocol import What
 
 MOST_RIVALS = 200
@@ -43,7 +43,7 @@ def list_rivals(project: Project, channel: str) -> dict[str, Any]:
     """Who stands on the pages of a channel's keywords in play, the most often first; how many pages
     that rests on. One query, kept while nothing changes."""
     scope = find_scope(project, channel)
-    own = {name.casefold() for name in own_names(project, channel)}
+    own = own_names(project.outlets.all(), channel)
     seen, pages = _seen(scope)
     ranked = sorted(seen.items(), key=lambda entry: (-len(entry[1].best), entry[0]))
     return {
@@ -110,7 +110,7 @@ def rival_in_full(project: Project, channel: str, publisher: str) -> dict[str, A
 
 def _ours(project: Project, scope: Scope, seen: dict[str, Seen]) -> dict[int, float]:
     """Where we stand ourselves: on the pages that were read, or as our own report has it."""
-    own = {name.casefold() for name in own_names(project, scope.channel)}
+    own = own_names(project.outlets.all(), scope.channel)
     places: dict[int, float] = {}
     for name, of in seen.items():
         if name.casefold() in own:

@@ -1,12 +1,9 @@
 """The readings of a keyword's results page, day by day."""
 
-from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 
-from bunraku.core.text.addresses import host_of
 from bunraku.core.weigh.moves import Snapshot
-from bunraku.server.projects.models import Project
 from bunraku.server.readings.known import Payload, all_readings
 from bunraku.server.readings.providers import in_order_of_trust
 from bunraku.server.sheet.models import Scope
@@ -53,10 +50,3 @@ def pages_of(scope: Scope, key: str) -> list[DatedPage]:
 
 def _depth(payload: Payload) -> int:
     return len(payload["results"])
-
-
-def own_names(project: Project, channel: str) -> Sequence[str]:
-    """What tells one's own results from others': hosts and names of one's outlets."""
-    outlets = [outlet for outlet in project.outlets.all() if outlet.channel == channel]
-    hosts = [host_of(outlet.address) for outlet in outlets]
-    return [name for name in (*hosts, *(o.name for o in outlets)) if name]

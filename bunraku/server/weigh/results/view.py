@@ -1,7 +1,7 @@
 """A keyword's results page as the view of it: can we, who stands there, what else, how it moves."""
 
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import asdict, replace
 from typing import Any
 
@@ -31,9 +31,10 @@ from bunraku.server.sheet.models import Decision, Outlook, Row
 from bunraku.server.sheet.scopes import find_row
 from bunraku.server.weigh.cases import case_of, open_share_of
 from bunraku.server.weigh.evidence import standpoint_of
+from bunraku.server.weigh.own_names import own_names
 from bunraku.server.weigh.results.beside import choices_of, moves_of, on_the_page, says_at
 from bunraku.server.weigh.results.reach import reach_on
-from bunraku.server.weigh.results.snapshots import BY_HAND, DatedPage, own_names, pages_of
+from bunraku.server.weigh.results.snapshots import BY_HAND, DatedPage, pages_of
 from bunraku.server.weigh.results.told import results_of
 from bunraku.server.weigh.results.written import what_they_write
 from bunraku.server.weigh.taught import sharpness_of, strength_of
@@ -53,7 +54,7 @@ def view_page(
     read = pages_of(row.scope, row.keyword.key)
     page = read[0] if read else None
     standpoint = standpoint_of(row.scope)
-    own = own_names(project, row.scope.channel)
+    own = own_names(project.outlets.all(), row.scope.channel)
     every = results_of(page.payload if page else None, depth)
     left = narrowed(every, narrowing, standpoint.language, own)
     in_part = bool(page and page.payload.get("in_part"))
@@ -120,7 +121,7 @@ def _standing_there(
     strengths: NDArray[np.float64],
     outlet: Outlet | None,
     standpoint: Standpoint,
-    own: Sequence[str],
+    own: Collection[str],
 ) -> dict[str, Any]:
     """The conclusion, the chances and the results themselves."""
     channel = row.scope.channel
@@ -249,7 +250,7 @@ def _results(
     strengths: NDArray[np.float64],
     mine: float | None,
     language: str,
-    own: Sequence[str],
+    own: Collection[str],
 ) -> list[dict[str, Any]]:
     parts = strength_parts(facts, row.scope.channel)[0] if results else np.zeros((0, 3))
     places = Counter(r.publisher for r in results)
@@ -284,7 +285,7 @@ def _results(
 
 
 def _company(
-    row: Row, page: DatedPage | None, results: Sequence[Result], language: str, own: Sequence[str]
+    row: Row, page: DatedPage | None, results: Sequence[Result], language: str, own: Collection[str]
 ) -> dict[str, Any] | None:
     if page is None:
         return None
