@@ -1,47 +1,21 @@
-"""Following: what is published is looked at, what it costs is bounded, the diary says what came of
-it."""
+"""Following: a piece goes live and comes down, its phrases follow the plan, the diary says what
+came of it."""
 
-from collections.abc import Callable
 from datetime import date, timedelta
 from typing import Any
 
 import pytest
 
-from bunraku.core.follow.checks import FAILED, Check, pack, unpack
-from bunraku.server.clock import set_to, today
-from bunraku.server.follow.checking import start_due_checks
-from bunraku.server.follow.models import DiaryEntry, Followed, LivePiece, Watch
-from bunraku.server.jobs.models import Job
-from bunraku.server.jobs.running import run_job
+from bunraku.core.follow.checks import Check, pack, unpack
+from bunraku.server.clock import today
+from bunraku.server.follow.models import DiaryEntry, Followed, LivePiece
 from bunraku.server.plan.models import Piece, PieceKeyword
 from bunraku.server.projects.models import Project
-from bunraku.sources.protocol import What
-from bunraku.sources.rehearsal import Faults
-from tests.server.conftest import Api, last_job
+from tests.server.conftest import Api
 from tests.server.desks import FIGURES, save
+from tests.server.following import ADDRESS, look, other_project, publish
 
 pytestmark = pytest.mark.django_db
-ADDRESS = "https://site.example/sash-cords"
-
-
-def publish(api: Api, piece: Piece, address: str = ADDRESS, **more: Any) -> int:
-    body = {"address": address, "day": today().isoformat(), **more}
-    live: int = api.post(f"/pieces/{piece.pk}/publish", body)["live"]
-    return live
-
-
-def look(api: Api, *live: int) -> Any:
-    return api.post("/follow/check", {"live": list(live)})
-
-
-def weeks(api: Api, count: int) -> None:
-    for _ in range(count):
-        api.post("/follow/clock", {"days": 7})
-
-
-def place_of(live: int, n: int = 0) -> list[int]:
-    track = Followed.objects.filter(live=live, place="", device=0).order_by("-main", "pk")[n]
-    return [int(place) for place in unpack(bytes(track.checks))["organic"]]
 
 
 def test_a_piece_goes_live_with_its_fields_and_its_forecast(api: Api, piece: Piece) -> None:
@@ -122,142 +96,6 @@ def test_a_change_is_noted_with_before_and_after_and_a_day_to_look_back(
     assert entry["check_back"] == (today() + timedelta(days=21)).isoformat()
     kept = LivePiece.objects.get()
     assert (kept.old_title, kept.retitled) == ("sash window cord", today())
-
-
-def test_looking_is_priced_before_paid_once_and_kept(
-    api: Api, piece: Piece, project: Project, counted: dict[What, list[str]]
-) -> None:
-    live = publish(api, piece)
-    assert api.get("/follow/watch")["price"] == 2
-    left = api.get("/overview")["lookups_left"]
-    job = look(api, live)
-    assert job["state"] == "done", job
-    assert api.get("/overview")["lookups_left"] == left - 2
-    assert sorted(counted[What.STANDS]) == sorted(one["text"] for one in FIGURES)
-    assert api.refused("POST", "/follow/check", {"live": [live]})["code"] == "nothing_to_read"
-    # The same job once more, as after a kill: nothing is asked and nothing is paid.
-    Job.objects.filter(pk=job["id"]).update(state="queued", result={})
-    run_job.call(job["id"])
-    assert len(counted[What.STANDS]) == 4
-    assert api.get("/overview")["lookups_left"] == left - 2
-    assert api.get("/follow/watch")["spent"] == 2
-    assert place_of(live) == [0]
-    seen = api.get(f"/live/{live}")
-    assert seen["last_check"] == today().isoformat()
-    assert seen["phrases"][0]["last"] == 0
-    assert seen["practice"]
-
-
-def test_what_a_source_does_not_answer_is_a_failure_and_costs_nothing(
-    api: Api, piece: Piece, faults: Callable[[Faults], None]
-) -> None:
-    live = publish(api, piece)
-    left = api.get("/overview")["lookups_left"]
-    faults(Faults(broken=1.0))
-    job = look(api, live)
-    assert job["unanswered"] == 4
-    assert api.get("/overview")["lookups_left"] == left
-    track = Followed.objects.filter(live=live).first()
-    assert track is not None
-    assert unpack(bytes(track.checks))["organic"].tolist() == [FAILED]
-    assert api.get(f"/live/{live}")["phrases"][0]["places"] == [-2]
-    faults(Faults())
-    look(api, live)
-    assert place_of(live) == [0]
-
-
-def test_days_pass_in_the_practice_world_and_what_is_due_is_looked_at(
-    api: Api, piece: Piece, project: Project
-) -> None:
-    save(api, piece, title=("sash window cord", "Sash window cord"))
-    live = publish(api, piece)
-    begun = today()
-    api.send("PUT", "/follow/watch", watch_body(rhythm="weekly"))
-    job = api.post("/follow/clock", {"days": 42})
-    assert job["state"] == "done", job
-    told = api.get("/follow/watch")
-    assert told["today"] == (begun + timedelta(days=42)).isoformat()
-    assert (told["days_ahead"], told["real"]) == (42, begun.isoformat())
-    seen = api.get(f"/live/{live}")
-    # On the first day and each seventh after it: the clock passes through all of them.
-    assert len(seen["days"]) == 6
-    assert seen["first_shown"] is not None
-    assert 9 <= seen["days_until_shown"] <= 29
-    assert seen["phrases"][0]["last"] > 0
-    assert seen["visible"][-1] is not None
-    # Dated by it: what is published now is published then.
-    assert api.get(f"/pieces/{piece.pk}/publish")["today"] == told["today"]
-    project.refresh_from_db()
-    assert project.days_ahead == 42
-
-
-def watch_body(**more: Any) -> dict[str, Any]:
-    return {
-        "rhythm": "kind", "depth": 100, "places": [], "phone": False, "most_a_month": 400, **more,
-    }  # fmt: skip
-
-
-def test_the_clock_goes_on_only_in_practice_and_never_twice(
-    api: Api, piece: Piece, project: Project
-) -> None:
-    for days in (0, -3, 367):
-        assert api.refused("POST", "/follow/clock", {"days": days})["status"] == 422
-    publish(api, piece)
-    job = api.post("/follow/clock", {"days": 10})
-    # As after a kill: the days that have passed are not lived through again.
-    Job.objects.filter(pk=job["id"]).update(state="queued")
-    run_job.call(job["id"])
-    project.refresh_from_db()
-    assert project.days_ahead == 10
-    assert api.undoable()["entry"]
-    Project.objects.filter(pk=project.pk).update(figures_from="files")
-    assert api.refused("POST", "/follow/clock", {"days": 1})["code"] == "not_practice"
-    told = api.get("/follow/watch")
-    assert (told["can_move"], told["today"], told["source"]) == (False, told["real"], "")
-    assert api.refused("POST", "/follow/check", {"live": []})["code"] == "no_source"
-
-
-def test_a_worker_that_was_off_catches_up_once(api: Api, piece: Piece, project: Project) -> None:
-    live = publish(api, piece)
-    api.send("PUT", "/follow/watch", watch_body(rhythm="weekly"))
-    assert start_due_checks() == 1
-    with set_to(today() + timedelta(days=60)):
-        assert start_due_checks() == 1
-        assert start_due_checks() == 0
-        assert len(place_of(live)) == 2
-        assert LivePiece.objects.get().next_check == today() + timedelta(days=7)
-    # A clock that is set back: looked at later already, so nothing is bought.
-    assert api.refused("POST", "/follow/check", {"live": [live]})["code"] == "nothing_to_read"
-
-
-def test_the_month_has_a_ceiling_and_the_rest_waits(api: Api, piece: Piece) -> None:
-    live = publish(api, piece)
-    api.send("PUT", "/follow/watch", watch_body(most_a_month=1))
-    job = look(api, live)
-    assert "must wait" in job["says"]
-    assert place_of(live) == []
-    api.send("PUT", "/follow/watch", watch_body(most_a_month=2))
-    look(api, live)
-    assert place_of(live) == [0]
-    assert api.get("/follow/watch")["left"] == 0
-    assert api.refused("PUT", "/follow/watch", watch_body(depth=7))["status"] == 422
-    refused = api.refused("PUT", "/follow/watch", watch_body(places=["Elsewhere"]))
-    assert refused["field"] == "places"
-
-
-def test_places_and_phones_are_looked_at_for_phrases_that_are_asked_near_by(
-    api: Api, piece: Piece, project: Project
-) -> None:
-    piece.scope.rows.filter(text="sash window cord").update(local=True)
-    live = publish(api, piece)
-    api.send("PUT", "/follow/watch", watch_body(places=["Harrowmere"], phone=True))
-    look(api, live)
-    told = api.get(f"/live/{live}")["elsewhere"]
-    assert {(one["text"], one["place"], one["device"]) for one in told} == {
-        *((one["text"], "", "phone") for one in FIGURES),
-        ("sash window cord", "Harrowmere", "desktop"),
-        ("sash window cord", "Harrowmere", "phone"),
-    }
 
 
 def test_phrases_follow_the_plan_and_what_was_seen_stays(api: Api, piece: Piece) -> None:
@@ -404,12 +242,6 @@ def test_another_s_live_pieces_are_not_there(api: Api, piece: Piece) -> None:
         assert api.refused(method, f"/live/{live}{path}", body)["code"] == "not_found"
 
 
-def other_project(api: Api) -> int:
-    made = api.client.post("/api/projects", {"name": "Other", "about": "x"}, "application/json")
-    pk: int = made.json()["id"]
-    return pk
-
-
 def test_the_list_and_a_piece_ask_as_much_whatever_their_number(
     api: Api, piece: Piece, django_assert_max_num_queries: Any
 ) -> None:
@@ -419,13 +251,3 @@ def test_the_list_and_a_piece_ask_as_much_whatever_their_number(
         api.get("/follow")
     with django_assert_max_num_queries(18):
         api.get(f"/live/{live}")
-
-
-def test_a_check_takes_few_bytes(api: Api, piece: Piece) -> None:
-    live = publish(api, piece)
-    api.send("PUT", "/follow/watch", watch_body(rhythm="weekly"))
-    weeks(api, 3)
-    tracks = Followed.objects.filter(live=live)
-    assert {len(bytes(track.checks)) for track in tracks} == {6 * 3}
-    assert last_job(Project.objects.get(), "move_clock").state == "done"
-    assert Watch.objects.get().rhythm == "weekly"
