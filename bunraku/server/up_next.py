@@ -10,10 +10,11 @@ from ninja import Router, Schema
 from bunraku.core.weigh.reasons import amount_words, count_words, odds_words
 from bunraku.server.clock import today
 from bunraku.server.database.unchanged import while_unchanged
-from bunraku.server.follow.checking import due_pieces, watching_source
+from bunraku.server.follow.checking import due_pieces
 from bunraku.server.follow.diary import due_back
 from bunraku.server.follow.following import back_out
 from bunraku.server.follow.schemas import BackOut
+from bunraku.server.follow.watching import watching_source
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.jobs.models import OPEN_STATES, Job
 from bunraku.server.overview import channel_counts

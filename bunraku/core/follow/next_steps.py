@@ -43,7 +43,8 @@ class Facts:
     what its phrases did in about four weeks, what came of its last change and how many days ago
     that was, years in its fields that are over, questions of its page that it leaves open, links of
     the plan that it lacks (to which title, with which phrase), a likelier wording of its cluster
-    with its chance and that of the main phrase, visits a month that were foretold."""
+    with its chance and that of the main phrase, visits a month that were foretold, whether a source
+    can be asked where it stands."""
 
     form: str
     age_days: int
@@ -59,6 +60,7 @@ class Facts:
     links: Sequence[tuple[str, str]] = ()
     wording: tuple[str, float, float] | None = None
     foretold: float = 0.0
+    can_be_looked_at: bool = True
 
     @property
     def main(self) -> PhraseFacts | None:
@@ -99,7 +101,12 @@ def next_steps(facts: Facts) -> list[Step]:
 def _look(facts: Facts) -> Step | None:
     if facts.looked_at:
         return None
-    return Step("look", "Look where it stands.", "Nobody has looked where it stands yet.", "look")
+    if facts.can_be_looked_at:
+        do, why = "Look where it stands.", "Nobody has looked where it stands yet."
+    else:
+        do = "Bring in your own report."
+        why = "No source tells where it stands; your own search statistics do."
+    return Step("look", do, why, "look")
 
 
 def _unknown(facts: Facts) -> Step | None:

@@ -1,14 +1,15 @@
 """Rank checks as a job: priced before, every phrase once a day, within what a month may cost."""
 
 from collections import defaultdict
-from collections.abc import Iterable, Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import replace
-from datetime import date
+from datetime import date, timedelta
 from typing import Any
 
 from django.db import transaction
 from django.db.models import QuerySet
 
+from bunraku.core.follow.checks import has_checked
 from bunraku.server.clock import ahead_by, today
 from bunraku.server.errors import BunrakuError
 from bunraku.server.follow.judging import judge_changes, note_seen
@@ -17,9 +18,11 @@ from bunraku.server.follow.models import LivePiece, Watch
 from bunraku.server.follow.tracks import Looked, keep_batch, tracks_of, unchecked
 from bunraku.server.follow.watching import (
     left_tenths,
+    next_month,
     note_spent,
     set_next_checks,
     watch_of,
+    watching_source,
 )
 from bunraku.server.jobs.actions import start_job
 from bunraku.server.jobs.kinds import JobKind, job_kind
@@ -32,11 +35,10 @@ from bunraku.server.readings.buying import (
     price_tenths,
     request_to,
 )
-from bunraku.server.readings.providers import sources
 from bunraku.server.sentences import plural
 from bunraku.server.sheet.models import Scope
 from bunraku.sources.asking import Batch
-from bunraku.sources.protocol import Source, Vantage, What
+from bunraku.sources.protocol import Source, Vantage
 
 
 class CheckParams(Params):
@@ -61,32 +63,23 @@ def due_pieces(project: Project) -> "QuerySet[LivePiece]":
     return LivePiece.objects.filter(project=project, gone=None, next_check__lte=today())
 
 
-def watching_source(project: Project) -> Source | None:
-    """The source that tells where one stands, the most trusted; None where none is on."""
-    return next(iter(sources(project)[What.STANDS]), None)
-
-
 def price_of_checks(project: Project, pieces: Sequence[LivePiece]) -> int:
     """What looking at pieces costs today at most, in tenths: what was looked up today costs
     nothing."""
     source = watching_source(project)
     if source is None:
         return 0
+    depth = watch_of(project).depth
     return sum(
-        price_tenths(source, len(unchecked(looked, _depth(project))))
-        for _, _, looks in _looks(project, pieces, keep=False)
-        for looked in looks
+        price_tenths(source, len(unchecked(looked, depth)))
+        for _, looked in _looks(project, pieces, keep=False)
     )
-
-
-def _depth(project: Project) -> int:
-    return watch_of(project).depth
 
 
 def _looks(
     project: Project, pieces: Sequence[LivePiece], *, keep: bool
-) -> list[tuple[Scope, list[LivePiece], list[Looked]]]:
-    """By scope its pieces, and what is to be looked at from where."""
+) -> list[tuple[Scope, Looked]]:
+    """What is to be looked at from where, scope by scope."""
     watch = watch_of(project)
     by_scope: dict[int, list[LivePiece]] = defaultdict(list)
     for live in pieces:
@@ -96,7 +89,7 @@ def _looks(
         for lives in by_scope.values():
             scope = lives[0].scope
             scope.project = project
-            found.append((scope, lives, tracks_of(lives, watch, keep=keep)))
+            found += [(scope, looked) for looked in tracks_of(lives, watch, keep=keep)]
     return found
 
 
@@ -138,45 +131,67 @@ def check_pieces(work: Work[Any, Any], pieces: Sequence[LivePiece]) -> None:
     source = watching_source(project)
     if source is None or not pieces:
         return
-    ordered = sorted(pieces, key=lambda live: (live.next_check or date.max, live.pk))
     watch = watch_of(project)
-    affordable, waiting = _affordable(project, watch, source, ordered)
+    looks = _looks(project, pieces, keep=True)
+    waiting = _waiting(looks, watch, source)
     work.result.waiting += len(waiting)
-    looks = _looks(project, affordable, keep=True)
-    work.start(CheckRanks.name, sum(len(looked.tracks) for *_, ls in looks for looked in ls))
-    for scope, _, looked_at in looks:
-        for looked in looked_at:
-            _look(work, source, scope, looked, watch.depth)
+    for _, looked in looks:
+        for term in looked.tracks:
+            kept = [track for track in looked.tracks[term] if track.live_id not in waiting]
+            looked.tracks[term] = kept
+        looked.tracks = {term: tracks for term, tracks in looked.tracks.items() if tracks}
+    work.start(CheckRanks.name, sum(len(looked.tracks) for _, looked in looks))
+    for scope, looked in looks:
+        _look(work, source, scope, looked, watch.depth)
+    answered = _answered(looks)
     with transaction.atomic():
-        note_checked(project, watch, affordable)
-    channels = sorted({live.scope.channel for live in affordable})
-    work.result.pieces += len(affordable)
+        note_checked(project, watch, answered)
+        _try_again(waiting, next_month())
+        _try_again({live.pk for live in pieces} - waiting - answered, today() + timedelta(days=1))
+    channels = sorted({live.scope.channel for live in pieces if live.pk in answered})
+    work.result.pieces += len(answered)
     with transaction.atomic():
         work.result.judged += judge_changes(project, channels)
         learn_outlets(project)
         work.report()
 
 
-def _affordable(
-    project: Project, watch: Watch, source: Source, pieces: Sequence[LivePiece]
-) -> tuple[list[LivePiece], list[LivePiece]]:
-    """Pieces that the month's lookups reach for, and those that must wait."""
+def _answered(looks: Sequence[tuple[Scope, Looked]]) -> set[int]:
+    """Pieces of which a source told anything today."""
+    on = today()
+    return {
+        track.live_id
+        for _, looked in looks
+        for tracks in looked.tracks.values()
+        for track in tracks
+        if has_checked(bytes(track.checks), on, 1)
+    }
+
+
+def _try_again(pieces: Collection[int], day: date) -> None:
+    """Have pieces that could not be looked at be due on a day: not again and again until then."""
+    LivePiece.objects.filter(pk__in=pieces).update(next_check=day)
+
+
+def _waiting(looks: Sequence[tuple[Scope, Looked]], watch: Watch, source: Source) -> set[int]:
+    """Pieces that the month's lookups do not reach for; those that were due longest come first."""
     left = left_tenths(watch)
+    lives: dict[int, LivePiece] = {}
     cost: dict[int, int] = defaultdict(int)
-    for _, _, looks in _looks(project, pieces, keep=False):
-        for looked in looks:
-            for term in unchecked(looked, watch.depth):
+    for _, looked in looks:
+        new = set(unchecked(looked, watch.depth))
+        for term, tracks in looked.tracks.items():
+            lives |= {track.live_id: track.live for track in tracks}
+            if term in new:
                 # A phrase of two pieces is looked up once, and counted with the first.
-                cost[looked.tracks[term][0].live_id] += price_tenths(source, 1)
-    reached: list[LivePiece] = []
-    waiting: list[LivePiece] = []
-    for live in pieces:
-        if cost[live.pk] <= left:
-            left -= cost[live.pk]
-            reached.append(live)
+                cost[tracks[0].live_id] += price_tenths(source, 1)
+    waiting: set[int] = set()
+    for live in sorted(lives.values(), key=lambda live: (live.next_check or date.max, live.pk)):
+        if cost[live.pk] > left:
+            waiting.add(live.pk)
         else:
-            waiting.append(live)
-    return reached, waiting
+            left -= cost[live.pk]
+    return waiting
 
 
 def _look(work: Work[Any, Any], source: Source, scope: Scope, looked: Looked, depth: int) -> None:
@@ -217,11 +232,10 @@ def _whose(scope: Scope) -> tuple[str, ...]:
     return tuple(dict.fromkeys(addresses))
 
 
-def note_checked(project: Project, watch: Watch, pieces: Iterable[LivePiece]) -> None:
+def note_checked(project: Project, watch: Watch, pieces: Collection[int]) -> None:
     """Note that pieces were looked at today, when they are next, and what is seen of them. To be
     called in a transaction."""
-    ids = [live.pk for live in pieces]
-    lives = list(LivePiece.objects.select_related("scope").filter(pk__in=ids))
+    lives = list(LivePiece.objects.select_related("scope").filter(pk__in=pieces))
     for live in lives:
         live.last_check = max(today(), live.last_check or today())
     LivePiece.objects.bulk_update(lives, ["last_check"], batch_size=500)
@@ -248,13 +262,14 @@ def start_checking(project: Project, live_ids: Sequence[int]) -> Job:
 
 
 def start_due_checks() -> int:
-    """Start looking at what is due, in every project that has a source for it; returns in how many.
-    Whatever was missed is looked at once."""
+    """Start looking at what is due, in every project that has a source for it and can pay; returns
+    in how many. Whatever was missed is looked at once."""
     started = 0
     lives = LivePiece.objects.filter(gone=None, next_check__isnull=False, project__removed=None)
     for project in Project.objects.filter(pk__in=lives.values("project")):
         with ahead_by(project.ahead):
-            if watching_source(project) is not None and due_pieces(project).exists():
+            pieces = list(due_pieces(project).select_related("scope"))
+            if 0 < price_of_checks(project, pieces) <= project.lookups_left_tenths:
                 start_job(project, CheckRanks, CheckParams())
                 started += 1
     return started

@@ -2,18 +2,24 @@
 
 from typing import Any
 
-from django.db.models import Exists, F, FloatField, OuterRef, Q, Sum
+from django.db.models import Count, Exists, F, FloatField, OuterRef, Q, Sum
 from django.db.models.fields.json import KT
 from django.db.models.functions import Cast, Coalesce
 
 from bunraku.core.plan.pieces import KINDS
 from bunraku.server.clock import today
-from bunraku.server.follow.checking import due_pieces, price_of_checks, watching_source
+from bunraku.server.follow.checking import due_pieces, price_of_checks
 from bunraku.server.follow.clock_job import clock_of
 from bunraku.server.follow.diary import due_back
 from bunraku.server.follow.list_schemas import FollowingQuery
 from bunraku.server.follow.models import DiaryEntry, LivePiece
-from bunraku.server.follow.watching import DEPTHS, left_tenths, spent_tenths, watch_of
+from bunraku.server.follow.watching import (
+    DEPTHS,
+    left_tenths,
+    spent_tenths,
+    watch_of,
+    watching_source,
+)
 from bunraku.server.projects.models import Project
 
 
@@ -48,7 +54,9 @@ def following(project: Project, wanted: FollowingQuery) -> dict[str, Any]:
         every = every.filter(scope__channel=wanted.channel)
     if wanted.outlet:
         every = every.filter(outlet=wanted.outlet)
+    looks = watching_source(project) is not None
     totals = every.filter(gone=None).aggregate(
+        looked=Count("pk", filter=Q(last_check__isnull=False)),
         visible_searches=Sum(_figure("visible")),
         **{name: Sum(_figure(name)) for name in _ADDED},
     )
@@ -56,13 +64,15 @@ def following(project: Project, wanted: FollowingQuery) -> dict[str, Any]:
     if wanted.q:
         found = found.filter(Q(title__icontains=wanted.q) | Q(address__icontains=wanted.q))
     rows = found.select_related("outlet", "scope").order_by(*_ORDERS[wanted.order])
+    part = rows[wanted.offset : wanted.offset + wanted.limit]
     return {
         "total": found.count(),
         "offset": wanted.offset,
         "live": every.filter(gone=None).count(),
-        "visible": totals.pop("visible_searches"),
+        # Where nobody looked nothing is known, which is not nothing.
+        "visible": totals.pop("visible_searches") if totals["looked"] else None,
         **{name: round(value or 0, 1) for name, value in totals.items()},
-        "rows": [_row(live) for live in rows[wanted.offset : wanted.offset + wanted.limit]],
+        "rows": [_row(live, looks=looks) for live in part],
     }
 
 
@@ -84,7 +94,8 @@ def _which(which: str) -> Q:
     }[which]
 
 
-def _row(live: Any) -> dict[str, Any]:
+def _row(live: Any, *, looks: bool) -> dict[str, Any]:
+    """A live piece in the list; `looks`: a source can be asked where it stands."""
     seen = live.seen
     return {
         "id": live.pk,
@@ -97,8 +108,8 @@ def _row(live: Any) -> dict[str, Any]:
         "published": live.published,
         "gone": live.gone,
         "last_check": live.last_check,
-        "next_check": live.next_check,
-        "due": bool(live.next_check and live.next_check <= today() and not live.gone),
+        "next_check": live.next_check if looks else None,
+        "due": bool(looks and live.next_check and live.next_check <= today() and not live.gone),
         "back": live.back,
         **{name: int(seen.get(name, 0)) for name in _COUNTS},
         **{name: seen.get(name) for name in ("visible", "visible_now", "visible_before")},
@@ -116,7 +127,8 @@ _COUNTS = (
 def state_of(project: Project) -> dict[str, Any]:
     """How the project looks, its clock, what is due and what that costs at most."""
     watch = watch_of(project)
-    due = list(due_pieces(project).select_related("scope"))
+    source = watching_source(project)
+    due = list(due_pieces(project).select_related("scope")) if source else []
     price = price_of_checks(project, due) if due else 0
     back = due_back(project)
     return {
@@ -130,12 +142,11 @@ def state_of(project: Project) -> dict[str, Any]:
         "most_a_month": watch.most_a_month,
         "spent": spent_tenths(watch) / 10,
         "left": left_tenths(watch) / 10,
-        "source": getattr(watching_source(project), "name", ""),
+        "source": source.name if source else "",
         "due": len(due),
         "price": price / 10,
         "back": [back_out(entry) for entry in back[:20]],
-        "coming": next_day(project),
-        "practice_checks": getattr(watching_source(project), "practice", False),
+        "coming": next_day(project) if source else None,
     }
 
 

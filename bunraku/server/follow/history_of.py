@@ -14,11 +14,11 @@ from bunraku.core.plan.pieces import KINDS
 from bunraku.core.weigh.chance import SETTLED
 from bunraku.core.write.fields import FIELDS
 from bunraku.server.clock import today
-from bunraku.server.follow.checking import price_of_checks, watching_source
+from bunraku.server.follow.checking import price_of_checks
 from bunraku.server.follow.judging import BACK_DAYS
 from bunraku.server.follow.models import DEVICES, DiaryEntry, Followed, LivePiece
 from bunraku.server.follow.publishing import changes_of, find_live, form_of
-from bunraku.server.follow.watching import how_of
+from bunraku.server.follow.watching import how_of, watching_source
 from bunraku.server.projects.models import Project
 from bunraku.server.write.models import Draft
 
@@ -58,7 +58,7 @@ def live_of(project: Project, live_id: int) -> dict[str, Any]:
             (live.first_shown - live.published).days if live.first_shown else None
         ),
         "last_check": live.last_check,
-        "next_check": live.next_check,
+        "next_check": live.next_check if watching else None,
         "settled_on": _settled(live),
         "today": today(),
         "seen": live.seen,

@@ -151,7 +151,7 @@ def _seen(
         "shown": int((now > 0).sum()),
         **{f"first{n}": int(((now > 0) & (now <= n)).sum()) for n in (3, 10, 20)},
         **asdict(moved),
-        "visible": _sum(visible, np.isfinite(visible)),
+        "visible": _sum(visible, np.isfinite(visible) & (summary.last != NONE)),
         "visible_now": _sum(visible, compared),
         "visible_before": _sum(was, compared),
         "others": int((summary.other > 0).sum()),

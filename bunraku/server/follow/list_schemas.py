@@ -60,11 +60,13 @@ class LiveRowOut(Schema):
 
 
 class FollowingOut(Schema):
-    """A part of the live pieces, how many there are, and what all that are live come to."""
+    """A part of the live pieces, how many there are, and what all that are live come to;
+    `looked`, how many of these were looked at."""
 
     total: int
     offset: int
     live: int
+    looked: int
     visible: float | None
     visible_now: float
     visible_before: float
@@ -88,10 +90,13 @@ class TogetherQuery(Schema):
 
 
 class TogetherOut(Schema):
-    """What the live pieces of an outlet or a cluster come to: as of each piece in the list."""
+    """What the live pieces of an outlet or a cluster on a channel come to: as of each piece in the
+    list; `looked`, how many of them were looked at."""
 
     name: str
+    channel: str
     pieces: int
+    looked: int
     phrases: int
     shown: int
     first3: int

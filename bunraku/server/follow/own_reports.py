@@ -10,13 +10,14 @@ from django.db.models import Max, Min
 from bunraku.core.follow.checks import MOST_DEPTH, Check, add
 from bunraku.core.follow.own_report import ReportLine, Shown, tell
 from bunraku.core.formats.reports_in import PageReport, read_page_report
+from bunraku.core.text.addresses import bare_address
 from bunraku.server.clock import today
 from bunraku.server.database.bulk import insert_many
 from bunraku.server.database.unchanged import while_unchanged
 from bunraku.server.errors import BunrakuError
-from bunraku.server.follow.checking import watching_source
 from bunraku.server.follow.judging import judge_changes, note_seen
 from bunraku.server.follow.models import Followed, LivePiece, OwnQuery
+from bunraku.server.follow.watching import watching_source
 from bunraku.server.gather.files.uploads import find_upload, forget, read_whole
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Row
@@ -76,10 +77,10 @@ def _into_tracks(project: Project, channel: str, lines: Lines) -> None:
     """Where no source tells where one stands, one's own report does, on average: its positions
     become the places of live pieces' phrases. To be called in a transaction."""
     lives = LivePiece.objects.filter(project=project, scope__channel=channel, gone=None)
-    by_page = {_bare(live.address): live for live in lives.select_related("scope")}
+    by_page = {bare_address(live.address): live for live in lives.select_related("scope")}
     checks: dict[tuple[int, str], list[Check]] = {}
     for (day, page, term), (*_, position) in lines.items():
-        live = by_page.get(_bare(page))
+        live = by_page.get(bare_address(page))
         if live is not None and position:
             place = min(MOST_DEPTH, max(1, round(position)))
             checks.setdefault((live.pk, term), []).append(Check(day, MOST_DEPTH, place))
@@ -119,20 +120,20 @@ def _own_report(project: Project, channel: str) -> dict[str, Any]:
         for values in newest.values_list("day", "page", "term", "clicks", "impressions", "position")
     ]
     lives = LivePiece.objects.filter(project=project, scope__channel=channel, gone=None)
-    by_page = {_bare(live.address): live for live in lives}
+    by_page = {bare_address(live.address): live for live in lives}
     meant: dict[str, set[str]] = {}
     served: dict[int, set[str]] = {}
     for live_id, term in Followed.objects.filter(live__in=lives).values_list("live_id", "term"):
         served.setdefault(live_id, set()).add(term)
     for page in {line.page for line in lines}:
-        live = by_page.get(_bare(page))
+        live = by_page.get(bare_address(page))
         if live is not None:
             meant[page] = served.get(live.pk, set())
     told = tell(lines, meant, channel)
     known = _known(project, channel, told.unmeant[:SHOWN])
 
     def out(one: Shown) -> dict[str, Any]:
-        live = by_page.get(_bare(one.page))
+        live = by_page.get(bare_address(one.page))
         return {
             "page": one.page,
             "live": live.pk if live else None,
@@ -160,7 +161,7 @@ def _own_report(project: Project, channel: str) -> dict[str, Any]:
         "fading": [
             {
                 "page": one.page,
-                "title": getattr(by_page.get(_bare(one.page)), "title", ""),
+                "title": getattr(by_page.get(bare_address(one.page)), "title", ""),
                 "before": round(one.before, 1),
                 "after": round(one.after, 1),
             }
@@ -178,7 +179,3 @@ def _known(project: Project, channel: str, shown: list[Shown]) -> dict[str, Any]
         return {}
     rows = Row.objects.filter(scope=scope, keyword__key__in=[one.term for one in shown])
     return dict(rows.values_list("keyword__key", "pk"))
-
-
-def _bare(address: str) -> str:
-    return address.split("://")[-1].split("#")[0].removeprefix("www.").rstrip("/").casefold()

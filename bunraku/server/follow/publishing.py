@@ -14,8 +14,9 @@ from bunraku.core.write.written import FORM_OF
 from bunraku.server.clock import today
 from bunraku.server.errors import BunrakuError, not_found
 from bunraku.server.follow.forecasts import forecasts_of
+from bunraku.server.follow.judging import note_seen
 from bunraku.server.follow.models import DiaryEntry, Followed, LivePiece
-from bunraku.server.follow.watching import how_of
+from bunraku.server.follow.watching import how_of, watching_source
 from bunraku.server.journal.log import log
 from bunraku.server.plan.actions import change_piece, find_piece
 from bunraku.server.plan.models import Piece, PieceKeyword
@@ -100,6 +101,7 @@ def publish(
             reason=reason,
             who=who,
         )
+        note_seen([live])
         log(project, f"“{piece.title}” is live since {day:%-d %B %Y}.")
     return live
 
@@ -239,6 +241,7 @@ def publishing_of(project: Project, piece_id: int) -> dict[str, Any]:
     fields = _drafted(piece)
     names = {field.id: field.name for field in FIELDS[form]}
     changes = changes_of(form, live.fields if live else {}, fields)
+    source = watching_source(project)
     return {
         "live": live.pk if live else None,
         "title": piece.title,
@@ -248,6 +251,7 @@ def publishing_of(project: Project, piece_id: int) -> dict[str, Any]:
         "today": today(),
         "changes": [{**change, "name": names[change["field"]]} for change in changes],
         "keywords": PieceKeyword.objects.filter(piece=piece).count(),
+        "source": source.name if source else "",
         "empty": [names[name] for name in ("title", "description") if not fields.get(name)],
     }
 

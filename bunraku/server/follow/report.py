@@ -21,8 +21,8 @@ from bunraku.core.formats.csv_out import Column
 from bunraku.core.formats.reports_in import MonthTable, read_months
 from bunraku.server.clock import today
 from bunraku.server.errors import BunrakuError, not_found
-from bunraku.server.follow.checking import watching_source
 from bunraku.server.follow.models import DiaryEntry, Followed, LivePiece, MonthFigure
+from bunraku.server.follow.watching import watching_source
 from bunraku.server.gather.files.uploads import find_upload, forget, read_whole
 from bunraku.server.plan.models import Piece
 from bunraku.server.projects.models import Outlet, Project

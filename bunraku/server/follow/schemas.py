@@ -43,7 +43,6 @@ class WatchOut(Schema):
     spent: float
     left: float
     source: str
-    practice_checks: bool
     due: int
     price: float
     back: list[BackOut]
@@ -92,7 +91,8 @@ class PublishIn(Schema):
 
 class PublishingOut(Schema):
     """What publishing a piece would do: whether it is live already and since when, the address that
-    it has or might have, and what would change of what is live."""
+    it has or might have, what would change of what is live, and the `source` that will tell where
+    it stands, empty for none."""
 
     live: int | None
     title: str
@@ -103,6 +103,7 @@ class PublishingOut(Schema):
     changes: list[FieldChangeOut]
     keywords: int
     empty: list[str]
+    source: str
 
 
 class PublishedOut(Schema):

@@ -19,6 +19,7 @@ from bunraku.server.errors import BunrakuError
 from bunraku.server.follow.judging import BACK_DAYS
 from bunraku.server.follow.models import Followed, LivePiece
 from bunraku.server.follow.publishing import find_live, form_of
+from bunraku.server.follow.watching import watching_source
 from bunraku.server.plan.actions import change_piece, comment_on
 from bunraku.server.plan.models import PieceKeyword
 from bunraku.server.projects.models import Project
@@ -100,6 +101,7 @@ def facts_of(project: Project, live: LivePiece) -> Facts:
         questions=_questions(live, aims),
         links=_links(live, aims),
         wording=_wording(live),
+        can_be_looked_at=watching_source(project) is not None,
         foretold=float(np.sum([track.clicks or 0.0 for track in tracks])),
     )
 

@@ -15,22 +15,29 @@ NONE = {"outlet": "No outlet any more", "cluster": "In no cluster"}
 
 
 def together(project: Project, by: By) -> list[dict[str, Any]]:
-    """What live pieces of each outlet, or of each cluster (that of their main keyword), come to,
-    the most visible first. Three queries."""
-    lives = list(LivePiece.objects.filter(project=project, gone=None).select_related("outlet"))
+    """What live pieces of each outlet, or of each cluster (that of their main keyword), come to
+    on each channel, the most visible first. Three queries."""
+    lives = list(
+        LivePiece.objects.filter(project=project, gone=None).select_related("outlet", "scope")
+    )
     clusters = _clusters(project) if by == "cluster" else {}
-    sums: dict[str, dict[str, Any]] = defaultdict(lambda: dict.fromkeys(_ADDED, 0.0))
+    sums: dict[tuple[str, str], dict[str, Any]] = defaultdict(lambda: dict.fromkeys(_ADDED, 0.0))
     for live in lives:
         name = (live.outlet.name if live.outlet else "") if by == "outlet" else ""
-        of = sums[name or clusters.get(live.pk, NONE[by])]
+        of = sums[name or clusters.get(live.pk, NONE[by]), live.scope.channel]
         of["pieces"] += 1
-        for figure in _ADDED[1:]:
+        of["looked"] += live.last_check is not None
+        for figure in _ADDED[2:]:
             of[figure] += live.seen.get(figure) or 0.0
     told = [
-        {"name": name, **{figure: round(value, 1) for figure, value in of.items()}}
-        for name, of in sums.items()
+        {
+            "name": name,
+            "channel": channel,
+            **{figure: round(value, 1) for figure, value in of.items()},
+        }
+        for (name, channel), of in sums.items()
     ]
-    return sorted(told, key=lambda of: (-of["visible"], of["name"]))
+    return sorted(told, key=lambda of: (-of["visible"], of["name"], of["channel"]))
 
 
 def _clusters(project: Project) -> dict[int, str]:
@@ -43,6 +50,6 @@ def _clusters(project: Project) -> dict[int, str]:
 
 
 _ADDED = (
-    *("pieces", "phrases", "shown", "first3", "first10", "visible", "visible_now"),
+    *("pieces", "looked", "phrases", "shown", "first3", "first10", "visible", "visible_now"),
     *("visible_before", "rose", "fell", "stayed", "new", "lost", "foretold"),
 )

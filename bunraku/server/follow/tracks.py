@@ -5,6 +5,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 
 from bunraku.core.follow.checks import Check, add, has_checked
+from bunraku.core.text.addresses import bare_address
 from bunraku.server.clock import today
 from bunraku.server.database.bulk import update_many
 from bunraku.server.database.parts import in_parts
@@ -171,12 +172,9 @@ def _check(track: Followed, answer: object, depth: int) -> tuple[Check, str]:
     """A check of a track, and the other piece of one's own that stood best."""
     if not isinstance(answer, Stands):
         return Check(today(), depth, failed=True), track.other
-    mine = [place for place, address in answer.organic if _same(address, track.live.address)]
-    others = [
-        (place, address)
-        for place, address in answer.organic
-        if not _same(address, track.live.address)
-    ]
+    own = bare_address(track.live.address)
+    mine = [place for place, address in answer.organic if bare_address(address) == own]
+    others = [(place, at) for place, at in answer.organic if bare_address(at) != own]
     best = min(others, default=None)
     return (
         Check(
@@ -189,13 +187,3 @@ def _check(track: Followed, answer: object, depth: int) -> tuple[Check, str]:
         ),
         best[1] if best else "",
     )
-
-
-def _same(address: str, other: str) -> bool:
-    """Whether two addresses are one page, with or without scheme, "www." and a stroke at the
-    end."""
-    bare = [
-        each.split("://")[-1].split("#")[0].removeprefix("www.").rstrip("/")
-        for each in (address, other)
-    ]
-    return bare[0] == bare[1]

@@ -7,13 +7,15 @@ from typing import Any
 
 from django.db import transaction
 
+from bunraku.core.follow.month import months_back
 from bunraku.core.follow.rhythm import How, next_check
 from bunraku.core.write.written import FORM_OF
 from bunraku.server.clock import today
 from bunraku.server.errors import BunrakuError
 from bunraku.server.follow.models import DEVICES, DiaryEntry, LivePiece, Watch
 from bunraku.server.projects.models import Project
-from bunraku.sources.protocol import Vantage
+from bunraku.server.readings.providers import sources
+from bunraku.sources.protocol import Source, Vantage, What
 
 DEPTHS = (10, 50, 100)
 
@@ -27,6 +29,11 @@ def how_of(project: Project) -> How:
     """The rhythm in which a project looks."""
     how: How = watch_of(project).rhythm  # type: ignore[assignment]
     return how
+
+
+def watching_source(project: Project) -> Source | None:
+    """The source that tells where one stands, the most trusted; None where none is on."""
+    return next(iter(sources(project)[What.STANDS]), None)
 
 
 def change_watch(project: Project, fields: dict[str, Any]) -> Watch:
@@ -98,6 +105,11 @@ def note_spent(project: Project, tenths: int) -> None:
         kept = dict(sorted(watch.spent.items())[-12:])
         watch.spent = {**kept, _month(): int(kept.get(_month(), 0)) + tenths}
         watch.save(update_fields=["spent"])
+
+
+def next_month() -> date:
+    """The day on which lookups count anew."""
+    return months_back(today(), -1)
 
 
 def _month() -> str:

@@ -9659,7 +9659,8 @@ export interface components {
         };
         /**
          * FollowingOut
-         * @description A part of the live pieces, how many there are, and what all that are live come to.
+         * @description A part of the live pieces, how many there are, and what all that are live come to;
+         *     `looked`, how many of these were looked at.
          */
         FollowingOut: {
             /** Total */
@@ -9668,6 +9669,8 @@ export interface components {
             offset: number;
             /** Live */
             live: number;
+            /** Looked */
+            looked: number;
             /** Visible */
             visible: number | null;
             /** Visible Now */
@@ -9784,13 +9787,18 @@ export interface components {
         };
         /**
          * TogetherOut
-         * @description What the live pieces of an outlet or a cluster come to: as of each piece in the list.
+         * @description What the live pieces of an outlet or a cluster on a channel come to: as of each piece in the
+         *     list; `looked`, how many of them were looked at.
          */
         TogetherOut: {
             /** Name */
             name: string;
+            /** Channel */
+            channel: string;
             /** Pieces */
             pieces: number;
+            /** Looked */
+            looked: number;
             /** Phrases */
             phrases: number;
             /** Shown */
@@ -9862,8 +9870,6 @@ export interface components {
             left: number;
             /** Source */
             source: string;
-            /** Practice Checks */
-            practice_checks: boolean;
             /** Due */
             due: number;
             /** Price */
@@ -9931,7 +9937,8 @@ export interface components {
         /**
          * PublishingOut
          * @description What publishing a piece would do: whether it is live already and since when, the address that
-         *     it has or might have, and what would change of what is live.
+         *     it has or might have, what would change of what is live, and the `source` that will tell where
+         *     it stands, empty for none.
          */
         PublishingOut: {
             /** Live */
@@ -9958,6 +9965,8 @@ export interface components {
             keywords: number;
             /** Empty */
             empty: string[];
+            /** Source */
+            source: string;
         };
         /**
          * PublishedOut

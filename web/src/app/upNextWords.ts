@@ -47,7 +47,7 @@ export function blockOf({ what, channel, count }: InTheWay, ownFiles: boolean): 
       };
     case "unplaced":
       return {
-        words: `${plural(count, "piece has", "pieces have")} no month: the hours do not hold them.`,
+        words: `${plural(count, "piece has", "pieces have")} no month yet.`,
         button: "See the plan",
         step: "plan",
       };

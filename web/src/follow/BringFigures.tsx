@@ -1,4 +1,5 @@
 import { FileDrop } from "../parts/FileDrop";
+import { plural } from "../parts/format";
 import { Modal } from "../parts/Modal";
 import { ProblemNote } from "../parts/ProblemNote";
 import { usePlace } from "../shared/channels";
@@ -20,7 +21,7 @@ export function BringFigures({ onClose }: { onClose: () => void }) {
       {bring.data && (
         <div role="status" className="pt-3">
           <p>
-            {bring.data.figures} figures of {bring.data.months} months taken.
+            {plural(bring.data.figures, "figure")} of {plural(bring.data.months, "month")} taken.
           </p>
           {bring.data.wrong.map((wrong) => (
             <p key={wrong} className="text-persimmon-text">

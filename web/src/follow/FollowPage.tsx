@@ -3,11 +3,10 @@ import { useCallback, useMemo, useState } from "react";
 import { Button, buttonLook } from "../parts/Button";
 import { useCommand } from "../parts/commands";
 import { Empty } from "../parts/Empty";
-import { INPUT } from "../parts/Field";
 import { count, day, lookups, plural } from "../parts/format";
+import { OneOf, WordsFilter } from "../parts/ListFilters";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
-import { Select } from "../parts/Select";
 import { useKey } from "../parts/useKey";
 import { channelName, usePlace } from "../shared/channels";
 import { useOverview } from "../shared/queries";
@@ -19,6 +18,7 @@ import { visibleWords } from "./followWords";
 import { NoteDialog } from "./NoteDialog";
 import { PublishDialog } from "./PublishDialog";
 import { type FollowingQuery, useFollowing, useFollowingSums, useWatch } from "./queries";
+import { FOLLOW_DEFAULTS } from "./search";
 import { TogetherTable } from "./TogetherTable";
 import { WatchDialog } from "./WatchDialog";
 
@@ -37,6 +37,12 @@ const ORDERS = [
   { id: "due", name: "Next to look at first" },
   { id: "new", name: "Published last first" },
   { id: "title", name: "By title" },
+] as const;
+
+const TOGETHER = [
+  { id: "", name: "Each piece" },
+  { id: "outlet", name: "By outlet" },
+  { id: "cluster", name: "By cluster" },
 ] as const;
 
 /** Follow: the live pieces with what moved and what is due; Enter opens one. */
@@ -118,37 +124,19 @@ export function FollowPage() {
         <div className="flex items-center gap-2">
           {!by && (
             <>
-              <input
+              <WordsFilter
                 id="follow-filter"
-                aria-label="Pieces whose title or address says"
-                placeholder="Title says…  /"
-                value={q ?? ""}
-                maxLength={100}
-                onChange={(event) =>
-                  navigate({
-                    search: (now) => ({ ...now, q: event.target.value || undefined }),
-                    replace: true,
-                  })
-                }
-                className={`${INPUT} !w-[200px]`}
+                label="Pieces whose title or address says"
+                value={q}
+                onChange={(q) => navigate({ search: (now) => ({ ...now, q }), replace: true })}
               />
-              <div className="w-[170px]">
-                <Select
-                  label="Which pieces"
-                  value={which ?? ""}
-                  onChange={(chosen) =>
-                    navigate({
-                      search: (now) => ({ ...now, which: (chosen || undefined) as typeof which }),
-                    })
-                  }
-                >
-                  {WHICH.map((one) => (
-                    <option key={one.id} value={one.id}>
-                      {one.name}
-                    </option>
-                  ))}
-                </Select>
-              </div>
+              <OneOf
+                label="Which pieces"
+                width={170}
+                value={which}
+                options={WHICH}
+                onChange={(which) => navigate({ search: (now) => ({ ...now, which }) })}
+              />
               <Button
                 aria-pressed={!!only}
                 onClick={() =>
@@ -159,38 +147,26 @@ export function FollowPage() {
               </Button>
             </>
           )}
-          <div className="w-[130px]">
-            <Select
-              label="Put together"
-              value={by ?? ""}
-              onChange={(chosen) =>
-                navigate({ search: (now) => ({ ...now, by: (chosen || undefined) as typeof by }) })
-              }
-            >
-              <option value="">Each piece</option>
-              <option value="outlet">By outlet</option>
-              <option value="cluster">By cluster</option>
-            </Select>
-          </div>
+          <OneOf
+            label="Put together"
+            width={130}
+            value={by}
+            options={TOGETHER}
+            onChange={(by) => navigate({ search: (now) => ({ ...now, by }) })}
+          />
           <p className="min-w-0 flex-1 truncate text-right text-xs text-quiet">
             {watch && nextWords(watch)}
           </p>
           {!by && (
-            <div className="w-[190px]">
-              <Select
-                label="Order of the pieces"
-                value={order}
-                onChange={(chosen) =>
-                  navigate({ search: (now) => ({ ...now, order: chosen as typeof order }) })
-                }
-              >
-                {ORDERS.map((one) => (
-                  <option key={one.id} value={one.id}>
-                    {one.name}
-                  </option>
-                ))}
-              </Select>
-            </div>
+            <OneOf
+              label="Order of the pieces"
+              width={190}
+              value={order}
+              options={ORDERS}
+              onChange={(order) =>
+                navigate({ search: (now) => ({ ...now, order: order ?? FOLLOW_DEFAULTS.order }) })
+              }
+            />
           )}
         </div>
       </div>
@@ -199,7 +175,12 @@ export function FollowPage() {
       ) : sums?.total === 0 ? (
         <Empty title="No live piece is like that">Take a filter off to see the others.</Empty>
       ) : (
-        <FollowList pieces={pieces} place={JSON.stringify(query)} onOpen={open} />
+        <FollowList
+          pieces={pieces}
+          place={JSON.stringify(query)}
+          looks={!!watch?.source}
+          onOpen={open}
+        />
       )}
       {publishing}
       {noting && watch && <NoteDialog today={watch.today} onClose={() => setNoting(false)} />}
@@ -211,6 +192,10 @@ export function FollowPage() {
 type Sums = NonNullable<ReturnType<typeof useFollowingSums>>;
 
 function headWords(sums: Sums): string {
+  if (!sums.looked) {
+    const stand = sums.live === 1 ? "it stands" : "they stand";
+    return `${plural(sums.live, "live piece")}; nobody has looked where ${stand} yet.`;
+  }
   const moved = visibleWords(sums.visible_now, sums.visible_before);
   const change = moved && moved !== "as before" ? ` (${moved})` : "";
   const seen = sums.visible === null ? "" : `, ${count(sums.visible)} visible searches a month`;
@@ -221,7 +206,7 @@ function headWords(sums: Sums): string {
 }
 
 function nextWords(watch: NonNullable<ReturnType<typeof useWatch>>): string {
-  if (!watch.source) return "No source tells where you stand; your own report does.";
+  if (!watch.source) return "No source tells where you stand; your own report does";
   const spent = `${count(watch.spent)} of ${count(watch.most_a_month)} lookups used this month`;
   return watch.coming ? `Next look ${day(watch.coming)}; ${spent}` : spent;
 }

@@ -143,10 +143,12 @@ export function LivePage() {
 function conclusion(live: Live): string {
   const seen = live.seen as Record<string, number | null | undefined>;
   if (live.gone) return `It was taken down on ${longDay(live.gone)}; what was seen of it stays.`;
-  if (!live.last_check)
-    return live.next_check
-      ? `Nobody has looked where it stands yet; the first look is on ${longDay(live.next_check)}.`
-      : "Nobody has looked where it stands yet.";
+  if (!live.last_check) {
+    const first = live.next_check && live.next_check > live.today ? live.next_check : "";
+    if (live.source)
+      return `Nobody has looked where it stands yet${first && `; the first look is on ${longDay(first)}`}.`;
+    return "No source tells where it stands: bring in your own report.";
+  }
   const judged = live.diary.find((entry) => entry.judged && entry.what !== "published");
   const verdict = judged?.judged && VERDICTS[judged.judged.why];
   const lead =

@@ -35,6 +35,15 @@ export function NextBlock({ live }: { live: Live }) {
             At its desk
           </Link>
         )}
+        {first.act === "look" && !live.source && (
+          <Link
+            to="/p/$projectId/$channel/follow/own"
+            params={params}
+            className={buttonLook("plain")}
+          >
+            Bring it in
+          </Link>
+        )}
         {first.act === "plan" && live.piece && (
           <Link
             to="/p/$projectId/$channel/plan"

@@ -98,17 +98,19 @@ export function PhraseTable({ live }: { live: Live }) {
           })}
         </tbody>
       </table>
-      <p className="pt-1 text-xs text-quiet">
-        Foretold: the chance of page one once settled
-        {settled ? ", which it is" : `, about ${day(live.settled_on)}`}, as it was on the day it was
-        followed from. ▲ better, ▼ worse than that.
-      </p>
+      {live.phrases.some((track) => track.chance !== null) && (
+        <p className="pt-1 text-xs text-quiet">
+          Foretold: the chance of page one once settled
+          {settled ? ", which it is" : `, about ${day(live.settled_on)}`}, as it was on the day it
+          was followed from. ▲ better, ▼ worse than that.
+        </p>
+      )}
     </section>
   );
 }
 
 const foretold = (track: Track): string =>
-  track.chance === null ? "nothing" : `${likely(track.chance)} page one`;
+  track.chance === null ? "not known" : `${likely(track.chance)} page one`;
 
 function Place({
   place,

@@ -10,6 +10,7 @@ import {
   YAxis,
 } from "recharts";
 import { Button } from "../parts/Button";
+import { downloadCsv } from "../parts/download";
 import { count, day, MONTHS } from "../parts/format";
 import { BELOW, placeCell, placesCsv, plotRows } from "./historyMath";
 import type { Live } from "./queries";
@@ -36,13 +37,6 @@ export function PlacesPlot({
   const rows = plotRows(live);
   if (!rows.length)
     return <p className="py-6 text-quiet">Nobody has looked where it stands yet.</p>;
-  const download = () => {
-    const link = document.createElement("a");
-    link.href = URL.createObjectURL(new Blob([placesCsv(live)], { type: "text/csv" }));
-    link.download = "places.csv";
-    link.click();
-    URL.revokeObjectURL(link.href);
-  };
   const followed = live.phrases.filter((phrase) => phrase.until === null);
   const strong = picked ?? followed.find((phrase) => phrase.main)?.id;
   const ends = [
@@ -191,7 +185,7 @@ export function PlacesPlot({
             {what === id ? <b className="underline underline-offset-4">{name}</b> : name}
           </Button>
         ))}
-        <Button look="bare" onClick={download}>
+        <Button look="bare" onClick={() => downloadCsv(placesCsv(live), "places.csv")}>
           Take as CSV
         </Button>
         <span className="ml-auto self-center text-xs text-quiet">

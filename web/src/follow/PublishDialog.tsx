@@ -1,13 +1,19 @@
 import { useState } from "react";
 import { Button } from "../parts/Button";
 import { Field, INPUT } from "../parts/Field";
-import { plural } from "../parts/format";
 import { Modal } from "../parts/Modal";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useChange } from "../shared/useChange";
 import { publishPiece } from "./changes";
 import { longDay } from "./days";
 import { usePublishing } from "./queries";
+
+/** What comes of it, by whoever tells where it stands. */
+function followedWords(phrases: number, source: string): string {
+  const stands = phrases === 1 ? "its phrase stands" : `its ${phrases} phrases stand`;
+  const teller = source || "your own report";
+  return `From then on ${teller} tells where ${stands}, and the forecast of today is kept beside.`;
+}
 
 /** A piece goes live, or what is live of it becomes what is written. */
 export function PublishDialog({
@@ -56,9 +62,8 @@ export function PublishDialog({
                 ? "What is live is just what is written: nothing to publish."
                 : "Put it there yourself, then note it here: the diary keeps what stood there " +
                   "before and after, and names a day to look back."
-              : "Put it there yourself, then say where and since when. From then on it is looked " +
-                `where its ${plural(told.keywords, "phrase")} stand, and the forecast of today is ` +
-                "kept beside."}
+              : "Put it there yourself, then say where and since when. " +
+                followedWords(told.keywords, told.source)}
           </p>
           <Field label="Its address">
             {(id) => (

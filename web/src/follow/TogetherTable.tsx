@@ -1,5 +1,5 @@
 import { count, exact, plural } from "../parts/format";
-import { usePlace } from "../shared/channels";
+import { channelName, usePlace } from "../shared/channels";
 import { Drift } from "./Drift";
 import { visibleWords } from "./followWords";
 import { useTogether } from "./queries";
@@ -8,6 +8,7 @@ import { useTogether } from "./queries";
 export function TogetherTable({ by }: { by: "outlet" | "cluster" }) {
   const { projectId } = usePlace();
   const rows = useTogether(projectId, by).data ?? [];
+  const several = new Set(rows.map((row) => row.channel)).size > 1;
   return (
     <div className="min-h-0 flex-1 overflow-auto border-t border-hairline bg-sheet">
       <table className="w-full">
@@ -18,7 +19,7 @@ export function TogetherTable({ by }: { by: "outlet" | "cluster" }) {
             </th>
             <th className="px-2 text-right font-normal">Live pieces</th>
             <th className="px-2 text-right font-normal">Visible a month</th>
-            <th className="px-2 text-left font-normal">Four weeks before</th>
+            <th className="px-2 text-left font-normal">Since four weeks ago</th>
             <th className="px-2 text-right font-normal">Foretold visits</th>
             <th className="px-2 text-right font-normal">Shown</th>
             <th className="px-2 text-right font-normal">On page one</th>
@@ -27,20 +28,29 @@ export function TogetherTable({ by }: { by: "outlet" | "cluster" }) {
         </thead>
         <tbody>
           {rows.map((row) => (
-            <tr key={row.name} className="border-b border-hairline">
+            <tr key={`${row.name} ${row.channel}`} className="border-b border-hairline">
               <th scope="row" className="px-[18px] py-2 text-left font-semibold">
                 {row.name}
+                {several && (
+                  <span className="font-normal text-quiet">, {channelName(row.channel)}</span>
+                )}
               </th>
               <td className="px-2 text-right tabular-nums">{exact(row.pieces)}</td>
-              <td className="px-2 text-right font-semibold tabular-nums">{count(row.visible)}</td>
+              <td className="px-2 text-right font-semibold tabular-nums">
+                {row.looked ? count(row.visible) : <span className="font-normal">–</span>}
+              </td>
               <td className="px-2 text-ink-2">
-                {visibleWords(row.visible_now, row.visible_before)}
+                {row.looked > 0 && visibleWords(row.visible_now, row.visible_before)}
               </td>
               <td className="px-2 text-right tabular-nums text-ink-2">{count(row.foretold)}</td>
               <td className="px-2 text-right tabular-nums">
-                {exact(row.shown)} of {plural(row.phrases, "phrase")}
+                {row.looked
+                  ? `${exact(row.shown)} of ${plural(row.phrases, "phrase")}`
+                  : "not looked at yet"}
               </td>
-              <td className="px-2 text-right tabular-nums">{exact(row.first10)}</td>
+              <td className="px-2 text-right tabular-nums">
+                {row.looked ? exact(row.first10) : ""}
+              </td>
               <td className="px-2">
                 <Drift moves={row} />
               </td>

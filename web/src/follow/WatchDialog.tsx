@@ -38,88 +38,99 @@ export function WatchDialog({ watch, onClose }: { watch: Watch; onClose: () => v
         }}
       >
         {save.error && <ProblemNote error={save.error} />}
-        <Field
-          label="How often"
-          hint="On the day of publishing or changing; then a video after ten days, a listing the next day and after ten days, a page after eighteen days; then every month."
-        >
-          {(id) => (
-            <Select
-              id={id}
-              value={form.rhythm}
-              onChange={(rhythm) => set({ rhythm: rhythm as Watch["rhythm"] })}
+        {watch.source ? (
+          <>
+            <Field
+              label="How often"
+              hint="On the day of publishing or changing; then a video after ten days, a listing the next day and after ten days, a page after eighteen days; then every month."
             >
-              <option value="kind">As it suits each kind</option>
-              <option value="weekly">Every week</option>
-              <option value="hand">Only when I say so</option>
-            </Select>
-          )}
-        </Field>
-        <Field label="How deep" hint="Behind that a phrase counts as not shown.">
-          {(id) => (
-            <Select
-              id={id}
-              value={String(form.depth)}
-              onChange={(depth) => set({ depth: Number(depth) })}
+              {(id) => (
+                <Select
+                  id={id}
+                  value={form.rhythm}
+                  onChange={(rhythm) => set({ rhythm: rhythm as Watch["rhythm"] })}
+                >
+                  <option value="kind">As it suits each kind</option>
+                  <option value="weekly">Every week</option>
+                  <option value="hand">Only when I say so</option>
+                </Select>
+              )}
+            </Field>
+            <Field label="How deep" hint="Behind that a phrase counts as not shown.">
+              {(id) => (
+                <Select
+                  id={id}
+                  value={String(form.depth)}
+                  onChange={(depth) => set({ depth: Number(depth) })}
+                >
+                  {watch.depths.map((depth) => (
+                    <option key={depth} value={depth}>
+                      The first {depth} results
+                    </option>
+                  ))}
+                </Select>
+              )}
+            </Field>
+            {watch.project_places.length > 0 && (
+              <fieldset>
+                <legend className="text-xs text-quiet">
+                  From these places too, for phrases that are asked for near by
+                </legend>
+                <div className="grid grid-cols-2 gap-1 pt-1">
+                  {watch.project_places.map((place) => (
+                    <label key={place} className="flex items-center gap-2">
+                      <Checkbox
+                        checked={form.places.includes(place)}
+                        onChange={(on) =>
+                          set({
+                            places: on
+                              ? [...form.places, place]
+                              : form.places.filter((each) => each !== place),
+                          })
+                        }
+                      />
+                      {place}
+                    </label>
+                  ))}
+                </div>
+              </fieldset>
+            )}
+            <label className="flex items-center gap-2">
+              <Checkbox checked={form.phone} onChange={(phone) => set({ phone })} />
+              On a phone too
+            </label>
+            <Field
+              label="Lookups a month at most"
+              hint={`${lookups(watch.spent)} used this month. What does not fit waits for the next one.`}
             >
-              {watch.depths.map((depth) => (
-                <option key={depth} value={depth}>
-                  The first {depth} results
-                </option>
-              ))}
-            </Select>
-          )}
-        </Field>
-        {watch.project_places.length > 0 && (
-          <fieldset>
-            <legend className="text-xs text-quiet">
-              From these places too, for phrases that are asked for near by
-            </legend>
-            <div className="grid grid-cols-2 gap-1 pt-1">
-              {watch.project_places.map((place) => (
-                <label key={place} className="flex items-center gap-2">
-                  <Checkbox
-                    checked={form.places.includes(place)}
-                    onChange={(on) =>
-                      set({
-                        places: on
-                          ? [...form.places, place]
-                          : form.places.filter((each) => each !== place),
-                      })
-                    }
-                  />
-                  {place}
-                </label>
-              ))}
-            </div>
-          </fieldset>
+              {(id) => (
+                <input
+                  id={id}
+                  type="number"
+                  min={0}
+                  max={1_000_000}
+                  required
+                  value={form.most_a_month}
+                  onChange={(event) => set({ most_a_month: Number(event.target.value) })}
+                  className={INPUT}
+                />
+              )}
+            </Field>
+          </>
+        ) : (
+          <p className="text-ink-2">
+            No source of this project tells where you stand, so nothing is looked at by itself.
+            Bring in your own report: its positions are followed.
+          </p>
         )}
-        <label className="flex items-center gap-2">
-          <Checkbox checked={form.phone} onChange={(phone) => set({ phone })} />
-          On a phone too
-        </label>
-        <Field
-          label="Lookups a month at most"
-          hint={`${lookups(watch.spent)} used this month. What does not fit waits for the next one.`}
-        >
-          {(id) => (
-            <input
-              id={id}
-              type="number"
-              min={0}
-              max={1_000_000}
-              required
-              value={form.most_a_month}
-              onChange={(event) => set({ most_a_month: Number(event.target.value) })}
-              className={INPUT}
-            />
-          )}
-        </Field>
         <LearnedBlock />
         <div className="flex justify-end gap-2 pt-1">
-          <Button onClick={onClose}>Leave as it is</Button>
-          <Button look="main" type="submit" disabled={save.isPending}>
-            Keep
-          </Button>
+          <Button onClick={onClose}>{watch.source ? "Leave as it is" : "Close"}</Button>
+          {watch.source && (
+            <Button look="main" type="submit" disabled={save.isPending}>
+              Keep
+            </Button>
+          )}
         </div>
       </form>
     </Modal>

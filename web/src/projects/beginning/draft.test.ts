@@ -4,6 +4,11 @@ import { EMPTY_DRAFT, nameFrom, toProject, wrongOutlet } from "./draft";
 describe("a new project", () => {
   it("is named after what it is about", () => {
     expect(nameFrom("We groom dogs in Marlbury, and sell brushes.")).toBe("Groom dogs in Marlbury");
+    expect(nameFrom("We teach bookbinding and sell tools for it.")).toBe(
+      "Teach bookbinding and sell tools",
+    );
+    expect(nameFrom("We repair old tin toys of any age")).toBe("Repair old tin toys");
+    expect(nameFrom("Tea for two")).toBe("Tea for two");
     expect(nameFrom("  ")).toBe("My project");
   });
   it("has beginners on each channel where nobody publishes yet", () => {

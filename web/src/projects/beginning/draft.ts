@@ -47,7 +47,8 @@ const NEW_NAMES: Record<Channel, string> = {
   marketplace: "A new shop",
 };
 
-/** A name for the project from what it is about: its first words, as far as they fit. */
+/** A name for the project from what it is about: its first words, as far as they fit, and not
+ * ending in a word that only joins. */
 export function nameFrom(about: string): string {
   const words =
     about
@@ -56,7 +57,10 @@ export function nameFrom(about: string): string {
       ?.trim()
       .split(/\s+/) ?? [];
   const bare = /^(i|we|my|our|a|an|the)$/i.test(words[0] ?? "") ? words.slice(1) : words;
-  const name = bare.slice(0, 6).join(" ").slice(0, 60);
+  const first = bare.slice(0, 6);
+  while (first.length > 2 && first.length < bare.length && (first.at(-1)?.length ?? 0) <= 3)
+    first.pop();
+  const name = first.join(" ").slice(0, 60);
   return name.charAt(0).toUpperCase() + name.slice(1) || "My project";
 }
 
