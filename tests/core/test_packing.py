@@ -1,4 +1,4 @@
-"""How long texts are, and phrases packed into a limit."""
+"""Phrases packed into a limit."""
 
 from itertools import permutations
 
@@ -8,7 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.optimize import Bounds, LinearConstraint, milp
 
-from bunraku.core.write.counting import Unit, characters, cut_off, length, pixels, utf8_bytes
+from bunraku.core.write.counting import characters, length, pixels
 from bunraku.core.write.limits import PROFILES, FieldLimit, measure, most_of
 from bunraku.core.write.packing import Contradiction, Wish, contained, pack
 from bunraku.core.write.titles import SHORT, propose_titles, said_in, two_phrases
@@ -22,45 +22,6 @@ PHRASES = st.lists(
     max_size=7,
     unique=True,
 )
-
-
-@pytest.mark.parametrize(
-    ("text", "count"),
-    [
-        ("", 0),
-        ("lace", 4),
-        ("cafe\u0301", 4),
-        ("👨‍👩‍👧‍👦 family", 8),
-        ("🇬🇧🇩🇪", 2),
-        ("각", 1),
-        ("e\u0301\u0323", 1),
-        ("\r\n", 1),
-        ("👍🏽", 1),
-        ("नि", 1),
-        ("مَا", 2),
-    ],
-)
-def test_characters_are_those_that_people_count(text: str, count: int) -> None:
-    assert characters(text) == count
-
-
-def test_bytes_and_pixels() -> None:
-    assert utf8_bytes("Größe") == 7
-    assert utf8_bytes("\ud83d") == 1
-    assert pixels("il") < pixels("mw")
-    assert pixels("é") == pixels("e")
-    assert pixels("漢") == 20
-    assert pixels("a" * 52) == pytest.approx(52 * 11.12)
-    assert pixels("x", 40) == 2 * pixels("x")
-
-
-@given(st.text(max_size=40), st.integers(0, 60), st.sampled_from(["characters", "bytes", "pixels"]))
-def test_what_is_cut_off_is_inside_and_cuts_no_character(text: str, most: int, unit: Unit) -> None:
-    kept = cut_off(text, most, unit)
-    assert text.startswith(kept)
-    assert length(kept, unit) <= most
-    rest = text[len(kept) :]
-    assert not rest or characters(kept) + characters(rest) == characters(text)
 
 
 def slow(phrases: list[str], values: list[float], most: int) -> float:
