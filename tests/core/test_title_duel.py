@@ -64,6 +64,16 @@ def test_texts_share_the_work() -> None:
     assert shared.value > pack(phrases, values, Wish(50)).bound
 
 
+def test_families_of_a_few_phrases_are_about_as_good_as_any_can_be() -> None:
+    shares = []
+    for seed in range(6):
+        phrases, values = made(10 + 2 * seed, seed)
+        shared = share_out(phrases, values, [Wish(60)] * 2)
+        shares.append(shared.value / shared.bound)
+    assert np.mean(shares) >= 0.99
+    assert min(shares) >= 0.985
+
+
 def test_a_family_names_its_members_and_no_others() -> None:
     phrases = ["moon filter", "green moon filter", "blue moon filter", "moon filter set"]
     wishes = [

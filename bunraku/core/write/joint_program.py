@@ -20,9 +20,7 @@ from bunraku.core.write.phrase_table import Floats, PhraseTable, text_of
 
 PAIR_GAP = 0.008
 """Share of the best that may be missing."""
-MOST_NODES = 1
-"""Branches looked at: a number and no time, so that the answer is the same on every machine."""
-MOST_ROUNDS = 2
+MOST_ROUNDS = 5
 """Times that circles are forbidden."""
 
 
@@ -90,9 +88,10 @@ class JointProgram:
         known = sum(self.values.values())
         return self.rest + (known if solved.x is None else -float(solved.fun))
 
-    def best(self) -> tuple[list[str], float]:
-        """The best texts there are, to within `PAIR_GAP` where `MOST_NODES` branches prove it, and
-        the value that none exceed; no texts where circles remain. Cost: exponential at worst."""
+    def best(self, nodes: int) -> tuple[list[str], float]:
+        """The best texts there are, to within `PAIR_GAP` where so many branches (`nodes`) prove it,
+        and the value that none exceed; no texts where circles remain. It is stopped by a number and
+        no time, so that the answer is the same on every machine. Cost: exponential at worst."""
         matrix, limits = self._matrix, self._limits
         bound = float(sum(self.values.values()))
         whole = np.concatenate([_whole(text.program) for text in self.texts] or [np.zeros(0)])
@@ -102,7 +101,7 @@ class JointProgram:
                 constraints=LinearConstraint(matrix, -np.inf, limits),
                 integrality=whole,
                 bounds=Bounds(self._least, np.ones(len(self._least))),
-                options={"mip_rel_gap": PAIR_GAP, "node_limit": MOST_NODES},
+                options={"mip_rel_gap": PAIR_GAP, "node_limit": nodes},
             )
             if solved.mip_dual_bound is not None:
                 bound = min(bound, -float(solved.mip_dual_bound))

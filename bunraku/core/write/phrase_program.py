@@ -65,29 +65,27 @@ def phrase_program(
     np.fill_diagonal(may, False)
     source, target = np.nonzero(may)
     m = len(source)
-    one, arcs = sparse.identity(n), np.arange(m)
     saved = table.takes[target] + table.joint - table.adds[source, target]
-    room = np.concatenate([table.takes + table.joint, np.zeros(n), -saved])
-
-    def sides(ends: Ints) -> sparse.csr_matrix:
-        follows = sparse.csr_matrix((np.ones(m), (ends, arcs)), shape=(n, m))
-        return sparse.hstack([-one, sparse.csr_matrix((n, n)), follows])
-
-    twos = _circles_of_two(source, target)
-    at = np.repeat(np.arange(len(twos)), 2)
-    no_two = sparse.csr_matrix(
-        (np.ones(2 * len(twos)), (at, 2 * n + np.array(twos, dtype=int).ravel())),
-        shape=(len(twos), 2 * n + m),
+    each, arcs = np.arange(n), 2 * n + np.arange(m)
+    held, holder = np.nonzero(table.holds.T)
+    twos = np.array(_circles_of_two(source, target), dtype=np.int64).reshape(-1, 2)
+    rows: list[tuple[Ints, Ints, Floats | float]] = [
+        # The room; what is contained; what follows each, and what each follows; circles of two.
+        (0 * each, each, table.takes + table.joint),
+        (0 * arcs, arcs, -saved),
+        (1 + held, holder, -1.0),
+        (1 + each, n + each, 1.0),
+        *((1 + n + each, each, -1.0), (1 + n + source, arcs, 1.0)),
+        *((1 + 2 * n + each, each, -1.0), (1 + 2 * n + target, arcs, 1.0)),
+        (1 + 3 * n + np.repeat(np.arange(len(twos)), 2), 2 * n + twos.ravel(), 1.0),
+    ]
+    matrix = sparse.csr_matrix(
+        (
+            np.concatenate([np.broadcast_to(value, len(row)) for row, _, value in rows]),
+            (np.concatenate([row for row, *_ in rows]), np.concatenate([at for _, at, _ in rows])),
+        ),
+        shape=(1 + 3 * n + len(twos), 2 * n + m),
     )
-    matrix = sparse.vstack(
-        [
-            sparse.csr_matrix(room[None, :]),
-            sparse.hstack([-table.holds.T.astype(float), one, sparse.csr_matrix((n, m))]),
-            sides(source),
-            sides(target),
-            no_two,
-        ]
-    ).tocsr()
     limits = np.concatenate([[most + table.joint + TINY], np.zeros(3 * n), np.ones(len(twos))])
     return PhraseProgram(n, source, target, matrix, limits, table.value, first, tuple(must))
 

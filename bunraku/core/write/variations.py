@@ -14,7 +14,11 @@ MOST_ROUNDS = 4
 LOOKED_AT = 80
 """Phrases that are shared out: those of most value."""
 SMALL = 100
-"""Phrases times texts up to which all of them are made together in the end."""
+"""Phrases times texts up to which all of them are made together."""
+NODES = 200
+"""Branches that are looked at where all of them are made together."""
+NODES_OF_TWO = 1
+"""The same where only two are."""
 TINY = 1e-9
 
 
@@ -41,8 +45,9 @@ def share_out(
     Parameters: `phrases` and `values` as `pack`; a wish for each text. Returns: `Shared`; a phrase
     counts once, however many texts say it. Formula: each text in turn is packed with what the
     others do not cover, again and again until nothing gains; then, where it is to be `thorough`,
-    each two together; the bound is that of the linear
-    program of all texts together. Raises: as `pack`. Cost: that of `pack`, a few times a text."""
+    all of them together where they are few (`SMALL`), and each two of them; the bound is that of
+    the program of all texts together. Raises: as `pack`. Cost: that of `pack`, a few times a text;
+    where it is thorough, some seconds."""
     looked = sorted(range(len(phrases)), key=lambda place: (-values[place], place))[:LOOKED_AT]
     looked = sorted({*looked, *(wish.first for wish in wishes if wish.first is not None)})
     held: list[set[int]] = [set() for _ in wishes]
@@ -73,14 +78,13 @@ def share_out(
     if wishes and worth < (1 - GAP) * bound:
         program = joint_program(phrases, values, wishes, looked)
         bound = min(bound, program.relaxed())
+        if thorough and len(looked) * len(wishes) <= SMALL:
+            anew, proven = program.best(NODES)
+            bound = min(bound, proven)
+            found = max(found, anew, key=lambda texts: _covered(texts, phrases, values))
         if thorough:
             found = _two_by_two(phrases, values, wishes, looked, found, (1 - GAP) * bound)
         worth = _covered(found, phrases, values)
-        if thorough and worth < (1 - GAP) * bound and len(looked) * len(wishes) <= SMALL:
-            anew, proven = program.best()
-            bound = min(bound, proven)
-            if _covered(anew, phrases, values) > worth + TINY:
-                found, worth = anew, _covered(anew, phrases, values)
     done = {place for text in found for place in contained(text, phrases)}
     return Shared(
         tuple(_told(text, phrases, values) for text in found),
@@ -115,7 +119,7 @@ def _two_by_two(
         led = {wishes[one].first, wishes[other].first}
         free = [place for place in looked if place not in elsewhere or place in led]
         pair = [wishes[one], wishes[other]]
-        texts, _ = joint_program(phrases, values, pair, free).best()
+        texts, _ = joint_program(phrases, values, pair, free).best(NODES_OF_TWO)
         if texts and _covered([*rest, *texts], phrases, values) > worth + TINY:
             found = [*found]
             found[one], found[other] = texts
