@@ -7,7 +7,8 @@ from typing import Any
 import pytest
 
 from bunraku.core.follow.checks import Check, pack, unpack
-from bunraku.server.clock import today
+from bunraku.server.clock import set_to, today
+from bunraku.server.follow.judging import judge_changes
 from bunraku.server.follow.models import DiaryEntry, Followed, LivePiece
 from bunraku.server.plan.models import Piece, PieceKeyword
 from bunraku.server.projects.models import Project
@@ -213,6 +214,12 @@ def test_a_change_that_helped_is_found_beside_pieces_that_nobody_touched(
     assert entry["judged"]["why"] == "helped", entry["judged"]
     assert "It is likely your change that helped" in entry["judged"]["sentence"]
     assert entry["judged"]["controls"] == 6
+    # Nobody looked for a while: it is judged once its windows are full, however long ago that is.
+    DiaryEntry.objects.filter(pk=entry["id"]).update(judged={}, judged_on=day)
+    with set_to(now + timedelta(days=90)):
+        assert judge_changes(project, ["web"]) == 1
+        assert judge_changes(project, ["web"]) == 0
+        assert DiaryEntry.objects.get(pk=entry["id"]).judged["why"] == "helped"
     # A second change beside it: said, not guessed.
     near = (now - timedelta(days=35)).isoformat()
     api.post("/diary", {"what": "price", "day": near, "live": changed.pk})

@@ -11,6 +11,7 @@ def host_of(address: str) -> str:
     return bare.removeprefix("www.")
 
 
+@lru_cache(maxsize=100_000)
 def bare_address(address: str) -> str:
     """An address as one tells it from others: in lower case, without scheme, "www.", what is behind
     a hash, and a stroke at the end."""

@@ -109,6 +109,7 @@ class CheckRanks(JobKind[CheckParams, CheckResult]):
         chosen = LivePiece.objects.filter(project=work.project, gone=None).select_related("scope")
         pieces = list(chosen.filter(pk__in=wanted) if wanted else due_pieces(work.project))
         check_pieces(work, pieces)
+        conclude(work)
 
     def brought(self, result: CheckResult) -> str:
         """What was looked at."""
@@ -126,7 +127,7 @@ class CheckRanks(JobKind[CheckParams, CheckResult]):
 
 def check_pieces(work: Work[Any, Any], pieces: Sequence[LivePiece]) -> None:
     """Look at pieces today, those that were due longest first, as far as the month's lookups
-    reach."""
+    reach. What one may believe then is for `conclude`."""
     project = work.project
     source = watching_source(project)
     if source is None or not pieces:
@@ -148,8 +149,16 @@ def check_pieces(work: Work[Any, Any], pieces: Sequence[LivePiece]) -> None:
         note_checked(project, watch, answered)
         _try_again(waiting, next_month())
         _try_again({live.pk for live in pieces} - waiting - answered, today() + timedelta(days=1))
-    channels = sorted({live.scope.channel for live in pieces if live.pk in answered})
-    work.result.pieces += len(answered)
+        work.result.pieces += len(answered)
+        work.report()
+
+
+def conclude(work: Work[Any, Any]) -> None:
+    """Judge changes and learn from outcomes by what was looked at until today, whichever run looked
+    at it: one that was killed is concluded by the next."""
+    project = work.project
+    lives = LivePiece.objects.filter(project=project)
+    channels = sorted(set(lives.values_list("scope__channel", flat=True)))
     with transaction.atomic():
         work.result.judged += judge_changes(project, channels)
         learn_outlets(project)

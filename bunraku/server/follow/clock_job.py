@@ -7,7 +7,7 @@ from django.db import transaction
 
 from bunraku.server.clock import ahead_by, real_today, today
 from bunraku.server.errors import BunrakuError
-from bunraku.server.follow.checking import CheckResult, check_pieces, due_pieces
+from bunraku.server.follow.checking import CheckResult, check_pieces, conclude, due_pieces
 from bunraku.server.jobs.actions import start_job
 from bunraku.server.jobs.kinds import JobKind, job_kind
 from bunraku.server.jobs.models import Job
@@ -61,8 +61,10 @@ class MoveClock(JobKind[ClockParams, ClockResult]):
                 else:
                     work.start(self.name, work.params.until, done=project.days_ahead)
             project.refresh_from_db()
+        with ahead_by(project.ahead):
+            conclude(work)
         # Seasons, publish-by and ages of results go by the day.
-        figures_outdated.send(sender=Project, project=project)
+        figures_outdated.send(sender=Project, project=project, settings=False)
 
     def brought(self, result: ClockResult) -> str:
         """What came of it."""

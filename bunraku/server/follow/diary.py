@@ -60,7 +60,7 @@ def note_event(
             who=who,
             check_back=check_back(form_of(live), day) if live else None,
         )
-        judge_changes(project, [channel])
+        judge_changes(project, [channel], told=(day, day))
     entry.refresh_from_db()
     return entry
 
@@ -104,9 +104,9 @@ def remove_entry(project: Project, entry_id: int) -> None:
             raise BunrakuError(
                 "invalid_input", "What was published and changed stays in the diary."
             )
-        channel = entry.channel
+        channel, day = entry.channel, entry.day
         entry.delete()
-        judge_changes(project, [channel])
+        judge_changes(project, [channel], told=(day, day))
 
 
 def due_back(project: Project, *, within_days: int = 0) -> "QuerySet[DiaryEntry]":

@@ -3,10 +3,11 @@
 from collections import defaultdict
 from collections.abc import Sequence
 from dataclasses import asdict
-from datetime import timedelta
+from datetime import date, timedelta
 from typing import Any
 
 import numpy as np
+from django.db.models import F, Q
 
 from bunraku.core.follow.before_after import Verdict, judge
 from bunraku.core.follow.checks import Stack, day_number, day_of, stack
@@ -63,21 +64,27 @@ def histories_of(project: Project, channel: str) -> tuple[Histories, dict[int, i
     )
 
 
-def judge_changes(project: Project, channels: Sequence[str]) -> int:
-    """Judge every change of fields whose windows are not full, and other entries with a day to look
-    back; returns how many. To be called after checks."""
+def judge_changes(
+    project: Project, channels: Sequence[str], *, told: tuple[date, date] | None = None
+) -> int:
+    """Judge every change whose windows were not full when it was judged last, however long ago that
+    was, and those about the days of which something new is told, from and to; returns how many. To
+    be called after checks."""
     judged = 0
     for channel in channels:
-        since = today() - timedelta(days=JUDGED_FOR[FORM_OF[channel]])
+        reach = timedelta(days=JUDGED_FOR[FORM_OF[channel]])
+        anew = Q(judged_on=None) | Q(judged_on__lte=F("day") + reach)
+        if told is not None:
+            anew |= Q(day__gte=told[0] - reach, day__lte=told[1] + reach)
         entries = list(
-            DiaryEntry.objects.filter(
-                project=project, live__scope__channel=channel, day__gte=since
-            ).exclude(what__in=("published", "unpublished", "engine"))
+            DiaryEntry.objects.filter(anew, project=project, live__scope__channel=channel).exclude(
+                what__in=("published", "unpublished", "engine")
+            )
         )
-        told = histories_of(project, channel) if entries else None
-        if told is None:
+        found = histories_of(project, channel) if entries else None
+        if found is None:
             continue
-        histories, number = told
+        histories, number = found
         for entry in entries:
             verdict = judge(
                 histories,

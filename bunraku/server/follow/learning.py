@@ -38,7 +38,7 @@ def learn_outlets(project: Project) -> int:
         Outlet.objects.filter(pk=outlet.pk).update(learned=learned)
         changed += outlet.learns
     if changed:
-        figures_outdated.send(sender=Project, project=project)
+        figures_outdated.send(sender=Project, project=project, settings=False)
     return changed
 
 

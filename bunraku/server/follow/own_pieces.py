@@ -15,7 +15,8 @@ MOST = 500
 @tell_own_pieces
 def own_pieces(scope: Scope) -> tuple[OwnPiece, ...]:
     """Live pieces of a scope, the latest first; those that are gone, or not out yet, left out."""
-    if not scope.pk:
+    # It is asked with every batch, and most projects have nothing live.
+    if not scope.pk or not LivePiece.objects.filter(scope=scope).exists():
         return ()
     live = LivePiece.objects.select_related("outlet").filter(
         scope=scope, gone=None, published__lte=today(), outlet__isnull=False

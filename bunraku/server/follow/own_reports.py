@@ -100,7 +100,8 @@ def _into_tracks(project: Project, channel: str, lines: Lines) -> None:
         live.last_check = max(looked[live.pk], live.last_check or looked[live.pk])
     LivePiece.objects.bulk_update(seen, ["last_check"], batch_size=500)
     note_seen(seen)
-    judge_changes(project, [channel])
+    if days := [day for day, *_ in lines]:
+        judge_changes(project, [channel], told=(min(days), max(days)))
 
 
 def own_report(project: Project, channel: str) -> dict[str, Any]:

@@ -1,6 +1,7 @@
 """Maps of the practice world: who stands on the map of a results page."""
 
 from collections.abc import Sequence
+from functools import lru_cache
 
 from bunraku.core.text.addresses import bare_address, host_of
 from bunraku.sources.rehearsal.dice import roll, spread
@@ -19,9 +20,16 @@ REVIEWS = 0.9
 
 def of_any(address: str, whose: Sequence[str]) -> bool:
     """Whether an address is one of some hosts or addresses, or lies below one."""
+    own, below = _own(tuple(whose))
     bare = bare_address(address)
-    starts = [start for start in map(bare_address, whose) if start]
-    return any(bare == start or bare.startswith((f"{start}/", f"{start}?")) for start in starts)
+    return bare in own or bare.startswith(below)
+
+
+@lru_cache(maxsize=64)
+def _own(whose: tuple[str, ...]) -> tuple[frozenset[str], tuple[str, ...]]:
+    """Some hosts and addresses, and how what lies below one begins."""
+    own = frozenset(map(bare_address, whose)) - {""}
+    return own, tuple(f"{start}{sign}" for start in own for sign in "/?")
 
 
 def place_on_map(world: World, query: Query, seen: Viewpoint, whose: Sequence[str]) -> int | None:

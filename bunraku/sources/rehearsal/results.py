@@ -158,6 +158,11 @@ def _moved(address: str, era: int) -> float:
     return roll("update", address, era)
 
 
+@lru_cache(maxsize=60_000)
+def _taste(address: str, key: str) -> float:
+    return roll("taste", address, key)
+
+
 def _score(page: Standing, query: Query, seen: Viewpoint, world: World) -> float:
     phrase, words = _query_words(query.key, world.tongue.locale[:2])
     exact = phrase in page.title_phrase
@@ -169,7 +174,7 @@ def _score(page: Standing, query: Query, seen: Viewpoint, world: World) -> float
         + PULL_POINTS[seen.channel] * min(1.0, math.log1p(page.pull) / MOST_PULL[seen.channel])
         - GREEN_LOSS * 0.5 ** (max(age, 0) / RIPE_AFTER_DAYS[seen.channel] * 2)
         + (14 if exact else 9 if all_words else 0)
-        + 6 * roll("taste", page.address, query.key)
+        + 6 * _taste(page.address, query.key)
         + WANDER * roll("day", page.address, query.key, seen.day)
         + UPDATE_WANDER * _moved(page.address, era)
     )
