@@ -3,6 +3,9 @@ import react from "@vitejs/plugin-react";
 import { defineConfig } from "vitest/config";
 
 const TESTS = "src/**/*.test.{ts,tsx}";
+const BASE = /node_modules\/(react|react-dom|react-is|scheduler|use-sync-external-store|clsx)\//;
+const PLOTS =
+  /node_modules\/(recharts|victory-vendor|d3-[a-z-]+|internmap|@reduxjs|redux|redux-thunk|react-redux|reselect|immer|es-toolkit|decimal\.js-light|eventemitter3|tiny-invariant)\//;
 const MOCKING = "src/**/*.apart.test.{ts,tsx}";
 
 export default defineConfig(({ command }) => ({
@@ -17,7 +20,14 @@ export default defineConfig(({ command }) => ({
     rolldownOptions: {
       output: {
         // What several views use, in few files: asking for thirty takes longer than reading them.
-        codeSplitting: { groups: [{ name: "shared", minShareCount: 2 }] },
+        // What draws plots is large, and few views have one.
+        codeSplitting: {
+          groups: [
+            { name: "base", test: BASE, priority: 2 },
+            { name: "plots", test: PLOTS, priority: 1 },
+            { name: "shared", minShareCount: 2 },
+          ],
+        },
       },
     },
   },
