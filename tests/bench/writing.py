@@ -15,6 +15,7 @@ from bunraku.core.write.coverage import cover
 from bunraku.core.write.fields import places_of
 from bunraku.core.write.packing import Wish
 from bunraku.core.write.variations import share_out
+from bunraku.server.jobs.running import settle
 from bunraku.server.plan.models import Piece, PieceKeyword
 from bunraku.server.projects.actions import create_project
 from bunraku.server.projects.models import Project
@@ -108,6 +109,8 @@ def run() -> Iterator[Result]:
         return answer
 
     post("/desk/look", {"fields": fields})
+    # As the server does when it is ready.
+    settle()
     times = []
     for key in range(KEYS):
         typed = {**fields, "body": text.replace(".", f"{'y' * key}.", 1)}
@@ -117,7 +120,7 @@ def run() -> Iterator[Result]:
         "  the same through the API, median and 95th percentile",
         f"{1000 * middle:.0f} ms, {1000 * slow:.0f} ms",
         f"{1000 * KEY:.0f} ms",
-        middle <= KEY,
+        slow <= KEY,
     )
     body = {"edits": {"body": {"was": "", "now": text}}, "since": 0}
     took = seconds(lambda: post("/draft", body, "PUT"))

@@ -21,8 +21,9 @@ logger = logging.getLogger(__name__)
 
 def settle() -> None:
     """Take what is loaded so far, which stays for ever, out of the garbage collector's rounds: a
-    job that makes a million small things would have it walk all the libraries again and again. To
-    be called once, before the first job."""
+    job that makes a million small things would have it walk all the libraries again and again, and
+    every few requests one would wait an eighth of a second for it. To be called once, before the
+    first job or request."""
     gc.collect()
     gc.freeze()
 

@@ -14,6 +14,7 @@ from django.core.management.base import BaseCommand, CommandParser
 from waitress import create_server
 
 from bunraku.installation.confined import make_ready
+from bunraku.server.jobs.running import settle
 from bunraku.server.wsgi import application
 
 THREADS = 4
@@ -51,6 +52,7 @@ class Command(BaseCommand):
         signal.signal(signal.SIGTERM, _end)
         # The first person should not wait for what is loaded with the first request or file.
         import_module(settings.ROOT_URLCONF)
+        settle()
         make_ready()
         if settings.DATABASES["default"]["ENGINE"] == settings.SQLITE["ENGINE"]:
             opening = settings.DATABASES["default"]["OPTIONS"]
