@@ -76,6 +76,20 @@ class JointProgram:
     def _least(self) -> Floats:
         return np.concatenate([least_of(text.program) for text in self.texts])
 
+    @cached_property
+    def _most(self) -> Floats:
+        """One, but for what would only say the same in another order: of texts with the same wish
+        the first counts the phrase of most value, if one does; the first or the second the next."""
+        most = np.ones(self._starts[-1])
+        ranked = sorted(self.values, key=lambda place: (-self.values[place], place))
+        rank = {place: number for number, place in enumerate(ranked)}
+        for number, (start, text) in enumerate(zip(self._starts, self.texts, strict=False)):
+            alike = sum(other.wish == text.wish for other in self.texts[:number])
+            for at, place in enumerate(text.kept):
+                if rank[place] < alike:
+                    most[start + text.program.n + at] = 0.0
+        return np.maximum(most, self._least)
+
     def relaxed(self) -> float:
         """The value that no texts exceed: of the program with parts of phrases allowed."""
         solved = linprog(
@@ -100,7 +114,7 @@ class JointProgram:
                 self._worth,
                 constraints=LinearConstraint(matrix, -np.inf, limits),
                 integrality=whole,
-                bounds=Bounds(self._least, np.ones(len(self._least))),
+                bounds=Bounds(self._least, self._most),
                 options={"mip_rel_gap": PAIR_GAP, "node_limit": nodes},
             )
             if solved.mip_dual_bound is not None:

@@ -13,10 +13,9 @@ MOST_ROUNDS = 4
 """Times that each text is packed again beside the others."""
 LOOKED_AT = 80
 """Phrases that are shared out: those of most value."""
-SMALL = 100
-"""Phrases times texts up to which all of them are made together."""
-NODES = 200
-"""Branches that are looked at where all of them are made together."""
+NODES = ((100, 600), (180, 30))
+"""Phrases times texts up to which all of them are made together, and branches that are looked at
+then."""
 NODES_OF_TWO = 1
 """The same where only two are."""
 TINY = 1e-9
@@ -45,7 +44,7 @@ def share_out(
     Parameters: `phrases` and `values` as `pack`; a wish for each text. Returns: `Shared`; a phrase
     counts once, however many texts say it. Formula: each text in turn is packed with what the
     others do not cover, again and again until nothing gains; then, where it is to be `thorough`,
-    all of them together where they are few (`SMALL`), and each two of them; the bound is that of
+    all of them together where they are few (`NODES`), and each two of them; the bound is that of
     the program of all texts together. Raises: as `pack`. Cost: that of `pack`, a few times a text;
     where it is thorough, some seconds."""
     looked = sorted(range(len(phrases)), key=lambda place: (-values[place], place))[:LOOKED_AT]
@@ -78,8 +77,10 @@ def share_out(
     if wishes and worth < (1 - GAP) * bound:
         program = joint_program(phrases, values, wishes, looked)
         bound = min(bound, program.relaxed())
-        if thorough and len(looked) * len(wishes) <= SMALL:
-            anew, proven = program.best(NODES)
+        size = len(looked) * len(wishes)
+        nodes = next((nodes for most, nodes in NODES if size <= most), 0)
+        if thorough and nodes:
+            anew, proven = program.best(nodes)
             bound = min(bound, proven)
             found = max(found, anew, key=lambda texts: _covered(texts, phrases, values))
         if thorough:
