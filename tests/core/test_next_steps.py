@@ -93,6 +93,14 @@ def test_a_calm_piece_is_left_alone() -> None:
     assert [step.rule for step in next_steps(CALM)] == ["leave"]
 
 
+def test_what_rises_is_not_let_go() -> None:
+    hopeless = HOLDS["let_go"][0]
+    assert [step.rule for step in next_steps(hopeless)][-1] == "let_go"
+    steps = [step.rule for step in next_steps(replace(hopeless, rose=3))]
+    assert "rising" in steps
+    assert "let_go" not in steps
+
+
 def test_what_hurts_comes_before_what_could_be_better() -> None:
     facts = replace(HOLDS["forward"][0], why="hurt", questions=("can you weld enamel",))
     assert [step.rule for step in next_steps(facts)] == ["take_back", "forward", "gap"]

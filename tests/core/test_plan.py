@@ -283,6 +283,9 @@ def test_suggested_kind(
 def test_titles_begin_with_a_capital() -> None:
     assert title_from("how to clean a lens") == "How to clean a lens"
     assert title_from("") == ""
+    assert title_from("what do i need, i'm new", (), "en") == "What do I need, I'm new"
+    assert title_from("i-beam and ipad", (), "en") == "I-beam and ipad"
+    assert title_from("i libri", (), "it") == "I libri"
     towns = ["Upper Marsh", "St. Ives\\"]
     assert title_from("lens repair upper marsh", towns) == "Lens repair Upper Marsh"
 
@@ -379,12 +382,16 @@ def test_the_home_page_takes_the_hardest_phrase_that_is_worth_it() -> None:
     worth = [40.0, 30.0, 90.0, 1.0, 50.0, None]
     difficulty = [30.0, 60.0, 80.0, 90.0, 70.0, 95.0]
     fit = [1.0] * 6
+    named = ["cord", "sash cord", "what is cord", "pulley", "cord tarnley", "putty"]
     # An article is none, nor is a town's page; what is worth next to nothing is not worth it.
-    assert home_page(kinds, worth, difficulty, fit) == 0
+    assert home_page(named, kinds, worth, difficulty, fit) == 0
     better = [40.0, 45.0, 90.0, 1.0, 20.0, None]
-    assert home_page(kinds, better, difficulty, fit) == 1
+    assert home_page(named, kinds, better, difficulty, fit) == 1
+    # A phrase with a price in it is for a page of its own.
+    priced = ["cord", "sash cord under 50", *named[2:]]
+    assert home_page(priced, kinds, better, difficulty, fit) == 0
     # What is beside the subject is no home.
-    assert home_page(kinds, better, difficulty, [1.0, 0.9, 1, 1, 1, 1]) == 0
-    assert home_page(kinds, [None] * 6, difficulty, fit) is None
-    assert home_page(kinds, worth, [None] * 6, fit) is None
-    assert home_page(kinds[:4], worth[:4], difficulty[:4], fit[:4]) is None
+    assert home_page(named, kinds, better, difficulty, [1.0, 0.9, 1, 1, 1, 1]) == 0
+    assert home_page(named, kinds, [None] * 6, difficulty, fit) is None
+    assert home_page(named, kinds, worth, [None] * 6, fit) is None
+    assert home_page(named[:4], kinds[:4], worth[:4], difficulty[:4], fit[:4]) is None

@@ -275,6 +275,8 @@ def _let_go(facts: Facts) -> Step | None:
     near = [phrase for phrase in facts.shown if phrase.place and phrase.place <= 30]
     if not facts.settled or not facts.looked_at or near or facts.foretold >= 1:
         return None
+    if _rising(facts):
+        return None
     return Step(
         "let_go",
         "Let it go: put the hours elsewhere.",

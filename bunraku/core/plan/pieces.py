@@ -86,6 +86,7 @@ hard and what is worth it."""
 
 
 def home_page(
+    phrases: Sequence[str],
     kinds: Sequence[str],
     worth: Sequence[float | None],
     difficulty: Sequence[float | None],
@@ -94,21 +95,23 @@ def home_page(
     """Which of an outlet's new pieces should be its home page: the strongest page there is takes
     the hardest phrase that is worth it.
 
-    Parameters: `kinds`, `worth` a month, `difficulty` and `fit` (0-1) of the main keyword of
-    each. Returns: the place of one, or None. Of landing pages whose worth is not below the
-    middle of all known and that fit about as well as any, the hardest; of equal ones that of
-    more worth. None where there are fewer than `HOME_AMONG` pieces or nothing is known. Raises:
-    nothing. Cost: linear but for the middle."""
+    Parameters: `phrases`, `kinds`, `worth` a month, `difficulty` and `fit` (0-1) of the main
+    keyword of each. Returns: the place of one, or None. Of landing pages whose worth is not below
+    the middle of all known, that fit about as well as any and name no figure (a price, a size: that
+    is for a page of its own), the hardest; of equal ones that of more worth. None where there
+    are fewer than `HOME_AMONG` pieces or nothing is known. Raises: nothing. Cost: linear but for
+    the middle."""
     known = [value for value in worth if value]
     if len(kinds) < HOME_AMONG or not known:
         return None
     middle = median(known)
     worthwhile = [
         (hard, value, -place)
-        for place, (kind, value, hard, fits) in enumerate(
-            zip(kinds, worth, difficulty, fit, strict=True)
+        for place, (phrase, kind, value, hard, fits) in enumerate(
+            zip(phrases, kinds, worth, difficulty, fit, strict=True)
         )
         if kind == "landing"
+        and not any(sign.isdigit() for sign in phrase)
         and value
         and value >= middle
         and hard is not None
@@ -118,11 +121,13 @@ def home_page(
     return -max(worthwhile)[2] if worthwhile else None
 
 
-def title_from(keyword: str, places: Sequence[str] = ()) -> str:
-    """A working title from the lead keyword: its first letter a capital, and places of the project
-    as they are written; nothing else touched."""
+def title_from(keyword: str, places: Sequence[str] = (), language: str = "") -> str:
+    """A working title from the lead keyword: its first letter a capital, places of the project as
+    they are written, and in English whoever asks ("what do I need"); nothing else touched."""
     for place in places:
         keyword = re.sub(
             rf"\b{re.escape(place)}\b", place.replace("\\", ""), keyword, flags=re.IGNORECASE
         )
+    if language == "en":
+        keyword = re.sub(r"(?<![\w-])i(?=$|\s|['’](?:m|ve|ll|d)\b)", "I", keyword)
     return keyword[:1].upper() + keyword[1:]

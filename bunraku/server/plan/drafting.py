@@ -71,7 +71,9 @@ def draft_pieces(
         outlet = project.chosen_among(outlets, cluster.scope.channel)
         draft = _draft(cluster, rows, mine, outlet, features, places, hours)
         owned.update(dict.fromkeys(mine, -cluster.pk))
-        drafts.append(replace(draft, title=title_from(draft.title, project.places)))
+        drafts.append(
+            replace(draft, title=title_from(draft.title, project.places, cluster.scope.language))
+        )
     return _with_home_pages(project, drafts, hours), skipped
 
 
@@ -91,6 +93,7 @@ def _with_home_pages(
     for outlet, numbers in by_outlet.items():
         mains = [drafts[number].main_row for number in numbers]
         home = home_page(
+            [main.text for main in mains],
             [drafts[number].kind for number in numbers],
             [None if VERDICTS[main.verdict] in ("", "skip") else main.worth for main in mains],
             [main.difficulty for main in mains],

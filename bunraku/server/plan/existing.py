@@ -113,7 +113,7 @@ def bring_in(project: Project, channel: str, pages: Sequence[Page]) -> Brought:
                     project=project,
                     scope=scope,
                     outlet=outlet,
-                    title=page.title or title_from(row.text, project.places),
+                    title=page.title or title_from(row.text, project.places, scope.language),
                     kind=kind,
                     because="it exists already and is to be improved",
                     hours=hours[kind],

@@ -78,8 +78,9 @@ export function ReportSheet({ told }: { told: Report }) {
         <ul>
           {told.work.map((work) => (
             <li key={`${work.what} ${work.title}`}>
-              {work.what === "publish" ? "New: " : "Look back at the change of "}
-              {work.title}
+              {work.what === "publish"
+                ? `New: ${work.title}`
+                : `Look back at the change of “${work.title}”`}
               {work.hours !== null && <span className="text-quiet"> about {work.hours} hours</span>}
             </li>
           ))}

@@ -390,6 +390,6 @@ describe("the month's report", () => {
     expect(screen.getByText("All pages")).toBeInTheDocument();
     expect(screen.getByText(/No more than wander\. 2 rose, 2 fell\./)).toBeInTheDocument();
     expect(screen.getByText(/^New: Pulleys/)).toHaveTextContent("about 5 hours");
-    expect(screen.getByText("Look back at the change of Putty")).toBeInTheDocument();
+    expect(screen.getByText("Look back at the change of “Putty”")).toBeInTheDocument();
   });
 });
