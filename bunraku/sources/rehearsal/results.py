@@ -95,16 +95,21 @@ def rank(world: World, query: Query, seen: Viewpoint) -> list[Standing]:
     """Organic results in order: by strength, links, wording, freshness, and the chance of query and
     day."""
     scored = [
-        (-_score(page, query, seen, world) - bonus, page.address, page)
-        for page, bonus in _pages(world, query, seen)
+        (-lasting - _passing(page, query, seen), page.address, page)
+        for page, lasting in _pages(world, query, seen.channel, seen.depth)
     ]
     scored += [(-score, page.address, page) for score, page in _own_scores(world, query, seen)]
     scored.sort(key=lambda entry: entry[:2])
     return [page for _, _, page in scored[: seen.depth]]
 
 
-def _pages(world: World, query: Query, seen: Viewpoint) -> list[tuple[Standing, float]]:
-    language, channel = world.tongue.locale[:2], seen.channel
+@lru_cache(maxsize=256)
+def _pages(
+    world: World, query: Query, channel: str, depth: int
+) -> tuple[tuple[Standing, float], ...]:
+    """Pages that there are for a query, with what each scores whoever looks, and whenever: the same
+    query is looked at week after week."""
+    language = world.tongue.locale[:2]
     said = world.wordings(query)
     general = query.general
     contest = world.contest(query, channel)
@@ -121,10 +126,8 @@ def _pages(world: World, query: Query, seen: Viewpoint) -> list[tuple[Standing, 
             (page_of(general, channel, i, words, language, whole, names, kind), STRAY_BONUS)
             for i in strays
         ]
-    for number, near in enumerate(
-        _neighbours(world, query, channel) if seen.depth > len(pages) else ()
-    ):
-        if len(pages) >= seen.depth * 1.2:
+    for number, near in enumerate(_neighbours(world, query, channel) if depth > len(pages) else ()):
+        if len(pages) >= depth * 1.2:
             break
         words = world.in_topic(near.topic, 12) or (query.head,)
         theirs = world.contest(near, channel)
@@ -138,7 +141,9 @@ def _pages(world: World, query: Query, seen: Viewpoint) -> list[tuple[Standing, 
     unique: dict[str, tuple[Standing, float]] = {}
     for page, bonus in pages:
         unique.setdefault(page.address, (page, bonus))
-    return list(unique.values())
+    return tuple(
+        (page, bonus + _lasting(page, query, channel, language)) for page, bonus in unique.values()
+    )
 
 
 def _neighbours(world: World, query: Query, channel: str) -> Sequence[Query]:
@@ -158,25 +163,27 @@ def _moved(address: str, era: int) -> float:
     return roll("update", address, era)
 
 
-@lru_cache(maxsize=60_000)
-def _taste(address: str, key: str) -> float:
-    return roll("taste", address, key)
-
-
-def _score(page: Standing, query: Query, seen: Viewpoint, world: World) -> float:
-    phrase, words = _query_words(query.key, world.tongue.locale[:2])
+def _lasting(page: Standing, query: Query, channel: str, language: str) -> float:
+    """What a page scores for a query on any day, for anybody."""
+    phrase, words = _query_words(query.key, language)
     exact = phrase in page.title_phrase
     all_words = exact or all(stem in page.title_stems for stem in words)
+    return (
+        0.62 * page.publisher.strength
+        + PULL_POINTS[channel] * min(1.0, math.log1p(page.pull) / MOST_PULL[channel])
+        + (14 if exact else 9 if all_words else 0)
+        + 6 * roll("taste", page.address, query.key)
+    )
+
+
+def _passing(page: Standing, query: Query, seen: Viewpoint) -> float:
+    """What it scores beside that on a day, from a place, for a viewer."""
     era = seen.day.toordinal() // UPDATE_DAYS
     age = (seen.day - page.published).days
     score = (
-        0.62 * page.publisher.strength
-        + PULL_POINTS[seen.channel] * min(1.0, math.log1p(page.pull) / MOST_PULL[seen.channel])
-        - GREEN_LOSS * 0.5 ** (max(age, 0) / RIPE_AFTER_DAYS[seen.channel] * 2)
-        + (14 if exact else 9 if all_words else 0)
-        + 6 * _taste(page.address, query.key)
-        + WANDER * roll("day", page.address, query.key, seen.day)
+        WANDER * roll("day", page.address, query.key, seen.day)
         + UPDATE_WANDER * _moved(page.address, era)
+        - GREEN_LOSS * 0.5 ** (max(age, 0) / RIPE_AFTER_DAYS[seen.channel] * 2)
     )
     if seen.viewer:
         score += PERSONAL * roll("viewer", seen.viewer, page.publisher.address)
@@ -222,7 +229,8 @@ def _own_scores(world: World, query: Query, seen: Viewpoint) -> list[tuple[float
             language,
         )
         bonus = TOPIC_BONUS if about.topic == query.topic else STRAY_BONUS
-        scores.append((_score(page, query, seen, world) + bonus, page))
+        lasting = bonus + _lasting(page, query, seen.channel, language)
+        scores.append((lasting + _passing(page, query, seen), page))
     aimed = [
         page.address
         for piece in seen.own

@@ -8,6 +8,7 @@ from django.db import DatabaseError, connection
 from django.db.migrations.executor import MigrationExecutor
 
 from bunraku.installation.storage import why_it_failed
+from bunraku.server.jobs.running import settle
 from bunraku.server.projects.models import Project
 from bunraku.server.signals import figures_outdated
 from bunraku.server.start.demo import load_demo
@@ -48,5 +49,6 @@ class Command(BaseCommand):
                 figures_outdated.send(sender=Project, project=project, settings=False)
         if options["demo"]:
             # Here and not in a process of its own: beginning one takes seconds.
+            settle()
             loaded = load_demo(lambda text: self.stdout.write(f"  {text}"))
             self.stdout.write("The demo is loaded." if loaded else "The demo is there already.")
