@@ -377,6 +377,9 @@ def test_overlaps_are_found_by_shared_results() -> None:
     assert overlaps({}) == []
 
 
+SASH = "Cords, pulleys and putty for old windows"
+
+
 def test_the_home_page_takes_the_hardest_phrase_that_is_worth_it() -> None:
     kinds = ["landing", "landing", "article", "landing", "location", "landing"]
     worth = [40.0, 30.0, 90.0, 1.0, 50.0, None]
@@ -384,14 +387,17 @@ def test_the_home_page_takes_the_hardest_phrase_that_is_worth_it() -> None:
     fit = [1.0] * 6
     named = ["cord", "sash cord", "what is cord", "pulley", "cord tarnley", "putty"]
     # An article is none, nor is a town's page; what is worth next to nothing is not worth it.
-    assert home_page(named, kinds, worth, difficulty, fit) == 0
+    assert home_page(named, SASH, "en", kinds, worth, difficulty, fit) == 0
     better = [40.0, 45.0, 90.0, 1.0, 20.0, None]
-    assert home_page(named, kinds, better, difficulty, fit) == 1
+    assert home_page(named, SASH, "en", kinds, better, difficulty, fit) == 1
     # A phrase with a price in it is for a page of its own.
     priced = ["cord", "sash cord under 50", *named[2:]]
-    assert home_page(priced, kinds, better, difficulty, fit) == 0
-    # What is beside the subject is no home.
-    assert home_page(named, kinds, better, difficulty, [1.0, 0.9, 1, 1, 1, 1]) == 0
-    assert home_page(named, kinds, [None] * 6, difficulty, fit) is None
-    assert home_page(named, kinds, worth, [None] * 6, fit) is None
-    assert home_page(named[:4], kinds[:4], worth[:4], difficulty[:4], fit[:4]) is None
+    assert home_page(priced, SASH, "en", kinds, better, difficulty, fit) == 0
+    # What is beside the subject is no home, nor what shares no word with it.
+    beside = ["cord", "door handle", *named[2:]]
+    assert home_page(beside, SASH, "en", kinds, better, difficulty, fit) == 0
+    assert home_page(beside, "", "en", kinds, better, difficulty, fit) == 1
+    assert home_page(named, SASH, "en", kinds, better, difficulty, [1.0, 0.9, 1, 1, 1, 1]) == 0
+    assert home_page(named, SASH, "en", kinds, [None] * 6, difficulty, fit) is None
+    assert home_page(named, SASH, "en", kinds, worth, [None] * 6, fit) is None
+    assert home_page(named[:4], SASH, "en", kinds[:4], worth[:4], difficulty[:4], fit[:4]) is None

@@ -6,6 +6,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from statistics import median
 
+from bunraku.core.text.tokens import content_stems
+
 
 @dataclass(frozen=True)
 class Kind:
@@ -87,6 +89,8 @@ hard and what is worth it."""
 
 def home_page(
     phrases: Sequence[str],
+    about: str,
+    language: str,
     kinds: Sequence[str],
     worth: Sequence[float | None],
     difficulty: Sequence[float | None],
@@ -95,16 +99,18 @@ def home_page(
     """Which of an outlet's new pieces should be its home page: the strongest page there is takes
     the hardest phrase that is worth it.
 
-    Parameters: `phrases`, `kinds`, `worth` a month, `difficulty` and `fit` (0-1) of the main
-    keyword of each. Returns: the place of one, or None. Of landing pages whose worth is not below
-    the middle of all known, that fit about as well as any and name no figure (a price, a size: that
-    is for a page of its own), the hardest; of equal ones that of more worth. None where there
-    are fewer than `HOME_AMONG` pieces or nothing is known. Raises: nothing. Cost: linear but for
-    the middle."""
+    Parameters: `phrases`, the main keyword of each; what the project is `about`, and its language;
+    `kinds`, `worth` a month, `difficulty` and `fit` (0-1) of each. Returns: the place of one, or
+    None. Of landing pages whose worth is not below the middle of all known, that fit about as well
+    as any, share a word with what all of it is about and name no figure (a price, a size: that is
+    for a page of its own), the hardest; of equal ones that of more worth. None where there are
+    fewer than `HOME_AMONG` pieces or nothing is known. Raises: nothing. Cost: linear but for the
+    middle."""
     known = [value for value in worth if value]
     if len(kinds) < HOME_AMONG or not known:
         return None
     middle = median(known)
+    subject = set(content_stems(about, language))
     worthwhile = [
         (hard, value, -place)
         for place, (phrase, kind, value, hard, fits) in enumerate(
@@ -112,6 +118,7 @@ def home_page(
         )
         if kind == "landing"
         and not any(sign.isdigit() for sign in phrase)
+        and not (subject and subject.isdisjoint(content_stems(phrase, language)))
         and value
         and value >= middle
         and hard is not None

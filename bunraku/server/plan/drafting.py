@@ -94,6 +94,8 @@ def _with_home_pages(
         mains = [drafts[number].main_row for number in numbers]
         home = home_page(
             [main.text for main in mains],
+            project.about,
+            project.locale[:2],
             [drafts[number].kind for number in numbers],
             [None if VERDICTS[main.verdict] in ("", "skip") else main.worth for main in mains],
             [main.difficulty for main in mains],

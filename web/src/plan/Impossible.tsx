@@ -24,7 +24,7 @@ export function Impossible({
               {i > 0 && ", "}
               <button
                 type="button"
-                className="font-semibold underline decoration-hairline underline-offset-2"
+                className="text-left font-semibold underline decoration-hairline underline-offset-2"
                 onClick={() => onOpen(piece.id)}
               >
                 {piece.title}

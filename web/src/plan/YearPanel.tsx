@@ -67,7 +67,7 @@ export function YearPanel({
             <div key={`${clash.piece}-${clash.other}`} className="pt-1">
               <button
                 type="button"
-                className="font-semibold underline decoration-hairline underline-offset-2"
+                className="text-left font-semibold underline decoration-hairline underline-offset-2"
                 onClick={() => open(clash.piece)}
               >
                 {clash.title}
