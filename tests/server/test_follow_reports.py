@@ -179,6 +179,23 @@ def test_one_s_own_report_beside_what_is_meant(api: Api, piece: Piece) -> None:
     assert api.get("/follow/own-report", channel="video")["lines"] == 0
 
 
+def test_days_to_come_are_not_taken_and_a_figure_that_cannot_be_read_is_told(api: Api) -> None:
+    text = (
+        "Date,Page,Query,Clicks,Impressions,Position\n"
+        f"2026-05-01,{ADDRESS},a cord,1,20,3\n"
+        f"2026-05-01,{ADDRESS},b cord,many,20,3\n"
+        f"2099-01-01,{ADDRESS},c cord,1,20,3\n"
+    )
+    told = bring(api, "/follow/own-report", text, channel="web")
+    assert (told["lines"], told["refused"], told["days"]) == (2, 1, 1)
+    to_come, unread = told["why"]
+    assert to_come == "1 line of days that are still to come, as 1 January 2099, not taken."
+    assert unread.startswith("Row 3: Taken without a figure. Clicks")
+    assert OwnQuery.objects.get(term="b cord").clicks is None
+    only = text.replace("2026-05-01", "2098-05-01")
+    assert bring(api, "/follow/own-report", only, channel="web")["lines"] == 0
+
+
 def test_a_report_without_days_is_of_the_days_up_to_one(api: Api) -> None:
     text = f"Page,Query,Clicks\n{ADDRESS},a cord,3\n{ADDRESS},b cord,2\n"
     bring(api, "/follow/own-report", text, channel="web", day="2026-04-30")

@@ -51,7 +51,8 @@ class QueryLine:
 
 @dataclass
 class PageReport:
-    """What a report says, and why lines of it were not taken: the first twenty, and how many."""
+    """What a report says; how many lines of it were not taken; and why, or what of others could not
+    be read: the first twenty."""
 
     lines: list[QueryLine] = field(default_factory=list)
     refused: int = 0
@@ -96,8 +97,12 @@ def read_page_report(path: Path) -> Iterator[PageReport]:
             _refuse(out, row.number, "It names no page.")
         elif days is not None and row.number not in days:
             _refuse(out, row.number, "Its day cannot be read.")
-        elif len(out.lines) < MOST_LINES:
+        elif len(out.lines) == MOST_LINES:
+            _refuse(out, row.number, f"Only the first {MOST_LINES:,} lines are taken.")
+        else:
             figures = row.figures
+            if row.unread:
+                _tell(out, row.number, f"Taken without a figure. {' '.join(row.unread)}")
             out.lines.append(
                 QueryLine(
                     row.texts["page"].strip()[:2_000],
@@ -152,6 +157,10 @@ def _visits_by_page(table: TableFile, preview: Preview, page: int, visits: int) 
 
 def _refuse(out: PageReport, number: int, why: str) -> None:
     out.refused += 1
+    _tell(out, number, why)
+
+
+def _tell(out: PageReport, number: int, why: str) -> None:
     if len(out.why) < 20:
         out.why.append(f"Row {number}: {why}")
 

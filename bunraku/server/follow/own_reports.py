@@ -20,6 +20,7 @@ from bunraku.server.follow.models import Followed, LivePiece, OwnQuery
 from bunraku.server.follow.watching import watching_source
 from bunraku.server.gather.files.uploads import find_upload, forget, read_whole
 from bunraku.server.projects.models import Project
+from bunraku.server.sentences import plural
 from bunraku.server.sheet.models import Row
 from bunraku.server.sheet.scopes import find_scope
 
@@ -45,12 +46,14 @@ def bring_report(
         raise BunrakuError("bad_day", f"{on:%-d %B %Y} is still to come.", field="day")
     found: PageReport = read_whole(upload, read_page_report)
     lines: Lines = {}
+    to_come = [line.day for line in found.lines if line.day and line.day > today()]
     for line in found.lines:
-        lines[line.day or on, line.page, line.term] = (
-            line.clicks,
-            line.impressions,
-            line.position,
-        )
+        if line.day is None or line.day <= today():
+            key = (line.day or on, line.page, line.term)
+            lines[key] = (line.clicks, line.impressions, line.position)
+    if to_come:
+        still = f"{plural(len(to_come), 'line')} of days that are still to come, as"
+        found.why.insert(0, f"{still} {min(to_come):%-d %B %Y}, not taken.")
     rows = [(*key, *figures) for key, figures in lines.items()]
     same = {"project": project.pk, "channel": channel}
     with transaction.atomic():
@@ -66,7 +69,7 @@ def bring_report(
             _into_tracks(project, channel, lines)
     return {
         "lines": len(rows),
-        "refused": found.refused,
+        "refused": found.refused + len(to_come),
         "why": found.why,
         "pages": len({page for _, page, _ in lines}),
         "days": len({on for on, *_ in lines}),
