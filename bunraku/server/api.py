@@ -15,6 +15,7 @@ from bunraku.server.cluster.api import router as cluster
 from bunraku.server.cluster.shaping_api import router as shaping
 from bunraku.server.errors import BunrakuError, storage_failed
 from bunraku.server.follow.api import router as follow
+from bunraku.server.follow.own_report_api import router as own_reports
 from bunraku.server.follow.report_api import router as follow_reports
 from bunraku.server.gather.combiner.api import router as combiner
 from bunraku.server.gather.files.api import router as files
@@ -116,6 +117,7 @@ for room in (
     coming_in,
     follow,
     follow_reports,
+    own_reports,
 ):
     api.add_router("/projects/{int:project_id}", room)
 

@@ -19,6 +19,7 @@ from bunraku.core.follow.checks import (
     pack,
     stack,
     unpack,
+    without,
 )
 from bunraku.core.follow.history import NONE, gaps, moves, summarise
 from bunraku.core.follow.month import end_of, month_end, months_back
@@ -59,6 +60,12 @@ def test_what_is_packed_comes_out_by_day(checks: list[Check]) -> None:
         FAILED if check.failed else check.organic or 0 for check in expected
     ]
     assert told["other"].tolist() == [check.other or 0 for check in expected]
+
+
+@given(st.lists(CHECKS, max_size=20), st.sets(DAYS))
+def test_without_some_days_is_as_if_nobody_had_looked(checks: list[Check], gone: set[date]) -> None:
+    left = [check for check in checks if check.day not in gone]
+    assert without(pack(checks), gone) == pack(left)
 
 
 @given(st.lists(CHECKS, max_size=20))

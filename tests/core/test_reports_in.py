@@ -92,6 +92,36 @@ def test_a_table_that_is_no_report_says_what_it_lacks(
         report(tmp_path, text)
 
 
+@pytest.mark.parametrize(
+    "heading",
+    ["Suchanfrage", "Häufigste Suchanfragen", "Consulta", "Zoekopdracht", "Wonach gesucht wurde"],
+)
+def test_queries_are_found_whatever_their_column_is_called(tmp_path: Path, heading: str) -> None:
+    found = report(
+        tmp_path,
+        f"Datum;Seite;{heading};Klicks;Impressionen;Position\n"
+        "03.05.2026;https://a.example/kit;Heftlade bauen;12;1.340;6,4\n"
+        "04.05.2026;https://a.example/kit;Buchbinden lernen;2;140;8,0\n",
+    )
+    assert [(one.term, one.clicks, one.impressions, one.position) for one in found.lines] == [
+        ("heftlade bauen", 12, 1340, 6.4),
+        ("buchbinden lernen", 2, 140, 8.0),
+    ]
+
+
+def test_pages_with_clicks_alone_are_visits_by_page(tmp_path: Path) -> None:
+    found = report(
+        tmp_path,
+        "Page,Title,Clicks,Impressions,Position\n"
+        "https://a.example/kit,A kit for the first book,30,900,5.1\n"
+        "https://a.example/glue,Glue that holds,4,120,9.3\n",
+    )
+    assert [(one.page, one.term, one.clicks) for one in found.lines] == [
+        ("https://a.example/kit", "", 30),
+        ("https://a.example/glue", "", 4),
+    ]
+
+
 def test_visits_by_page_need_no_query(tmp_path: Path) -> None:
     found = report(
         tmp_path,

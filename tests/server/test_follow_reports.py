@@ -229,3 +229,17 @@ def test_without_a_source_one_s_own_report_tells_where_one_stands(
     assert by_text["sash cord kit"] == [-1, -1, -1]
     assert (seen["last_check"], seen["price"]) == (today().isoformat(), 0)
     assert api.get("/follow")["shown"] == 2
+    # Of a wrong file lines are taken out again, and so are the places that came of them.
+    given = {"channel": "web", "first": days[1].isoformat(), "last": days[2].isoformat()}
+    assert api.post("/follow/own-report/take-out", {**given, "channel": "video"})["lines"] == 0
+    assert api.post("/follow/own-report/take-out", given)["lines"] == 6
+    seen = api.get(f"/live/{live}")
+    assert seen["last_check"] == days[0].isoformat()
+    assert {tuple(phrase["places"]) for phrase in seen["phrases"]} == {(8,), (-1,)}
+    assert OwnQuery.objects.count() == 3
+    given = {"channel": "web", "first": days[0].isoformat(), "last": days[0].isoformat()}
+    api.post("/follow/own-report/take-out", given)
+    assert api.get(f"/live/{live}")["last_check"] is None
+    assert api.get("/follow")["visible"] is None
+    wrong = {"channel": "web", "first": "2026-05-02", "last": "2026-05-01"}
+    assert api.refused("POST", "/follow/own-report/take-out", wrong)["field"] == "last"

@@ -1,6 +1,6 @@
 """Rank checks: what one says, and how those of a phrase are kept in a few bytes each."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 
@@ -84,6 +84,13 @@ def add(kept: bytes, check: Check) -> bytes:
         changed[at] = row[0]
         return changed.tobytes()
     return np.insert(there, at, row[0]).tobytes()
+
+
+def without(kept: bytes, days: Collection[date]) -> bytes:
+    """What is kept without the checks of some days."""
+    there = unpack(kept)
+    gone = np.isin(there["day"], [day_number(day) for day in days])
+    return there[~gone].tobytes()
 
 
 def has_checked(kept: bytes, day: date, depth: int) -> bool:

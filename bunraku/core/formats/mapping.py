@@ -28,10 +28,12 @@ MEANINGS: dict[str, Meaning] = {
         "The keyword itself, up to 200 characters. Every table needs one such column.",
         "keyword, keywords, query, queries, search term, search terms, search query, "
         "search queries, term, terms, phrase, kw, top queries, "
-        "suchbegriff, suchbegriffe, schlüsselwort, schlüsselwörter, schlagwort, "
-        "mot clé, mots clés, requête, requêtes, terme, expression, "
-        "palabra clave, palabras clave, consulta, consultas, término, "
-        "parola chiave, parole chiave, zoekwoord, zoekwoorden, zoekterm, zoektermen, "
+        "suchbegriff, suchbegriffe, suchanfrage, häufigste suchanfragen, schlüsselwort, "
+        "schlüsselwörter, schlagwort, "
+        "mot clé, mots clés, requête, requêtes, requêtes les plus fréquentes, terme, expression, "
+        "palabra clave, palabras clave, consulta, consultas, consultas principales, término, "
+        "parola chiave, parole chiave, query principali, zoekwoord, zoekwoorden, zoekterm, "
+        "zoektermen, zoekopdracht, "
         "palavra chave, palavras chave, termo",
         figures=False,
     ),

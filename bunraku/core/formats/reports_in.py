@@ -2,7 +2,7 @@
 
 import re
 from collections.abc import Iterable, Iterator, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from datetime import date
 from itertools import islice
 from pathlib import Path
@@ -19,7 +19,7 @@ from bunraku.core.formats.figures_in import (
     read_figure,
 )
 from bunraku.core.formats.keywords_in import Preview, Refused, keywords_in, look_at
-from bunraku.core.formats.mapping import MEANINGS, plain_heading
+from bunraku.core.formats.mapping import MEANINGS, column_type, plain_heading
 from bunraku.core.formats.table_in import TableFile, open_table
 
 DAY_HEADINGS = frozenset("date day datum tag fecha día jour data giorno dia datum dag on".split())
@@ -28,6 +28,7 @@ VISIT_HEADINGS = frozenset(
     "visits,sessions,views,page views,pageviews,visitors,users,besuche,sitzungen,seitenaufrufe,"
     "visites,visitas,sesiones,visite,bezoeken,clicks,klicks,clics".split(",")
 )
+TITLE_HEADINGS = frozenset("title,page title,name,titel,seitentitel,titre,título,titolo".split(","))
 OUTLET_HEADINGS = frozenset("outlet site channel shop kanal".split())
 MOST_LINES = 500_000
 """Lines of a report that are read."""
@@ -69,10 +70,12 @@ def read_page_report(path: Path) -> Iterator[PageReport]:
     table = open_table(path)
     preview = look_at(table)
     plan = preview.plan
-    visits = _visits_column(preview.headings)
-    if "page" in plan.mapping and visits is not None and not _has_queries(preview.headings):
+    visits, queries = _visits_column(preview.headings), _query_column(preview)
+    if "page" in plan.mapping and visits is not None and queries is None:
         yield _visits_by_page(table, preview, plan.mapping["page"], visits)
         return
+    if queries is not None:
+        plan = replace(plan, mapping={**plan.mapping, "keyword": queries})
     lacks = [
         name
         for name, there in (
@@ -121,11 +124,26 @@ def _visits_column(headings: Sequence[str]) -> int | None:
     return next((n for n, text in enumerate(plain) if text in VISIT_HEADINGS), None)
 
 
-def _has_queries(headings: Sequence[str]) -> bool:
-    """Whether a heading says that a column holds queries; one that is only guessed by its cells is
-    no sign of it."""
+def _query_column(preview: Preview) -> int | None:
+    """The column of queries: by its heading; or, where times shown or positions say that it is a
+    report of searches, the first of words that is neither page, title nor day."""
+    plain = [plain_heading(text) for text in preview.headings]
     known = MEANINGS["keyword"].headings.split(", ")
-    return any(plain_heading(text) in known for text in headings)
+    named = next((n for n, text in enumerate(plain) if text in known), None)
+    mapping = preview.plan.mapping
+    if named is not None or not {"impressions", "position"} & set(mapping):
+        return named
+    others = DAY_HEADINGS | TITLE_HEADINGS
+    return next(
+        (
+            n
+            for n, text in enumerate(plain)
+            if text not in others
+            and n != mapping.get("page")
+            and column_type([cells for _, cells in preview.rows], n) == "words"
+        ),
+        None,
+    )
 
 
 def _visits_by_page(table: TableFile, preview: Preview, page: int, visits: int) -> PageReport:

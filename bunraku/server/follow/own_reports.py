@@ -1,13 +1,14 @@
 """The person's own page-and-query reports: brought in, and what they say beside what the plan
 means."""
 
+from collections.abc import Collection, Mapping
 from datetime import date
 from typing import Any
 
 from django.db import transaction
 from django.db.models import Max, Min
 
-from bunraku.core.follow.checks import MOST_DEPTH, Check, add
+from bunraku.core.follow.checks import MOST_DEPTH, Check, add, day_of, unpack, without
 from bunraku.core.follow.own_report import ReportLine, Shown, tell
 from bunraku.core.formats.reports_in import PageReport, read_page_report
 from bunraku.core.text.addresses import bare_address
@@ -19,6 +20,7 @@ from bunraku.server.follow.judging import judge_changes, note_seen
 from bunraku.server.follow.models import Followed, LivePiece, OwnQuery
 from bunraku.server.follow.watching import watching_source
 from bunraku.server.gather.files.uploads import find_upload, forget, read_whole
+from bunraku.server.journal.log import log
 from bunraku.server.projects.models import Project
 from bunraku.server.sentences import plural
 from bunraku.server.sheet.models import Row
@@ -105,6 +107,53 @@ def _into_tracks(project: Project, channel: str, lines: Lines) -> None:
     note_seen(seen)
     if days := [day for day, *_ in lines]:
         judge_changes(project, [channel], told=(min(days), max(days)))
+
+
+def take_out_report(project: Project, channel: str, first: date, last: date) -> int:
+    """Take out what one's own reports said of some days, from first to last; returns how many lines
+    that were. Where no source tells where one stands, places that came of them go as well. Raises:
+    invalid_input for days in the wrong order."""
+    if last < first:
+        raise BunrakuError("invalid_input", "The last day is before the first.", field="last")
+    with transaction.atomic():
+        kept = OwnQuery.objects.filter(project=project, channel=channel, day__range=(first, last))
+        said: dict[tuple[str, str], set[date]] = {}
+        for day, page, term in kept.values_list("day", "page", "term"):
+            said.setdefault((bare_address(page), term), set()).add(day)
+        lines, _ = kept.delete()
+        if lines and watching_source(project) is None:
+            _out_of_tracks(project, channel, said)
+            judge_changes(project, [channel], told=(first, last))
+        if lines:
+            log(project, f"Took {plural(lines, 'line')} of one’s own report out.")
+    return lines
+
+
+def _out_of_tracks(
+    project: Project, channel: str, said: Mapping[tuple[str, str], Collection[date]]
+) -> None:
+    """Take places that came of a report out of the tracks of live pieces, by address and phrase. To
+    be called in a transaction."""
+    lives = list(LivePiece.objects.filter(project=project, scope__channel=channel))
+    tracks = Followed.objects.filter(live__in=lives, place="", device=0).select_related("live")
+    latest: dict[int, date] = {}
+    changed = []
+    for track in tracks:
+        before = bytes(track.checks)
+        days = said.get((bare_address(track.live.address), track.term), ())
+        track.checks = without(before, days) if days else before
+        if track.checks != before:
+            changed.append(track)
+        if len(checks := unpack(bytes(track.checks))):
+            day = day_of(int(checks["day"][-1]))
+            latest[track.live_id] = max(day, latest.get(track.live_id, day))
+    Followed.objects.bulk_update(changed, ["checks"], batch_size=500)
+    touched = {track.live_id for track in changed}
+    seen = [live for live in lives if live.pk in touched]
+    for live in seen:
+        live.last_check = latest.get(live.pk)
+    LivePiece.objects.bulk_update(seen, ["last_check"], batch_size=500)
+    note_seen(seen)
 
 
 def own_report(project: Project, channel: str) -> dict[str, Any]:

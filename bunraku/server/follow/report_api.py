@@ -11,7 +11,6 @@ from bunraku.core.formats.csv_out import csv_lines
 from bunraku.core.formats.xlsx_out import xlsx_bytes
 from bunraku.server.downloads import attached, attached_csv
 from bunraku.server.follow.learning import learned_of_outlets, set_learns
-from bunraku.server.follow.own_reports import bring_report, own_report
 from bunraku.server.follow.report import COLUMNS, bring_months, report_of, report_rows, set_figures
 from bunraku.server.follow.steps import make_task, steps_of
 from bunraku.server.inputs import Id
@@ -155,78 +154,6 @@ class BringIn(Schema):
     file: Id
 
 
-class ReportBringIn(BringIn):
-    """An upload that holds a page-and-query report, of which channel, and, where it names no days,
-    up to which day it is."""
-
-    channel: Channel
-    day: date | None = None
-
-
-class ReportBroughtOut(Schema):
-    """Lines taken and refused (why, of the first), pages and days."""
-
-    lines: int
-    refused: int
-    why: list[str]
-    pages: int
-    days: int
-
-
-class ShownOut(Schema):
-    """A query that a page is shown for: its live piece and row where there are any; clicks, times
-    shown, position, and the clicks that its place mostly brings."""
-
-    page: str
-    live: int | None
-    piece: int | None
-    title: str
-    term: str
-    row: int | None
-    clicks: float
-    impressions: float
-    position: float | None
-    expected: float | None
-
-
-class TwoPagesOut(Schema):
-    """A query for which several pages of one's own are shown."""
-
-    term: str
-    pages: list[ShownOut]
-
-
-class FadingOut(Schema):
-    """A page that fades: clicks in the earlier and in the later half of the days."""
-
-    page: str
-    title: str
-    before: float
-    after: float
-
-
-class OwnReportQuery(Schema):
-    """Of which channel."""
-
-    channel: Channel
-
-
-class OwnReportOut(Schema):
-    """What one's own reports say: queries of pages that are not meant for them, queries of two
-    pages, pages that fade, queries with fewer and more clicks than their place mostly brings."""
-
-    lines: int
-    first: date | None
-    last: date | None
-    clicks: float
-    impressions: float
-    unmeant: list[ShownOut]
-    two_pages: list[TwoPagesOut]
-    fading: list[FadingOut]
-    below: list[ShownOut]
-    above: list[ShownOut]
-
-
 @router.get("/follow/learned", response=list[LearnedOut], auth=READS, url_name="learned")
 def learned(request: ProjectRequest, project_id: ProjectId) -> Any:
     """What was learned of each outlet."""
@@ -293,19 +220,3 @@ def report_xlsx(
 def bring_figures(request: ProjectRequest, project_id: ProjectId, given: BringIn) -> Any:
     """Bring in figures of months from a table."""
     return bring_months(request.project, given.file)
-
-
-@router.get("/follow/own-report", response=OwnReportOut, auth=READS, url_name="own_report")
-def read_own_report(
-    request: ProjectRequest, project_id: ProjectId, asked: Query[OwnReportQuery]
-) -> Any:
-    """What one's own reports on a channel say."""
-    return own_report(request.project, asked.channel)
-
-
-@router.post(
-    "/follow/own-report", response=ReportBroughtOut, auth=CHANGES, url_name="bring_own_report"
-)
-def bring(request: ProjectRequest, project_id: ProjectId, given: ReportBringIn) -> Any:
-    """Bring in a page-and-query report."""
-    return bring_report(request.project, given.channel, given.file, given.day)

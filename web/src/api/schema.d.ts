@@ -3595,13 +3595,33 @@ export interface paths {
          * Read Own Report
          * @description What one's own reports on a channel say.
          */
-        get: operations["bunraku_server_follow_report_api_read_own_report"];
+        get: operations["bunraku_server_follow_own_report_api_read_own_report"];
         put?: never;
         /**
          * Bring
          * @description Bring in a page-and-query report.
          */
-        post: operations["bunraku_server_follow_report_api_bring"];
+        post: operations["bunraku_server_follow_own_report_api_bring"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/follow/own-report/take-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Out
+         * @description Take lines of one's own reports out again.
+         */
+        post: operations["bunraku_server_follow_own_report_api_take_out"];
         delete?: never;
         options?: never;
         head?: never;
@@ -10738,6 +10758,35 @@ export interface components {
             day?: string | null;
         };
         /**
+         * ReportTakenOut
+         * @description Lines that were taken out.
+         */
+        ReportTakenOut: {
+            /** Lines */
+            lines: number;
+        };
+        /**
+         * ReportTakeOutIn
+         * @description Days whose lines are taken out, from and to.
+         */
+        ReportTakeOutIn: {
+            /**
+             * Channel
+             * @enum {string}
+             */
+            channel: "web" | "video" | "marketplace";
+            /**
+             * First
+             * Format: date
+             */
+            first: string;
+            /**
+             * Last
+             * Format: date
+             */
+            last: string;
+        };
+        /**
          * Problem
          * @description What went wrong (RFC 9457), with a stable code, the field it is about and a way out; either may be empty.
          */
@@ -17551,7 +17600,7 @@ export interface operations {
             507: components["responses"]["Problem507"];
         };
     };
-    bunraku_server_follow_report_api_read_own_report: {
+    bunraku_server_follow_own_report_api_read_own_report: {
         parameters: {
             query: {
                 channel: "web" | "video" | "marketplace";
@@ -17583,7 +17632,7 @@ export interface operations {
             507: components["responses"]["Problem507"];
         };
     };
-    bunraku_server_follow_report_api_bring: {
+    bunraku_server_follow_own_report_api_bring: {
         parameters: {
             query?: never;
             header?: never;
@@ -17605,6 +17654,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReportBroughtOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_follow_own_report_api_take_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReportTakeOutIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReportTakenOut"];
                 };
             };
             400: components["responses"]["Problem400"];

@@ -13,6 +13,7 @@ import { useChange } from "../shared/useChange";
 import { bringOwnReport } from "./changes";
 import { longDay } from "./days";
 import { type OwnReport, useOwnReport } from "./queries";
+import { TakeOutDialog } from "./TakeOutDialog";
 
 type Shown = OwnReport["unmeant"][number];
 
@@ -22,6 +23,7 @@ export function OwnReportPage() {
   const found = useOwnReport(projectId, channel);
   const told = found.data;
   const [bringing, setBringing] = useState(false);
+  const [takingOut, setTakingOut] = useState(false);
   const params = { projectId: String(projectId), channel };
   return (
     <main className="flex min-w-0 flex-1 flex-col overflow-auto">
@@ -35,6 +37,9 @@ export function OwnReportPage() {
           >
             What is live
           </Link>
+          {told && told.lines > 0 && (
+            <Button onClick={() => setTakingOut(true)}>Take out lines</Button>
+          )}
           <Button look="main" onClick={() => setBringing(true)}>
             Bring a report
           </Button>
@@ -71,6 +76,14 @@ export function OwnReportPage() {
         </div>
       )}
       {bringing && <BringDialog channel={channel} onClose={() => setBringing(false)} />}
+      {takingOut && told?.first && told.last && (
+        <TakeOutDialog
+          channel={channel}
+          first={told.first}
+          last={told.last}
+          onClose={() => setTakingOut(false)}
+        />
+      )}
     </main>
   );
 }
@@ -79,7 +92,7 @@ function headWords(told: OwnReport, channel: Channel): string {
   if (!told.lines || !told.first || !told.last) return `${channelName(channel)} search.`;
   return (
     `${channelName(channel)} search, ${longDay(told.first)} to ${longDay(told.last)}: ` +
-    `${count(told.clicks)} clicks, ${count(told.impressions)} times shown.`
+    `${plural(told.clicks, "click")}, shown ${plural(told.impressions, "time")}.`
   );
 }
 

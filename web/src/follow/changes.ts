@@ -88,6 +88,15 @@ export const bringMonths = async (id: number, file: File) => {
   );
 };
 
+/** Take lines of one's own reports out again, of days from first to last. */
+export const takeOutReport = async (id: number, body: Schemas["ReportTakeOutIn"]) =>
+  data(
+    await api.POST("/api/projects/{project_id}/follow/own-report/take-out", {
+      params: at(id),
+      body,
+    }),
+  );
+
 /** One's own page-and-query report, from a table. */
 export const bringOwnReport = async (
   id: number,

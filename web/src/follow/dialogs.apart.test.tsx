@@ -9,6 +9,7 @@ import { FiguresDialog } from "./FiguresDialog";
 import { NoteDialog } from "./NoteDialog";
 import { PublishDialog } from "./PublishDialog";
 import type { Report, Watch } from "./queries";
+import { TakeOutDialog } from "./TakeOutDialog";
 import { WatchDialog } from "./WatchDialog";
 
 const told = vi.hoisted(() => ({
@@ -29,6 +30,7 @@ vi.mock("./changes", () => {
     noteEvent: kept("noteEvent"),
     setFigures: kept("setFigures"),
     changeWatch: kept("changeWatch"),
+    takeOutReport: kept("takeOutReport"),
   };
 });
 vi.mock("../parts/Help", () => ({ Help: (given: { children: ReactNode }) => given.children }));
@@ -168,6 +170,20 @@ it("only figures that were changed are kept, and an empty one is taken out", asy
     values: { visits: 415, stars: null },
   });
   expect(Object.keys(told.change.mock.lastCall?.[1].values)).toEqual(["visits", "stars"]);
+});
+
+it("lines of one's own reports are taken out by their days", async () => {
+  told.change.mockResolvedValue({ lines: 40 });
+  const onClose = vi.fn();
+  show(<TakeOutDialog channel="web" first="2026-03-01" last="2026-05-03" onClose={onClose} />);
+  await type("From", "2026-05-01");
+  await press("Take them out");
+  expect(told.change).toHaveBeenCalledWith("takeOutReport", {
+    channel: "web",
+    first: "2026-05-01",
+    last: "2026-05-03",
+  });
+  expect(onClose).toHaveBeenCalled();
 });
 
 describe("how a project looks", () => {
