@@ -184,6 +184,18 @@ def test_nothing_is_started_that_the_allowance_does_not_pay(
     assert project.lookups_left_tenths == 0
 
 
+def test_what_was_looked_up_today_is_due_no_longer_and_costs_nothing(
+    api: Api, piece: Piece, project: Project, counted: dict[What, list[str]]
+) -> None:
+    live = publish(api, piece)
+    look(api, live)
+    LivePiece.objects.filter(pk=live).update(next_check=today())
+    Project.objects.filter(pk=project.pk).update(lookups_left_tenths=0)
+    assert start_due_checks() == 1
+    assert start_due_checks() == 0
+    assert len(counted[What.STANDS]) == 4
+
+
 def test_pieces_that_were_due_longest_come_first(api: Api, piece: Piece, project: Project) -> None:
     first = publish(api, piece)
     later = LivePiece.objects.create(

@@ -277,8 +277,9 @@ def start_due_checks() -> int:
     lives = LivePiece.objects.filter(gone=None, next_check__isnull=False, project__removed=None)
     for project in Project.objects.filter(pk__in=lives.values("project")):
         with ahead_by(project.ahead):
-            pieces = list(due_pieces(project).select_related("scope"))
-            if 0 < price_of_checks(project, pieces) <= project.lookups_left_tenths:
+            told = watching_source(project) is not None
+            pieces = list(due_pieces(project).select_related("scope")) if told else []
+            if pieces and price_of_checks(project, pieces) <= project.lookups_left_tenths:
                 start_job(project, CheckRanks, CheckParams())
                 started += 1
     return started
