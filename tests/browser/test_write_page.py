@@ -3,7 +3,7 @@
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import message, wait_for_rows
+from tests.browser.conftest import message, wait_for_jobs, wait_for_rows
 
 pytestmark = pytest.mark.browser
 
@@ -23,6 +23,8 @@ def saved(page: Page) -> None:
 def test_from_the_plan_to_copied_fields_by_keys(page: Page) -> None:
     page.context.grant_permissions(["clipboard-read", "clipboard-write"])
     page.goto("/p/1/web/plan")
+    # Tests before this one may have left work that moves the rows.
+    wait_for_jobs(page)
     wait_for_rows(page)
     page.keyboard.press("j")
     page.keyboard.press("Enter")
