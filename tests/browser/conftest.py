@@ -142,6 +142,9 @@ def choose(select: Any, option: str) -> None:
 def wait_for_rows(page: Page) -> None:
     """Until a list shows its first row: keys act on rows, and there are none before."""
     expect(page.get_by_role("grid").get_by_role("row").nth(1)).to_be_visible()
+    if page.get_by_role("grid", name="The year").count():
+        # The hours of its months are a row too, and come before those of the pieces.
+        expect(page.locator("[id^='piece-']").first).to_be_visible()
     expect(page.get_by_role("grid").get_by_role("row").last).not_to_have_attribute(
         "aria-busy", "true"
     )

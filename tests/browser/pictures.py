@@ -85,7 +85,7 @@ def desk(page: Page) -> None:
     wait_for_rows(page)
     page.keyboard.press("j")
     page.keyboard.press("Enter")
-    expect(page.get_by_role("textbox", name="Title")).to_be_visible()
+    expect(page.get_by_role("textbox", name="Title", exact=True)).to_be_visible()
 
 
 def packed_desk(page: Page) -> None:

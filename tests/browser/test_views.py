@@ -154,7 +154,7 @@ def open_desk(page: Page) -> None:
     wait_for_rows(page)
     page.keyboard.press("j")
     page.keyboard.press("Enter")
-    expect(page.get_by_role("textbox", name="Title")).to_be_visible()
+    expect(page.get_by_role("textbox", name="Title", exact=True)).to_be_visible()
 
 
 def at_a_desk(act: Callable[[Page], None]) -> Callable[[Page], None]:
@@ -177,7 +177,7 @@ def compare_titles(page: Page) -> None:
 
 
 def see_versions(page: Page) -> None:
-    page.get_by_role("textbox", name="Title").fill("Another title")
+    page.get_by_role("textbox", name="Title", exact=True).fill("Another title")
     expect(page.get_by_role("status").filter(has_text="Saved")).to_be_visible()
     page.keyboard.press("Alt+v")
     expect(page.get_by_role("dialog", name="Versions")).to_be_visible()

@@ -28,7 +28,7 @@ def test_from_publishing_through_weeks_to_the_sentence(page: Page) -> None:
     wait_for_rows(page)
     page.keyboard.press("j")
     page.keyboard.press("Enter")
-    title = page.get_by_role("textbox", name="Title")
+    title = page.get_by_role("textbox", name="Title", exact=True)
     expect(title).to_be_visible()
     title.fill("Something that nobody searches for")
     expect(page.get_by_role("status").filter(has_text="Saved")).to_be_visible()

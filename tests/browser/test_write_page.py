@@ -13,7 +13,7 @@ def open_unbegun(page: Page, channel: str = "web") -> None:
     wait_for_rows(page)
     page.keyboard.press("j")
     page.keyboard.press("Enter")
-    expect(page.get_by_role("textbox", name="Title")).to_be_visible()
+    expect(page.get_by_role("textbox", name="Title", exact=True)).to_be_visible()
 
 
 def saved(page: Page) -> None:
@@ -35,7 +35,7 @@ def test_from_the_plan_to_copied_fields_by_keys(page: Page) -> None:
     page.keyboard.press("5")
     expect(page.get_by_role("heading", name="Write", exact=True)).to_be_visible()
     open_unbegun(page)
-    title = page.get_by_role("textbox", name="Title")
+    title = page.get_by_role("textbox", name="Title", exact=True)
     title.focus()
     main = title.input_value()
     page.keyboard.press("Alt+p")
@@ -69,7 +69,7 @@ def test_from_the_plan_to_copied_fields_by_keys(page: Page) -> None:
 
 def test_over_a_limit_nothing_is_lost(page: Page) -> None:
     open_unbegun(page)
-    title = page.get_by_role("textbox", name="Title")
+    title = page.get_by_role("textbox", name="Title", exact=True)
     title.fill("A title of many words " * 5)
     expect(page.get_by_text("Cut off after")).to_be_visible()
     expect(title).to_have_attribute("aria-invalid", "true")
@@ -107,15 +107,15 @@ def test_two_windows_write_one_piece(page: Page) -> None:
         "Hello from the other window."
     )
     # Both change the title: one's own stands, the other is a version.
-    other.get_by_role("textbox", name="Title").fill("Theirs")
+    other.get_by_role("textbox", name="Title", exact=True).fill("Theirs")
     saved(other)
-    page.get_by_role("textbox", name="Title").fill("Mine")
+    page.get_by_role("textbox", name="Title", exact=True).fill("Mine")
     expect(message(page, "Yours stands")).to_be_visible()
     page.get_by_role("button", name="versions").click()
     dialog = page.get_by_role("dialog", name="Versions")
     expect(dialog.get_by_text("Theirs")).to_be_visible()
     dialog.get_by_role("button", name="Take this field back").first.click()
-    expect(page.get_by_role("textbox", name="Title")).to_have_value("Theirs")
+    expect(page.get_by_role("textbox", name="Title", exact=True)).to_have_value("Theirs")
     other.close()
 
 
@@ -130,11 +130,11 @@ def test_what_was_typed_offline_is_there_again(page: Page) -> None:
     page.add_init_script(UNREACHED)
     open_unbegun(page, "marketplace")
     page.evaluate("sessionStorage.unreached = 'yes'")
-    page.get_by_role("textbox", name="Title").fill("Typed on a train")
+    page.get_by_role("textbox", name="Title", exact=True).fill("Typed on a train")
     kept = page.get_by_role("status").filter(has_text="kept in this browser")
     expect(kept).to_be_visible()
     page.reload()
-    expect(page.get_by_role("textbox", name="Title")).to_have_value("Typed on a train")
+    expect(page.get_by_role("textbox", name="Title", exact=True)).to_have_value("Typed on a train")
     expect(kept).to_be_visible()
     page.evaluate("delete sessionStorage.unreached")
     saved(page)
@@ -147,7 +147,7 @@ def test_what_has_no_room_goes_to_another_piece(page: Page) -> None:
         ".json()).rows.find(row => row.keywords > 2).id"
     )
     page.goto(f"/p/1/web/write/desk?piece={several}")
-    title = page.get_by_role("textbox", name="Title")
+    title = page.get_by_role("textbox", name="Title", exact=True)
     title.fill("Something else altogether")
     saved(page)
     page.get_by_role("button", name="only the").click()
