@@ -16,7 +16,6 @@ from bunraku.core.plan.evening import LEVEL_SHARE, level, leveled, next_hours
 from bunraku.core.plan.fitting import fit_greedily, fit_hours
 from bunraku.core.plan.outlay import COMMON_SPREAD, outlay_of
 from bunraku.core.plan.ownership import divide_keywords
-from bunraku.core.plan.pieces import KINDS, home_page, suggest_kind, title_from
 from bunraku.core.plan.problem import Fit, Problem
 from bunraku.core.text.labelled_phrases import INTENTS
 
@@ -256,40 +255,6 @@ def test_value_falls_the_later_a_piece_comes() -> None:
         value_by_month(np.zeros(1), np.zeros((1, 12)), np.zeros(1), 0)
 
 
-@pytest.mark.parametrize(
-    ("channel", "intents", "local", "features", "places", "kind"),
-    [
-        ("video", ["transactional"], 1.0, ["map"], 3, "video"),
-        ("marketplace", ["informational"], 0.0, [], 0, "listing"),
-        ("web", ["informational"] * 3, 0.0, [], 0, "article"),
-        ("web", ["commercial"] * 3, 0.0, [], 0, "guide"),
-        ("web", ["transactional"] * 3, 0.0, [], 0, "landing"),
-        ("web", ["informational"] * 3, 0.6, [], 0, "landing"),
-        ("web", ["informational"] * 3, 0.0, ["map", "map"], 0, "landing"),
-        ("web", ["informational"] * 3, 0.0, [], 2, "location"),
-        ("web", [], 0.0, [], 0, "article"),
-    ],
-)
-def test_suggested_kind(
-    channel: str, intents: list[str], local: float, features: list[str], places: int, kind: str
-) -> None:
-    suggestion = suggest_kind(channel, intents, local, features, places)
-    assert suggestion.kind == kind
-    assert suggestion.because
-    assert KINDS[kind].channel == channel
-    assert KINDS[kind].hours > 0
-
-
-def test_titles_begin_with_a_capital() -> None:
-    assert title_from("how to clean a lens") == "How to clean a lens"
-    assert title_from("") == ""
-    assert title_from("what do i need, i'm new", (), "en") == "What do I need, I'm new"
-    assert title_from("i-beam and ipad", (), "en") == "I-beam and ipad"
-    assert title_from("i libri", (), "it") == "I libri"
-    towns = ["Upper Marsh", "St. Ives\\"]
-    assert title_from("lens repair upper marsh", towns) == "Lens repair Upper Marsh"
-
-
 def test_each_keyword_gets_one_owner() -> None:
     got = divide_keywords({1: [10, 11, 12], 2: [11, 13], 3: [14]}, {12: 9, 14: 3})
     assert got == {1: [10, 11], 2: [13], 3: [14]}
@@ -375,29 +340,3 @@ def test_overlaps_are_found_by_shared_results() -> None:
     hits = overlaps({1: [1, 2, 3, 4, 5], 2: [3, 4, 5, 1, 9], 3: [1, 2, 0, 0, 0], 4: []})
     assert [(match.piece, match.other, match.shared, match.of) for match in hits] == [(1, 2, 4, 5)]
     assert overlaps({}) == []
-
-
-SASH = "Cords, pulleys and putty for old windows"
-
-
-def test_the_home_page_takes_the_hardest_phrase_that_is_worth_it() -> None:
-    kinds = ["landing", "landing", "article", "landing", "location", "landing"]
-    worth = [40.0, 30.0, 90.0, 1.0, 50.0, None]
-    difficulty = [30.0, 60.0, 80.0, 90.0, 70.0, 95.0]
-    fit = [1.0] * 6
-    named = ["cord", "sash cord", "what is cord", "pulley", "cord tarnley", "putty"]
-    # An article is none, nor is a town's page; what is worth next to nothing is not worth it.
-    assert home_page(named, SASH, "en", kinds, worth, difficulty, fit) == 0
-    better = [40.0, 45.0, 90.0, 1.0, 20.0, None]
-    assert home_page(named, SASH, "en", kinds, better, difficulty, fit) == 1
-    # A phrase with a price in it is for a page of its own.
-    priced = ["cord", "sash cord under 50", *named[2:]]
-    assert home_page(priced, SASH, "en", kinds, better, difficulty, fit) == 0
-    # What is beside the subject is no home, nor what shares no word with it.
-    beside = ["cord", "door handle", *named[2:]]
-    assert home_page(beside, SASH, "en", kinds, better, difficulty, fit) == 0
-    assert home_page(beside, "", "en", kinds, better, difficulty, fit) == 1
-    assert home_page(named, SASH, "en", kinds, better, difficulty, [1.0, 0.9, 1, 1, 1, 1]) == 0
-    assert home_page(named, SASH, "en", kinds, [None] * 6, difficulty, fit) is None
-    assert home_page(named, SASH, "en", kinds, worth, [None] * 6, fit) is None
-    assert home_page(named[:4], SASH, "en", kinds[:4], worth[:4], difficulty[:4], fit[:4]) is None
