@@ -14,7 +14,7 @@ T = TypeVar("T")
 _CONTEXT = multiprocessing.get_context("forkserver")
 _DYING_SECONDS = 5
 """Between the end of what a process says and its own end."""
-_PRELOADED = ["bunraku.core.formats.reading"]
+_PRELOADED = ["bunraku.core.formats.reading", "pydantic"]
 """What the process is made from that such processes are copies of: its loading takes longer than
 looking at a file does."""
 

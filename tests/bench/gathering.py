@@ -157,10 +157,10 @@ def files() -> Iterator[Result]:
     for row in [("keyword", "volume", "cpc"), *rows]:
         sheet.append(row)
     book.save(folder / "table.xlsx")
-    for name, most in (("table.csv", 20), ("table.xlsx", 60)):
+    for name, most in (("table.csv", 10), ("table.xlsx", 10)):
         project = create_project(person, {"name": f"Bench {name}"}, [])
         upload, _ = upload_file(project, ContentFile((folder / name).read_bytes(), name))
-        plain = seconds(lambda name=name: _plainly(folder / name))  # type: ignore[misc]
+        plain = seconds(lambda name=name: _plainly(folder / name), times=3)  # type: ignore[misc]
         job = start_import(project, upload.pk, "web", Wanted())
         script = [sys.executable, "-c", _IMPORT, str(job.pk)]
         answer = subprocess.run(script, capture_output=True, text=True, check=True)
@@ -171,9 +171,9 @@ def files() -> Iterator[Result]:
         assert Row.objects.filter(scope__project=project).count() == COUNT
         yield (
             f"import of {name}, 100,000 rows",
-            f"{took:.1f} s; plain reading and inserting {plain:.1f} s",
-            f"under {most} s",
-            took < most,
+            f"{took:.1f} s, {took / plain:.1f} times plain reading and inserting",
+            f"at most {most} times",
+            took <= most * plain,
         )
         yield ("  memory at most", f"{memory:.0f} MB", "under 500 MB", memory < 500)
     yield from stream(project, person)
@@ -183,7 +183,10 @@ _IMPORT = """
 import sys, time, django
 django.setup()
 import bunraku.server.api
+from bunraku.installation.confined import make_ready
 from bunraku.server.jobs.running import run_job, settle
+# As a worker does before its first job.
+make_ready()
 settle()
 began = time.perf_counter()
 run_job.call(int(sys.argv[1]))

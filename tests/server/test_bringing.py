@@ -261,7 +261,8 @@ def test_a_killed_import_ends_with_the_same(
     with pytest.raises(KeyboardInterrupt):
         run_job.call(job.pk)
     job.refresh_from_db()
-    assert (job.state, Row.objects.count()) == ("running", 20)
+    # Parts of one row, of two, and the third that was never stored.
+    assert (job.state, Row.objects.count()) == ("running", 3)
     run_job.call(job.pk)
     job.refresh_from_db()
     assert job.state == "done"

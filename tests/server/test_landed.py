@@ -16,7 +16,7 @@ from django.conf import settings
 
 from bunraku.installation.backup import ABOUT, SUFFIX
 from bunraku.installation.folder import DATABASE, KEY, is_older
-from bunraku.server.database.packed import unpack
+from bunraku.server.database.packing import unpack
 from tests.processes import environment
 
 LANDED = Path(__file__).parent / "landed" / "0.2.sqlite3.xz"

@@ -9,7 +9,7 @@ from typing import Any
 import pytest
 from django.db import transaction
 
-from bunraku.server.database.packed import SHORTEST_PACKED, pack, unpack
+from bunraku.server.database.packing import SHORTEST_PACKED, pack, unpack
 from bunraku.server.projects.models import Project
 from bunraku.server.readings import providers
 from bunraku.server.readings.buying import buy, price_of_new, request_to, store_batch

@@ -108,11 +108,14 @@ def _is_meaning(id: str) -> bool:
 
 
 def read_rows(path: Path, sheet: str, plan: Plan, batch: int) -> Iterator[list[Taken | Refused]]:
-    """The rows of a file as keywords, so many at a time.
+    """The rows of a file as keywords, so many at a time; few first and then twice as many as
+    before, so that what is to be done with them can begin and need not wait again.
 
     Parameters: `path`; `sheet`; `plan`; `batch`, rows in a part. Returns: parts of what
     `keywords_in` gives. Raises: `BadFile`, for what breaks off after the parts before it. Cost:
     linear, memory for one part."""
     rows = keywords_in(open_table(path, sheet, leave_open=True), plan)
-    while part := list(islice(rows, batch)):
+    size = max(batch // 16, 1)
+    while part := list(islice(rows, size)):
         yield part
+        size = min(2 * size, batch)

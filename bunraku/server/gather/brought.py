@@ -83,7 +83,8 @@ class Bringing(Generic[P, B]):
         result = self.work.result
         result.suggested, result.unusable = self.tally.suggested, self.tally.unusable
         result.new = self.tally.new - sum(left_out.values())
-        result.known = max(len(self.tally.met) - self.tally.new, 0)
+        met = sum(map(len, self.tally.met.values()))
+        result.known = max(met - self.tally.new, 0)
         result.left_out = {**left_out, **self.tally.unwanted}
         self.work.report()
         self._last = time.monotonic()

@@ -31,7 +31,7 @@ class Tally:
     unwanted: dict[str, int] = field(default_factory=dict)
     new: int = 0
     left_out: dict[int, int] = field(default_factory=dict)
-    met: set[tuple[int, str]] = field(default_factory=set)
+    met: dict[int, set[str]] = field(default_factory=dict)
 
 
 def keep(
@@ -56,7 +56,7 @@ def keep_merged(
     job: Job, scope: Scope, merged: Merged, rules: RuleSet, tally: Tally
 ) -> dict[str, int]:
     """Keep keywords that are merged already. Returns their ids by key."""
-    tally.met.update((scope.pk, key) for key in merged.texts)
+    tally.met.setdefault(scope.pk, set()).update(merged.texts)
     # Outside the transaction: patterns on thousands of keywords would keep the database locked.
     out = rules.left_out(list(merged.texts))
     with transaction.atomic():

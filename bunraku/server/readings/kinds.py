@@ -6,5 +6,5 @@ from typing import Any
 OWN_REPORT = "own"
 """Clicks, impressions and position from the person's own report: no source sells it."""
 
-Answered = tuple[str, str, dict[str, Any] | None]
-"""Kind, term, payload (None: the source has nothing)."""
+Answered = tuple[str, str, dict[str, Any] | bytes | None]
+"""Kind, term, payload (bytes: packed already; None: the source has nothing)."""

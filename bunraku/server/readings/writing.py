@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable
 from datetime import date
+from operator import itemgetter
 from typing import Any
 
 from bunraku.server.database.bulk import insert_many
@@ -27,7 +28,7 @@ def keep_readings(
     """Keep readings of one source and day. One that is there already stays as it is: a reading is a
     fact. To be called in a transaction."""
     # In the order of their index, which then grows at few places at a time.
-    in_order = sorted(readings, key=lambda reading: reading[:2])
+    in_order = sorted(readings, key=itemgetter(0, 1))
     given = {"scope": scope.pk, "source": source, "on": on, "price_tenths": price_tenths}
     same = {**given, **columns_of(vantage)}
     insert_many(Reading, ("what", "term", "payload"), in_order, same=same, ignore_conflicts=True)

@@ -5,7 +5,7 @@ from collections.abc import Mapping, Sequence
 
 from django.db.models import Exists, F, OuterRef
 
-from bunraku.core.text import tokens
+from bunraku.core.text import count_tokens
 from bunraku.core.text.folding import fold
 from bunraku.server.database.bulk import insert_many
 from bunraku.server.database.parts import in_parts
@@ -68,21 +68,18 @@ def add_keywords(
     insert_many(Keyword, ("key", "text"), texts.items(), same=same, ignore_conflicts=True)
     # What was made just now is asked for as one range, and stands nowhere yet.
     made = Keyword.objects.filter(project=project, pk__gt=newest)
-    here = {
-        key: (pk, text) for key, pk, text in made.values_list("key", "pk", "text") if key in texts
-    }
+    here = {key: (pk, texts[key]) for key, pk in made.values_list("key", "pk") if key in texts}
     there: set[int] = set()
     for part in in_parts([key for key in keys if key not in here]):
         keywords = Keyword.objects.filter(project=project, key__in=part)
         stands = Exists(Row.objects.filter(scope=scope, keyword=OuterRef("pk")))
-        for key, pk, text, known in keywords.values_list("key", "pk", "text", stands):
+        for key, pk, text, is_there in keywords.values_list("key", "pk", "text", stands):
             here[key] = (pk, text)
-            if known:
+            if is_there:
                 there.add(pk)
-    _note_ways(
-        scope,
-        [(here[key][0], came.get(key, 0)) for key in keys if key in here and here[key][0] in there],
-    )
+    if there:
+        known = [key for key in keys if key in here and here[key][0] in there]
+        _note_ways(scope, [(here[key][0], came.get(key, 0)) for key in known])
     # In the order they came: by it the stream of arrivals is told.
     fresh = [(key, *here[key]) for key in keys if key in here and here[key][0] not in there]
     insert_many(
@@ -94,11 +91,12 @@ def add_keywords(
                 text,
                 fold(text),
                 _words(text),
-                _state(out.get(key)),
-                out.get(key),
+                _state(rule),
+                rule,
                 came.get(key, 0),
             )
             for key, pk, text in fresh
+            for rule in (out.get(key),)
         ),
         same={"scope": scope.pk, "run": run},
         ignore_conflicts=True,
@@ -107,7 +105,7 @@ def add_keywords(
 
 
 def _words(text: str) -> int:
-    return min(len(tokens(text)), 100)
+    return min(count_tokens(text), 100)
 
 
 def _state(left_out_by: int | None) -> int:

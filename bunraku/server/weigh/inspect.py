@@ -99,16 +99,25 @@ def _reading(project: Project, reading: Seen) -> dict[str, Any]:
     }
 
 
+def _counts(counts: dict[str, Any]) -> str:
+    return ", ".join([f"{counts['monthly']:,}", *_beside(counts)])
+
+
 def _bands(bands: dict[str, Any]) -> str:
+    # What a source tells beside a range is seen in the columns; a file may tell nothing else.
     if bands.get("low") is not None:
         return f"{bands['low']:,}–{bands['high']:,}"
-    click = bands.get("cpc_low") or bands.get("cpc_high")
-    if click:
-        return f"{click:g} a click"
-    competition, difficulty = bands.get("ad_competition"), bands.get("difficulty")
-    told = [] if competition is None else [f"competition {competition:g}"]
-    told += [] if difficulty is None else [f"difficulty {difficulty:g}"]
-    return ", ".join(told) or "no figure"
+    return ", ".join(_beside(bands)) or "no figure"
+
+
+def _beside(told: dict[str, Any]) -> list[str]:
+    click = told.get("cpc_low") or told.get("cpc_high")
+    competition, difficulty = told.get("ad_competition"), told.get("difficulty")
+    return [
+        *([f"{click:g} a click"] if click else []),
+        *([] if competition is None else [f"competition {competition:g}"]),
+        *([] if difficulty is None else [f"difficulty {difficulty:g}"]),
+    ]
 
 
 def _interest(told: dict[str, Any]) -> str:
@@ -134,7 +143,7 @@ KINDS = {
     OWN_REPORT: "yours",
 }
 SAYS: dict[str, Callable[[dict[str, Any]], str]] = {
-    "counts": lambda told: f"{told['monthly']:,}",
+    "counts": _counts,
     "bands": _bands,
     "interest": _interest,
     "page": lambda told: f"{len(told['results'])} results",

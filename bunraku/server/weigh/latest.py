@@ -14,6 +14,9 @@ from bunraku.sources.protocol import What
 WEIGHED = (What.COUNTS, What.BANDS, What.INTEREST, What.PAGE, OWN_REPORT)
 """Kinds of reading that figures are made from."""
 
+BESIDE = frozenset({"cpc_low", "cpc_high", "ad_competition", "difficulty"})
+"""What is told beside searches: with a range, and with a number too where a file has both."""
+
 Dated = tuple[date, Payload | None]
 
 
@@ -69,6 +72,7 @@ def latest_of(project: Project, readings: Iterable[Known]) -> Readings:
     read = Readings(told_by=[name for name in order if name in telling])
     on = set(order)
     practising = {name for name in order if is_practice(name)}
+    beside: dict[str, dict[str, list[Dated]]] = {}
     into = {What.INTEREST: read.interest, OWN_REPORT: read.own, What.PAGE: read.pages}
     for (what, term), by_source in latest.items():
         if not on & by_source.keys():
@@ -77,19 +81,31 @@ def latest_of(project: Project, readings: Iterable[Known]) -> Readings:
             read.practice.add(term)
         if what == What.COUNTS:
             read.counts[term] = {name: said for name, said in by_source.items() if name in on}
+            for name, (day, payload) in read.counts[term].items():
+                if payload is not None and not BESIDE.isdisjoint(payload):
+                    told = {figure: payload[figure] for figure in BESIDE if figure in payload}
+                    beside.setdefault(term, {}).setdefault(name, []).append((day, told))
             continue
-        payloads = [by_source[name][1] for name in order if name in by_source]
         if what == What.BANDS:
             read.ranges[term] = {name: said for name, said in by_source.items() if name in on}
-            read.bands[term] = _together(payloads)
-        else:
-            into[what][term] = next((payload for payload in payloads if payload is not None), None)
+            for name, said in read.ranges[term].items():
+                beside.setdefault(term, {}).setdefault(name, []).append(said)
+            continue
+        payloads = [by_source[name][1] for name in order if name in by_source]
+        into[what][term] = next((payload for payload in payloads if payload is not None), None)
         if what == What.PAGE:
             says = next((name for name in order if by_source.get(name, (None, None))[1]), "")
             if says:
                 read.page_days[term] = by_source[says][0]
                 if (term, says) in before:
                     read.pages_before[term] = before[term, says]
+    for term, said_by in beside.items():
+        in_turn = [
+            payload
+            for name in order
+            for _, payload in sorted(said_by.get(name, ()), key=lambda said: said[0], reverse=True)
+        ]
+        read.bands[term] = _together(in_turn)
     return read
 
 

@@ -36,7 +36,7 @@ from bunraku.server.sheet.scopes import scope_of
 from bunraku.server.signals import figures_outdated
 from bunraku.sources.protocol import Match
 
-BATCH = 5_000
+BATCH = 10_000
 """Rows of a file stored between two looks at whether to stop: under a second."""
 
 
@@ -58,7 +58,7 @@ class ImportParams(Params):
 
 class Imported(Brought):
     """What a file brought: also rows read, refused and repeated, keywords that stand there again
-    with other figures, figures kept, and rows with a figure that could not be read."""
+    with other figures, readings kept, and rows with a figure that could not be read."""
 
     rows: int = 0
     refused: int = 0

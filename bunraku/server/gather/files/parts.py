@@ -11,6 +11,7 @@ from bunraku.core.formats.figures_in import Figure
 from bunraku.core.formats.keywords_in import Plan, Refused, Taken
 from bunraku.core.formats.own_pages import add_up
 from bunraku.core.formats.reading import read_rows
+from bunraku.server.database.packing import pack
 from bunraku.server.gather.files.row_readings import readings_of
 from bunraku.server.readings.kinds import Answered
 from bunraku.sources.protocol import Match
@@ -90,7 +91,9 @@ def _part(
         if before is None:
             seen[row.key] = row.figures
             part.texts[row.key] = row.text
-            part.readings += readings_of(row, match, on)
+            part.readings += [
+                (what, key, pack(payload)) for what, key, payload in readings_of(row, match, on)
+            ]
             if row.texts.get("note"):
                 part.notes[row.key] = row.texts["note"]
             continue

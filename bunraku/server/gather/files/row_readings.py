@@ -18,13 +18,11 @@ def readings_of(row: Taken, match: Match, on: date) -> list[Answered]:
     """The readings that a row's figures are, its searches of a match type and of a day."""
     figures, key = row.figures, row.key
     out: list[Answered] = []
-    searches, cpc, competition = (
-        figures.get("searches"),
-        figures.get("cpc"),
-        figures.get("competition"),
-    )
+    searches = figures.get("searches")
     months = _months(figures, on)
     exact = searches is not None and searches.low == searches.high
+    banded = searches is not None and not exact
+    beside = _beside(figures)
     if months or (searches is not None and exact):
         average = searches.low if searches and exact else sum(n for _, n in months) / len(months)
         counts = {
@@ -33,21 +31,17 @@ def readings_of(row: Taken, match: Match, on: date) -> list[Answered]:
             "history": [list(month) for month in months],
             "match": match,
         }
-        out.append((What.COUNTS.value, key, counts))
-    difficulty = figures.get("difficulty")
-    banded = searches is not None and not exact
-    if banded or cpc or competition or difficulty:
+        # What stands beside a number is told with it: a reading a row, not two.
+        out.append((What.COUNTS.value, key, counts if banded else {**counts, **beside}))
+    if searches is not None and banded:
         bands = {
-            "low": round(min(searches.low, MOST_SEARCHES)) if searches and banded else None,
-            "high": round(min(searches.high, MOST_SEARCHES)) if searches and banded else None,
-            "match": match if banded else None,
-            "cpc_low": cpc.low if cpc else None,
-            "cpc_high": cpc.high if cpc else None,
-            "ad_competition": _share(competition) if competition else None,
-            "difficulty": _points(difficulty) if difficulty else None,
+            "low": round(min(searches.low, MOST_SEARCHES)),
+            "high": round(min(searches.high, MOST_SEARCHES)),
+            "match": match,
         }
-        known = {name: value for name, value in bands.items() if value is not None}
-        out.append((What.BANDS.value, key, known))
+        out.append((What.BANDS.value, key, {**bands, **beside}))
+    if beside and not out:
+        out.append((What.BANDS.value, key, beside))
     # Position 0 is how reports write that a page was not shown.
     own = {
         name: figures[name].high
@@ -57,6 +51,18 @@ def readings_of(row: Taken, match: Match, on: date) -> list[Answered]:
     if own:
         out.append((OWN_REPORT, key, {**own, "page": row.texts.get("page", "")}))
     return out
+
+
+def _beside(figures: dict[str, Figure]) -> dict[str, float]:
+    """What stands beside searches: cost per click, ad competition, difficulty."""
+    beside: dict[str, float] = {}
+    if cpc := figures.get("cpc"):
+        beside |= {"cpc_low": cpc.low, "cpc_high": cpc.high}
+    if competition := figures.get("competition"):
+        beside["ad_competition"] = _share(competition)
+    if difficulty := figures.get("difficulty"):
+        beside["difficulty"] = _points(difficulty)
+    return beside
 
 
 def _months(figures: dict[str, Figure], on: date) -> list[tuple[str, int]]:
