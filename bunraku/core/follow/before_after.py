@@ -6,7 +6,7 @@ from typing import Any, Literal
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.stats import t as student
+from scipy.special import stdtr, stdtrit
 
 from bunraku.core.follow.sign_test import sign_test
 from bunraku.core.follow.untouched import Histories, seen_in, updated_in, wandering_of
@@ -117,8 +117,8 @@ def judge(told: Histories, piece: int, day: int, today: int, *, seed: int = 0) -
         return Verdict("alone", windows, **counted)
     effect = float(of_mine.mean()) - wandering.mean
     error = wandering.error(len(of_mine))
-    reach = float(student.ppf(0.975, wandering.freedom)) * error
-    doubt = float(2 * student.sf(abs(effect) / error, wandering.freedom))
+    reach = float(stdtrit(wandering.freedom, 0.975)) * error
+    doubt = float(2 * stdtr(wandering.freedom, -abs(effect) / error))
     counted |= {
         "control_step": wandering.mean,
         "effect": effect,

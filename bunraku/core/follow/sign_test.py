@@ -2,7 +2,7 @@
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.stats import binom
+from scipy.special import bdtr
 
 
 def sign_test(rose: NDArray[np.int64], fell: NDArray[np.int64]) -> NDArray[np.float64]:
@@ -14,5 +14,5 @@ def sign_test(rose: NDArray[np.int64], fell: NDArray[np.int64]) -> NDArray[np.fl
     half (Dixon and Mood 1946). Raises: `ValueError` for negative counts."""
     if (np.minimum(rose, fell) < 0).any():
         raise ValueError("counts are not negative")
-    tail = binom.cdf(np.minimum(rose, fell), rose + fell, 0.5)
+    tail = bdtr(np.minimum(rose, fell), rose + fell, 0.5)
     return np.asarray(np.minimum(1.0, 2 * tail), dtype=np.float64)

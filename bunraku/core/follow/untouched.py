@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.stats import f as f_distribution
+from scipy.special import fdtrc
 
 from bunraku.core.follow.checks import Stack
 from bunraku.core.follow.rhythm import Form
@@ -110,7 +110,7 @@ def _spread(now: "_Means", squares: float, freedom: int, *, update: bool) -> tup
         return 0.0, 1
     here = now.squares / mine
     if freedom > 0 and squares > 0:
-        apart = float(f_distribution.sf(here / (squares / freedom), mine, freedom))
+        apart = float(fdtrc(mine, freedom, here / (squares / freedom)))
         if apart > (SHAKEN_KNOWN if update else SHAKEN):
             return (now.squares + squares) / (mine + freedom), mine + freedom
     return here, mine

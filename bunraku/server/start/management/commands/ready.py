@@ -8,6 +8,7 @@ from django.db import DatabaseError, connection
 from django.db.migrations.executor import MigrationExecutor
 
 from bunraku.installation.storage import why_it_failed
+from bunraku.server.database.creating import create_tables
 from bunraku.server.jobs.running import settle
 from bunraku.server.projects.models import Project
 from bunraku.server.signals import figures_outdated
@@ -31,10 +32,11 @@ class Command(BaseCommand):
         parser.add_argument("--demo", action="store_true", help="load the demo project too")
 
     def handle(self, *args: Any, **options: Any) -> None:
-        """Migrate. Each step is whole or not done. After an upgrade all is weighed again, in the
+        """Create or migrate. Each step is whole or not done. After an upgrade all is weighed again, in the
         background."""
         try:
-            upgraded = _is_upgrade()
+            upgraded = not create_tables() and _is_upgrade()
+            # What is to be there besides tables is made here of a new database too.
             call_command("migrate", verbosity=0)
             call_command("clearsessions")
             call_command("prune_db_task_results", verbosity=0)
