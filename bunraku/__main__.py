@@ -12,7 +12,7 @@ from urllib.parse import urlsplit
 from bunraku.installation.backup import SUFFIX, back_up, is_due, restore, take_into
 from bunraku.installation.folder import DATABASE, ROOT, Unusable, is_older, make_usable
 from bunraku.installation.lifeline import hold, holder
-from bunraku.installation.supervisor import listen, manage, serve
+from bunraku.installation.supervisor import Processes, listen, manage, serve
 
 KEPT_BACKUPS = 7
 """Daily backups that are kept where the settings say nothing else."""
@@ -80,6 +80,8 @@ def _environment(data: Path) -> dict[str, str]:
     return {
         # Threads that keep memory each for itself would hold twice as much.
         "MALLOC_ARENA_MAX": "2",
+        # Matrices here are small: threads that share one mostly wait for each other, and busily.
+        "OPENBLAS_NUM_THREADS": "1",
         **os.environ,
         "BUNRAKU_DATA": str(data),
         "DJANGO_SETTINGS_MODULE": "bunraku.server.settings",
@@ -116,10 +118,12 @@ def _start(given: argparse.Namespace) -> int:
                 path.unlink()
         if kept and is_older(data / DATABASE):
             print(f"Before the data is upgraded: {take_into(data, datetime.now(), kept)}")
-        if not _make_ready(environment, demo=given.demo):
-            return 1
+        processes = Processes(environment, listening)
         with held:
-            return serve(environment, listening, data, kept)
+            if not _make_ready(environment, demo=given.demo):
+                processes.end()
+                return 1
+            return serve(processes, data, kept)
 
 
 def _hold(data: Path) -> IO[str]:

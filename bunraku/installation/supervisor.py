@@ -11,6 +11,7 @@ from pathlib import Path
 
 from bunraku.installation.backup import is_due
 from bunraku.installation.folder import ROOT
+from bunraku.installation.gate import WAITS, Gate
 from bunraku.installation.lifeline import end_with_parent
 
 WEB_PROCESSES = 2
@@ -47,10 +48,15 @@ class Kept:
     """A process that is started again when it ends by itself, a few times in a row."""
 
     def __init__(
-        self, name: str, command: list[str], environment: dict[str, str], *shared: int
+        self,
+        name: str,
+        command: list[str],
+        environment: dict[str, str],
+        *shared: int,
+        entrance: int | None = None,
     ) -> None:
         self.name, self.command, self.environment = name, command, environment
-        self.shared = shared
+        self.shared, self.entrance = shared, entrance
         self.restarts = 0
         self._start()
 
@@ -62,6 +68,7 @@ class Kept:
             env=self.environment,
             cwd=ROOT,
             start_new_session=True,
+            stdin=self.entrance,
             pass_fds=self.shared,
             preexec_fn=end_with_parent(),  # noqa: PLW1509 - no thread runs here
         )
@@ -111,10 +118,44 @@ class DailyBackup:
             )
 
 
-def serve(environment: dict[str, str], listening: socket.socket, data: Path, backups: int) -> int:
-    """Keep all processes running until told to end; returns the exit code."""
-    shared = listening.fileno()
-    web = manage("serve", str(shared))
+class Processes:
+    """The processes of an installation. The first that serves is started at once: it loads while
+    the data is made ready, and serves when all `begin`. More of them would only hold that up."""
+
+    def __init__(self, environment: dict[str, str], listening: socket.socket) -> None:
+        self.environment = environment
+        self.address = f"http://127.0.0.1:{listening.getsockname()[1]}/"
+        self._shared = listening.fileno()
+        self._gate = Gate()
+        self.kept = [self._web()]
+
+    def _web(self) -> Kept:
+        command = manage("serve", str(self._shared), WAITS)
+        entrance = self._gate.entrance
+        return Kept("web server", command, self.environment, self._shared, entrance=entrance)
+
+    def begin(self) -> None:
+        """Have it serve, and start the others."""
+        self._gate.open()
+        self.kept += [self._web() for _ in range(WEB_PROCESSES - 1)]
+        self.kept.append(Kept("job worker", manage("work"), self.environment))
+
+    def end(self, *others: "subprocess.Popen[bytes]") -> None:
+        """End them, and others with them."""
+        processes = [*(each.process for each in self.kept), *others]
+        for process in processes:
+            if process.poll() is None:
+                process.terminate()
+        deadline = time.monotonic() + GRACE_SECONDS
+        for process in processes:
+            try:
+                process.wait(max(0.1, deadline - time.monotonic()))
+            except subprocess.TimeoutExpired:
+                process.kill()
+
+
+def serve(processes: Processes, data: Path, backups: int) -> int:
+    """Have processes begin, and keep them running until told to end; returns the exit code."""
     wanted = True
 
     def stop(*_: object) -> None:
@@ -124,31 +165,14 @@ def serve(environment: dict[str, str], listening: socket.socket, data: Path, bac
     # A terminal that is closed hangs up.
     for sign in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP):
         signal.signal(sign, stop)
-    kept = [
-        *(Kept("web server", web, environment, shared) for _ in range(WEB_PROCESSES)),
-        Kept("job worker", manage("work"), environment),
-    ]
-    print(
-        f"Bunraku is at http://127.0.0.1:{listening.getsockname()[1]}/  (Ctrl-C ends it)",
-        flush=True,
-    )
-    daily = DailyBackup(data, backups, environment)
+    processes.begin()
+    print(f"Bunraku is at {processes.address}  (Ctrl-C ends it)", flush=True)
+    daily = DailyBackup(data, backups, processes.environment)
     code = 0
     while wanted and not code:
         time.sleep(0.2)
         daily.look()
-        code = 0 if all(each.runs() for each in kept if wanted) else 1
-    processes: list[subprocess.Popen[bytes]] = [each.process for each in kept]
-    if daily.process is not None:
-        processes.append(daily.process)
-    for process in processes:
-        if process.poll() is None:
-            process.terminate()
-    deadline = time.monotonic() + GRACE_SECONDS
-    for process in processes:
-        try:
-            process.wait(max(0.1, deadline - time.monotonic()))
-        except subprocess.TimeoutExpired:
-            process.kill()
+        code = 0 if all(each.runs() for each in processes.kept if wanted) else 1
+    processes.end(*([] if daily.process is None else [daily.process]))
     print("Bunraku has ended.")
     return code

@@ -143,16 +143,14 @@ def _store(
         ids = {number: pk for number, pk in enumerate(existing) if pk in alive}
         new = sorted({label for label in labels if label not in ids})
         ids |= dict(zip(new, _make_clusters(scope, len(new)), strict=True))
-        changed: dict[int, list[int]] = {}
+        changed: list[tuple[int, int]] = []
         moved = 0
         for (pk, keyword, _, _, _, now, _), label in zip(rows, labels, strict=True):
             target = pins.get(keyword, ids[label])
             if now != target:
-                changed.setdefault(target, []).append(pk)
+                changed.append((target, pk))
                 moved += now is not None
-        for target, pks in changed.items():
-            for part in in_parts(pks):
-                Row.objects.filter(pk__in=part).update(cluster=target)
+        update_many(Row, ["cluster"], changed)
         used = {ids[label] for label in labels}
         # A cluster that the user named stays even while it is empty: the name is theirs.
         nameless = Cluster.objects.filter(

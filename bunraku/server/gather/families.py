@@ -10,6 +10,7 @@ from django.db import transaction
 from django.db.models import Q
 
 from bunraku.core.gather.variants import find_families
+from bunraku.server.database.bulk import update_many
 from bunraku.server.database.parts import in_parts
 from bunraku.server.errors import not_found
 from bunraku.server.projects.models import Project
@@ -35,7 +36,7 @@ def keep_families(scope: Scope) -> list[int]:
     sizes = np.bincount(family, minlength=len(ids))
     leader = _leaders(family, np.array(searches, dtype=np.float64))
     same_words = _same_words(ids, family, variants.proposals)
-    changed: dict[tuple[Any, ...], list[int]] = defaultdict(list)
+    changed: list[tuple[Any, ...]] = []
     moved: list[int] = []
     for place, row in enumerate(rows):
         head = int(family[place])
@@ -47,15 +48,11 @@ def keep_families(scope: Scope) -> list[int]:
             same_words.get(head),
         )
         if now != row[3:7]:
-            changed[now].append(row[0])
+            changed.append((*now, row[0]))
         if now[0] != row[3]:
             moved.append(row[7])
     with transaction.atomic():
-        for (head_id, size, leads, words), pks in changed.items():
-            for part in in_parts(pks):
-                Row.objects.filter(pk__in=part).update(
-                    family=head_id, family_size=size, leads=leads, same_words=words
-                )
+        update_many(Row, ["family", "family_size", "leads", "same_words"], changed)
     return moved
 
 

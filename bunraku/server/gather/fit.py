@@ -1,12 +1,10 @@
 """Fit: how close each keyword of a scope is to what its project is about."""
 
-from collections import defaultdict
-
 import numpy as np
 from django.db import transaction
 
 from bunraku.core.gather.fit import fit_to_project
-from bunraku.server.database.parts import in_parts
+from bunraku.server.database.bulk import update_many
 from bunraku.server.gather.topic import about
 from bunraku.server.sheet.models import Row, Scope
 
@@ -21,16 +19,13 @@ def keep_fit(scope: Scope) -> list[int]:
     )
     texts = [text for _, _, text, _ in rows]
     fits = fit_to_project(texts, about(scope), scope.language)
-    changed: dict[float, list[int]] = defaultdict(list)
+    changed: list[tuple[float, int]] = []
     keywords: list[int] = []
-    # To whole hundredths: finer steps would say nothing, and these are written for many rows at
-    # once.
+    # To whole hundredths: finer steps would say nothing, and rows would be written for them.
     for (pk, keyword, _, before), fit in zip(rows, np.round(fits, 2).tolist(), strict=True):
         if fit != before:
-            changed[fit].append(pk)
+            changed.append((fit, pk))
             keywords.append(keyword)
     with transaction.atomic():
-        for fit, pks in changed.items():
-            for part in in_parts(pks):
-                Row.objects.filter(pk__in=part).update(fit=fit)
+        update_many(Row, ["fit"], changed)
     return keywords

@@ -1,7 +1,6 @@
 """Relevance: how likely each keyword is to be kept, learned from what was kept and dropped so
 far."""
 
-from collections import defaultdict
 from collections.abc import Sequence
 from typing import Any
 
@@ -9,7 +8,7 @@ import numpy as np
 from django.db import transaction
 
 from bunraku.core.gather.relevance import Taste, learn_relevance, words_that_decided
-from bunraku.server.database.parts import in_parts
+from bunraku.server.database.bulk import update_many
 from bunraku.server.gather.rules.hints import of_topic
 from bunraku.server.sheet.models import STATE_CODE, Decision, Row, Scope
 
@@ -26,16 +25,11 @@ def keep_relevance(scope: Scope) -> None:
     texts, verdicts = [row[2] for row in rows], [said.get(row[1], 0) for row in rows]
     fit = np.array([row[5] for row in rows], dtype=np.float64)
     learned = learn_relevance(texts, verdicts, fit, scope.language)
-    changed: dict[float, list[int]] = defaultdict(list)
-    # To whole hundredths: finer steps would say nothing, and these are written for many rows at
-    # once.
-    for row, share in zip(rows, _of_families(rows, np.round(learned.shares, 2)), strict=True):
-        if row[3] != share:
-            changed[share].append(row[0])
+    # To whole hundredths: finer steps would say nothing, and rows would be written for them.
+    shares = _of_families(rows, np.round(learned.shares, 2))
+    changed = [(share, row[0]) for row, share in zip(rows, shares, strict=True) if row[3] != share]
     with transaction.atomic():
-        for share, pks in changed.items():
-            for part in in_parts(pks):
-                Row.objects.filter(pk__in=part).update(relevance=share)
+        update_many(Row, ["relevance"], changed)
         seen = Decision.objects.filter(scope=scope).exclude(state=STATE_CODE["open"]).count()
         scope.taste = _as_kept(learned.taste, seen)
         scope.save(update_fields=["taste"])

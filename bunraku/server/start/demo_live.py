@@ -10,6 +10,7 @@ from bunraku.server.clock import ahead_by, set_to, today
 from bunraku.server.follow.checking import start_checking
 from bunraku.server.follow.clock_job import start_moving
 from bunraku.server.follow.diary import change_entry, due_back, note_event
+from bunraku.server.follow.models import Followed
 from bunraku.server.follow.publishing import publish
 from bunraku.server.follow.report import set_figures
 from bunraku.server.follow.watching import change_watch
@@ -18,6 +19,7 @@ from bunraku.server.plan.actions import change_piece, give_keyword
 from bunraku.server.plan.models import Piece, PieceKeyword
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Row
+from bunraku.server.weigh.weighing import reweigh_keywords
 from bunraku.server.write.coming_in import open_desk
 from bunraku.server.write.drafts import Edit, draft_of, save_draft
 
@@ -40,18 +42,23 @@ def follow(project: Project, live: dict[str, Any], finish: Callable[[Job], None]
         )
         pieces = {told["address"]: _published(project, told) for told in live["pieces"]}
         finish(start_checking(project, []))
-        for week in range(live["weeks"]):
+        # From one week in which something happens to the next; each day between is lived through.
+        week = 0
+        for until in sorted({*(event["week"] for event in live["events"]), live["weeks"]}):
+            finish(start_moving(project, 7 * (until - week)))
+            project.refresh_from_db()
+            week = until
             with ahead_by(project.days_ahead):
                 for event in live["events"]:
                     if event["week"] == week:
                         _happens(project, pieces, event)
-            finish(start_moving(project, 7))
-            project.refresh_from_db()
     Project.objects.filter(pk=project.pk).update(days_ahead=0)
     project.refresh_from_db()
-    # What followed from it in the background.
-    for job in Job.objects.filter(project=project, state="queued").order_by("pk"):
-        finish(job)
+    # The day is the real one again. So of all that would be weighed again in the background after
+    # the clock was moved, only what was looked at has become another.
+    Job.objects.filter(project=project, state="queued").delete()
+    followed = Followed.objects.filter(live__project=project).values_list("keyword", flat=True)
+    reweigh_keywords(project, sorted({keyword for keyword in followed if keyword}))
     for told in live["figures"]:
         month = months_back(today().replace(day=1), told["months_ago"])
         set_figures(project, month, None, told["values"])

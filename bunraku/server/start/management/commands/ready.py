@@ -32,8 +32,8 @@ class Command(BaseCommand):
         parser.add_argument("--demo", action="store_true", help="load the demo project too")
 
     def handle(self, *args: Any, **options: Any) -> None:
-        """Create or migrate. Each step is whole or not done. After an upgrade all is weighed again, in the
-        background."""
+        """Create or migrate. Each step is whole or not done. After an upgrade all is weighed again,
+        in the background."""
         try:
             upgraded = not create_tables() and _is_upgrade()
             # What is to be there besides tables is made here of a new database too.

@@ -14,6 +14,7 @@ from django.core.management.base import BaseCommand, CommandParser
 from waitress import create_server
 
 from bunraku.installation.confined import make_ready
+from bunraku.installation.gate import WAITS, wait_at_gate
 from bunraku.server.jobs.running import settle
 from bunraku.server.wsgi import application
 
@@ -44,8 +45,9 @@ class Command(BaseCommand):
     help = "Serve Bunraku on a listening socket, given by its number."
 
     def add_arguments(self, parser: CommandParser) -> None:
-        """The socket."""
+        """The socket, and whether to wait."""
         parser.add_argument("socket", type=int)
+        parser.add_argument(WAITS, action="store_true", dest="waits")
 
     def handle(self, *args: Any, **options: Any) -> None:
         """Serve until told to end; what is being worked on is finished first."""
@@ -57,6 +59,8 @@ class Command(BaseCommand):
         if settings.DATABASES["default"]["ENGINE"] == settings.SQLITE["ENGINE"]:
             opening = settings.DATABASES["default"]["OPTIONS"]
             opening["init_command"] = settings.SQLITE_FOR_MANY
+        if options["waits"]:
+            wait_at_gate()
         server = create_server(
             application,
             sockets=[socket.socket(fileno=options["socket"])],
