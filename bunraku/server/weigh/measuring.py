@@ -16,7 +16,7 @@ from bunraku.server.sheet.models import IN_PLAY, Row, Scope
 from bunraku.server.sheet.scopes import scope_of
 from bunraku.server.weigh.comparing import compare_unknown
 from bunraku.server.weigh.learning import learn_scope
-from bunraku.server.weigh.weighing import reweigh_scope, rows_to_weigh, weigh_rows
+from bunraku.server.weigh.weighing import rows_to_weigh, weigh_rows, weigh_scope
 from bunraku.sources.protocol import Channel, What
 
 MEASURED = (What.COUNTS, What.BANDS, What.PAGE)
@@ -111,7 +111,7 @@ class Measure(JobKind[MeasureParams, MeasureResult]):
             # However it ends, all figures of the scope rest on the same knowledge: where these
             # keywords taught something new, the others follow.
             if learn_scope(scope):
-                reweigh_scope(scope)
+                weigh_scope(scope)
             work.result.waiting = Row.objects.filter(scope=scope, waiting=True).count()
             work.report()
         # Last: families and relevance look at the searches that have just come.

@@ -147,6 +147,11 @@ def reweigh_scope(scope: Scope, on_part: Any = lambda count: None) -> None:
     What it gives depends on readings, decisions and settings alone, not on the order of earlier
     runs."""
     learn_scope(scope)
+    weigh_scope(scope, on_part)
+
+
+def weigh_scope(scope: Scope, on_part: Any = lambda count: None) -> None:
+    """Weigh all rows of a scope again with what it has learned already."""
     # An outlet may have gone to another channel since.
     Outlook.objects.filter(row__scope=scope).exclude(outlet__channel=scope.channel).delete()
     ids = list(Row.objects.filter(scope=scope).order_by("pk").values_list("pk", flat=True))

@@ -6,6 +6,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 from functools import lru_cache
+from heapq import heappush, heappushpop
+from operator import itemgetter
 
 from bunraku.core.text import stems
 from bunraku.sources.protocol import OwnPiece
@@ -39,6 +41,8 @@ UPDATE_WANDER = 6.0
 """How far it moves when the engine changes its weights."""
 PERSONAL = 7.0
 """What a page gains at most for somebody who is signed in."""
+PHONE = 2.5
+"""What it gains at most on a phone, where it is made for one."""
 LOCAL_BONUS = 9.0
 """What a page near by gains where one asks from a place."""
 LOCAL_SHARE = 0.3
@@ -94,11 +98,20 @@ def _strays(
 def rank(world: World, query: Query, seen: Viewpoint) -> list[Standing]:
     """Organic results in order: by strength, links, wording, freshness, and the chance of query and
     day."""
-    scored = [
-        (-lasting - _passing(page, query, seen), page.address, page)
-        for page, lasting in _pages(world, query, seen.channel, seen.depth)
-    ]
-    scored += [(-score, page.address, page) for score, page in _own_scores(world, query, seen)]
+    scored = [(-score, page.address, page) for score, page in _own_scores(world, query, seen)]
+    most = _most_passing(seen)
+    # The scores of the best so far, the least of them first.
+    best: list[float] = []
+    for page, lasting in _pages(world, query, seen.channel, seen.depth):
+        if best and len(best) == seen.depth and lasting + most < best[0]:
+            # Nor can those after it come among them.
+            break
+        score = lasting + _passing(page, query, seen)
+        scored.append((-score, page.address, page))
+        if len(best) < seen.depth:
+            heappush(best, score)
+        else:
+            heappushpop(best, score)
     scored.sort(key=lambda entry: entry[:2])
     return [page for _, _, page in scored[: seen.depth]]
 
@@ -107,8 +120,8 @@ def rank(world: World, query: Query, seen: Viewpoint) -> list[Standing]:
 def _pages(
     world: World, query: Query, channel: str, depth: int
 ) -> tuple[tuple[Standing, float], ...]:
-    """Pages that there are for a query, with what each scores whoever looks, and whenever: the same
-    query is looked at week after week."""
+    """Pages that there are for a query, with what each scores whoever looks, and whenever, the best
+    first: the same query is looked at week after week."""
     language = world.tongue.locale[:2]
     said = world.wordings(query)
     general = query.general
@@ -141,9 +154,10 @@ def _pages(
     unique: dict[str, tuple[Standing, float]] = {}
     for page, bonus in pages:
         unique.setdefault(page.address, (page, bonus))
-    return tuple(
+    scored = (
         (page, bonus + _lasting(page, query, channel, language)) for page, bonus in unique.values()
     )
+    return tuple(sorted(scored, key=itemgetter(1), reverse=True))
 
 
 def _neighbours(world: World, query: Query, channel: str) -> Sequence[Query]:
@@ -176,6 +190,17 @@ def _lasting(page: Standing, query: Query, channel: str, language: str) -> float
     )
 
 
+def _most_passing(seen: Viewpoint) -> float:
+    """The most that a page can score beside."""
+    return (
+        WANDER
+        + UPDATE_WANDER
+        + (PERSONAL if seen.viewer else 0)
+        + (PHONE if seen.device == "phone" else 0)
+        + (LOCAL_BONUS if seen.place else 0)
+    )
+
+
 def _passing(page: Standing, query: Query, seen: Viewpoint) -> float:
     """What it scores beside that on a day, from a place, for a viewer."""
     era = seen.day.toordinal() // UPDATE_DAYS
@@ -188,7 +213,7 @@ def _passing(page: Standing, query: Query, seen: Viewpoint) -> float:
     if seen.viewer:
         score += PERSONAL * roll("viewer", seen.viewer, page.publisher.address)
     if seen.device == "phone":
-        score += 2.5 * roll("phone", page.publisher.address)
+        score += PHONE * roll("phone", page.publisher.address)
     if seen.place and roll("local", page.publisher.address, seen.place) < LOCAL_SHARE:
         score += (
             LOCAL_BONUS
