@@ -119,7 +119,8 @@ def _rows(lives: Sequence[LivePiece], keywords: Iterable[int]) -> dict[int, Row]
     scopes = {live.scope_id for live in lives}
     found: dict[int, Row] = {}
     for part in in_parts(sorted(keywords)):
-        for row in Row.objects.filter(scope__in=scopes, keyword__in=part):
+        told = Row.objects.only("keyword_id", "text", "volume", "local")
+        for row in told.filter(scope__in=scopes, keyword__in=part):
             found[row.keyword_id] = row
     return found
 

@@ -51,6 +51,8 @@ class MeasureResult(Result):
     at: list[int] = []
     missing: dict[str, int] = {}
     reasons: dict[str, str] = {}
+    # Whether they taught something that the figures of others follow.
+    taught: bool = False
     # Answers that there is no figure, which cost nothing, by kind.
     nothing: dict[str, int] = {}
 
@@ -94,6 +96,7 @@ class Measure(JobKind[MeasureParams, MeasureResult]):
         parts = _parts(wanted, work.result)
         total = work.result.seen + sum(map(len, parts))
         work.start("Measuring", total, done=work.result.seen)
+        weighed: list[int] = []
         try:
             for part in parts:
                 work.result.at = part
@@ -102,20 +105,33 @@ class Measure(JobKind[MeasureParams, MeasureResult]):
                 got = _measure(scope, rows, work)
                 # After the counts, because only terms without months are compared.
                 compare_unknown(scope, rows)
+                last = part is parts[-1]
+                if last:
+                    # By what all of them teach, so that these need not be weighed twice.
+                    self._learn(work, scope)
                 with transaction.atomic():
                     weigh_rows(scope, rows)
                     work.result.take(rows, got)
                     work.report()
+                weighed = part if last else []
                 work.advance(len(part))
         finally:
             # However it ends, all figures of the scope rest on the same knowledge: where these
             # keywords taught something new, the others follow.
-            if learn_scope(scope):
-                weigh_scope(scope)
+            self._learn(work, scope)
+            if work.result.taught:
+                weigh_scope(scope, but=weighed)
             work.result.waiting = Row.objects.filter(scope=scope, waiting=True).count()
             work.report()
         # Last: families and relevance look at the searches that have just come.
         tidy_after_measuring(scope, wanted)
+
+    def _learn(self, work: Work[MeasureParams, MeasureResult], scope: Scope) -> None:
+        # One that is picked up after a kill knows whether the others are still to follow.
+        with transaction.atomic():
+            if learn_scope(scope):
+                work.result.taught = True
+                work.report()
 
     def brought(self, result: MeasureResult) -> str:
         """How many were measured, and what there was no figure for."""

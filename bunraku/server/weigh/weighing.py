@@ -1,6 +1,6 @@
 """Weighing rows of a scope and keeping the figures: readings in, rows out, in bulk."""
 
-from collections.abc import Container, Mapping, Sequence
+from collections.abc import Collection, Container, Mapping, Sequence
 from operator import attrgetter
 from typing import Any
 
@@ -150,11 +150,13 @@ def reweigh_scope(scope: Scope, on_part: Any = lambda count: None) -> None:
     weigh_scope(scope, on_part)
 
 
-def weigh_scope(scope: Scope, on_part: Any = lambda count: None) -> None:
-    """Weigh all rows of a scope again with what it has learned already."""
+def weigh_scope(scope: Scope, on_part: Any = lambda count: None, but: Collection[int] = ()) -> None:
+    """Weigh all rows of a scope again with what it has learned already, `but` some that were."""
     # An outlet may have gone to another channel since.
     Outlook.objects.filter(row__scope=scope).exclude(outlet__channel=scope.channel).delete()
-    ids = list(Row.objects.filter(scope=scope).order_by("pk").values_list("pk", flat=True))
+    done = frozenset(but)
+    every = Row.objects.filter(scope=scope).order_by("pk").values_list("pk", flat=True)
+    ids = [pk for pk in every if pk not in done]
     for start in range(0, len(ids), _CHUNK):
         part = ids[start : start + _CHUNK]
         weigh_rows(scope, rows_to_weigh(scope, pk__in=part))
