@@ -6,7 +6,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bunraku.core.text import BadKeyword, clean_keyword, content_stems, identity_key, stems, tokens
+from bunraku.core.text import (
+    BadKeyword,
+    clean_keyword,
+    content_stems,
+    count_tokens,
+    identity_key,
+    stems,
+    tokens,
+)
 from bunraku.core.text.normalise import MAX_CHARACTERS
 from bunraku.core.text.tokens import _stem
 
@@ -87,6 +95,11 @@ def test_longest_keyword_is_taken() -> None:
 def test_other_scripts_are_keywords(text: str) -> None:
     assert clean_keyword(text) == text
     assert identity_key(text) == text
+
+
+@given(st.text(max_size=30) | st.text("ab1 -'.é", max_size=12))
+def test_words_are_counted_as_they_are_told_apart(text: str) -> None:
+    assert count_tokens(text) == len(tokens(text))
 
 
 def test_tokens_hold_inner_signs() -> None:

@@ -7,6 +7,7 @@ import pytest
 from django.db import IntegrityError, transaction
 
 from bunraku.server.database.bulk import insert_many, update_many
+from bunraku.server.database.packing import pack
 from bunraku.server.gather.models import Origin
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.models import Reading
@@ -14,6 +15,7 @@ from bunraku.server.sheet.models import Keyword, Row
 from bunraku.server.sheet.scopes import add_keywords, scope_of
 
 pytestmark = pytest.mark.django_db
+ON = date(2026, 10, 15)
 
 
 def plain(row: Any, *without: str) -> dict[str, Any]:
@@ -34,11 +36,11 @@ def test_days_json_and_times_are_kept(project: Project) -> None:
     scope = scope_of(project, "web")
     payloads: list[Any] = [{"monthly": 3, "history": [["2026-01", 4]]}, None]
     rows = [(f"term {n}", payload) for n, payload in enumerate(payloads)]
-    same = {"scope": scope.pk, "what": "counts", "source": "s", "on": date(2026, 10, 15)}
+    same = {"scope": scope.pk, "what": "counts", "source": "s", "on": ON}
     insert_many(Reading, ("term", "payload"), rows, same=same)
     assert list(Reading.objects.order_by("term").values_list("payload", "on")) == [
-        (payloads[0], date(2026, 10, 15)),
-        (None, date(2026, 10, 15)),
+        (payloads[0], ON),
+        (None, ON),
     ]
     insert_many(Keyword, ("key", "text"), [("k", "K")], same={"project": project.pk})
     assert Keyword.objects.get(key="k").added is not None
@@ -113,3 +115,25 @@ def test_more_than_one_batch(project: Project) -> None:
         same={"scope": scope.pk, "on": date(2026, 1, 1)},
     )
     assert Origin.objects.filter(first=False, figure=None, job=None).count() == 2_500
+
+
+@pytest.mark.parametrize("count", [1, 99, 100, 101, 2_050])
+def test_however_many_come_each_is_inserted_once(project: Project, count: int) -> None:
+    def keep(text: str) -> None:
+        rows = [(f"k{n}", f"{text} {n}") for n in range(count)]
+        unique = ("project", "key")
+        insert_many(Keyword, ("key", "text"), rows, same={"project": project.pk}, unique=unique)
+
+    keep("first")
+    # Once more, they are the same rows with another text.
+    keep("then")
+    texts = dict(Keyword.objects.values_list("key", "text"))
+    assert texts == {f"k{n}": f"then {n}" for n in range(count)}
+
+
+def test_what_was_packed_before_is_kept_as_it_is(project: Project) -> None:
+    payload = {"monthly": 3, "history": [[f"2026-{month:02}", 40] for month in range(1, 13)]}
+    same = {"scope": scope_of(project, "web").pk, "what": "counts", "source": "s"}
+    for term, value in (("packed", pack(payload)), ("plain", payload)):
+        insert_many(Reading, ("term", "payload"), [(term, value)], same={**same, "on": ON})
+    assert [reading.payload for reading in Reading.objects.all()] == [payload, payload]

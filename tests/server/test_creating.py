@@ -28,12 +28,13 @@ def _shape(asked: Callable[[str], Rows]) -> dict[str, Any]:
     """What a database is made of, by table: columns, indexes by what they hold, references. Not the
     order of columns and the names of indexes, which tell of how they came about."""
     shape: dict[str, Any] = {}
+    made = dict(asked("SELECT name, sql FROM sqlite_master WHERE type = 'index'"))
     for (table,) in asked("SELECT name FROM sqlite_master WHERE type = 'table'"):
         indexes = []
         for _, name, unique, origin, partial in asked(f'PRAGMA index_list("{table}")'):
             held = [row[2:5] for row in asked(f'PRAGMA index_xinfo("{name}")')]
-            made = asked(f"SELECT sql FROM sqlite_master WHERE name = '{name}'")[0][0] or ""
-            indexes.append((held, unique, origin, made.partition(" WHERE ")[2] if partial else ""))
+            only = (made.get(name) or "").partition(" WHERE ")[2] if partial else ""
+            indexes.append((held, unique, origin, only))
         shape[table] = {
             "columns": sorted(row[1:] for row in asked(f'PRAGMA table_info("{table}")')),
             "indexes": sorted(indexes, key=repr),

@@ -1,6 +1,7 @@
 """What takes many takes as many queries as what takes few; what is about one touches one."""
 
 from collections.abc import Callable
+from types import SimpleNamespace
 from typing import Any
 
 import pytest
@@ -8,10 +9,14 @@ from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
 from bunraku.server.cluster.models import Cluster
+from bunraku.server.jobs import actions as jobs
+from bunraku.server.jobs.models import Job
+from bunraku.server.jobs.running import run_job
 from bunraku.server.plan.models import Piece, PieceKeyword
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Row
 from bunraku.server.weigh import weighing
+from bunraku.server.weigh.actions import start_measuring
 from tests.server.conftest import Api, pieces_of
 
 pytestmark = pytest.mark.django_db
@@ -174,24 +179,40 @@ def test_what_is_weighed_piecemeal_is_what_a_rebuild_gives(weighed: Api, project
     assert list(Row.objects.order_by("pk").values(*fields)) == before
 
 
+@pytest.mark.parametrize("killed", [False, True])
 def test_where_a_keyword_teaches_something_new_the_others_follow(
-    weighed: Api, project: Project, monkeypatch: pytest.MonkeyPatch
+    weighed: Api, project: Project, monkeypatch: pytest.MonkeyPatch, killed: bool
 ) -> None:
+    """Also where the worker was killed when it had learned, and another goes on."""
     from bunraku.core.weigh.rough import BroadShare, RoughLevel
     from bunraku.core.weigh.trust import Learned
-    from bunraku.server.weigh import learning
+    from bunraku.server.weigh import learning, measuring
+
+    def dies(*_: Any, **__: Any) -> None:
+        raise KeyboardInterrupt
 
     wide = Learned(learning.np.full(2, 0.9), BroadShare(), RoughLevel())
     monkeypatch.setattr(learning, "learn", lambda *_: wide)
     widths = dict(Row.objects.values_list("pk", "volume_high"))
     waiting = weighed.get("/sheet", waiting=True)["rows"][0]["id"]
-    weighed.post("/measure", {"channel": "web", "row_ids": [waiting]})
+    if killed:
+        with monkeypatch.context() as patch:
+            patch.setattr(jobs, "run_job", SimpleNamespace(enqueue=lambda _: None))
+            patch.setattr(measuring, "weigh_scope", dies)
+            job = start_measuring(project, "web", [waiting])
+            with pytest.raises(KeyboardInterrupt):
+                run_job.call(job.pk)
+        run_job.call(job.pk)
+    else:
+        weighed.post("/measure", {"channel": "web", "row_ids": [waiting]})
+    assert Job.objects.filter(kind="measure").latest("pk").state == "done"
     wider = [
         pk
         for pk, high in Row.objects.values_list("pk", "volume_high")
         if high and (widths[pk] or high) < high
     ]
     assert len(wider) > 10
+    assert not Row.objects.get(pk=waiting).waiting
 
 
 def test_a_family_is_led_by_the_member_searched_most_once_that_is_known(

@@ -18,6 +18,7 @@ import pytest
 from django.conf import settings
 from django.contrib.auth.models import User
 
+from bunraku.installation.gate import Gate
 from bunraku.installation.lifeline import hold, holder
 from bunraku.installation.supervisor import MOST_RESTARTS, Kept
 from bunraku.server.plan.models import Piece
@@ -158,6 +159,27 @@ def test_nobody_else_uses_a_data_folder_that_is_in_use(tmp_path: Path) -> None:
             until(20, lambda: holder(tmp_path / "worker-in-use") == str(worker.pid))
     # Whoever held it is gone, and with it the hold.
     assert hold(tmp_path / "in-use") is not None
+
+
+def test_who_waits_at_a_gate_begins_when_it_is_opened(tmp_path: Path) -> None:
+    begun = tmp_path / "begun"
+    code = f"from bunraku.installation.gate import *; wait_at_gate(); open({str(begun)!r}, 'x')"
+    gate = Gate()
+
+    def another() -> Kept:
+        command = [sys.executable, "-c", code]
+        return Kept("web server", command, dict(os.environ), entrance=gate.entrance)
+
+    first = another()
+    with pytest.raises(subprocess.TimeoutExpired):
+        first.process.wait(1.5)
+    assert not begun.exists()
+    gate.open()
+    assert first.process.wait(20) == 0
+    # Started again it does not wait.
+    begun.unlink()
+    assert another().process.wait(20) == 0
+    assert begun.exists()
 
 
 def test_a_process_that_ends_again_and_again_is_given_up(

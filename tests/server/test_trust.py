@@ -5,6 +5,7 @@ from datetime import date
 from typing import Any
 
 import pytest
+from django.core.management import call_command
 
 from bunraku.server.jobs.models import Job
 from bunraku.server.projects.models import Project
@@ -184,3 +185,39 @@ def test_a_year_is_read_from_interest_where_a_file_has_no_months(api: Api) -> No
     assert len(history) == 36
     year = [month["searches"] for month in history[-12:]]
     assert sum(year) / 12 == pytest.approx(9_000, rel=0.01)
+
+
+FULL = (
+    "Keyword,Searches,CPC,Competition,Difficulty\n"
+    "star chart,50,0.45,0.7,33\n"
+    "moon map,10-100,0.8,,12\n"
+)
+
+
+def _columns(text: str) -> tuple[float | None, ...]:
+    told = row(text)
+    return told.volume, told.cpc, told.ad_competition, told.difficulty
+
+
+def test_a_row_of_a_file_is_one_reading_and_the_keyword_says_all_of_it(api: Api) -> None:
+    bring(api, FULL)
+    assert list(Reading.objects.order_by("term").values_list("term", "what")) == [
+        ("moon map", "bands"),
+        ("star chart", "counts"),
+    ]
+    assert _columns("star chart") == (50, 0.45, 0.7, 33)
+    assert _columns("moon map")[1:] == (0.8, None, 12)
+    (told,) = api.get(f"/rows/{row('star chart').pk}")["readings"]
+    assert told["says"] == "50, 0.45 a click, competition 0.7, difficulty 33"
+
+
+def test_what_stood_apart_from_a_number_is_read_as_before(api: Api) -> None:
+    """Files that came before had two readings a row; the later day of either has the say."""
+    bring(api, FULL, on="2026-10-02")
+    beside = {"cpc_low": 0.6, "cpc_high": 0.6}
+    apart = {"what": "bands", "term": "star chart", "payload": beside, "price_tenths": 0}
+    one = Reading.objects.get(term="star chart")
+    for day, cpc in ((date(2026, 10, 1), 0.45), (date(2026, 10, 3), 0.6)):
+        Reading.objects.create(scope=one.scope, source=one.source, on=day, **apart)
+        call_command("rebuild", verbosity=0)
+        assert _columns("star chart") == (50, cpc, 0.7, 33)

@@ -4,6 +4,7 @@ import itertools
 import subprocess
 import sys
 from datetime import date, timedelta
+from typing import Any
 
 import numpy as np
 import pytest
@@ -14,7 +15,7 @@ from bunraku.sources.rehearsal.completing import complete
 from bunraku.sources.rehearsal.demand import demand_of_months, monthly_demand, months_before
 from bunraku.sources.rehearsal.dice import bell, pick_index, roll, rolls, spread
 from bunraku.sources.rehearsal.query import CHANNEL_INDEX, Query
-from bunraku.sources.rehearsal.results import Viewpoint, days_until_found, rank
+from bunraku.sources.rehearsal.results import Viewpoint, _pages, _passing, days_until_found, rank
 from bunraku.sources.rehearsal.standing import publishers
 from bunraku.sources.rehearsal.tongues import LOCALES, SEASONS, nearest_locale, tongue
 from bunraku.sources.rehearsal.world import LEAST_DEMAND, the_world
@@ -26,6 +27,28 @@ DEMAND = WORLD.truth.demand
 
 def seen(channel: str = "web", day: date = DAY, **other: object) -> Viewpoint:
     return Viewpoint(channel, day, **other)  # type: ignore[arg-type]
+
+
+@pytest.mark.parametrize(
+    "how",
+    [
+        {},
+        {"depth": 100},
+        {"depth": 3, "place": "harrowmere"},
+        {"device": "phone", "viewer": "somebody"},
+    ],
+)
+@pytest.mark.parametrize("channel", CHANNELS)
+def test_a_page_is_the_best_of_all_there_are(channel: str, how: dict[str, Any]) -> None:
+    """However few of them were looked at."""
+    for key in WORLD.in_topic("telescope/general", 3):
+        query, view = WORLD.query(key), seen(channel, **how)
+        scored = sorted(
+            (-lasting - _passing(page, query, view), page.address)
+            for page, lasting in _pages(WORLD, query, channel, view.depth)
+        )
+        best = [page.address for page in rank(WORLD, query, view)]
+        assert best == [address for _, address in scored[: view.depth]]
 
 
 def test_dice_fall_evenly_and_always_the_same_way() -> None:
