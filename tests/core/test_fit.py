@@ -9,10 +9,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bunraku.core.gather.fit import FLOOR, explain_fit, fit_to_project
+from bunraku.core.gather.fit import EVEN, FLOOR, explain_fit, fit_to_project
 from bunraku.core.gather.relevance import learn_relevance
 
 PROJECTS = Path(__file__).parent / "on_topic.txt"
+OWN_LISTS = Path(__file__).parent / "own_lists.txt"
 
 
 @cache
@@ -24,6 +25,18 @@ def _projects() -> list[tuple[list[str], list[str], list[bool]]]:
         said = [about.removeprefix("about: "), *seeds.removeprefix("seeds: ").split(", ")]
         projects.append((said, [line[2:] for line in lines], [line[0] == "+" for line in lines]))
     return projects
+
+
+@cache
+def _own_lists() -> list[tuple[str, list[str], list[bool]]]:
+    """A sentence and a short list of one's own, without seeds; most are subjects that are known by
+    a word of their own, some of them words that no table has."""
+    lists = []
+    for part in OWN_LISTS.read_text("utf-8").split("\n\n"):
+        _, about, *lines = part.strip().split("\n")
+        texts = [line[2:] for line in lines]
+        lists.append((about.removeprefix("about: "), texts, [line[0] == "+" for line in lines]))
+    return lists
 
 
 def _average_precision(scores: np.ndarray, wanted: list[bool]) -> float:
@@ -42,6 +55,28 @@ def test_own_keywords_come_before_others_with_nothing_decided() -> None:
     assert np.mean(by_fit) >= 0.95
     assert np.mean(by_relevance) >= 0.95
     assert min(by_fit) >= 0.88
+
+
+def test_a_short_list_of_ones_own_is_of_ones_subject() -> None:
+    kept, out = [], []
+    for about, texts, wanted in _own_lists():
+        fits = fit_to_project(texts, [about], "en") >= EVEN
+        kept.append(fits[np.array(wanted)].mean())
+        out.append(1 - fits[~np.array(wanted)].mean())
+    assert np.mean(kept) >= 0.9
+    assert min(kept) >= 0.8
+    assert np.mean(out) >= 0.85
+
+
+def test_a_word_that_is_known_nowhere_means_what_the_project_is_about() -> None:
+    about = ["Kintsugi classes: mending pottery with gold"]
+    bowl, plain, unheard_of, phone = fit_to_project(
+        ["kintsugi bowl", "bowl", "qqxyzzy", "phone contract"], about, "en"
+    )
+    assert bowl > 0.6 > plain
+    # Nothing speaks against what nobody knows.
+    assert unheard_of == pytest.approx(FLOOR + (1 - FLOOR) / 2)
+    assert phone < 0.3
 
 
 def test_a_repairer_knows_his_parts() -> None:

@@ -4,7 +4,7 @@ import pytest
 
 from bunraku.core.plan.pieces import KINDS, home_page, suggest_kind, title_from
 
-SASH = "Cords, pulleys and putty for old windows"
+SASH = "Sash cords, pulleys and putty for old windows"
 
 
 @pytest.mark.parametrize(
@@ -54,9 +54,12 @@ def test_the_home_page_takes_the_hardest_phrase_that_is_worth_it() -> None:
     # A phrase with a price in it is for a page of its own.
     priced = ["cord", "sash cord under 50", *named[2:]]
     assert home_page(priced, SASH, "en", kinds, better, difficulty, fit) == 0
-    # What is beside the subject is no home, nor what shares no word with it.
-    beside = ["cord", "door handle", *named[2:]]
-    assert home_page(beside, SASH, "en", kinds, better, difficulty, fit) == 0
+    # What is beside the subject is no home, nor a thing of it that has more to be said of.
+    for beside in (["cord", "door handle"], ["cord", "sash cord knife"]):
+        beside += named[2:]
+        assert home_page(beside, SASH, "en", kinds, better, difficulty, fit) == 0
+    framed = ["cord", "sash cord near me", *named[2:]]
+    assert home_page(framed, SASH, "en", kinds, better, difficulty, fit) == 1
     assert home_page(beside, "", "en", kinds, better, difficulty, fit) == 1
     assert home_page(named, SASH, "en", kinds, better, difficulty, [1.0, 0.9, 1, 1, 1, 1]) == 0
     assert home_page(named, SASH, "en", kinds, [None] * 6, difficulty, fit) is None

@@ -208,7 +208,8 @@ def test_a_row_of_a_file_is_one_reading_and_the_keyword_says_all_of_it(api: Api)
     assert _columns("star chart") == (50, 0.45, 0.7, 33)
     assert _columns("moon map")[1:] == (0.8, None, 12)
     (told,) = api.get(f"/rows/{row('star chart').pk}")["readings"]
-    assert told["says"] == "50, 0.45 a click, competition 0.7, difficulty 33"
+    assert told["says"] == "50"
+    assert told["beside"] == "£0.45 a click, competition 0.7, difficulty 33"
 
 
 def test_what_stood_apart_from_a_number_is_read_as_before(api: Api) -> None:

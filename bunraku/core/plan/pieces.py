@@ -6,7 +6,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from statistics import median
 
-from bunraku.core.text.tokens import content_stems
+from bunraku.core.text.frames import is_frame
+from bunraku.core.text.tokens import content_stems, tokens
 
 
 @dataclass(frozen=True)
@@ -102,8 +103,8 @@ def home_page(
     Parameters: `phrases`, the main keyword of each; what the project is `about`, and its language;
     `kinds`, `worth` a month, `difficulty` and `fit` (0-1) of each. Returns: the place of one, or
     None. Of landing pages whose worth is not below the middle of all known, that fit about as well
-    as any, share a word with what all of it is about and name no figure (a price, a size: that is
-    for a page of its own), the hardest; of equal ones that of more worth. None where there are
+    as any, are said in words of what all of it is about alone (besides frame words) and name no
+    figure (a price, a size: that is for a page of its own), the hardest; of equal ones that of more worth. None where there are
     fewer than `HOME_AMONG` pieces or nothing is known. Raises: nothing. Cost: linear but for the
     middle."""
     known = [value for value in worth if value]
@@ -118,7 +119,7 @@ def home_page(
         )
         if kind == "landing"
         and not any(sign.isdigit() for sign in phrase)
-        and not (subject and subject.isdisjoint(content_stems(phrase, language)))
+        and (not subject or _within(phrase, subject, language))
         and value
         and value >= middle
         and hard is not None
@@ -126,6 +127,14 @@ def home_page(
         and fits >= HOME_FIT * max(fit)
     ]
     return -max(worthwhile)[2] if worthwhile else None
+
+
+def _within(phrase: str, subject: set[str], language: str) -> bool:
+    """Whether a phrase names the subject and nothing beside it: "dog grooming near me", but not
+    "dog grooming table", of which there is more to say elsewhere."""
+    named = [word for word in tokens(phrase) if not is_frame(word, language)]
+    stems = content_stems(" ".join(named), language)
+    return bool(stems) and subject.issuperset(stems)
 
 
 def title_from(keyword: str, places: Sequence[str] = (), language: str = "") -> str:

@@ -67,13 +67,14 @@ class GapOut(Schema):
 
 class ReadingOut(Schema):
     """One reading in words: source (one of practice or not), what it tells, kind of figure, what it
-    says, the day."""
+    says, what stands beside it (cost per click, ad competition, difficulty), the day."""
 
     source: str
     practice: bool
     what: str
     kind: str
     says: str
+    beside: str
     on: date
     price: float
 

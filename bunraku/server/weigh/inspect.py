@@ -78,9 +78,8 @@ def inspect_row(project: Project, row_id: int) -> dict[str, Any]:
 
 def _reading(project: Project, reading: Seen) -> dict[str, Any]:
     payload = reading.payload
-    says = "no figure"
-    if payload is not None:
-        says = SAYS[reading.what](payload)
+    says = "no figure" if payload is None else SAYS[reading.what](payload)
+    beside = _beside(payload or {}, project.currency)
     kind = KINDS[reading.what]
     if reading.what in (What.COUNTS, What.BANDS):
         kind = (payload or {}).get("match") or ("exact" if is_file(reading.source) else kind)
@@ -93,28 +92,24 @@ def _reading(project: Project, reading: Seen) -> dict[str, Any]:
         "what": reading.what,
         "kind": kind,
         "practice": is_practice(reading.source),
-        "says": says,
+        "says": says or (beside.pop(0) if beside else "no figure"),
+        "beside": ", ".join(beside),
         "on": reading.on,
         "price": reading.price_tenths / 10,
     }
 
 
-def _counts(counts: dict[str, Any]) -> str:
-    return ", ".join([f"{counts['monthly']:,}", *_beside(counts)])
-
-
 def _bands(bands: dict[str, Any]) -> str:
-    # What a source tells beside a range is seen in the columns; a file may tell nothing else.
-    if bands.get("low") is not None:
-        return f"{bands['low']:,}–{bands['high']:,}"
-    return ", ".join(_beside(bands)) or "no figure"
+    # A file may tell only what stands beside it.
+    return f"{bands['low']:,}–{bands['high']:,}" if bands.get("low") is not None else ""
 
 
-def _beside(told: dict[str, Any]) -> list[str]:
-    click = told.get("cpc_low") or told.get("cpc_high")
+def _beside(told: dict[str, Any], currency: str) -> list[str]:
+    """What is told beside searches."""
+    click = sorted({told.get("cpc_low") or 0, told.get("cpc_high") or 0} - {0})
     competition, difficulty = told.get("ad_competition"), told.get("difficulty")
     return [
-        *([f"{click:g} a click"] if click else []),
+        *([f"{'–'.join(f'{currency}{cost:.2f}' for cost in click)} a click"] if click else []),
         *([] if competition is None else [f"competition {competition:g}"]),
         *([] if difficulty is None else [f"difficulty {difficulty:g}"]),
     ]
@@ -143,7 +138,7 @@ KINDS = {
     OWN_REPORT: "yours",
 }
 SAYS: dict[str, Callable[[dict[str, Any]], str]] = {
-    "counts": _counts,
+    "counts": lambda told: f"{told['monthly']:,}",
     "bands": _bands,
     "interest": _interest,
     "page": lambda told: f"{len(told['results'])} results",

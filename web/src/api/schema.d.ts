@@ -5672,7 +5672,7 @@ export interface components {
         /**
          * ReadingOut
          * @description One reading in words: source (one of practice or not), what it tells, kind of figure, what it
-         *     says, the day.
+         *     says, what stands beside it (cost per click, ad competition, difficulty), the day.
          */
         ReadingOut: {
             /** Source */
@@ -5685,6 +5685,8 @@ export interface components {
             kind: string;
             /** Says */
             says: string;
+            /** Beside */
+            beside: string;
             /**
              * On
              * Format: date

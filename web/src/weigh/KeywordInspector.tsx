@@ -198,16 +198,19 @@ function Volumes({ told }: { told: Inspection }) {
       aside={figures[0] ? `read ${doneOn(figures[0].on)}` : ""}
     >
       {figures.map((figure) => (
-        <p key={`${figure.source}|${figure.kind}|${figure.on}`} className={LINE}>
-          <span>
-            {figure.source}
-            {figure.practice && <span className="text-xs text-quiet"> practice</span>}
-          </span>
-          <span className="text-right">{figure.says}</span>
-          <span className="text-xs text-quiet">
-            {figure.on === figures[0]?.on ? figure.kind : `${figure.kind}, ${doneOn(figure.on)}`}
-          </span>
-        </p>
+        <div key={`${figure.source}|${figure.what}|${figure.kind}|${figure.on}`}>
+          <p className={LINE}>
+            <span>
+              {figure.source}
+              {figure.practice && <span className="text-xs text-quiet"> practice</span>}
+            </span>
+            <span className="text-right">{figure.says}</span>
+            <span className="text-xs text-quiet">
+              {figure.on === figures[0]?.on ? figure.kind : `${figure.kind}, ${doneOn(figure.on)}`}
+            </span>
+          </p>
+          {figure.beside && <p className="pb-[2px] text-xs text-quiet">{figure.beside}</p>}
+        </div>
       ))}
       {!figures.length && <p className="text-quiet">No source has been asked yet.</p>}
       {row.volume !== null && (

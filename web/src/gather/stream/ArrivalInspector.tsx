@@ -78,15 +78,15 @@ function Told({
       {told.readings.length > 0 && (
         <Block title="Figures so far">
           {told.readings.map((reading) => (
-            <p
-              key={`${reading.source}|${reading.kind}|${reading.on}`}
-              className="flex justify-between gap-3 py-[2px]"
-            >
-              <span className="truncate">{reading.source}</span>
-              <span className="shrink-0 text-ink-2">
-                {reading.says}, {doneOn(reading.on)}
-              </span>
-            </p>
+            <div key={`${reading.source}|${reading.what}|${reading.kind}|${reading.on}`}>
+              <p className="flex justify-between gap-3 py-[2px]">
+                <span className="truncate">{reading.source}</span>
+                <span className="shrink-0 text-ink-2">
+                  {reading.says}, {doneOn(reading.on)}
+                </span>
+              </p>
+              {reading.beside && <p className="pb-[2px] text-xs text-quiet">{reading.beside}</p>}
+            </div>
           ))}
         </Block>
       )}

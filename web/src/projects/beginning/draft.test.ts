@@ -8,6 +8,9 @@ describe("a new project", () => {
       "Teach bookbinding and sell tools",
     );
     expect(nameFrom("We repair old tin toys of any age")).toBe("Repair old tin toys");
+    expect(nameFrom("We black, paint and fit out narrowboats at a yard")).toBe(
+      "Black, paint and fit out narrowboats",
+    );
     expect(nameFrom("Tea for two")).toBe("Tea for two");
     expect(nameFrom("  ")).toBe("My project");
   });

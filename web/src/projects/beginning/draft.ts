@@ -41,26 +41,30 @@ export const EMPTY_DRAFT: Draft = {
   name: "",
 };
 
+/** Words before a comma that say something by themselves. */
+const LEAST_WORDS = 3;
+
 const NEW_NAMES: Record<Channel, string> = {
   web: "A new site",
   video: "A new channel",
   marketplace: "A new shop",
 };
 
-/** A name for the project from what it is about: its first words, as far as they fit, and not
- * ending in a word that only joins. */
+/** A name for the project from what it is about: its first words, as far as they fit, up to a comma
+ * that comes after some, and not ending in a word that only joins. */
 export function nameFrom(about: string): string {
   const words =
     about
       .trim()
-      .split(/[.,;:\n]/)[0]
+      .split(/[.;:\n]/)[0]
       ?.trim()
       .split(/\s+/) ?? [];
   const bare = /^(i|we|my|our|a|an|the)$/i.test(words[0] ?? "") ? words.slice(1) : words;
-  const first = bare.slice(0, 6);
+  const comma = bare.findIndex((word, at) => word.endsWith(",") && at + 1 >= LEAST_WORDS);
+  const first = (comma < 0 ? bare : bare.slice(0, comma + 1)).slice(0, 6);
   while (first.length > 2 && first.length < bare.length && (first.at(-1)?.length ?? 0) <= 3)
     first.pop();
-  const name = first.join(" ").slice(0, 60);
+  const name = first.join(" ").replace(/,$/, "").slice(0, 60);
   return name.charAt(0).toUpperCase() + name.slice(1) || "My project";
 }
 
