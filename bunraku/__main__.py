@@ -120,10 +120,13 @@ def _start(given: argparse.Namespace) -> int:
             print(f"Before the data is upgraded: {take_into(data, datetime.now(), kept)}")
         processes = Processes(environment, listening)
         with held:
-            if not _make_ready(environment, demo=given.demo):
-                processes.end()
-                return 1
-            return serve(processes, data, kept)
+            ready = False
+            try:
+                ready = _make_ready(environment, demo=given.demo)
+            finally:
+                if not ready:
+                    processes.end()
+            return serve(processes, data, kept) if ready else 1
 
 
 def _hold(data: Path) -> IO[str]:

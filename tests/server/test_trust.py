@@ -212,6 +212,17 @@ def test_a_row_of_a_file_is_one_reading_and_the_keyword_says_all_of_it(api: Api)
     assert told["beside"] == "£0.45 a click, competition 0.7, difficulty 33"
 
 
+def test_what_was_told_beside_a_number_stays_where_a_later_day_tells_only_the_number(
+    api: Api,
+) -> None:
+    bring(api, FULL, on="2026-10-01")
+    bring(api, "Keyword,Searches\nstar chart,60\n", on="2026-10-02")
+    assert _columns("star chart") == (60, 0.45, 0.7, 33)
+    # Off, the file tells nothing of it any more.
+    put(api, mine="off")
+    assert _columns("star chart") == (None, None, None, None)
+
+
 def test_what_stood_apart_from_a_number_is_read_as_before(api: Api) -> None:
     """Files that came before had two readings a row; the later day of either has the say."""
     bring(api, FULL, on="2026-10-02")

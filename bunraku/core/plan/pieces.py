@@ -104,9 +104,9 @@ def home_page(
     `kinds`, `worth` a month, `difficulty` and `fit` (0-1) of each. Returns: the place of one, or
     None. Of landing pages whose worth is not below the middle of all known, that fit about as well
     as any, are said in words of what all of it is about alone (besides frame words) and name no
-    figure (a price, a size: that is for a page of its own), the hardest; of equal ones that of more worth. None where there are
-    fewer than `HOME_AMONG` pieces or nothing is known. Raises: nothing. Cost: linear but for the
-    middle."""
+    figure (a price, a size: that is for a page of its own), the hardest; of equal ones that of more
+    worth. None where there are fewer than `HOME_AMONG` pieces or nothing is known. Raises: nothing.
+    Cost: linear but for the middle."""
     known = [value for value in worth if value]
     if len(kinds) < HOME_AMONG or not known:
         return None

@@ -49,6 +49,9 @@ def latest_readings(scope: Scope, keys: Sequence[str]) -> Readings:
 def latest_of(project: Project, readings: Iterable[Known]) -> Readings:
     """The same of readings at hand, the oldest first."""
     latest: dict[tuple[str, str], dict[str, Dated]] = {}
+    # Told with a number or with a range, by term and source: a file that tells only a number today
+    # does not take away what it told beside one before.
+    beside: dict[str, dict[str, list[Dated]]] = {}
     # Of pages alone: of nothing else it is asked how it was before.
     before: dict[tuple[str, str], Dated] = {}
     names: set[str] = set()
@@ -61,6 +64,8 @@ def latest_of(project: Project, readings: Iterable[Known]) -> Readings:
             if reading.what == What.PAGE and there and there[1] and there[0] < reading.on:
                 before[reading.term, reading.source] = there
             by_source[reading.source] = (reading.on, reading.payload)
+            if reading.what == What.COUNTS and (told := _told_beside(reading.payload)):
+                beside.setdefault(reading.term, {})[reading.source] = [(reading.on, told)]
     order = in_order_of_trust(project, names)
     telling = {
         name
@@ -72,7 +77,6 @@ def latest_of(project: Project, readings: Iterable[Known]) -> Readings:
     read = Readings(told_by=[name for name in order if name in telling])
     on = set(order)
     practising = {name for name in order if is_practice(name)}
-    beside: dict[str, dict[str, list[Dated]]] = {}
     into = {What.INTEREST: read.interest, OWN_REPORT: read.own, What.PAGE: read.pages}
     for (what, term), by_source in latest.items():
         if not on & by_source.keys():
@@ -81,10 +85,6 @@ def latest_of(project: Project, readings: Iterable[Known]) -> Readings:
             read.practice.add(term)
         if what == What.COUNTS:
             read.counts[term] = {name: said for name, said in by_source.items() if name in on}
-            for name, (day, payload) in read.counts[term].items():
-                if payload is not None and not BESIDE.isdisjoint(payload):
-                    told = {figure: payload[figure] for figure in BESIDE if figure in payload}
-                    beside.setdefault(term, {}).setdefault(name, []).append((day, told))
             continue
         if what == What.BANDS:
             read.ranges[term] = {name: said for name, said in by_source.items() if name in on}
@@ -100,6 +100,8 @@ def latest_of(project: Project, readings: Iterable[Known]) -> Readings:
                 if (term, says) in before:
                     read.pages_before[term] = before[term, says]
     for term, said_by in beside.items():
+        if on.isdisjoint(said_by):
+            continue
         in_turn = [
             payload
             for name in order
@@ -107,6 +109,13 @@ def latest_of(project: Project, readings: Iterable[Known]) -> Readings:
         ]
         read.bands[term] = _together(in_turn)
     return read
+
+
+def _told_beside(payload: Payload | None) -> Payload:
+    """What a reading of counts tells beside the number."""
+    if payload is None or BESIDE.isdisjoint(payload):
+        return {}
+    return {figure: payload[figure] for figure in BESIDE if figure in payload}
 
 
 def tells_searches(payload: Payload | None) -> bool:
