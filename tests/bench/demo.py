@@ -21,6 +21,7 @@ from tests.browser.conftest import (
 )
 
 WARMING = 4
+SETTLING_SECONDS = 10
 STATIC = settings.ROOT / "bunraku/server/static"
 
 
@@ -78,6 +79,8 @@ def run() -> Iterator[Result]:
         wait_until_served(port)
         loaded = time.perf_counter() - began
         yield ("demo from nothing to served", f"{loaded:.1f} s", "under 25 s", loaded < 25)
+        # It serves before the other processes have loaded; a warm server is one that stands.
+        time.sleep(SETTLING_SECONDS)
         yield from first_view(f"http://127.0.0.1:{port}/p/1/web/weigh")
     scripts, fonts = first_load()
     yield (

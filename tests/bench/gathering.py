@@ -158,17 +158,19 @@ def files() -> Iterator[Result]:
         sheet.append(row)
     book.save(folder / "table.xlsx")
     for name, most in (("table.csv", 10), ("table.xlsx", 10)):
-        project = create_project(person, {"name": f"Bench {name}"}, [])
-        upload, _ = upload_file(project, ContentFile((folder / name).read_bytes(), name))
-        plain = seconds(lambda name=name: _plainly(folder / name), times=3)  # type: ignore[misc]
-        job = start_import(project, upload.pk, "web", Wanted())
-        script = [sys.executable, "-c", _IMPORT, str(job.pk)]
-        answer = subprocess.run(script, capture_output=True, text=True, check=True)
-        took, memory = map(float, answer.stdout.split())
-        memory /= 1024
-        job.refresh_from_db()
-        assert job.state == "done", answer.stderr
-        assert Row.objects.filter(scope__project=project).count() == COUNT
+        plain = seconds(lambda name=name: _plainly(folder / name), times=2)  # type: ignore[misc]
+        took, memory = float("inf"), 0.0
+        for time_of_two in range(2):
+            project = create_project(person, {"name": f"Bench {name} {time_of_two}"}, [])
+            upload, _ = upload_file(project, ContentFile((folder / name).read_bytes(), name))
+            job = start_import(project, upload.pk, "web", Wanted())
+            script = [sys.executable, "-c", _IMPORT, str(job.pk)]
+            answer = subprocess.run(script, capture_output=True, text=True, check=True)
+            took_now, kilobytes = map(float, answer.stdout.split())
+            took, memory = min(took, took_now), max(memory, kilobytes / 1024)
+            job.refresh_from_db()
+            assert job.state == "done", answer.stderr
+            assert Row.objects.filter(scope__project=project).count() == COUNT
         yield (
             f"import of {name}, 100,000 rows",
             f"{took:.1f} s, {took / plain:.1f} times plain reading and inserting",
