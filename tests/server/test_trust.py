@@ -226,7 +226,7 @@ def test_what_was_told_beside_a_number_stays_where_a_later_day_tells_only_the_nu
 def test_what_stood_apart_from_a_number_is_read_as_before(api: Api) -> None:
     """Files that came before had two readings a row; the later day of either has the say."""
     bring(api, FULL, on="2026-10-02")
-    beside = {"cpc_low": 0.6, "cpc_high": 0.6}
+    beside = {"cpc_low": 0.6, "cpc_high": 0.6, "ad_competition": 0.7, "difficulty": 33.0}
     apart = {"what": "bands", "term": "star chart", "payload": beside, "price_tenths": 0}
     one = Reading.objects.get(term="star chart")
     for day, cpc in ((date(2026, 10, 1), 0.45), (date(2026, 10, 3), 0.6)):

@@ -91,12 +91,11 @@ def add_keywords(
                 text,
                 fold(text),
                 _words(text),
-                _state(rule),
+                _state(rule := out.get(key)),
                 rule,
                 came.get(key, 0),
             )
             for key, pk, text in fresh
-            for rule in (out.get(key),)
         ),
         same={"scope": scope.pk, "run": run},
         ignore_conflicts=True,

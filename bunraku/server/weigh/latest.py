@@ -1,6 +1,6 @@
 """The latest readings of keywords, as far as they are weighed: what each source that is on said."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field
 from datetime import date
 
@@ -49,13 +49,10 @@ def latest_readings(scope: Scope, keys: Sequence[str]) -> Readings:
 def latest_of(project: Project, readings: Iterable[Known]) -> Readings:
     """The same of readings at hand, the oldest first."""
     latest: dict[tuple[str, str], dict[str, Dated]] = {}
-    # Told with a number or with a range, by term and source: a file that tells only a number today
-    # does not take away what it told beside one before.
-    beside: dict[str, dict[str, list[Dated]]] = {}
     # Of pages alone: of nothing else it is asked how it was before.
     before: dict[tuple[str, str], Dated] = {}
     names: set[str] = set()
-    for reading in readings:
+    for reading in _apart(readings):
         by_source = latest.setdefault((reading.what, reading.term), {})
         names.add(reading.source)
         # That a source has nothing today does not take away what it had.
@@ -64,8 +61,6 @@ def latest_of(project: Project, readings: Iterable[Known]) -> Readings:
             if reading.what == What.PAGE and there and there[1] and there[0] < reading.on:
                 before[reading.term, reading.source] = there
             by_source[reading.source] = (reading.on, reading.payload)
-            if reading.what == What.COUNTS and (told := _told_beside(reading.payload)):
-                beside.setdefault(reading.term, {})[reading.source] = [(reading.on, told)]
     order = in_order_of_trust(project, names)
     telling = {
         name
@@ -86,36 +81,29 @@ def latest_of(project: Project, readings: Iterable[Known]) -> Readings:
         if what == What.COUNTS:
             read.counts[term] = {name: said for name, said in by_source.items() if name in on}
             continue
+        payloads = [by_source[name][1] for name in order if name in by_source]
         if what == What.BANDS:
             read.ranges[term] = {name: said for name, said in by_source.items() if name in on}
-            for name, said in read.ranges[term].items():
-                beside.setdefault(term, {}).setdefault(name, []).append(said)
-            continue
-        payloads = [by_source[name][1] for name in order if name in by_source]
-        into[what][term] = next((payload for payload in payloads if payload is not None), None)
+            read.bands[term] = _together(payloads)
+        else:
+            into[what][term] = next((payload for payload in payloads if payload is not None), None)
         if what == What.PAGE:
             says = next((name for name in order if by_source.get(name, (None, None))[1]), "")
             if says:
                 read.page_days[term] = by_source[says][0]
                 if (term, says) in before:
                     read.pages_before[term] = before[term, says]
-    for term, said_by in beside.items():
-        if on.isdisjoint(said_by):
-            continue
-        in_turn = [
-            payload
-            for name in order
-            for _, payload in sorted(said_by.get(name, ()), key=lambda said: said[0], reverse=True)
-        ]
-        read.bands[term] = _together(in_turn)
     return read
 
 
-def _told_beside(payload: Payload | None) -> Payload:
-    """What a reading of counts tells beside the number."""
-    if payload is None or BESIDE.isdisjoint(payload):
-        return {}
-    return {figure: payload[figure] for figure in BESIDE if figure in payload}
+def _apart(readings: Iterable[Known]) -> Iterator[Known]:
+    """The same with what is told beside a number as a reading of bands, as it is beside a range."""
+    for reading in readings:
+        yield reading
+        payload = reading.payload
+        if reading.what == What.COUNTS and payload and not BESIDE.isdisjoint(payload):
+            told = {figure: payload[figure] for figure in BESIDE if figure in payload}
+            yield reading._replace(what=What.BANDS.value, payload=told)
 
 
 def tells_searches(payload: Payload | None) -> bool:
