@@ -159,6 +159,11 @@ def test_from_ones_own_file_to_the_plan_without_any_source(page: Page) -> None:
     expect(message(page, "Importing is done: 4 new keywords")).to_be_visible()
     wait_for_jobs(page)
     expect(page.get_by_text("nothing is asked of a source")).to_be_visible()
+    # Nor is anything offered to be asked about.
+    page.get_by_role("row", name=re.compile("how to clean")).click()
+    expect(page.get_by_role("complementary", name="Keyword")).to_be_visible()
+    expect(page.get_by_role("button", name=re.compile("as seed|Dig deeper"))).to_have_count(0)
+    page.keyboard.press("Escape")
     expect(page.get_by_role("banner").get_by_text("Practice", exact=True)).to_have_count(0)
 
     page.get_by_role("link", name=re.compile("^Weigh")).click()

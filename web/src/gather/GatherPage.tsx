@@ -130,7 +130,7 @@ export function GatherPage() {
               search={search}
               live={jobs.some((job) => BRINGING.includes(job.kind) && isOpen(job))}
               onSearch={patch}
-              onSeed={goDeeper}
+              onSeed={ownFiles ? undefined : goDeeper}
             />
           </Tabs.Content>
           <Tabs.Content
@@ -159,7 +159,7 @@ export function GatherPage() {
           rowId={search.row}
           onClose={() => patch({ row: undefined })}
           onRun={(job) => patch({ job, state: "all", way: "" }, false)}
-          onSeed={goDeeper}
+          onSeed={ownFiles ? undefined : goDeeper}
         />
       ) : (
         <Inspector label="Runs">

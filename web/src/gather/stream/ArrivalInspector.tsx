@@ -15,7 +15,8 @@ type Props = {
   rowId: number;
   onClose: () => void;
   onRun: (job: number) => void;
-  onSeed: (keyword: string, from: string) => void;
+  /** None where no source is asked for anything. */
+  onSeed: ((keyword: string, from: string) => void) | undefined;
 };
 
 /** One arrival: what became of it, how relevant it is and by which words, all the ways it came,
@@ -42,9 +43,11 @@ function Told({
     <>
       <h2 className="pr-6 text-lg break-words">{row.text}</h2>
       <p className="pt-1 pb-3 text-ink-2">{conclusion(told)}</p>
-      <div className="pb-3">
-        <Button onClick={() => onSeed(row.text, first?.seed ?? "")}>Dig deeper from it</Button>
-      </div>
+      {onSeed && (
+        <div className="pb-3">
+          <Button onClick={() => onSeed(row.text, first?.seed ?? "")}>Dig deeper from it</Button>
+        </div>
+      )}
       {told.note && (
         <Block title="Your note">
           <p>{told.note}</p>

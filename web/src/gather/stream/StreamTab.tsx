@@ -23,7 +23,8 @@ type Props = {
   search: GatherSearch;
   live: boolean;
   onSearch: (changed: Partial<GatherSearch>, replace?: boolean) => void;
-  onSeed: (keyword: string, from: string) => void;
+  /** None where no source is asked for anything. */
+  onSeed: ((keyword: string, from: string) => void) | undefined;
 };
 
 /** The stream of what arrived: decided on with the keyboard, dug into, the latest first or by
@@ -56,7 +57,7 @@ export function StreamTab({ projectId, channel, search, live, onSearch, onSeed }
   const deciding = useDeciding(projectId, grid.chosen, grid.under);
   useKey("d", () => {
     const row = grid.under();
-    if (row) onSeed(row.text, row.seed);
+    if (row) onSeed?.(row.text, row.seed);
   });
   const openResults = useOpenResults("Gather");
   const toResults = async () => {

@@ -11,7 +11,7 @@ const GOOD: ReadonlySet<string> = new Set(["kept", "shortlisted"]);
 type Arrival = Schemas["ArrivalOut"];
 
 export function streamColumns(
-  onSeed: (keyword: string, from: string) => void,
+  onSeed: ((keyword: string, from: string) => void) | undefined,
 ): SheetColumn<Arrival>[] {
   return [
     {
@@ -101,18 +101,20 @@ export function streamColumns(
           >
             {row.state === "open" ? "" : STATE_NAMES[row.state]}
           </span>
-          <button
-            type="button"
-            tabIndex={-1}
-            onClick={(event) => {
-              event.stopPropagation();
-              onSeed(row.text, row.seed);
-            }}
-            title="Make it the next seed (d)"
-            className="text-2xs font-semibold text-quiet hover:text-persimmon-text"
-          >
-            as seed
-          </button>
+          {onSeed && (
+            <button
+              type="button"
+              tabIndex={-1}
+              onClick={(event) => {
+                event.stopPropagation();
+                onSeed(row.text, row.seed);
+              }}
+              title="Make it the next seed (d)"
+              className="text-2xs font-semibold text-quiet hover:text-persimmon-text"
+            >
+              as seed
+            </button>
+          )}
         </span>
       ),
     },
