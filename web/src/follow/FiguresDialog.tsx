@@ -1,7 +1,5 @@
 import { useState } from "react";
-import { Button } from "../parts/Button";
-import { Modal } from "../parts/Modal";
-import { ProblemNote } from "../parts/ProblemNote";
+import { FormDialog } from "../parts/FormDialog";
 import { usePlace } from "../shared/channels";
 import { useChange } from "../shared/useChange";
 import { setFigures } from "./changes";
@@ -29,40 +27,29 @@ export function FiguresDialog({ told, onClose }: { told: Report; onClose: () => 
     { done: onClose },
   );
   return (
-    <Modal
-      open
-      onOpenChange={onClose}
+    <FormDialog
       title={`Figures of ${monthWords(told.month)}${told.outlet_name && `, ${told.outlet_name}`}`}
+      take="Keep"
+      leave="Leave as it is"
+      change={keep}
+      onTake={() => keep.mutate(undefined)}
+      onClose={onClose}
     >
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          keep.mutate(undefined);
-        }}
-      >
-        {keep.error && <ProblemNote error={keep.error} />}
-        <div className="grid grid-cols-[1fr_120px] items-center gap-x-3 gap-y-1">
-          {told.figures.map((row) => (
-            <label key={row.id} className="contents">
-              <span title={row.about}>{row.name}</span>
-              <input
-                type="number"
-                step="any"
-                min={0}
-                value={values[row.id] ?? ""}
-                onChange={(event) => setValues((now) => ({ ...now, [row.id]: event.target.value }))}
-                className="h-[30px] rounded-md border border-bar bg-sheet px-2 text-right"
-              />
-            </label>
-          ))}
-        </div>
-        <div className="flex justify-end gap-2 pt-3">
-          <Button onClick={onClose}>Leave as it is</Button>
-          <Button look="main" type="submit" disabled={keep.isPending}>
-            Keep
-          </Button>
-        </div>
-      </form>
-    </Modal>
+      <div className="grid grid-cols-[1fr_120px] items-center gap-x-3 gap-y-1">
+        {told.figures.map((row) => (
+          <label key={row.id} className="contents">
+            <span title={row.about}>{row.name}</span>
+            <input
+              type="number"
+              step="any"
+              min={0}
+              value={values[row.id] ?? ""}
+              onChange={(event) => setValues((now) => ({ ...now, [row.id]: event.target.value }))}
+              className="h-[30px] rounded-md border border-bar bg-sheet px-2 text-right"
+            />
+          </label>
+        ))}
+      </div>
+    </FormDialog>
   );
 }

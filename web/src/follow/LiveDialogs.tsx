@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { Button } from "../parts/Button";
-import { Field, INPUT } from "../parts/Field";
+import { LineField, TextField } from "../parts/Field";
+import { FormDialog } from "../parts/FormDialog";
 import { Modal } from "../parts/Modal";
 import { ProblemNote } from "../parts/ProblemNote";
 import { usePlace } from "../shared/channels";
@@ -46,52 +47,29 @@ function DownDialog({ live, onClose }: { live: Live; onClose: () => void }) {
     done: onClose,
   });
   return (
-    <Modal open onOpenChange={onClose} title="Taken down">
-      <form
-        className="flex flex-col gap-3"
-        onSubmit={(event) => {
-          event.preventDefault();
-          down.mutate(undefined);
-        }}
-      >
-        {down.error && <ProblemNote error={down.error} />}
-        <p className="text-ink-2">
-          It is looked at no longer; its history and its diary stay. Published again, it goes on
-          where it stopped.
-        </p>
-        <Field label="Since">
-          {(id) => (
-            <input
-              id={id}
-              type="date"
-              required
-              max={live.today}
-              min={live.published}
-              value={day}
-              onChange={(event) => setDay(event.target.value)}
-              className={INPUT}
-            />
-          )}
-        </Field>
-        <Field label="Why">
-          {(id) => (
-            <input
-              id={id}
-              value={reason}
-              maxLength={500}
-              onChange={(event) => setReason(event.target.value)}
-              className={INPUT}
-            />
-          )}
-        </Field>
-        <div className="flex justify-end gap-2">
-          <Button onClick={onClose}>It is still there</Button>
-          <Button look="main" type="submit" disabled={down.isPending}>
-            Follow it no longer
-          </Button>
-        </div>
-      </form>
-    </Modal>
+    <FormDialog
+      title="Taken down"
+      take="Follow it no longer"
+      leave="It is still there"
+      change={down}
+      onTake={() => down.mutate(undefined)}
+      onClose={onClose}
+    >
+      <p className="text-ink-2">
+        It is looked at no longer; its history and its diary stay. Published again, it goes on where
+        it stopped.
+      </p>
+      <LineField
+        label="Since"
+        type="date"
+        required
+        max={live.today}
+        min={live.published}
+        value={day}
+        onText={setDay}
+      />
+      <LineField label="Why" value={reason} maxLength={500} onText={setReason} />
+    </FormDialog>
   );
 }
 
@@ -108,17 +86,7 @@ function BackDialog({ live, onClose }: { live: Live; onClose: () => void }) {
           or what your platform’s form holds; or ask a source what stands at {live.address}.
         </p>
         {read.error && <ProblemNote error={read.error} />}
-        <Field label="What is there">
-          {(id) => (
-            <textarea
-              id={id}
-              rows={6}
-              value={text}
-              onChange={(event) => setText(event.target.value)}
-              className={`${INPUT} !h-auto py-1 font-mono text-xs`}
-            />
-          )}
-        </Field>
+        <TextField label="What is there" rows={6} value={text} onText={setText} look="code" />
         {told && (
           <div role="status">
             <p>

@@ -1,10 +1,8 @@
 import { useState } from "react";
-import { Button } from "../parts/Button";
 import { Checkbox } from "../parts/Checkbox";
-import { Field, INPUT } from "../parts/Field";
+import { Field, LineField } from "../parts/Field";
+import { FormDialog } from "../parts/FormDialog";
 import { lookups } from "../parts/format";
-import { Modal } from "../parts/Modal";
-import { ProblemNote } from "../parts/ProblemNote";
 import { Select } from "../parts/Select";
 import { usePlace } from "../shared/channels";
 import { useChange } from "../shared/useChange";
@@ -29,110 +27,93 @@ export function WatchDialog({ watch, onClose }: { watch: Watch; onClose: () => v
   );
   const set = (change: Partial<typeof form>) => setForm((now) => ({ ...now, ...change }));
   return (
-    <Modal open onOpenChange={onClose} title="How it looks">
-      <form
-        className="flex flex-col gap-3"
-        onSubmit={(event) => {
-          event.preventDefault();
-          save.mutate(undefined);
-        }}
-      >
-        {save.error && <ProblemNote error={save.error} />}
-        {watch.source ? (
-          <>
-            <Field
-              label="How often"
-              hint="On the day of publishing or changing; then a video after ten days, a listing the next day and after ten days, a page after eighteen days; then every month."
-            >
-              {(id) => (
-                <Select
-                  id={id}
-                  value={form.rhythm}
-                  onChange={(rhythm) => set({ rhythm: rhythm as Watch["rhythm"] })}
-                >
-                  <option value="kind">As it suits each kind</option>
-                  <option value="weekly">Every week</option>
-                  <option value="hand">Only when I say so</option>
-                </Select>
-              )}
-            </Field>
-            <Field label="How deep" hint="Behind that a phrase counts as not shown.">
-              {(id) => (
-                <Select
-                  id={id}
-                  value={String(form.depth)}
-                  onChange={(depth) => set({ depth: Number(depth) })}
-                >
-                  {watch.depths.map((depth) => (
-                    <option key={depth} value={depth}>
-                      The first {depth} results
-                    </option>
-                  ))}
-                </Select>
-              )}
-            </Field>
-            {watch.project_places.length > 0 && (
-              <fieldset>
-                <legend className="text-xs text-quiet">
-                  From these places too, for phrases that are asked for near by
-                </legend>
-                <div className="grid grid-cols-2 gap-1 pt-1">
-                  {watch.project_places.map((place) => (
-                    <label key={place} className="flex items-center gap-2">
-                      <Checkbox
-                        checked={form.places.includes(place)}
-                        onChange={(on) =>
-                          set({
-                            places: on
-                              ? [...form.places, place]
-                              : form.places.filter((each) => each !== place),
-                          })
-                        }
-                      />
-                      {place}
-                    </label>
-                  ))}
-                </div>
-              </fieldset>
+    <FormDialog
+      title="How it looks"
+      take={watch.source ? "Keep" : undefined}
+      leave={watch.source ? "Leave as it is" : "Close"}
+      change={save}
+      onTake={() => save.mutate(undefined)}
+      onClose={onClose}
+    >
+      {watch.source ? (
+        <>
+          <Field
+            label="How often"
+            hint="On the day of publishing or changing; then a video after ten days, a listing the next day and after ten days, a page after eighteen days; then every month."
+          >
+            {(told) => (
+              <Select
+                {...told}
+                value={form.rhythm}
+                onChange={(rhythm) => set({ rhythm: rhythm as Watch["rhythm"] })}
+              >
+                <option value="kind">As it suits each kind</option>
+                <option value="weekly">Every week</option>
+                <option value="hand">Only when I say so</option>
+              </Select>
             )}
-            <label className="flex items-center gap-2">
-              <Checkbox checked={form.phone} onChange={(phone) => set({ phone })} />
-              On a phone too
-            </label>
-            <Field
-              label="Lookups a month at most"
-              hint={`${lookups(watch.spent)} used this month. What does not fit waits for the next one.`}
-            >
-              {(id) => (
-                <input
-                  id={id}
-                  type="number"
-                  min={0}
-                  max={1_000_000}
-                  required
-                  value={form.most_a_month}
-                  onChange={(event) => set({ most_a_month: Number(event.target.value) })}
-                  className={INPUT}
-                />
-              )}
-            </Field>
-          </>
-        ) : (
-          <p className="text-ink-2">
-            No source of this project tells where you stand, so nothing is looked at by itself.
-            Bring in your own report: its positions are followed.
-          </p>
-        )}
-        <LearnedBlock />
-        <div className="flex justify-end gap-2 pt-1">
-          <Button onClick={onClose}>{watch.source ? "Leave as it is" : "Close"}</Button>
-          {watch.source && (
-            <Button look="main" type="submit" disabled={save.isPending}>
-              Keep
-            </Button>
+          </Field>
+          <Field label="How deep" hint="Behind that a phrase counts as not shown.">
+            {(told) => (
+              <Select
+                {...told}
+                value={String(form.depth)}
+                onChange={(depth) => set({ depth: Number(depth) })}
+              >
+                {watch.depths.map((depth) => (
+                  <option key={depth} value={depth}>
+                    The first {depth} results
+                  </option>
+                ))}
+              </Select>
+            )}
+          </Field>
+          {watch.project_places.length > 0 && (
+            <fieldset>
+              <legend className="text-xs text-quiet">
+                From these places too, for phrases that are asked for near by
+              </legend>
+              <div className="grid grid-cols-2 gap-1 pt-1">
+                {watch.project_places.map((place) => (
+                  <label key={place} className="flex items-center gap-2">
+                    <Checkbox
+                      checked={form.places.includes(place)}
+                      onChange={(on) =>
+                        set({
+                          places: on
+                            ? [...form.places, place]
+                            : form.places.filter((each) => each !== place),
+                        })
+                      }
+                    />
+                    {place}
+                  </label>
+                ))}
+              </div>
+            </fieldset>
           )}
-        </div>
-      </form>
-    </Modal>
+          <label className="flex items-center gap-2">
+            <Checkbox checked={form.phone} onChange={(phone) => set({ phone })} />
+            On a phone too
+          </label>
+          <LineField
+            label="Lookups a month at most"
+            hint={`${lookups(watch.spent)} used this month. What does not fit waits for the next one.`}
+            type="number"
+            min={0}
+            max={1_000_000}
+            required
+            value={form.most_a_month}
+            onText={(text) => set({ most_a_month: Number(text) })}
+          />
+        </>
+      ) : (
+        <p className="text-ink-2">
+          No source of this project tells where you stand, so nothing is looked at by itself. Bring
+          in your own report: its positions are followed.
+        </p>
+      )}
+      <LearnedBlock />
+    </FormDialog>
   );
 }

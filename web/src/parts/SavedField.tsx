@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import { INPUT } from "./Field";
+import { AREAS, INPUT } from "./Field";
 
 /** A text that is saved as one leaves it; Enter leaves a single line. */
 export function SavedField({
@@ -42,7 +42,7 @@ export function SavedField({
     <label className={className}>
       <span className="text-2xs font-semibold text-quiet">{label}</span>
       {lines > 1 ? (
-        <textarea rows={lines} className={`${INPUT} !h-auto py-1`} {...shared} />
+        <textarea rows={lines} className={AREAS.text} {...shared} />
       ) : (
         <input
           className={INPUT}

@@ -16,6 +16,7 @@ export function Select({
   label,
   disabled = false,
   className = INPUT,
+  "aria-describedby": described,
   children,
 }: {
   id?: string | undefined;
@@ -25,6 +26,7 @@ export function Select({
   label?: string;
   disabled?: boolean;
   className?: string;
+  "aria-describedby"?: string | undefined;
   children: ReactNode;
 }) {
   return (
@@ -36,6 +38,7 @@ export function Select({
       <Radix.Trigger
         id={id}
         aria-label={label}
+        aria-describedby={described}
         className={`inline-flex items-center justify-between gap-2 text-left whitespace-nowrap
           disabled:opacity-50 ${className}`}
       >

@@ -1,10 +1,9 @@
 import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { Button } from "../parts/Button";
-import { INPUT } from "../parts/Field";
+import { TextField } from "../parts/Field";
+import { FormDialog } from "../parts/FormDialog";
 import { exact, plural } from "../parts/format";
-import { Modal } from "../parts/Modal";
-import { ProblemNote } from "../parts/ProblemNote";
 import { useSay } from "../parts/toasts";
 import { channelName, usePlace } from "../shared/channels";
 import { useChange } from "../shared/useChange";
@@ -31,17 +30,21 @@ export function ExistingDialog({ projectId, onClose }: { projectId: number; onCl
     },
   });
   return (
-    <Modal
-      open
-      onOpenChange={(open) => !open && onClose()}
+    <FormDialog
       title={`Bring in what exists on ${channelName(channel).toLowerCase()} search`}
+      take="Bring them in"
+      leave="Close"
+      change={bring}
+      ready={!!text.trim()}
+      onTake={() => bring.mutate(undefined)}
+      onClose={onClose}
     >
       <p className="text-ink-2">
         Each address becomes a piece to improve, about the keyword that brings it most clicks in
         your own report, or else the one that its address says.
       </p>
       {reported.length > 0 && (
-        <p className="flex items-baseline justify-between gap-3 pt-3">
+        <p className="flex items-baseline justify-between gap-3">
           <span>
             Your report shows {plural(reported.length, "page")} that no piece stands for; first “
             {reported[0]?.keyword}” with {exact(reported[0]?.clicks ?? 0)} clicks.
@@ -51,33 +54,19 @@ export function ExistingDialog({ projectId, onClose }: { projectId: number; onCl
           </Button>
         </p>
       )}
-      <label className="flex flex-col gap-1 pt-3">
-        <span className="font-semibold">Addresses, one a line; a title may stand beside each</span>
-        <textarea
-          rows={7}
-          value={text}
-          onChange={(event) => setText(event.target.value)}
-          className={`${INPUT} !h-auto py-1`}
-        />
-      </label>
+      <TextField
+        label="Addresses, one a line; a title may stand beside each"
+        rows={7}
+        value={text}
+        onText={setText}
+      />
       {told && told.unknown.length > 0 && (
-        <p className="pt-1 text-persimmon-text">
+        <p className="text-persimmon-text">
           {plural(told.unknown.length, "address is", "addresses are")} left: no keyword here says
           what {told.unknown.length === 1 ? "it is" : "they are"} about. Gather it, or write it
           beside the address.
         </p>
       )}
-      {bring.error && <ProblemNote error={bring.error} />}
-      <div className="flex justify-end gap-2 pt-3">
-        <Button onClick={onClose}>Close</Button>
-        <Button
-          look="main"
-          disabled={!text.trim() || bring.isPending}
-          onClick={() => bring.mutate(undefined)}
-        >
-          Bring them in
-        </Button>
-      </div>
-    </Modal>
+    </FormDialog>
   );
 }

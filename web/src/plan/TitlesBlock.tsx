@@ -3,7 +3,7 @@ import type { Piece, Schemas } from "../api/client";
 import { Block } from "../parts/Block";
 import { Button } from "../parts/Button";
 import { useCommand } from "../parts/commands";
-import { INPUT } from "../parts/Field";
+import { AREAS, INPUT } from "../parts/Field";
 import { Help } from "../parts/Help";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useSay } from "../parts/toasts";
@@ -130,7 +130,7 @@ function Own({
           maxLength={200}
           value={text}
           onChange={(event) => setText(event.target.value.replace(/\n/g, " "))}
-          className={`${INPUT} !h-auto py-1`}
+          className={AREAS.text}
         />
       </label>
       {said && (

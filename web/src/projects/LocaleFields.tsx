@@ -17,8 +17,8 @@ export function LocaleFields({
   return (
     <>
       <Field label="Country" error={errors.country}>
-        {(id) => (
-          <Select id={id} value={country} onChange={(value) => onChange({ country: value })}>
+        {(told) => (
+          <Select {...told} value={country} onChange={(value) => onChange({ country: value })}>
             {COUNTRIES.map((code) => (
               <option key={code} value={code}>
                 {countryName(code)}
@@ -28,8 +28,8 @@ export function LocaleFields({
         )}
       </Field>
       <Field label="Language" error={errors.language}>
-        {(id) => (
-          <Select id={id} value={language} onChange={(value) => onChange({ language: value })}>
+        {(told) => (
+          <Select {...told} value={language} onChange={(value) => onChange({ language: value })}>
             {LANGUAGES.map((code) => (
               <option key={code} value={code}>
                 {languageName(code)}

@@ -1,4 +1,4 @@
-import { Field, INPUT } from "../parts/Field";
+import { LineField } from "../parts/Field";
 
 /** A password as it is typed: what it is for is told to whoever fills it in by itself. */
 export function PasswordField({
@@ -18,20 +18,17 @@ export function PasswordField({
   onChange: (value: string) => void;
 }) {
   return (
-    <Field label={label} hint={hint} error={error}>
-      {(id) => (
-        <input
-          id={id}
-          required
-          type="password"
-          autoComplete={fresh ? "new-password" : "current-password"}
-          maxLength={200}
-          value={value}
-          onChange={(event) => onChange(event.target.value)}
-          className={INPUT}
-        />
-      )}
-    </Field>
+    <LineField
+      label={label}
+      hint={hint}
+      error={error}
+      required
+      type="password"
+      autoComplete={fresh ? "new-password" : "current-password"}
+      maxLength={200}
+      value={value}
+      onText={onChange}
+    />
   );
 }
 

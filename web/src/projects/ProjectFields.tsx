@@ -1,5 +1,5 @@
 import { Choice } from "../parts/Choice";
-import { Field, INPUT } from "../parts/Field";
+import { Field, INPUT, LineField, TextField } from "../parts/Field";
 import { readNumber } from "../parts/numbers";
 import { FieldGroup } from "./FieldGroup";
 import { LocaleFields } from "./LocaleFields";
@@ -35,33 +35,22 @@ export function ProjectFields({
         title="The project"
         changes="Keywords close to it weigh more, and those far from it never become pieces by themselves."
       >
-        <Field label="Name" error={errors.name}>
-          {(id) => (
-            <input
-              id={id}
-              maxLength={120}
-              value={fields.name}
-              onChange={(event) => set("name", event.target.value)}
-              className={INPUT}
-            />
-          )}
-        </Field>
-        <Field
+        <LineField
+          label="Name"
+          error={errors.name}
+          maxLength={120}
+          value={fields.name}
+          onText={(text) => set("name", text)}
+        />
+        <TextField
           label="What it is about"
           error={errors.about}
           hint="What you sell, teach or write about, in a sentence or two."
-        >
-          {(id) => (
-            <textarea
-              id={id}
-              rows={2}
-              maxLength={2000}
-              value={fields.about}
-              onChange={(event) => set("about", event.target.value)}
-              className={`${INPUT} h-auto py-1`}
-            />
-          )}
-        </Field>
+          rows={2}
+          maxLength={2000}
+          value={fields.about}
+          onText={(text) => set("about", text)}
+        />
       </FieldGroup>
       <FieldGroup
         title="Where"
@@ -81,55 +70,43 @@ export function ProjectFields({
             }
           />
         </div>
-        <Field label="Places you serve" hint="Towns or regions; leave empty where you serve all.">
-          {(id) => (
-            <input
-              id={id}
-              value={fields.places}
-              onChange={(event) => set("places", event.target.value)}
-              className={INPUT}
-            />
-          )}
-        </Field>
+        <LineField
+          label="Places you serve"
+          hint="Towns or regions; leave empty where you serve all."
+          value={fields.places}
+          onText={(text) => set("places", text)}
+        />
       </FieldGroup>
       <FieldGroup
         title="Hours and money"
         changes="A plan holds what your hours allow; a visitor's value is what worth is counted in."
       >
         <div className="grid grid-cols-3 gap-3">
-          <Field label="Hours a month" error={errors.hours_a_month}>
-            {(id) => (
-              <input
-                id={id}
-                type="number"
-                min={0}
-                max={744}
-                step="any"
-                value={fields.hours_a_month}
-                onChange={(event) => set("hours_a_month", Number(event.target.value))}
-                className={INPUT}
-              />
-            )}
-          </Field>
-          <Field label="Currency" error={errors.currency}>
-            {(id) => (
-              <input
-                id={id}
-                maxLength={3}
-                value={fields.currency}
-                onChange={(event) => set("currency", event.target.value)}
-                className={INPUT}
-              />
-            )}
-          </Field>
+          <LineField
+            label="Hours a month"
+            error={errors.hours_a_month}
+            type="number"
+            min={0}
+            max={744}
+            step="any"
+            value={fields.hours_a_month}
+            onText={(text) => set("hours_a_month", Number(text))}
+          />
+          <LineField
+            label="Currency"
+            error={errors.currency}
+            maxLength={3}
+            value={fields.currency}
+            onText={(text) => set("currency", text)}
+          />
           <Field
             label={`Worth of an hour, in ${fields.currency}`}
             hint="The plan says whether it pays for the hours it takes."
             error={errors.hour_value}
           >
-            {(id) => (
+            {(told) => (
               <input
-                id={id}
+                {...told}
                 inputMode="decimal"
                 defaultValue={fields.hour_value}
                 onBlur={(event) => set("hour_value", readNumber(event.target.value) ?? Number.NaN)}
@@ -142,20 +119,15 @@ export function ProjectFields({
           <div className="pb-1">What a visitor is worth to you, in {fields.currency}</div>
           <div className="grid grid-cols-4 gap-3">
             {VALUES.map(([intent, name]) => (
-              <Field key={intent} label={name} error={errors[`click_${intent}`]}>
-                {(id) => (
-                  <input
-                    id={id}
-                    inputMode="decimal"
-                    placeholder="half the click price"
-                    value={fields.click_values[intent] ?? ""}
-                    onChange={(event) =>
-                      set("click_values", { ...fields.click_values, [intent]: event.target.value })
-                    }
-                    className={INPUT}
-                  />
-                )}
-              </Field>
+              <LineField
+                key={intent}
+                label={name}
+                error={errors[`click_${intent}`]}
+                inputMode="decimal"
+                placeholder="half the click price"
+                value={fields.click_values[intent] ?? ""}
+                onText={(text) => set("click_values", { ...fields.click_values, [intent]: text })}
+              />
             ))}
           </div>
         </div>
@@ -172,26 +144,18 @@ export function ProjectFields({
         changes="With a rival's word in it a keyword is left out; with yours it is somebody looking for you."
       >
         <div className="grid grid-cols-2 gap-3">
-          <Field label="Your brand words" hint="Parted by commas.">
-            {(id) => (
-              <input
-                id={id}
-                value={fields.own_brands}
-                onChange={(event) => set("own_brands", event.target.value)}
-                className={INPUT}
-              />
-            )}
-          </Field>
-          <Field label="Rivals' brand words" hint="Left out when keywords are gathered.">
-            {(id) => (
-              <input
-                id={id}
-                value={fields.rival_brands}
-                onChange={(event) => set("rival_brands", event.target.value)}
-                className={INPUT}
-              />
-            )}
-          </Field>
+          <LineField
+            label="Your brand words"
+            hint="Parted by commas."
+            value={fields.own_brands}
+            onText={(text) => set("own_brands", text)}
+          />
+          <LineField
+            label="Rivals' brand words"
+            hint="Left out when keywords are gathered."
+            value={fields.rival_brands}
+            onText={(text) => set("rival_brands", text)}
+          />
         </div>
       </FieldGroup>
       <FieldGroup

@@ -3,7 +3,7 @@ import { useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Problem, Project } from "../api/client";
 import { Button } from "../parts/Button";
-import { Field, INPUT } from "../parts/Field";
+import { LineField } from "../parts/Field";
 import { Modal } from "../parts/Modal";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useSay } from "../parts/toasts";
@@ -63,22 +63,15 @@ function RemoveDialog({
           {holdings.data?.length ? `With it go ${holdings.data.join(", ")}.` : ""} Backups made
           before keep it.
         </p>
-        <Field
+        <LineField
           label="Its name, to show that you mean it"
           hint={project.name}
           error={remove.error?.field === "name" ? remove.error.message : undefined}
-        >
-          {(id) => (
-            <input
-              id={id}
-              autoFocus
-              autoComplete="off"
-              value={name}
-              onChange={(event) => setName(event.target.value)}
-              className={INPUT}
-            />
-          )}
-        </Field>
+          autoFocus
+          autoComplete="off"
+          value={name}
+          onText={setName}
+        />
         {remove.error && remove.error.field !== "name" && <ProblemNote error={remove.error} />}
         <div className="flex gap-2">
           <Button type="submit" look="go" disabled={remove.isPending || !name.trim()}>

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useState } from "react";
 import type { Project } from "../api/client";
 import { Button } from "../parts/Button";
-import { Field, INPUT } from "../parts/Field";
+import { LineField } from "../parts/Field";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useSay } from "../parts/toasts";
 import { usePlace } from "../shared/channels";
@@ -90,17 +90,13 @@ function Form({ project }: { project: Project }) {
         changes="Every lookup is priced before it is bought; none is bought beyond these."
       >
         <div className="w-[160px]">
-          <Field label="Lookups left" error={wrongLeft ? "A number of 0 or more." : undefined}>
-            {(id) => (
-              <input
-                id={id}
-                inputMode="numeric"
-                value={lookups}
-                onChange={(event) => setLookups(event.target.value)}
-                className={INPUT}
-              />
-            )}
-          </Field>
+          <LineField
+            label="Lookups left"
+            error={wrongLeft ? "A number of 0 or more." : undefined}
+            inputMode="numeric"
+            value={lookups}
+            onText={setLookups}
+          />
         </div>
       </FieldGroup>
       {save.error && save.error.field !== "name" && <ProblemNote error={save.error} />}

@@ -3,7 +3,7 @@ import { useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Problem, Schemas } from "../api/client";
 import { Button } from "../parts/Button";
-import { Field, INPUT } from "../parts/Field";
+import { LineField } from "../parts/Field";
 import { signIn, signUp } from "./changes";
 import { PasswordField, STRONG } from "./PasswordField";
 import { PlainPage } from "./PlainPage";
@@ -30,20 +30,16 @@ export function SignInPage() {
           enter.mutate(given);
         }}
       >
-        <Field label="Name" error={wrong("name")}>
-          {(id) => (
-            <input
-              id={id}
-              required
-              autoFocus
-              autoComplete="username"
-              maxLength={120}
-              value={given.name}
-              onChange={(event) => setGiven({ ...given, name: event.target.value })}
-              className={INPUT}
-            />
-          )}
-        </Field>
+        <LineField
+          label="Name"
+          error={wrong("name")}
+          required
+          autoFocus
+          autoComplete="username"
+          maxLength={120}
+          value={given.name}
+          onText={(text) => setGiven({ ...given, name: text })}
+        />
         <PasswordField
           label="Password"
           fresh={fresh}

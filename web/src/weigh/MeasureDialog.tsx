@@ -1,7 +1,6 @@
 import type { Channel } from "../api/client";
-import { Button } from "../parts/Button";
+import { FormDialog } from "../parts/FormDialog";
 import { exact, plural } from "../parts/format";
-import { Modal } from "../parts/Modal";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useChange } from "../shared/useChange";
 import { measure } from "./changes";
@@ -34,12 +33,17 @@ export function MeasureDialog({
   const told = price.data;
   const short = told !== undefined && told.price > told.lookups_left;
   return (
-    <Modal
+    <FormDialog
       open={open}
-      onOpenChange={onOpenChange}
       title={
         rowIds ? `Measure ${plural(rowIds.length, "chosen keyword")}` : "Measure all that wait"
       }
+      take={told && `Measure ${exact(told.keywords)}`}
+      change={start}
+      ready={!short && !!told?.keywords}
+      confirms
+      onTake={() => start.mutate(undefined)}
+      onClose={() => onOpenChange(false)}
     >
       {price.error && <ProblemNote error={price.error} />}
       {told && (
@@ -78,7 +82,7 @@ export function MeasureDialog({
               </tr>
             </tbody>
           </table>
-          <p className={`pt-1 ${short ? "text-persimmon-text" : "text-ink-2"}`}>
+          <p className={short ? "text-persimmon-text" : "text-ink-2"}>
             {short
               ? `Only ${exact(told.lookups_left)} lookups are left. Choose fewer keywords, or ` +
                 "raise the allowance in the project's settings."
@@ -86,20 +90,8 @@ export function MeasureDialog({
                 `${exact(told.lookups_left - told.price)} or more afterwards: what a source has no ` +
                 "figure for costs nothing, and nothing beyond this price is bought."}
           </p>
-          {start.error && <ProblemNote error={start.error} />}
-          <div className="flex justify-end gap-2 pt-4">
-            <Button onClick={() => onOpenChange(false)}>Cancel</Button>
-            <Button
-              look="main"
-              disabled={short || told.keywords === 0 || start.isPending}
-              onClick={() => start.mutate(undefined)}
-              autoFocus
-            >
-              Measure {exact(told.keywords)}
-            </Button>
-          </div>
         </>
       )}
-    </Modal>
+    </FormDialog>
   );
 }

@@ -4,7 +4,7 @@ import { at } from "../api/at";
 import { api, data, type Schemas } from "../api/client";
 import { Block } from "../parts/Block";
 import { Button } from "../parts/Button";
-import { INPUT } from "../parts/Field";
+import { AREAS } from "../parts/Field";
 import { count, likely } from "../parts/format";
 import { Help } from "../parts/Help";
 import { ProblemNote } from "../parts/ProblemNote";
@@ -67,7 +67,7 @@ export function DuelBlock({
               maxLength={200}
               value={other}
               onChange={(event) => setOther(event.target.value.replace(/\n/g, " "))}
-              className={`${INPUT} !h-auto py-1`}
+              className={AREAS.text}
             />
           </label>
           {duel.error && <ProblemNote error={duel.error} />}

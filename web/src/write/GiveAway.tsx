@@ -1,10 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { Button } from "../parts/Button";
 import { Checkbox } from "../parts/Checkbox";
 import { Field } from "../parts/Field";
+import { FormDialog } from "../parts/FormDialog";
 import { plural } from "../parts/format";
-import { Modal } from "../parts/Modal";
 import { ProblemNote } from "../parts/ProblemNote";
 import { Select } from "../parts/Select";
 import { useSay } from "../parts/toasts";
@@ -46,10 +45,17 @@ export function GiveAway({
     },
   );
   return (
-    <Modal open onOpenChange={onClose} title="Give phrases to another piece">
-      {give.error && <ProblemNote error={give.error} />}
+    <FormDialog
+      title="Give phrases to another piece"
+      take={`Give ${plural(chosen.size, "phrase")}`}
+      leave="Keep them here"
+      change={give}
+      ready={!!target && chosen.size > 0}
+      onTake={() => give.mutate(undefined)}
+      onClose={onClose}
+    >
       {found.error && <ProblemNote error={found.error} />}
-      <p className="pb-2 text-ink-2">
+      <p className="text-ink-2">
         These stand nowhere in what is written. Another piece of this channel may have room.
       </p>
       <ul className="max-h-[240px] overflow-auto border border-hairline">
@@ -72,33 +78,18 @@ export function GiveAway({
           </li>
         ))}
       </ul>
-      <div className="pt-3">
-        <Field
-          label="To"
-          hint={found.isSuccess && !others.length ? "There is no other piece." : ""}
-        >
-          {(id) => (
-            <Select id={id} value={target} onChange={setTarget} disabled={!others.length}>
-              <option value="">Which piece</option>
-              {others.map((piece) => (
-                <option key={piece.id} value={piece.id}>
-                  {piece.title}
-                </option>
-              ))}
-            </Select>
-          )}
-        </Field>
-      </div>
-      <div className="flex justify-end gap-2 pt-3">
-        <Button onClick={onClose}>Keep them here</Button>
-        <Button
-          look="main"
-          disabled={!target || !chosen.size || give.isPending}
-          onClick={() => give.mutate(undefined)}
-        >
-          Give {plural(chosen.size, "phrase")}
-        </Button>
-      </div>
-    </Modal>
+      <Field label="To" hint={found.isSuccess && !others.length ? "There is no other piece." : ""}>
+        {(told) => (
+          <Select {...told} value={target} onChange={setTarget} disabled={!others.length}>
+            <option value="">Which piece</option>
+            {others.map((piece) => (
+              <option key={piece.id} value={piece.id}>
+                {piece.title}
+              </option>
+            ))}
+          </Select>
+        )}
+      </Field>
+    </FormDialog>
   );
 }

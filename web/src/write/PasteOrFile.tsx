@@ -1,6 +1,6 @@
 import { useRef, useState } from "react";
 import { Button } from "../parts/Button";
-import { INPUT } from "../parts/Field";
+import { AREAS } from "../parts/Field";
 
 const MOST = 2_000_000;
 
@@ -36,7 +36,7 @@ export function PasteOrFile({ text, onText }: { text: string; onText: (text: str
           event.preventDefault();
           take(file);
         }}
-        className={`${INPUT} !h-auto py-1`}
+        className={AREAS.text}
       />
       <div className="flex items-center gap-3">
         <Button onClick={() => input.current?.click()}>Choose a file</Button>

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from "react";
 import type { Problem, Schemas } from "../../api/client";
 import { Button } from "../../parts/Button";
 import { Choice } from "../../parts/Choice";
-import { Field, INPUT } from "../../parts/Field";
+import { LineField, TextField } from "../../parts/Field";
 import { ProblemNote } from "../../parts/ProblemNote";
 import { createProject } from "../changes";
 import { LocaleFields } from "../LocaleFields";
@@ -96,27 +96,21 @@ export function NewProjectPage() {
           Question {at + 1} of {STEPS.length}. All of it can be changed in the settings.
         </p>
         {draft.step === "about" && (
-          <Field
+          <TextField
             label="In one sentence"
             hint="What you sell, teach or write about. Keywords close to it weigh more, and seeds are proposed from it."
-          >
-            {(id) => (
-              <textarea
-                id={id}
-                rows={2}
-                maxLength={2000}
-                value={draft.about}
-                placeholder="We repair and tune pianos in Marlbury"
-                onChange={(event) => keep({ about: event.target.value })}
-                onKeyDown={(event) => {
-                  if (event.key !== "Enter" || event.shiftKey) return;
-                  event.preventDefault();
-                  next();
-                }}
-                className={`${INPUT} h-auto py-1 text-base`}
-              />
-            )}
-          </Field>
+            rows={2}
+            maxLength={2000}
+            value={draft.about}
+            placeholder="We repair and tune pianos in Marlbury"
+            onText={(text) => keep({ about: text })}
+            onKeyDown={(event) => {
+              if (event.key !== "Enter" || event.shiftKey) return;
+              event.preventDefault();
+              next();
+            }}
+            look="large"
+          />
         )}
         {draft.step === "where" && <WhereStep draft={draft} onChange={keep} />}
         {draft.step === "publish" && (
@@ -160,19 +154,12 @@ function WhereStep({
       <div className="grid grid-cols-2 gap-3">
         <LocaleFields country={draft.country} language={draft.language} onChange={onChange} />
       </div>
-      <Field
+      <LineField
         label="Towns or regions you serve"
         hint="Parted by commas. Leave it empty where you serve everybody."
-      >
-        {(id) => (
-          <input
-            id={id}
-            value={draft.places}
-            onChange={(event) => onChange({ places: event.target.value })}
-            className={INPUT}
-          />
-        )}
-      </Field>
+        value={draft.places}
+        onText={(text) => onChange({ places: text })}
+      />
     </>
   );
 }
@@ -229,18 +216,13 @@ function HaveStep({
           },
         ]}
       />
-      <Field label="Name of the project">
-        {(id) => (
-          <input
-            id={id}
-            maxLength={120}
-            value={draft.name}
-            placeholder={nameFrom(draft.about)}
-            onChange={(event) => onChange({ name: event.target.value })}
-            className={INPUT}
-          />
-        )}
-      </Field>
+      <LineField
+        label="Name of the project"
+        maxLength={120}
+        value={draft.name}
+        placeholder={nameFrom(draft.about)}
+        onText={(text) => onChange({ name: text })}
+      />
     </>
   );
 }

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { Channel } from "../../api/client";
 import { Button } from "../../parts/Button";
-import { Field, INPUT } from "../../parts/Field";
+import { TextField } from "../../parts/Field";
 import { FileDrop } from "../../parts/FileDrop";
 import { plural } from "../../parts/format";
 import { Modal } from "../../parts/Modal";
@@ -39,20 +39,13 @@ export function BringDialog({
   });
   return (
     <Modal open onOpenChange={(open) => !open && onClose()} title="Bring results pages">
-      <Field
+      <TextField
         label={`The page of “${row.text}”, as you noted it`}
         hint="Title and address, a result a line, the first at the top. What else stands behind a result stays unknown, and the chance says so."
-      >
-        {(id) => (
-          <textarea
-            id={id}
-            rows={7}
-            value={text}
-            onChange={(event) => setText(event.target.value)}
-            className={`${INPUT} h-auto py-1`}
-          />
-        )}
-      </Field>
+        rows={7}
+        value={text}
+        onText={setText}
+      />
       {note.error && <ProblemNote error={note.error} />}
       <div className="flex justify-end pt-2">
         <Button

@@ -1,10 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Channel } from "../../api/client";
-import { Button } from "../../parts/Button";
 import { Field } from "../../parts/Field";
+import { FormDialog } from "../../parts/FormDialog";
 import { exact, lookups, plural } from "../../parts/format";
-import { Modal } from "../../parts/Modal";
 import { ProblemNote } from "../../parts/ProblemNote";
 import { Select } from "../../parts/Select";
 import { useChange } from "../../shared/useChange";
@@ -48,9 +47,8 @@ export function ReadDialog({
   const told = price.data;
   const short = told !== undefined && told.price > told.lookups_left;
   return (
-    <Modal
+    <FormDialog
       open={open}
-      onOpenChange={onOpenChange}
       title={
         rowIds
           ? one
@@ -58,12 +56,18 @@ export function ReadDialog({
             : `Read the pages of ${plural(rowIds.length, "chosen keyword")}`
           : "Read the pages of all keywords in play"
       }
+      take={told?.pages ? `Read ${plural(told.pages, "page")}` : "Read"}
+      change={start}
+      ready={!!told?.pages && !short}
+      confirms
+      onTake={() => start.mutate(undefined)}
+      onClose={() => onOpenChange(false)}
     >
-      <div className="grid grid-cols-2 gap-3 pb-3">
+      <div className="grid grid-cols-2 gap-3">
         <Field label="How deep" hint="Ten tell whether you can; deeper finds more of who is there.">
-          {(id) => (
+          {(told) => (
             <Select
-              id={id}
+              {...told}
               value={depth}
               onChange={(value) => isDepth(Number(value)) && setDepth(Number(value) as Depth)}
             >
@@ -76,8 +80,8 @@ export function ReadDialog({
           )}
         </Field>
         <Field label="Those last read" hint="A page is never bought twice a day.">
-          {(id) => (
-            <Select id={id} value={older} onChange={(value) => setOlder(Number(value))}>
+          {(told) => (
+            <Select {...told} value={older} onChange={(value) => setOlder(Number(value))}>
               {AGES.map(([days, name]) => (
                 <option key={days} value={days}>
                   {name}
@@ -98,18 +102,6 @@ export function ReadDialog({
           {short && " Choose fewer keywords, or raise the allowance in the project's settings."}
         </p>
       )}
-      {start.error && <ProblemNote error={start.error} />}
-      <div className="flex justify-end gap-2 pt-4">
-        <Button onClick={() => onOpenChange(false)}>Cancel</Button>
-        <Button
-          look="main"
-          disabled={!told?.pages || short || start.isPending}
-          onClick={() => start.mutate(undefined)}
-          autoFocus
-        >
-          {told?.pages ? `Read ${plural(told.pages, "page")}` : "Read"}
-        </Button>
-      </div>
-    </Modal>
+    </FormDialog>
   );
 }
