@@ -10,6 +10,14 @@ import { changeWatch } from "./changes";
 import { LearnedBlock } from "./LearnedBlock";
 import type { Watch } from "./queries";
 
+const OFTEN: Record<Watch["rhythm"], string> = {
+  kind:
+    "On the day of publishing or changing; then a video after ten days, a listing the next day " +
+    "and after ten days, a page after eighteen days; then every month.",
+  weekly: "On the day of publishing, then seven days after the last look.",
+  hand: "Nothing is looked at by itself: the page of each live piece has a button.",
+};
+
 /** How a project looks at what is live: its rhythm, how deep, from where, and what it may cost. */
 export function WatchDialog({ watch, onClose }: { watch: Watch; onClose: () => void }) {
   const { projectId } = usePlace();
@@ -37,10 +45,7 @@ export function WatchDialog({ watch, onClose }: { watch: Watch; onClose: () => v
     >
       {watch.source ? (
         <>
-          <Field
-            label="How often"
-            hint="On the day of publishing or changing; then a video after ten days, a listing the next day and after ten days, a page after eighteen days; then every month."
-          >
+          <Field label="How often" hint={OFTEN[form.rhythm]}>
             {(told) => (
               <Select
                 {...told}

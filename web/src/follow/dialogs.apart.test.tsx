@@ -196,7 +196,9 @@ describe("how a project looks", () => {
 
   it("is set by rhythm, depth, places, phone and ceiling", async () => {
     show(<WatchDialog watch={watch()} onClose={() => undefined} />);
+    expect(screen.getByText(/a page after eighteen days/)).toBeInTheDocument();
     await choose(screen.getByRole("combobox", { name: /^How often/ }), "Every week");
+    expect(screen.getByText(/seven days after the last look/)).toBeInTheDocument();
     await choose(screen.getByRole("combobox", { name: /^How deep/ }), "The first 50 results");
     await userEvent.click(screen.getByRole("checkbox", { name: "Tarnley" }));
     await userEvent.click(screen.getByRole("checkbox", { name: "On a phone too" }));

@@ -3,8 +3,8 @@ import { Button } from "./Button";
 import { Modal } from "./Modal";
 import { ProblemNote } from "./ProblemNote";
 
-/** A dialog that is filled in: what went wrong stands above its two buttons and nothing typed is
- * lost. Enter takes it, in a field of several lines together with Ctrl or Cmd. */
+/** A dialog that is filled in: what went wrong stands above its two buttons, which stay in
+ * sight, and nothing typed is lost. Enter takes it, in a field of several lines together with Ctrl or Cmd. */
 export function FormDialog({
   open = true,
   title,
@@ -52,7 +52,7 @@ export function FormDialog({
       >
         {children}
         {change.error && <ProblemNote error={change.error} />}
-        <div className="flex justify-end gap-2 pt-1">
+        <div className="sticky -bottom-5 -mx-5 -mb-5 flex justify-end gap-2 bg-sheet px-5 pt-2 pb-5">
           <Button onClick={onClose}>{leave}</Button>
           {take && (
             <Button

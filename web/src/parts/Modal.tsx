@@ -35,7 +35,7 @@ export function Modal({
           ref={content}
           tabIndex={-1}
           className={`fixed left-1/2 z-50 w-[calc(100vw-48px)] -translate-x-1/2 overflow-auto
-            rounded-lg border border-hairline bg-sheet p-5
+            scroll-pb-16 rounded-lg border border-hairline bg-sheet p-5
             ${wide ? WIDE : NARROW}`}
         >
           <Dialog.Title className="pb-3 text-lg">{title}</Dialog.Title>
