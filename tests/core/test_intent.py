@@ -19,10 +19,14 @@ FOLDS = 5
 """Parts that the subjects are left out in, each once."""
 
 
+ACTIVITIES = "activities"
+"""How the names of subjects begin that hold bare words in -ing: the hardest to tell."""
+
+
 @cache
-def _left_out(language: str) -> list[tuple[Labelled, str, bool]]:
+def _left_out(language: str) -> list[tuple[Labelled, str, bool, str]]:
     """Every labelled phrase with its intent and local as read by a model that knows nothing of its
-    subject."""
+    subject, and the subject's name."""
     subjects = labelled_subjects(language)
     out = []
     for fold in range(FOLDS):
@@ -31,7 +35,9 @@ def _left_out(language: str) -> list[tuple[Labelled, str, bool]]:
             texts = [phrase.text for phrase in subject.phrases]
             odds = model.read(texts, subject.places, subject.rivals)
             names = [INTENTS[index] for index in odds[:, :LOCAL].argmax(axis=1)]
-            out += list(zip(subject.phrases, names, (odds[:, LOCAL] > 0).tolist(), strict=True))
+            local = (odds[:, LOCAL] > 0).tolist()
+            named = [subject.name] * len(names)
+            out += list(zip(subject.phrases, names, local, named, strict=True))
     return out
 
 
@@ -40,8 +46,8 @@ def _f1(true: Sequence[object], read: Sequence[object], wanted: object) -> float
     return 2 * hits / (list(true).count(wanted) + list(read).count(wanted))
 
 
-def _macro_f1(true: Sequence[str], read: Sequence[str]) -> float:
-    return float(np.mean([_f1(true, read, intent) for intent in INTENTS]))
+def _macro_f1(true: Sequence[str], read: Sequence[str], wanted: Sequence[str] = INTENTS) -> float:
+    return float(np.mean([_f1(true, read, intent) for intent in wanted]))
 
 
 def test_there_is_enough_to_learn_from() -> None:
@@ -52,19 +58,30 @@ def test_there_is_enough_to_learn_from() -> None:
         assert len(set(texts)) == len(texts) >= phrases
 
 
-@pytest.mark.parametrize(("language", "strict", "lenient"), [("en", 0.85, 0.9), ("de", 0.75, 0.8)])
-def test_intent_on_subjects_left_out(language: str, strict: float, lenient: float) -> None:
-    judged = _left_out(language)
-    read = [name for _, name, _ in judged]
-    first = [phrase.intents[0] for phrase, _, _ in judged]
-    either = [name if name in phrase.intents else phrase.intents[0] for phrase, name, _ in judged]
-    assert _macro_f1(first, read) >= strict
-    assert _macro_f1(either, read) >= lenient
+@pytest.mark.parametrize(
+    ("language", "activities", "strict", "lenient"),
+    [("en", False, 0.85, 0.9), ("en", True, 0.65, 0.7), ("de", False, 0.75, 0.8)],
+)
+def test_intent_on_subjects_left_out(
+    language: str, activities: bool, strict: float, lenient: float
+) -> None:
+    judged = [
+        (phrase.intents, read)
+        for phrase, read, _, subject in _left_out(language)
+        if subject.startswith(ACTIVITIES) == activities
+    ]
+    read = [name for _, name in judged]
+    first = [intents[0] for intents, _ in judged]
+    either = [name if name in intents else intents[0] for intents, name in judged]
+    # Of bare activities hardly one is compared, and none names a site.
+    wanted = ("informational", "transactional") if activities else INTENTS
+    assert _macro_f1(first, read, wanted) >= strict
+    assert _macro_f1(either, read, wanted) >= lenient
 
 
 @pytest.mark.parametrize("language", ["en", "de"])
 def test_local_on_subjects_left_out(language: str) -> None:
-    scored = [(p.local, local) for p, _, local in _left_out(language) if p.local is not None]
+    scored = [(p.local, local) for p, _, local, _ in _left_out(language) if p.local is not None]
     assert _f1([true for true, _ in scored], [local for _, local in scored], True) >= 0.8
 
 
@@ -74,6 +91,31 @@ def test_learning_twice_gives_the_same_and_a_built_model_is_as_good() -> None:
     first = train(subjects, "de").read(texts)
     assert np.array_equal(first, train(subjects, "de").read(texts))
     assert intent_model("de").read(texts) == pytest.approx(first, abs=0.05)
+
+
+HIRED = (
+    "boat blacking, hull blacking, narrowboat signwriting, traditional signwriting, piano "
+    "tuning, carpet cleaning, dog walking, sash window repair, boiler servicing, chimney "
+    "sweeping, gutter clearing, tyre fitting, wedding catering, powder coating, roof "
+    "thatching, picture framing, upholstery cleaning, shop fitting, tent hiring, saddle "
+    "fitting, bra fitting, curtain cleaning, oven cleaning, asbestos removal, sewing machine "
+    "repair, reed adjusting, oboe repairing, roof tiling"
+).split(", ")
+DONE = (
+    "knitting, birdwatching, composting, rug hooking, bread baking, wood carving, candle "
+    "making, fly tying, surfing, parkour training, bird ringing, ghost hunting, cider making, "
+    "beer brewing, coin collecting, stamp collecting, model railway building, yarn bombing, "
+    "sea glass collecting, reed making"
+).split(", ")
+
+
+def test_what_one_has_done_and_what_one_does_are_told_apart() -> None:
+    """Bare activities of which none is among the labelled phrases."""
+    labelled = {phrase.text for subject in labelled_subjects("en") for phrase in subject.phrases}
+    assert labelled.isdisjoint([*HIRED, *DONE])
+    wanted = ["transactional"] * len(HIRED) + ["informational"] * len(DONE)
+    names = read_intents([*HIRED, *DONE], [[]] * len(wanted), "en").names()
+    assert _macro_f1(wanted, names, ("transactional", "informational")) >= 0.8
 
 
 @pytest.mark.parametrize(
