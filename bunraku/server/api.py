@@ -34,6 +34,7 @@ from bunraku.server.plan.ranking_api import router as ranking
 from bunraku.server.plan.what_if_api import router as what_ifs
 from bunraku.server.plan.whole_api import router as whole
 from bunraku.server.problems import problem, problem_of, with_problems
+from bunraku.server.projects.about_api import router as about
 from bunraku.server.projects.access import SignedIn
 from bunraku.server.projects.api import router as projects
 from bunraku.server.projects.people_api import public
@@ -86,6 +87,7 @@ api = Api(
 api.add_router("", public, auth=Anybody())
 api.add_router("", people)
 api.add_router("", projects)
+api.add_router("", about)
 api.add_router("", figures_router)
 api.add_router("", home_lines)
 for room in (

@@ -129,6 +129,20 @@ def test_places_and_brands_are_not_proposed(api: Api, project: Project) -> None:
     assert propose_seeds("I restore pianos and sell stools", "de")[0] == "piano restoration"
 
 
+def test_a_sentence_is_read_before_there_is_a_project(api: Api) -> None:
+    for about, told in (
+        ("We tune pianos in Marlbury", {"language": "en", "places": ["Marlbury"]}),
+        ("Ich verkaufe Kaffeemühlen und repariere sie", {"language": "de", "places": []}),
+        ("", {"language": "en", "places": []}),
+    ):
+        answer = api.client.post("/api/about", {"about": about}, content_type="application/json")
+        assert answer.json() == told
+    long = {"about": "x" * 2_001}
+    assert api.client.post("/api/about", long, content_type="application/json").status_code == 422
+    api.client.logout()
+    assert api.client.post("/api/about", {}, content_type="application/json").status_code == 401
+
+
 def test_up_next_says_what_stands_in_the_way(api: Api, project: Project) -> None:
     first = api.get("/up-next")
     assert [block["what"] for block in first["in_the_way"]] == ["nothing_gathered"]

@@ -2,7 +2,28 @@
 
 import re
 from collections.abc import Sequence
+from dataclasses import dataclass
 
+from bunraku.core.gather.named_places import named_places, place_like
+from bunraku.core.gather.proposed_words import (
+    ABOUT_ME,
+    AND,
+    ARTICLES,
+    BESIDE,
+    FOR,
+    I_OR_WE,
+    JOINS,
+    MADE,
+    MADE_OF_IT,
+    OF_ONESELF,
+    PARTICLES,
+    PEOPLE,
+    SAID_OF_US,
+    SAYS_LITTLE,
+    SERVICES,
+    TAUGHT,
+    read_in,
+)
 from bunraku.core.text import BadKeyword, clean_keyword, identity_key
 from bunraku.core.text.frames import is_frame
 from bunraku.core.text.tokens import stems
@@ -11,62 +32,18 @@ MOST = 4
 """Seeds proposed: two or three is what one begins with."""
 LONGEST = 4
 """Words of a seed: what is longer is a sentence, not what people search for."""
-_BREAK = re.compile(r"[,.;:!?()\"“”\n/–—&]+| - ")
-_JOINS = {
-    "en": "and or in for with to of from at on near by about who that which into via around",
-    "de": "und oder in im für mit zu von vom aus bei am an auf über der die das den dem",
-    "fr": "et ou en pour avec à au aux de des du la le les dans sur chez",
-    "es": "y e o en para con a al de del la el los las sobre",
-    "it": "e o in per con a al di del della dei delle il la gli le su",
-    "nl": "en of in voor met naar van uit bij op over de het een",
-    "pt": "e ou em para com a ao de do da dos das o os as sobre",
-}
-_ABOUT_ME = {
-    "en": "i we my our us a an the is are am was been being have has had run own sell selling "
-    "sells make making makes offer offering teach teaching blog blogging write writing do "
-    "doing help helping people everything all things also small little local family shop "
-    "store business firm company site website channel video videos new own this it its "
-    "their them they you your want start starting love like work works working mostly "
-    "other more some many based",
-    "de": "ich wir mein meine unser unsere ein eine einen ist sind bin habe haben verkaufe "
-    "verkaufen biete bieten mache machen schreibe laden geschäft firma seite kanal kleine "
-    "kleiner kleines neu",
-    "fr": "je nous mon ma mes notre nos un une est sont suis vends vendons propose fais petite "
-    "petit boutique entreprise site chaîne",
-    "es": "yo nosotros mi mis nuestra nuestro un una es son soy vendo vendemos ofrezco hago "
-    "pequeña pequeño tienda empresa sitio canal",
-    "it": "io noi mio mia nostri un una è sono vendo vendiamo offro piccola piccolo negozio "
-    "azienda sito canale",
-    "nl": "ik wij we mijn ons onze een is zijn ben verkoop verkopen maak bied kleine winkel "
-    "bedrijf site kanaal",
-    "pt": "eu nós meu minha nosso nossa um uma é são sou vendo vendemos ofereço faço pequena "
-    "pequeno loja empresa site canal",
-}
+_BREAK = re.compile(r"[,.;:!?()\"“”\n/–—]+| [-&] ")
 
 
-_SERVICES = {
-    "repair": "repair",
-    "fix": "repair",
-    "clean": "cleaning",
-    "install": "installation",
-    "service": "servicing",
-    "tune": "tuning",
-    "restore": "restoration",
-    "rent": "rental",
-    "hire": "hire",
-    "sharpen": "sharpening",
-    "groom": "grooming",
-    "train": "training",
-}
-"""What is done to things, and what it is called when it is searched for."""
+@dataclass
+class _Run:
+    """Words that name something together: behind which joining word, whether somebody says "I" or
+    "we" right before it, and whether it goes on with an "and"."""
 
-
-_TAUGHT = set("teach teaching help helping coach coaching show showing tutor tutoring".split())
-_PEOPLE = set(
-    "beginners adults children kids people students pupils families women men seniors teenagers "
-    "teens owners others everyone anyone newcomers learners teams parents toddlers".split()
-)
-"""Who is taught what: "teach beginners beekeeping" is about beekeeping."""
+    words: list[str]
+    after: str = ""
+    ours: bool = False
+    goes_on: bool = False
 
 
 def propose_seeds(about: str, language: str, known: Sequence[str] = ()) -> list[str]:
@@ -77,72 +54,162 @@ def propose_seeds(about: str, language: str, known: Sequence[str] = ()) -> list[
     be proposed: the project's places and brands. Returns: at most `MOST`
     phrases of up to `LONGEST` words in the order they stand, each once whether singular or plural:
     runs of words that name something, between punctuation, joining words and what one says of
-    oneself. Raises: nothing."""
-    language = _read_in(about, language)
-    joins = set((_JOINS.get(language) or _JOINS["en"]).split())
-    mine = set((_ABOUT_ME.get(language) or _ABOUT_ME["en"]).split())
-    left_out = {identity_key(text) for text in known}
-    found: dict[tuple[str, ...], str] = {}
+    oneself; in English what says how or where only where nothing else is said, and no place that
+    is served. Raises: nothing."""
+    language = read_in(about, language)
+    english = language not in JOINS or language == "en"
+    places = named_places(about, language)
+    left_out = {identity_key(text) for text in [*known, *places]}
+    found: dict[tuple[str, ...], tuple[str, bool]] = {}
+    verbs = False
     for part in _BREAK.split(about):
-        for words in _served(_runs(part.split(), joins, mine), language):
-            text = _as_service(words) if language == "en" else " ".join(words)
+        runs = _runs(part.split(), language, verbs)
+        verbs = bool(runs) and runs[-1].ours and len(runs[-1].words) == 1
+        for run in _english(runs) if english else runs:
+            text = " ".join(run.words[-LONGEST:])
             try:
                 key = identity_key(clean_keyword(text))
             except BadKeyword:
                 continue
-            if key in left_out or all(is_frame(w.casefold(), language) for w in words):
+            if key in left_out or all(is_frame(w.casefold(), language) for w in run.words):
                 continue
-            found.setdefault(tuple(sorted(stems(key, language))), text)
-    return [_plain(text) for text in found.values()][:MOST]
+            beside = english and _says_little(run, left_out)
+            found.setdefault(tuple(sorted(stems(key, language))), (text, beside))
+    texts = [text for text, beside in found.values() if not beside]
+    return [_plain(text) for text in texts or [text for text, _ in found.values()]][:MOST]
 
 
-def _read_in(about: str, language: str) -> str:
-    """The language that the sentences are in: people describe a German project in English."""
-    words = set(about.casefold().split())
-    small = {
-        code: len(words & {*_JOINS[code].split(), *_ABOUT_ME[code].split()}) for code in _JOINS
-    }
-    best = max(small, key=lambda code: small[code])
-    return best if small[best] >= small.get(language, 0) + 2 else language
+def _bare(word: str) -> str:
+    return word.replace("’", "'").strip("'").casefold()
 
 
-def _runs(words: Sequence[str], joins: set[str], mine: set[str]) -> list[list[str]]:
-    runs: list[list[str]] = [[]]
-    taught = False
-    for word in words:
-        bare = word.strip("'’").casefold()
-        if taught and bare in _PEOPLE:
+def _runs(words: Sequence[str], language: str, verbs: bool = False) -> list[_Run]:
+    """The runs of words of a part; `verbs` where it goes on with what "we" do, as in "we wash, iron
+    and mend shirts"."""
+    joins = set((JOINS.get(language) or JOINS["en"]).split())
+    mine = set((ABOUT_ME.get(language) or ABOUT_ME["en"]).split())
+    runs = [_Run([], ours=verbs)]
+    taught, before = False, ""
+    for number, word in enumerate(words):
+        bare, now = _bare(word), runs[-1]
+        follows = _bare(words[number + 1]) if number + 1 < len(words) else ""
+        if taught and bare in PEOPLE:
             continue
-        taught = bare in _TAUGHT
-        if bare in joins or bare in mine:
-            runs.append([])
+        taught = bare in TAUGHT
+        if bare in joins:
+            goes_on = bare in AND and bool(now.words)
+            after = now.after if goes_on and not _for_people(now) else bare
+            ours = now.ours if goes_on else bare == "to" and before in mine
+            runs.append(_Run([], after, ours, goes_on))
+        elif bare in mine and not _names_here(bare, before, now, follows, joins | mine):
+            # "in the Dales" stands behind "in", with the article between.
+            after = now.after if not now.words and bare in ARTICLES else ""
+            runs.append(_Run([], after, bare in I_OR_WE))
         else:
-            runs[-1].append(word)
-    return [run[-LONGEST:] for run in runs if run]
+            now.words.append(word)
+        before = bare
+    return [run for run in runs if run.words]
 
 
-def _served(runs: Sequence[list[str]], language: str) -> list[list[str]]:
-    """The same where something done to things stands apart from them, as in "repair and sell
-    pens": put before them."""
-    out: list[list[str]] = []
-    waiting = ""
+def _names_here(bare: str, before: str, now: _Run, follows: str, small: set[str]) -> bool:
+    """Whether a word that mostly speaks of oneself names something where it stands: "work boots",
+    "soap making classes"."""
+    if bare == "work":
+        return before not in {*I_OR_WE, "to", "who", "you", "they"} and follows not in {"", *small}
+    named = [word for word in now.words if _bare(word) not in OF_ONESELF]
+    return bare in MADE and bool(named) and (follows in SAYS_LITTLE or follows in {"", *small})
+
+
+def _english(runs: Sequence[_Run]) -> list[_Run]:
+    """Runs without what one runs, services as they are searched for, and one thing said for another
+    together with it: "toys for cats"."""
+    out: list[_Run] = []
+    waiting = doing = ""
     for run in runs:
-        alone = len(run) == 1 and language == "en" and run[0].casefold() in _SERVICES
-        if alone and run is not runs[-1]:
-            waiting = run[0]
+        first = run.words[0].casefold()
+        if len(run.words) == 1 and first in SERVICES and run is not runs[-1]:
+            # "Repair and sell pens": what is done stands apart from the things.
+            waiting = first
+            continue
+        does = first in SERVICES or (run.ours and first in SAID_OF_US)
+        if waiting and run.words[-1].endswith("s"):
+            things = run.words[1:] if does and len(run.words) > 1 else run.words
+            out.append(_Run(_as_service([waiting, *things], run.ours)))
+        waiting = ""
+        words = _without_own(run.words)
+        # "We clean windows and gutters": the same is done to both.
+        if doing and run.goes_on and not does and words and words[-1].endswith("s"):
+            words = _as_service([doing, *words], run.ours)
         else:
-            out += [[waiting, *run]] if waiting and run[-1].endswith("s") else []
+            words = _as_service(words, run.ours, run.goes_on)
+            doing = first if does and words[1:] and words[-1] != run.words[-1] else ""
+        # Without anything it is done to, what "we" do is no seed.
+        run.ours = run.ours and len(run.words) == 1 and words == run.words
+        run.words = words
+        if not words:
+            continue
+        if out and _one_for_another(out[-1], run):
+            out[-1].words += [run.after, *words]
+        else:
             out.append(run)
-            waiting = ""
     return out
 
 
-def _as_service(words: Sequence[str]) -> str:
-    """What one does to things as people search for it: "repair bicycles" is "bicycle repair"."""
-    done = _SERVICES.get(words[0].casefold())
-    if done is None or len(words) < 2 or not words[-1].endswith("s"):
-        return " ".join(words)
-    return " ".join([*words[1:-1], _one(words[-1].casefold()), done])
+def _for_people(run: _Run) -> bool:
+    """Whether a run says who something is for: what stands behind its "and" is for nobody."""
+    words = [_bare(word) for word in run.words]
+    return run.after in FOR and all(word in PEOPLE or is_frame(word, "en") for word in words)
+
+
+def _one_for_another(first: _Run, second: _Run) -> bool:
+    return (
+        second.after in FOR
+        and not second.goes_on
+        and not _for_people(second)
+        and first.after not in BESIDE
+        and len(first.words) == 1
+        and len(second.words) <= LONGEST - 2
+    )
+
+
+def _without_own(words: list[str]) -> list[str]:
+    """Without what one runs at the end; nothing where a name is left of a place to publish."""
+    kept = list(words)
+    while kept and _bare(kept[-1]) in OF_ONESELF:
+        kept.pop()
+    named = len(kept) == 1 < len(words) and any(char.isupper() for char in kept[0])
+    return [] if named else kept
+
+
+def _as_service(words: list[str], ours: bool, goes_on: bool = False) -> list[str]:
+    """What one does to things as people search for it: "repair bicycles" is "bicycle repair". What
+    stands right behind "we" is done, whether it is known or not: "we sew uniforms"."""
+    if len(words) < 2:
+        return words
+    does = words[0].casefold()
+    done = SERVICES.get(does) or (SAID_OF_US.get(does) if ours else None)
+    things = [word for word in words[1:] if word.casefold() not in PARTICLES] or words[1:]
+    last = things[-1].casefold()
+    several = last.endswith("s") and not last.endswith("ss")
+    if done is None or not (several or ours) or last in MADE_OF_IT:
+        return things if ours and not goes_on else words
+    return [*things[:-1], _one(last) if several else last, done]
+
+
+def _says_little(run: _Run, left_out: set[str]) -> bool:
+    """Whether a run says how, where or for whom rather than what, or nothing by itself."""
+    words = [_bare(word) for word in run.words]
+    if run.after in BESIDE and (run.after != "in" or _is_place(words, left_out)):
+        return True
+    if run.after in FOR or (
+        run.after == "to" and (words[-1] in PEOPLE or _is_place(words, left_out))
+    ):
+        return True
+    return len(words) == 1 and (run.ours or words[0] in SAYS_LITTLE)
+
+
+def _is_place(words: Sequence[str], left_out: set[str]) -> bool:
+    return words[-1] in left_out or place_like(words[-1:], "en")[0]
 
 
 def _one(word: str) -> str:

@@ -320,6 +320,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/about": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read About
+         * @description Read a sentence; nothing is kept.
+         */
+        post: operations["bunraku_server_projects_about_api_read_about"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/figures": {
         parameters: {
             query?: never;
@@ -4130,6 +4150,24 @@ export interface components {
             offset: number;
             /** Rows */
             rows: components["schemas"]["LogLineOut"][];
+        };
+        /**
+         * AboutOut
+         * @description The language it is written in, and the towns and regions it says somebody serves.
+         */
+        AboutOut: {
+            /** Language */
+            language: string;
+            /** Places */
+            places: string[];
+        };
+        /**
+         * AboutIn
+         * @description What a project is to be about.
+         */
+        AboutIn: {
+            /** About */
+            about: string;
         };
         /**
          * FigureOut
@@ -11521,6 +11559,39 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_projects_about_api_read_about: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AboutIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AboutOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
             422: components["responses"]["Problem422"];
             500: components["responses"]["Problem500"];
             503: components["responses"]["Problem503"];

@@ -19,6 +19,10 @@ export const removeAccount = async (body: Schemas["PasswordIn"]) =>
 export const removeProject = async (id: number, name: string) =>
   data(await api.POST("/api/projects/{project_id}/remove", { params: at(id), body: { name } }));
 
+/** What a sentence says already: its language, and the places it names. Nothing is kept. */
+export const readAbout = async (about: string) =>
+  data(await api.POST("/api/about", { body: { about } }));
+
 export const createProject = async (body: Schemas["ProjectIn"]) =>
   data(await api.POST("/api/projects", { body }));
 

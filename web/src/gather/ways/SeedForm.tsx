@@ -12,7 +12,7 @@ import { useEstimate, useProposedSeeds, useWays } from "../queries";
 import { Trail } from "../stream/Trail";
 import { EstimateLine } from "./EstimateLine";
 import { RunBounds } from "./RunBounds";
-import { addSeed, type Run, toggled } from "./run";
+import { addSeed, hasSeed, type Run, toggled, toggleSeed } from "./run";
 import { WaysBoard } from "./WaysBoard";
 
 type Props = {
@@ -138,10 +138,12 @@ export function SeedForm({
             <button
               key={seed}
               type="button"
-              onClick={() => onRun({ ...run, seeds: addSeed(run.seeds, seed) })}
-              className="h-[26px] rounded-md border border-hairline px-2 hover:border-quiet"
+              aria-pressed={hasSeed(run.seeds, seed)}
+              onClick={() => onRun({ ...run, seeds: toggleSeed(run.seeds, seed) })}
+              className="h-[26px] rounded-md border border-hairline px-2 hover:border-quiet
+                aria-pressed:border-pine-line aria-pressed:bg-pine-wash"
             >
-              + {seed}
+              {hasSeed(run.seeds, seed) ? "✓" : "+"} {seed}
             </button>
           ))}
           {proposed.length > 1 && (

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { addSeed, emptyRun, readRun, toggled } from "./run";
+import { addSeed, emptyRun, hasSeed, readRun, toggled, toggleSeed } from "./run";
 
 describe("a run", () => {
   it("begins on the channel one looks at", () =>
@@ -14,6 +14,12 @@ describe("a run", () => {
     expect(addSeed("", "moon")).toBe("moon");
     expect(addSeed("star,", "moon")).toBe("star, moon");
     expect(addSeed("star, Moon", "moon")).toBe("star, Moon");
+  });
+  it("gives a seed back, the others as they were", () => {
+    expect(hasSeed("star,  Moon", "moon")).toBe(true);
+    expect(toggleSeed("star, Moon\nsun", "moon")).toBe("star, sun");
+    expect(toggleSeed("star", "moon")).toBe("star, moon");
+    expect(toggleSeed("moon", "moon")).toBe("");
   });
   it("turns ways on and off", () => {
     expect(toggled(["a"], "b")).toEqual(["a", "b"]);

@@ -29,11 +29,25 @@ export const emptyRun = (channel: Channel): Run => ({
 
 export const readRun = (kept: unknown): Run | undefined => runShape.safeParse(kept).data;
 
+const PARTED = /[,;\n]/;
+const same = (one: string, other: string) =>
+  one.trim().toLowerCase() === other.trim().toLowerCase();
+
+/** Whether a seed is among those typed. */
+export const hasSeed = (typed: string, seed: string): boolean =>
+  typed.split(PARTED).some((part) => same(part, seed));
+
 /** The seeds typed, with one more; not twice. */
 export function addSeed(typed: string, seed: string): string {
-  const there = typed.split(/[,;\n]/).map((part) => part.trim().toLowerCase());
-  if (there.includes(seed.toLowerCase())) return typed;
+  if (hasSeed(typed, seed)) return typed;
   return typed.trim() ? `${typed.trim().replace(/[,;]$/, "")}, ${seed}` : seed;
+}
+
+/** The seeds typed without one, or with it where it was not there. */
+export function toggleSeed(typed: string, seed: string): string {
+  if (!hasSeed(typed, seed)) return addSeed(typed, seed);
+  const others = typed.split(PARTED).filter((part) => part.trim() && !same(part, seed));
+  return others.map((part) => part.trim()).join(", ");
 }
 
 export const toggled = <T>(list: readonly T[], item: T): T[] =>

@@ -6,18 +6,21 @@ import { Button } from "../../parts/Button";
 import { Choice } from "../../parts/Choice";
 import { LineField, TextField } from "../../parts/Field";
 import { ProblemNote } from "../../parts/ProblemNote";
-import { createProject } from "../changes";
+import { useProjects } from "../../shared/queries";
+import { createProject, readAbout } from "../changes";
 import { LocaleFields } from "../LocaleFields";
 import { PlainPage } from "../PlainPage";
 import {
   type Draft,
   draftShape,
   EMPTY_DRAFT,
+  freeName,
   named,
   nameFrom,
   STEPS,
   type Step,
   toProject,
+  withRead,
   wrongOutlet,
 } from "./draft";
 import { PublishStep } from "./PublishStep";
@@ -48,13 +51,15 @@ export function NewProjectPage() {
   const form = useRef<HTMLFormElement>(null);
   const navigate = useNavigate();
   const client = useQueryClient();
-  const keep = (changed: Partial<Draft>) => {
-    const next = { ...draft, ...changed };
-    setDraft(next);
-    sessionStorage.setItem(DRAFT, JSON.stringify(next));
-  };
+  const taken = (useProjects().data ?? []).map((project) => project.name);
+  const keep = (changed: Partial<Draft>) => setDraft((now) => ({ ...now, ...changed }));
+  useEffect(() => sessionStorage.setItem(DRAFT, JSON.stringify(draft)), [draft]);
+  const read = useMutation({
+    mutationFn: readAbout,
+    onSuccess: (told) => setDraft((now) => withRead(now, told)),
+  });
   const create = useMutation<Schemas["ProjectOut"], Problem, Draft>({
-    mutationFn: (told) => createProject(toProject(told)),
+    mutationFn: (told) => createProject(toProject(told, taken)),
     onSuccess: (made) => {
       sessionStorage.removeItem(DRAFT);
       client.invalidateQueries({ queryKey: ["projects"] });
@@ -65,10 +70,15 @@ export function NewProjectPage() {
       });
     },
   });
+  const wrongName =
+    create.error?.field.endsWith("name") && draft.step === "have"
+      ? `${create.error.message} ${create.error.hint}`
+      : undefined;
   const at = STEPS.indexOf(draft.step);
   const last = at === STEPS.length - 1;
   const go = (by: number, changed: Partial<Draft> = {}) => {
     setTried(false);
+    if (draft.step === "about" && draft.about.trim()) read.mutate(draft.about);
     keep({ ...changed, step: STEPS[at + by] ?? draft.step });
   };
   const next = () => {
@@ -120,8 +130,10 @@ export function NewProjectPage() {
             onChange={(outlets) => keep({ outlets })}
           />
         )}
-        {draft.step === "have" && <HaveStep draft={draft} onChange={keep} />}
-        {create.error && <ProblemNote error={create.error} />}
+        {draft.step === "have" && (
+          <HaveStep draft={draft} taken={taken} wrongName={wrongName} onChange={keep} />
+        )}
+        {create.error && !wrongName && <ProblemNote error={create.error} />}
         <div className="flex gap-2">
           <Button type="submit" look="main" disabled={create.isPending}>
             {last ? "Make the project" : "Next"}
@@ -156,7 +168,11 @@ function WhereStep({
       </div>
       <LineField
         label="Towns or regions you serve"
-        hint="Parted by commas. Leave it empty where you serve everybody."
+        hint={
+          draft.places && draft.places === draft.read.places
+            ? "From your sentence, parted by commas. Empty it where you serve everybody."
+            : "Parted by commas. Leave it empty where you serve everybody."
+        }
         value={draft.places}
         onText={(text) => onChange({ places: text })}
       />
@@ -166,9 +182,13 @@ function WhereStep({
 
 function HaveStep({
   draft,
+  taken,
+  wrongName,
   onChange,
 }: {
   draft: Draft;
+  taken: readonly string[];
+  wrongName: string | undefined;
   onChange: (changed: Partial<Draft>) => void;
 }) {
   return (
@@ -218,9 +238,10 @@ function HaveStep({
       />
       <LineField
         label="Name of the project"
+        error={wrongName}
         maxLength={120}
         value={draft.name}
-        placeholder={nameFrom(draft.about)}
+        placeholder={freeName(nameFrom(draft.about), taken)}
         onText={(text) => onChange({ name: text })}
       />
     </>

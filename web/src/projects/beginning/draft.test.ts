@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { EMPTY_DRAFT, nameFrom, toProject, wrongOutlet } from "./draft";
+import { EMPTY_DRAFT, freeName, nameFrom, toProject, withRead, wrongOutlet } from "./draft";
 
 describe("a new project", () => {
   it("is named after what it is about", () => {
@@ -13,6 +13,12 @@ describe("a new project", () => {
     );
     expect(nameFrom("Tea for two")).toBe("Tea for two");
     expect(nameFrom("  ")).toBe("My project");
+  });
+  it("takes a name that is free, unless one typed it", () => {
+    expect(freeName("Bees", ["Wasps"])).toBe("Bees");
+    expect(freeName("Bees", ["bees", "Bees 2"])).toBe("Bees 3");
+    expect(toProject({ ...EMPTY_DRAFT, about: "Bees" }, ["Bees"]).name).toBe("Bees 2");
+    expect(toProject({ ...EMPTY_DRAFT, name: "Bees" }, ["Bees"]).name).toBe("Bees");
   });
   it("has beginners on each channel where nobody publishes yet", () => {
     const { outlets, preset } = toProject({ ...EMPTY_DRAFT, about: "Bees" });
@@ -47,5 +53,18 @@ describe("a new project", () => {
     expect(wrongOutlet({ channel: "web", name: "a", standing: "x" })).toMatch(/number/);
     expect(wrongOutlet({ channel: "web", name: "a", standing: "101" })).toMatch(/100/);
     expect(wrongOutlet({ channel: "video", name: "a", standing: "101" })).toBe("");
+  });
+  it("knows from its sentence where one is, and never against what was typed", () => {
+    const about = { language: "de", places: ["Marlbury", "Tennick"] };
+    const read = withRead(EMPTY_DRAFT, about);
+    expect(read).toMatchObject({ country: "DE", language: "de", places: "Marlbury, Tennick" });
+    // Another sentence: what was only read changes with it.
+    const again = withRead(read, { language: "en", places: [] });
+    expect(again).toMatchObject({ country: "GB", language: "en", places: "" });
+    const typed = { ...read, country: "AT", places: "Westerholm" };
+    expect(withRead(typed, { language: "en", places: ["Tarnley"] })).toMatchObject({
+      ...{ country: "AT", language: "de", places: "Westerholm" },
+    });
+    expect(withRead({ ...read, places: "" }, about).places).toBe("");
   });
 });

@@ -3,6 +3,7 @@ import { z } from "zod";
 import type { Channel, Schemas } from "../../api/client";
 import { readNumber } from "../../parts/numbers";
 import { CHANNELS } from "../../shared/channels";
+import { COMMON } from "../../shared/locales";
 import { CURRENCIES, EMPTY_FIELDS, fromFields } from "../projectWords";
 import { beginner } from "../strengthWords";
 
@@ -25,6 +26,8 @@ export const draftShape = z.object({
   have: z.enum(["nothing", "list", "report"]),
   figures: z.enum(["practice", "files"]),
   name: z.string(),
+  /** What was read from the sentence: where it still stands, nobody said otherwise. */
+  read: z.object({ language: z.string(), places: z.string() }),
 });
 export type Draft = z.infer<typeof draftShape>;
 export type OutletPlace = z.infer<typeof place>;
@@ -39,7 +42,25 @@ export const EMPTY_DRAFT: Draft = {
   have: "nothing",
   figures: "practice",
   name: "",
+  read: { language: "en", places: "" },
 };
+
+/** A draft with what its sentence says: the places it names, and its language with the country
+ * where most speak it. What a person chose or typed stays. */
+export function withRead(draft: Draft, about: Schemas["AboutOut"]): Draft {
+  const read = { language: about.language, places: about.places.join(", ") };
+  const untouched =
+    draft.language === draft.read.language && draft.country === homeOf(draft.read.language);
+  return {
+    ...draft,
+    read,
+    ...(untouched && { language: read.language, country: homeOf(read.language) }),
+    ...(draft.places === draft.read.places && { places: read.places }),
+  };
+}
+
+const homeOf = (language: string): string =>
+  COMMON.find((locale) => locale.language === language)?.country ?? EMPTY_DRAFT.country;
 
 /** Words before a comma that say something by themselves. */
 const LEAST_WORDS = 3;
@@ -68,6 +89,14 @@ export function nameFrom(about: string): string {
   return name.charAt(0).toUpperCase() + name.slice(1) || "My project";
 }
 
+/** The same name, with a number where another project has it. */
+export function freeName(name: string, taken: readonly string[]): string {
+  const names = new Set(taken.map((other) => other.toLowerCase()));
+  let free = name;
+  for (let number = 2; names.has(free.toLowerCase()); number++) free = `${name} ${number}`;
+  return free;
+}
+
 /** What is wrong with an outlet; "" where nothing is. */
 export function wrongOutlet(outlet: OutletPlace): string {
   if (!outlet.name.trim()) return "Give it a name or its address.";
@@ -80,9 +109,9 @@ export function wrongOutlet(outlet: OutletPlace): string {
 export const named = (outlets: Draft["outlets"]): OutletPlace[] =>
   (outlets ?? []).filter((outlet) => outlet.name.trim() || outlet.standing.trim());
 
-/** What the server takes. Where nobody publishes yet, beginners stand in on each channel; an outlet
+/** What the server takes; `taken` are the names of other projects. Where nobody publishes yet, beginners stand in on each channel; an outlet
  * without a strength has a beginner's, and both are marked as assumed. */
-export function toProject(draft: Draft): Schemas["ProjectIn"] {
+export function toProject(draft: Draft, taken: readonly string[] = []): Schemas["ProjectIn"] {
   const told = named(draft.outlets);
   const outlets: Schemas["OutletIn"][] = told.length
     ? told.map((outlet) => ({
@@ -107,7 +136,7 @@ export function toProject(draft: Draft): Schemas["ProjectIn"] {
       }));
   const fields = fromFields({
     ...EMPTY_FIELDS,
-    name: draft.name.trim() || nameFrom(draft.about),
+    name: draft.name.trim() || freeName(nameFrom(draft.about), taken),
     about: draft.about.trim(),
     country: draft.country,
     language: draft.language,
