@@ -14,6 +14,7 @@ from bunraku.core.gather.relevance import learn_relevance
 
 PROJECTS = Path(__file__).parent / "on_topic.txt"
 OWN_LISTS = Path(__file__).parent / "own_lists.txt"
+ABROAD = Path(__file__).parent / "own_lists_abroad.txt"
 
 
 @cache
@@ -28,14 +29,16 @@ def _projects() -> list[tuple[list[str], list[str], list[bool]]]:
 
 
 @cache
-def _own_lists() -> list[tuple[str, list[str], list[bool]]]:
-    """A sentence and a short list of one's own, without seeds; most are subjects that are known by
-    a word of their own, some of them words that no table has."""
+def _lists(path: Path) -> list[tuple[str, str, list[str], list[bool]]]:
+    """A language, a sentence and a short list of one's own, without seeds; most are subjects that
+    are known by a word of their own, some of them words that no table has."""
     lists = []
-    for part in OWN_LISTS.read_text("utf-8").split("\n\n"):
-        _, about, *lines = part.strip().split("\n")
+    for part in path.read_text("utf-8").strip().split("\n\n"):
+        head, about, *lines = part.strip().split("\n")
+        language = head.rpartition("] ")[2] if "] " in head else "en"
         texts = [line[2:] for line in lines]
-        lists.append((about.removeprefix("about: "), texts, [line[0] == "+" for line in lines]))
+        wanted = [line[0] == "+" for line in lines]
+        lists.append((language, about.removeprefix("about: "), texts, wanted))
     return lists
 
 
@@ -57,15 +60,27 @@ def test_own_keywords_come_before_others_with_nothing_decided() -> None:
     assert min(by_fit) >= 0.88
 
 
-def test_a_short_list_of_ones_own_is_of_ones_subject() -> None:
+@pytest.mark.parametrize("path", [OWN_LISTS, ABROAD], ids=lambda path: path.stem)
+def test_a_short_list_of_ones_own_is_of_ones_subject(path: Path) -> None:
     kept, out = [], []
-    for about, texts, wanted in _own_lists():
-        fits = fit_to_project(texts, [about], "en") >= EVEN
+    for language, about, texts, wanted in _lists(path):
+        fits = fit_to_project(texts, [about], language) >= EVEN
         kept.append(fits[np.array(wanted)].mean())
         out.append(1 - fits[~np.array(wanted)].mean())
     assert np.mean(kept) >= 0.9
     assert min(kept) >= 0.8
     assert np.mean(out) >= 0.85
+
+
+def test_words_written_together_hold_their_parts() -> None:
+    about = ["Keltische Harfen und Unterricht"]
+    lessons, other, offer = fit_to_project(
+        ["harfenunterricht", "handyvertrag", "unterricht mathe"], about, "de"
+    )
+    assert lessons > EVEN > other
+    assert offer <= EVEN
+    told = explain_fit("harfenunterricht", lessons, about, "de")
+    assert told == ["“harfenunterricht” is written with a word of yours"]
 
 
 def test_a_word_that_is_known_nowhere_means_what_the_project_is_about() -> None:

@@ -1,7 +1,7 @@
 """Fit: how close a keyword is to what the project is about, by the meaning of its words and the
 company it keeps."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -9,6 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.special import expit
 
+from bunraku.core.text.compounds import shares_a_part
 from bunraku.core.text.frames import FRAME_WORDS, is_frame
 from bunraku.core.text.known_words import frequencies
 from bunraku.core.text.labelled_phrases import labelled_subjects
@@ -38,6 +39,23 @@ OF_NEARNESS, OF_COMPANY, OF_WORDS, CONSTANT = 1.1, 2.0, 0.85, -1.9
 itself. Logistic regression on 40 projects of ours, much the same whichever is left out."""
 WITHOUT_TABLE = (4.0, -2.0)
 """Log-odds from the share of words alone, where a language has no table: even at half."""
+OWN_WORD = 0.2
+"""Log-odds where, without a table, a keyword has a word of the project's own, whatever else."""
+_OFFERS = {
+    "de": "schule kurs kurse workshop seminar unterricht training reparatur reinigung service "
+    "werkstatt laden maschine maschinen teile",
+    "fr": "école cours stage atelier formation réparation entretien nettoyage service machine "
+    "machines pièces montage montagne",
+    "es": "escuela curso cursos clases taller formación reparación limpieza servicio máquina "
+    "máquinas piezas",
+    "it": "scuola corso corsi lezione lezioni laboratorio formazione riparazione pulizia servizio "
+    "macchina macchine pezzi",
+    "nl": "school cursus cursussen les lessen workshop workshops training reparatie reiniging "
+    "service machine machines onderdelen",
+    "pt": "escola curso cursos aula aulas oficina formação reparação limpeza serviço máquina "
+    "máquinas peças",
+}
+"""What is offered on any subject: to share only these is to share nothing."""
 LEAST_KNOWN = 0.2
 """Share of a keyword's weight whose meaning must be known for meaning to have a say."""
 EVEN = 0.5
@@ -57,11 +75,12 @@ def fit_to_project(texts: Sequence[str], about: Sequence[str], language: str) ->
     names a topic, because nothing is known then; 1 for a seed itself. Formula: logistic in the mean
     cosine of its meaning with the two nearest things the project says, in ln of how much alike it
     is to the project's other keywords against everyday phrases on many subjects, and in the share
-    of its rare words that the project uses; where the table knows hardly any of its words, or the
-    language has no table, in that share alone, from even upwards in the first case. A word that the
-    table does not know and the project says itself means what the project is about: many a subject
-    has a word of its own. A keyword of frame words alone fits nobody. Raises: nothing. Cost:
-    linear; 100,000 in some two seconds."""
+    of its rare words that the project uses; where the table knows hardly any of its words, in that
+    share alone, from even upwards. In a language without a table in that share too, and above even
+    where one of its words is the project's own, alone or within a longer one, and no mere offer. A
+    word that the table does not know and the project says itself means what the project is about:
+    many a subject has a word of its own. A keyword of frame words alone fits nobody. Raises:
+    nothing. Cost: linear; 100,000 in some two seconds."""
     table = stem_table(texts, language)
     by_words = _by_words(table, about, language)
     if by_words is None:
@@ -70,7 +89,11 @@ def fit_to_project(texts: Sequence[str], about: Sequence[str], language: str) ->
     by_words = np.nan_to_num(by_words)
     slope, constant = WITHOUT_TABLE
     odds = slope * by_words + constant
-    if width(language) and len(texts):
+    if not width(language):
+        is_own = _own_words(about, language)
+        told = np.array([any(map(is_own, tokens(text))) for text in texts], dtype=np.bool_)
+        odds = np.where(told, np.maximum(odds, OWN_WORD + by_words), odds)
+    elif len(texts):
         own = _of_ones_own(about, language)
         vectors, known = _vectors(texts, language, own)
         around, _ = _vectors(list(own.said), language, own)
@@ -139,6 +162,7 @@ def explain_fit(text: str, fit: float, about: Sequence[str], language: str) -> l
     own = {stem: word for said in about for word, stem in _topic_words(said, language)}
     names = list(own.values())
     theirs = unit_rows(word_vectors(names, language))
+    is_own = _own_words(about, language) if not width(language) else own.__contains__
     speaks, leads = [], []
     for word, stem in words:
         mine = unit_rows(word_vectors([word], language))
@@ -146,6 +170,8 @@ def explain_fit(text: str, fit: float, about: Sequence[str], language: str) -> l
         best = int(cosine.argmax()) if len(cosine) else 0
         if stem in own:
             speaks.append(f"“{word}” is a word of yours")
+        elif is_own(word):
+            speaks.append(f"“{word}” is written with a word of yours")
         elif not names or not mine.any():
             leads.append(f"“{word}” is not known here")
         elif cosine[best] >= NEAR:
@@ -171,6 +197,7 @@ def _by_words(table: StemTable, about: Sequence[str], language: str) -> Floats |
     if not own:
         return None
     framed = {name for name in table.names if _is_framed(name, language)} - own
+    framed |= {stems(word, language)[0] for word in _OFFERS.get(language, "").split()}
     speaks = np.array([stem not in framed for stem in table.names], dtype=np.float64)
     shared = np.array([stem in own for stem in table.names], dtype=np.float64)
     weight = speaks * np.log1p(table.texts / np.maximum(table.texts_with(), 1))
@@ -178,6 +205,28 @@ def _by_words(table: StemTable, about: Sequence[str], language: str) -> Floats |
     unknown = np.full(table.texts, np.nan)
     share = np.divide(table.sums(weight * shared), total, out=unknown, where=total > 0)
     return np.asarray(share, dtype=np.float64)
+
+
+def _own_words(about: Sequence[str], language: str) -> Callable[[str], bool]:
+    """Whether a word is one that the project says itself, written together with others or not, and
+    no mere offer: what tells a topic in a language without a table."""
+    offers = set(_OFFERS.get(language, "").split())
+    own = [pair for said in about for pair in _topic_words(said, language) if pair[0] not in offers]
+    words = {word for word, _ in own}
+    # The stemmer leaves the plural of some words as it is ("vélos").
+    own_stems = {stem.removesuffix("s") for _, stem in own}
+    known: dict[str, bool] = {}
+
+    def is_own(word: str) -> bool:
+        if word not in known:
+            stem = stems(word, language)
+            known[word] = word not in offers and (
+                bool(stem and stem[0].removesuffix("s") in own_stems)
+                or shares_a_part(word, words, language)
+            )
+        return known[word]
+
+    return is_own
 
 
 @lru_cache(maxsize=8)

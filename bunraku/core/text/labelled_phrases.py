@@ -5,7 +5,15 @@ from dataclasses import dataclass
 from functools import cache
 from importlib import resources
 
-FILES = {"en": "english.txt", "de": "german.txt"}
+FILES = {
+    "en": "english.txt",
+    "de": "german.txt",
+    "fr": "french.txt",
+    "es": "spanish.txt",
+    "it": "italian.txt",
+    "nl": "dutch.txt",
+    "pt": "portuguese.txt",
+}
 CODES = {"i": "informational", "n": "navigational", "c": "commercial", "t": "transactional"}
 INTENTS = tuple(CODES.values())
 
@@ -41,7 +49,11 @@ def labelled_subjects(language: str) -> tuple[Subject, ...]:
     if language not in FILES:
         return ()
     folder = resources.files("bunraku.core.text").joinpath("labelled")
-    text = folder.joinpath(FILES[language]).read_text("utf-8")
+    return read_subjects(folder.joinpath(FILES[language]).read_text("utf-8"))
+
+
+def read_subjects(text: str) -> tuple[Subject, ...]:
+    """The subjects of a text written after the guide. Raises: `ValueError` as above."""
     return tuple(_subject(part) for part in text.split("\n[") if part.strip())
 
 
