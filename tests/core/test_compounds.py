@@ -1,8 +1,10 @@
-"""Words that are written together: what shares a part and what only looks so."""
+"""Words that are written together: what shares a part and what only looks so; and German nouns."""
 
 import pytest
 
+from bunraku.core.plan.pieces import title_from
 from bunraku.core.text.compounds import shares_a_part
+from bunraku.core.text.german_nouns import with_nouns
 
 
 @pytest.mark.parametrize(
@@ -26,3 +28,25 @@ def test_parts(word: str, other: str, language: str, alike: bool) -> None:
     assert shares_a_part(word, [other], language) is alike
     assert shares_a_part(other, [word], language) is alike
     assert not shares_a_part(word, [], language)
+
+
+@pytest.mark.parametrize(
+    ("keyword", "title"),
+    [
+        ("was kostet eine harfe", "Was kostet eine Harfe"),
+        ("was kosten harfen", "Was kosten Harfen"),
+        ("harfe stimmen anleitung", "Harfe stimmen Anleitung"),
+        ("harfenbauer in der nähe", "Harfenbauer in der Nähe"),
+        ("keltische pedalharfe für anfänger", "Keltische Pedalharfe für Anfänger"),
+        ("XL harfe versicherung", "XL Harfe Versicherung"),
+        ("etwas unbekanntes", "Etwas unbekanntes"),
+        ("", ""),
+    ],
+)
+def test_german_titles_have_the_capitals_that_are_sure(keyword: str, title: str) -> None:
+    about = "Ich baue keltische Harfen. Ihnen und Ihren Kindern gebe ich Unterricht"
+    assert title_from(keyword, (), "de", about) == title
+
+
+def test_without_a_sentence_only_common_nouns_are_known() -> None:
+    assert with_nouns("harfe preise und reinigung") == "harfe Preise und Reinigung"

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from statistics import median
 
 from bunraku.core.text.frames import is_frame
+from bunraku.core.text.german_nouns import with_nouns
 from bunraku.core.text.tokens import content_stems, tokens
 
 
@@ -137,13 +138,18 @@ def _within(phrase: str, subject: set[str], language: str) -> bool:
     return bool(stems) and subject.issuperset(stems)
 
 
-def title_from(keyword: str, places: Sequence[str] = (), language: str = "") -> str:
+def title_from(
+    keyword: str, places: Sequence[str] = (), language: str = "", about: str = ""
+) -> str:
     """A working title from the lead keyword: its first letter a capital, places of the project as
-    they are written, and in English whoever asks ("what do I need"); nothing else touched."""
+    they are written, in English whoever asks ("what do I need"), in German what is surely a noun,
+    as are those of what the project is `about`; nothing else touched."""
     for place in places:
         keyword = re.sub(
             rf"\b{re.escape(place)}\b", place.replace("\\", ""), keyword, flags=re.IGNORECASE
         )
     if language == "en":
         keyword = re.sub(r"(?<![\w-])i(?=$|\s|['’](?:m|ve|ll|d)\b)", "I", keyword)
+    if language == "de":
+        keyword = with_nouns(keyword, [about])
     return keyword[:1].upper() + keyword[1:]

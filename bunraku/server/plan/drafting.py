@@ -71,9 +71,8 @@ def draft_pieces(
         outlet = project.chosen_among(outlets, cluster.scope.channel)
         draft = _draft(cluster, rows, mine, outlet, features, places, hours)
         owned.update(dict.fromkeys(mine, -cluster.pk))
-        drafts.append(
-            replace(draft, title=title_from(draft.title, project.places, cluster.scope.language))
-        )
+        title = title_from(draft.title, project.places, cluster.scope.language, project.about)
+        drafts.append(replace(draft, title=title))
     return _with_home_pages(project, drafts, hours), skipped
 
 

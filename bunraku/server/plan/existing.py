@@ -113,7 +113,8 @@ def bring_in(project: Project, channel: str, pages: Sequence[Page]) -> Brought:
                     project=project,
                     scope=scope,
                     outlet=outlet,
-                    title=page.title or title_from(row.text, project.places, scope.language),
+                    title=page.title
+                    or title_from(row.text, project.places, scope.language, project.about),
                     kind=kind,
                     because="it exists already and is to be improved",
                     hours=hours[kind],
