@@ -7,6 +7,7 @@ from typing import Any, Literal
 from django.db.models import Count, Q, QuerySet
 from ninja import Router, Schema
 
+from bunraku.core.gather.fit import EVEN
 from bunraku.core.weigh.reasons import amount_words, count_words, odds_words
 from bunraku.server.clock import today
 from bunraku.server.database.unchanged import while_unchanged
@@ -229,8 +230,10 @@ def _best(project: Project) -> list[dict[str, Any]]:
         ]
     scopes = Scope.objects.filter(project=project, locale=project.locale)
     owned = PieceKeyword.objects.filter(piece__project=project).values("keyword")
-    # A Go or a Try: what is hopeless is not among the best.
-    rows = Row.objects.filter(scope__in=scopes, state__in=IN_PLAY, verdict__in=(1, 2))
+    # A Go or a Try, and of one's subject: what is hopeless, or another's, is not among the best.
+    rows = Row.objects.filter(
+        scope__in=scopes, state__in=IN_PLAY, verdict__in=(1, 2), fit__gte=EVEN
+    )
     rows = rows.exclude(keyword__in=owned).select_related("scope")
     return [
         {

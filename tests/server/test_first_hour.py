@@ -175,6 +175,9 @@ def test_without_clusters_the_best_are_keywords(weighed: Api) -> None:
     best = weighed.get("/up-next")["best"]
     assert best
     assert all(each["row"] is not None for each in best)
+    # What is not about one's subject is not among them, whatever it is worth.
+    Row.objects.filter(pk=best[0]["row"]).update(fit=0.2)
+    assert best[0]["row"] not in {each["row"] for each in weighed.get("/up-next")["best"]}
 
 
 @pytest.mark.parametrize("form", ["csv", "tabs", "lines"])
