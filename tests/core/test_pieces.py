@@ -55,7 +55,11 @@ def test_the_home_page_takes_the_hardest_phrase_that_is_worth_it() -> None:
     priced = ["cord", "sash cord under 50", *named[2:]]
     assert home_page(priced, SASH, "en", kinds, better, difficulty, fit) == 0
     # What is beside the subject is no home, nor a thing of it that has more to be said of.
-    for beside in (["cord", "door handle"], ["cord", "sash cord knife"]):
+    for beside in (
+        ["cord", "door handle"],
+        ["cord", "sash cord knife"],
+        ["cord", "sash cord kit sale"],
+    ):
         beside += named[2:]
         assert home_page(beside, SASH, "en", kinds, better, difficulty, fit) == 0
     framed = ["cord", "sash cord near me", *named[2:]]

@@ -104,7 +104,7 @@ def home_page(
     Parameters: `phrases`, the main keyword of each; what the project is `about`, and its language;
     `kinds`, `worth` a month, `difficulty` and `fit` (0-1) of each. Returns: the place of one, or
     None. Of landing pages whose worth is not below the middle of all known, that fit about as well
-    as any, are said in words of what all of it is about alone (besides frame words) and name no
+    as any, are said in words of what all of it is about alone (besides one frame word) and name no
     figure (a price, a size: that is for a page of its own), the hardest; of equal ones that of more
     worth. None where there are fewer than `HOME_AMONG` pieces or nothing is known. Raises: nothing.
     Cost: linear but for the middle."""
@@ -132,10 +132,12 @@ def home_page(
 
 def _within(phrase: str, subject: set[str], language: str) -> bool:
     """Whether a phrase names the subject and nothing beside it: "dog grooming near me", but not
-    "dog grooming table", of which there is more to say elsewhere."""
+    "dog grooming table", of which there is more to say elsewhere, nor "dog grooming kit cheap":
+    who says more than one thing about it wants that."""
     named = [word for word in tokens(phrase) if not is_frame(word, language)]
     stems = content_stems(" ".join(named), language)
-    return bool(stems) and subject.issuperset(stems)
+    around = len(set(content_stems(phrase, language))) - len(set(stems))
+    return bool(stems) and subject.issuperset(stems) and around <= 1
 
 
 def title_from(

@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bunraku.core.text.meaning import unit_rows, word_vectors
-from bunraku.sources.rehearsal import elsewhere_german
+from bunraku.sources.rehearsal import abroad, elsewhere_german
 
 Floats = NDArray[np.float64]
 SURE = 0.08
@@ -80,6 +80,8 @@ def kind_of(name: str, language: str) -> str:
     words = name.split()
     if language == "de":
         return _german(words)
+    if language in abroad.LANGUAGES:
+        return abroad.kind_of(name, language)
     if language != "en" or _OF_TWO & set(words):
         return "matter"
     if _ARTICLES & set(words[1:]):

@@ -89,7 +89,8 @@ def translate(world: World, term: str, request: Request) -> Raw | None:
     """Ways to say a term in the language asked for; None where its subject has no counterpart
     there."""
     own, into = request.locale[:2], request.into
-    if into not in {locale[:2] for locale in LOCALES} or own == into:
+    at_home = {locale[:2] for locale in LOCALES}
+    if not {own, into} <= at_home or own == into:
         return None
     key = identity_key(term)
     head = world.head_inside(key)

@@ -8,6 +8,7 @@ from functools import lru_cache
 from typing import NamedTuple
 
 from bunraku.core.text import stems, tokens
+from bunraku.sources.rehearsal import abroad
 from bunraku.sources.rehearsal.demand import EPOCH
 from bunraku.sources.rehearsal.dice import bell, normal_of, pick_index, rolls
 from bunraku.sources.rehearsal.query import slug_of
@@ -202,7 +203,7 @@ def page_of(
         else wordings[int(len(wordings) * wording**1.5)]
     )
     shelf = channel if channel != "marketplace" or kind in BOXED else "voucher"
-    templates = _TITLES[language][shelf]
+    templates = (_TITLES.get(language) or abroad.TITLES[language])[shelf]
     template = templates[int(len(templates) * form)]
     title = template.format(t=said[:1].upper() + said[1:], p=publisher.name.capitalize())
     pull = typical_pull(publisher, channel) * math.exp(PULL_SPREAD * normal_of(pull_dice))

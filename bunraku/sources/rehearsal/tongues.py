@@ -4,7 +4,7 @@ tables."""
 from dataclasses import dataclass, replace
 from functools import cache
 
-from bunraku.sources.rehearsal import elsewhere, elsewhere_german, english, german
+from bunraku.sources.rehearsal import abroad, elsewhere, elsewhere_german, english, german
 
 
 @dataclass(frozen=True)
@@ -241,18 +241,46 @@ def _german() -> Tongue:
     )
 
 
+def _abroad(locale: str) -> Tongue:
+    language = locale[:2]
+    frames, fills = read_frames(abroad.frames(language)), abroad.fills(language)
+    small = {
+        name: frozenset(abroad.words(name, language))
+        for name in ("questions", "articles", "joints", "measures", "home")
+    }
+    return Tongue(
+        locale,
+        read_heads(abroad.heads(language)),
+        frames,
+        fills,
+        small["questions"],
+        small["articles"],
+        read_company(abroad.company(language)),
+        frames,
+        fills,
+        small["questions"] | small["joints"] | small["articles"],
+        small["measures"],
+        small["home"],
+    )
+
+
 @cache
 def tongue(locale: str) -> Tongue:
-    """The tongue of a world locale: en-GB, en-US or de-DE."""
+    """The tongue of a world locale: one of `LOCALES` or of those abroad."""
+    if locale in abroad.LOCALES:
+        return _abroad(locale)
     return _german() if locale == "de-DE" else _english(locale)
 
 
 LOCALES = ("en-GB", "en-US", "de-DE")
+"""Where the world is at home: with all of its concepts, and with a lexicon between its
+languages."""
 
 
 def nearest_locale(locale: str) -> str:
     """The world's locale that serves a project's: its own, else one of its language, else British
     English."""
-    if locale in LOCALES:
+    everywhere = (*LOCALES, *abroad.LOCALES)
+    if locale in everywhere:
         return locale
-    return next((known for known in LOCALES if known[:2] == locale[:2]), "en-GB")
+    return next((known for known in everywhere if known[:2] == locale[:2]), "en-GB")
