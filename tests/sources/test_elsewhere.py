@@ -64,8 +64,18 @@ def test_what_kind_of_thing_a_subject_is(name: str, kind: str) -> None:
 
 
 def test_kinds_are_read_in_german_by_endings_and_in_unknown_languages_not() -> None:
-    told = {name: kind_of(name, "de") for name in ("klavierunterricht", "klettern", "mietrecht")}
-    assert told == {"klavierunterricht": "course", "klettern": "activity", "mietrecht": "matter"}
+    kinds = {
+        "klavierunterricht": "course",
+        "hundeschule": "course",
+        "klettern": "activity",
+        "mietrecht": "topic",
+        "kachelofen": "thing",
+        "harfe": "thing",
+        "dachdecker": "trade",
+        "kartoffelsalat": "food",
+        "holz oder stein": "matter",
+    }
+    assert {name: kind_of(name, "de") for name in kinds} == kinds
     assert kind_of("piec", "pl") == "matter"
 
 

@@ -109,10 +109,31 @@ ENDINGS = {
         ).split()
     ),
     "trade": tuple(
-        ("fotograf handwerker elektriker klempner maler gärtner feger bauer arzt anwalt").split()
+        (
+            "fotograf handwerker elektriker klempner maler gärtner feger bauer arzt anwalt decker "
+            "schreiner tischler schlosser friseur dienst trainer"
+        ).split()
     ),
-    "course": tuple(("kurs kurse unterricht seminar schulung ausbildung").split()),
+    "course": tuple(("kurs kurse unterricht seminar schulung ausbildung schule").split()),
+    "food": tuple(
+        (
+            "honig käse brot torte kuchen marmelade wein bier öl wurst schokolade kaffee saft "
+            "plätzchen brötchen pralinen essig tee salat suppe auflauf braten soße eis pudding knödel "
+            "nudeln"
+        ).split()
+    ),
+    "topic": tuple(
+        ("recht heit keit tion ismus logie steuer symptome schmerzen bedeutung kunde").split()
+    ),
 }
 """Endings of German subjects and what they make of them."""
+NOT_DONE = tuple(
+    (
+        "ofen garten wagen kissen becken haken boden laden faden rahmen besen kasten kragen regen "
+        "hafen graben balken schatten zapfen rasen hosen decken ketten karten platten matten "
+        "kisten flaschen taschen lampen leuchten uhren ringen bogen magen kaufen"
+    ).split()
+)
+"""Ends of things that have such an ending as well, and what one wants of a thing."""
 DONE = ("eln", "ern", "ken", "ten", "pfen", "gen", "hen", "fen", "sen", "zen", "men", "nen")
 """Endings of what is done, as in "stricken" and "klettern"."""

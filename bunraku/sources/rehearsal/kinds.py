@@ -184,6 +184,6 @@ def _german(words: list[str]) -> str:
     for kind, endings in elsewhere_german.ENDINGS.items():
         if last.endswith(endings):
             return kind
-    if last.endswith(elsewhere_german.DONE) and len(last) > 5:
-        return "activity"
-    return "matter"
+    if last.endswith(elsewhere_german.DONE) and not last.endswith(elsewhere_german.NOT_DONE):
+        return "activity" if len(last) > 5 else "thing"
+    return "matter" if {"oder", "und", "vs"} & set(words) else "thing"
