@@ -118,8 +118,8 @@ ENDINGS = {
     "food": tuple(
         (
             "honig käse brot torte kuchen marmelade wein bier öl wurst schokolade kaffee saft "
-            "plätzchen brötchen pralinen essig tee salat suppe auflauf braten soße eis pudding knödel "
-            "nudeln"
+            "plätzchen brötchen pralinen essig tee salat suppe auflauf braten soße eis pudding "
+            "knödel nudeln"
         ).split()
     ),
     "topic": tuple(
