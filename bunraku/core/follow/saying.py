@@ -58,7 +58,7 @@ SAME = 0.03
 
 
 def _per_cent(step: float) -> str:
-    return f"{abs(1 - 2.718281828459045**-step):.0%}".replace("%", " %")
+    return f"{abs(1 - 2.718281828459045**-step):.0%}"
 
 
 def _odds(doubt: float) -> str:

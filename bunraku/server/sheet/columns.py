@@ -72,7 +72,7 @@ COLUMNS: tuple[Column, ...] = (
     number(
         "volume_low",
         "Searches low",
-        "Lower end of the middle 80 %.",
+        "Lower end of the middle 80%.",
         **SEARCHES,
         export="Searches low",
         digits=0,
@@ -80,7 +80,7 @@ COLUMNS: tuple[Column, ...] = (
     number(
         "volume_high",
         "Searches high",
-        "Upper end of the middle 80 %.",
+        "Upper end of the middle 80%.",
         **SEARCHES,
         export="Searches high",
         digits=0,

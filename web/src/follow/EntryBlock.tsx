@@ -114,7 +114,7 @@ function JudgedFigures({ judged }: { judged: Judged }) {
   if (judged.effect !== null && judged.low !== null && judged.high !== null)
     rows.push([
       "Beside untouched pieces",
-      `${stepWords(judged.effect)} (from ${stepWords(judged.low)} to ${stepWords(judged.high)}, 95 %)`,
+      `${stepWords(judged.effect)} (from ${stepWords(judged.low)} to ${stepWords(judged.high)}, 95%)`,
     ]);
   if (judged.doubt !== null) rows.push(["By chance alone", oddsWords(judged.doubt)]);
   if (judged.visible_before !== null && judged.visible_after !== null) {
@@ -123,13 +123,13 @@ function JudgedFigures({ judged }: { judged: Judged }) {
     rows.push([
       "Visible searches",
       `${count(judged.visible_before)} then, ${count(judged.visible_after)} now ` +
-        `(${low} to ${high}, 80 %)`,
+        `(${low} to ${high}, 80%)`,
     ]);
   }
   if (judged.control_share !== null)
     rows.push([
       `Of the ${judged.controls} untouched`,
-      `${judged.control_share >= 0 ? "+" : "−"}${Math.abs(Math.round(100 * judged.control_share))} %`,
+      `${judged.control_share >= 0 ? "+" : "−"}${Math.abs(Math.round(100 * judged.control_share))}%`,
     ]);
   return (
     <dl className="grid grid-cols-[auto_1fr] gap-x-3 pt-2">
@@ -152,10 +152,10 @@ const FIGURES: Readonly<Record<string, string>> = {
   "Visible searches": "visible",
 };
 
-/** A step in ln of the place as a share of the distance from the top: "31 % nearer". */
+/** A step in ln of the place as a share of the distance from the top: "31% nearer". */
 function stepWords(step: number): string {
   const share = Math.round(100 * Math.abs(1 - Math.exp(-step)));
-  return share === 0 ? "none" : `${share} % ${step > 0 ? "nearer the top" : "further down"}`;
+  return share === 0 ? "none" : `${share}% ${step > 0 ? "nearer the top" : "further down"}`;
 }
 
 function oddsWords(odds: number): string {

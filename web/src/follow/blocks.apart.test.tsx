@@ -117,11 +117,11 @@ describe("an entry of the diary", () => {
     const figures = within(screen.getByText("Sign test").closest("dl") as HTMLElement);
     expect(figures.getByText("about once in 47 times")).toBeInTheDocument();
     expect(
-      figures.getByText("50 % nearer the top (from none to 75 % nearer the top, 95 %)"),
+      figures.getByText("50% nearer the top (from none to 75% nearer the top, 95%)"),
     ).toBeInTheDocument();
     expect(figures.getByText("less than once in a thousand times")).toBeInTheDocument();
-    expect(figures.getByText("40 then, 65 now (+10 to +40, 80 %)")).toBeInTheDocument();
-    expect(figures.getByText("−6 %")).toBeInTheDocument();
+    expect(figures.getByText("40 then, 65 now (+10 to +40, 80%)")).toBeInTheDocument();
+    expect(figures.getByText("−6%")).toBeInTheDocument();
   });
 
   it("of somebody's own hand can be taken out", async () => {
