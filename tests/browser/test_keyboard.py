@@ -65,6 +65,7 @@ def test_the_walk_with_the_keyboard_alone(page: Page) -> None:
     page.keyboard.press("Escape")
 
     page.keyboard.press("2")
+    expect(page.get_by_role("heading", name="Weigh the keywords")).to_be_visible()
     expect(page.get_by_role("grid", name="Keywords")).to_be_visible()
     page.keyboard.press("m")
     expect(

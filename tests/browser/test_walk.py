@@ -167,6 +167,8 @@ def test_from_ones_own_file_to_the_plan_without_any_source(page: Page) -> None:
     expect(page.get_by_role("banner").get_by_text("Practice", exact=True)).to_have_count(0)
 
     page.get_by_role("link", name=re.compile("^Weigh")).click()
+    # The list before has as many rows.
+    expect(page.get_by_role("heading", name="Weigh the keywords")).to_be_visible()
     expect(page.get_by_role("row")).to_have_count(5)
     expect(page.get_by_role("button", name=re.compile("^Measure"))).to_have_count(0)
     page.get_by_role("row", name=re.compile("how to clean")).click()
@@ -194,3 +196,29 @@ def test_from_ones_own_file_to_the_plan_without_any_source(page: Page) -> None:
     expect(page.get_by_role("complementary", name="The year as a whole")).to_contain_text(
         "hours bring about £"
     )
+
+
+def test_what_the_sentence_says_is_not_asked_again(page: Page) -> None:
+    page.goto("/projects/new")
+    page.get_by_label("In one sentence").fill("We tune pianos and repair organs in Marlbury")
+    page.get_by_role("button", name="Next").click()
+    towns = page.get_by_label("Towns or regions you serve")
+    expect(towns).to_have_value("Marlbury")
+    expect(page.get_by_text("From your sentence")).to_be_visible()
+    # What is typed stays, whatever the sentence becomes.
+    towns.fill("Tennick")
+    page.get_by_role("button", name="Back").click()
+    page.get_by_label("In one sentence").fill("We tune pianos in Westerholm")
+    page.get_by_role("button", name="Next").click()
+    expect(towns).to_have_value("Tennick")
+    page.reload()
+    expect(towns).to_have_value("Tennick")
+    page.get_by_role("button", name="Skip").click()
+    page.get_by_role("button", name="Nowhere yet").click()
+    page.get_by_role("button", name="Make the project").click()
+    seed = page.get_by_role("button", name="piano tuning")
+    seed.click()
+    expect(page.get_by_label("Seeds, parted by commas or lines")).to_have_value("piano tuning")
+    expect(seed).to_have_attribute("aria-pressed", "true")
+    seed.click()
+    expect(page.get_by_label("Seeds, parted by commas or lines")).to_have_value("")
