@@ -6,15 +6,15 @@ from pathlib import Path
 import numpy as np
 import pytest
 
-from bunraku.core.text.labelled_phrases import FILES, labelled_subjects, read_subjects
+from bunraku.core.text.labelled_phrases import FILES, Subject, labelled_subjects, read_subjects
 from bunraku.core.weigh.intent import Names, read_intents
 
 PHRASES = Path(__file__).parent / "intents_abroad.txt"
 
 
 @pytest.mark.parametrize("subject", read_subjects(PHRASES.read_text("utf-8")), ids=lambda s: s.name)
-def test_what_is_wanted_in_other_languages(subject: object) -> None:
-    language, phrases = subject.name, subject.phrases  # type: ignore[attr-defined]
+def test_what_is_wanted_in_other_languages(subject: Subject) -> None:
+    language, phrases = subject.name, subject.phrases
     known = {phrase.text for told in labelled_subjects(language) for phrase in told.phrases}
     assert len(known) >= 400
     texts = [phrase.text for phrase in phrases if phrase.text not in known]

@@ -45,7 +45,7 @@ _OFFERS = {
     "de": "schule kurs kurse workshop seminar unterricht training reparatur reinigung service "
     "werkstatt laden maschine maschinen teile",
     "fr": "école cours stage atelier formation réparation entretien nettoyage service machine "
-    "machines pièces montage montagne",
+    "machines pièces montage",
     "es": "escuela curso cursos clases taller formación reparación limpieza servicio máquina "
     "máquinas piezas",
     "it": "scuola corso corsi lezione lezioni laboratorio formazione riparazione pulizia servizio "

@@ -7,6 +7,8 @@ from importlib import resources
 from bunraku.sources.rehearsal.english import SAID_ALIKE
 
 LANGUAGES = ("fr", "es", "it", "nl", "pt")
+NAMED_FIRST = frozenset(LANGUAGES) - {"nl"}
+"""Languages that name a thing before what tells it from others."""
 LOCALES = ("fr-FR", "es-ES", "it-IT", "nl-NL", "pt-PT")
 TITLES = {
     "fr": {
@@ -110,10 +112,11 @@ def kind_of(name: str, language: str) -> str:
     if {"ou", "o", "of"} & set(words("joints", language)) & set(parts):
         return "matter"
     # The word that names the thing is the first one, or in Dutch the last, whose end names it too.
-    noun = parts[-1] if language == "nl" else parts[0]
+    first = language in NAMED_FIRST
+    noun = parts[0] if first else parts[-1]
     for kind in ("service", "course", "trade", "activity", "food"):
         known = words(kind, language)
-        if noun in known or (language == "nl" and noun.endswith(known)):
+        if noun in known or (not first and noun.endswith(known)):
             return kind
     ends = words("topic", language)
     return "topic" if len(noun) >= _FEWEST_LETTERS and noun.endswith(ends) else "thing"

@@ -6,7 +6,6 @@ from collections.abc import Iterator, Sequence
 import numpy as np
 
 from bunraku.core.text import identity_key
-from bunraku.sources.rehearsal import abroad
 from bunraku.sources.rehearsal.query import CHANNEL_INDEX, Query
 from bunraku.sources.rehearsal.world import LEAST_DEMAND, Ids, World
 
@@ -88,7 +87,7 @@ def _subjects(world: World, key: str) -> Iterator[str]:
         low += 1
     while high > low and (words[high - 1] in world.tongue.joints or len(words[high - 1]) == 1):
         high -= 1
-    if world.tongue.locale in abroad.LOCALES and low < high:
+    if world.tongue.named_first and low < high:
         # Where the thing is named first, what stands behind it is no subject without it.
         yield world.subject_of(" ".join(words[low:high]))
         return

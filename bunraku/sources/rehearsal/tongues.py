@@ -82,6 +82,8 @@ class Tongue:
     """Questions of two words, as how much and how often: neither is of the subject."""
     home: frozenset[str]
     """Words that nobody uses who is about something else than what the world was made for."""
+    named_first: bool = False
+    """Whether the thing is named before what tells it from others, as in "miel de montagne"."""
 
 
 SEASONS: dict[str, tuple[float, ...]] = {
@@ -261,6 +263,7 @@ def _abroad(locale: str) -> Tongue:
         small["questions"] | small["joints"] | small["articles"],
         small["measures"],
         small["home"],
+        named_first=language in abroad.NAMED_FIRST,
     )
 
 

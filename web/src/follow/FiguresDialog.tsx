@@ -32,7 +32,6 @@ export function FiguresDialog({ told, onClose }: { told: Report; onClose: () => 
       take="Keep"
       leave="Leave as it is"
       change={keep}
-      onTake={() => keep.mutate(undefined)}
       onClose={onClose}
     >
       <div className="grid grid-cols-[1fr_120px] items-center gap-x-3 gap-y-1">

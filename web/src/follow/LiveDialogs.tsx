@@ -52,7 +52,6 @@ function DownDialog({ live, onClose }: { live: Live; onClose: () => void }) {
       take="Follow it no longer"
       leave="It is still there"
       change={down}
-      onTake={() => down.mutate(undefined)}
       onClose={onClose}
     >
       <p className="text-ink-2">

@@ -48,7 +48,6 @@ export function NoteDialog({
       take="Note it"
       leave="Leave it"
       change={keep}
-      onTake={() => keep.mutate(undefined)}
       onClose={onClose}
     >
       <div className="grid grid-cols-2 gap-3">

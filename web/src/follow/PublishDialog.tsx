@@ -59,7 +59,6 @@ export function PublishDialog({
       leave="Not yet"
       change={keep}
       ready={!nothing}
-      onTake={() => keep.mutate(undefined)}
       onClose={onClose}
     >
       <p className="text-ink-2">

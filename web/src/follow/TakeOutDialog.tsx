@@ -36,7 +36,6 @@ export function TakeOutDialog({
       take="Take them out"
       leave="Leave them"
       change={takeOut}
-      onTake={() => takeOut.mutate(undefined)}
       onClose={onClose}
     >
       <p className="text-ink-2">

@@ -40,7 +40,6 @@ export function WatchDialog({ watch, onClose }: { watch: Watch; onClose: () => v
       take={watch.source ? "Keep" : undefined}
       leave={watch.source ? "Leave as it is" : "Close"}
       change={save}
-      onTake={() => save.mutate(undefined)}
       onClose={onClose}
     >
       {watch.source ? (

@@ -4,11 +4,18 @@ import { expect, it, vi } from "vitest";
 import { LineField, TextField } from "./Field";
 import { FormDialog } from "./FormDialog";
 
-const still = { error: null, isPending: false };
-const show = (over: object = {}) => {
+type Told = { error?: Error | null; isPending?: boolean; ready?: boolean; confirms?: boolean };
+const show = ({ error = null, isPending = false, ...over }: Told = {}) => {
   const heard = { onTake: vi.fn(), onClose: vi.fn() };
+  const change = { error, isPending, mutate: heard.onTake };
   render(
-    <FormDialog title="Taken down" take="Follow it no longer" change={still} {...heard} {...over}>
+    <FormDialog
+      title="Taken down"
+      take="Follow it no longer"
+      change={change}
+      onClose={heard.onClose}
+      {...over}
+    >
       <LineField label="Why" hint="For whoever looks back." value="" onText={() => undefined} />
       <TextField label="More" error="Too long." value="" onText={() => undefined} />
     </FormDialog>,
@@ -36,14 +43,14 @@ it("takes nothing while it is not ready or under way, by whatever way", () => {
 });
 
 it("is not begun twice", () => {
-  const heard = show({ change: { error: null, isPending: true } });
+  const heard = show({ isPending: true });
   expect(main()).toBeDisabled();
   fireEvent.submit(screen.getByLabelText("Why"));
   expect(heard.onTake).not.toHaveBeenCalled();
 });
 
 it("says what went wrong, and closes by its button or by Escape", async () => {
-  const heard = show({ change: { error: new Error("No such day."), isPending: false } });
+  const heard = show({ error: new Error("No such day.") });
   expect(screen.getByText("No such day.")).toHaveAttribute("role", "alert");
   await userEvent.click(screen.getByRole("button", { name: "Cancel" }));
   await userEvent.keyboard("{Escape}");

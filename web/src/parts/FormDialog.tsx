@@ -14,7 +14,6 @@ export function FormDialog({
   ready = true,
   wide = false,
   confirms = false,
-  onTake,
   onClose,
   children,
 }: {
@@ -25,14 +24,13 @@ export function FormDialog({
   take?: string | false | undefined;
   /** What the button says that changes nothing. */
   leave?: string;
-  /** The change under way: its problem is told, and it is not begun twice. */
-  change: { error: Error | null; isPending: boolean };
+  /** What taking it does: its problem is told, and it is not begun twice. */
+  change: { error: Error | null; isPending: boolean; mutate: (nothing: undefined) => void };
   /** Whether enough is given for it to be taken. */
   ready?: boolean;
   wide?: boolean;
   /** Whether nothing needs to be filled in: the focus stands on the button that takes it. */
   confirms?: boolean;
-  onTake: () => void;
   onClose: () => void;
   children: ReactNode;
 }) {
@@ -42,7 +40,7 @@ export function FormDialog({
         className="flex flex-col gap-3"
         onSubmit={(event) => {
           event.preventDefault();
-          if (take && ready && !change.isPending) onTake();
+          if (take && ready && !change.isPending) change.mutate(undefined);
         }}
         onKeyDown={(event) => {
           if (event.key !== "Enter" || !(event.ctrlKey || event.metaKey)) return;

@@ -36,7 +36,6 @@ export function ExistingDialog({ projectId, onClose }: { projectId: number; onCl
       leave="Close"
       change={bring}
       ready={!!text.trim()}
-      onTake={() => bring.mutate(undefined)}
       onClose={onClose}
     >
       <p className="text-ink-2">

@@ -42,7 +42,6 @@ export function MeasureDialog({
       change={start}
       ready={!short && !!told?.keywords}
       confirms
-      onTake={() => start.mutate(undefined)}
       onClose={() => onOpenChange(false)}
     >
       {price.error && <ProblemNote error={price.error} />}

@@ -51,7 +51,6 @@ export function GiveAway({
       leave="Keep them here"
       change={give}
       ready={!!target && chosen.size > 0}
-      onTake={() => give.mutate(undefined)}
       onClose={onClose}
     >
       {found.error && <ProblemNote error={found.error} />}

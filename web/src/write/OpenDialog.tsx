@@ -39,7 +39,6 @@ export function OpenDialog({ onClose }: { onClose: () => void }) {
       take="Open the desk"
       change={open}
       ready={!!keyword.trim()}
-      onTake={() => open.mutate(undefined)}
       onClose={onClose}
     >
       <p className="text-ink-2">

@@ -59,8 +59,6 @@ export function ReadDialog({
       take={told?.pages ? `Read ${plural(told.pages, "page")}` : "Read"}
       change={start}
       ready={!!told?.pages && !short}
-      confirms
-      onTake={() => start.mutate(undefined)}
       onClose={() => onOpenChange(false)}
     >
       <div className="grid grid-cols-2 gap-3">
