@@ -8,9 +8,10 @@ import pytest
 
 from bunraku.core.text import identity_key
 from bunraku.core.text.frames import FRAME_WORDS
-from bunraku.sources.protocol import CHANNELS
+from bunraku.sources.protocol import CHANNELS, Request, What
 from bunraku.sources.rehearsal.abroad import LANGUAGES, LOCALES, kind_of
 from bunraku.sources.rehearsal.completing import complete
+from bunraku.sources.rehearsal.lexicon import translate
 from bunraku.sources.rehearsal.results import Viewpoint, rank
 from bunraku.sources.rehearsal.tongues import SEASONS, nearest_locale, tongue
 from bunraku.sources.rehearsal.world import the_world
@@ -103,6 +104,23 @@ def test_tables_are_whole_abroad(locale: str) -> None:
 )
 def test_what_kind_of_thing_a_subject_is(name: str, language: str, kind: str) -> None:
     assert kind_of(name, language) == kind
+
+
+def test_what_a_thing_is_called_in_another_language() -> None:
+    def ways(term: str, into: str, locale: str) -> list[str]:
+        world = the_world(locale)
+        told = translate(
+            world, term, Request(What.LEXICON, (term,), "web", locale, TODAY, into=into)
+        )
+        return told["terms"] if told else []  # type: ignore[return-value]
+
+    assert ways("telescopes", "fr", "en-GB")[0] == "télescope"
+    assert ways("télescope", "de", "fr-FR")[0] == "teleskop"
+    assert ways("lente barlow", "nl", "es-ES")[0] == "barlow lens"
+    # Nothing half said: the words around it are known between English and German alone.
+    assert ways("telescope for beginners", "fr", "en-GB") == []
+    assert ways("ruche", "en", "fr-FR") == []
+    assert ways("télescope", "fr", "fr-FR") == []
 
 
 def test_a_locale_of_a_language_is_served_by_its_nearest() -> None:

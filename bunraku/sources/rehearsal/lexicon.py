@@ -5,12 +5,15 @@ from functools import cache
 
 from bunraku.core.text import identity_key
 from bunraku.sources.protocol import Request
+from bunraku.sources.rehearsal import abroad
 from bunraku.sources.rehearsal.completing import complete
-from bunraku.sources.rehearsal.tongues import LOCALES, Tongue, nearest_locale, tongue
+from bunraku.sources.rehearsal.tongues import nearest_locale, tongue
 from bunraku.sources.rehearsal.world import World, the_world
 
 Raw = dict[str, object]
 MOST_WAYS = 3
+AT_HOME = frozenset({"en", "de"})
+"""Between these the words around a subject are known too; elsewhere what a thing is called."""
 
 # English and German ways to say the same around a subject; the longest that fits is taken.
 _AROUND = """
@@ -61,15 +64,14 @@ online|online
 def _pairs(from_language: str, into_language: str) -> dict[str, str]:
     """Phrases of one language and what they are in another; heads, fills and the words around
     them."""
-    own, other = _tongue_of(from_language), _tongue_of(into_language)
+    own, other = tongue(nearest_locale(from_language)), tongue(nearest_locale(into_language))
     pairs: dict[str, str] = {}
-    for line in _AROUND.strip().splitlines():
+    for line in _AROUND.strip().splitlines() if {from_language, into_language} == AT_HOME else ():
         english, german = line.split("|")
         here, there = (german, english) if from_language == "de" else (english, german)
-        if from_language != into_language:
-            pairs.setdefault(here, there)
+        pairs.setdefault(here, there)
     for name in ("audience", "quality", "size", "use"):
-        pairs |= dict(zip(own.fills[name], other.fills[name], strict=False))
+        pairs |= dict(zip(own.fills.get(name, ()), other.fills.get(name, ()), strict=False))
     counterparts = {head.concept: head for head in other.heads}
     for head in own.heads:
         there_head = counterparts.get(head.concept)
@@ -79,27 +81,21 @@ def _pairs(from_language: str, into_language: str) -> dict[str, str]:
     return pairs
 
 
-def _tongue_of(language: str) -> Tongue:
-    return tongue(
-        nearest_locale(next((locale for locale in LOCALES if locale[:2] == language), "en-GB"))
-    )
-
-
 def translate(world: World, term: str, request: Request) -> Raw | None:
     """Ways to say a term in the language asked for; None where its subject has no counterpart
     there."""
     own, into = request.locale[:2], request.into
-    at_home = {locale[:2] for locale in LOCALES}
-    if not {own, into} <= at_home or own == into:
+    if own == into or not {own, into} <= AT_HOME | set(abroad.LANGUAGES):
         return None
     key = identity_key(term)
     head = world.head_inside(key)
     if head is None:
         return None
-    said = _replace_longest(key.split(), _pairs(own, into))
+    pairs = _pairs(own, into)
+    said = _replace_longest(key.split(), pairs) if {own, into} == AT_HOME else pairs.get(key)
     if said is None or said == key:
         return None
-    there = the_world(next(locale for locale in LOCALES if locale[:2] == into))
+    there = the_world(into)
     # What is really asked there, nearest to the words: the literal way first, then what the same
     # words complete to.
     found = complete(there, said, request.channel, MOST_WAYS)
