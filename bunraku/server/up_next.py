@@ -35,14 +35,14 @@ DUE_DAYS = 45
 
 
 class DueOut(Schema):
-    """A piece that is due: its month, the day it is due on, else the one that catches its season,
-    whether it is late."""
+    """A piece that is due: its month, the day it is due on, else the one that catches its season;
+    and what it is late for, if it is: the day that a person set, or its season."""
 
     piece: int
     title: str
     month: date | None
     publish_by: date | None
-    late: bool
+    late_for: Literal["", "day", "season"]
 
 
 class BestOut(Schema):
@@ -67,12 +67,14 @@ class InTheWayOut(Schema):
 
 
 class UpNextOut(Schema):
-    """What runs, what is due, the best not planned yet, and what stands in the way; of what is live
-    changes to look back at, how many of them, and how many pieces to look at."""
+    """What runs, what is due, the best not planned yet (where there are none, why), and what stands
+    in the way; of what is live changes to look back at, how many of them, and how many pieces to
+    look at."""
 
     jobs: list[JobOut]
     due: list[DueOut]
     best: list[BestOut]
+    why_no_best: Literal["", "nothing_gathered", "unmeasured", "all_planned", "none_good"]
     in_the_way: list[InTheWayOut]
     pieces: int
     back: list[BackOut]
@@ -94,10 +96,12 @@ class ProjectLineOut(Schema):
 def up_next(request: ProjectRequest, project_id: ProjectId) -> Any:
     """What to do now in a project."""
     project = request.project
+    best = while_unchanged(("best", project.pk, today()), lambda: _best(project))
     return {
         "jobs": list(Job.objects.filter(project=project, state__in=OPEN_STATES)),
         "due": _due(project),
-        "best": while_unchanged(("best", project.pk, today()), lambda: _best(project)),
+        "best": best,
+        "why_no_best": "" if best else _why_no_best(project),
         "in_the_way": in_the_way(project),
         "pieces": Piece.objects.filter(project=project).count(),
         "back": [back_out(entry) for entry in due_back(project)[:BEST]],
@@ -209,10 +213,16 @@ def _due(project: Project) -> list[dict[str, Any]]:
             "title": figures.piece.title,
             "month": figures.piece.month,
             "publish_by": figures.piece.due or figures.publish_by.day,
-            "late": figures.piece.due < today() if figures.piece.due else figures.publish_by.late,
+            "late_for": _late_for(figures),
         }
         for figures in plan
     ]
+
+
+def _late_for(figures: PieceFigures) -> str:
+    if figures.piece.due:
+        return "day" if figures.piece.due < today() else ""
+    return "season" if figures.publish_by.late else ""
 
 
 def _best(project: Project) -> list[dict[str, Any]]:
@@ -228,13 +238,7 @@ def _best(project: Project) -> list[dict[str, Any]]:
             }
             for draft in drafts
         ]
-    scopes = Scope.objects.filter(project=project, locale=project.locale)
-    owned = PieceKeyword.objects.filter(piece__project=project).values("keyword")
-    # A Go or a Try, and of one's subject: what is hopeless, or another's, is not among the best.
-    rows = Row.objects.filter(
-        scope__in=scopes, state__in=IN_PLAY, verdict__in=(1, 2), fit__gte=EVEN
-    )
-    rows = rows.exclude(keyword__in=owned).select_related("scope")
+    rows = _good_rows(project).exclude(keyword__in=_owned(project)).select_related("scope")
     return [
         {
             "cluster": None,
@@ -245,6 +249,28 @@ def _best(project: Project) -> list[dict[str, Any]]:
         }
         for row in ordered(rows, "worth", descending=True)[:BEST]
     ]
+
+
+def _good_rows(project: Project) -> "QuerySet[Row]":
+    """A Go or a Try, and on one's subject: what is hopeless, or another's, is not among the best."""
+    scopes = Scope.objects.filter(project=project, locale=project.locale)
+    return Row.objects.filter(
+        scope__in=scopes, state__in=IN_PLAY, verdict__in=(1, 2), fit__gte=EVEN
+    )
+
+
+def _owned(project: Project) -> "QuerySet[PieceKeyword, dict[str, Any]]":
+    return PieceKeyword.objects.filter(piece__project=project).values("keyword")
+
+
+def _why_no_best(project: Project) -> str:
+    """Why there is nothing good left to plan."""
+    counted = channel_counts(project)
+    if not any(counts["keywords"] for counts in counted):
+        return "nothing_gathered"
+    if any(counts["measured"] < counts["keywords"] for counts in counted):
+        return "unmeasured"
+    return "all_planned" if _good_rows(project).exists() else "none_good"
 
 
 def _why(project: Project, rows: Sequence[Row], main: Row) -> str:

@@ -17,6 +17,7 @@ MOST_WAIT_SECONDS = 30.0
 
 LEFT_OUT = "the source left it out of its answer"
 SENSELESS = "the source sent an answer that cannot be read"
+BROKEN = "the source met a fault of its own"
 """Why there is no answer, for people; what exactly was wrong is in the log."""
 logger = logging.getLogger(__name__)
 
@@ -39,12 +40,31 @@ def ask_all(
 
     Parameters: `source`; `request`, whose own terms are ignored; `terms`, each once; `most_wait`,
     seconds to wait for a busy source in all per batch. Returns: an iterator of batches that
-    together name every term once. Raises: nothing for a source that fails: its terms come back as
-    missing with the reason, as a clause for people.
+    together name every term once. Raises: nothing for a source that fails or breaks: its terms
+    come back as missing with the reason, as a clause for people. A term that breaks a source costs
+    log2 of the batch in further calls, and no other term its answer.
     """
     for start in range(0, len(terms), source.batch_size):
         part = tuple(terms[start : start + source.batch_size])
-        yield _ask_batch(source, replace(request, terms=part), most_wait)
+        yield _ask_whole(source, replace(request, terms=part), most_wait)
+
+
+def _ask_whole(source: Source, request: Request, most_wait: float) -> Batch:
+    """A batch; where one of its terms breaks the source, the others are answered all the same."""
+    try:
+        return _ask_batch(source, request, most_wait)
+    except Exception:
+        terms = request.terms
+        if len(terms) == 1:
+            logger.exception("%s broke on %r", source.name, terms[0])
+            return Batch(terms, missing={terms[0]: BROKEN})
+    whole = Batch(terms)
+    half = len(terms) // 2
+    for part in (terms[:half], terms[half:]):
+        batch = _ask_whole(source, replace(request, terms=part), most_wait)
+        whole.answers.update(batch.answers)
+        whole.missing.update(batch.missing)
+    return whole
 
 
 def _ask_batch(source: Source, request: Request, most_wait: float) -> Batch:

@@ -39,6 +39,14 @@ window.fetch = async (...asked) => {
     return fetched(...asked);
 };"""
 
+# Every message that passes, for tests that wait for one (see wait_for_message).
+MESSAGES = """window.shown = [];
+new MutationObserver((changes) => {
+    for (const change of changes)
+        for (const node of change.addedNodes)
+            if (node.matches?.("li[data-swipe-direction]")) window.shown.push(node.textContent);
+}).observe(document, { childList: true, subtree: true });"""
+
 
 def free_port() -> int:
     with socket.socket() as probe:
@@ -104,6 +112,7 @@ def watched(page: Page) -> Iterator[Page]:
     wrong: list[str] = []
     page.on("pageerror", lambda error: wrong.append(str(error)))
     page.on("console", lambda said: wrong.append(said.text) if said.type == "error" else None)
+    page.context.add_init_script(MESSAGES)
     if SLOW:
         page.context.add_init_script(LATE % SLOW)
     yield page
@@ -150,9 +159,15 @@ def wait_for_rows(page: Page) -> None:
     )
 
 
-def message(page: Page, text: str) -> Any:
-    """A message that passes."""
-    return page.locator("li[data-swipe-direction]", has_text=text).first
+def wait_for_message(page: Page, text: str | re.Pattern[str], timeout: float = 15_000) -> None:
+    """Until a message that passes has been shown, now or since the last one that was waited for: it
+    may be gone again by the time that a busy machine looks."""
+    pattern = text if isinstance(text, re.Pattern) else re.compile(re.escape(text))
+    until = time.monotonic() + timeout / 1_000
+    while not any(pattern.search(shown) for shown in page.evaluate("window.shown")):
+        assert time.monotonic() < until, f"no {text} among {page.evaluate('window.shown')}"
+        page.wait_for_timeout(50)
+    page.evaluate("window.shown.length = 0")
 
 
 def wait_for_jobs(page: Page) -> None:

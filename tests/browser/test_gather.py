@@ -8,7 +8,7 @@ import openpyxl
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import choose, message, wait_for_jobs, wait_for_rows
+from tests.browser.conftest import choose, wait_for_jobs, wait_for_message, wait_for_rows
 
 pytestmark = pytest.mark.browser
 
@@ -23,14 +23,14 @@ def test_the_stream_is_decided_with_the_keyboard(page: Page) -> None:
     first = current(page, 0)
     page.keyboard.press("j")
     page.keyboard.press("y")
-    expect(message(page, "1 keyword kept")).to_be_visible()
+    wait_for_message(page, "1 keyword kept")
     expect(page.locator("#row-0")).not_to_contain_text(first)
     page.keyboard.press("z")
     expect(page.locator("#row-0")).to_contain_text(first)
     page.keyboard.press("p")
     page.keyboard.type("for a gift guide")
     page.keyboard.press("Enter")
-    expect(message(page, "1 keyword parked")).to_be_visible()
+    wait_for_message(page, "1 keyword parked")
     choose(page.get_by_label("State"), "Parked")
     expect(page.get_by_role("row").filter(has_text=first)).to_be_visible()
     page.get_by_role("row").filter(has_text=first).click()
@@ -38,7 +38,7 @@ def test_the_stream_is_decided_with_the_keyboard(page: Page) -> None:
         page.get_by_role("complementary", name="Keyword").get_by_text("for a gift guide")
     ).to_be_visible()
     page.keyboard.press("z")
-    expect(message(page, "Taken back: Parked")).to_be_visible()
+    wait_for_message(page, "Taken back: Parked")
 
 
 def test_digging_deeper_leaves_a_trail_and_a_way_back(page: Page) -> None:
@@ -73,9 +73,9 @@ def test_a_run_streams_and_can_be_dropped_as_a_whole(page: Page) -> None:
     expect(page.get_by_text("of one run")).to_be_visible()
     expect(page.get_by_role("row").filter(has_text=re.compile(r"\bhat\b"))).to_have_count(0)
     run.get_by_role("button", name="Drop all of it").click()
-    expect(message(page, "dropped. z takes it back")).to_be_visible()
+    wait_for_message(page, "dropped. z takes it back")
     page.keyboard.press("z")
-    expect(message(page, "Taken back: Dropped")).to_be_visible()
+    wait_for_message(page, "Taken back: Dropped")
 
 
 def test_leaving_out_says_how_many_and_brings_them_back(page: Page) -> None:
@@ -110,7 +110,7 @@ def test_combinations_are_seen_before_they_are_taken(page: Page) -> None:
     # Nothing typed is lost.
     expect(dialog.get_by_role("button", name="lens polishing high")).to_be_visible()
     dialog.get_by_role("button", name="Take 8").click()
-    expect(message(page, "Combining is done: 8 new keywords")).to_be_visible()
+    wait_for_message(page, "Combining is done: 8 new keywords")
     page.get_by_label("Filter by words").fill("polishing tarnley")
     expect(
         page.get_by_role("row").filter(has_text="best lens polishing in Tarnley")
@@ -143,7 +143,7 @@ def test_a_wrong_file_a_table_and_its_refused_rows(page: Page, tmp_path: Path) -
     expect(dialog.get_by_text("“many” is no figure")).to_be_hidden()
     choose(dialog.get_by_label("Column 2 is"), "Searches a month")
     dialog.get_by_role("button", name="Import").click()
-    expect(message(page, "Importing is done: 2 new keywords")).to_be_visible()
+    wait_for_message(page, "Importing is done: 2 new keywords")
     wait_for_jobs(page)
     runs = page.get_by_role("complementary", name="Runs")
     with page.expect_download() as taken:

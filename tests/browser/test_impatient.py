@@ -6,7 +6,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import message, wait_for_jobs, wait_for_rows
+from tests.browser.conftest import wait_for_jobs, wait_for_message, wait_for_rows
 
 pytestmark = pytest.mark.browser
 
@@ -79,7 +79,7 @@ def test_two_windows_see_each_others_changes(page: Page) -> None:
     page.get_by_role("row").nth(1).click()
     page.keyboard.press("x")
     page.keyboard.press("1")
-    expect(message(page, "1 keyword dropped")).to_be_visible()
+    wait_for_message(page, "1 keyword dropped")
     other.bring_to_front()
     other.reload()
     expect(first).not_to_have_attribute("aria-label", name)
@@ -140,9 +140,9 @@ def test_a_keyword_is_moved_and_a_cluster_named(page: Page) -> None:
     dialog = page.get_by_role("dialog")
     dialog.get_by_label("Find a cluster").fill("telescope")
     dialog.get_by_role("listitem").nth(2).get_by_role("button").click()
-    expect(message(page, "for good")).to_be_visible()
+    wait_for_message(page, "for good")
     page.keyboard.press("z")
-    expect(message(page, "Taken back: Moved")).to_be_visible()
+    wait_for_message(page, "Taken back: Moved")
     page.keyboard.press("z")
     expect(inspector.get_by_role("heading", name="My own name")).to_be_hidden()
 
@@ -151,7 +151,7 @@ def test_settings_are_saved_and_undone(page: Page) -> None:
     page.goto("/p/1/web/settings")
     page.get_by_label("Hours a month").fill("44")
     page.get_by_role("button", name="Save the project").click()
-    expect(message(page, "Saved.")).to_be_visible()
+    wait_for_message(page, "Saved.")
     wait_for_jobs(page)
     page.goto("/p/1/web/plan")
     expect(page.get_by_text("44 a month to spend")).to_be_visible()
@@ -176,19 +176,19 @@ def test_another_outlet_is_chosen_and_the_sheet_follows(page: Page) -> None:
     page.goto("/p/1/web/settings")
     choose.dblclick()
     expect(giant.get_by_role("button", name="The sheet is weighed for it")).to_be_disabled()
-    expect(message(page, "is weighed for Giant now")).to_be_visible()
+    wait_for_message(page, "is weighed for Giant now")
     wait_for_jobs(page)
     page.goto("/p/1/web/weigh?q=telescope&sort=volume")
     wait_for_rows(page)
     assert row.inner_text() != before
     page.keyboard.press("z")
-    expect(message(page, "Taken back: ")).to_be_visible()
+    wait_for_message(page, "Taken back: ")
     wait_for_jobs(page)
     page.reload()
     wait_for_rows(page)
     assert row.inner_text() == before
     page.keyboard.press("z")
-    expect(message(page, "Taken back: Added outlet Giant")).to_be_visible()
+    wait_for_message(page, "Taken back: Added outlet Giant")
     page.goto("/p/1/web/settings")
     log = page.get_by_role("region", name="What was done")
     expect(log.get_by_role("listitem").first).to_contain_text("Took back: Added outlet Giant")

@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import message, wait_for_jobs, wait_for_rows
+from tests.browser.conftest import wait_for_jobs, wait_for_message, wait_for_rows
 
 pytestmark = pytest.mark.browser
 NAME_OF_FOCUS = """() => {
@@ -61,7 +61,7 @@ def test_the_walk_with_the_keyboard_alone(page: Page) -> None:
     page.keyboard.type("moss garden")
     expect(page.get_by_role("button", name="Gather from 1 seed")).to_be_enabled()
     page.keyboard.press("Enter")
-    expect(message(page, "Gathering is done")).to_be_visible(timeout=30_000)
+    wait_for_message(page, "Gathering is done", 30_000)
     page.keyboard.press("Escape")
 
     page.keyboard.press("2")
@@ -82,17 +82,17 @@ def test_the_walk_with_the_keyboard_alone(page: Page) -> None:
     page.keyboard.press("ArrowDown")
     page.keyboard.press("k")
     page.keyboard.press("s")
-    expect(message(page, "1 keyword shortlisted")).to_be_visible()
+    wait_for_message(page, "1 keyword shortlisted")
     expect(page.get_by_role("row").nth(1)).to_contain_text("shortlist")
     second = page.get_by_role("row").nth(2).get_by_role("gridcell").nth(1).inner_text()
     page.keyboard.press("j")
     page.keyboard.press("x")
     expect(page.get_by_role("dialog", name="Drop 1 keyword")).to_be_visible()
     page.keyboard.press("1")
-    expect(message(page, "1 keyword dropped")).to_be_visible()
+    wait_for_message(page, "1 keyword dropped")
     expect(page.get_by_role("row").nth(2)).not_to_contain_text(second)
     page.keyboard.press("z")
-    expect(message(page, "Taken back: Dropped")).to_be_visible()
+    wait_for_message(page, "Taken back: Dropped")
     expect(page.get_by_role("row").nth(2)).to_contain_text(second)
     for _ in range(2):
         page.keyboard.press("j")
@@ -126,7 +126,7 @@ def test_the_walk_with_the_keyboard_alone(page: Page) -> None:
     expect(page.get_by_role("button", name="Plan 2 pieces")).to_be_enabled()
     tab_to(page, "Plan 2 pieces")
     page.keyboard.press("Enter")
-    expect(message(page, "2 pieces planned")).to_be_visible()
+    wait_for_message(page, "2 pieces planned")
 
     page.keyboard.press("4")
     expect(page.get_by_role("grid", name="The year")).to_be_visible()

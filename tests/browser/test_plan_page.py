@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import message, wait_for_rows
+from tests.browser.conftest import wait_for_message, wait_for_rows
 
 pytestmark = pytest.mark.browser
 
@@ -57,14 +57,14 @@ def test_a_piece_goes_to_another_month_in_the_calendar(page: Page) -> None:
     expect(moved).to_be_focused()
     expect(first.get_by_title(title, exact=True)).to_have_count(0)
     page.keyboard.press("z")
-    expect(message(page, "Taken back")).to_be_visible()
+    wait_for_message(page, "Taken back")
     expect(first.get_by_title(title, exact=True)).to_be_visible()
     assert month == first.get_by_role("heading").inner_text()
     target = calendar.locator("ol > li").nth(2)
     first.get_by_title(title, exact=True).drag_to(target)
     expect(target.get_by_title(title, exact=True)).to_be_visible()
     page.keyboard.press("z")
-    expect(message(page, "Taken back")).to_be_visible()
+    wait_for_message(page, "Taken back")
 
 
 def test_what_the_plan_keeps_to(page: Page) -> None:
@@ -78,7 +78,7 @@ def test_what_the_plan_keeps_to(page: Page) -> None:
     expect(dialog.get_by_role("button", name="Keep to it")).to_be_disabled()
     dialog.get_by_label("Video").fill("0")
     dialog.get_by_role("button", name="Keep to it").click()
-    expect(message(page, "Kept.")).to_be_visible()
+    wait_for_message(page, "Kept.")
     page.keyboard.press("f")
     left = page.get_by_text("You want none of the kind “video” in a month.")
     expect(left.first).to_be_visible()
@@ -116,7 +116,7 @@ def test_what_exists_is_brought_in_by_its_address(page: Page) -> None:
     )
     dialog.get_by_role("button", name="Close").click()
     page.keyboard.press("z")
-    expect(message(page, "Taken back")).to_be_visible()
+    wait_for_message(page, "Taken back")
 
 
 def test_a_title_is_proposed_and_taken(page: Page) -> None:
@@ -133,7 +133,7 @@ def test_a_title_is_proposed_and_taken(page: Page) -> None:
     expect(piece.get_by_text(re.compile("cut off after"))).to_be_visible()
     own.fill(f"{title}, told simply")
     piece.get_by_role("button", name="Use it").last.click()
-    expect(message(page, "It is the title now")).to_be_visible()
+    wait_for_message(page, "It is the title now")
     expect(piece.get_by_role("heading", name=f"{title}, told simply")).to_be_visible()
     page.get_by_role("heading", name="Plan the year").click()
     page.keyboard.press("z")

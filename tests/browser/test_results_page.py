@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import message, wait_for_jobs, wait_for_rows
+from tests.browser.conftest import wait_for_jobs, wait_for_message, wait_for_rows
 
 pytestmark = pytest.mark.browser
 
@@ -32,14 +32,14 @@ def test_pages_are_judged_by_keys(page: Page) -> None:
     second = heading(page)
     # Decided by one key, and on to the next.
     page.keyboard.press("y")
-    expect(message(page, f"“{second}” kept")).to_be_visible()
+    wait_for_message(page, f"“{second}” kept")
     expect(page.get_by_role("heading", level=1)).not_to_have_text(second)
     third = heading(page)
     page.keyboard.press("x")
-    expect(message(page, f"“{third}” dropped")).to_be_visible()
+    wait_for_message(page, f"“{third}” dropped")
     expect(page.get_by_role("heading", level=1)).not_to_have_text(third)
     page.keyboard.press("z")
-    expect(message(page, re.compile("Undone|Taken back|took back", re.IGNORECASE))).to_be_visible()
+    wait_for_message(page, re.compile("Undone|Taken back|took back", re.IGNORECASE))
     page.keyboard.press("ArrowLeft")
     expect(page.get_by_role("heading", level=1)).to_have_text(third)
     # The address holds it, and the list is there after a reload.
@@ -79,7 +79,7 @@ def test_a_page_noted_by_hand_stands_first(page: Page) -> None:
     expect(dialog.get_by_text("No line has an address.")).to_be_visible()
     dialog.get_by_label("The page of").fill("First of all https://one.example/x\ntwo.example/y Two")
     dialog.get_by_role("button", name="Keep this page").click()
-    expect(message(page, "2 results noted")).to_be_visible()
+    wait_for_message(page, "2 results noted")
     expect(page.get_by_role("table", name="Who stands there").get_by_role("row")).to_have_count(3)
     expect(page.get_by_text("rests on 0 of 10 results")).to_be_visible()
 

@@ -8,13 +8,9 @@ import pytest
 from openpyxl import load_workbook
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import wait_for_rows
+from tests.browser.conftest import wait_for_message, wait_for_rows
 
 pytestmark = pytest.mark.browser
-
-
-def message(page: Page, text: str | re.Pattern[str]) -> None:
-    expect(page.get_by_role("status").filter(has_text=text).first).to_be_visible()
 
 
 def test_proposals_are_taken_and_declined_by_key(page: Page) -> None:
@@ -25,14 +21,14 @@ def test_proposals_are_taken_and_declined_by_key(page: Page) -> None:
     expect(panel.locator("li[aria-current]")).to_have_count(1)
     first = panel.locator("li").first.inner_text()
     page.keyboard.press("n")
-    message(page, "It will not be proposed again")
+    wait_for_message(page, "It will not be proposed again")
     expect(panel.locator("li").first).not_to_have_text(first)
     page.keyboard.press("y")
-    message(page, re.compile("stand by themselves now|is part of|is in"))
+    wait_for_message(page, re.compile("stand by themselves now|is part of|is in"))
     page.keyboard.press("z")
-    message(page, "Taken back")
+    wait_for_message(page, "Taken back")
     page.keyboard.press("z")
-    message(page, "Taken back")
+    wait_for_message(page, "Taken back")
 
 
 def test_clusters_are_merged_and_put_into_a_theme(page: Page) -> None:
@@ -44,18 +40,18 @@ def test_clusters_are_merged_and_put_into_a_theme(page: Page) -> None:
     dialog = page.get_by_role("dialog")
     dialog.get_by_label("Name of a new theme").fill("Evenings out")
     page.keyboard.press("Enter")
-    message(page, "put into Evenings out")
+    wait_for_message(page, "put into Evenings out")
     page.get_by_role("combobox", name="Theme").click()
     page.get_by_role("option", name="Evenings out").click()
     expect(page.get_by_text("2 match ·")).to_be_visible()
     for row in (1, 2):
         page.get_by_role("row").nth(row).get_by_role("checkbox").check()
     page.keyboard.press("m")
-    message(page, "2 clusters are one now")
+    wait_for_message(page, "2 clusters are one now")
     expect(page.get_by_text("1 match ·")).to_be_visible()
     for _ in range(2):
         page.keyboard.press("z")
-        message(page, "Taken back")
+        wait_for_message(page, "Taken back")
 
 
 def test_keywords_are_dragged_to_another_cluster(page: Page) -> None:
@@ -66,10 +62,10 @@ def test_keywords_are_dragged_to_another_cluster(page: Page) -> None:
     member = inspector.locator("li[draggable]").nth(1)
     text = member.get_by_role("checkbox").get_attribute("aria-label") or ""
     member.drag_to(page.get_by_role("row").nth(4).get_by_role("gridcell").nth(2))
-    message(page, "1 keyword moved to")
+    wait_for_message(page, "1 keyword moved to")
     expect(inspector.get_by_label(text)).to_have_count(0)
     page.keyboard.press("z")
-    message(page, "Taken back")
+    wait_for_message(page, "Taken back")
 
 
 def test_the_score_leads_to_a_cluster_and_to_the_sheet(page: Page) -> None:
@@ -115,7 +111,7 @@ def test_what_is_missing_is_gathered_by_key(page: Page) -> None:
     label = lacking.get_attribute("aria-label") or ""
     lacking.click()
     page.keyboard.press("g")
-    message(page, "1 combination gathered")
+    wait_for_message(page, "1 combination gathered")
     expect(page.get_by_role("button", name=label, exact=True)).to_have_count(0)
 
 
@@ -141,5 +137,5 @@ def test_an_edited_plan_is_shown_before_it_is_taken(page: Page, tmp_path: Path) 
     expect(dialog).to_contain_text(f"{title}, state: idea writing")
     expect(dialog).to_contain_text("Row 3: Hours: “soon” is no number of hours")
     dialog.get_by_role("button", name="Take 1 change").click()
-    message(page, "1 field of 1 piece taken")
+    wait_for_message(page, "1 field of 1 piece taken")
     expect(page.get_by_role("row").filter(has_text="Writing ·").first).to_be_visible()

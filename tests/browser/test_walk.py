@@ -7,7 +7,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import main_button, message, wait_for_jobs
+from tests.browser.conftest import main_button, wait_for_jobs, wait_for_message
 
 pytestmark = pytest.mark.browser
 
@@ -54,7 +54,7 @@ def test_from_a_sentence_to_the_plan(page: Page, tmp_path: Path) -> None:
     expect(page.get_by_text("Seed 3")).to_be_visible()
     expect(page.get_by_role("button", name="Gather from 2 seeds")).to_be_enabled()
     page.get_by_role("button", name="Gather from 2 seeds").dblclick()
-    expect(message(page, "Gathering is done")).to_be_visible(timeout=30_000)
+    wait_for_message(page, "Gathering is done", 30_000)
     expect(
         page.get_by_role("complementary", name="Runs").get_by_role("heading", level=3)
     ).to_have_count(1)
@@ -94,7 +94,7 @@ def test_from_a_sentence_to_the_plan(page: Page, tmp_path: Path) -> None:
         page.get_by_role("row").nth(row).get_by_role("checkbox").check()
     page.get_by_role("button", name="Plan 4 pieces").click()
     plan_what_is_shown(page)
-    expect(message(page, re.compile(r"pieces? planned"))).to_be_visible()
+    wait_for_message(page, re.compile(r"pieces? planned"))
 
     page.get_by_role("link", name=re.compile("^Plan")).click()
     # Placed already, without a button; fitted anew on wish, and proven.
@@ -156,7 +156,7 @@ def test_from_ones_own_file_to_the_plan_without_any_source(page: Page) -> None:
     dialog.get_by_role("button", name="Look at it").click()
     expect(dialog.get_by_text("5 rows; 1 is refused")).to_be_visible()
     dialog.get_by_role("button", name="Import 4 rows").click()
-    expect(message(page, "Importing is done: 4 new keywords")).to_be_visible()
+    wait_for_message(page, "Importing is done: 4 new keywords")
     wait_for_jobs(page)
     expect(page.get_by_text("nothing is asked of a source")).to_be_visible()
     # Nor is anything offered to be asked about.
@@ -188,7 +188,7 @@ def test_from_ones_own_file_to_the_plan_without_any_source(page: Page) -> None:
     page.keyboard.press("a")
     page.get_by_role("button", name=re.compile(r"^Plan \d")).click()
     plan_what_is_shown(page)
-    expect(message(page, re.compile(r"pieces? planned"))).to_be_visible()
+    wait_for_message(page, re.compile(r"pieces? planned"))
     page.get_by_role("link", name=re.compile("^Plan")).click()
     expect(page.get_by_role("grid", name="The year")).to_contain_text(
         "fountain pen", ignore_case=True

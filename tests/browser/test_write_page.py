@@ -3,7 +3,7 @@
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import message, wait_for_jobs, wait_for_rows
+from tests.browser.conftest import wait_for_jobs, wait_for_message, wait_for_rows
 
 pytestmark = pytest.mark.browser
 
@@ -52,10 +52,10 @@ def test_from_the_plan_to_copied_fields_by_keys(page: Page) -> None:
     page.keyboard.type(f"{main}: what it is, what it costs, and what to look at first.")
     expect(page.get_by_role("button", name=f"{main.lower()}: Description:")).to_be_visible()
     page.keyboard.press("Alt+c")
-    expect(message(page, "Description copied")).to_be_visible()
+    wait_for_message(page, "Description copied")
     assert main in page.evaluate("navigator.clipboard.readText()")
     page.keyboard.press("Alt+Shift+C")
-    expect(message(page, "All fields copied")).to_be_visible()
+    wait_for_message(page, "All fields copied")
     whole = page.evaluate("navigator.clipboard.readText()")
     assert whole.startswith("Title\n")
     assert "and how long it lasts" in whole
@@ -102,7 +102,7 @@ def test_two_windows_write_one_piece(page: Page) -> None:
     spoken.fill("Hello from the other window.")
     saved(other)
     page.get_by_role("textbox", name="Description").fill("Written here.")
-    expect(message(page, "Changed in another window")).to_be_visible()
+    wait_for_message(page, "Changed in another window")
     expect(page.get_by_role("textbox", name="Spoken first")).to_have_value(
         "Hello from the other window."
     )
@@ -110,7 +110,7 @@ def test_two_windows_write_one_piece(page: Page) -> None:
     other.get_by_role("textbox", name="Title", exact=True).fill("Theirs")
     saved(other)
     page.get_by_role("textbox", name="Title", exact=True).fill("Mine")
-    expect(message(page, "Yours stands")).to_be_visible()
+    wait_for_message(page, "Yours stands")
     page.get_by_role("button", name="versions").click()
     dialog = page.get_by_role("dialog", name="Versions")
     expect(dialog.get_by_text("Theirs")).to_be_visible()

@@ -205,4 +205,4 @@ def test_what_is_being_made_stays_and_what_is_live_waits_for_nobody(
     assert hub.pk not in [one["piece"] for one in due]
     Piece.objects.filter(pk=alone.pk).update(due=today() - timedelta(days=1))
     first = api.get("/up-next")["due"][0]
-    assert (first["piece"], first["late"]) == (alone.pk, True)
+    assert (first["piece"], first["late_for"]) == (alone.pk, "day")

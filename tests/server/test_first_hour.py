@@ -1,15 +1,18 @@
 """The first hour: own files only from import to plan, guesses, thresholds, seeds proposed, up next,
 and keywords taken away."""
 
+from datetime import timedelta
 from typing import Any
 
 import pytest
 
 from bunraku.core.gather.proposed import propose_seeds
+from bunraku.server.clock import today
 from bunraku.server.cluster.models import Cluster
+from bunraku.server.plan.models import Piece, PieceKeyword
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.providers import practises
-from bunraku.server.sheet.models import Row
+from bunraku.server.sheet.models import STATES, Row
 from tests.server.conftest import Api, pieces_of
 
 pytestmark = pytest.mark.django_db
@@ -147,14 +150,19 @@ def test_up_next_says_what_stands_in_the_way(api: Api, project: Project) -> None
     first = api.get("/up-next")
     assert [block["what"] for block in first["in_the_way"]] == ["nothing_gathered"]
     assert (first["best"], first["due"], first["pieces"]) == ([], [], 0)
+    assert first["why_no_best"] == "nothing_gathered"
     api.post("/gather/runs", {"seeds": "moon lamp", "channels": ["web"], "ways": []})
     blocked = {block["what"]: block["count"] for block in api.get("/up-next")["in_the_way"]}
     assert blocked == {"unmeasured": 1, "unclustered": 1, "undecided": 1}
+    assert api.get("/up-next")["why_no_best"] == "unmeasured"
 
 
 def test_up_next_names_the_best_and_what_is_due(weighed: Api) -> None:
     told = weighed.get("/up-next")
     best = told["best"][0]
+    assert (told["why_no_best"], told["due"]) == ("", [])
+    assert "nothing_gathered" not in {block["what"] for block in told["in_the_way"]}
+    assert "unplaced" not in {block["what"] for block in told["in_the_way"]}
     assert best["cluster"] is not None
     assert "searches a month" in best["why"]
     weighed.post("/pieces", {"cluster_ids": [best["cluster"]]})
@@ -178,6 +186,42 @@ def test_without_clusters_the_best_are_keywords(weighed: Api) -> None:
     # What is not about one's subject is not among them, whatever it is worth.
     Row.objects.filter(pk=best[0]["row"]).update(fit=0.2)
     assert best[0]["row"] not in {each["row"] for each in weighed.get("/up-next")["best"]}
+
+
+def test_up_next_does_not_say_that_keywords_wait_when_all_are_weighed(weighed: Api) -> None:
+    # Nothing has a worth, so no cluster is among the best; each keyword is measured and undecided.
+    Row.objects.update(verdict=4, worth=0, waiting=False)
+    told = weighed.get("/up-next")
+    assert told["in_the_way"]
+    assert (told["best"], told["why_no_best"]) == ([], "none_good")
+
+
+def test_up_next_says_that_all_is_planned_only_where_the_good_ones_are(weighed: Api) -> None:
+    Row.objects.update(verdict=4, worth=0, waiting=False)
+    row = Row.objects.select_related("scope__project").first()
+    assert row is not None
+    Row.objects.filter(pk=row.pk).update(verdict=1, fit=0.9)
+    assert weighed.get("/up-next")["why_no_best"] == ""
+    piece = Piece.objects.create(
+        project=row.scope.project, title="A piece", kind="article", hours=4
+    )
+    PieceKeyword.objects.create(piece=piece, keyword=row.keyword, channel="web", main=True)
+    assert weighed.get("/up-next")["why_no_best"] == "all_planned"
+    # A decision does away with what is said to be undecided, and clusters with what has none.
+    Row.objects.update(state=STATES.index("kept"))
+    assert "undecided" not in {block["what"] for block in weighed.get("/up-next")["in_the_way"]}
+
+
+def test_what_a_piece_is_late_for_is_said_only_where_it_is(weighed: Api) -> None:
+    weighed.post("/pieces", {"cluster_ids": [weighed.get("/up-next")["best"][0]["cluster"]]})
+    piece = Piece.objects.get()
+    soon = today() + timedelta(days=9)
+    for due, late_for in ((soon, ""), (today(), ""), (today() - timedelta(days=1), "day")):
+        Piece.objects.filter(pk=piece.pk).update(due=due)
+        [told] = weighed.get("/up-next")["due"]
+        assert (told["publish_by"], told["late_for"]) == (due.isoformat(), late_for)
+    Piece.objects.filter(pk=piece.pk).update(due=None, state="live")
+    assert weighed.get("/up-next")["due"] == []
 
 
 @pytest.mark.parametrize("form", ["csv", "tabs", "lines"])

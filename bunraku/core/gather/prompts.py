@@ -44,12 +44,19 @@ def _inside(seed: str) -> list[str]:
     return [f"* {seed}", *gaps, f"{seed} * "]
 
 
+def _asked(seed: str, questions: list[str]) -> list[str]:
+    """A seed after each question word; one that is a question already as it is."""
+    if any(seed.casefold().startswith(f"{word} ") for word in questions):
+        return [f"{seed} "]
+    return [f"{word} {seed}" for word in questions]
+
+
 PROMPTS: dict[str, Callable[[str, str], list[str]]] = {
     "box": lambda seed, language: [seed, f"{seed} "],
     "alphabet": lambda seed, language: [
         f"{seed} {sign}" for sign in string.ascii_lowercase + string.digits
     ],
-    "asked": lambda seed, language: [f"{word} {seed}" for word in _words(QUESTIONS, language)],
+    "asked": lambda seed, language: _asked(seed, _words(QUESTIONS, language)),
     "joined": lambda seed, language: [f"{seed} {word} " for word in _words(PREPOSITIONS, language)],
     "either": lambda seed, language: [f"{seed} {word} " for word in _words(COMPARISONS, language)],
     "inside": lambda seed, language: _inside(seed),

@@ -4349,8 +4349,8 @@ export interface components {
         };
         /**
          * DueOut
-         * @description A piece that is due: its month, the day it is due on, else the one that catches its season,
-         *     whether it is late.
+         * @description A piece that is due: its month, the day it is due on, else the one that catches its season;
+         *     and what it is late for, if it is: the day that a person set, or its season.
          */
         DueOut: {
             /** Piece */
@@ -4361,8 +4361,11 @@ export interface components {
             month: string | null;
             /** Publish By */
             publish_by: string | null;
-            /** Late */
-            late: boolean;
+            /**
+             * Late For
+             * @enum {string}
+             */
+            late_for: "" | "day" | "season";
         };
         /**
          * InTheWayOut
@@ -4382,8 +4385,9 @@ export interface components {
         };
         /**
          * UpNextOut
-         * @description What runs, what is due, the best not planned yet, and what stands in the way; of what is live
-         *     changes to look back at, how many of them, and how many pieces to look at.
+         * @description What runs, what is due, the best not planned yet (where there are none, why), and what stands
+         *     in the way; of what is live changes to look back at, how many of them, and how many pieces to
+         *     look at.
          */
         UpNextOut: {
             /** Jobs */
@@ -4392,6 +4396,11 @@ export interface components {
             due: components["schemas"]["DueOut"][];
             /** Best */
             best: components["schemas"]["BestOut"][];
+            /**
+             * Why No Best
+             * @enum {string}
+             */
+            why_no_best: "" | "nothing_gathered" | "unmeasured" | "all_planned" | "none_good";
             /** In The Way */
             in_the_way: components["schemas"]["InTheWayOut"][];
             /** Pieces */

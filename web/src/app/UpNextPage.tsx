@@ -3,13 +3,13 @@ import { Link } from "@tanstack/react-router";
 import { at } from "../api/at";
 import { api, type Channel, data, type Schemas } from "../api/client";
 import { buttonLook } from "../parts/Button";
-import { day, MONTHS, plural } from "../parts/format";
+import { day, plural } from "../parts/format";
 import { JobLine } from "../parts/JobLine";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
 import { channelName, usePlace } from "../shared/channels";
 import { useOwnFiles, useProject } from "../shared/queries";
-import { blockOf } from "./upNextWords";
+import { blockOf, dueWords, NO_BEST } from "./upNextWords";
 
 type UpNext = Schemas["UpNextOut"];
 
@@ -108,14 +108,7 @@ function Best({ told, at }: { told: UpNext; at: At }) {
       }
     >
       {!told.best.length && (
-        <p className="text-ink-2">
-          {told.pieces
-            ? "Every cluster with a known worth has its piece."
-            : told.in_the_way.length
-              ? "They come here as soon as keywords are weighed."
-              : "No keyword is a Go or a Try: gather longer phrases, which fewer aim at, or see in " +
-                "the inspector what would change it."}
-        </p>
+        <p className="text-ink-2">{told.why_no_best && NO_BEST[told.why_no_best]}</p>
       )}
       <ol>
         {told.best.map((best, i) => (
@@ -208,7 +201,7 @@ function Due({ told, at }: { told: UpNext; at: At }) {
     <Part title="Due">
       {!told.due.length && (
         <p className="text-ink-2">
-          {told.pieces ? "No piece is due in the next weeks." : "Nothing is planned yet."}
+          {told.pieces ? "No piece is due in the next six weeks." : "Nothing is planned yet."}
         </p>
       )}
       <ul>
@@ -227,16 +220,9 @@ function Due({ told, at }: { told: UpNext; at: At }) {
               {due.title}
             </Link>
             <span
-              className={`whitespace-nowrap ${due.late ? "text-persimmon-text" : "text-ink-2"}`}
+              className={`whitespace-nowrap ${due.late_for ? "text-persimmon-text" : "text-ink-2"}`}
             >
-              {[
-                due.month && MONTHS[Number(due.month.slice(5, 7)) - 1],
-                due.late
-                  ? "late for its season"
-                  : due.publish_by && `out by ${day(due.publish_by)}`,
-              ]
-                .filter(Boolean)
-                .join(", ")}
+              {dueWords(due)}
             </span>
           </li>
         ))}

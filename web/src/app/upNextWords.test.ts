@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { blockOf } from "./upNextWords";
+import { day } from "../parts/format";
+import { blockOf, dueWords } from "./upNextWords";
 
 describe("what stands in the way", () => {
   it("is said with how many, where, and the button that helps", () => {
@@ -18,5 +19,18 @@ describe("what stands in the way", () => {
     const nothing = { what: "nothing_gathered", channel: "web", count: 1 } as const;
     expect(blockOf(nothing, true).button).toBe("Bring a list");
     expect(blockOf(nothing, false).button).toBe("Gather keywords");
+  });
+});
+
+describe("when a piece is due", () => {
+  const due = { piece: 1, title: "Star jelly", month: "2026-11-01", publish_by: "2026-10-20" };
+  it("says what it is late for, and nothing of lateness where it is in time", () => {
+    expect(dueWords({ ...due, late_for: "" })).toBe(`Nov, out by ${day("2026-10-20")}`);
+    expect(dueWords({ ...due, late_for: "day" })).toBe(`Nov, overdue since ${day("2026-10-20")}`);
+    expect(dueWords({ ...due, late_for: "season" })).toBe("Nov, late for its season");
+  });
+  it("says no day where there is none", () => {
+    expect(dueWords({ ...due, publish_by: null, late_for: "" })).toBe("Nov");
+    expect(dueWords({ ...due, month: null, publish_by: null, late_for: "" })).toBe("");
   });
 });

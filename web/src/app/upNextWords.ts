@@ -1,9 +1,11 @@
-/** What stands in the way of going on, in words, and where it is done. */
+/** Up next in words: what stands in the way and where it is done, what is due, and why nothing is
+ * named as the best. */
 import type { Schemas } from "../api/client";
-import { exact, plural } from "../parts/format";
+import { day, exact, MONTHS, plural } from "../parts/format";
 import { channelName, type StepId } from "../shared/channels";
 
 type InTheWay = Schemas["InTheWayOut"];
+type Due = Schemas["DueOut"];
 export type Block = { words: string; button: string; step: StepId | "settings" };
 
 export function blockOf({ what, channel, count }: InTheWay, ownFiles: boolean): Block {
@@ -52,4 +54,22 @@ export function blockOf({ what, channel, count }: InTheWay, ownFiles: boolean): 
         step: "plan",
       };
   }
+}
+
+/** Why nothing is named as the best. Each is said only where it is so. */
+export const NO_BEST: Record<Exclude<Schemas["UpNextOut"]["why_no_best"], "">, string> = {
+  nothing_gathered: "The best keywords are listed here once you have gathered some.",
+  unmeasured: "The best keywords are listed here as soon as they are measured.",
+  all_planned: "Every keyword that is a Go or a Try is in a piece already.",
+  none_good:
+    "No keyword on your subject is a Go or a Try. Gather longer phrases, which fewer pages aim " +
+    "at, or open a keyword to see what would change its verdict.",
+};
+
+/** When a piece is due, and what it is late for. */
+export function dueWords(due: Due): string {
+  const month = due.month && MONTHS[Number(due.month.slice(5, 7)) - 1];
+  const by = due.publish_by && day(due.publish_by);
+  const late = { day: `overdue since ${by}`, season: "late for its season", "": "" }[due.late_for];
+  return [month, late || (by && `out by ${by}`)].filter(Boolean).join(", ");
 }

@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { Toasts } from "../parts/toasts";
 import { readJob } from "../shared/changes";
+import { noteStarted } from "../shared/startedJobs";
 import { useJobEnds } from "./useJobEnds";
 
 vi.mock("../shared/changes", () => ({ readJob: vi.fn() }));
@@ -38,7 +39,9 @@ function setUp() {
   renderHook(() => useJobEnds(1), { wrapper });
   const isStale = () => client.getQueryState(["sheet", 1, {}])?.isInvalidated;
   const over = () => act(() => client.setQueryData(["overview", 1], { jobs: [] }));
-  return { isStale, over };
+  const start = (id: number) =>
+    act(() => noteStarted(client, 1, { id, kind: "fit", state: "queued" }));
+  return { isStale, over, start };
 }
 
 beforeEach(() => {
@@ -77,5 +80,20 @@ describe("when a job is over", () => {
     const { isStale, over } = setUp();
     over();
     await waitFor(() => expect(isStale()).toBe(true));
+  });
+  it("one that was never among the open ones is told too", async () => {
+    read.mockResolvedValue({ ...job, id: 9 } as never);
+    const { start } = setUp();
+    start(9);
+    expect(await screen.findByText(job.ending)).toBeInTheDocument();
+    expect(read).toHaveBeenCalledWith(1, 9);
+  });
+  it("an overview older than the job does not make it forgotten", async () => {
+    read.mockResolvedValueOnce({ ...job, id: 9, state: "running", ending: "" } as never);
+    read.mockResolvedValue({ ...job, id: 9 } as never);
+    const { start } = setUp();
+    start(9);
+    expect(await screen.findByText(job.ending)).toBeInTheDocument();
+    expect(screen.getAllByText(job.ending)).toHaveLength(1);
   });
 });

@@ -11,7 +11,7 @@ import { PageHead } from "../parts/PageHead";
 import { useKept } from "../parts/useKept";
 import { CHANNELS, usePlace } from "../shared/channels";
 import { useOverview, useOwnFiles, useProject } from "../shared/queries";
-import { isOpen } from "../shared/useChange";
+import { isOpen } from "../shared/startedJobs";
 import { CombineDialog } from "./combiner/CombineDialog";
 import { ImportDialog } from "./files/ImportDialog";
 import { RulesTab } from "./rules/RulesTab";

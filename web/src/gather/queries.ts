@@ -2,7 +2,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { at } from "../api/at";
 import { api, type Channel, data, type Schemas } from "../api/client";
-import { isOpen } from "../shared/useChange";
+import { isOpen } from "../shared/startedJobs";
 import { PAGE, usePages } from "../shared/usePages";
 
 export const useWays = (projectId: number) =>

@@ -1,46 +1,53 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { renderHook, waitFor } from "@testing-library/react";
+import { act, renderHook, waitFor } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { describe, expect, it } from "vitest";
-import { useChange } from "../shared/useChange";
+import { useStartedJobs } from "./startedJobs";
+import { useChange } from "./useChange";
 
 const JOB = { id: 7, kind: "gather", state: "queued" };
 
-function setUp(out: unknown, open: unknown[] = []) {
+function setUp(out: unknown) {
   const client = new QueryClient();
-  client.setQueryData(["overview", 1], { jobs: open });
   const wrapper = ({ children }: { children: ReactNode }) => (
     <QueryClientProvider client={client}>{children}</QueryClientProvider>
   );
-  const hook = renderHook(() => useChange(1, async (_: undefined) => out), { wrapper });
-  hook.result.current.mutate(undefined);
-  const jobs = () => client.getQueryData<{ jobs: unknown[] }>(["overview", 1])?.jobs;
-  return { hook, jobs };
+  const hook = renderHook(
+    () => ({ change: useChange(1, async (_: undefined) => out), watched: useStartedJobs(1) }),
+    { wrapper },
+  );
+  client.setQueryData(["overview", 1], { jobs: [] });
+  const open = () => client.getQueryData<{ jobs: unknown[] }>(["overview", 1])?.jobs;
+  const press = () => act(() => hook.result.current.change.mutateAsync(undefined));
+  return { press, open, watched: () => hook.result.current.watched };
 }
 
 describe("a change that starts a job", () => {
-  it("has it among the open ones at once", async () => {
-    const { hook, jobs } = setUp(JOB);
-    await waitFor(() => expect(hook.result.current.isSuccess).toBe(true));
-    expect(jobs()).toEqual([JOB]);
+  it.each([
+    ["itself", JOB],
+    ["beside what was worked out at once", { placed: 4, job: JOB }],
+    ["though it is over already", { ...JOB, state: "done" }],
+  ])("has it watched, %s", async (_, out) => {
+    const { press, watched } = setUp(out);
+    await press();
+    await waitFor(() => expect(watched()).toEqual([7]));
   });
-  it("finds it beside what was worked out at once", async () => {
-    const { hook, jobs } = setUp({ placed: 4, job: JOB });
-    await waitFor(() => expect(hook.result.current.isSuccess).toBe(true));
-    expect(jobs()).toEqual([JOB]);
+  it("has it among the open ones at once, and once", async () => {
+    const { press, open } = setUp(JOB);
+    await press();
+    await press();
+    expect(open()).toEqual([JOB]);
   });
-  it("has it once, where it is known already", async () => {
-    const other = { ...JOB, id: 6 };
-    const { hook, jobs } = setUp(JOB, [other, JOB]);
-    await waitFor(() => expect(hook.result.current.isSuccess).toBe(true));
-    expect(jobs()).toEqual([other, JOB]);
+  it("has it watched once, pressed twice", async () => {
+    const { press, watched } = setUp(JOB);
+    await press();
+    await press();
+    await waitFor(() => expect(watched()).toEqual([7]));
   });
-  it("leaves alone what is no job, or is over", async () => {
-    for (const out of [{ changed: 3 }, { job: null }, { ...JOB, state: "done" }, undefined]) {
-      const { hook, jobs } = setUp(out);
-      await waitFor(() => expect(hook.result.current.isSuccess).toBe(true));
-      expect(jobs()).toEqual([]);
-    }
+  it.each([[{ changed: 3 }], [{ job: null }], [undefined]])("leaves %o alone", async (out) => {
+    const { press, watched } = setUp(out);
+    await press();
+    expect(watched()).toEqual([]);
   });
 });
 

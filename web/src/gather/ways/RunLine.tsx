@@ -4,7 +4,8 @@ import { doneOn, exact, lookups, plural } from "../../parts/format";
 import { useSay } from "../../parts/toasts";
 import { methodName } from "../../parts/wayWords";
 import { channelName } from "../../shared/channels";
-import { isOpen, useChange } from "../../shared/useChange";
+import { isOpen } from "../../shared/startedJobs";
+import { useChange } from "../../shared/useChange";
 import { decideRun, runAgain } from "../changes";
 
 /** One run: what it was, what it brought and left out and why, what is missing; it can be shown,
