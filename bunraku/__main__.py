@@ -2,6 +2,7 @@
 
 import argparse
 import os
+import shutil
 import subprocess
 import sys
 from datetime import datetime
@@ -9,8 +10,16 @@ from pathlib import Path
 from typing import IO
 from urllib.parse import urlsplit
 
-from bunraku.installation.backup import SUFFIX, back_up, is_due, restore, take_into
-from bunraku.installation.folder import DATABASE, ROOT, Unusable, is_older, make_usable
+from bunraku.installation.backup import (
+    SUFFIX,
+    back_up,
+    is_due,
+    restore,
+    set_demo_aside,
+    take_into,
+    undo_restore,
+)
+from bunraku.installation.folder import DATABASE, ROOT, Unusable, is_older, make_folder, make_usable
 from bunraku.installation.lifeline import hold, holder
 from bunraku.installation.supervisor import Processes, listen, manage, serve
 
@@ -106,16 +115,21 @@ def _start(given: argparse.Namespace) -> int:
             "make demo PORT=8001"
         )
     _check_public(demo=given.demo)
+    if given.reset and not given.demo:
+        raise Unusable(
+            "--reset begins the demo afresh, and only the demo: say --demo --reset. Your own data "
+            "is never removed; a project is removed in its settings, an account on its own page."
+        )
     data, kept = _data(given), _kept_backups()
     environment = _environment(data)
     if given.demo:
         environment["BUNRAKU_DEMO"] = "1"
     with listening:
-        make_usable(data)
+        make_folder(data)
         held = _hold(data)
-        if given.reset:
-            for path in data.glob(f"{DATABASE}*"):
-                path.unlink()
+        if given.reset and (aside := set_demo_aside(data)):
+            print(f"The demo as it was is kept in {aside}")
+        make_usable(data)
         if kept and is_older(data / DATABASE):
             print(f"Before the data is upgraded: {take_into(data, datetime.now(), kept)}")
         processes = Processes(environment, listening)
@@ -162,16 +176,27 @@ def _restore(given: argparse.Namespace) -> int:
     data = _data(given)
     if os.environ.get("DATABASE_URL"):
         raise Unusable("The database is where DATABASE_URL says: restore it by its own means.")
-    os.umask(0o077)
-    data.mkdir(parents=True, exist_ok=True, mode=0o700)
-    held = _hold(data)
-    with held:
-        aside = restore(given.file, data, replace=given.replace)
-        if aside is not None:
-            print(f"What was there is kept in {aside}")
-        make_usable(data)
-        if not _make_ready(_environment(data), demo=False):
-            return 1
+    made, locked = not data.exists(), (data / "in-use").exists()
+    make_folder(data)
+    done = False
+    try:
+        with _hold(data):
+            aside = restore(given.file, data, replace=given.replace)
+            try:
+                make_usable(data)
+                done = _make_ready(_environment(data), demo=False)
+            finally:
+                if not done:
+                    undo_restore(data, aside)
+    finally:
+        if made and not done:
+            shutil.rmtree(data, ignore_errors=True)
+        elif not locked and not done:
+            (data / "in-use").unlink(missing_ok=True)
+    if not done:
+        raise Unusable(f"{given.file} could not be made ready. Everything is as it was.")
+    if aside is not None:
+        print(f"What was there is kept in {aside}")
     print(f"Restored {given.file} into {data}")
     return 0
 

@@ -7,26 +7,31 @@ import sqlite3
 import tempfile
 import zipfile
 import zlib
-from contextlib import closing
+from contextlib import closing, nullcontext
 from datetime import datetime, timedelta
 from pathlib import Path
 
 from bunraku import __version__
 from bunraku.installation.folder import (
     BACKUPS,
+    BEFORE_RESET,
     DATABASE,
     KEY,
+    ROOT,
     UPLOADS,
     Unusable,
     key_of,
     unknown_migrations,
 )
+from bunraku.installation.lifeline import hold
 from bunraku.installation.storage import why_it_failed
 
 ABOUT = "about.json"
 FORMAT = 1
 """Counts changes of how a backup is laid out."""
 SUFFIX = ".bunraku.zip"
+UNFINISHED, HELD, RESTORING = ".backup-", "held", ".restore-"
+"""Folders of a backup and of a restore that are under way; the file in the first that is held."""
 DAILY = timedelta(hours=24)
 _NOT_WHOLE = (
     OSError,
@@ -43,8 +48,8 @@ _LEVEL = 1
 
 
 def back_up(data: Path, target: Path) -> Path:
-    """Write a backup: a ZIP file with the database as it is at one moment, the key, files that wait
-    to be imported, and which version wrote it.
+    """Write a backup: a ZIP file with the database as it is at one moment, the key, and which
+    version wrote it.
 
     Returns: `target`. Raises: `Unusable` where it cannot be written, exists already, or does not
     hold what it should; then there is no file. It may run while Bunraku does: the database's own
@@ -53,20 +58,31 @@ def back_up(data: Path, target: Path) -> Path:
         raise Unusable(f"{target} exists already. Name another file.")
     if not (data / DATABASE).exists():
         raise Unusable(f"There is no database in {data}, so there is nothing to back up.")
-    part = target.with_name(f".{target.name}.part")
+    # A key that is empty is refused before anything is written.
+    key_of(data)
     try:
-        with tempfile.TemporaryDirectory(prefix=".backup-", dir=target.parent) as folder:
-            copy = Path(folder) / DATABASE
-            _copy_database(data / DATABASE, copy)
-            _check(copy)
-            _pack(data, copy, part)
-            _check_packed(part)
-        part.replace(target)
+        _remove_leftovers(target.parent)
+        with tempfile.TemporaryDirectory(prefix=UNFINISHED, dir=target.parent) as folder:
+            copy, part = Path(folder) / DATABASE, Path(folder) / "part"
+            # Held for as long as this process lives, so that no other takes it for a leftover.
+            with hold(Path(folder) / HELD) or nullcontext():
+                _copy_database(data / DATABASE, copy)
+                _check(copy)
+                _pack(data, copy, part)
+                _check_packed(part)
+                part.replace(target)
     except (OSError, sqlite3.Error, zipfile.BadZipFile) as error:
         raise Unusable(f"No backup was written to {target}: {_why(error)}") from error
-    finally:
-        part.unlink(missing_ok=True)
     return target
+
+
+def _remove_leftovers(folder: Path) -> None:
+    """Remove what backups left that were killed: each is a copy of the whole database."""
+    for left in folder.glob(f"{UNFINISHED}*"):
+        held = hold(left / HELD) if left.is_dir() else None
+        if held is not None:
+            with held:
+                shutil.rmtree(left, ignore_errors=True)
 
 
 def restore(source: Path, data: Path, *, replace: bool = False) -> Path | None:
@@ -76,6 +92,9 @@ def restore(source: Path, data: Path, *, replace: bool = False) -> Path | None:
     the folder that what was there is kept in, None where there was nothing. Raises: `Unusable`
     where the backup is not whole or of a newer version, or where there is data and `replace` was
     not asked for; then everything is as it was."""
+    for left in data.glob(f"{RESTORING}*"):
+        # Of one that was killed: nobody else restores into a folder that is held.
+        shutil.rmtree(left, ignore_errors=True)
     there = [path for path in _belongings(data) if path.exists()]
     if there and not replace:
         raise Unusable(
@@ -83,7 +102,7 @@ def restore(source: Path, data: Path, *, replace: bool = False) -> Path | None:
             "what is there is kept aside."
         )
     try:
-        with tempfile.TemporaryDirectory(prefix=".restore-", dir=data) as folder:
+        with tempfile.TemporaryDirectory(prefix=RESTORING, dir=data) as folder:
             fresh = Path(folder)
             _unpack(source, fresh)
             _check(fresh / DATABASE)
@@ -92,7 +111,7 @@ def restore(source: Path, data: Path, *, replace: bool = False) -> Path | None:
                 for path in sorted(fresh.iterdir()):
                     path.rename(data / path.name)
             except OSError:
-                _take_back(data, aside)
+                undo_restore(data, aside)
                 raise
     except _NOT_WHOLE as error:
         raise Unusable(f"{source} was not restored: {_why(error)}") from error
@@ -165,7 +184,6 @@ def _pack(data: Path, copy: Path, target: Path) -> None:
         "version": __version__,
         "made": datetime.now().astimezone().isoformat(timespec="seconds"),
     }
-    uploads = sorted(path for path in (data / UPLOADS).glob("*") if path.is_file())
     descriptor = os.open(target, os.O_RDWR | os.O_CREAT | os.O_TRUNC, 0o600)
     with (
         os.fdopen(descriptor, "w+b") as file,
@@ -174,8 +192,6 @@ def _pack(data: Path, copy: Path, target: Path) -> None:
         packed.writestr(ABOUT, json.dumps(about, indent=1))
         packed.writestr(KEY, key_of(data))
         packed.write(copy, DATABASE)
-        for path in uploads:
-            packed.write(path, f"{UPLOADS}/{path.name}")
 
 
 def _check_packed(target: Path) -> None:
@@ -203,12 +219,15 @@ def _unpack(source: Path, folder: Path) -> None:
             )
         for name in names:
             place = Path(name)
-            # Names of our own alone: a made-up file could name any place on the machine.
+            # Names of our own alone: a made-up file could name any place on the machine. Older
+            # versions kept uploads in a folder; the upgrade takes them from there.
             if name in (KEY, DATABASE) or (place.parent == Path(UPLOADS) and place.name):
                 target = folder / place
                 target.parent.mkdir(exist_ok=True, mode=0o700)
                 with packed.open(name) as read, target.open("wb") as written:
                     shutil.copyfileobj(read, written)
+    if not (folder / KEY).read_text("utf-8").strip():
+        raise zipfile.BadZipFile("the key in it is empty: anybody could sign with it")
     with closing(sqlite3.connect(folder / DATABASE)) as database:
         if unknown_migrations(database):
             raise Unusable(
@@ -224,15 +243,51 @@ def _set_aside(data: Path, there: list[Path]) -> Path:
     return aside
 
 
-def _take_back(data: Path, aside: Path | None) -> None:
-    """Have everything as it was, where a restored backup could not take its place."""
+def undo_restore(data: Path, aside: Path | None) -> None:
+    """Have everything as it was, where a restored backup could not take its place, or could not be
+    made ready; `aside` is where `restore` kept what was there."""
+    for path in _belongings(data):
+        if path.is_dir():
+            shutil.rmtree(path)
+        else:
+            path.unlink(missing_ok=True)
     for path in aside.iterdir() if aside else ():
-        target = data / path.name
-        if target.is_file():
-            target.unlink()
-        path.rename(target)
+        path.rename(data / path.name)
     if aside:
         aside.rmdir()
+
+
+def set_demo_aside(data: Path) -> Path | None:
+    """Keep a demo's database aside, so that it can begin afresh; the one kept before goes.
+
+    Returns: where it is now; None where there is none. Raises: `Unusable` where what is there is no
+    demo: somebody's own data is never done away with."""
+    database = data / DATABASE
+    if not database.exists():
+        return None
+    if not _is_demo(database):
+        raise Unusable(
+            f"The data in {data} is not the demo's, so it is not reset. Nothing was changed."
+        )
+    for old in data.glob(f"{BEFORE_RESET}*"):
+        shutil.rmtree(old, ignore_errors=True)
+    aside = Path(tempfile.mkdtemp(prefix=f"{BEFORE_RESET}{datetime.now():%Y-%m-%d-}", dir=data))
+    for path in data.glob(f"{DATABASE}*"):
+        path.rename(aside / path.name)
+    return aside
+
+
+def _is_demo(database: Path) -> bool:
+    """Whether all projects of a database are the demo's person's."""
+    if not database.stat().st_size:
+        return True
+    try:
+        with closing(sqlite3.connect(database, timeout=20)) as opened:
+            people = opened.execute("SELECT username FROM auth_user").fetchall()
+    except sqlite3.Error:
+        # One that cannot be read: only in the demo's own folder is it known whose it is.
+        return database.parent == ROOT / "var" / "demo"
+    return all(name == "demo" for (name,) in people)
 
 
 def _why(error: Exception) -> str:

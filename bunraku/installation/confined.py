@@ -21,8 +21,8 @@ looking at a file does."""
 
 @dataclass(frozen=True)
 class Bounds:
-    """What may be taken: seconds between two results, seconds of computing in all, bytes of
-    memory."""
+    """What may be taken: seconds of computing in all, bytes of memory; and seconds by the clock
+    between two results, many times as many, since a busy machine makes everything wait."""
 
     seconds: float
     computing_seconds: int
@@ -30,7 +30,7 @@ class Bounds:
 
 
 class TooMuch(Exception):
-    """Work that met a bound: `bound` is "time" or "memory"."""
+    """Work that met a bound: `bound` is "computing", "waiting" or "memory"."""
 
     def __init__(self, bound: str) -> None:
         super().__init__(bound)
@@ -72,7 +72,7 @@ def confined(
 def _results(ours: Connection, bounds: Bounds) -> Iterator[Any]:
     while True:
         if not ours.poll(bounds.seconds):
-            raise TooMuch("time")
+            raise TooMuch("waiting")
         kind, value = ours.recv()
         if kind == "end":
             return
@@ -85,7 +85,7 @@ def _why_it_died(code: int | None) -> Exception:
     """What ended a process that did not say: the system kills what has computed too long; where
     memory runs out there may be none left to say so."""
     if code in (-signal.SIGKILL, -signal.SIGXCPU):
-        return TooMuch("time")
+        return TooMuch("computing")
     return TooMuch("memory") if code and code < 0 else RuntimeError(f"it ended with code {code}")
 
 

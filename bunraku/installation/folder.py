@@ -14,7 +14,11 @@ DATABASE = "bunraku.sqlite3"
 KEY = "secret-key"
 UPLOADS = "uploads"
 BACKUPS = "backups"
-OURS = (f"{DATABASE}*", KEY, UPLOADS, BACKUPS, "set-aside-*", "in-use", "worker-in-use")
+BEFORE_RESET = "before-reset-"
+OURS = (
+    *(f"{DATABASE}*", KEY, UPLOADS, BACKUPS, "set-aside-*", f"{BEFORE_RESET}*"),
+    *("in-use", "worker-in-use"),
+)
 """What we make in it."""
 OWNER_ONLY = 0o077
 """What others are not given on anything that is made here."""
@@ -24,13 +28,20 @@ class Unusable(Exception):
     """A data folder that cannot be worked with; the message says why and what to do."""
 
 
+def make_folder(data: Path) -> None:
+    """Make a data folder where there is none, for its owner alone. Raises: `Unusable`."""
+    os.umask(OWNER_ONLY)
+    try:
+        data.mkdir(parents=True, exist_ok=True, mode=0o700)
+    except OSError as error:
+        raise Unusable(f"The data folder {data}: {why_it_failed(error)}") from error
+
+
 def make_usable(data: Path) -> None:
     """Make a data folder where there is none, private whatever it was, with a key. Raises:
     `Unusable`."""
-    os.umask(OWNER_ONLY)
+    make_folder(data)
     try:
-        if not data.exists():
-            data.mkdir(parents=True, mode=0o700)
         _make_private(data)
         probe = data / f".probe-{secrets.token_hex(4)}"
         probe.write_bytes(b"0" * 4_096)

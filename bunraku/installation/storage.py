@@ -44,6 +44,12 @@ _OF_THE_SYSTEM = {
 }
 
 
+def is_passing(error: BaseException) -> bool:
+    """Whether a failure of storage is over by itself, or once a person has made room: to be waited
+    for, not to be ended by."""
+    return why_it_failed(error) in (_FULL, BUSY)
+
+
 def why_it_failed(error: BaseException) -> str:
     """Why storage failed and what to do, as the end of a sentence that names what failed; empty
     where it was no failure of storage. Errors that were raised from such one count."""

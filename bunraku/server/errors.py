@@ -65,7 +65,7 @@ CATALOGUE: dict[str, Kind] = {
     "storage": Kind(
         507, "The disk or the database fails: it is full, read-only or damaged; told is which."
     ),
-    "busy": Kind(503, "Something else is being stored for a long while."),
+    "busy": Kind(503, "Something else is being stored, or computed, for a long while."),
     "stale": Kind(409, "It was changed in another window since it was read."),
 }
 

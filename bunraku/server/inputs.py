@@ -3,6 +3,7 @@ numbers are such as a database holds."""
 
 import json
 from collections.abc import Callable
+from datetime import date
 from typing import TYPE_CHECKING, Annotated, Any
 
 from django.conf import settings
@@ -12,6 +13,7 @@ from ninja import Field
 from ninja.parser import Parser
 from pydantic import AfterValidator, StringConstraints, WithJsonSchema
 
+from bunraku.core.days import FIRST_DAY, LAST_DAY
 from bunraku.core.text.names import clean_name, clean_text
 from bunraku.server.errors import BunrakuError
 from bunraku.server.problems import problem_of
@@ -22,6 +24,18 @@ _AROUND = 10_000
 """What a form wraps around a file."""
 MOST_ID = 2**53 - 1
 """The largest whole number that JSON's readers agree on (RFC 8259)."""
+Day = Annotated[
+    date,
+    Field(
+        ge=FIRST_DAY,
+        le=LAST_DAY,
+        json_schema_extra={
+            "formatMinimum": FIRST_DAY.isoformat(),
+            "formatMaximum": LAST_DAY.isoformat(),
+        },
+    ),
+]
+"""A day, or any day of a month."""
 Id = Annotated[int, Field(ge=0, le=MOST_ID)]
 """Something's number."""
 AS_THEY_ARE = ("password", "old", "new", "sheet")

@@ -252,14 +252,14 @@ def _best(project: Project) -> list[dict[str, Any]]:
 
 
 def _good_rows(project: Project) -> "QuerySet[Row]":
-    """A Go or a Try, and on one's subject: what is hopeless, or another's, is not among the best."""
+    """A Go or a Try, on one's own subject: nothing else is among the best."""
     scopes = Scope.objects.filter(project=project, locale=project.locale)
     return Row.objects.filter(
         scope__in=scopes, state__in=IN_PLAY, verdict__in=(1, 2), fit__gte=EVEN
     )
 
 
-def _owned(project: Project) -> "QuerySet[PieceKeyword, dict[str, Any]]":
+def _owned(project: Project) -> "QuerySet[PieceKeyword, Any]":
     return PieceKeyword.objects.filter(piece__project=project).values("keyword")
 
 

@@ -71,6 +71,48 @@ def test_clean_keeps_capitals_and_tidies() -> None:
 
 
 @pytest.mark.parametrize(
+    ("text", "clean"),
+    [
+        ("[garage door repair]", "garage door repair"),
+        ('"garage door repair"', "garage door repair"),
+        ("'garage door repair'", "garage door repair"),
+        ("“garage door repair”", "garage door repair"),
+        ("-[garage door]", "garage door"),
+        ("+garage +door repair", "garage door repair"),
+        ('["garage door"]', "garage door"),
+        ("<b>kal</b>imba &amp; case", "kalimba & case"),
+        ("kalimba<br/>case", "kalimba case"),
+        ("<p class='x'>Kalimba</p>", "Kalimba"),
+        ("rock &amp;amp; roll", "rock & roll"),
+        ("kalimba&nbsp;case &#39;c&#39;", "kalimba case 'c'"),
+        ("tab\there \ud83d", "tab here"),
+        # What only looks like one of them stays.
+        ("c++ course", "c++ course"),
+        ("+5v power supply", "+5v power supply"),
+        ("salt &copper pans", "salt &copper pans"),
+        ("<10 litre pots", "<10 litre pots"),
+        ('12" record', '12" record'),
+        ("kids' books", "kids' books"),
+        ('"star chart" tattoo', '"star chart" tattoo'),
+        ("men's [large] gloves", "men's [large] gloves"),
+        ("-18 freezer bags", "-18 freezer bags"),
+    ],
+)
+def test_what_was_copied_from_a_page_or_a_planner_is_cleaned(text: str, clean: str) -> None:
+    assert clean_keyword(text) == clean
+    assert clean_keyword(clean) == clean
+
+
+@given(st.text(alphabet="ab<>/&;#\"'[]+ é\t\ud83dmp3", max_size=30))
+def test_cleaning_twice_is_cleaning_once(text: str) -> None:
+    try:
+        once = clean_keyword(text)
+    except BadKeyword:
+        return
+    assert clean_keyword(once) == once
+
+
+@pytest.mark.parametrize(
     ("text", "code"),
     [
         ("", "keyword_empty"),

@@ -18,13 +18,20 @@ from django.db import OperationalError, connection
 from bunraku import __main__ as command_line
 from bunraku.__main__ import main
 from bunraku.installation import backup as backups
-from bunraku.installation.backup import SUFFIX, back_up, is_due, restore, take_into
+from bunraku.installation.backup import (
+    SUFFIX,
+    back_up,
+    is_due,
+    restore,
+    set_demo_aside,
+    take_into,
+)
 from bunraku.installation.folder import DATABASE, KEY, Unusable, key_of, make_usable
 from bunraku.installation.storage import why_it_failed
 from bunraku.server.errors import storage_failed
 from bunraku.server.jobs.models import Job
 from bunraku.server.start.management.commands import work
-from tests.processes import environment
+from tests.processes import environment, running
 from tests.server.conftest import RUN, Api
 
 ROOT = Path(__file__).resolve().parents[2]
@@ -40,8 +47,6 @@ def data(tmp_path: Path) -> Path:
     database.execute("CREATE TABLE kept (n INTEGER PRIMARY KEY, half INTEGER)")
     database.executemany("INSERT INTO kept VALUES (?, 0)", [(n,) for n in range(500)])
     database.commit()
-    (data / "uploads").mkdir(exist_ok=True)
-    (data / "uploads/waiting").write_text("star chart\n")
     # It stays open, as a running Bunraku's: its last rows are in its log alone.
     OPEN.append(database)
     return data
@@ -92,7 +97,6 @@ def test_a_backup_taken_amid_writing_is_whole_and_comes_back(data: Path, tmp_pat
         assert counts[0] == 500
         assert counts.get(1) == counts.get(2)
         assert (folder / KEY).read_text() == key_of(data)
-        assert (folder / "uploads/waiting").read_text() == "star chart\n"
         assert not list(folder.glob("*-wal"))
     assert counts[1] > 0
 
@@ -182,7 +186,104 @@ def test_a_made_up_backup_writes_nowhere_else(data: Path, tmp_path: Path) -> Non
     folder.mkdir(parents=True)
     restore(target, folder)
     everything = {path.name for path in (tmp_path / "deep").rglob("*")}
-    assert everything == {"folder", DATABASE, KEY, "uploads", "waiting"}
+    assert everything == {"folder", DATABASE, KEY}
+
+
+def test_what_a_killed_backup_left_is_removed_by_the_next(data: Path, tmp_path: Path) -> None:
+    copying = (
+        "import sys, time; from pathlib import Path; from bunraku.installation import backup\n"
+        "backup._copy_database = lambda *_: (print('copying', flush=True), time.sleep(60))\n"
+        "backup.back_up(Path(sys.argv[1]), Path(sys.argv[2]))"
+    )
+    command = [sys.executable, "-c", copying, str(data), str(tmp_path / "never")]
+    with running(command, cwd=ROOT, stdout=subprocess.PIPE) as process:
+        assert process.stdout is not None
+        assert process.stdout.readline() == "copying\n"
+        [under_way] = tmp_path.glob(".backup-*")
+        # One that is under way is no leftover.
+        back_up(data, tmp_path / f"beside{SUFFIX}")
+        assert under_way.exists()
+        process.kill()
+        process.wait()
+    assert under_way.exists()
+    back_up(data, tmp_path / f"next{SUFFIX}")
+    assert not list(tmp_path.glob(".backup-*"))
+    assert not (tmp_path / "never").exists()
+
+
+def test_an_empty_key_is_refused_before_anything_is_written(data: Path, tmp_path: Path) -> None:
+    whole = back_up(data, tmp_path / f"whole{SUFFIX}")
+    (data / KEY).write_text(" \n")
+    before = {path.name for path in tmp_path.iterdir()}
+    with pytest.raises(Unusable, match="is empty"):
+        back_up(data, tmp_path / f"one{SUFFIX}")
+    assert {path.name for path in tmp_path.iterdir()} == before
+    emptied = tmp_path / f"emptied{SUFFIX}"
+    with zipfile.ZipFile(whole) as old, zipfile.ZipFile(emptied, "w") as new:
+        for name in old.namelist():
+            new.writestr(name, "" if name == KEY else old.read(name))
+    there = tmp_path / "there"
+    there.mkdir()
+    with pytest.raises(Unusable, match="key in it is empty"):
+        restore(emptied, there)
+    assert list(there.iterdir()) == []
+
+
+def test_a_restore_that_fails_leaves_nothing_behind(data: Path, tmp_path: Path) -> None:
+    whole = back_up(data, tmp_path / f"whole{SUFFIX}")
+    # It is whole, so it is put in place; but its tables are nobody's, so it cannot be made ready.
+    with closing(sqlite3.connect(tmp_path / "other")) as other:
+        other.execute("CREATE TABLE projects_project (n INTEGER)")
+        other.commit()
+    fresh = tmp_path / "fresh"
+    command = [sys.executable, "-m", "bunraku", "restore", str(whole), "--data", str(fresh)]
+    broken = tmp_path / f"broken{SUFFIX}"
+    nobodys = (tmp_path / "other").read_bytes()
+    with zipfile.ZipFile(whole) as old, zipfile.ZipFile(broken, "w") as new:
+        for name in old.namelist():
+            new.writestr(name, nobodys if name == DATABASE else old.read(name))
+    command[4] = str(broken)
+    env = dict(environment(fresh))
+    failed = subprocess.run(command, cwd=ROOT, env=env, capture_output=True, text=True, check=False)
+    assert failed.returncode == 1
+    assert not fresh.exists()
+    (tmp_path / "mine").mkdir()
+    (tmp_path / "mine/letter").write_text("mine")
+    command[6] = str(tmp_path / "mine")
+    subprocess.run(command, cwd=ROOT, env=env, capture_output=True, check=False)
+    left = {path.name for path in (tmp_path / "mine").iterdir()}
+    assert left == {"letter"}
+
+
+def test_only_a_demo_is_begun_afresh(data: Path, tmp_path: Path) -> None:
+    def bunraku(*words: str) -> "subprocess.CompletedProcess[str]":
+        command = [sys.executable, "-m", "bunraku", *words, "--data", str(data), "--port", "0"]
+        env = dict(environment(data))
+        return subprocess.run(
+            command, cwd=ROOT, env=env, capture_output=True, text=True, check=False
+        )
+
+    before = (data / DATABASE).read_bytes()
+    refused = bunraku("--reset")
+    assert refused.returncode == 1
+    assert "only the demo" in refused.stdout
+    with closing(writing(data)) as database:
+        database.execute("CREATE TABLE auth_user (username TEXT)")
+        database.execute("INSERT INTO auth_user VALUES ('keeper')")
+        database.commit()
+    refused = bunraku("--demo", "--reset")
+    assert refused.returncode == 1
+    assert "not the demo's" in refused.stdout
+    assert rows(data)[:500] == list(range(500))
+    assert before
+    with closing(writing(data)) as database:
+        database.execute("UPDATE auth_user SET username = 'demo'")
+        database.commit()
+    aside = set_demo_aside(data)
+    assert aside is not None
+    assert not (data / DATABASE).exists()
+    assert len(rows(aside)) == 500
+    assert set_demo_aside(data) is None
 
 
 def test_the_backup_of_the_day_is_taken_once_and_seven_are_kept(data: Path) -> None:
@@ -304,6 +405,7 @@ def test_a_folder_that_cannot_be_written_to_is_told_at_the_start(
 def test_what_older_versions_left_open_is_closed_to_others(data: Path) -> None:
     data.chmod(0o755)
     (data / DATABASE).chmod(0o644)
+    (data / "uploads").mkdir()
     (data / "uploads").chmod(0o755)
     (data / "letter-of-mine").write_text("not ours")
     (data / "letter-of-mine").chmod(0o640)
@@ -338,6 +440,7 @@ def test_a_full_disk_is_told_and_nothing_is_half_done(api: Api) -> None:
             problem = api.refused("PUT", "", many)
         finally:
             cursor.execute("PRAGMA max_page_count = 4294967294")
+            cursor.execute("DROP TABLE filler")
     assert (problem["code"], problem["status"]) == ("storage", 507)
     assert "disk is full" in problem["title"]
     assert api.get("") == before
@@ -366,7 +469,8 @@ def test_the_worker_waits_for_storage_and_goes_on(monkeypatch: pytest.MonkeyPatc
         if error := next(came):
             raise OperationalError("it failed") from error
 
-    monkeypatch.setattr(work, "requeue_orphans", lambda: None)
+    for name in ("take_over", "renew", "end_leases"):
+        monkeypatch.setattr(work, name, lambda *_: None)
     monkeypatch.setattr(work, "call_command", work_once)
     monkeypatch.setattr(connection, "close", lambda: None)
     command = work.Command()

@@ -8,11 +8,12 @@ from typing import Any
 
 import openpyxl
 import pytest
+from django.conf import settings
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.utils import timezone
 
 from bunraku.server.gather.files import importing, uploads
-from bunraku.server.gather.models import Origin, RefusedRow, Upload
+from bunraku.server.gather.models import Origin, RefusedRow, Upload, UploadPart
 from bunraku.server.jobs import actions as jobs
 from bunraku.server.jobs.models import Job
 from bunraku.server.jobs.running import run_job
@@ -292,14 +293,13 @@ def test_several_sheets(api: Api) -> None:
     "content", [b"", b"\x89PNG\r\n\x1a\n000", b"PK\x03\x04junk", b'{"a": [}', b"\x00\x01\x02\x03"]
 )
 def test_junk_is_refused_and_not_kept(api: Api, content: bytes) -> None:
-    before = set(uploads._folder().glob("*"))
     response = api.client.post(
         f"{api.base}/files", {"file": SimpleUploadedFile("list.csv", content)}
     )
     assert response.status_code == 422
     assert response.json()["code"] == "bad_file"
-    assert set(uploads._folder().glob("*")) == before
     assert not Upload.objects.exists()
+    assert not UploadPart.objects.exists()
 
 
 def test_files_too_large_unmapped_or_gone(
@@ -330,7 +330,7 @@ def test_few_files_are_kept_at_a_time(api: Api, monkeypatch: pytest.MonkeyPatch)
     ids = [api.bring(f"word {n}\n")["id"] for n in range(5)]
     kept = set(Upload.objects.values_list("pk", flat=True))
     assert kept == set(ids[-3:])
-    assert all(uploads.path_of(upload).exists() for upload in Upload.objects.all())
+    assert set(UploadPart.objects.values_list("upload", flat=True)) == kept
 
 
 @pytest.mark.parametrize(("days", "kept"), [(6, True), (8, False)])
@@ -344,5 +344,17 @@ def test_a_file_that_was_only_looked_at_is_kept_for_a_week(api: Api, days: int, 
 
 def test_names_of_files_are_names_only(api: Api) -> None:
     answer = api.bring("star\n", "../../etc/list.txt")
-    assert answer["name"] == "list.txt"
-    assert Upload.objects.get().stored.isalnum()
+    assert answer["name"] == Upload.objects.get().name == "list.txt"
+
+
+def test_a_file_is_where_every_worker_can_read_it(
+    api: Api, project: Project, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(uploads, "PART_BYTES", 1_000)
+    rows = "".join(f"star chart {n},{n}\n" for n in range(1_000))
+    brought = api.bring("keyword,volume\n" + rows)
+    assert UploadPart.objects.count() > 10
+    # Another machine has the database, and nothing of this one's folder.
+    monkeypatch.setattr(settings, "DATA", "/nowhere")
+    api.post(f"/files/{brought['id']}/import", {"channel": "web", "mapping": {"keyword": 0}})
+    assert last_job(project, "import").result["new"] == 1_000

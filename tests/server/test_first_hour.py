@@ -203,9 +203,9 @@ def test_up_next_says_that_all_is_planned_only_where_the_good_ones_are(weighed: 
     Row.objects.filter(pk=row.pk).update(verdict=1, fit=0.9)
     assert weighed.get("/up-next")["why_no_best"] == ""
     piece = Piece.objects.create(
-        project=row.scope.project, title="A piece", kind="article", hours=4
+        project=row.scope.project, scope=row.scope, title="A piece", kind="article", hours=4
     )
-    PieceKeyword.objects.create(piece=piece, keyword=row.keyword, channel="web", main=True)
+    PieceKeyword.objects.create(piece=piece, scope=row.scope, keyword=row.keyword, main=True)
     assert weighed.get("/up-next")["why_no_best"] == "all_planned"
     # A decision does away with what is said to be undecided, and clusters with what has none.
     Row.objects.update(state=STATES.index("kept"))

@@ -267,7 +267,7 @@ def test_a_worker_that_a_job_left_large_begins_anew(
     monkeypatch.setattr(working.os, "setpriority", Mock())
     monkeypatch.setattr(working.signal, "getsignal", lambda _: Mock(__self__=worker))
     monkeypatch.setattr(working, "memory_bytes", lambda: working.MOST_MEMORY_BYTES + size)
-    for name in ("hold", "make_ready", "settle", "requeue_orphans"):
+    for name in ("hold", "make_ready", "settle", "take_over", "renew", "end_leases"):
         monkeypatch.setattr(working, name, Mock())
     monkeypatch.setattr(working.threading, "Thread", Mock())
     command = working.Command()

@@ -23,7 +23,7 @@ LANDED = Path(__file__).parent / "landed" / "0.2.sqlite3.xz"
 SAME = (
     *("auth_user", "projects_project", "projects_outlet", "sheet_scope", "sheet_keyword"),
     *("sheet_row", "sheet_rowpage", "sheet_decision", "cluster_cluster", "cluster_pin"),
-    *("plan_piece", "plan_piecekeyword", "gather_origin", "gather_upload", "jobs_job"),
+    *("plan_piece", "plan_piecekeyword", "gather_origin", "jobs_job"),
 )
 """Tables that keep their name and every column that they had."""
 RENAMED = {
@@ -74,6 +74,9 @@ print(json.dumps(out))
 """
 
 
+WAITING = b"keyword\nstar chart\n" * 100_000
+
+
 @pytest.fixture(scope="module")
 def folders(tmp_path_factory: pytest.TempPathFactory) -> Iterator[tuple[Path, Path]]:
     """The data as it was, and carried over: restored from a backup as that version would have made
@@ -86,6 +89,9 @@ def folders(tmp_path_factory: pytest.TempPathFactory) -> Iterator[tuple[Path, Pa
         packed.writestr(ABOUT, json.dumps({"format": 1, "version": "0.2.0"}))
         packed.writestr(KEY, "a key of then")
         packed.writestr(DATABASE, data)
+        # Where files were kept then that wait to be imported.
+        for (stored,) in rows(was, "SELECT stored FROM gather_upload"):
+            packed.writestr(f"uploads/{stored}", WAITING)
     assert is_older(was / DATABASE)
     assert "Restored" in run(now, [sys.executable, "-m", "bunraku", "restore", str(backup)])
     assert not is_older(now / DATABASE)
@@ -108,6 +114,20 @@ def run(folder: Path, command: list[str]) -> str:
 def rows(folder: Path, sql: str) -> list[Any]:
     with sqlite3.connect(folder / "bunraku.sqlite3") as connection:
         return connection.execute(sql).fetchall()
+
+
+def test_a_file_that_waits_to_be_imported_is_taken_into_the_database(
+    folders: tuple[Path, Path],
+) -> None:
+    was, now = folders
+    same = "SELECT id, project_id, name, size_bytes, created FROM gather_upload"
+    assert rows(now, same) == rows(was, same) != []
+    parts = "SELECT upload_id, data FROM gather_uploadpart ORDER BY upload_id, number"
+    held: dict[int, bytes] = {}
+    for upload, data in rows(now, parts):
+        assert len(data) <= 1_000_000
+        held[upload] = held.get(upload, b"") + data
+    assert set(held.values()) == {WAITING}
 
 
 def columns(folder: Path, table: str) -> list[str]:

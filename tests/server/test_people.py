@@ -17,8 +17,6 @@ from django.utils import timezone
 
 from bunraku.__main__ import main
 from bunraku.server.clock import today
-from bunraku.server.gather.files.uploads import path_of
-from bunraku.server.gather.models import Upload
 from bunraku.server.journal.models import LogLine
 from bunraku.server.projects import removal
 from bunraku.server.projects.models import Project
@@ -156,7 +154,6 @@ def test_a_removed_project_takes_all_that_is_its_and_nothing_else(
     other = Api(full.client, Project.objects.get(pk=second))
     other.post("/gather/runs", RUN)
     theirs = rows_of_projects()
-    files = [path_of(upload) for upload in Upload.objects.all()]
     assert {name for name, _ in removal_models()} <= theirs.keys()
     told = full.get("/holdings")
     counts = [int(each.split()[0].replace(",", "")) for each in told]
@@ -171,7 +168,6 @@ def test_a_removed_project_takes_all_that_is_its_and_nothing_else(
     left = rows_of_projects()
     assert left["Project"] == 1
     assert all(model.objects.exclude(**{path: second}).count() == 0 for model, path in held())
-    assert not any(path.exists() for path in files)
     # Its name is free again, and the other project is whole.
     again = full.client.post("/api/projects", {**FIELDS, "name": "Star shop"}, "application/json")
     assert again.status_code == 200

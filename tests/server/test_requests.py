@@ -2,6 +2,7 @@
 and names are names."""
 
 import json
+from datetime import date
 from typing import Any
 
 import pytest
@@ -12,7 +13,9 @@ from django.test import Client, override_settings
 from bunraku.core.text.names import clean_name, clean_text
 from bunraku.server import inputs
 from bunraku.server.errors import CATALOGUE
+from bunraku.server.plan.models import Piece
 from bunraku.server.projects.models import Outlet, Project
+from bunraku.server.sheet.scopes import scope_of
 from tests.server.conftest import Api
 from tests.server.test_strangers import OPERATIONS, SCHEMA
 
@@ -170,3 +173,61 @@ def test_the_demo_answers_nobody_behind_a_proxy(client: Client, path: str, heade
     forwarded = client.get(path, headers={header: "203.0.113.7"}, REMOTE_ADDR="127.0.0.1")
     assert told(forwarded) == (403, "refused_here")
     assert settings.SESSION_COOKIE_NAME not in client.cookies
+
+
+def days_asked() -> list[tuple[str, Any]]:
+    """Each day that a request can name: where, and its schema."""
+
+    def within(schema: Any, place: str) -> list[tuple[str, Any]]:
+        if "$ref" in schema:
+            schema = SCHEMA["components"]["schemas"][schema["$ref"].rsplit("/", 1)[1]]
+        if schema.get("format") in ("date", "date-time"):
+            return [(place, schema)]
+        inner = [*schema.get("anyOf", []), *([schema["items"]] if "items" in schema else [])]
+        found = [day for part in inner for day in within(part, place)]
+        for name, part in schema.get("properties", {}).items():
+            found += within(part, f"{place}.{name}")
+        return found
+
+    found = []
+    for method, path in OPERATIONS:
+        operation = SCHEMA["paths"][path][method]
+        for parameter in operation.get("parameters", []):
+            found += within(parameter["schema"], f"{method} {path} {parameter['name']}")
+        for body in operation.get("requestBody", {}).get("content", {}).values():
+            found += within(body["schema"], f"{method} {path}")
+    return found
+
+
+def test_every_day_that_comes_in_has_bounds() -> None:
+    days = days_asked()
+    assert len(days) > 10
+    assert [place for place, schema in days if "formatMinimum" not in schema] == []
+
+
+@pytest.mark.parametrize("month", ["0001-01-01", "1989-12-31", "2101-01-01", "9999-12-31"])
+def test_a_month_that_nothing_can_be_of_is_refused(api: Api, month: str) -> None:
+    for path in ("/follow/report", "/follow/report.csv", "/follow/report.xlsx"):
+        assert told(api.client.get(api.base + path, {"month": month})) == (422, "invalid_input")
+
+
+@pytest.mark.parametrize("month", ["1990-01-01", "1999-12-01", "2000-01-31", "2100-12-31"])
+def test_a_report_can_be_of_the_first_month_and_of_the_last(api: Api, month: str) -> None:
+    assert api.get("/follow/report", month=month)["month"][:7] == month[:7]
+    for path in ("/follow/report.csv", "/follow/report.xlsx"):
+        assert api.client.get(api.base + path, {"month": month}).status_code == 200
+
+
+def test_a_due_day_at_the_end_of_time_breaks_no_calendar(api: Api, project: Project) -> None:
+    scope = scope_of(project, "web")
+    piece = Piece.objects.create(
+        project=project, scope=scope, title="A piece", kind="article", hours=4
+    )
+    for day in ("9999-12-31", "0001-01-01"):
+        refused = api.refused("PATCH", f"/pieces/{piece.pk}", {"due": day})
+        assert (refused["code"], refused["field"]) == ("invalid_input", "due")
+    api.send("PATCH", f"/pieces/{piece.pk}", {"due": "2100-12-31"})
+    assert b"21001231" in api.client.get(f"{api.base}/plan.ics").content
+    # One that an older version let in.
+    Piece.objects.filter(pk=piece.pk).update(due=date.max)
+    assert b"99991231" in api.client.get(f"{api.base}/plan.ics").content

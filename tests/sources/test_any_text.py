@@ -1,5 +1,5 @@
-"""Whatever is typed has an answer: questions, sentences, single letters, digits, other scripts, words
-of frames alone, in every language that the practice world speaks."""
+"""Whatever is typed has an answer: questions, sentences, single letters, digits, other scripts,
+words of frames alone, in every language that the practice world speaks."""
 
 import random
 from collections.abc import Iterator
@@ -22,7 +22,18 @@ SUBJECTS = (
     *("kalimba", "garage door", "telescope", "tin whistle lessons", "café", "l'huile d'olive"),
     *("gemüsebeet", "abat-jour", "calçada", "piñata", "aquarium filter 200l", "the", "a"),
 )
-FOREIGN = ("望遠鏡", "телескоп", "τηλεσκόπιο", "مقراب", "טלסקופ", "กล้อง", "🎷 🎺", "é", "ﬁsh", "１２３")
+FOREIGN = (
+    "望遠鏡",
+    "телескоп",
+    "τηλεσκόπιο",
+    "مقراب",
+    "טלסקופ",
+    "กล้อง",
+    "🎷 🎺",
+    "é",
+    "ﬁsh",
+    "１２３",
+)
 SIGNS = ("-", "'", '"', "(", ")", "*", "+", "&", "%", ".", "/", "#", "\t", "\u200b", "\ud83d")
 
 

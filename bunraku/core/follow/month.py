@@ -7,7 +7,7 @@ from datetime import date, timedelta
 import numpy as np
 from numpy.typing import NDArray
 
-from bunraku.core.follow.checks import Stack, day_number
+from bunraku.core.follow.checks import EPOCH, Stack
 from bunraku.core.follow.visible import visible_searches
 
 
@@ -60,7 +60,8 @@ def month_end(stack: Stack, searches: NDArray[np.float64], channel: str, month: 
     `month`, any day of it. Returns: `MonthEnd`. Formula: the last check of each phrase on or before
     the month's last day counts, at most `OLD_DAYS` old; visible searches as `visible_searches`.
     Raises: `KeyError` for another channel. Cost: linear."""
-    last = day_number(end_of(month))
+    # A month may lie before all checks, and before the first day that one can have.
+    last = (end_of(month) - EPOCH).days
     inside = stack.where((stack.day <= last) & (stack.day > last - OLD_DAYS))
     place = np.full(stack.count, -1, dtype=np.int64)
     # Checks stand by day: the last is written last.

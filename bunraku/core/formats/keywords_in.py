@@ -19,6 +19,7 @@ from bunraku.core.formats.mapping import find_heading, guess_mapping, meaning_of
 from bunraku.core.formats.months_in import PREFIX
 from bunraku.core.formats.table_in import TableFile
 from bunraku.core.text import BadKeyword, clean_keyword, identity_key
+from bunraku.core.text.names import clean_text
 
 LOOKED_AT = 200
 """Rows at the top that a mapping is guessed from."""
@@ -192,7 +193,7 @@ def _row(
         if not cell:
             continue
         if not meaning_of(meaning).figures:
-            texts[meaning] = cell[:500]
+            texts[meaning] = clean_text(cell)[:500]
             continue
         try:
             figure = read_figure(cell, plan.decimals.get(place, "."))

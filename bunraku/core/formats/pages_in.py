@@ -9,6 +9,7 @@ from typing import Any
 
 from dateutil import parser as dates
 
+from bunraku.core.days import is_day
 from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.figures_in import BadFigure, read_figure
 from bunraku.core.formats.keywords_in import Refused
@@ -16,6 +17,8 @@ from bunraku.core.formats.mapping import MEANINGS, plain_heading
 from bunraku.core.formats.table_in import open_table
 from bunraku.core.text import BadKeyword, clean_keyword, identity_key
 from bunraku.core.text.addresses import host_of
+from bunraku.core.text.markup import without_markup
+from bunraku.core.text.names import clean_name
 
 HEADINGS: dict[str, str] = {
     "keyword": MEANINGS["keyword"].headings,
@@ -183,6 +186,8 @@ def _published(told: Told, text: str) -> bool:
             day = dates.parse(text, dayfirst=True).date()
         except (ValueError, OverflowError):
             return False
+    if not is_day(day):
+        return False
     told["published"] = day.isoformat()
     return True
 
@@ -192,8 +197,8 @@ def result_told(position: int, address: str, title: str, publisher: str = "") ->
     return {
         "position": position,
         "address": address[:MOST_ADDRESS],
-        "title": title[:MOST_TITLE],
-        "publisher": (publisher or host_of(address))[:300],
+        "title": clean_name(without_markup(title))[:MOST_TITLE],
+        "publisher": (clean_name(publisher) or host_of(address))[:300],
     }
 
 

@@ -3,12 +3,13 @@ read."""
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
-from datetime import date
+from datetime import date, datetime
 from pathlib import Path
 from typing import Any
 
 from dateutil import parser as dates
 
+from bunraku.core.days import FIRST_DAY, LAST_DAY, is_day
 from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.figures_in import BadFigure, read_figure
 from bunraku.core.formats.mapping import plain_heading
@@ -159,16 +160,20 @@ def _read(name: str, text: str) -> Any:
     return plain
 
 
+NO_YEAR = 1904
+"""What a day gets that names no year: long ago, and a leap year, so that 29 February is one."""
+
+
 def _day(text: str, *, first: bool) -> date:
     try:
         # What is not written (a day, where a month is meant) is the first.
-        found = dates.parse(
-            text, default=dates.parse("2000-01-01"), dayfirst=not text[:4].isdigit()
-        )
+        found = dates.parse(text, default=datetime(NO_YEAR, 1, 1), dayfirst=not text[:4].isdigit())
     except (ValueError, OverflowError):
         raise ValueError(f"“{text[:40]}” is no day") from None
-    if found.year < 2001:
+    if found.year == NO_YEAR:
         raise ValueError(f"“{text[:40]}” names no year")
+    if not is_day(found.date()):
+        raise ValueError(f"“{text[:40]}” is not between {FIRST_DAY.year} and {LAST_DAY.year}")
     return found.date().replace(day=1) if first else found.date()
 
 

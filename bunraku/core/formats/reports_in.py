@@ -9,6 +9,7 @@ from pathlib import Path
 
 from dateutil.parser import ParserError, parse
 
+from bunraku.core.days import is_day
 from bunraku.core.follow.month import REPORT_FIGURES
 from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.figures_in import (
@@ -224,7 +225,7 @@ def read_day(text: str, *, day_first: bool = True) -> date | None:
         found = parse(text, dayfirst=day_first and iso is None)
     except (ParserError, OverflowError, ValueError):
         return None
-    return found.date()
+    return found.date() if is_day(found.date()) else None
 
 
 @dataclass(frozen=True)
@@ -313,6 +314,6 @@ def _read_month(text: str) -> date | None:
     """The first day of a month: "2026-10", "October 2026", or any day of it."""
     short = re.fullmatch(r"(\d{4})[-/.](\d{1,2})", text)
     if short:
-        return date(int(short[1]), int(short[2]), 1) if 1 <= int(short[2]) <= 12 else None
+        return read_day(f"{short[1]}-{short[2]}-01") if 1 <= int(short[2]) <= 12 else None
     day = read_day(text) or read_day(f"1 {text}")
     return day.replace(day=1) if day else None

@@ -41,16 +41,16 @@ def merge_suggestions(
     merged = Merged()
     texts, origins = merged.texts, merged.origins
     for text, origin in suggestions:
-        key = identity_key(text)
-        known = origins.get(key)
-        if known is not None:
-            if origin not in known:
-                known.append(origin)
-            continue
         try:
             tidy = clean_keyword(text)
         except BadKeyword:
             merged.unusable += 1
+            continue
+        key = identity_key(tidy)
+        known = origins.get(key)
+        if known is not None:
+            if origin not in known:
+                known.append(origin)
             continue
         if not key:
             merged.unusable += 1

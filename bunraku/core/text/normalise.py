@@ -3,6 +3,8 @@
 import re
 import unicodedata
 
+from bunraku.core.text.markup import without_markup, without_match_marks
+
 MAX_CHARACTERS = 200
 """Longest keyword taken. Search boxes of the kinds we simulate stop completing well below this."""
 
@@ -17,6 +19,10 @@ _SPACES = re.compile(r"\s+")
 # such.
 _PLAIN = re.compile(r"[a-z0-9]+(?: [a-z0-9]+)*")
 # Kept inside a word because they carry meaning there: R&D, c++, kids', 1.25, 24/7, c#, t-shirt.
+_COPIED = re.compile(r"[<&\[\"'+]")
+"""What text copied out of a page or a planner has in it."""
+MOST_LAYERS = 8
+"""Layers of marks that are taken off: "&amp;amp;" has two."""
 _INNER = "&+'./#-"
 _EDGE = "&'./-"
 _JOINERS = "\u200c\u200d"
@@ -53,24 +59,21 @@ class BadKeyword(ValueError):
 
 
 def clean_keyword(text: str) -> str:
-    """Tidy what was typed, keeping its capitals: NFKC, one form of quotes, dashes and spaces.
+    """Tidy what was typed or copied, keeping its capitals: NFKC, one form of quotes, dashes and
+    spaces; without markup of pages and the match marks of advertising planners.
 
     Parameters: `text`, any string. Returns: the text without control and invisible formatting
-    characters, single-spaced and trimmed. Raises: `BadKeyword` with code `keyword_empty` when
-    nothing that can be searched for is left, `keyword_too_long` above `MAX_CHARACTERS`,
-    `keyword_no_word` when no letter or digit is in it.
+    characters, single-spaced and trimmed. Idempotent. Raises: `BadKeyword` with code
+    `keyword_empty` when nothing that can be searched for is left, `keyword_too_long` above
+    `MAX_CHARACTERS`, `keyword_no_word` when no letter or digit is in it.
     """
-    if text.isascii() and text.isprintable():
-        # What most keywords are: nothing to compose and nothing to hide.
-        tidy = " ".join(text.replace("`", "'").split())
-    else:
-        composed = unicodedata.normalize("NFKC", text).translate(_ONE_FORM)
-        visible = "".join(
-            " " if unicodedata.category(c) in ("Cc", "Zl", "Zp") else c
-            for c in composed
-            if c in _JOINERS or unicodedata.category(c) not in ("Cf", "Cs", "Co", "Cn")
-        )
-        tidy = _SPACES.sub(" ", visible).strip()
+    tidy = _tidied(text)
+    if _COPIED.search(tidy):
+        for _ in range(MOST_LAYERS):
+            bare = _tidied(without_match_marks(_tidied(without_markup(tidy))))
+            if bare == tidy:
+                break
+            tidy = bare
     if not tidy:
         raise BadKeyword("keyword_empty", "There is nothing to search for in this.")
     if len(tidy) > MAX_CHARACTERS:
@@ -81,6 +84,19 @@ def clean_keyword(text: str) -> str:
     if not tidy[0].isalnum() and not any(c.isalnum() for c in tidy):
         raise BadKeyword("keyword_no_word", f"“{tidy[:40]}” has no letter and no digit in it.")
     return tidy
+
+
+def _tidied(text: str) -> str:
+    if text.isascii() and text.isprintable():
+        # What most keywords are: nothing to compose and nothing to hide.
+        return " ".join(text.replace("`", "'").split())
+    composed = unicodedata.normalize("NFKC", text).translate(_ONE_FORM)
+    visible = "".join(
+        " " if unicodedata.category(c) in ("Cc", "Zl", "Zp") else c
+        for c in composed
+        if c in _JOINERS or unicodedata.category(c) not in ("Cf", "Cs", "Co", "Cn")
+    )
+    return _SPACES.sub(" ", visible).strip()
 
 
 def identity_key(text: str) -> str:

@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 
 from ninja import Field, Schema
 
-from bunraku.server.inputs import Id
+from bunraku.server.inputs import Day, Id
 
 Why = Literal["helped", "hurt", "wander", "young", "green", "several", "few", "unchecked", "alone"]
 WhatHappened = Literal[
@@ -91,7 +91,7 @@ class EventIn(Schema):
     """Something that happened: to a live piece, or to a channel."""
 
     what: Literal["pictures", "price", "links", "engine", "other"]
-    day: date
+    day: Day
     live: Id | None = None
     channel: Literal["", "web", "video", "marketplace"] = ""
     reason: Reason = ""
@@ -103,5 +103,5 @@ class EntryChange(Schema):
 
     reason: Reason | None = None
     note: Note | None = None
-    check_back: date | None = None
+    check_back: Day | None = None
     looked_back: bool | None = None

@@ -7,6 +7,7 @@ from ninja import Query, Router, Schema
 
 from bunraku.server.follow.own_reports import bring_report, own_report, take_out_report
 from bunraku.server.follow.report_api import BringIn
+from bunraku.server.inputs import Day
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 from bunraku.sources.protocol import Channel
 
@@ -18,7 +19,7 @@ class ReportBringIn(BringIn):
     up to which day it is."""
 
     channel: Channel
-    day: date | None = None
+    day: Day | None = None
 
 
 class ReportBroughtOut(Schema):
@@ -88,8 +89,8 @@ class OwnReportOut(Schema):
 class ReportTakeOutIn(OwnReportQuery):
     """Days whose lines are taken out, from and to."""
 
-    first: date
-    last: date
+    first: Day
+    last: Day
 
 
 class ReportTakenOut(Schema):

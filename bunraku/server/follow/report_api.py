@@ -13,7 +13,7 @@ from bunraku.server.downloads import attached, attached_csv
 from bunraku.server.follow.learning import learned_of_outlets, set_learns
 from bunraku.server.follow.report import COLUMNS, bring_months, report_of, report_rows, set_figures
 from bunraku.server.follow.steps import make_task, steps_of
-from bunraku.server.inputs import Id
+from bunraku.server.inputs import Day, Id
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 from bunraku.sources.protocol import Channel
 
@@ -64,7 +64,7 @@ class TaskOut(Schema):
 class ReportQuery(Schema):
     """Which month (any day of it), of which outlet; none: all of them."""
 
-    month: date
+    month: Day
     outlet: Id | None = None
 
 

@@ -7,7 +7,7 @@ from ninja import Field, Schema
 from pydantic import AfterValidator, WithJsonSchema
 
 from bunraku.server.follow.diary_schemas import EntryOut, FieldChangeOut, Reason, WhatHappened
-from bunraku.server.inputs import Id
+from bunraku.server.inputs import Day, Id
 from bunraku.sources.protocol import Channel
 
 
@@ -85,7 +85,7 @@ class PublishIn(Schema):
     """Where a piece is live, since when, and why it was changed."""
 
     address: Annotated[str, Field(max_length=2_000)]
-    day: date
+    day: Day
     reason: Reason = ""
 
 
@@ -115,7 +115,7 @@ class PublishedOut(Schema):
 class DownIn(Schema):
     """Since when a piece is not there any more, and why."""
 
-    day: date
+    day: Day
     reason: Reason = ""
 
 

@@ -56,17 +56,32 @@ class Rule(models.Model):
 
 
 class Upload(models.Model):
-    """A file that was brought and is looked at, imported, and then forgotten."""
+    """A file that was brought and is looked at, imported, and then forgotten. It is kept in the
+    database, where every worker can read it, whatever machine it runs on."""
 
     project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="uploads")
     name = models.CharField(max_length=120)
-    # Its name in the folder of uploads, which never is the name that it was brought under.
-    stored = models.CharField(max_length=40, unique=True)
     size_bytes = models.PositiveIntegerField()
     created = models.DateTimeField(auto_now_add=True)
 
     def __str__(self) -> str:
         return self.name
+
+
+class UploadPart(models.Model):
+    """A megabyte of a file, so that none is ever whole in memory."""
+
+    upload = models.ForeignKey(Upload, on_delete=models.CASCADE, related_name="parts")
+    number = models.PositiveIntegerField()
+    data = models.BinaryField()
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["upload", "number"], name="upload_part_once")
+        ]
+
+    def __str__(self) -> str:
+        return f"part {self.number} of {self.upload_id}"
 
 
 class RefusedRow(models.Model):

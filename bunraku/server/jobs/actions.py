@@ -1,15 +1,15 @@
-"""What can be done to jobs: start, stop, and pick up what a killed worker left."""
+"""What can be done to jobs: start and stop them."""
 
 import hashlib
 import json
 from typing import Any
 
 from django.db import IntegrityError, transaction
-from django_tasks import TaskResultStatus
-from django_tasks_db.models import DBTaskResult
+from django.utils import timezone
 
 from bunraku.server.errors import BunrakuError, not_found
 from bunraku.server.jobs.kinds import JobKind
+from bunraku.server.jobs.leases import end_lost, is_lost, is_run
 from bunraku.server.jobs.models import OPEN_STATES, Job
 from bunraku.server.jobs.running import run_job
 from bunraku.server.jobs.work import P
@@ -36,7 +36,11 @@ def start_job(
             run_job.enqueue(job.pk)
     except IntegrityError:
         # One is open, and the constraint lets no second one in. It may have ended since.
-        return Job.objects.filter(**same).latest("pk")
+        twin = Job.objects.filter(**same).latest("pk")
+        if twin.state not in OPEN_STATES or not is_lost(twin):
+            return twin
+        end_lost(twin)
+        return start_job(project, kind, params, distinct=distinct)
     job.refresh_from_db()
     return job
 
@@ -56,23 +60,15 @@ def find_job(project: Project, job_id: int, kind: type[JobKind[Any, Any]] | None
 
 
 def stop_job(project: Project, job_id: int) -> Job:
-    """Ask a job to stop at its next step; one that has not begun stops at once. Raises: not_found,
+    """Ask a job to stop at its next step; one that no worker runs stops at once. Raises: not_found,
     job_over."""
     with transaction.atomic():
         job = find_job(project, job_id)
         if job.state not in OPEN_STATES:
             raise BunrakuError("job_over", "The job is over already.")
         job.stop_wanted = True
-        if job.state == "queued":
-            job.state = "stopped"
-        job.save(update_fields=["stop_wanted", "state"])
+        if job.state == "queued" or not is_run(job):
+            # A worker that comes for it finds it over.
+            job.state, job.run, job.finished = "stopped", "", timezone.now()
+        job.save(update_fields=["stop_wanted", "state", "run", "finished"])
     return job
-
-
-def requeue_orphans() -> int:
-    """Put back into the queue what a killed worker left running; to be called when no worker
-    runs."""
-    with transaction.atomic():
-        return DBTaskResult.objects.filter(status=TaskResultStatus.RUNNING).update(
-            status=TaskResultStatus.READY, started_at=None
-        )

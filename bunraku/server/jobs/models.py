@@ -21,6 +21,10 @@ class Job(models.Model):
     # What tells two jobs apart: pressing a button twice is one job.
     fingerprint = models.CharField(max_length=64)
     state = models.CharField(max_length=10, default="queued", choices=[(s, s) for s in STATES])
+    # Which run of it is under way: one that was taken over must not write any more.
+    run = models.CharField(max_length=32, blank=True)
+    # How often it was begun, the first time and after each kill.
+    runs = models.PositiveSmallIntegerField(default=0)
     stop_wanted = models.BooleanField(default=False)
     doing = models.CharField(max_length=120, blank=True)
     done = models.PositiveIntegerField(default=0)
@@ -45,3 +49,14 @@ class Job(models.Model):
 
     def __str__(self) -> str:
         return f"{self.kind} {self.pk}"
+
+
+class Lease(models.Model):
+    """Until when a worker counts as living, and the job that it is at."""
+
+    worker = models.CharField(primary_key=True, max_length=64)
+    until = models.DateTimeField()
+    job = models.BigIntegerField(null=True)
+
+    def __str__(self) -> str:
+        return f"{self.worker} until {self.until:%H:%M:%S}"

@@ -2,7 +2,7 @@
 
 from typing import Generic, TypeVar
 
-from django.db.models import F
+from django.db.models import F, QuerySet
 from pydantic import BaseModel, ConfigDict
 
 from bunraku.server.jobs.models import Job
@@ -29,6 +29,10 @@ class Stopped(Exception):
     """The person asked the job to stop."""
 
 
+class TakenOver(Exception):
+    """Another worker runs the job: this one seemed to be gone. Nothing more may be written."""
+
+
 class Work(Generic[P, R]):
     """A job as its kind sees it. Every report of its progress is a chance to be stopped."""
 
@@ -51,7 +55,7 @@ class Work(Generic[P, R]):
         """So many tenths of a lookup were bought; call it in the transaction that stores what was
         bought."""
         if tenths:
-            Job.objects.filter(pk=self.job.pk).update(cost_tenths=F("cost_tenths") + tenths)
+            self._mine(cost_tenths=F("cost_tenths") + tenths)
 
     def spent(self) -> int:
         """Tenths of a lookup that were bought so far, also before a kill."""
@@ -66,11 +70,20 @@ class Work(Generic[P, R]):
     def report(self) -> None:
         """Keep the result as it is by now; in the transaction that stores what it tells of, it is
         right after a kill too."""
-        Job.objects.filter(pk=self.job.pk).update(result=self.result.model_dump(mode="json"))
+        self._mine(result=self.result.model_dump(mode="json"))
 
     def _save(self, **fields: object) -> None:
         for name, value in fields.items():
             setattr(self.job, name, value)
-        mine = Job.objects.filter(pk=self.job.pk, stop_wanted=False, state="running")
-        if not mine.update(**fields):
+        if not self._my_run().filter(stop_wanted=False).update(**fields):
+            self._mine(doing=self.job.doing)
             raise Stopped
+
+    def _my_run(self) -> "QuerySet[Job]":
+        return Job.objects.filter(pk=self.job.pk, state="running", run=self.job.run)
+
+    def _mine(self, **fields: object) -> None:
+        """Write what is this run's to write. Raises: `TakenOver`, and with it the transaction that
+        it stands in, where another run has begun."""
+        if not self._my_run().update(**fields):
+            raise TakenOver

@@ -30,7 +30,8 @@ def plan_ics(
         event.add("uid", f"piece-{piece.pk}-of-project-{project.pk}@bunraku.example")
         event.add("dtstamp", now)
         event.add("dtstart", day)
-        event.add("dtend", day + timedelta(days=1))
+        if day < date.max:
+            event.add("dtend", day + timedelta(days=1))
         event.add("summary", f"Publish: {piece.title}")
         told = [KINDS[piece.kind].name, piece.outlet.name if piece.outlet else "", why]
         if figures.main:

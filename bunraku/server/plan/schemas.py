@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 
 from ninja import Field, Schema
 
-from bunraku.server.inputs import Id, a_name
+from bunraku.server.inputs import Day, Id, a_name
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.plan.board import GroupBy, Order
 from bunraku.server.sheet.rows import RowOut
@@ -256,7 +256,7 @@ class PairIn(Schema):
 class MonthHoursIn(Schema):
     """Hours to spend in a month; none for the usual ones."""
 
-    month: date
+    month: Day
     hours: Annotated[float | None, Field(ge=0, le=744)]
 
 
@@ -270,13 +270,13 @@ class PieceIn(Schema):
     kind: KindId | None = None
     outlet_id: Id | None = None
     hours: Annotated[float, Field(gt=0, le=500)] | None = None
-    month: date | None = None
+    month: Day | None = None
     pinned: bool | None = None
-    not_before: date | None = None
-    by_month: date | None = None
+    not_before: Day | None = None
+    by_month: Day | None = None
     state: StateId | None = None
     maker: Annotated[str, Field(max_length=80)] | None = None
-    due: date | None = None
+    due: Day | None = None
     hours_spent: Annotated[float, Field(ge=0, le=5_000)] | None = None
     address: Annotated[str, Field(max_length=2_000)] | None = None
     improves: bool | None = None

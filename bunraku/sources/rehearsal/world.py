@@ -183,9 +183,9 @@ class World:
                 self._subjects[key] = head
                 return query_of(truth, 0)
         # A text that says a word twice, or no word of a language: hardly anybody types it.
-        subject, rest = self.split_frame(key)
+        subject, around = self.split_frame(key)
         self._subjects[key] = subject
-        return faint_query(key, strange_head(subject, self.tongue.locale), rest)
+        return faint_query(key, strange_head(subject, self.tongue.locale), around)
 
     def subject_of(self, key: str) -> str:
         """The subject of a text that the grammar did not make."""

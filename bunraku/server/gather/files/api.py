@@ -1,6 +1,5 @@
 """Bringing files over HTTP."""
 
-from datetime import date
 from typing import Annotated, Any
 
 from django.http import HttpResponse
@@ -19,6 +18,7 @@ from bunraku.server.gather.files.uploads import (
     upload_file,
 )
 from bunraku.server.gather.models import RefusedRow
+from bunraku.server.inputs import Day
 from bunraku.server.jobs.actions import find_job
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
@@ -98,7 +98,7 @@ class ImportIn(ReadIn):
 
     channel: Channel
     match: Match = "exact"
-    on: date | None = None
+    on: Day | None = None
 
 
 class RefusedQuery(Schema):

@@ -3,6 +3,7 @@ is refused is kept with its reason."""
 
 from contextlib import closing
 from datetime import date
+from pathlib import Path
 
 from django.db import transaction
 
@@ -18,7 +19,7 @@ from bunraku.server.errors import BunrakuError
 from bunraku.server.gather.brought import Bringing, Brought
 from bunraku.server.gather.files.parts import Part, parts_of
 from bunraku.server.gather.files.row_readings import OWN
-from bunraku.server.gather.files.uploads import READING, find_upload, given_up, look, path_of
+from bunraku.server.gather.files.uploads import READING, find_upload, given_up, look, on_disk
 from bunraku.server.gather.keeping import keep_merged
 from bunraku.server.gather.models import RefusedRow, Upload
 from bunraku.server.gather.rules.ruleset import rules_of
@@ -117,23 +118,23 @@ class Import(JobKind[ImportParams, Imported]):
         """Batch by batch."""
         params = work.params
         upload = Upload.objects.filter(project=work.project, pk=params.upload).first()
-        if upload is None or not path_of(upload).exists():
+        if upload is None:
             raise BunrakuError(
                 "not_found", "The file is gone: it is kept for a week.", hint="Bring it again."
             )
         decimals = {int(column): sign for column, sign in params.decimals.items()}
         plan = Plan(params.heading, params.mapping, decimals)
-        work.start("Reading the file", upload.size_bytes and _rows_about(upload))
-        RefusedRow.objects.filter(job=work.job).delete()
         storing = _Storing(work, plan)
-        # Read by another process while this one stores what was read before.
-        given = (path_of(upload), params.sheet, plan, BATCH, params.match, storing.on)
-        parts = confined(parts_of, *given, bounds=READING)
         try:
-            with closing(parts):
-                for part in parts:
-                    storing.take(part)
-                    work.advance(part.rows)
+            with on_disk(upload) as path:
+                work.start("Reading the file", upload.size_bytes and _rows_about(upload, path))
+                RefusedRow.objects.filter(job=work.job).delete()
+                # Read by another process while this one stores what was read before.
+                given = (path, params.sheet, plan, BATCH, params.match, storing.on)
+                with closing(confined(parts_of, *given, bounds=READING)) as parts:
+                    for part in parts:
+                        storing.take(part)
+                        work.advance(part.rows)
         except BadFile as bad:
             work.result.remark(f"{bad} What came before it is in.")
         except TooMuch as bound:
@@ -162,9 +163,9 @@ class Import(JobKind[ImportParams, Imported]):
         return params.name
 
 
-def _rows_about(upload: Upload) -> int:
+def _rows_about(upload: Upload, path: Path) -> int:
     """About how many rows a file has: its lines; of a spreadsheet, from its size."""
-    with path_of(upload).open("rb") as file:
+    with path.open("rb") as file:
         if file.read(2) == b"PK":
             return max(upload.size_bytes // 25, 1)
         file.seek(0)

@@ -1,31 +1,31 @@
 """Files on their way in: kept until they are imported, looked at, forgotten after a week."""
 
-import secrets
+import tempfile
 from collections.abc import Callable, Iterator
-from contextlib import closing
+from contextlib import closing, contextmanager
 from datetime import timedelta
 from pathlib import Path
 from typing import Any, TypeVar
 
-from django.conf import settings
 from django.core.files.uploadedfile import UploadedFile
-from django.dispatch import receiver
+from django.db import transaction
 from django.utils import timezone
 
 from bunraku.core.formats.bad_file import BadFile, BadMapping
 from bunraku.core.formats.reading import Look, Wanted, look_into
 from bunraku.installation.confined import Bounds, TooMuch, confined
 from bunraku.server.errors import BunrakuError, not_found
-from bunraku.server.gather.models import Upload
+from bunraku.server.gather.models import Upload, UploadPart
 from bunraku.server.inputs import MOST_FILE_BYTES
 from bunraku.server.projects.models import Project
-from bunraku.server.signals import project_going
 
 T = TypeVar("T")
-LOOKING = Bounds(seconds=8, computing_seconds=8, memory_bytes=600_000_000)
-"""What looking at a file may take: a sheet of 100,000 rows takes a second and a quarter of that."""
-READING = Bounds(seconds=60, computing_seconds=900, memory_bytes=900_000_000)
+LOOKING = Bounds(seconds=100, computing_seconds=8, memory_bytes=600_000_000)
+"""What looking at a file may take: a sheet of 100,000 rows computes for a second and takes a
+quarter of that memory. A busy machine may take many times as long for it as it computes."""
+READING = Bounds(seconds=600, computing_seconds=900, memory_bytes=900_000_000)
 """What reading a file whole may take, the first between two parts of some thousand rows."""
+PART_BYTES = 1_000_000
 KEPT_DAYS = 7
 """A file looked at and not brought in is forgotten after a week."""
 MOST_KEPT = 20
@@ -53,16 +53,12 @@ def upload_file(project: Project, file: "UploadedFile[bytes]") -> tuple[Upload, 
             hint="Split it, or save only the columns that are wanted.",
         )
     _forget_old(project)
-    stored = secrets.token_hex(16)
-    path = _folder() / stored
-    with path.open("wb") as kept:
-        for chunk in file.chunks():
-            kept.write(chunk)
-    # Kept under a name of our own; the person's is only shown, without any folder in it.
+    # Only shown, without any folder in it.
     name = Path(file.name or "table").name[:120]
-    upload = Upload.objects.create(
-        project=project, name=name, stored=stored, size_bytes=file.size or 0
-    )
+    with transaction.atomic():
+        upload = Upload.objects.create(project=project, name=name, size_bytes=file.size or 0)
+        for number, data in enumerate(iter(lambda: file.read(PART_BYTES), b"")):
+            UploadPart.objects.create(upload=upload, number=number, data=data)
     try:
         return upload, preview_upload(upload, Wanted())
     except BunrakuError:
@@ -70,36 +66,28 @@ def upload_file(project: Project, file: "UploadedFile[bytes]") -> tuple[Upload, 
         raise
 
 
-@receiver(project_going)
-def forget_all(sender: object, project: Project, **_: object) -> None:
-    """The files of a project go with it."""
-    for upload in Upload.objects.filter(project=project):
-        path_of(upload).unlink(missing_ok=True)
-
-
 def find_upload(project: Project, upload_id: int) -> Upload:
-    """An upload of a project. Raises: not_found, also when its file is gone."""
+    """An upload of a project. Raises: not_found."""
     upload = Upload.objects.filter(project=project, pk=upload_id).first()
-    if upload is None or not path_of(upload).exists():
+    if upload is None:
         raise not_found("file")
     return upload
 
 
 def forget(upload: Upload) -> None:
-    """Remove an upload and its file."""
-    path_of(upload).unlink(missing_ok=True)
+    """Remove an upload."""
     upload.delete()
 
 
-def path_of(upload: Upload) -> Path:
-    """Where an upload's file is."""
-    return _folder() / upload.stored
-
-
-def _folder() -> Path:
-    folder = Path(settings.DATA) / "uploads"
-    folder.mkdir(exist_ok=True)
-    return folder
+@contextmanager
+def on_disk(upload: Upload) -> Iterator[Path]:
+    """An upload as a file of this machine, for as long as it is read."""
+    with tempfile.NamedTemporaryFile(prefix="bunraku-") as file:
+        parts = UploadPart.objects.filter(upload=upload).order_by("number")
+        for data in parts.values_list("data", flat=True).iterator(chunk_size=1):
+            file.write(data)
+        file.flush()
+        yield Path(file.name)
 
 
 def _forget_old(project: Project) -> None:
@@ -113,14 +101,17 @@ def look(upload: Upload, wanted: Wanted) -> Look:
     """Look into an upload, in a process of its own. Raises: bad_file, also where it takes more time
     or memory than it may; bad_mapping."""
     try:
-        with closing(confined(look_into, path_of(upload), wanted, bounds=LOOKING)) as looks:
+        with (
+            on_disk(upload) as path,
+            closing(confined(look_into, path, wanted, bounds=LOOKING)) as looks,
+        ):
             return next(looks)
     except BadMapping as bad:
         raise BunrakuError("bad_mapping", str(bad), field="mapping") from bad
     except BadFile as bad:
         raise BunrakuError("bad_file", str(bad), field="file") from bad
     except TooMuch as bound:
-        raise BunrakuError("bad_file", given_up(bound, LOOKING), field="file") from bound
+        raise too_much(bound, LOOKING) from bound
 
 
 def keep_compared(
@@ -140,23 +131,35 @@ def read_whole(upload: Upload, read: Callable[[Path], Iterator[T]]) -> T:
     """What a reader makes of a whole upload, in a process of its own. Raises: bad_file, also where
     it takes more time or memory than it may."""
     try:
-        (found,) = confined(read, path_of(upload), bounds=READING)
+        with on_disk(upload) as path:
+            (found,) = confined(read, path, bounds=READING)
     except BadFile as bad:
         raise BunrakuError("bad_file", str(bad), field="file") from None
     except TooMuch as bound:
-        raise BunrakuError("bad_file", given_up(bound, READING), field="file") from None
+        raise too_much(bound, READING) from None
     return found
+
+
+def too_much(bound: TooMuch, bounds: Bounds) -> BunrakuError:
+    """The error for a file that met a bound."""
+    code = "busy" if bound.bound == "waiting" else "bad_file"
+    return BunrakuError(code, given_up(bound, bounds), field="file")
 
 
 def given_up(bound: TooMuch, bounds: Bounds) -> str:
     """Why reading a file was given up, and what to do."""
+    if bound.bound == "waiting":
+        return (
+            "The file could not be read in time: this machine is busy with other work. Nothing is "
+            "wrong with the file. Try again in a minute."
+        )
     took = {
-        "time": f"more than {bounds.seconds:.0f} seconds",
+        "computing": f"more than {bounds.computing_seconds} seconds of computing",
         "memory": f"more than {bounds.memory_bytes / 1e6:,.0f} MB of memory",
     }
     return (
-        f"The file was given up: reading it took {took[bound.bound]}. "
-        "Save only the columns that are wanted as CSV, or split it."
+        f"Reading the file was given up: it took {took[bound.bound]}. Save only the columns that "
+        "you want as CSV, or split the file."
     )
 
 

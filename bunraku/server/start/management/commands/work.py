@@ -1,10 +1,13 @@
-"""`manage.py work`: the job worker. Picks up what a killed worker left, then takes jobs as they
-come."""
+"""`manage.py work`: the job worker. Picks up what workers that are gone left, then takes jobs as
+they come."""
 
+import hashlib
 import logging
 import os
 import resource
+import secrets
 import signal
+import socket
 import sys
 import threading
 import time
@@ -23,7 +26,7 @@ from bunraku.installation.lifeline import hold
 from bunraku.installation.storage import why_it_failed
 from bunraku.server.clock import today
 from bunraku.server.follow.checking import start_due_checks
-from bunraku.server.jobs.actions import requeue_orphans
+from bunraku.server.jobs.leases import RENEW_SECONDS, end_leases, renew, take_over
 from bunraku.server.jobs.running import settle
 from bunraku.server.readings.providers import installed
 from bunraku.sources.protocol import Request, SourceBusy, SourceFailed, What
@@ -39,15 +42,20 @@ STORAGE_AGAIN_SECONDS = 10
 """Between two looks at whether storage is back."""
 
 
+# Every worker on this data folder is called so; only one of them runs at a time.
+HERE = hashlib.blake2b(f"{socket.gethostname()} {settings.DATA}".encode(), digest_size=8)
+
+
 class Command(BaseCommand):
-    """Runs the one worker of an installation."""
+    """Runs the one worker of a data folder; with a database elsewhere, others may have theirs."""
 
     help = "Run the job worker. Only one may run at a time."
     has_grown = False
+    name = f"{HERE.hexdigest()}-{secrets.token_hex(8)}"
 
     def handle(self, *args: Any, **options: Any) -> None:
-        """Requeue what was left, then work. What a running worker is at would look left: one that
-        lost whoever started it finishes its job first."""
+        """Take over what was left, then work. One that lost whoever started it finishes its job
+        first: until then this one waits."""
         place = settings.DATA / "worker-in-use"
         held = hold(place)
         if held is None:
@@ -59,10 +67,16 @@ class Command(BaseCommand):
         # The first suggestions of a run should not wait for libraries and sources to be loaded.
         threading.Thread(target=_warm, daemon=True).start()
         threading.Thread(target=_look_regularly, daemon=True).start()
+        threading.Thread(target=_live, args=(self.name,), daemon=True).start()
         settle()
         task_finished.connect(self._end_if_large)
-        while self._storage_failed():
-            time.sleep(STORAGE_AGAIN_SECONDS)
+        try:
+            while self._storage_failed():
+                time.sleep(STORAGE_AGAIN_SECONDS)
+        finally:
+            # What it has not finished, another may begin at once.
+            with suppress(DatabaseError, OSError):
+                end_leases(self.name)
         if self.has_grown:
             # The same process begun anew: it gives back what a large job has left in it.
             os.execv(sys.executable, [sys.executable, *sys.argv])  # noqa: S606
@@ -79,8 +93,18 @@ class Command(BaseCommand):
         """Work until told to end, or until storage fails: then what was begun is begun again when
         it is back."""
         try:
-            requeue_orphans()
-            call_command("db_worker", interval=0.1, startup_delay=False, reload=False, verbosity=0)
+            # Whoever had this folder before is gone, or it could not be held.
+            end_leases(HERE.hexdigest())
+            renew(self.name)
+            take_over()
+            call_command(
+                "db_worker",
+                interval=0.1,
+                startup_delay=False,
+                reload=False,
+                verbosity=0,
+                worker_id=self.name,
+            )
         except (DatabaseError, OSError) as error:
             why = why_it_failed(error)
             if not why:
@@ -103,6 +127,21 @@ def _look_regularly() -> None:
         finally:
             connection.close()
         time.sleep(LOOK_EVERY_SECONDS)
+
+
+def _live(name: str) -> None:
+    """Say again and again that this worker lives, and take over from those that do not."""
+    while True:
+        time.sleep(RENEW_SECONDS)
+        try:
+            renew(name)
+            take_over()
+        except (DatabaseError, OSError) as error:
+            logger.warning("no sign of life could be given: %s", why_it_failed(error) or error)
+        except Exception:
+            logger.exception("taking over broke")
+        finally:
+            connection.close()
 
 
 def memory_bytes() -> int:
