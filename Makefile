@@ -8,8 +8,8 @@ PORT ?= $(or $(BUNRAKU_PORT),8000)
 export BUNRAKU_PORT := $(PORT)
 WEB_SOURCES := $(shell find web/src -type f) web/index.html web/vite.config.ts web/package.json web/tsconfig.json
 
-# What the reading of intent is learned from.
-WORD_SOURCES := $(wildcard bunraku/core/text/labelled/*.txt bunraku/core/weigh/intent_*.py) bunraku/core/text/labelled_phrases.py bunraku/core/text/meaning.npz
+# How long a step took: each recipe line is a shell of its own, which counts its seconds.
+TOOK := echo "  $$SECONDS s"
 
 # The walk that is done on another database too.
 WALK := tests/browser/test_walk.py
@@ -21,18 +21,18 @@ BOTH_CORES := -n 2 --dist loadfile --no-loadscope-reorder
 help: ## list what can be made
 	@grep -E '^[a-z][a-z-]*:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | sort | awk -F'\t' '{printf "make %-14s %s\n", $$1, $$2}'
 
-demo: .stamp-run .stamp-words .stamp-web ## set up, load the demo project (once) and start Bunraku on loopback
+demo: .stamp-run .stamp-web ## set up, load the demo project (once) and start Bunraku on loopback
 	@$(PY) -m bunraku --demo
 
-demo-reset: .stamp-run .stamp-words .stamp-web ## begin the demo afresh and start it
+demo-reset: .stamp-run .stamp-web ## begin the demo afresh and start it
 	@$(PY) -m bunraku --demo --reset
 
-run: .stamp-run .stamp-words .stamp-web ## start Bunraku without the demo, on your own data in var/own
+run: .stamp-run .stamp-web ## start Bunraku without the demo, on your own data in var/own
 	@$(PY) -m bunraku
 
-build: .stamp-run .stamp-words .stamp-web ## set up and build the front end
+build: .stamp-run .stamp-web ## set up and build the front end
 
-test: .stamp-dev .stamp-words .stamp-web .stamp-chromium .stamp-office lint core web-test browser share ## set up, then lint, types, contracts and every test
+test: .stamp-dev .stamp-web .stamp-chromium .stamp-office lint core web-test browser share ## set up, then lint, types, contracts and every test
 
 lint: .stamp-dev .stamp-node ## style, types, the floors of the house, spelling of generated files
 	@$(MAKE) --no-print-directory -j2 --output-sync lint-server lint-web
@@ -49,27 +49,30 @@ lint-web:
 	@cd web && npx --no-install openapi-typescript ../bunraku/server/openapi.json -o node_modules/.schema-now.d.ts >/dev/null
 	@cmp -s web/node_modules/.schema-kept.d.ts web/node_modules/.schema-now.d.ts || { echo "web/src/api/schema.d.ts is stale: run make docs"; exit 1; }
 
-core: .stamp-dev .stamp-words .stamp-web .stamp-office ## tests of the core, the sources and the server
+core: .stamp-dev .stamp-web .stamp-office ## tests of the core, the sources and the server
 	$(PY) -m pytest tests/server tests/sources tests/core $(BOTH_CORES)
 
 web-test: .stamp-node ## tests of the front end's parts
 	cd web && npm run --silent test
 
-browser: .stamp-dev .stamp-words .stamp-web .stamp-chromium ## tests in a real browser
+browser: .stamp-dev .stamp-web .stamp-chromium ## tests in a real browser
 	$(PY) -m pytest tests/browser
 
-test-postgres: .stamp-dev .stamp-words .stamp-web .stamp-chromium .stamp-office .stamp-postgres ## tests of core and server and one browser walk on PostgreSQL
+test-postgres: .stamp-dev .stamp-web .stamp-chromium .stamp-office .stamp-postgres ## tests of core and server and one browser walk on PostgreSQL
 	$(PY) -m tests.postgres $(PY) -m pytest tests/server tests/core $(BOTH_CORES)
 	$(PY) -m tests.postgres --walk $(PY) -m pytest $(WALK)
 
-bench: .stamp-dev .stamp-words .stamp-web ## measure speed, each figure beside a plain baseline of the same run
+bench: .stamp-dev .stamp-web ## measure speed, each figure beside a plain baseline of the same run
 	$(PY) -m tests.bench
+
+words: .stamp-dev ## learn again what the labelled phrases say of intent: the files that ship
+	$(PY) -m bunraku.core.weigh.intent_training
 
 docs: .stamp-dev .stamp-node ## write what is generated: the API's description and its client, docs/figures.md, docs/formats.md
 	$(PY) manage.py write_docs
 	cd web && npm run --silent client
 
-pictures: .stamp-dev .stamp-words .stamp-web .stamp-chromium ## take docs/screenshots from the demo
+pictures: .stamp-dev .stamp-web .stamp-chromium ## take docs/screenshots from the demo
 	$(PY) -m tests.browser.pictures
 
 share: ## say what share of the code tests are
@@ -92,12 +95,12 @@ clean: ## remove what was built and installed; your data in var/ stays
 
 .stamp-run: .stamp-python requirements.txt
 	@echo "Installing what Bunraku runs on…"
-	@test -f .stamp-dev || $(VENV)/bin/pip install --quiet --disable-pip-version-check --require-hashes -r requirements.txt
+	@test -f .stamp-dev || $(VENV)/bin/pip install --quiet --disable-pip-version-check --require-hashes -r requirements.txt && $(TOOK)
 	@touch $@
 
 .stamp-dev: .stamp-python requirements-dev.txt
 	@echo "Installing what the tests need…"
-	@$(VENV)/bin/pip install --quiet --disable-pip-version-check --require-hashes -r requirements-dev.txt
+	@$(VENV)/bin/pip install --quiet --disable-pip-version-check --require-hashes -r requirements-dev.txt && $(TOOK)
 	@touch $@
 
 .stamp-node: web/package-lock.json
@@ -105,18 +108,12 @@ clean: ## remove what was built and installed; your data in var/ stays
 	@node -e 'const [a,b]=process.versions.node.split(".").map(Number); process.exit(a>20||(a===20&&b>=19)?0:1)' \
 		|| { echo "Bunraku's front end is built with Node 20.19 or newer; here is $$(node -v)."; exit 1; }
 	@echo "Installing what the front end is built with…"
-	@cd web && npm ci --silent --no-progress
-	@touch $@
-
-.stamp-words: .stamp-run $(WORD_SOURCES)
-	@echo "Learning what phrases mean…"
-	@$(PY) -m bunraku.core.weigh.intent_training
+	@cd web && npm ci --silent --no-progress && $(TOOK)
 	@touch $@
 
 .stamp-web: .stamp-run .stamp-node $(WEB_SOURCES)
 	@echo "Building the front end…"
-	@cd web && npm run --silent build -- --logLevel warn
-	@$(PY) -m whitenoise.compress --quiet bunraku/server/static
+	@(cd web && npm run --silent build -- --logLevel warn) && $(PY) -m whitenoise.compress --quiet bunraku/server/static && $(TOOK)
 	@touch $@
 
 .stamp-chromium:

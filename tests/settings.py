@@ -13,3 +13,4 @@ from bunraku.server.settings import *  # noqa: F403
 TASKS = {"default": {"BACKEND": "django_tasks.backends.immediate.ImmediateBackend"}}
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 WHITENOISE_AUTOREFRESH = True
+NINJA_DEFAULT_THROTTLE_RATES = {"sign_up": "10000/m"}

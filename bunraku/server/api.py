@@ -7,7 +7,7 @@ from django.core.exceptions import SuspiciousOperation
 from django.http import HttpRequest, HttpResponse, UnreadablePostError
 from django.http.multipartparser import MultiPartParserError
 from ninja import NinjaAPI
-from ninja.errors import AuthenticationError, HttpError, ValidationError
+from ninja.errors import AuthenticationError, HttpError, Throttled, ValidationError
 from ninja.security import SessionAuth
 
 from bunraku import __version__
@@ -185,5 +185,7 @@ def on_fault(request: HttpRequest, error: Any) -> HttpResponse:
 def on_http_error(request: HttpRequest, error: Any) -> HttpResponse:
     """Errors of the framework: a body that is not JSON, a missing CSRF token."""
     status = cast(HttpError, error).status_code
+    if isinstance(error, Throttled):
+        return problem(status, "too_many_tries", "Too many tries from your address. Wait a minute.")
     code = {400: "bad_request", 403: "csrf_failed", 404: "not_found"}.get(status, "invalid_input")
     return problem(status, code, str(error))

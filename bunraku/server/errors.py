@@ -25,8 +25,10 @@ CATALOGUE: dict[str, Kind] = {
     "refused_here": Kind(403, "The demo answers only the machine it runs on."),
     "wrong_password": Kind(400, "Name and password do not go together."),
     "too_many_tries": Kind(
-        429, "Too many wrong passwords for this name or from this address; wait a minute."
+        429, "Too many tries for this name or from this address; wait a minute."
     ),
+    "sign_up_closed": Kind(403, "No account can be made here, or not without an invitation."),
+    "too_many": Kind(409, "As many are open as there may be."),
     "name_taken": Kind(409, "The name is already used."),
     "weak_password": Kind(422, "The password is too easy to guess."),
     "invalid_input": Kind(422, "A field is missing or out of range; the field is named."),

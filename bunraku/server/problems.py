@@ -1,9 +1,10 @@
 """Problems as answers: what one looks like, and which each operation can give, for its
 description."""
 
+from collections.abc import Callable
 from typing import Any
 
-from django.http import JsonResponse
+from django.http import HttpRequest, HttpResponse, JsonResponse
 
 from bunraku.server.errors import CATALOGUE, BunrakuError
 
@@ -13,10 +14,12 @@ _MEDIA = "application/problem+json"
 def problem(
     status: int, code: str, message: str, *, field: str = "", hint: str = ""
 ) -> JsonResponse:
-    """An error as problem+json (RFC 9457)."""
+    """An error as problem+json (RFC 9457): the same title for all of a code, what happened in the
+    detail."""
     body = {
-        "type": f"about:blank#{code}",
-        "title": message,
+        "type": f"urn:bunraku:problem:{code}",
+        "title": CATALOGUE[code].about,
+        "detail": message,
         "status": status,
         "code": code,
         "field": field,
@@ -34,11 +37,12 @@ PROBLEM = {
     "type": "object",
     "title": "Problem",
     "description": "What went wrong (RFC 9457), with a stable code, the field it is about and a "
-    "way out; either may be empty.",
-    "required": ["type", "title", "status", "code", "field", "hint"],
+    "way out; either of the last may be empty.",
+    "required": ["type", "title", "detail", "status", "code", "field", "hint"],
     "properties": {
         "type": {"type": "string"},
         "title": {"type": "string"},
+        "detail": {"type": "string"},
         "status": {"type": "integer"},
         "code": {"type": "string", "enum": sorted(CATALOGUE)},
         "field": {"type": "string"},
@@ -48,7 +52,22 @@ PROBLEM = {
 ALWAYS = (400, 403, 500, 503, 507)
 """What any request may meet: one that cannot be read or does not come from our page, a fault,
 storage that fails."""
-WITH_PASSWORD = ("/api/session", "/api/account/")
+WITH_PASSWORD = ("/api/session", "/api/account")
+
+
+def api_is_not_stored(
+    get_response: Callable[[HttpRequest], HttpResponse],
+) -> Callable[[HttpRequest], HttpResponse]:
+    """Middleware: nothing between the server and the page keeps what the API answers, which is one
+    person's and true for a moment."""
+
+    def answer(request: HttpRequest) -> HttpResponse:
+        response = get_response(request)
+        if request.path.startswith("/api/"):
+            response["Cache-Control"] = "no-store"
+        return response
+
+    return answer
 
 
 def with_problems(schema: Any) -> Any:

@@ -8,7 +8,7 @@ from pathlib import Path
 from urllib.parse import urlsplit
 
 from csp.constants import NONCE, NONE, SELF
-from environs import Env
+from environs import Env, validate
 
 from bunraku.installation.folder import DATABASE, OWNER_ONLY, key_of
 
@@ -24,6 +24,16 @@ DEMO = env.bool("BUNRAKU_DEMO", False)
 PUBLIC = env.str("BUNRAKU_PUBLIC", "")
 """The address that people reach Bunraku at through a proxy with TLS, as in https://keywords.example;
 empty: on this machine alone."""
+SIGN_UP = env.str(
+    "BUNRAKU_SIGN_UP",
+    "invited" if PUBLIC else "open",
+    validate=validate.OneOf(["open", "invited", "closed"]),
+)
+"""Who may make an account: anybody (the usual on this machine alone), whoever is invited (the usual
+behind a proxy; the first account needs no invitation), or nobody."""
+NINJA_NUM_PROXIES = 0
+"""The web server tells where a request came from; what a request says of itself is not believed."""
+NINJA_DEFAULT_THROTTLE_RATES = {"sign_up": "5/m"}
 REHEARSAL_FAULTS = env.float("BUNRAKU_REHEARSAL_FAULTS", 0.0)
 """Share of the practice sources' calls that fail, 0-1."""
 TODAY = env.str("BUNRAKU_TODAY", "")
@@ -59,6 +69,9 @@ INSTALLED_APPS = [
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
+    # Before those that answer by themselves, so that their answers have its header too.
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "bunraku.server.problems.api_is_not_stored",
     "csp.middleware.CSPMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "bunraku.server.inputs.bodies_are_bounded",
@@ -68,7 +81,6 @@ MIDDLEWARE = [
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
-    "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "bunraku.server.journal.acting.nobody_acts_yet",
     "axes.middleware.AxesMiddleware",
 ]

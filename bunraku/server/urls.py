@@ -12,8 +12,7 @@ from django.views.decorators.csrf import ensure_csrf_cookie
 from bunraku.server.api import api
 from bunraku.server.errors import BunrakuError, not_found, storage_failed
 from bunraku.server.problems import problem_of
-
-DEMO_PERSON = "demo"
+from bunraku.server.projects.people import DEMO_PERSON
 
 
 @ensure_csrf_cookie

@@ -106,11 +106,25 @@ def test_two_windows_write_one_piece(page: Page) -> None:
     expect(page.get_by_role("textbox", name="Spoken first")).to_have_value(
         "Hello from the other window."
     )
-    # Both change the title: one's own stands, the other is a version.
+    # Different paragraphs of one text come together.
+    text, theirs = (w.get_by_role("textbox", name="Description") for w in (page, other))
+    text.fill("One.\n\nTwo.\n\nThree.")
+    saved(page)
+    expect(theirs).to_have_value("One.\n\nTwo.\n\nThree.")
+    theirs.fill("One.\n\nTwo.\n\nThree, theirs.")
+    saved(other)
+    text.fill("One, mine.\n\nTwo.\n\nThree.")
+    expect(text).to_have_value("One, mine.\n\nTwo.\n\nThree, theirs.")
+    # Both change the title: one's own stands, the other's is shown, and is a version.
     other.get_by_role("textbox", name="Title", exact=True).fill("Theirs")
     saved(other)
     page.get_by_role("textbox", name="Title", exact=True).fill("Mine")
-    wait_for_message(page, "Yours stands")
+    note = page.get_by_role("alert").filter(has_text="changed the same part of the title")
+    expect(note).to_contain_text("Theirs")
+    note.get_by_role("button", name="Take theirs").click()
+    expect(page.get_by_role("textbox", name="Title", exact=True)).to_have_value("Theirs")
+    page.get_by_role("textbox", name="Title", exact=True).fill("Mine again")
+    saved(page)
     page.get_by_role("button", name="versions").click()
     dialog = page.get_by_role("dialog", name="Versions")
     expect(dialog.get_by_text("Theirs")).to_be_visible()

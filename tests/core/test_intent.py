@@ -8,11 +8,12 @@ from functools import cache
 import numpy as np
 import pytest
 
-from bunraku.core.text.labelled_phrases import INTENTS, Labelled, labelled_subjects
+from bunraku.core.text.labelled_phrases import FILES, INTENTS, Labelled, labelled_subjects
 from bunraku.core.weigh.intent import Names, explain_intent, read_intents
 from bunraku.core.weigh.intent_cues import CUES, FEATURE_CUES
 from bunraku.core.weigh.intent_model import LOCAL, SLOTS
-from bunraku.core.weigh.intent_training import intent_model, train
+from bunraku.core.weigh.intent_models import intent_model, model_file
+from bunraku.core.weigh.intent_training import made_of, train
 from bunraku.core.weigh.intent_words import Vocabulary, named, part
 
 FOLDS = 5
@@ -235,3 +236,10 @@ def test_several_threads_read_at_once() -> None:
         together = list(pool.map(ask, range(16)))
     for place, read in enumerate(together):
         assert np.allclose(read, ask(place))
+
+
+@pytest.mark.parametrize("language", FILES)
+def test_the_models_that_ship_are_fresh(language: str) -> None:
+    """Where this fails, `make words` learns them again."""
+    with np.load(model_file(language), allow_pickle=False) as kept:
+        assert str(kept["made_of"]) == made_of()

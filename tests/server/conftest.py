@@ -147,6 +147,7 @@ class Api:
         problem: dict[str, Any] = response.json()
         assert problem["status"] == response.status_code
         assert problem["title"]
+        assert problem["detail"]
         return problem
 
     @staticmethod

@@ -145,7 +145,7 @@ def test_a_plan_comes_back_from_a_spreadsheet(api: Api, pieces: list[Piece]) -> 
 def test_what_is_no_plan_is_refused_and_changes_nothing(api: Api, pieces: list[Piece]) -> None:
     told = bring(api, b"keyword,volume\nkiln,90\n")
     assert told["code"] == "bad_file"
-    assert "Id" in told["title"]
+    assert "Id" in told["detail"]
 
 
 def test_pieces_wait_for_their_hubs_and_circles_are_refused(api: Api, pieces: list[Piece]) -> None:
@@ -158,7 +158,7 @@ def test_pieces_wait_for_their_hubs_and_circles_are_refused(api: Api, pieces: li
     assert api.post("/plan/hubs")["waiting"] == 0
     refused = api.refused("POST", f"/pieces/{hub.pk}/after", {"first": uk.pk})
     assert refused["code"] == "circle"
-    assert "“Kiln” waits for “Ceramic kiln shelves” waits for" in refused["title"]
+    assert "“Kiln” waits for “Ceramic kiln shelves” waits for" in refused["detail"]
     around = api.get(f"/pieces/{shelves.pk}/around")
     assert [one["id"] for one in around["waits_for"]] == [hub.pk]
     assert [one["id"] for one in around["waited_for_by"]] == [uk.pk]

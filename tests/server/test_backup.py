@@ -442,7 +442,7 @@ def test_a_full_disk_is_told_and_nothing_is_half_done(api: Api) -> None:
             cursor.execute("PRAGMA max_page_count = 4294967294")
             cursor.execute("DROP TABLE filler")
     assert (problem["code"], problem["status"]) == ("storage", 507)
-    assert "disk is full" in problem["title"]
+    assert "disk is full" in problem["detail"]
     assert api.get("") == before
 
 

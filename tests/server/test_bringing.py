@@ -122,7 +122,7 @@ def test_recipes_that_explode_or_make_no_sense(
 ) -> None:
     problem = api.refused("POST", "/combiner/take", {**RECIPE, **change})
     assert problem["code"] == code
-    assert says in problem["title"]
+    assert says in problem["detail"]
     assert not Job.objects.exists()
 
 

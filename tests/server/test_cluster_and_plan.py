@@ -177,7 +177,7 @@ def test_a_cluster_is_planned_once(planned: Api) -> None:
     assert (made["made"], made["skipped"]) == (1, {"already planned": 8})
     problem = planned.refused("POST", "/pieces", {"cluster_ids": [first[0]["id"]]})
     assert problem["code"] == "nothing_to_plan"
-    assert "already planned" in problem["title"]
+    assert "already planned" in problem["detail"]
 
 
 def test_a_keyword_has_one_owner(planned: Api) -> None:
@@ -192,7 +192,7 @@ def test_a_keyword_has_one_owner(planned: Api) -> None:
     main = planned.get(f"/pieces/{giver['id']}")["rows"][0]
     problem = planned.refused("POST", f"/pieces/{taker['id']}/keywords", {"row_id": main["id"]})
     assert problem["code"] == "keyword_taken"
-    assert giver["title"] in problem["title"]
+    assert giver["title"] in problem["detail"]
 
 
 def test_the_main_keyword_can_be_another_of_its_own(planned: Api) -> None:

@@ -68,7 +68,7 @@ def test_one_address_is_one_live_piece(api: Api, piece: Piece, project: Project)
         project=project, scope=piece.scope, title="C", kind="article", hours=1
     )
     told = api.refused("POST", f"/pieces/{bare.pk}/publish", {**given, "address": ADDRESS + "-c"})
-    assert "no keyword" in told["title"]
+    assert "no keyword" in told["detail"]
 
 
 def test_a_change_is_noted_with_before_and_after_and_a_day_to_look_back(

@@ -205,7 +205,7 @@ def test_a_report_without_days_is_of_the_days_up_to_one(api: Api) -> None:
     assert api.refused("POST", "/follow/own-report", wrong)["code"] == "bad_day"
     other = api.bring("Keyword,Volume\na,3\nb,4\n")["id"]
     told = api.refused("POST", "/follow/own-report", {"file": other, "channel": "web"})
-    assert "no column for the page" in told["title"]
+    assert "no column for the page" in told["detail"]
 
 
 def test_without_a_source_one_s_own_report_tells_where_one_stands(

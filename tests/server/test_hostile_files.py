@@ -97,7 +97,7 @@ def test_a_hostile_file_is_refused_within_its_bounds(
     response = api.client.post(f"{api.base}/files", {"file": file})
     problem = response.json()
     assert (response.status_code, problem["code"]) == (422, "bad_file")
-    assert any(bound in problem["title"] for bound in bounds.split("|")), problem
+    assert any(bound in problem["detail"] for bound in bounds.split("|")), problem
     assert not Upload.objects.exists()
 
 
@@ -139,7 +139,7 @@ def test_a_busy_machine_is_not_blamed_on_the_file(
         f"{api.base}/files", {"file": SimpleUploadedFile("list.csv", b"keyword\nstar\n")}
     )
     assert (response.status_code, response.json()["code"]) == (503, "busy")
-    assert "Nothing is wrong with the file" in response.json()["title"]
+    assert "Nothing is wrong with the file" in response.json()["detail"]
 
 
 def test_confined_work_meets_its_bounds_and_tells_its_faults() -> None:

@@ -74,7 +74,7 @@ def test_a_shorter_plan_and_a_longer_one(api: Api, made: list[Piece], project: P
     assert len(plan["months"]) == 6
     assert [(one["what"], one["to_spend"]) for one in plan["impossible"]] == [("beyond", None)]
     refused = api.refused("PATCH", f"/pieces/{made[1].pk}", {"month": str(last)})
-    assert refused["title"] == "The month lies outside the 6 planned ones."
+    assert refused["detail"] == "The month lies outside the 6 planned ones."
     api.send("PUT", "/plan/limits", {**NOTHING, "horizon": 24})
     far = months_ahead(today(), 24)[23]
     api.send("PATCH", f"/pieces/{made[1].pk}", {"month": str(far)})

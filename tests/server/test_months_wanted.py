@@ -90,7 +90,7 @@ def test_months_that_cannot_be_are_refused(api: Api, pieces: list[Piece]) -> Non
     _change(api, pieces[0], not_before=months[4])
     refused = api.refused("PATCH", path, {"by_month": months[1]})
     assert (refused["code"], refused["field"]) == ("invalid_input", "by_month")
-    assert "not before" in refused["title"]
+    assert "not before" in refused["detail"]
     assert api.refused("PATCH", path, {"not_before": "2020-01-01"})["field"] == "not_before"
     assert Piece.objects.get(pk=pieces[0].pk).by_month is None
 

@@ -83,7 +83,7 @@ def test_a_live_page_is_improved_or_the_piece_is_one_of_its_own(
     piece = api.get(f"/pieces/{one.pk}")["piece"]
     assert (piece["improves"], piece["address"]) == (True, address)
     refused = api.refused("POST", f"/pieces/{other.pk}/live", {"address": address, "improve": True})
-    assert refused["title"] == "“girth buckle” improves that page already."
+    assert refused["detail"] == "“girth buckle” improves that page already."
     api.post(f"/pieces/{other.pk}/live", {"address": address, "improve": False})
     assert api.get("/plan/overlaps")["live"] == []
     api.undo()

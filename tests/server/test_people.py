@@ -220,7 +220,11 @@ def test_the_demos_person_has_no_password_to_change(client: Client) -> None:
     demo.set_unusable_password()
     demo.save()
     client.get("/", REMOTE_ADDR="127.0.0.1")
-    assert client.get("/api/session").json() == {"name": "demo", "has_password": False}
+    assert client.get("/api/session").json() == {
+        "name": "demo",
+        "has_password": False,
+        "sign_up": "open",
+    }
     answer = client.post("/api/account/remove", {"password": ""}, "application/json")
     assert answer.json()["code"] == "wrong_password"
 

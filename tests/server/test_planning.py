@@ -135,7 +135,7 @@ def test_what_is_off_topic_is_planned_only_where_it_is_meant(
     made = api.post("/pieces", {"cluster_ids": ids})
     assert (made["made"], made["skipped"]) == (1, {"not about your subject": 1})
     refused = api.refused("POST", "/pieces", {"cluster_ids": ids[1:]})
-    assert "1 not about your subject" in refused["title"]
+    assert "1 not about your subject" in refused["detail"]
     assert api.post("/pieces", {"cluster_ids": ids[1:], "off_topic": True})["made"] == 1
 
 

@@ -188,7 +188,7 @@ def test_undo_refuses_what_was_changed_since(weighed: Api) -> None:
     Cluster.objects.filter(pk=cluster).update(name="Changed elsewhere")
     problem = weighed.refused("POST", "/undo", weighed.undoable())
     assert problem["code"] == "nothing_to_undo"
-    assert "changed since" in problem["title"]
+    assert "changed since" in problem["detail"]
 
 
 def test_the_journal_does_not_grow_for_ever(api: Api, monkeypatch: pytest.MonkeyPatch) -> None:

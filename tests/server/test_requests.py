@@ -132,7 +132,7 @@ def test_names_are_cleaned_by_one_rule(api: Api, said: str) -> None:
         return
     problem = api.refused("POST", "/outlets", body)
     assert problem["field"] == "name"
-    assert "can be seen" in problem["title"]
+    assert "can be seen" in problem["detail"]
 
 
 def test_texts_keep_their_lines_and_lose_what_turns_them_around(api: Api, project: Project) -> None:
@@ -231,3 +231,24 @@ def test_a_due_day_at_the_end_of_time_breaks_no_calendar(api: Api, project: Proj
     # One that an older version let in.
     Piece.objects.filter(pk=piece.pk).update(due=date.max)
     assert b"99991231" in api.client.get(f"{api.base}/plan.ics").content
+
+
+def test_answers_of_the_api_are_kept_by_nobody(api: Api) -> None:
+    for path in ("/api/session", "/api/nothing", f"{api.base}/overview", "/api/openapi.json"):
+        assert api.client.get(path)["Cache-Control"] == "no-store"
+    assert api.client.get("/")["Cache-Control"] == "no-cache"
+
+
+def test_nothing_is_shown_in_a_frame_of_others(client: Client) -> None:
+    built = sorted((settings.STATIC_ROOT / "assets").glob("*.js"))[0].name
+    for path in ("/", "/api/session", f"/static/assets/{built}"):
+        assert client.get(path)["X-Frame-Options"] == "DENY", path
+
+
+def test_a_problem_has_the_same_title_for_all_of_its_code(api: Api) -> None:
+    first, second = (api.refused("GET", f"/jobs/{number}") for number in (9, 10))
+    other = api.refused("GET", "/pieces/99/around")
+    assert {p["title"] for p in (first, second, other)} == {CATALOGUE["not_found"].about}
+    assert {p["type"] for p in (first, other)} == {"urn:bunraku:problem:not_found"}
+    assert first["detail"] == "There is no such job."
+    assert other["detail"] != first["detail"]

@@ -209,7 +209,7 @@ def test_undo_destroys_nothing_that_was_added_since(setting: Setting, project: P
     Entry.objects.filter(pk=Entry.objects.latest("pk").pk).update(by=another_person(project))
     problem = api.refused("POST", "/undo", api.undoable())
     assert problem["code"] == "nothing_to_undo"
-    assert "added to it since" in problem["title"]
+    assert "added to it since" in problem["detail"]
     assert PieceKeyword.objects.filter(piece=made, keyword=spare.keyword).exists()
 
 

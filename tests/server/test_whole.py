@@ -43,7 +43,7 @@ def test_a_decision_is_not_saved_without_the_row_that_shows_it(
     assert not Decision.objects.exclude(priority="", intent="").exists()
     # It says what holds after any fault, also one after a commit.
     assert problem["code"] == "fault"
-    assert "othing was" not in problem["title"] + problem["hint"]
+    assert "othing was" not in problem["detail"] + problem["hint"]
 
 
 @pytest.mark.parametrize("action", ["add", "remove"])
@@ -159,7 +159,7 @@ def test_undo_takes_back_only_the_change_it_names(weighed: Api) -> None:
     weighed.post("/sheet/state", {"row_ids": [second], "state": "parked"})
     problem = weighed.refused("POST", "/undo", seen)
     assert problem["code"] == "stale"
-    assert "Parked" in problem["title"]
+    assert "Parked" in problem["detail"]
     assert Row.objects.get(pk=second).state == STATE_CODE["parked"]
     meant = weighed.undoable()
     weighed.undo()
@@ -187,7 +187,7 @@ def test_an_outlet_is_not_saved_over_what_another_window_did(api: Api, how: str,
     before = api.get("")["outlets"]
     problem = STALE[how](api, seen)
     assert problem["code"] == "stale"
-    assert seen["name"] in problem["title"]
+    assert seen["name"] in problem["detail"]
     assert api.get("")["outlets"] == before
 
 

@@ -143,7 +143,7 @@ def test_fields_are_packed_from_what_stands_nowhere_yet(api: Api, piece: Piece) 
     assert pack(api, piece, "address")[0]["text"] == "sash-window-cord"
     both = {"field": "title", "fields": {}, "must": ["waxed"], "never": ["Waxed"]}
     problem = api.refused("POST", f"/pieces/{piece.pk}/desk/pack", both)
-    assert (problem["field"], problem["title"]) == ("must", "“waxed” must be said and must not.")
+    assert (problem["field"], problem["detail"]) == ("must", "“waxed” must be said and must not.")
     odd = api.refused("POST", f"/pieces/{piece.pk}/desk/pack", {"field": "body", "fields": {}})
     assert odd["field"] == "field"
 

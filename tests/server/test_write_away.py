@@ -80,7 +80,7 @@ def test_a_sheet_that_says_what_cannot_be(api: Api, piece: Piece) -> None:
     for content, said in ((b"Title\nx\n", "no column Id"), (b"Id\n1\n", "none of a field")):
         status, problem = back(api, content, "fields.csv")
         assert status == 422
-        assert said in problem["title"]
+        assert said in problem["detail"]
     assert json.loads(api.client.get(f"{api.base}/drafts.json").content)[0]["id"] == piece.pk
 
 

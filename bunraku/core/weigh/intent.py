@@ -11,7 +11,7 @@ from bunraku.core.text import tokens
 from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.core.weigh.intent_cues import CUES, FEATURE_CUES, Cue
 from bunraku.core.weigh.intent_model import LOCAL
-from bunraku.core.weigh.intent_training import intent_model
+from bunraku.core.weigh.intent_models import intent_model
 from bunraku.core.weigh.intent_words import LONGEST_NAME
 
 Floats = NDArray[np.float64]

@@ -1,8 +1,10 @@
-"""Learning the intent model from the labelled phrases, and keeping it as a file beside them."""
+"""Learning the intent models from the labelled phrases, and keeping them as files that ship: to be
+run when the phrases or what reads them have changed (`make words`)."""
 
 import hashlib
+import tokenize
 from collections.abc import Sequence
-from functools import cache
+from io import BytesIO
 from pathlib import Path
 from typing import Any
 
@@ -21,6 +23,7 @@ from bunraku.core.weigh.intent_model import (
     neighbours,
     shape_features,
 )
+from bunraku.core.weigh.intent_models import model_file
 from bunraku.core.weigh.intent_words import (
     Parted,
     Vocabulary,
@@ -38,6 +41,12 @@ PENALTY = 1.0
 LEAST_WEIGHT = 1e-3
 """Weights below this are left away: they decide nothing and take room."""
 _FOLDER = Path(__file__).parent
+_LAYOUT = frozenset(
+    [
+        *(tokenize.ENCODING, tokenize.COMMENT, tokenize.NL, tokenize.NEWLINE),
+        *(tokenize.INDENT, tokenize.DEDENT, tokenize.ENDMARKER),
+    ]
+)
 _MADE_OF = (
     *("intent_model.py", "intent_words.py", "intent_training.py"),
     *("../text/labelled_phrases.py", "../text/meaning.npz"),
@@ -45,35 +54,38 @@ _MADE_OF = (
 )
 
 
-@cache
-def intent_model(language: str) -> IntentModel:
-    """The model of a language: the one that was built, else learned now; the English one where a
-    language has no labelled phrases. Cost: some seconds where it has to be learned."""
-    code = language if language in FILES else "en"
-    built = _FOLDER / f"intent_{code}.npz"
-    if built.exists():
-        with np.load(built, allow_pickle=False) as kept:
-            if str(kept["made_of"]) == _made_of():
-                return _as_model(code, kept)
-    return train(labelled_subjects(code), code)
-
-
 def build_models() -> list[Path]:
     """Learn every model and keep it as a file. Returns: the files."""
     return [_keep(train(labelled_subjects(code), code)) for code in FILES]
 
 
-def _made_of() -> str:
-    """A fingerprint of everything that a model is made of: another one, and it is stale."""
+def made_of() -> str:
+    """A fingerprint of everything that a model is made of: with another one, a model that was kept
+    is stale. What the code says to people, and how it is laid out, is not a part of it."""
     digest = hashlib.blake2b(digest_size=16)
     for name in _MADE_OF:
-        digest.update((_FOLDER / name).read_bytes())
+        content = (_FOLDER / name).read_bytes()
+        digest.update(_program(content) if name.endswith(".py") else content)
     return digest.hexdigest()
+
+
+def _program(content: bytes) -> bytes:
+    """A module's tokens without comments, layout and docstrings."""
+    kept: list[str] = []
+    begins = True
+    for token in tokenize.tokenize(BytesIO(content).readline):
+        if token.type in _LAYOUT:
+            begins = begins or token.type in (tokenize.NEWLINE, tokenize.INDENT)
+            continue
+        if not (begins and token.type == tokenize.STRING):
+            kept.append(token.string)
+        begins = False
+    return "".join(kept).encode()
 
 
 def _keep(model: IntentModel) -> Path:
     arrays: dict[str, Any] = {
-        "made_of": np.array(_made_of()),
+        "made_of": np.array(made_of()),
         "shape": model.shape,
         "constant": model.constant,
     }
@@ -83,19 +95,11 @@ def _keep(model: IntentModel) -> Path:
     arrays["pairs"] = np.array(list(model.pairs.values()), dtype=np.float32)
     for slot, rows in model.meant.items():
         arrays[f"meant {slot}"] = rows
-    path = _FOLDER / f"intent_{model.language}.npz"
+    path = model_file(model.language)
     # Put in place whole, for others may be reading it.
     beside = path.with_suffix(".new.npz")
     np.savez_compressed(beside, **arrays)
     return beside.replace(path)
-
-
-def _as_model(language: str, kept: Any) -> IntentModel:
-    spelled = dict(zip(kept["spelled names"].tolist(), kept["spelled"].astype(float), strict=True))
-    names = [(first, second) for first, second in kept["pairs names"].tolist()]
-    pairs = dict(zip(names, kept["pairs"].astype(float), strict=True))
-    meant = {name.removeprefix("meant "): kept[name] for name in kept.files if name[:6] == "meant "}
-    return IntentModel(language, spelled, meant, pairs, kept["shape"], kept["constant"])
 
 
 def train(subjects: Sequence[Subject], language: str) -> IntentModel:

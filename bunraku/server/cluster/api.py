@@ -90,7 +90,7 @@ def change(
     request: ProjectRequest, project_id: ProjectId, cluster_id: int, given: ClusterChange
 ) -> Any:
     """Name, note, lock or mark a cluster."""
-    change_cluster(request.project, cluster_id, said(given))
+    change_cluster(request.project, cluster_id, said(given), given.was)
     return read_cluster(request.project, cluster_id)
 
 

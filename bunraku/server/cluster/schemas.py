@@ -7,6 +7,7 @@ from ninja import Field, Schema
 from bunraku.server.inputs import Id, a_name
 from bunraku.server.sheet.api import RowIds
 from bunraku.server.sheet.rows import RowOut
+from bunraku.server.stale import Was
 from bunraku.sources.protocol import Channel
 
 Priority = Literal["high", "normal", "low", ""]
@@ -188,8 +189,10 @@ class MergeIn(Schema):
 
 
 class ClusterChange(Schema):
-    """Changes to a cluster; what is left out stays."""
+    """Changes to a cluster; what is left out stays. `was`: name and note as the window knew them;
+    one that is another by now is not written over."""
 
+    was: Was | None = None
     name: NameOrNone | None = None  # type: ignore[valid-type]
     note: Note | None = None
     locked: bool | None = None
@@ -204,8 +207,10 @@ class ThemeIn(OfChannel):
 
 
 class ThemeChange(Schema):
-    """Changes to a theme; what is left out stays. An empty name is what its clusters call it."""
+    """Changes to a theme; what is left out stays. An empty name is what its clusters call it.
+    `was`: name and note as the window knew them; one that is another by now is not written over."""
 
+    was: Was | None = None
     name: NameOrNone | None = None  # type: ignore[valid-type]
     note: Note | None = None
     priority: Priority | None = None
@@ -233,4 +238,5 @@ class MadeThemeOut(Schema):
 
 def said(change: Schema) -> dict[str, Any]:
     """What was said of a change; null is nothing said."""
-    return {n: v for n, v in change.dict(exclude_unset=True).items() if v is not None}
+    told = change.dict(exclude_unset=True, exclude={"was"})
+    return {n: v for n, v in told.items() if v is not None}

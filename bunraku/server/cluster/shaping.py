@@ -1,7 +1,7 @@
 """What can be done to clusters and themes beside moving keywords: merge, lock, note, mark, put into
 themes."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 from django.db import transaction
@@ -16,8 +16,10 @@ from bunraku.server.projects.models import Project
 from bunraku.server.sentences import named
 from bunraku.server.sheet.models import Row
 from bunraku.server.sheet.scopes import scope_of
+from bunraku.server.stale import check_unchanged
 
 CLUSTER_FIELDS = ("name", "note", "locked", "priority")
+TEXTS = ("name", "note")
 THEME_FIELDS = ("name", "note", "priority")
 
 
@@ -46,10 +48,14 @@ def find_theme(project: Project, theme_id: int) -> Theme:
     return found
 
 
-def change_cluster(project: Project, cluster_id: int, fields: dict[str, Any]) -> Cluster:
-    """Name, note, lock or mark a cluster. Raises: not_found."""
+def change_cluster(
+    project: Project, cluster_id: int, fields: dict[str, Any], was: Mapping[str, str] | None = None
+) -> Cluster:
+    """Name, note, lock or mark a cluster; `was`, name and note as the window knew them. Raises:
+    not_found; stale where one of them is another now."""
     with transaction.atomic():
         cluster = find_cluster(project, cluster_id)
+        check_unchanged(cluster, was or {}, fields, TEXTS)
         _say_of(project, cluster, f"cluster “{cluster}”", CLUSTER_FIELDS, fields)
     return cluster
 
@@ -96,10 +102,14 @@ def make_theme(project: Project, channel: str, name: str, cluster_ids: Sequence[
     return theme
 
 
-def change_theme(project: Project, theme_id: int, fields: dict[str, Any]) -> Theme:
-    """Name, note or mark a theme. Raises: not_found."""
+def change_theme(
+    project: Project, theme_id: int, fields: dict[str, Any], was: Mapping[str, str] | None = None
+) -> Theme:
+    """Name, note or mark a theme; `was`, name and note as the window knew them. Raises: not_found;
+    stale where one of them is another now."""
     with transaction.atomic():
         theme = find_theme(project, theme_id)
+        check_unchanged(theme, was or {}, fields, TEXTS)
         _say_of(project, theme, f"theme “{theme}”", THEME_FIELDS, fields)
     return theme
 

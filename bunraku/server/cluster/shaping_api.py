@@ -80,7 +80,7 @@ def edit_theme(
     request: ProjectRequest, project_id: ProjectId, theme_id: int, given: ThemeChange
 ) -> Any:
     """Name, note or mark a theme."""
-    theme = change_theme(request.project, theme_id, said(given))
+    theme = change_theme(request.project, theme_id, said(given), given.was)
     return {"id": theme.pk, "name": str(theme)}
 
 

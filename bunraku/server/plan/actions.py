@@ -1,7 +1,7 @@
 """What can be done to pieces: change them, move keywords between them, remove them; and to the
 hours of a month."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from datetime import date
 from typing import Any
 
@@ -17,12 +17,15 @@ from bunraku.server.plan.models import MonthHours, Piece, PieceComment, PieceKey
 from bunraku.server.projects.actions import find_outlet
 from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.sheet.models import Row
+from bunraku.server.stale import check_unchanged
 
 WORK_FIELDS = (
     *("state", "maker", "due", "hours_spent", "address", "improves", "reserve_title"),
     *("parked_idea", "note", "tags"),
 )
 """Fields of a piece that are about the work on it."""
+TEXTS = ("title", "maker", "address", "reserve_title", "parked_idea", "note")
+"""What is typed of a piece: two windows may type it at once."""
 WINDOW_FIELDS = ("not_before", "by_month")
 """Between which months a piece is to be made."""
 MOST_TAGS = 200
@@ -39,14 +42,18 @@ def find_piece(project: Project, piece_id: int) -> Piece:
     return piece
 
 
-def change_piece(project: Project, piece_id: int, fields: dict[str, Any]) -> Piece:
+def change_piece(
+    project: Project, piece_id: int, fields: dict[str, Any], was: Mapping[str, str] | None = None
+) -> Piece:
     """Change title, kind, outlet, hours, month, or what is told of the work on it. A month
     set by hand is pinned, and unpinned when taken off; a pinned piece without a month gets none.
+    `was`: texts as the window knew them.
 
-    Raises: not_found, invalid_input for a kind or outlet of another channel a month outside the
-    horizon, or a last month before the first."""
+    Raises: not_found; stale where such a text is another now; invalid_input for a kind or outlet of
+    another channel, a month outside the horizon, or a last month before the first."""
     with transaction.atomic():
         piece = find_piece(project, piece_id)
+        check_unchanged(piece, was or {}, fields, TEXTS)
         with Recorder(project, f"Changed “{piece.title}”") as journal:
             journal.touch([piece])
             if "kind" in fields:

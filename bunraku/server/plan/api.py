@@ -219,11 +219,12 @@ def read_piece(request: ProjectRequest, project_id: ProjectId, piece_id: int) ->
 def change(request: ProjectRequest, project_id: ProjectId, piece_id: int, given: PieceIn) -> Any:
     """Change a piece; a month set here is pinned."""
     fields = given.dict(exclude_unset=True)
+    was = fields.pop("was", None)
     for name in ("title", "kind", "hours", "pinned", *WORK_FIELDS):
         # Only an outlet, a month and a due day can be taken off.
         if name != "due" and fields.get(name, "") is None:
             del fields[name]
-    change_piece(request.project, piece_id, fields)
+    change_piece(request.project, piece_id, fields, was)
     return _detail(request, piece_id)
 
 

@@ -9,6 +9,7 @@ from bunraku.server.inputs import Day, Id, a_name
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.plan.board import GroupBy, Order
 from bunraku.server.sheet.rows import RowOut
+from bunraku.server.stale import Was
 
 StateId = Literal["idea", "agreed", "writing", "ready", "live"]
 KindId = Literal["article", "guide", "landing", "location", "home", "video", "listing"]
@@ -264,8 +265,10 @@ Title = a_name(200)
 
 
 class PieceIn(Schema):
-    """Changes to a piece; what is left out stays."""
+    """Changes to a piece; what is left out stays. `was`: texts as the window knew them; one that is
+    another by now is not written over."""
 
+    was: Was | None = None
     title: Title | None = None  # type: ignore[valid-type]
     kind: KindId | None = None
     outlet_id: Id | None = None

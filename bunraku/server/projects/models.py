@@ -132,3 +132,26 @@ class Outlet(models.Model):
 
     def __str__(self) -> str:
         return self.name
+
+
+class AccountName(models.Model):
+    """What an account's name looks like: no two accounts have names that look alike."""
+
+    user = models.OneToOneField(
+        settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="looks"
+    )
+    key = models.CharField(max_length=500, unique=True)
+
+    def __str__(self) -> str:
+        return self.key
+
+
+class Invitation(models.Model):
+    """Lets somebody make an account, once. Only a digest of its code is kept."""
+
+    digest = models.CharField(max_length=64, unique=True)
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
+    made = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return f"by {self.by_id} on {self.made:%Y-%m-%d}"

@@ -1,20 +1,35 @@
 """What people can do about their own accounts: make one, sign in, change the password, leave."""
 
+import hashlib
 import secrets
+from datetime import timedelta
+from typing import Literal, cast
 
+from django.conf import settings
 from django.contrib.auth import authenticate, login, update_session_auth_hash
+from django.contrib.auth.hashers import make_password
 from django.contrib.auth.models import User
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
 from django.db import IntegrityError, transaction
+from django.db.models import QuerySet
 from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
 from django_tasks import task
 
 from bunraku.server.errors import BunrakuError
-from bunraku.server.projects.models import Project
+from bunraku.server.projects.account_names import account_key
+from bunraku.server.projects.models import AccountName, Invitation, Project
 from bunraku.server.projects.removal import purge, remove_project
 
 BACKEND = "django.contrib.auth.backends.ModelBackend"
+DEMO_PERSON = "demo"
+"""Who is signed in by itself in the demo."""
+SignUp = Literal["open", "invited", "closed"]
+INVITED_DAYS = 14
+"""After which an invitation is over."""
+MOST_INVITATIONS = 20
+"""Invitations of one person that are open at a time."""
 
 
 def enter(request: HttpRequest, name: str, password: str) -> User:
@@ -27,16 +42,83 @@ def enter(request: HttpRequest, name: str, password: str) -> User:
     return user
 
 
-def make_account(request: HttpRequest, name: str, password: str) -> User:
-    """Make an account and sign in. Raises: weak_password, name_taken."""
+def sign_up_by() -> SignUp:
+    """How one gets an account: the first is anybody's who comes."""
+    if settings.SIGN_UP == "invited" and not _people().exists():
+        return "open"
+    return cast(SignUp, settings.SIGN_UP)
+
+
+def invite(user: User) -> str:
+    """Make an invitation. Returns: its code, which is told once. Raises: too_many where as many are
+    open as one may have."""
+    _drop_old()
+    if Invitation.objects.filter(by=user).count() >= MOST_INVITATIONS:
+        raise BunrakuError(
+            "too_many",
+            f"{MOST_INVITATIONS} of your invitations are still open. One is over when somebody has "
+            f"used it, or after {INVITED_DAYS} days.",
+        )
+    code = secrets.token_urlsafe(24)
+    Invitation.objects.create(digest=_digest(code), by=user)
+    return code
+
+
+def make_account(request: HttpRequest, name: str, password: str, code: str = "") -> User:
+    """Make an account and sign in. Raises: sign_up_closed, weak_password, name_taken."""
+    by = sign_up_by()
+    _drop_old()
+    invitation = Invitation.objects.filter(digest=_digest(code)) if code else None
+    if by == "closed" or (by == "invited" and not (invitation and invitation.exists())):
+        raise _closed(by)
     _check_strength(User(username=name), password)
+    key = account_key(name)
+    taken = BunrakuError(
+        "name_taken", f"“{name}” is already used, or looks like one that is.", field="name"
+    )
+    if User.objects.filter(username__iexact=name).exists() or _named(key):
+        raise taken
+    # It takes a second of computing: nobody else's writing may wait for that.
+    hashed = make_password(password)
     try:
         with transaction.atomic():
-            user = User.objects.create_user(username=name, password=password)
+            user = User.objects.create(username=name, password=hashed)
+            AccountName.objects.create(user=user, key=key)
+            if by == "invited" and not (invitation and invitation.delete()[0]):
+                # Somebody else was quicker with it.
+                raise _closed(by)
     except IntegrityError as error:
-        raise BunrakuError("name_taken", f"“{name}” is already used.", field="name") from error
+        raise taken from error
     login(request, user, backend=BACKEND)
     return user
+
+
+def _people() -> "QuerySet[User]":
+    return User.objects.filter(is_active=True).exclude(username=DEMO_PERSON)
+
+
+def _named(key: str) -> User | None:
+    found = AccountName.objects.filter(key=key).select_related("user").first()
+    return found.user if found else None
+
+
+def _digest(code: str) -> str:
+    return hashlib.sha256(code.encode()).hexdigest()
+
+
+def _drop_old() -> None:
+    old = timezone.now() - timedelta(days=INVITED_DAYS)
+    Invitation.objects.filter(made__lt=old).delete()
+
+
+def _closed(by: SignUp) -> BunrakuError:
+    if by == "closed":
+        return BunrakuError("sign_up_closed", "No new accounts are made here.")
+    return BunrakuError(
+        "sign_up_closed",
+        "Accounts are made here by invitation, and this one is not open any more.",
+        hint="Ask somebody who has an account to send you an invitation.",
+    )
 
 
 def change_password(request: HttpRequest, old: str, new: str) -> None:
@@ -57,6 +139,7 @@ def remove_account(request: HttpRequest, password: str) -> None:
     with transaction.atomic():
         for project in Project.objects.filter(owner=user, removed=None):
             remove_project(project)
+        AccountName.objects.filter(user=user).delete()
         user.username = f"removed {user.pk} {secrets.token_hex(4)}"
         user.is_active = False
         user.set_unusable_password()
@@ -94,7 +177,9 @@ def _checked(
     field: str = "password",
     wrong: str = "Name and password do not go together.",
 ) -> User:
-    user = authenticate(request, username=name, password=password)
+    # By what the name looks like, so that "Ruth" and "ruth" are the same person.
+    known = None if User.objects.filter(username=name).exists() else _named(account_key(name))
+    user = authenticate(request, username=known.username if known else name, password=password)
     if getattr(request, "axes_locked_out", False):
         raise BunrakuError(
             "too_many_tries",

@@ -117,7 +117,15 @@ def save(request: ProjectRequest, project_id: ProjectId, piece_id: int, given: S
     """Keep what is written."""
     edits = {name: Edit(one.was, one.now) for name, one in given.edits.items()}
     who = request.user.get_username()
-    saved = save_draft(request.project, piece_id, edits, given.since, who, anew=given.anew)
+    saved = save_draft(
+        request.project,
+        piece_id,
+        edits,
+        given.since,
+        who,
+        anew=given.anew,
+        window=given.window,
+    )
     return {
         "revision": saved.draft.revision,
         "saved": saved.draft.saved,

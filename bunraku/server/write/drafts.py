@@ -1,5 +1,5 @@
-"""Writing: saved within a second of a key, merged by field where two windows write, every version
-kept."""
+"""Writing: saved within a second of a key, merged by paragraph where two windows write, every
+version kept."""
 
 from collections.abc import Mapping
 from dataclasses import dataclass
@@ -10,7 +10,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from bunraku.core.write.fields import FIELDS
-from bunraku.core.write.merging import compare, merge
+from bunraku.core.write.merging import Clash, compare, merge
 from bunraku.core.write.written import FORM_OF
 from bunraku.server.errors import BunrakuError, not_found
 from bunraku.server.plan.actions import find_piece
@@ -20,11 +20,14 @@ from bunraku.server.write.aims import aims_of, begun
 from bunraku.server.write.looking import note_lacks
 from bunraku.server.write.models import Draft, DraftVersion
 
-ONE_VERSION = timedelta(minutes=3)
-"""Saves of one person within this long of the first are one version: a version is a piece of work,
+ONE_VERSION = timedelta(minutes=2)
+"""Saves of one window within this long of the first are one version: a version is a piece of work,
 and no key."""
 MOST_VERSIONS = 400
-"""Versions of a draft that are kept; then the oldest but the first go."""
+"""Versions of a draft that are kept; beyond it those that follow another most closely go, so that
+no busy hour drives out the months before."""
+LATEST_VERSIONS = 50
+"""The last ones, which stay whatever their distance."""
 MOST_TEXT = 200_000
 """Characters of a field: some thirty thousand words."""
 
@@ -39,12 +42,13 @@ class Edit:
 
 @dataclass(frozen=True)
 class Saved:
-    """A draft after a save: its fields, which of them others changed meanwhile, and those that both
-    changed, by what the other wrote; one's own stands, the other's is in the versions."""
+    """A draft after a save: its fields; those in which there is something of another's by now; and
+    where both changed the same paragraph: one's own stands, the other's is told and is in the
+    versions."""
 
     draft: Draft
     others: dict[str, str]
-    clashes: dict[str, str]
+    clashes: dict[str, tuple[Clash, ...]]
 
 
 def draft_of(project: Project, piece_id: int) -> tuple[Piece, Draft | None]:
@@ -61,13 +65,15 @@ def save_draft(
     who: str,
     *,
     anew: bool = False,
+    window: str = "",
 ) -> Saved:
     """Keep what somebody wrote.
 
-    `edits`, by field; `since`, the save that the window knows of. A field that is no longer as the
-    window began from it was changed by another: where both changed it one's own stands, and it is
-    told. Saved twice, the same comes to the same. `anew`: not typed but put in place of what stood
-    there, which stays a version of its own. Raises: not_found; invalid_input for a field that
+    `edits`, by field; `since`, the save that the window knows of; `window`, what it calls itself. A
+    field that is no longer as the window began from it was changed by another: the paragraphs of
+    both are kept; where both changed the same one, one's own stands, and the other's is told. Saved
+    twice, the same comes to the same. `anew`: not typed but put in place of what stood there, which
+    stays a version of its own. Raises: not_found; invalid_input for a field that
     there is not, or one that is too long."""
     # What surrounds the piece is read before the database is locked for writing.
     aims = aims_of(project, piece_id)
@@ -89,43 +95,55 @@ def save_draft(
             {name: _plain(edit.now) for name, edit in edits.items()},
             {name: before.get(name, "") for name in edits},
         )
-        clashes = {name: before.get(name, "") for name in merged.clashes}
         draft.fields = {**before, **merged.fields}
         others = {
             name: text
             for name, text in draft.fields.items()
-            if name not in edits and draft.revision > since
+            if name in merged.theirs or (name not in edits and draft.revision > since)
         }
         if draft.pk and draft.fields == before:
-            return Saved(draft, others, clashes)
+            return Saved(draft, others, merged.clashes)
         draft.revision += 1
         draft.by, draft.saved = who, now
         note_lacks(draft, aims)
         draft.save()
         if draft.revision == 1 and anew and before:
             # What the plan knew stood there, and nobody has kept it yet.
-            _keep(draft, before, who, now, anew=True)
-        _keep(draft, draft.fields, who, now, anew=anew or bool(clashes))
-    return Saved(draft, others, clashes)
+            _keep(draft, before, who, window, anew=True)
+        _keep(draft, draft.fields, who, window, anew=anew)
+    return Saved(draft, others, merged.clashes)
 
 
 def _plain(text: str) -> str:
     return text.replace("\r\n", "\n").replace("\r", "\n")
 
 
-def _keep(draft: Draft, fields: dict[str, str], who: str, now: Any, *, anew: bool) -> None:
-    """Keep fields as a version; `anew`: what stood there stays one of its own."""
-    last = draft.versions.first()
-    if last and not anew and last.by == who and now - last.begun < ONE_VERSION:
+def _keep(draft: Draft, fields: dict[str, str], who: str, window: str, *, anew: bool) -> None:
+    """Keep fields as a version; `anew`: what stood there stays one of its own. Two windows that
+    write at once have one each, so that neither's text is written over by the other's saves."""
+    now = timezone.now()
+    recent = draft.versions.filter(by=who, window=window, begun__gt=now - ONE_VERSION)
+    last = None if anew else recent.first()
+    if last:
         last.fields, last.saved = fields, now
         last.save(update_fields=["fields", "saved"])
         return
-    number = last.number + 1 if last else 1
+    latest = draft.versions.first()
+    number = latest.number + 1 if latest else 1
     DraftVersion.objects.create(
-        draft=draft, number=number, fields=fields, by=who, begun=now, saved=now
+        draft=draft, number=number, fields=fields, by=who, window=window, begun=now, saved=now
     )
-    if number > MOST_VERSIONS:
-        draft.versions.filter(number__lte=number - MOST_VERSIONS, number__gt=1).delete()
+    _thin_out(draft)
+
+
+def _thin_out(draft: Draft) -> None:
+    """Of more versions than are kept, let those go that follow another most closely."""
+    begun = list(draft.versions.order_by("number").values_list("pk", "begun"))
+    old = begun[: -LATEST_VERSIONS or None]
+    while len(begun) > MOST_VERSIONS and len(old) > 1:
+        closest = min(range(1, len(old)), key=lambda place: old[place][1] - old[place - 1][1])
+        begun.remove(old[closest])
+        draft.versions.filter(pk=old.pop(closest)[0]).delete()
 
 
 def versions_of(project: Project, piece_id: int) -> list[DraftVersion]:

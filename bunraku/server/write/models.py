@@ -34,13 +34,15 @@ class Draft(models.Model):
 
 
 class DraftVersion(models.Model):
-    """The fields as they were after a save. Saves of one person that follow each other closely are
-    one version, the last of them."""
+    """The fields as they were after a save. Saves of one window within two minutes are one version,
+    the last of them."""
 
     draft = models.ForeignKey(Draft, on_delete=models.CASCADE, related_name="versions")
     number = models.PositiveIntegerField()
     fields = models.JSONField(default=dict)
     by = models.CharField(max_length=150, blank=True)
+    # Which window wrote it, by a name that it gave itself.
+    window = models.CharField(max_length=32, blank=True)
     begun = models.DateTimeField()
     saved = models.DateTimeField()
 

@@ -163,23 +163,31 @@ class EditIn(Schema):
 
 
 class SaveIn(Schema):
-    """Fields that changed; `since`, the save that the window knows of; `anew`: they were put in
-    place of what stood there, which stays a version of its own."""
+    """Fields that changed; `since`, the save that the window knows of; `window`, what it calls
+    itself; `anew`: they were put in place of what stood there, which stays a version of its own."""
 
     edits: Annotated[dict[FieldName, EditIn], Field(max_length=20)]
     since: Annotated[int, Field(ge=0, le=2**31)]
     anew: bool = False
+    window: Annotated[str, Field(max_length=32)] = ""
+
+
+class ClashOut(Schema):
+    """A paragraph that two windows changed: what each has there."""
+
+    mine: str
+    theirs: str
 
 
 class SavedOut(Schema):
-    """A draft after a save: fields that others changed meanwhile, and of those that both changed
-    what the other wrote; one's own stands."""
+    """A draft after a save: fields in which there is something of another window's by now, and the
+    paragraphs that both changed; one's own stands."""
 
     revision: int
     saved: datetime
     versions: int
     others: dict[str, str]
-    clashes: dict[str, str]
+    clashes: dict[str, list[ClashOut]]
     look: LookOut
 
 

@@ -36,12 +36,13 @@ async function toProblem(response: Response): Promise<Problem> {
     const told = (await response.json()) as {
       code?: string;
       title?: string;
+      detail?: string;
       field?: string;
       hint?: string;
     };
     return new Problem(
       told.code ?? "unknown",
-      told.title ?? response.statusText,
+      told.detail || told.title || response.statusText,
       response.status,
       told.field,
       told.hint,

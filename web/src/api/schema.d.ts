@@ -48,6 +48,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/account/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Invitation
+         * @description Invite somebody: with the code they can make an account, once.
+         */
+        post: operations["bunraku_server_projects_people_api_make_invitation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sign-out": {
         parameters: {
             query?: never;
@@ -3654,7 +3674,8 @@ export interface components {
     schemas: {
         /**
          * SessionOut
-         * @description Who is signed in; an empty name is nobody. The demo's person has no password.
+         * @description Who is signed in; an empty name is nobody. The demo's person has no password. `sign_up`: how
+         *     one gets an account here.
          */
         SessionOut: {
             /** Name */
@@ -3664,6 +3685,11 @@ export interface components {
              * @default false
              */
             has_password: boolean;
+            /**
+             * Sign Up
+             * @enum {string}
+             */
+            sign_up: "open" | "invited" | "closed";
         };
         /**
          * CredentialsIn
@@ -3674,6 +3700,31 @@ export interface components {
             name: string;
             /** Password */
             password: string;
+        };
+        /**
+         * SignUpIn
+         * @description The same, and the code of an invitation where one is needed.
+         */
+        SignUpIn: {
+            /** Name */
+            name: string;
+            /** Password */
+            password: string;
+            /**
+             * Invitation
+             * @default
+             */
+            invitation: string;
+        };
+        /**
+         * InvitationOut
+         * @description The code of an invitation. It is told once.
+         */
+        InvitationOut: {
+            /** Code */
+            code: string;
+            /** Days */
+            days: number;
         };
         /**
          * PasswordChange
@@ -6787,9 +6838,14 @@ export interface components {
         };
         /**
          * ClusterChange
-         * @description Changes to a cluster; what is left out stays.
+         * @description Changes to a cluster; what is left out stays. `was`: name and note as the window knew them;
+         *     one that is another by now is not written over.
          */
         ClusterChange: {
+            /** Was */
+            was?: {
+                [key: string]: string;
+            } | null;
             /** Name */
             name?: string | null;
             /** Note */
@@ -6962,8 +7018,13 @@ export interface components {
         /**
          * ThemeChange
          * @description Changes to a theme; what is left out stays. An empty name is what its clusters call it.
+         *     `was`: name and note as the window knew them; one that is another by now is not written over.
          */
         ThemeChange: {
+            /** Was */
+            was?: {
+                [key: string]: string;
+            } | null;
             /** Name */
             name?: string | null;
             /** Note */
@@ -7626,9 +7687,14 @@ export interface components {
         };
         /**
          * PieceIn
-         * @description Changes to a piece; what is left out stays.
+         * @description Changes to a piece; what is left out stays. `was`: texts as the window knew them; one that is
+         *     another by now is not written over.
          */
         PieceIn: {
+            /** Was */
+            was?: {
+                [key: string]: string;
+            } | null;
             /** Title */
             title?: string | null;
             /** Kind */
@@ -9188,9 +9254,19 @@ export interface components {
             };
         };
         /**
+         * ClashOut
+         * @description A paragraph that two windows changed: what each has there.
+         */
+        ClashOut: {
+            /** Mine */
+            mine: string;
+            /** Theirs */
+            theirs: string;
+        };
+        /**
          * SavedOut
-         * @description A draft after a save: fields that others changed meanwhile, and of those that both changed
-         *     what the other wrote; one's own stands.
+         * @description A draft after a save: fields in which there is something of another window's by now, and the
+         *     paragraphs that both changed; one's own stands.
          */
         SavedOut: {
             /** Revision */
@@ -9208,7 +9284,7 @@ export interface components {
             };
             /** Clashes */
             clashes: {
-                [key: string]: string;
+                [key: string]: components["schemas"]["ClashOut"][];
             };
             look: components["schemas"]["LookOut"];
         };
@@ -9224,8 +9300,8 @@ export interface components {
         };
         /**
          * SaveIn
-         * @description Fields that changed; `since`, the save that the window knows of; `anew`: they were put in
-         *     place of what stood there, which stays a version of its own.
+         * @description Fields that changed; `since`, the save that the window knows of; `window`, what it calls
+         *     itself; `anew`: they were put in place of what stood there, which stays a version of its own.
          */
         SaveIn: {
             /** Edits */
@@ -9239,6 +9315,11 @@ export interface components {
              * @default false
              */
             anew: boolean;
+            /**
+             * Window
+             * @default
+             */
+            window: string;
         };
         /**
          * FixedOut
@@ -10837,14 +10918,15 @@ export interface components {
         };
         /**
          * Problem
-         * @description What went wrong (RFC 9457), with a stable code, the field it is about and a way out; either may be empty.
+         * @description What went wrong (RFC 9457), with a stable code, the field it is about and a way out; either of the last may be empty.
          */
         Problem: {
             type: string;
             title: string;
+            detail: string;
             status: number;
             /** @enum {string} */
-            code: "address_taken" | "allowance_short" | "bad_day" | "bad_file" | "bad_mapping" | "bad_pattern" | "bad_request" | "bad_rule" | "bad_source" | "busy" | "circle" | "csrf_failed" | "fault" | "invalid_input" | "job_over" | "keyword_taken" | "name_taken" | "no_channel" | "no_language" | "no_seed" | "no_source" | "not_found" | "not_practice" | "not_signed_in" | "nothing_changed" | "nothing_missing" | "nothing_to_cluster" | "nothing_to_measure" | "nothing_to_plan" | "nothing_to_read" | "nothing_to_take" | "nothing_to_undo" | "price_reached" | "refused_here" | "rule_exists" | "stale" | "storage" | "too_large" | "too_many_tries" | "weak_password" | "wrong_password";
+            code: "address_taken" | "allowance_short" | "bad_day" | "bad_file" | "bad_mapping" | "bad_pattern" | "bad_request" | "bad_rule" | "bad_source" | "busy" | "circle" | "csrf_failed" | "fault" | "invalid_input" | "job_over" | "keyword_taken" | "name_taken" | "no_channel" | "no_language" | "no_seed" | "no_source" | "not_found" | "not_practice" | "not_signed_in" | "nothing_changed" | "nothing_missing" | "nothing_to_cluster" | "nothing_to_measure" | "nothing_to_plan" | "nothing_to_read" | "nothing_to_take" | "nothing_to_undo" | "price_reached" | "refused_here" | "rule_exists" | "sign_up_closed" | "stale" | "storage" | "too_large" | "too_many" | "too_many_tries" | "weak_password" | "wrong_password";
             field: string;
             hint: string;
         };
@@ -10868,7 +10950,7 @@ export interface components {
                 "application/problem+json": components["schemas"]["Problem"];
             };
         };
-        /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. */
+        /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. No account can be made here, or not without an invitation. */
         Problem403: {
             headers: {
                 [name: string]: unknown;
@@ -10886,7 +10968,7 @@ export interface components {
                 "application/problem+json": components["schemas"]["Problem"];
             };
         };
-        /** @description One would wait for itself. The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. Every page was read, as deep and as lately as is wanted. No source of the project can be asked for this. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. What was to cost at most so much would cost more; the rest was not bought. Another live piece has the address. What is live is as it is said to be. Only the clock of a project on practice figures can be moved. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+        /** @description One would wait for itself. As many are open as there may be. The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. Every page was read, as deep and as lately as is wanted. No source of the project can be asked for this. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. What was to cost at most so much would cost more; the rest was not bought. Another live piece has the address. What is live is as it is said to be. Only the clock of a project on practice figures can be moved. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
         Problem409: {
             headers: {
                 [name: string]: unknown;
@@ -10913,7 +10995,7 @@ export interface components {
                 "application/problem+json": components["schemas"]["Problem"];
             };
         };
-        /** @description Too many wrong passwords for this name or from this address; wait a minute. */
+        /** @description Too many tries for this name or from this address; wait a minute. */
         Problem429: {
             headers: {
                 [name: string]: unknown;
@@ -10931,7 +11013,7 @@ export interface components {
                 "application/problem+json": components["schemas"]["Problem"];
             };
         };
-        /** @description Something else is being stored for a long while. */
+        /** @description Something else is being stored, or computed, for a long while. */
         Problem503: {
             headers: {
                 [name: string]: unknown;
@@ -11025,7 +11107,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["CredentialsIn"];
+                "application/json": components["schemas"]["SignUpIn"];
             };
         };
         responses: {
@@ -11044,6 +11126,36 @@ export interface operations {
             409: components["responses"]["Problem409"];
             413: components["responses"]["Problem413"];
             422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_projects_people_api_make_invitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitationOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            429: components["responses"]["Problem429"];
             500: components["responses"]["Problem500"];
             503: components["responses"]["Problem503"];
             507: components["responses"]["Problem507"];

@@ -44,7 +44,10 @@ const home = createRoute({
 const signIn = createRoute({
   getParentRoute: () => root,
   path: "/sign-in",
-  validateSearch: z.object({ back: z.string().startsWith("/").optional().catch(undefined) }),
+  validateSearch: z.object({
+    back: z.string().optional().catch(undefined),
+    invitation: z.string().optional().catch(undefined),
+  }),
   component: lazyRouteComponent(() => import("../projects/SignInPage"), "SignInPage"),
 });
 const account = createRoute({

@@ -260,7 +260,7 @@ function Said({
           value={cluster.note}
           most={4_000}
           lines={2}
-          onSave={(note) => onChange({ note })}
+          onSave={(note, was) => onChange({ note, was: { note: was } })}
         />
       </div>
     </div>

@@ -128,7 +128,7 @@ function Said({ theme, projectId, whole }: { theme: Theme; projectId: number; wh
         value={theme.own_name}
         most={120}
         placeholder={theme.called}
-        onSave={(name) => change.mutate({ name })}
+        onSave={(name, was) => change.mutate({ name, was: { name: was } })}
       />
       <PrioritySelect
         value={theme.priority}
@@ -140,7 +140,7 @@ function Said({ theme, projectId, whole }: { theme: Theme; projectId: number; wh
         value={theme.note}
         most={4_000}
         lines={2}
-        onSave={(note) => change.mutate({ note })}
+        onSave={(note, was) => change.mutate({ note, was: { note: was } })}
       />
       <div className="flex items-end gap-2">
         <label className="flex-1">

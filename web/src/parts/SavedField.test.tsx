@@ -17,7 +17,7 @@ describe("a text saved as one leaves it", () => {
   it("is saved once, without the spaces around it, and only where it changed", async () => {
     const { onSave } = draw();
     await userEvent.type(box(), " and new {Enter}");
-    expect(onSave).toHaveBeenCalledExactlyOnceWith("old and new");
+    expect(onSave).toHaveBeenCalledExactlyOnceWith("old and new", "old");
     fireEvent.change(box(), { target: { value: "old " } });
     fireEvent.blur(box());
     expect(onSave).toHaveBeenCalledOnce();
@@ -26,7 +26,7 @@ describe("a text saved as one leaves it", () => {
     const { onSave } = draw({ lines: 2 });
     await userEvent.type(box(), "{Enter}two ");
     await userEvent.tab();
-    expect(onSave).toHaveBeenCalledExactlyOnceWith("old\ntwo ");
+    expect(onSave).toHaveBeenCalledExactlyOnceWith("old\ntwo ", "old");
   });
   it("comes back where nothing is no answer, and follows what is taken back", async () => {
     const { onSave, become } = draw({ needed: true });
@@ -35,6 +35,28 @@ describe("a text saved as one leaves it", () => {
     expect(box()).toHaveValue("old");
     become("older");
     expect(box()).toHaveValue("older");
+    expect(onSave).not.toHaveBeenCalled();
+  });
+  it("keeps what is typed when another window saves meanwhile, and lets one choose", async () => {
+    const { onSave, become } = draw();
+    await userEvent.type(box(), ", mine");
+    become("old, theirs");
+    expect(box()).toHaveValue("old, mine");
+    await userEvent.tab();
+    expect(onSave).not.toHaveBeenCalled();
+    expect(screen.getByRole("alert")).toHaveTextContent("“old, theirs”");
+    await userEvent.click(screen.getByRole("button", { name: "Save mine" }));
+    expect(onSave).toHaveBeenCalledExactlyOnceWith("old, mine", "old, theirs");
+    become("old, mine");
+    expect(screen.queryByRole("alert")).toBeNull();
+  });
+  it("takes what another window has where one says so", async () => {
+    const { onSave, become } = draw();
+    await userEvent.type(box(), ", mine");
+    become("");
+    expect(screen.getByRole("alert")).toHaveTextContent("emptied it");
+    await userEvent.click(screen.getByRole("button", { name: "Use that" }));
+    expect(box()).toHaveValue("");
     expect(onSave).not.toHaveBeenCalled();
   });
 });

@@ -128,7 +128,10 @@ describe("what can be changed about a piece", () => {
     expect(onChange).not.toHaveBeenCalled();
     expect(title).toHaveValue("Moon maps");
     await userEvent.type(title, " for tonight{Enter}");
-    expect(onChange).toHaveBeenCalledExactlyOnceWith({ title: "Moon maps for tonight" });
+    expect(onChange).toHaveBeenCalledExactlyOnceWith({
+      title: "Moon maps for tonight",
+      was: { title: "Moon maps" },
+    });
   });
 
   it("tells hours that cannot be, and saves those that can", async () => {

@@ -40,7 +40,7 @@ export function PieceFields({
         value={piece.title}
         most={200}
         needed
-        onSave={(title) => onChange({ title })}
+        onSave={(title, was) => onChange({ title, was: { title: was } })}
         className="col-span-2"
       />
       <label>

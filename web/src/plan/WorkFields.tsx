@@ -45,7 +45,7 @@ export function WorkFields({
           label="Made by"
           value={piece.maker}
           most={80}
-          onSave={(maker) => onChange({ maker })}
+          onSave={(maker, was) => onChange({ maker, was: { maker: was } })}
         />
         <label>
           <span className={LABEL}>Due</span>
@@ -61,14 +61,14 @@ export function WorkFields({
           label="Title in reserve"
           value={piece.reserve_title}
           most={200}
-          onSave={(reserve_title) => onChange({ reserve_title })}
+          onSave={(reserve_title, was) => onChange({ reserve_title, was: { reserve_title: was } })}
           className="col-span-2"
         />
         <SavedField
           label="Address, once it is live or where it improves what is there"
           value={piece.address}
           most={2_000}
-          onSave={(address) => onChange({ address })}
+          onSave={(address, was) => onChange({ address, was: { address: was } })}
           className="col-span-2"
         />
         <label className="col-span-2 flex items-center gap-2">
@@ -80,7 +80,7 @@ export function WorkFields({
           value={piece.parked_idea}
           most={4_000}
           lines={2}
-          onSave={(parked_idea) => onChange({ parked_idea })}
+          onSave={(parked_idea, was) => onChange({ parked_idea, was: { parked_idea: was } })}
           className="col-span-2"
         />
         <SavedField
@@ -88,7 +88,7 @@ export function WorkFields({
           value={piece.note}
           most={10_000}
           lines={2}
-          onSave={(note) => onChange({ note })}
+          onSave={(note, was) => onChange({ note, was: { note: was } })}
           className="col-span-2"
         />
         {piece.tags.length > 0 && (

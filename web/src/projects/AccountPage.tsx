@@ -3,9 +3,11 @@ import { Navigate } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Problem, Schemas } from "../api/client";
 import { Button } from "../parts/Button";
+import { LineField } from "../parts/Field";
+import { plural } from "../parts/format";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useProjects, useSession } from "../shared/queries";
-import { changePassword, removeAccount } from "./changes";
+import { changePassword, invite, removeAccount } from "./changes";
 import { PasswordField, STRONG } from "./PasswordField";
 import { PlainPage } from "./PlainPage";
 
@@ -21,11 +23,42 @@ export function AccountPage() {
       )}
       {session.data?.has_password && (
         <>
+          {session.data.sign_up === "invited" && <Inviting />}
           <AnotherPassword />
           <Leaving />
         </>
       )}
     </PlainPage>
+  );
+}
+
+function Inviting() {
+  const made = useMutation<Schemas["InvitationOut"], Problem, void>({ mutationFn: invite });
+  const link = made.data && `${location.origin}/sign-in?invitation=${made.data.code}`;
+  return (
+    <section className="flex max-w-[560px] flex-col gap-3 border-b border-hairline pb-5">
+      <h2 className="text-lg">Invite somebody</h2>
+      <p className="text-ink-2">
+        Accounts are made here by invitation. Whoever opens the link can make one account.
+      </p>
+      {made.error && <ProblemNote error={made.error} />}
+      {link && made.data && (
+        <LineField
+          label="Link to send"
+          hint={`It works once, for ${plural(made.data.days, "day")}. It is not shown again.`}
+          readOnly
+          value={link}
+          onText={() => undefined}
+          onFocus={(event) => event.currentTarget.select()}
+        />
+      )}
+      <div className="flex gap-3">
+        <Button onClick={() => made.mutate()} disabled={made.isPending}>
+          {link ? "Make another invitation" : "Make an invitation"}
+        </Button>
+        {link && <Button onClick={() => navigator.clipboard.writeText(link)}>Copy the link</Button>}
+      </div>
+    </section>
   );
 }
 

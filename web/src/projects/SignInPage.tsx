@@ -4,21 +4,25 @@ import { useState } from "react";
 import type { Problem, Schemas } from "../api/client";
 import { Button } from "../parts/Button";
 import { LineField } from "../parts/Field";
+import { internalAddress } from "../shared/internal";
+import { useSession } from "../shared/queries";
 import { signIn, signUp } from "./changes";
 import { PasswordField, STRONG } from "./PasswordField";
 import { PlainPage } from "./PlainPage";
 
 /** Sign in, or make an account; afterwards back to where one wanted to go. */
 export function SignInPage() {
-  const { back } = useSearch({ from: "/sign-in" });
-  const [fresh, setFresh] = useState(false);
+  const { back, invitation = "" } = useSearch({ from: "/sign-in" });
+  const by = useSession().data?.sign_up;
+  const [fresh, setFresh] = useState(invitation !== "");
   const [given, setGiven] = useState({ name: "", password: "" });
   const enter = useMutation<unknown, Problem, Schemas["CredentialsIn"]>({
-    mutationFn: fresh ? signUp : signIn,
+    mutationFn: fresh ? (named) => signUp({ ...named, invitation }) : signIn,
     // A whole new page, so that the server's fresh token is taken and nothing of another person is
-    // left. Only to our own pages: an address that begins with two slashes would lead elsewhere.
-    onSuccess: () => location.assign(back && !back.startsWith("//") ? back : "/"),
+    // left.
+    onSuccess: () => location.assign(internalAddress(back)),
   });
+  const mayJoin = by === "open" || (by === "invited" && invitation !== "");
   const wrong = (field: string) =>
     enter.error?.field.includes(field) ? `${enter.error.message} ${enter.error.hint}` : undefined;
   return (
@@ -49,16 +53,23 @@ export function SignInPage() {
           onChange={(password) => setGiven({ ...given, password })}
         />
         {enter.error && !wrong("name") && !wrong("password") && (
-          <p role="alert">{enter.error.message}</p>
+          <p role="alert">{`${enter.error.message} ${enter.error.hint}`.trim()}</p>
         )}
         <div className="flex items-center gap-4">
           <Button type="submit" look="main" disabled={enter.isPending}>
             {fresh ? "Make the account" : "Sign in"}
           </Button>
-          <Button look="bare" onClick={() => setFresh(!fresh)}>
-            {fresh ? "I have an account" : "I have no account"}
-          </Button>
+          {(mayJoin || fresh) && (
+            <Button look="bare" onClick={() => setFresh(!fresh)}>
+              {fresh ? "I have an account" : "I have no account"}
+            </Button>
+          )}
         </div>
+        {by === "invited" && !mayJoin && (
+          <p className="text-ink-2">
+            New accounts are made by invitation here. Ask somebody who has an account for a link.
+          </p>
+        )}
       </form>
     </PlainPage>
   );

@@ -5,8 +5,10 @@ import { api, data, type Schemas } from "../api/client";
 export const signIn = async (body: Schemas["CredentialsIn"]) =>
   data(await api.POST("/api/session", { body }));
 
-export const signUp = async (body: Schemas["CredentialsIn"]) =>
+export const signUp = async (body: Schemas["SignUpIn"]) =>
   data(await api.POST("/api/accounts", { body }));
+
+export const invite = async () => data(await api.POST("/api/account/invitations"));
 
 export const signOut = async () => data(await api.POST("/api/sign-out"));
 

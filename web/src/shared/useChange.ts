@@ -24,6 +24,10 @@ export function useChange<In, Out>(
       refreshProject(client, projectId);
       then.done?.(out, given);
     },
-    onError: (problem) => then.failed?.(problem),
+    onError: (problem) => {
+      // Changed elsewhere meanwhile: what is there now is shown beside what was typed here.
+      if (problem.code === "stale") refreshProject(client, projectId);
+      then.failed?.(problem);
+    },
   });
 }

@@ -5,6 +5,7 @@ import { useKey } from "../parts/useKey";
 import { fixFields } from "./changes";
 import { DeskHead } from "./DeskHead";
 import { DeskPanel } from "./DeskPanel";
+import type { Clash } from "./deskMath";
 import { FieldCard } from "./FieldCard";
 import type { Desk as DeskData } from "./queries";
 import { ReadDialog } from "./ReadDialog";
@@ -12,6 +13,8 @@ import { useDraft } from "./useDraft";
 import { useShowing } from "./useShowing";
 import { VersionsDialog } from "./VersionsDialog";
 import { WriteSettings } from "./WriteSettings";
+
+const NO_CLASHES: readonly Clash[] = [];
 
 /** The desk of one piece: its fields at the left as one writes them; at the right what is covered,
  * what is missing and what to do next. */
@@ -120,6 +123,8 @@ export function Desk({
                 onChange={change}
                 onTake={replace}
                 onCopy={() => copy(one.id)}
+                clashes={draft.clashes[one.id] ?? NO_CLASHES}
+                onDecide={draft.decide}
               />
             ))}
           </div>

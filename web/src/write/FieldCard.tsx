@@ -2,8 +2,9 @@ import { useMemo } from "react";
 import type { Schemas } from "../api/client";
 import { Button } from "../parts/Button";
 import { CapitalsMenu } from "./CapitalsMenu";
+import { ClashNote } from "./ClashNote";
 import type { Fields } from "./changes";
-import { marksOf, measuredWords, tightest } from "./deskMath";
+import { type Clash, marksOf, measuredWords, tightest } from "./deskMath";
 import { MarkedText } from "./MarkedText";
 import { PackPanel } from "./PackPanel";
 import type { Desk, Look } from "./queries";
@@ -13,6 +14,13 @@ const LINES: Record<Schemas["DeskFieldOut"]["shape"], number> = {
   lines: 3,
   pairs: 2,
   text: 2,
+};
+/** What stands between two paragraphs that are both kept. */
+const GAPS: Record<Schemas["DeskFieldOut"]["shape"], string> = {
+  line: " ",
+  lines: "\n",
+  pairs: "\n",
+  text: "\n\n",
 };
 const PLACEHOLDERS: Record<string, string> = {
   images: "moon-filter.jpg: A green filter held before the full Moon",
@@ -36,6 +44,8 @@ export function FieldCard({
   onChange,
   onTake,
   onCopy,
+  clashes,
+  onDecide,
 }: {
   projectId: number;
   desk: Desk;
@@ -50,6 +60,9 @@ export function FieldCard({
   onChange: (changed: Fields) => void;
   onTake: (changed: Fields) => void;
   onCopy: () => void;
+  /** Paragraphs that another window changed too. */
+  clashes: readonly Clash[];
+  onDecide: (field: string, clash: Clash, keep: "mine" | "theirs" | "both", gap: string) => void;
 }) {
   const text = fields[field.id] ?? "";
   const marks = useMemo(
@@ -119,6 +132,14 @@ export function FieldCard({
         onChange={(now) => onChange({ [field.id]: now })}
       />
       <Limits id={`${id}-limits`} measured={measured} text={text} />
+      {clashes.map((clash) => (
+        <ClashNote
+          key={clash.mine + clash.theirs}
+          clash={clash}
+          name={field.name}
+          onDecide={(keep) => onDecide(field.id, clash, keep, GAPS[field.shape])}
+        />
+      ))}
       {field.id === "address" && text && (
         <p className="pt-1 text-xs text-quiet">
           {desk.piece.address

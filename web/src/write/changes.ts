@@ -19,11 +19,12 @@ export const saveDraft = async (
   edits: Schemas["SaveIn"]["edits"],
   since: number,
   anew: boolean,
+  window: string,
 ) =>
   data(
     await api.PUT("/api/projects/{project_id}/pieces/{piece_id}/draft", {
       params: at(id, { piece_id: pieceId }),
-      body: { edits, since, anew },
+      body: { edits, since, anew, window },
     }),
   );
 

@@ -1,6 +1,16 @@
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../api/client";
-import { afterSave, editsOf, type Measured, marksOf, measuredWords, tightest } from "./deskMath";
+import {
+  afterSave,
+  baseAfterSave,
+  decided,
+  editsOf,
+  type Measured,
+  marksOf,
+  measuredWords,
+  tightest,
+  withClashes,
+} from "./deskMath";
 
 const limit = (over: Partial<Measured>): Measured => ({
   id: "title.whole.most.characters",
@@ -94,5 +104,34 @@ describe("a limit in words", () => {
     const pixels = limit({ unit: "pixels", most: 580, takes: 560 });
     expect(tightest([limit({}), pixels, limit({ kind: "best", takes: 99 })])).toBe(pixels);
     expect(tightest([])).toBeUndefined();
+  });
+});
+
+describe("what two windows changed", () => {
+  it("is told from what was sent where one has typed since, else from what is there", () => {
+    const sent = { title: "a", body: "b" };
+    const others = { title: "A", body: "B", tags: "T" };
+    expect(baseAfterSave({ title: "a", body: "b and more" }, sent, others)).toEqual({
+      title: "A",
+      body: "b",
+      tags: "T",
+    });
+  });
+  it("is decided by one's own, the other's, or both", () => {
+    const clash = { mine: "Two, mine.", theirs: "Two, theirs." };
+    const text = "One.\n\nTwo, mine.\n\nThree.";
+    expect(decided(text, clash, "theirs", "\n\n")).toBe("One.\n\nTwo, theirs.\n\nThree.");
+    expect(decided(text, clash, "both", "\n\n")).toBe(
+      "One.\n\nTwo, mine.\n\nTwo, theirs.\n\nThree.",
+    );
+    expect(decided("Else.", clash, "theirs", "\n\n")).toBe("Else.\n\nTwo, theirs.");
+    expect(decided("", { mine: "", theirs: "x" }, "theirs", " ")).toBe("x");
+  });
+  it("is to be decided once, however often it is told", () => {
+    const first = { body: [{ mine: "a", theirs: "b" }] };
+    const again = { body: [{ mine: "a", theirs: "c" }], title: [{ mine: "d", theirs: "e" }] };
+    expect(withClashes(first, again)).toEqual(again);
+    const other = { body: [{ mine: "f", theirs: "g" }] };
+    expect(withClashes(first, other).body).toHaveLength(2);
   });
 });

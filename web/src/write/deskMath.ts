@@ -33,6 +33,40 @@ export function afterSave(
   return { fields, taken };
 }
 
+/** From where the next edits are told: a field that one has typed in since is still as it was sent,
+ * so that the server can put both together. */
+export function baseAfterSave(now: Fields, sent: Fields, others: Fields): Fields {
+  const base: Record<string, string> = { ...sent };
+  for (const [name, text] of Object.entries(others))
+    if ((now[name] ?? "") === (sent[name] ?? "")) base[name] = text;
+  return base;
+}
+
+export type Clash = Schemas["ClashOut"];
+export type Clashes = Readonly<Record<string, readonly Clash[]>>;
+
+/** Clashes that are still to be decided, and those of a save; each once. */
+export function withClashes(open: Clashes, fresh: Clashes): Clashes {
+  const all: Record<string, readonly Clash[]> = { ...open };
+  for (const [name, clashes] of Object.entries(fresh)) {
+    const known = (all[name] ?? []).filter(
+      (one) => !clashes.some((clash) => clash.mine === one.mine || clash.theirs === one.theirs),
+    );
+    all[name] = [...known, ...clashes];
+  }
+  return all;
+}
+
+/** A field once a clash is decided: the other's paragraph in place of one's own, or after it. Where
+ * one's own is no longer to be found, the other's comes last. */
+export function decided(text: string, clash: Clash, keep: "theirs" | "both", gap: string): string {
+  const at = clash.mine ? text.indexOf(clash.mine) : -1;
+  if (at < 0) return [text, clash.theirs].filter(Boolean).join(gap);
+  const end = at + clash.mine.length;
+  const own = keep === "both" ? `${clash.mine}${gap}` : "";
+  return text.slice(0, at) + own + clash.theirs + text.slice(end);
+}
+
 export type Mark = { start: number; end: number; strong: boolean };
 
 /** Stretches to mark in a field, apart and in order: those of the phrase that is looked for are

@@ -73,13 +73,32 @@ describe("a draft", () => {
   });
 
   it("takes over what another window changed, and says where both did", async () => {
-    saveDraft.mockResolvedValue(saved({ others: { body: "theirs" }, clashes: { title: "x" } }));
+    const clash = { mine: "Mine", theirs: "Theirs" };
+    saveDraft.mockResolvedValue(saved({ others: { body: "theirs" }, clashes: { title: [clash] } }));
     const { result } = open();
     act(() => result.current.change({ title: "Mine" }));
     await wait(1_100);
     expect(result.current.fields).toEqual({ title: "Mine", body: "theirs" });
     expect(document.body.textContent).toContain("taken over: text");
-    expect(document.body.textContent).toContain("Yours stands");
+    expect(result.current.clashes.title).toEqual([clash]);
+    act(() => result.current.decide("title", clash, "both", " "));
+    expect(result.current.fields.title).toBe("Mine Theirs");
+    expect(result.current.clashes.title).toEqual([]);
+  });
+
+  it("tells the next edits of a field from what was sent, where one has typed since", async () => {
+    const { result } = open(desk({ body: "One.\n\nTwo." }));
+    saveDraft.mockImplementationOnce(async () => {
+      result.current.change({ body: "One, mine, and more.\n\nTwo." });
+      return saved({ others: { body: "One, mine.\n\nTwo, theirs." } });
+    });
+    act(() => result.current.change({ body: "One, mine.\n\nTwo." }));
+    await wait(1_100);
+    await wait(1_100);
+    expect(saveDraft.mock.lastCall?.[2].body).toEqual({
+      was: "One, mine.\n\nTwo.",
+      now: "One, mine, and more.\n\nTwo.",
+    });
   });
 
   it("is kept in the browser while the server cannot be reached, and tried again", async () => {

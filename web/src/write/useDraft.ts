@@ -3,9 +3,19 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { Problem } from "../api/client";
 import { useSay } from "../parts/toasts";
 import { type Fields, lookAt, saveDraft } from "./changes";
-import { afterSave, editsOf } from "./deskMath";
+import {
+  afterSave,
+  baseAfterSave,
+  type Clash,
+  type Clashes,
+  decided,
+  editsOf,
+  withClashes,
+} from "./deskMath";
 import type { Desk, Look } from "./queries";
 
+/** What this window calls itself, so that its saves are told from those of another. */
+const WINDOW = Math.random().toString(36).slice(2);
 const QUIET_MS = 500;
 const LONGEST_MS = 1_000;
 const RETRY_MS = 5_000;
@@ -14,7 +24,8 @@ type Kept = { base: Fields; fields: Fields; revision: number };
 export type SaveState = "saved" | "waiting" | "saving" | "offline" | "refused" | "gone";
 
 /** What one types on a desk: looked at with each key, kept in this browser at once and on the server
- * within a second; what another window changed is taken over. */
+ * within a second; what another window changed is taken over, and where both changed the same
+ * paragraph one decides. */
 export function useDraft(projectId: number, desk: Desk) {
   const pieceId = desk.piece.id;
   const store = `bunraku.desk.${projectId}.${pieceId}`;
@@ -23,6 +34,7 @@ export function useDraft(projectId: number, desk: Desk) {
   const [look, setLook] = useState<Look>(desk.look);
   const [saved, setSaved] = useState({ at: desk.draft.saved, versions: desk.versions });
   const [state, setState] = useState<SaveState>(start.restored ? "waiting" : "saved");
+  const [clashes, setClashes] = useState<Clashes>({});
   const base = useRef<Fields>(start.base);
   const revision = useRef(start.revision);
   const now = useRef(fields);
@@ -65,21 +77,16 @@ export function useDraft(projectId: number, desk: Desk) {
     anew.current = false;
     setState("saving");
     try {
-      const out = await saveDraft(projectId, pieceId, edits, revision.current, fresh);
+      const out = await saveDraft(projectId, pieceId, edits, revision.current, fresh, WINDOW);
       const { fields: merged, taken } = afterSave(now.current, sent, out.others);
-      base.current = { ...sent, ...out.others };
+      base.current = baseAfterSave(now.current, sent, out.others);
       revision.current = out.revision;
       if (taken.length) {
         now.current = merged;
         setFields(merged);
         say(`Changed in another window and taken over: ${told(taken)}.`);
       }
-      const clashes = Object.keys(out.clashes);
-      if (clashes.length)
-        say(
-          `Another window changed ${told(clashes)} too. Yours stands; the other is in Versions.`,
-          { bad: true },
-        );
+      if (Object.keys(out.clashes).length) setClashes((open) => withClashes(open, out.clashes));
       setSaved({ at: out.saved, versions: out.versions });
       const left = Object.keys(editsOf(base.current, now.current)).length > 0;
       if (left) keep(store, { base: base.current, fields: now.current, revision: out.revision });
@@ -129,7 +136,19 @@ export function useDraft(projectId: number, desk: Desk) {
     return () => clearTimeout(timer);
   }, [state, fields, save]);
 
-  return { fields, look, change, replace, save, state, saved };
+  /** Decide about a paragraph that another window changed too. */
+  const decide = useCallback(
+    (field: string, clash: Clash, keep: "mine" | "theirs" | "both", gap: string) => {
+      setClashes((open) => ({
+        ...open,
+        [field]: (open[field] ?? []).filter((one) => one !== clash),
+      }));
+      if (keep !== "mine") change({ [field]: decided(now.current[field] ?? "", clash, keep, gap) });
+    },
+    [change],
+  );
+
+  return { fields, look, change, replace, save, state, saved, clashes, decide };
 }
 
 /** Where one begins: from what the server has, or from what this browser kept that did not get

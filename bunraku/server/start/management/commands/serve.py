@@ -12,10 +12,14 @@ from typing import Any
 from django.conf import settings
 from django.core.management.base import BaseCommand, CommandParser
 from waitress import create_server
+from waitress.channel import HTTPChannel
+from waitress.task import ErrorTask
+from waitress.utilities import RequestEntityTooLarge
 
 from bunraku.installation.confined import make_ready
 from bunraku.installation.gate import WAITS, wait_at_gate
 from bunraku.server.jobs.running import settle
+from bunraku.server.problems import problem
 from bunraku.server.wsgi import application
 
 THREADS = 4
@@ -37,6 +41,27 @@ BEHIND_PROXY: dict[str, Any] = {
 }
 """What the proxy on this machine is believed: where a request came from, and that it came over
 TLS."""
+
+
+class ProblemTask(ErrorTask):
+    """What is answered to a request that is refused before it is a whole one: too large, or none
+    that can be read."""
+
+    def execute(self) -> None:
+        """A problem as the API tells one."""
+        error = self.request.error
+        large = isinstance(error, RequestEntityTooLarge)
+        code, message = (
+            ("too_large", f"That is more than {MOST_BODY_BYTES / 1e6:,.0f} MB, the most at once.")
+            if large
+            else ("bad_request", f"The request cannot be read: {error.body}.")
+        )
+        answer = problem(413 if large else 400, code, message)
+        self.status = f"{answer.status_code} {answer.reason_phrase}"
+        self.response_headers.extend([*answer.items(), ("Cache-Control", "no-store")])
+        self.set_close_on_finish()
+        self.content_length = len(answer.content)
+        self.write(answer.content)
 
 
 class Command(BaseCommand):
@@ -61,6 +86,7 @@ class Command(BaseCommand):
             opening["init_command"] = settings.SQLITE_FOR_MANY
         if options["waits"]:
             wait_at_gate()
+        HTTPChannel.error_task_class = ProblemTask
         server = create_server(
             application,
             sockets=[socket.socket(fileno=options["socket"])],
