@@ -12,7 +12,7 @@ from bunraku.core.write.fields import FIELDS, items_of, pairs_of, places_of, wri
 from bunraku.core.write.limits import PROFILES, USUAL, FieldLimit, changed, measure
 from bunraku.core.write.markdown import as_html as markdown_as_html
 from bunraku.core.write.markdown import read_markdown
-from bunraku.core.write.merging import compare, merge
+from bunraku.core.write.merging import Clash, compare, merge, merge_text
 from bunraku.core.write.reading import LONGEST, read_existing
 from bunraku.core.write.take_away import as_html, as_markdown, as_text
 from bunraku.core.write.written import Form
@@ -114,6 +114,45 @@ def test_two_versions_are_merged_by_field(
         if other == was or name in merged.clashes:
             assert text == own
         assert (name in merged.clashes) == (was != own != other != was)
+
+
+LINES = st.lists(st.sampled_from(["", "one", "two", "three", "four"]), max_size=6).map("\n".join)
+
+
+@given(LINES, LINES, LINES)
+def test_paragraphs_of_both_are_kept_and_none_is_made_up(was: str, mine: str, theirs: str) -> None:
+    text, clashes = merge_text(was, mine, theirs)
+    assert set(text.split("\n")) <= {*mine.split("\n"), *theirs.split("\n"), *was.split("\n")}
+    if mine == was:
+        assert (text, clashes) == (theirs, ())
+    if theirs in (was, mine):
+        assert (text, clashes) == (mine, ())
+    # What the other has where both changed the same is told; one's own stands.
+    for clash in clashes:
+        assert clash.mine in text
+        assert clash.theirs in theirs
+        assert clash.mine != clash.theirs
+    assert merge_text(was, theirs, mine)[1] == tuple(
+        Clash(clash.theirs, clash.mine) for clash in clashes
+    )
+
+
+@pytest.mark.parametrize(
+    ("mine", "theirs", "text", "clashes"),
+    [
+        ("A!\n\nB\n\nC", "A\n\nB\n\nC?", "A!\n\nB\n\nC?", []),
+        ("A\n\nB\n\nC\n\nD", "A\n\nC", "A\n\nC\n\nD", []),
+        ("A\n\nmine\n\nC", "A\n\ntheirs\n\nC", "A\n\nmine\n\nC", [("mine", "theirs")]),
+        ("A\n\nC", "A\n\ntheirs\n\nC", "A\n\nC", [("", "theirs")]),
+        ("x\n\nA\n\nB\n\nC", "A\n\nB\n\nC\n\ny", "x\n\nA\n\nB\n\nC\n\ny", []),
+    ],
+)
+def test_different_paragraphs_are_merged_and_the_same_one_is_a_clash(
+    mine: str, theirs: str, text: str, clashes: list[tuple[str, str]]
+) -> None:
+    merged, found = merge_text("A\n\nB\n\nC", mine, theirs)
+    assert merged == text
+    assert [(clash.mine.strip(), clash.theirs.strip()) for clash in found] == clashes
 
 
 @given(TEXTS, TEXTS)

@@ -127,6 +127,19 @@ def test_priority_is_passed_on_and_ones_own_stands(weighed: Api) -> None:
     assert Row.objects.get(pk=others[0].pk).priority == "low"
 
 
+@pytest.mark.parametrize("of", ["clusters", "themes"])
+def test_a_note_is_not_written_over_unseen(weighed: Api, of: str) -> None:
+    if of == "themes":
+        number = themes(weighed)[0]["id"]
+    else:
+        number = weighed.get("/clusters")["clusters"][0]["id"]
+    path = f"/{of}/{number}"
+    weighed.send("PATCH", path, {"note": "Theirs", "was": {"note": ""}})
+    problem = weighed.refused("PATCH", path, {"note": "Mine", "was": {"note": ""}})
+    assert (problem["code"], problem["field"]) == ("stale", "note")
+    weighed.send("PATCH", path, {"note": "Mine", "was": {"note": "Theirs"}})
+
+
 def test_themes_are_a_persons_to_shape(weighed: Api, pair: list[dict[str, Any]]) -> None:
     ids = [cluster["id"] for cluster in pair]
     made = weighed.post("/themes", {"channel": "web", "name": "Mine", "cluster_ids": ids})

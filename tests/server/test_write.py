@@ -4,11 +4,13 @@ from datetime import timedelta
 from typing import Any
 
 import pytest
+import time_machine
 from django.utils import timezone
 
 from bunraku.server.plan.models import Piece
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Row
+from bunraku.server.write import drafts
 from bunraku.server.write.models import Draft, DraftVersion
 from tests.server.conftest import Api, pieces_for
 from tests.server.desks import FIGURES, Make, listing, pack, save
@@ -85,12 +87,80 @@ def test_what_is_put_in_place_of_something_leaves_it_a_version(api: Api, piece: 
 def test_two_windows_are_merged_by_field(api: Api, piece: Piece) -> None:
     save(api, piece, title=("sash window cord", "Theirs"), description=("", "Theirs too"))
     mine = save(api, piece, 0, title=("sash window cord", "Mine"), body=("", "Text"))
-    assert mine["clashes"] == {"title": "Theirs"}
+    assert mine["clashes"] == {"title": [{"mine": "Mine", "theirs": "Theirs"}]}
     assert mine["others"] == {"description": "Theirs too"}
     draft = Draft.objects.get()
     assert draft.fields == {"title": "Mine", "description": "Theirs too", "body": "Text"}
     # What the other wrote is a version of its own.
     assert DraftVersion.objects.get(number=1).fields["title"] == "Theirs"
+
+
+def window(api: Api, piece: Piece, name: str, since: int, **edits: tuple[str, str]) -> Any:
+    """A save of a window that says what it is called."""
+    told = {field: {"was": was, "now": now} for field, (was, now) in edits.items()}
+    body = {"edits": told, "since": since, "window": name}
+    return api.send("PUT", f"/pieces/{piece.pk}/draft", body)
+
+
+def test_different_paragraphs_of_two_windows_come_together(api: Api, piece: Piece) -> None:
+    window(api, piece, "first", 0, body=("", "One.\n\nTwo.\n\nThree."))
+    theirs = ("One.\n\nTwo.\n\nThree.", "One.\n\nTwo.\n\nThree, theirs.")
+    window(api, piece, "second", 1, body=theirs)
+    mine = window(api, piece, "first", 1, body=(theirs[0], "One, mine.\n\nTwo.\n\nThree."))
+    assert mine["others"]["body"] == "One, mine.\n\nTwo.\n\nThree, theirs."
+    assert mine["clashes"] == {}
+    # Saved twice, the same comes to the same.
+    again = window(api, piece, "first", 1, body=(theirs[0], "One, mine.\n\nTwo.\n\nThree."))
+    assert (again["revision"], again["others"]["body"]) == (
+        mine["revision"],
+        mine["others"]["body"],
+    )
+
+
+def test_two_windows_that_fight_over_a_field_fill_no_history(
+    api: Api, piece: Piece, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    with time_machine.travel(timezone.now(), tick=False) as clock:
+        window(api, piece, "first", 0, title=("sash window cord", "The text of long ago"))
+        clock.shift(timedelta(days=10))
+        last = "The text of long ago"
+        for second in range(300):
+            name = ("first", "second")[second % 2]
+            was, last = last, f"{name} writes {second}"
+            window(api, piece, name, 0, title=(was, last))
+            clock.shift(timedelta(seconds=1))
+        # One a window every two minutes, and what stood there days ago.
+        assert DraftVersion.objects.count() <= 1 + 2 * 3
+        assert DraftVersion.objects.filter(fields__title="The text of long ago").exists()
+        # What each wrote last is there.
+        for number in (298, 299):
+            assert DraftVersion.objects.filter(fields__title__endswith=f"writes {number}").exists()
+        monkeypatch.setattr(drafts, "MOST_VERSIONS", 12)
+        monkeypatch.setattr(drafts, "LATEST_VERSIONS", 4)
+        for hour in range(30):
+            clock.shift(timedelta(minutes=3 if hour % 3 else 600))
+            was, last = last, f"hour {hour}"
+            window(api, piece, "first", 0, title=(was, last))
+    assert DraftVersion.objects.count() == 12
+    kept = DraftVersion.objects.order_by("number")
+    assert kept[0].fields["title"] == "The text of long ago"
+    assert [one.fields["title"] for one in kept][-4:] == [f"hour {n}" for n in range(26, 30)]
+
+
+@pytest.mark.parametrize("name", ["title", "note", "parked_idea", "maker"])
+def test_a_text_of_a_piece_is_not_written_over_unseen(api: Api, piece: Piece, name: str) -> None:
+    path = f"/pieces/{piece.pk}"
+    was = getattr(piece, name)
+    api.send("PATCH", path, {name: "Theirs", "was": {name: was}})
+    problem = api.refused("PATCH", path, {name: "Mine", "was": {name: was}})
+    assert (problem["code"], problem["field"]) == ("stale", name)
+    assert "“Theirs” is there now" in problem["detail"]
+    # The same said twice is no clash, nor is another field, nor who does not say what it was.
+    api.send("PATCH", path, {name: "Theirs", "was": {name: was}})
+    api.send("PATCH", path, {"hours": 3, "was": {name: was}})
+    api.send("PATCH", path, {name: "Mine", "was": {name: "Theirs"}})
+    piece.refresh_from_db()
+    assert getattr(piece, name) == "Mine"
 
 
 def test_a_piece_that_goes_takes_its_draft_and_brings_it_back(api: Api, piece: Piece) -> None:

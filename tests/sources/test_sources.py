@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from bunraku.sources.asking import LEFT_OUT, SENSELESS, ask_all
+from bunraku.sources.asking import BROKEN, LEFT_OUT, SENSELESS, ask_all
 from bunraku.sources.protocol import (
     ANSWERS,
     CHANNELS,
@@ -159,9 +159,10 @@ def test_a_source_that_stays_away_is_named() -> None:
     assert missing == {"a": "the source was asked too often and wanted us to wait"}
 
 
-def test_a_bug_of_a_source_is_not_hidden() -> None:
-    with pytest.raises(ZeroDivisionError):
-        ask(Awkward(ZeroDivisionError()), "a")
+def test_a_bug_of_a_source_is_logged_and_told(caplog: pytest.LogCaptureFixture) -> None:
+    _, missing = ask(Awkward(ZeroDivisionError()), "a")
+    assert missing == {"a": BROKEN}
+    assert "ZeroDivisionError" in caplog.text
 
 
 @pytest.mark.parametrize(

@@ -110,7 +110,9 @@ def save_draft(
         if draft.revision == 1 and anew and before:
             # What the plan knew stood there, and nobody has kept it yet.
             _keep(draft, before, who, window, anew=True)
-        _keep(draft, draft.fields, who, window, anew=anew)
+        # Scripts may not say which window they are: what the other wrote stays a version.
+        held = bool(merged.clashes) and draft.versions.filter(window=window, fields=before).exists()
+        _keep(draft, draft.fields, who, window, anew=anew or held)
     return Saved(draft, others, merged.clashes)
 
 

@@ -93,7 +93,7 @@ class World:
         self._look_from(Setting())
 
     def _look_from(self, setting: Setting) -> None:
-        """Begin with no subject of others made yet, as seen by somebody of a setting."""
+        """Begin with no subject of others made, as seen by somebody of a setting."""
         self.setting = setting
         self._elsewhere: dict[str, Elsewhere] = {}
         self._understood: dict[str, Query] = {}
@@ -111,7 +111,7 @@ class World:
         return seen
 
     def names_on(self, query: Query) -> tuple[str, ...]:
-        """The words that those who publish on a query like to call themselves by."""
+        """Words that those who publish on a query like to call themselves by."""
         return SKY if self.knows(query.head) else self.setting.words
 
     def _places(self) -> Iterable[tuple[Head, str]]:
@@ -174,8 +174,7 @@ class World:
             return faint_query(key, inside, " ".join(set(key.split()) - set(inside.name.split())))
         words = key.split()
         for head, rest in self._around.splits(words):
-            # Only these heads can make the text, so the rest of the subject need not be made for
-            # one figure.
+            # Only these heads can make the text: the rest of the subject need not be made.
             whole = strange_head(head, self.tongue.locale)
             company = strange_company(self.tongue, whole, frozenset(rest))
             truth = make_truth_elsewhere(self.tongue, company, only=key)
@@ -239,8 +238,7 @@ class World:
         return [self.at(n) for n in ids[order].tolist()]
 
     def wordings(self, query: Query, count: int = 12) -> tuple[str, ...]:
-        """Queries of the same topic, most searched first: what titles on its results page may
-        say."""
+        """Queries of the same topic, most searched first: what titles on its page may say."""
         known = self.in_topic(query.topic, count)
         if known:
             return known
