@@ -122,7 +122,7 @@ def test_two_windows_that_fight_over_a_field_fill_no_history(
 ) -> None:
     with time_machine.travel(timezone.now(), tick=False) as clock:
         window(api, piece, "first", 0, title=("sash window cord", "The text of long ago"))
-        clock.shift(timedelta(days=10))
+        clock.shift(timedelta(days=3))
         last = "The text of long ago"
         for second in range(300):
             name = ("first", "second")[second % 2]
