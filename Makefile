@@ -16,7 +16,7 @@ WALK := tests/browser/test_walk.py
 # A process takes a whole file, for what its tests share, and long files come first.
 BOTH_CORES := -n 2 --dist loadfile --no-loadscope-reorder
 
-.PHONY: help demo demo-reset run build test test-postgres lint lint-server lint-web core web-test browser bench docs pictures share clean
+.PHONY: help demo demo-reset run build test test-postgres lint lint-server lint-web core web-test browser bench soak words docs pictures share clean
 
 help: ## list what can be made
 	@grep -E '^[a-z][a-z-]*:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | sort | awk -F'\t' '{printf "make %-14s %s\n", $$1, $$2}'
@@ -67,6 +67,9 @@ bench: .stamp-dev .stamp-web ## measure speed, each figure beside a plain baseli
 
 words: .stamp-dev ## learn again what the labelled phrases say of intent: the files that ship
 	$(PY) -m bunraku.core.weigh.intent_training
+
+soak: .stamp-dev .stamp-web .stamp-chromium ## hours: tests on other days, 200 kills, a long run at 50,000 keywords
+	$(PY) -m tests.soak
 
 docs: .stamp-dev .stamp-node ## write what is generated: the API's description and its client, docs/figures.md, docs/formats.md
 	$(PY) manage.py write_docs
