@@ -1,6 +1,7 @@
 """Whatever is sent: never a fault of ours, always an answer that the API's description tells of."""
 
 import json
+import os
 from collections.abc import Iterator
 from contextlib import contextmanager
 from typing import Any
@@ -18,7 +19,7 @@ from tests.server.conftest import Api, pieces_of
 from tests.server.test_strangers import OPERATIONS, SCHEMA
 
 pytestmark = pytest.mark.django_db
-CASES = 8
+CASES = int(os.environ.get("BUNRAKU_CASES", "8"))
 """Made-up requests an operation: about as many ones that fit as ones that do not."""
 API = schemathesis.openapi.from_dict(json.loads(json.dumps(SCHEMA)))
 API.app = application

@@ -2,7 +2,10 @@
 and names are names."""
 
 import json
+import socket
+import threading
 from datetime import date
+from http.client import HTTPConnection
 from typing import Any
 
 import pytest
@@ -16,6 +19,7 @@ from bunraku.server.errors import CATALOGUE
 from bunraku.server.plan.models import Piece
 from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.sheet.scopes import scope_of
+from bunraku.server.start.management.commands import serve
 from tests.server.conftest import Api
 from tests.server.test_strangers import OPERATIONS, SCHEMA
 
@@ -252,3 +256,26 @@ def test_a_problem_has_the_same_title_for_all_of_its_code(api: Api) -> None:
     assert {p["type"] for p in (first, other)} == {"urn:bunraku:problem:not_found"}
     assert first["detail"] == "There is no such job."
     assert other["detail"] != first["detail"]
+
+
+def test_what_the_server_refuses_by_itself_is_a_problem_too() -> None:
+    def never(environ: Any, start_response: Any) -> Any:
+        raise AssertionError("it is refused before")
+
+    with socket.create_server(("127.0.0.1", 0)) as listening:
+        server = serve.serving(never, listening, max_request_body_size=1_000)
+        thread = threading.Thread(target=server.run, daemon=True)
+        thread.start()
+        connection = HTTPConnection(*listening.getsockname(), timeout=10)
+        connection.request("POST", "/api/session", b"x" * 2_000)
+        answer = connection.getresponse()
+        body = json.loads(answer.read())
+        assert (answer.status, body["code"], body["status"]) == (413, "too_large", 413)
+        assert answer.headers["Content-Type"] == "application/problem+json"
+        connection.close()
+        with socket.create_connection(listening.getsockname()) as raw:
+            raw.sendall(b"GET / HTTP/9\r\nbroken\r\n\r\n")
+            told = raw.recv(4_096).decode()
+        assert told.startswith("HTTP/1.")
+        assert '"code": "bad_request"' in told
+        server.close()

@@ -1,5 +1,6 @@
 """`manage.py ready`: take the database to this version before anything works with it."""
 
+import time
 from typing import Any
 
 from django.core.management import call_command
@@ -52,5 +53,13 @@ class Command(BaseCommand):
         if options["demo"]:
             # Here and not in a process of its own: beginning one takes seconds.
             settle()
-            loaded = load_demo(lambda text: self.stdout.write(f"  {text}"))
-            self.stdout.write("The demo is loaded." if loaded else "The demo is there already.")
+            began = time.monotonic()
+
+            def say(text: str) -> None:
+                self.stdout.write(f"  {time.monotonic() - began:5.1f} s  {text}")
+                self.stdout.flush()
+
+            if load_demo(say):
+                self.stdout.write(f"The demo is loaded: {time.monotonic() - began:.1f} s.")
+            else:
+                self.stdout.write("The demo is there already.")

@@ -86,21 +86,24 @@ class Command(BaseCommand):
             opening["init_command"] = settings.SQLITE_FOR_MANY
         if options["waits"]:
             wait_at_gate()
-        HTTPChannel.error_task_class = ProblemTask
-        server = create_server(
-            application,
-            sockets=[socket.socket(fileno=options["socket"])],
-            threads=THREADS,
-            connection_limit=MOST_CONNECTIONS,
-            channel_timeout=IDLE_SECONDS,
-            max_request_body_size=MOST_BODY_BYTES,
-            outbuf_high_watermark=MOST_WAITING_BYTES,
-            # Unlike the usual way of waiting it knows no bound of a thousand files.
-            asyncore_use_poll=True,
-            ident=None,
-            **(BEHIND_PROXY if settings.PUBLIC else {"clear_untrusted_proxy_headers": False}),
-        )
-        server.run()
+        serving(application, socket.socket(fileno=options["socket"])).run()
+
+
+def serving(app: Any, listening: socket.socket, **more: Any) -> Any:
+    """A server on a socket that listens; `more`, settings of it that are other than usual."""
+    HTTPChannel.error_task_class = ProblemTask
+    usual: dict[str, Any] = {
+        "threads": THREADS,
+        "connection_limit": MOST_CONNECTIONS,
+        "channel_timeout": IDLE_SECONDS,
+        "max_request_body_size": MOST_BODY_BYTES,
+        "outbuf_high_watermark": MOST_WAITING_BYTES,
+        # Unlike the usual way of waiting it knows no bound of a thousand files.
+        "asyncore_use_poll": True,
+        "ident": None,
+        **(BEHIND_PROXY if settings.PUBLIC else {"clear_untrusted_proxy_headers": False}),
+    }
+    return create_server(app, sockets=[listening], **{**usual, **more})
 
 
 def _end(*_: object) -> None:
