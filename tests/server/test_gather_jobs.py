@@ -20,6 +20,8 @@ from bunraku.server.jobs.running import run_job
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Row
 from bunraku.server.sheet.scopes import add_keywords, scope_of
+from bunraku.sources.protocol import Request
+from bunraku.sources.rehearsal.sources import RehearsalSource
 from tests.server.conftest import Api, last_job
 
 pytestmark = pytest.mark.django_db
@@ -113,3 +115,33 @@ def test_a_misspelt_word_is_as_relevant_as_what_it_means(project: Project) -> No
     shares = dict(Row.objects.values_list("text", "relevance"))
     assert shares["telescope repair"] == shares["telescoperepair"] == shares["telescope-repair"]
     assert shares["horse saddle"] < shares["telescope repair"]
+
+
+def test_questions_are_seeds_and_one_that_breaks_takes_no_other_with_it(
+    api: Api, project: Project, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    asked = RehearsalSource.ask
+
+    def breaks(self: RehearsalSource, request: Request) -> Any:
+        if any("kalimba" in term for term in request.terms):
+            raise AssertionError("no frame makes it")
+        return asked(self, request)
+
+    monkeypatch.setattr(RehearsalSource, "ask", breaks)
+    seeds = "what is a kalimba\nhow to fix a garage door"
+    api.post(
+        "/gather/runs",
+        {"seeds": seeds, "channels": ["web", "video"], "ways": ["box", "asked", "related"]},
+    )
+    job = last_job(project, "gather")
+    assert job.state == "done"
+    assert job.result["new"] > 10
+    texts = set(Row.objects.values_list("text", flat=True))
+    # What was typed stands, whether or not a source answered.
+    assert {"what is a kalimba", "how to fix a garage door"} <= texts
+    assert sum("garage door" in text for text in texts) > 5
+    assert set(job.result["missing"]) == {
+        f"{channel}|{way}|what is a kalimba"
+        for channel in ("web", "video")
+        for way in ("box", "asked", "related")
+    }

@@ -7,10 +7,11 @@ from typing import Any
 from unittest.mock import Mock
 
 import pytest
-from django.db import OperationalError
+from django.db import OperationalError, connection
 from django.utils import timezone
 from django_tasks_db.models import DBTaskResult, get_date_max
 
+from bunraku.server.gather.files import importing
 from bunraku.server.jobs import leases, running
 from bunraku.server.jobs.actions import start_job
 from bunraku.server.jobs.leases import at_work, end_leases, renew, take_over
@@ -18,7 +19,8 @@ from bunraku.server.jobs.models import Job, Lease
 from bunraku.server.jobs.running import MOST_RUNS, run_job, until_stored
 from bunraku.server.jobs.work import TakenOver, Work
 from bunraku.server.projects.models import Project
-from tests.server.conftest import Api
+from bunraku.server.sheet.models import Row
+from tests.server.conftest import Api, last_job
 from tests.server.test_jobs import StepParams, StepResult, Steps
 
 pytestmark = pytest.mark.django_db
@@ -245,3 +247,39 @@ def test_what_waiting_does_not_mend_is_not_waited_for() -> None:
 
     with pytest.raises(OperationalError):
         until_stored(lambda: (_ for _ in ()).throw(next(failing(Damaged("bad"), 1))))
+
+
+# What could not be stored goes with its transaction, so the test may not stand in one.
+@pytest.mark.django_db(transaction=True)
+@pytest.mark.skipif(connection.vendor != "sqlite", reason="only the embedded database is on a disk")
+def test_an_import_that_meets_a_full_disk_goes_on_when_there_is_room(
+    api: Api, project: Project, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    rows = "".join(f"telescope repair {n} in harrowmere,{n}\n" for n in range(4_000))
+    monkeypatch.setattr(importing, "BATCH", 1_000)
+    brought = api.bring("keyword,volume\n" + rows)
+    full: list[int] = []
+
+    def bound(pages: int) -> None:
+        with connection.cursor() as cursor:
+            cursor.execute(f"PRAGMA max_page_count = {pages}")
+
+    def make_room(_: float) -> None:
+        full.append(Row.objects.count())
+        bound(4_294_967_294)
+
+    monkeypatch.setattr(running.time, "sleep", make_room)
+    with connection.cursor() as cursor:
+        (pages,) = cursor.execute("PRAGMA page_count").fetchone()
+        (free,) = cursor.execute("PRAGMA freelist_count").fetchone()
+    # Room for a part of the rows, or two.
+    bound(pages - free + 260)
+    try:
+        api.post(f"/files/{brought['id']}/import", {"channel": "web", "mapping": {"keyword": 0}})
+    finally:
+        bound(4_294_967_294)
+    job = last_job(project, "import")
+    assert 0 < full[0] < 4_000
+    assert (job.state, job.error) == ("done", "")
+    assert Row.objects.count() == 4_000
+    assert job.result["new"] + job.result["known"] == 4_000

@@ -22,6 +22,7 @@ from tests.soak.installation import Installation, Person
 
 ROWS = 20_000
 BETWEEN_KILLS = (0.5, 4.0)
+REST_SECONDS, RESTS = 20.0, 0.12
 TARGETS = ("worker", "worker", "web", "all", "backup")
 OPEN = "SELECT count(*) FROM jobs_job WHERE state IN ('queued', 'running')"
 BALANCE = (
@@ -89,6 +90,8 @@ class Storm:
             if hit:
                 self.killed[target] += 1
                 self.amid_rows += rows
+                # Now and then there is peace for long enough that something is done.
+                time.sleep(REST_SECONDS if self.dice.random() < RESTS else 0)
             self.installation.wait()
             if hit and self.killed.total() % 20 == 0:
                 print(f"  {self.killed.total()} kills: {dict(self.done)}", flush=True)

@@ -29,7 +29,7 @@ logger = logging.getLogger(__name__)
 
 AGAIN_SECONDS = 5.0
 """Between two looks at whether storage is back."""
-MOST_RUNS = 20
+MOST_RUNS = 50
 """Times that a job is begun before it counts as what kills its worker."""
 TOO_OFTEN = (
     f"It was begun {MOST_RUNS} times, and each time the worker ended. What was done until then is "

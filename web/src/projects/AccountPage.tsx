@@ -36,21 +36,23 @@ function Inviting() {
   const made = useMutation<Schemas["InvitationOut"], Problem, void>({ mutationFn: invite });
   const link = made.data && `${location.origin}/sign-in?invitation=${made.data.code}`;
   return (
-    <section className="flex max-w-[560px] flex-col gap-3 border-b border-hairline pb-5">
+    <section className="mb-6 flex flex-col gap-3 border-b border-hairline pb-6">
       <h2 className="text-lg">Invite somebody</h2>
       <p className="text-ink-2">
         Accounts are made here by invitation. Whoever opens the link can make one account.
       </p>
       {made.error && <ProblemNote error={made.error} />}
       {link && made.data && (
-        <LineField
-          label="Link to send"
-          hint={`It works once, for ${plural(made.data.days, "day")}. It is not shown again.`}
-          readOnly
-          value={link}
-          onText={() => undefined}
-          onFocus={(event) => event.currentTarget.select()}
-        />
+        <div className="max-w-[560px]">
+          <LineField
+            label="Link to send"
+            hint={`It works once, for ${plural(made.data.days, "day")}. It is not shown again.`}
+            readOnly
+            value={link}
+            onText={() => undefined}
+            onFocus={(event) => event.currentTarget.select()}
+          />
+        </div>
       )}
       <div className="flex gap-3">
         <Button onClick={() => made.mutate()} disabled={made.isPending}>
