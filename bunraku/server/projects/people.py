@@ -59,7 +59,7 @@ def invite(user: User) -> str:
             f"{MOST_INVITATIONS} of your invitations are still open. One is over when somebody has "
             f"used it, or after {INVITED_DAYS} days.",
         )
-    code = secrets.token_urlsafe(24)
+    code = secrets.token_hex(20)
     Invitation.objects.create(digest=_digest(code), by=user)
     return code
 
