@@ -1,13 +1,13 @@
 """Following: a piece goes live and comes down, its phrases follow the plan, the diary says what
 came of it."""
 
-from datetime import date, timedelta
+from datetime import timedelta
 from typing import Any
 
 import pytest
 
 from bunraku.core.follow.checks import Check, pack, unpack
-from bunraku.server.clock import set_to, today
+from bunraku.server.clock import real_today, set_to, today
 from bunraku.server.follow.judging import judge_changes
 from bunraku.server.follow.models import DiaryEntry, Followed, LivePiece
 from bunraku.server.plan.models import Piece, PieceKeyword
@@ -40,7 +40,7 @@ def test_a_piece_goes_live_with_its_fields_and_its_forecast(api: Api, piece: Pie
     [
         ({"address": "  "}, "address"),
         ({"address": "not an address"}, "address"),
-        ({"day": (date.today() + timedelta(days=2)).isoformat()}, "day"),
+        ({"day": (real_today() + timedelta(days=2)).isoformat()}, "day"),
         ({"day": "1999-12-31"}, "day"),
     ],
 )

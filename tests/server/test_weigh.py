@@ -2,7 +2,7 @@
 rebuilding."""
 
 from collections.abc import Callable
-from datetime import date
+from datetime import date, timedelta
 from typing import Any
 
 import pytest
@@ -10,6 +10,7 @@ from django.core.management import call_command
 from django.test import override_settings
 
 from bunraku.core.weigh.trust import learn
+from bunraku.server.clock import today
 from bunraku.server.jobs.models import Job
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.known import latest
@@ -73,11 +74,12 @@ def test_nothing_is_bought_twice_on_a_day(
 def test_another_day_is_another_reading(gathered: Api, settings: Any) -> None:
     ids = first_ids(gathered, 3)
     gathered.post("/measure", {"channel": "web", "row_ids": ids})
-    settings.TODAY = "2026-12-20"
+    first, later = today(), today() + timedelta(days=66)
+    settings.TODAY = later.isoformat()
     assert gathered.post("/measure/price", {"channel": "web", "row_ids": ids})["price"] > 0
     gathered.post("/measure", {"channel": "web", "row_ids": ids})
     days = set(Reading.objects.filter(what=What.COUNTS).values_list("on", flat=True))
-    assert days == {date(2026, 10, 15), date(2026, 12, 20)}
+    assert days == {first, later}
     answer = gathered.get(f"/rows/{ids[0]}")["readings"]
     assert [reading["on"] for reading in answer] == sorted(
         (reading["on"] for reading in answer), reverse=True
@@ -124,7 +126,7 @@ def test_the_inspector_tells_every_reading_and_where_it_came_from(weighed: Api) 
         "volume_rough"
     ]
     assert all(
-        reading["source"].startswith("Rehearsal") and reading["on"] == "2026-10-15"
+        reading["source"].startswith("Rehearsal") and reading["on"] == today().isoformat()
         for reading in answer["readings"]
     )
     assert [result["position"] for result in answer["results"]] == list(

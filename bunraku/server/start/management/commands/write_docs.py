@@ -228,8 +228,8 @@ hashtags are told by their looks.
 
 The page's own API is open to scripts of the signed-in person: `GET /api/openapi.json` describes it.
 What changes something needs the cookie `csrftoken` sent back as the header `X-CSRFToken`. Errors
-are `application/problem+json` (RFC 9457) with a stable `code`, a sentence (`title`), the `field` it
-is about and a `hint`:
+are `application/problem+json` (RFC 9457): a stable `code`, in `title` the kind of problem, in
+`detail` what happened, the `field` it is about and a `hint`:
 
 | code | status | meaning |
 |---|---|---|
