@@ -176,14 +176,14 @@ def _line(project: Project, pieces: int, due: int) -> str:
         "unclustered": "{} not clustered",
         "undecided": "{} undecided",
         "no_outlet": "no outlet on {}",
-        "unplaced": "{} pieces without a month",
+        "unplaced": "{} pieces not scheduled",
     }
     for block in in_the_way(project)[:2]:
         told = block["channel"] if block["what"] == "no_outlet" else f"{block['count']:,}"
         said.append(words[block["what"]].format(told))
     if not pieces and not said:
         said.append("ready to be planned")
-    return ", ".join(said) or "nothing stands in the way"
+    return ", ".join(said) or "nothing to do"
 
 
 def _due_soon(soon: date) -> "QuerySet[Piece]":

@@ -109,18 +109,18 @@ def test_a_job_can_be_stopped_and_the_page_left(page: Page) -> None:
 
 def test_signing_out_and_in_as_another(page: Page) -> None:
     page.goto("/sign-in")
-    page.get_by_role("button", name="I have no account").click()
+    page.get_by_role("button", name="Create an account").click()
     page.get_by_label("Name").fill("demo")
     page.get_by_label("Password").fill("short")
-    page.get_by_role("button", name="Make the account").click()
+    page.get_by_role("button", name="Create account").click()
     expect(page.get_by_text(re.compile("too short"))).to_be_visible()
     page.get_by_label("Name").fill("another")
     page.get_by_label("Password").fill("a long pass phrase")
-    page.get_by_role("button", name="Make the account").click()
+    page.get_by_role("button", name="Create account").click()
     # A person without a project begins with one; the demo's is not theirs.
     expect(page.get_by_role("heading", name="What are you about?")).to_be_visible()
     page.goto("/p/1/web/weigh")
-    expect(page.get_by_role("heading", name="There is nothing at this address")).to_be_visible()
+    expect(page.get_by_role("heading", name="Page not found")).to_be_visible()
     page.goto("/sign-in")
     page.get_by_label("Name").fill("another")
     page.get_by_label("Password").fill("wrong")

@@ -71,7 +71,7 @@ def test_from_publishing_through_weeks_to_the_sentence(page: Page) -> None:
     # It is to be looked back at: Up next says so.
     pass_days_in_follow(page)
     page.keyboard.press("0")
-    expect(page.get_by_role("region", name="To look back at")).to_contain_text("A better title")
+    expect(page.get_by_role("region", name="To review")).to_contain_text("A better title")
 
 
 def pass_days_in_follow(page: Page) -> None:

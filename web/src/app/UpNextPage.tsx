@@ -52,9 +52,11 @@ export function UpNextPage() {
               </Part>
             )}
             <Back told={told} at={{ projectId: String(projectId), channel }} />
-            <Part title="In the way">
+            <Part title="To do">
               {!told.in_the_way.length && (
-                <p className="text-ink-2">Nothing: every keyword is weighed and clustered.</p>
+                <p className="text-ink-2">
+                  Nothing: every keyword is measured, clustered and decided.
+                </p>
               )}
               <ul>
                 {told.in_the_way.map((blocked) => {
@@ -94,7 +96,7 @@ function Best({ told, at }: { told: UpNext; at: At }) {
   const clustered = told.best.some((best) => best.cluster !== null);
   return (
     <Part
-      title={clustered ? "The best without a piece" : "The best keywords"}
+      title={clustered ? "Best clusters not yet planned" : "Best keywords"}
       aside={
         clustered ? (
           <Link
@@ -145,7 +147,7 @@ function Back({ told, at }: { told: UpNext; at: At }) {
   if (!told.backs && !told.to_look_at) return null;
   return (
     <Part
-      title="To look back at"
+      title="To review"
       aside={
         told.backs > told.back.length ? (
           <Link
@@ -180,7 +182,7 @@ function Back({ told, at }: { told: UpNext; at: At }) {
             className="flex items-center justify-between gap-4 border-t border-hairline py-2
               first:border-t-0"
           >
-            <span>{plural(told.to_look_at, "live piece")} to look at.</span>
+            <span>{plural(told.to_look_at, "published piece")} due a rank check.</span>
             <Link
               to="/p/$projectId/$channel/follow"
               params={at}

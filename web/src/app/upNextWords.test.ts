@@ -5,7 +5,7 @@ import { blockOf, dueWords } from "./upNextWords";
 describe("what stands in the way", () => {
   it("is said with how many, where, and the button that helps", () => {
     expect(blockOf({ what: "unmeasured", channel: "web", count: 1 }, false)).toEqual({
-      words: "1 keyword waits to be measured on web search.",
+      words: "1 keyword to measure on web search.",
       button: "Measure 1",
       step: "weigh",
     });
@@ -17,7 +17,7 @@ describe("what stands in the way", () => {
   });
   it("knows a project that rests on its own files", () => {
     const nothing = { what: "nothing_gathered", channel: "web", count: 1 } as const;
-    expect(blockOf(nothing, true).button).toBe("Bring a list");
+    expect(blockOf(nothing, true).button).toBe("Import a list");
     expect(blockOf(nothing, false).button).toBe("Gather keywords");
   });
 });
@@ -25,7 +25,7 @@ describe("what stands in the way", () => {
 describe("when a piece is due", () => {
   const due = { piece: 1, title: "Star jelly", month: "2026-11-01", publish_by: "2026-10-20" };
   it("says what it is late for, and nothing of lateness where it is in time", () => {
-    expect(dueWords({ ...due, late_for: "" })).toBe(`Nov, out by ${day("2026-10-20")}`);
+    expect(dueWords({ ...due, late_for: "" })).toBe(`Nov, publish by ${day("2026-10-20")}`);
     expect(dueWords({ ...due, late_for: "day" })).toBe(`Nov, overdue since ${day("2026-10-20")}`);
     expect(dueWords({ ...due, late_for: "season" })).toBe("Nov, late for its season");
   });

@@ -14,18 +14,18 @@ export function blockOf({ what, channel, count }: InTheWay, ownFiles: boolean): 
     case "nothing_gathered":
       return ownFiles
         ? {
-            words: "Nothing is here yet: bring a list with its figures, or type keywords.",
-            button: "Bring a list",
+            words: "No keywords yet. Import a list with figures, or type some.",
+            button: "Import a list",
             step: "gather",
           }
         : {
-            words: "Nothing is gathered yet: begin with two or three words people search for.",
+            words: "No keywords yet. Start with two or three words people search for.",
             button: "Gather keywords",
             step: "gather",
           };
     case "unmeasured":
       return {
-        words: `${plural(count, "keyword waits", "keywords wait")} to be measured${on}.`,
+        words: `${plural(count, "keyword")} to measure${on}.`,
         button: `Measure ${exact(count)}`,
         step: "weigh",
       };
@@ -43,13 +43,13 @@ export function blockOf({ what, channel, count }: InTheWay, ownFiles: boolean): 
       };
     case "no_outlet":
       return {
-        words: `There is no outlet${on}, so no chance can be told there.`,
+        words: `No outlet${on}, so chances cannot be estimated.`,
         button: "Add an outlet",
         step: "settings",
       };
     case "unplaced":
       return {
-        words: `${plural(count, "piece has", "pieces have")} no month yet.`,
+        words: `${plural(count, "piece")} not scheduled yet.`,
         button: "See the plan",
         step: "plan",
       };
@@ -62,8 +62,8 @@ export const NO_BEST: Record<Exclude<Schemas["UpNextOut"]["why_no_best"], "">, s
   unmeasured: "The best keywords are listed here as soon as they are measured.",
   all_planned: "Every keyword that is a Go or a Try is in a piece already.",
   none_good:
-    "No keyword on your subject is a Go or a Try. Gather longer phrases, which fewer pages aim " +
-    "at, or open a keyword to see what would change its verdict.",
+    "No keyword on your subject is a Go or a Try yet. Gather longer, less contested phrases, or " +
+    "open a keyword to see what would change its verdict.",
 };
 
 /** When a piece is due, and what it is late for. */
@@ -71,5 +71,5 @@ export function dueWords(due: Due): string {
   const month = due.month && MONTHS[Number(due.month.slice(5, 7)) - 1];
   const by = due.publish_by && day(due.publish_by);
   const late = { day: `overdue since ${by}`, season: "late for its season", "": "" }[due.late_for];
-  return [month, late || (by && `out by ${by}`)].filter(Boolean).join(", ");
+  return [month, late || (by && `publish by ${by}`)].filter(Boolean).join(", ");
 }

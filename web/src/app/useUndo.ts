@@ -29,7 +29,7 @@ export function useUndo(projectId: number): () => void {
       say(
         error instanceof Problem
           ? [error.message, error.hint].filter(Boolean).join(" ")
-          : "It could not be taken back.",
+          : "That could not be undone.",
         { bad: true },
       );
       // What the page takes for the last change may be another by now.

@@ -37,15 +37,15 @@ function Inviting() {
   const link = made.data && `${location.origin}/sign-in?invitation=${made.data.code}`;
   return (
     <section className="mb-6 flex flex-col gap-3 border-b border-hairline pb-6">
-      <h2 className="text-lg">Invite somebody</h2>
+      <h2 className="text-lg">Invite someone</h2>
       <p className="text-ink-2">
-        Accounts are made here by invitation. Whoever opens the link can make one account.
+        An account is created here by invitation. Anyone who opens the link can create one.
       </p>
       {made.error && <ProblemNote error={made.error} />}
       {link && made.data && (
         <div className="max-w-[560px]">
           <LineField
-            label="Link to send"
+            label="Invitation link"
             hint={`It works once, for ${plural(made.data.days, "day")}. It is not shown again.`}
             readOnly
             value={link}
@@ -56,9 +56,9 @@ function Inviting() {
       )}
       <div className="flex gap-3">
         <Button onClick={() => made.mutate()} disabled={made.isPending}>
-          {link ? "Make another invitation" : "Make an invitation"}
+          {link ? "Create another link" : "Create an invitation link"}
         </Button>
-        {link && <Button onClick={() => navigator.clipboard.writeText(link)}>Copy the link</Button>}
+        {link && <Button onClick={() => navigator.clipboard.writeText(link)}>Copy link</Button>}
       </div>
     </section>
   );
@@ -84,9 +84,9 @@ function AnotherPassword() {
         change.mutate(given);
       }}
     >
-      <h2 className="text-lg">Another password</h2>
+      <h2 className="text-lg">Change password</h2>
       <PasswordField
-        label="Password until now"
+        label="Current password"
         error={said("old")}
         value={given.old}
         onChange={(old) => setGiven({ ...given, old })}
@@ -100,10 +100,10 @@ function AnotherPassword() {
         onChange={(fresh) => setGiven({ ...given, new: fresh })}
       />
       {rest && <ProblemNote error={rest} />}
-      {done && <p role="status">Changed. Wherever else you were signed in, you are signed out.</p>}
+      {done && <p role="status">Changed. You are now signed out everywhere else.</p>}
       <div>
         <Button type="submit" look="main" disabled={change.isPending}>
-          Change the password
+          Change password
         </Button>
       </div>
     </form>
@@ -128,12 +128,12 @@ function Leaving() {
         leave.mutate({ password });
       }}
     >
-      <h2 className="text-lg">Remove the account</h2>
+      <h2 className="text-lg">Delete account</h2>
       <p className="max-w-[560px] text-ink-2">
-        It goes with all its projects
+        This deletes the account with all its projects
         {names.length > 0 && `: ${names.slice(0, 5).join(", ")}`}
-        {names.length > 5 && ` and ${names.length - 5} more`}. It cannot be undone; backups made
-        before keep what was there.
+        {names.length > 5 && ` and ${names.length - 5} more`}. It cannot be undone; earlier backups
+        still contain it.
       </p>
       <div className="max-w-[340px]">
         <PasswordField
@@ -146,7 +146,7 @@ function Leaving() {
       {rest && <ProblemNote error={rest} />}
       <div>
         <Button type="submit" look="go" disabled={leave.isPending}>
-          Remove the account
+          Delete account
         </Button>
       </div>
     </form>

@@ -26,7 +26,7 @@ export function SignInPage() {
   const wrong = (field: string) =>
     enter.error?.field.includes(field) ? `${enter.error.message} ${enter.error.hint}` : undefined;
   return (
-    <PlainPage title={fresh ? "Make an account" : "Sign in"}>
+    <PlainPage title={fresh ? "Create an account" : "Sign in"}>
       <form
         className="flex max-w-[340px] flex-col gap-4"
         onSubmit={(event) => {
@@ -57,17 +57,17 @@ export function SignInPage() {
         )}
         <div className="flex items-center gap-4">
           <Button type="submit" look="main" disabled={enter.isPending}>
-            {fresh ? "Make the account" : "Sign in"}
+            {fresh ? "Create account" : "Sign in"}
           </Button>
           {(mayJoin || fresh) && (
             <Button look="bare" onClick={() => setFresh(!fresh)}>
-              {fresh ? "I have an account" : "I have no account"}
+              {fresh ? "I have an account" : "Create an account"}
             </Button>
           )}
         </div>
         {by === "invited" && !mayJoin && (
           <p className="text-ink-2">
-            New accounts are made by invitation here. Ask somebody who has an account for a link.
+            You need an invitation to create an account here. Ask someone who has an account.
           </p>
         )}
       </form>
