@@ -119,7 +119,7 @@ def test_combinations_are_seen_before_they_are_taken(page: Page) -> None:
 
 def test_a_wrong_file_a_table_and_its_refused_rows(page: Page, tmp_path: Path) -> None:
     page.goto("/p/1/web/gather")
-    page.get_by_role("button", name="Bring a list").click()
+    page.get_by_role("button", name="Import a list").click()
     dialog = page.get_by_role("dialog")
     picture = tmp_path / "list.csv"
     picture.write_bytes(b"\x89PNG\r\n\x1a\n" + bytes(100))

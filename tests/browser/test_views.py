@@ -84,7 +84,7 @@ def combine(page: Page) -> None:
 
 
 def paste_table(page: Page) -> None:
-    click("Bring a list")(page)
+    click("Import a list")(page)
     page.get_by_label("Or paste").fill("Keyword;Volume\nstar party;1.300\nbad;many\n")
     page.get_by_role("button", name="Look at it").click()
     expect(page.get_by_role("dialog").get_by_text("is no figure")).to_be_visible()
@@ -218,7 +218,7 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "gather, left out": ("/p/1/web/gather?tab=rules", None),
     "gather, nothing": ("/p/1/web/gather?q=xyzzy", None),
     "gather, combine": ("/p/1/web/gather", combine),
-    "gather, list": ("/p/1/web/gather", click("Bring a list")),
+    "gather, list": ("/p/1/web/gather", click("Import a list")),
     "gather, table": ("/p/1/web/gather", paste_table),
     "gather, park": ("/p/1/web/gather", press_on_a_row("p")),
     "weigh": ("/p/1/web/weigh", None),

@@ -20,6 +20,8 @@ from bunraku.server.jobs.running import MOST_RUNS, run_job, until_stored
 from bunraku.server.jobs.work import TakenOver, Work
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Row
+from bunraku.server.weigh import weighing
+from bunraku.server.weigh.reweighing import Reweigh, ReweighParams
 from tests.server.conftest import Api, last_job
 from tests.server.test_jobs import StepParams, StepResult, Steps
 
@@ -283,3 +285,29 @@ def test_an_import_that_meets_a_full_disk_goes_on_when_there_is_room(
     assert (job.state, job.error) == ("done", "")
     assert Row.objects.count() == 4_000
     assert job.result["new"] + job.result["known"] == 4_000
+
+
+def test_weighing_again_goes_on_where_a_kill_ended_it(
+    weighed: Api, project: Project, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(weighing, "_CHUNK", 20)
+    asked: list[list[int]] = []
+    weigh = weighing.weigh_rows
+    died = iter([False, False, True])
+
+    def weigh_rows(scope: Any, rows: Any) -> Any:
+        if next(died, False):
+            raise SystemExit
+        asked.append([row.pk for row in rows])
+        return weigh(scope, rows)
+
+    monkeypatch.setattr(weighing, "weigh_rows", weigh_rows)
+    Row.objects.update(worth=None)
+    start_job(project, Reweigh, ReweighParams(), distinct="all")
+    job = Job.objects.get(kind="reweigh", state="running")
+    assert 0 < job.result["rows"] < Row.objects.count()
+    run_job.call(job.pk)
+    job.refresh_from_db()
+    every = list(Row.objects.order_by("scope", "pk").values_list("pk", flat=True))
+    assert [pk for part in asked for pk in part] == every
+    assert (job.state, job.done, job.total) == ("done", len(every), len(every))

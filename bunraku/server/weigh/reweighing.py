@@ -12,7 +12,7 @@ from bunraku.server.jobs.work import Params, Result, Work
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Decision, Row, Scope
 from bunraku.server.signals import figures_outdated, taken_back
-from bunraku.server.weigh.weighing import reweigh_keywords, reweigh_scope
+from bunraku.server.weigh.weighing import reweigh_keywords, reweigh_scope, weigh_scope
 
 FEW = 200
 """Keywords that are weighed again at once; for more one would wait."""
@@ -28,30 +28,53 @@ class ReweighParams(Params):
     keyword_ids: list[int] = []
 
 
+class Reweighed(Result):
+    """How far it is: rows up to `last` of `scope` are weighed, and all of the scopes before."""
+
+    scope: int = 0
+    last: int = 0
+    rows: int = 0
+
+
 @job_kind
-class Reweigh(JobKind[ReweighParams, Result]):
-    """Rebuild figures of a project from its readings."""
+class Reweigh(JobKind[ReweighParams, Reweighed]):
+    """Rebuild figures of a project from its readings. After a kill it goes on where it was: figures
+    that a setting changed since are weighed once more by the job which that change started."""
 
     id = "reweigh"
     name = "Weighing again"
     quiet = True
     again = True
     takes = ReweighParams
-    gives = Result
+    gives = Reweighed
 
-    def run(self, work: Work[ReweighParams, Result]) -> None:
+    def run(self, work: Work[ReweighParams, Reweighed]) -> None:
         """Scope by scope."""
         if work.params.keyword_ids:
             work.start("Weighing", len(work.params.keyword_ids))
             reweigh_keywords(work.project, work.params.keyword_ids)
             work.advance(len(work.params.keyword_ids))
             return
-        scopes = list(Scope.objects.filter(project=work.project).order_by("pk"))
-        work.start("Weighing", Row.objects.filter(scope__in=scopes).count())
+        begun = work.before_a_kill() or Reweighed()
+        work.result = begun.model_copy()
+        scopes = Scope.objects.filter(project=work.project, pk__gte=begun.scope).order_by("pk")
+        rows = Row.objects.filter(scope__project=work.project).count()
+        work.start("Weighing", max(rows, begun.rows), done=begun.rows)
+
+        def note(ids: list[int]) -> None:
+            work.result.scope, work.result.last = scope.pk, ids[-1]
+            work.result.rows += len(ids)
+            work.report()
+            work.advance(len(ids))
+
         for scope in scopes:
             scope.project = work.project
-            keep_fit(scope)
-            reweigh_scope(scope, work.advance)
+            if scope.pk == begun.scope:
+                # What it learned before the kill is kept with it.
+                weigh_scope(scope, note, after=begun.last)
+            else:
+                keep_fit(scope)
+                reweigh_scope(scope, note)
 
 
 @receiver(figures_outdated)

@@ -1,6 +1,6 @@
 """Weighing rows of a scope and keeping the figures: readings in, rows out, in bulk."""
 
-from collections.abc import Collection, Container, Mapping, Sequence
+from collections.abc import Callable, Collection, Container, Mapping, Sequence
 from operator import attrgetter
 from typing import Any
 
@@ -140,9 +140,9 @@ def rows_to_weigh(scope: Scope, **narrowed: Any) -> list[Row]:
     )
 
 
-def reweigh_scope(scope: Scope, on_part: Any = lambda count: None) -> None:
+def reweigh_scope(scope: Scope, on_part: Callable[[list[int]], object] = lambda ids: None) -> None:
     """Learn from the readings of a scope and weigh all its rows again: the way to rebuild every
-    figure.
+    figure. `on_part` gets the ids of rows that were weighed, in their order.
 
     What it gives depends on readings, decisions and settings alone, not on the order of earlier
     runs."""
@@ -150,17 +150,24 @@ def reweigh_scope(scope: Scope, on_part: Any = lambda count: None) -> None:
     weigh_scope(scope, on_part)
 
 
-def weigh_scope(scope: Scope, on_part: Any = lambda count: None, but: Collection[int] = ()) -> None:
-    """Weigh all rows of a scope again with what it has learned already, `but` some that were."""
+def weigh_scope(
+    scope: Scope,
+    on_part: Callable[[list[int]], object] = lambda ids: None,
+    but: Collection[int] = (),
+    after: int = 0,
+) -> None:
+    """Weigh all rows of a scope again with what it has learned already, `but` some that were, those
+    `after` an id."""
     # An outlet may have gone to another channel since.
     Outlook.objects.filter(row__scope=scope).exclude(outlet__channel=scope.channel).delete()
     done = frozenset(but)
-    every = Row.objects.filter(scope=scope).order_by("pk").values_list("pk", flat=True)
+    rows = Row.objects.filter(scope=scope, pk__gt=after)
+    every = rows.order_by("pk").values_list("pk", flat=True)
     ids = [pk for pk in every if pk not in done]
     for start in range(0, len(ids), _CHUNK):
         part = ids[start : start + _CHUNK]
         weigh_rows(scope, rows_to_weigh(scope, pk__in=part))
-        on_part(len(part))
+        on_part(part)
 
 
 def reweigh_keywords(project: Project, keyword_ids: Sequence[int]) -> None:

@@ -64,7 +64,7 @@ export function GatherPage() {
     [navigate, run, setRun],
   );
   useCommand("Combine words", () => setCombining(true));
-  useCommand("Bring a list or a file", () => bring(true));
+  useCommand("Import a list or a file", () => bring(true));
   const goBack = (place: number) => {
     setRun({ ...run, seeds: search.trail[place] ?? "" });
     patch({ trail: search.trail.slice(0, place + 1) }, false);
@@ -83,7 +83,7 @@ export function GatherPage() {
         <div className="flex shrink-0 flex-col gap-[10px] px-[18px] pb-2">
           <PageHead title="Gather keywords" about={aboutLine(overview?.channels ?? [], ownFiles)}>
             <Button onClick={() => setCombining(true)}>Combine words</Button>
-            <Button onClick={() => bring(true)}>Bring a list</Button>
+            <Button onClick={() => bring(true)}>Import a list</Button>
           </PageHead>
           <SeedForm
             projectId={projectId}
@@ -195,7 +195,7 @@ function aboutLine(
   const total = channels.reduce((sum, counted) => sum + counted.keywords, 0);
   if (!total)
     return ownFiles
-      ? "Bring a list, or type what people search for"
+      ? "Import a list, or type what people search for"
       : "Begin with two or three words that people would search for";
   const told = CHANNELS.map((channel) => ({
     ...channel,

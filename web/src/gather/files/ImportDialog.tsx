@@ -70,7 +70,7 @@ export function ImportDialog({
     <Modal
       open={open}
       onOpenChange={onOpenChange}
-      title={`Bring a list into ${channelName(channel)} search`}
+      title={`Import a list into ${channelName(channel)} search`}
       wide
     >
       {file ? (

@@ -43,7 +43,7 @@ function HowItGoes({ ownFiles }: { ownFiles: boolean }) {
       <ol className="flex list-decimal flex-col gap-2 py-2 pl-4 text-ink-2">
         {ownFiles ? (
           <>
-            <li>Bring a list with its figures, type keywords, or combine words.</li>
+            <li>Import a list with its figures, type keywords, or combine words.</li>
             <li>What your file tells is weighed at once; nothing is asked of a source.</li>
           </>
         ) : (
