@@ -20,7 +20,7 @@ from bunraku.installation.backup import (
     undo_restore,
 )
 from bunraku.installation.folder import DATABASE, ROOT, Unusable, is_older, make_folder, make_usable
-from bunraku.installation.lifeline import hold, holder
+from bunraku.installation.lifeline import end_with_parent, hold, holder
 from bunraku.installation.supervisor import Processes, listen, manage, serve
 
 KEPT_BACKUPS = 7
@@ -154,7 +154,15 @@ def _hold(data: Path) -> IO[str]:
 
 def _make_ready(environment: dict[str, str], *, demo: bool) -> bool:
     step = manage("ready", *(["--demo"] if demo else []))
-    return not subprocess.run(step, env=environment, cwd=ROOT, check=False).returncode
+    # Should this process be killed, the step must not go on in a folder that the next one takes.
+    done = subprocess.run(
+        step,
+        env=environment,
+        cwd=ROOT,
+        check=False,
+        preexec_fn=end_with_parent(),  # noqa: PLW1509 - no thread runs here
+    )
+    return not done.returncode
 
 
 def _back_up(given: argparse.Namespace) -> int:

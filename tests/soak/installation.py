@@ -125,8 +125,9 @@ class Person:
             time.sleep(0.5)
         raise AssertionError(f"{method} {path}: {answer.text if answer is not None else 'silent'}")
 
-    def finished(self, job: int, most: float = 300) -> dict[str, Any]:
-        """A job when it is over. Raises: AssertionError where it stays open."""
+    def finished(self, job: int, most: float = 3_600) -> dict[str, Any]:
+        """A job when it is over: it may wait long behind others that are killed again and again.
+        Raises: AssertionError where it stays open."""
         until = time.monotonic() + most
         while time.monotonic() < until:
             told: dict[str, Any] = self.surely("GET", f"/jobs/{job}")

@@ -118,7 +118,7 @@ class Storm:
             return
         body = {"channel": "web", "mapping": brought["mapping"], "heading": brought["heading"]}
         job = person.surely("POST", f"/files/{brought['id']}/import", json=body)
-        told = person.finished(job["id"], 600)
+        told = person.finished(job["id"])
         assert told["state"] == "done", told
         self.imports.append(mark)
 
@@ -176,10 +176,11 @@ class Storm:
                 [sys.executable, "-m", "bunraku", *words, "--data", str(data)],
                 cwd=ROOT,
                 env=dict(environment(data)),
-                stdout=subprocess.DEVNULL,
+                stdout=subprocess.PIPE,
             )
-            code = self.backup.wait()
-            assert code in (0, -9), f"{words[0]} ended with {code}"
+            told, _ = self.backup.communicate()
+            code = self.backup.returncode
+            assert code in (0, -9), f"{words[0]} ended with {code}: {told.decode()[-300:]}"
             if code:
                 return
         Path(target).unlink()
