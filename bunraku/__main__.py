@@ -160,7 +160,7 @@ def _make_ready(environment: dict[str, str], *, demo: bool) -> bool:
         env=environment,
         cwd=ROOT,
         check=False,
-        preexec_fn=end_with_parent(),  # noqa: PLW1509 - no thread runs here
+        preexec_fn=end_with_parent(),
     )
     return not done.returncode
 
