@@ -70,8 +70,10 @@ def merge_text(was: str, mine: str, theirs: str) -> tuple[str, tuple[Clash, ...]
             merged += theirs_here
         else:
             merged += mine_here
-            if theirs_here not in (was_here, mine_here):
-                clashes.append(Clash("\n".join(mine_here), "\n".join(theirs_here)))
+            clash = Clash("\n".join(mine_here), "\n".join(theirs_here))
+            # No line and an empty one look alike: nothing is to be decided there.
+            if theirs_here != was_here and clash.mine != clash.theirs:
+                clashes.append(clash)
         merged += base[start : start + length]
         at = [start + length, in_own + length, in_other + length]
     return "\n".join(merged), tuple(clashes)
