@@ -48,7 +48,7 @@ class SignUpIn(CredentialsIn):
 
 
 class InvitationOut(Schema):
-    """The code of an invitation. It is told once."""
+    """The code of an invitation. It is shown once."""
 
     code: str
     days: int

@@ -3718,7 +3718,7 @@ export interface components {
         };
         /**
          * InvitationOut
-         * @description The code of an invitation. It is told once.
+         * @description The code of an invitation. It is shown once.
          */
         InvitationOut: {
             /** Code */

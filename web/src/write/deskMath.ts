@@ -33,7 +33,7 @@ export function afterSave(
   return { fields, taken };
 }
 
-/** From where the next edits are told: a field that one has typed in since is still as it was sent,
+/** What the next edits are compared with: a field typed in since then is still as it was sent,
  * so that the server can put both together. */
 export function baseAfterSave(now: Fields, sent: Fields, others: Fields): Fields {
   const base: Record<string, string> = { ...sent };

@@ -14,7 +14,7 @@ import {
 } from "./deskMath";
 import type { Desk, Look } from "./queries";
 
-/** What this window calls itself, so that its saves are told from those of another. */
+/** A name for this window, to tell its saves from those of another. */
 const WINDOW = Math.random().toString(36).slice(2);
 const QUIET_MS = 500;
 const LONGEST_MS = 1_000;
