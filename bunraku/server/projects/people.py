@@ -50,7 +50,7 @@ def sign_up_by() -> SignUp:
 
 
 def invite(user: User) -> str:
-    """Make an invitation. Returns: its code, which is shown once. Raises: too_many where as many are
+    """Invite someone. Returns: its code, which is shown once. Raises: too_many where as many are
     open as one may have."""
     _drop_old()
     if Invitation.objects.filter(by=user).count() >= MOST_INVITATIONS:
