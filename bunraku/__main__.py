@@ -89,6 +89,10 @@ def _environment(data: Path) -> dict[str, str]:
     return {
         # Threads that keep memory each for itself would hold twice as much.
         "MALLOC_ARENA_MAX": "2",
+        # Tables of a quarter of a megabyte and more go back to the system as soon as they are done
+        # with, and not only those that were larger than any before.
+        "MALLOC_MMAP_THRESHOLD_": "262144",
+        "MALLOC_TRIM_THRESHOLD_": "262144",
         # Matrices here are small: threads that share one mostly wait for each other, and busily.
         "OPENBLAS_NUM_THREADS": "1",
         **os.environ,

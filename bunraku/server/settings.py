@@ -99,9 +99,9 @@ _JOURNALLED = (
     # log is cut down to as much when one is done.
     "PRAGMA wal_autocheckpoint=8000; PRAGMA journal_size_limit=33554432; "
 )
-SQLITE_FOR_ONE = f"{_JOURNALLED}PRAGMA cache_size=-64000; PRAGMA mmap_size=268435456;"
+SQLITE_FOR_ONE = f"{_JOURNALLED}PRAGMA cache_size=-32000; PRAGMA mmap_size=67108864;"
 """How a process with one connection opens the database: with much of it in memory."""
-SQLITE_FOR_MANY = f"{_JOURNALLED}PRAGMA cache_size=-8000;"
+SQLITE_FOR_MANY = f"{_JOURNALLED}PRAGMA cache_size=-4000;"
 """The same for one with a connection a thread, each of which has a memory of its own."""
 SQLITE = {
     "ENGINE": "django.db.backends.sqlite3",

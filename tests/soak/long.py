@@ -13,6 +13,8 @@ WEB_BYTES, WORKER_BYTES = 250_000_000, 400_000_000
 GROWTH = 1.15
 """How much larger the last tenth of the time may be than the second: a cache fills, a leak goes
 on."""
+PAUSE = 3.0
+"""Seconds that people stop to read after a round."""
 LOOKS = (
     *("/overview", "/up-next", "/sheet?limit=100&sort=worth", "/sheet?q=repair", "/log"),
     *("/clusters?channel=web", "/plan", "/plan/themes?channel=web", "/follow/watch", "/writing"),
@@ -39,17 +41,24 @@ def long(minutes: float, keywords: int) -> bool:
         until, rounds = time.monotonic() + minutes * 60, 0
         while time.monotonic() < until:
             for path in LOOKS:
-                answer = person.call("GET", path)
-                assert answer is not None, f"{path}: silent"
-                assert answer.status_code < 500, answer.text
+                person.surely("GET", path)
+            _write(person, rounds)
+            if rounds % 20 == 5:
+                table = person.call("GET", "/keywords.csv?channel=web")
+                assert table is None or table.ok, table.text
             if rounds % 40 == 10:
                 job = person.surely("POST", "/follow/clock", json={"days": 1})
                 person.finished(job["id"], 600)
             if rounds % 120 == 60:
-                person.finished(person.surely("POST", "/clustering", json={"channel": "web"})["id"])
+                job = person.surely("POST", "/clustering", json={"channel": "web"})
+                person.finished(job["id"])
             for what, all_sizes in sizes.items():
                 all_sizes.append(max((held(pid) for pid in installation.of(what)), default=0))
             rounds += 1
+            if rounds % 250 == 0:
+                now = {what: f"{each[-1] / 1e6:.0f} MB" for what, each in sizes.items()}
+                print(f"round {rounds}:", now, flush=True)
+            time.sleep(PAUSE)
         installation.end()
     good = True
     for what, most in (("web", WEB_BYTES), ("worker", WORKER_BYTES)):
@@ -62,6 +71,16 @@ def long(minutes: float, keywords: int) -> bool:
         print(f"{what}: {json.dumps(shown)} {'within' if fits else 'beyond'} its bounds")
     print(f"{rounds} rounds in {minutes:g} minutes at {keywords:,} keywords")
     return good
+
+
+def _write(person: Person, number: int) -> None:
+    """Look at a desk and change a text of it."""
+    piece = person.surely("GET", "/writing")["rows"][0]["id"]
+    draft = person.surely("GET", f"/pieces/{piece}/desk")["draft"]
+    was = draft["fields"].get("description", "")
+    edits = {"description": {"was": was, "now": f"What it says in round {number}"}}
+    body = {"edits": edits, "since": draft["revision"], "window": "soak"}
+    person.surely("PUT", f"/pieces/{piece}/draft", json=body)
 
 
 def _bring(person: Person, keywords: int) -> None:

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from scipy import sparse
 
 from bunraku.core.text.frames import BESIDE, DOING, is_frame
-from bunraku.core.text.meaning import unit_rows, word_vectors
+from bunraku.core.text.meaning import text_vectors, unit_rows, word_vectors
 from bunraku.core.text.tokens import stems, tokens
 from bunraku.core.text.word_table import word_table
 
@@ -42,6 +42,8 @@ OTHER_PLACE = 0.8
 MOST_KEYWORDS_A_WORD = 300
 """Keywords that a word may stand in (or 2 % of all) to make neighbours by itself."""
 _CHUNK = 2_000
+_WORDS_AT_A_TIME = 500
+"""Words compared with all others at a time: a dozen megabytes."""
 
 
 @dataclass(frozen=True)
@@ -90,8 +92,8 @@ def wording_of(
     rarity = np.log1p(len(texts) / np.maximum(used[stem], 1)) if words else np.zeros(0)
     weight = np.where(frame, FRAME_WEIGHT, 1.0)
     vectors = word_vectors(words, language)
-    meaning = holds @ (vectors * (weight * np.sqrt(rarity))[:, None])
-    unit = unit_rows(np.asarray(meaning, dtype=np.float32))
+    meaning = text_vectors(holds, vectors * (weight * np.sqrt(rarity))[:, None])
+    meaning -= _middle(meaning)
     beside = _beside(texts, words, frame, language)
     placed = (holds - (1.0 - BESIDE_WEIGHT) * holds.multiply(beside)).tocsr()
     topical = placed @ sparse.diags(np.where(frame, 0.0, rarity)) @ to_stem
@@ -104,7 +106,7 @@ def wording_of(
         words=_unit(holds @ sparse.diags(weight * rarity) @ to_stem),
         topics=_bounded(_unit(topical + NEAR_SHARE * (topical @ near))),
         names=_unit(topical),
-        meaning=unit_rows(unit - _middle(unit)),
+        meaning=unit_rows(meaning, into=meaning),
         intents=intents,
         local=local,
     )
@@ -210,8 +212,8 @@ def _near(vectors: NDArray[np.float32], used: Ints) -> sparse.csr_matrix:
     chosen = np.sort(np.argsort(-used, kind="stable")[:WORDS_COMPARED])
     among = vectors[chosen]
     entries: list[tuple[NDArray[np.float32], Ints, Ints]] = []
-    for start in range(0, len(chosen), _CHUNK):
-        cosine = among[start : start + _CHUNK] @ among.T
+    for start in range(0, len(chosen), _WORDS_AT_A_TIME):
+        cosine = among[start : start + _WORDS_AT_A_TIME] @ among.T
         rows = np.arange(len(cosine))
         cosine[rows, rows + start] = 0
         # Few are near: those are found first, and each word's nearest are picked among them.

@@ -13,7 +13,7 @@ from bunraku.core.text.compounds import shares_a_part
 from bunraku.core.text.frames import FRAME_WORDS, is_frame
 from bunraku.core.text.known_words import frequencies
 from bunraku.core.text.labelled_phrases import labelled_subjects
-from bunraku.core.text.meaning import unit_rows, width, word_vectors
+from bunraku.core.text.meaning import text_vectors, unit_rows, width, word_vectors
 from bunraku.core.text.normalise import identity_key
 from bunraku.core.text.stem_table import StemTable, stem_table
 from bunraku.core.text.tokens import content_stems, stems, tokens
@@ -255,7 +255,7 @@ def _vectors(
     total = np.asarray(holds @ weight).ravel() if words else np.zeros(len(texts))
     known = np.asarray(holds @ (weight * vectors.any(axis=1))).ravel() if words else total
     share = np.divide(known, total, out=np.zeros(len(texts)), where=total > 0)
-    return unit_rows(np.asarray(holds @ (vectors * weight[:, None]), dtype=np.float32)), share
+    return text_vectors(holds, vectors * weight[:, None]), share
 
 
 @lru_cache(maxsize=200_000)

@@ -8,6 +8,7 @@ from importlib import resources
 
 import numpy as np
 from numpy.typing import NDArray
+from scipy import sparse
 
 Floats = NDArray[np.float32]
 
@@ -21,6 +22,7 @@ KINDS = (
 
 _ONE_OF_SEVERAL = (("'s", ""), ("ies", "y"), ("s", ""), ("es", ""))
 """Endings under which the table keeps only the one of several."""
+_TEXTS_AT_A_TIME = 5_000
 
 
 @dataclass(frozen=True)
@@ -111,7 +113,22 @@ def word_kinds(vectors: Floats) -> Floats:
     return np.asarray(power / power.sum(axis=1, keepdims=True), dtype=np.float32)
 
 
-def unit_rows(vectors: Floats) -> Floats:
-    """Rows of length 1; a row of zeros stays as it is."""
-    length = np.linalg.norm(vectors, axis=1, keepdims=True)
-    return np.divide(vectors, length, out=np.zeros_like(vectors), where=length > 0)
+def unit_rows(vectors: Floats, into: Floats | None = None) -> Floats:
+    """Rows of length 1; a row of zeros stays as it is. `into`: where to write them, which may be
+    `vectors` itself."""
+    out = np.zeros_like(vectors) if into is None else into
+    length = np.sqrt(np.einsum("ij,ij->i", vectors, vectors))[:, None]
+    return np.divide(vectors, length, out=out, where=length > 0)
+
+
+def text_vectors(holds: sparse.csr_matrix, vectors: Floats) -> Floats:
+    """What whole texts mean: the sum of their words' vectors, of length 1.
+
+    Parameters: `holds` (n, words), how often each text holds each word; `vectors` (words, width),
+    weighted. Returns: (n, width) float32; a row of zeros where no word has a vector. Raises:
+    nothing. Cost: linear; what it takes beside the answer is bounded."""
+    held, among = holds.astype(np.float32), np.asarray(vectors, dtype=np.float32)
+    out = np.empty((holds.shape[0], among.shape[1]), dtype=np.float32)
+    for start in range(0, len(out), _TEXTS_AT_A_TIME):
+        out[start : start + _TEXTS_AT_A_TIME] = held[start : start + _TEXTS_AT_A_TIME] @ among
+    return unit_rows(out, into=out)

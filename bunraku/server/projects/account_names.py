@@ -2,8 +2,7 @@
 
 import unicodedata
 from functools import cache
-
-from confusable_homoglyphs.confusables import confusables_data
+from importlib import import_module
 
 _ALIKE = str.maketrans({"i": "l", "1": "l", "|": "l", "0": "o"})
 """What looks alike in one script, as many type faces draw it."""
@@ -23,6 +22,8 @@ def account_key(name: str) -> str:
 @cache
 def _prototype(char: str) -> str:
     """The character that stands for all that look like one."""
-    alike = [entry["c"] for entry in confusables_data.get(char, ())]
+    # Eight megabytes, which only a process that makes accounts should hold.
+    known = import_module("confusable_homoglyphs.confusables").confusables_data
+    alike = [entry["c"] for entry in known.get(char, ())]
     # Only the one that stands for the others has all of them named.
     return alike[0] if len(alike) == 1 else char

@@ -34,7 +34,7 @@ from bunraku.sources.protocol import Request, SourceBusy, SourceFailed, What
 logger = logging.getLogger(__name__)
 NICE = 5
 """How far background work stands back (0-19): beside a busy page it gets a quarter of a core."""
-MOST_MEMORY_BYTES = 350_000_000
+MOST_MEMORY_BYTES = 270_000_000
 """Beyond it the worker begins anew between two jobs."""
 LOOK_EVERY_SECONDS = 600
 """Between two looks at what is due to be followed: rhythms go by days."""
