@@ -44,7 +44,7 @@ def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(
         prog="bunraku", parents=[common], description="Start Bunraku on this machine."
     )
-    parser.add_argument("--reset", action="store_true", help="begin the demo afresh")
+    parser.add_argument("--reset", action="store_true", help="start the demo from the beginning")
     parser.add_argument("--port", type=int, default=int(os.environ.get("BUNRAKU_PORT", "8000")))
     parser.set_defaults(do=_start)
     commands = parser.add_subparsers(metavar="COMMAND")
@@ -75,13 +75,13 @@ def _check_public(*, demo: bool) -> None:
     parts = urlsplit(public)
     if public and (parts.scheme != "https" or not parts.hostname or parts.path.strip("/")):
         raise Unusable(
-            f"BUNRAKU_PUBLIC is “{public}”; it is the address that people reach Bunraku at, as in "
+            f"BUNRAKU_PUBLIC is “{public}”; it must be the URL of Bunraku, as in "
             "https://keywords.example."
         )
     if public and demo:
         raise Unusable(
-            "The demo signs its person in by itself, so it is not for others: start Bunraku "
-            "without it, or without BUNRAKU_PUBLIC."
+            "The demo signs in automatically, so it is not for others: start Bunraku without "
+            "it, or without BUNRAKU_PUBLIC."
         )
 
 
@@ -121,8 +121,9 @@ def _start(given: argparse.Namespace) -> int:
     _check_public(demo=given.demo)
     if given.reset and not given.demo:
         raise Unusable(
-            "--reset begins the demo afresh, and only the demo: say --demo --reset. Your own data "
-            "is never removed; a project is removed in its settings, an account on its own page."
+            "--reset starts the demo again, and only the demo: use --demo --reset. Your own "
+            "data is never deleted. Delete a project in its settings, an account on its own "
+            "page."
         )
     data, kept = _data(given), _kept_backups()
     environment = _environment(data)

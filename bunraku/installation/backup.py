@@ -227,7 +227,7 @@ def _unpack(source: Path, folder: Path) -> None:
                 with packed.open(name) as read, target.open("wb") as written:
                     shutil.copyfileobj(read, written)
     if not (folder / KEY).read_text("utf-8").strip():
-        raise zipfile.BadZipFile("the key in it is empty: anybody could sign with it")
+        raise zipfile.BadZipFile("the key in it is empty, so anyone could sign in with it")
     with closing(sqlite3.connect(folder / DATABASE)) as database:
         if unknown_migrations(database):
             raise Unusable(

@@ -82,8 +82,8 @@ def key_of(data: Path) -> str:
     key = path.read_text("utf-8").strip()
     if not key:
         raise Unusable(
-            f"The key in {path} is empty. Put back the one of your last backup, or remove the file "
-            "to have a new one made; everybody then signs in anew."
+            f"The key in {path} is empty. Put back the one of your last backup, or delete the "
+            "file so that a new one is made; everyone must then sign in again."
         )
     return key
 
@@ -100,7 +100,7 @@ def _check_database(path: Path) -> None:
         raise Unusable(f"The database {path}: {why_it_failed(error)}") from error
     if newer:
         raise Unusable(
-            f"The data in {path.parent} was made by a newer version of Bunraku (it has "
+            f"The data in {path.parent} is from a newer version of Bunraku (it has "
             f"{newer[0]}). Start that version, or restore a backup of this one; nothing was "
             "changed."
         )

@@ -3,20 +3,20 @@
 import errno
 import sqlite3
 
-_FULL = "the disk is full. Make room on it, then try again. What was there is whole."
+_FULL = "the disk is full. Make room on it, then try again. Existing data is intact."
 _NO_WRITING = (
-    "it cannot be written to. See that the folder and all in it belong to whoever runs Bunraku and "
-    "that the disk is not read-only, then try again. What was there is whole."
+    "it is read-only. Make sure that the folder and all in it belong to the user that runs "
+    "Bunraku and that the disk is not read-only, then try again. Existing data is intact."
 )
 _DAMAGED = (
     "it is damaged, or no database at all. Stop Bunraku and restore your last backup (python -m "
     "bunraku restore FILE --replace); what is there now is kept aside."
 )
 _DISK = (
-    "the disk does not read or write as it should. Look at the disk before anything else; then try "
+    "the disk cannot be read or written reliably. Check the disk first; then try "
     "again, or restore your last backup (python -m bunraku restore FILE --replace)."
 )
-_NOT_OPENED = "it cannot be opened. See that it is there and belongs to whoever runs Bunraku."
+_NOT_OPENED = "it cannot be opened. See that it is there and belongs to the user that runs Bunraku."
 BUSY = "something else is being stored for a long while. Try again in a moment."
 _OF_SQLITE = {
     sqlite3.SQLITE_FULL: _FULL,

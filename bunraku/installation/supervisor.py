@@ -81,7 +81,7 @@ class Kept:
             self.restarts = 0
         if self.restarts == MOST_RESTARTS:
             times = f"{MOST_RESTARTS + 1} times in a row"
-            print(f"The {self.name} ended {times}; what it said above tells why.", flush=True)
+            print(f"The {self.name} ended {times}; its output above says why.", flush=True)
             return False
         self.restarts += 1
         print(f"The {self.name} ended unexpectedly; starting another.", flush=True)

@@ -160,7 +160,7 @@ def on_unreadable(request: HttpRequest, error: Any) -> HttpResponse:
 
 @api.exception_handler(AuthenticationError)
 def on_stranger(request: HttpRequest, error: Any) -> HttpResponse:
-    """Nobody is signed in."""
+    """Not signed in."""
     return problem(401, "not_signed_in", "Sign in first.")
 
 
@@ -176,7 +176,7 @@ def on_fault(request: HttpRequest, error: Any) -> HttpResponse:
     return problem(
         500,
         "fault",
-        "Bunraku met a fault of its own.",
+        "Internal error; see the log.",
         hint="Reload the page to see what was saved before you try again.",
     )
 
@@ -186,6 +186,8 @@ def on_http_error(request: HttpRequest, error: Any) -> HttpResponse:
     """Errors of the framework: a body that is not JSON, a missing CSRF token."""
     status = cast(HttpError, error).status_code
     if isinstance(error, Throttled):
-        return problem(status, "too_many_tries", "Too many tries from your address. Wait a minute.")
+        return problem(
+            status, "too_many_tries", "Too many attempts from your network. Wait a minute."
+        )
     code = {400: "bad_request", 403: "csrf_failed", 404: "not_found"}.get(status, "invalid_input")
     return problem(status, code, str(error))

@@ -14,18 +14,18 @@ class Kind:
 
 
 CATALOGUE: dict[str, Kind] = {
-    "not_found": Kind(404, "There is no such thing, or it is another person's."),
-    "circle": Kind(409, "One would wait for itself."),
-    "not_signed_in": Kind(401, "Nobody is signed in."),
+    "not_found": Kind(404, "Not found, or not yours."),
+    "circle": Kind(409, "A piece cannot depend on itself."),
+    "not_signed_in": Kind(401, "Not signed in."),
     "csrf_failed": Kind(
         403, "The request did not come from Bunraku's own page, or the page is stale."
     ),
     "bad_request": Kind(400, "The request cannot be read: no JSON, no form, or half of one."),
-    "too_large": Kind(413, "More than is taken at once."),
-    "refused_here": Kind(403, "The demo answers only the machine it runs on."),
-    "wrong_password": Kind(400, "Name and password do not go together."),
+    "too_large": Kind(413, "Too much at once."),
+    "refused_here": Kind(403, "The demo works only on this computer."),
+    "wrong_password": Kind(400, "Wrong name or password."),
     "too_many_tries": Kind(
-        429, "Too many tries for this name or from this address; wait a minute."
+        429, "Too many attempts for this name or from this network; wait a minute."
     ),
     "sign_up_closed": Kind(403, "No account can be made here, or not without an invitation."),
     "too_many": Kind(409, "As many are open as there may be."),
@@ -35,40 +35,34 @@ CATALOGUE: dict[str, Kind] = {
     "no_seed": Kind(422, "No seed was given that could be searched for."),
     "no_channel": Kind(422, "No channel was chosen."),
     "no_language": Kind(422, "No other language was chosen to translate into."),
-    "nothing_missing": Kind(
-        409, "Everything of the run was answered; there is no rest to ask for."
-    ),
-    "bad_rule": Kind(422, "A rule for leaving out makes no sense."),
-    "rule_exists": Kind(409, "The same is left out already."),
+    "nothing_missing": Kind(409, "This run is complete; nothing is missing."),
+    "bad_rule": Kind(422, "Invalid rule."),
+    "rule_exists": Kind(409, "Already excluded."),
     "bad_pattern": Kind(422, "A pattern of the combiner cannot be read, or would make too much."),
     "nothing_to_take": Kind(409, "The combiner's patterns make nothing."),
     "bad_file": Kind(422, "The file cannot be read as a table."),
-    "bad_mapping": Kind(422, "The columns of a file are not told rightly."),
+    "bad_mapping": Kind(422, "The column choices are not valid."),
     "nothing_to_measure": Kind(409, "Every chosen keyword has been measured today."),
-    "nothing_to_read": Kind(409, "Every page was read, as deep and as lately as is wanted."),
+    "nothing_to_read": Kind(409, "All results pages are up to date."),
     "no_source": Kind(409, "No source of the project can be asked for this."),
     "nothing_to_cluster": Kind(409, "There is no keyword to cluster."),
-    "nothing_to_plan": Kind(409, "No piece can be made of what was chosen."),
-    "nothing_to_undo": Kind(
-        409, "There is nothing left to undo, or it was changed by something since."
-    ),
-    "allowance_short": Kind(409, "The lookups left do not pay for what is asked."),
-    "price_reached": Kind(
-        409, "What was to cost at most so much would cost more; the rest was not bought."
-    ),
-    "bad_day": Kind(422, "Figures cannot be of a day that is still to come."),
-    "address_taken": Kind(409, "Another live piece has the address."),
-    "nothing_changed": Kind(409, "What is live is as it is said to be."),
+    "nothing_to_plan": Kind(409, "Nothing selected can be planned."),
+    "nothing_to_undo": Kind(409, "Nothing to undo, or it has changed since."),
+    "allowance_short": Kind(409, "Not enough lookups left."),
+    "price_reached": Kind(409, "Price limit reached; the rest was not bought."),
+    "bad_day": Kind(422, "The date is in the future."),
+    "address_taken": Kind(409, "Another published piece has this URL."),
+    "nothing_changed": Kind(409, "No unpublished changes."),
     "not_practice": Kind(409, "Only the clock of a project on practice figures can be moved."),
     "bad_source": Kind(422, "A source is not the project's, or cannot do what is asked."),
     "job_over": Kind(409, "The job is over; it cannot be stopped any more."),
-    "keyword_taken": Kind(409, "Another piece owns the keyword on this channel."),
-    "fault": Kind(500, "Bunraku met a fault of its own; it is in the log."),
+    "keyword_taken": Kind(409, "Another piece has this main keyword."),
+    "fault": Kind(500, "Internal error; see the log."),
     "storage": Kind(
-        507, "The disk or the database fails: it is full, read-only or damaged; told is which."
+        507, "The disk or database is full, read-only or damaged; the message says which."
     ),
-    "busy": Kind(503, "Something else is being stored, or computed, for a long while."),
-    "stale": Kind(409, "It was changed in another window since it was read."),
+    "busy": Kind(503, "The database is busy."),
+    "stale": Kind(409, "It was changed in another window meanwhile."),
 }
 
 

@@ -82,7 +82,7 @@ class CleaningParser(Parser):
 
 
 def _no_number(name: str) -> None:
-    raise ValueError(f"{name} is no number")
+    raise ValueError(f"{name} is not a number")
 
 
 def _cleaned(value: Any) -> Any:

@@ -31,8 +31,7 @@ def demo_is_for_this_machine(
         if settings.DEMO and not is_from_here(request):
             error = BunrakuError(
                 "refused_here",
-                "The demo signs its person in by itself, so it answers only the machine it runs "
-                "on.",
+                "The demo signs in automatically, so it answers only this computer.",
                 hint="For others, start Bunraku without the demo.",
             )
             return problem_of(error)

@@ -171,7 +171,7 @@ def in_the_way(project: Project) -> list[dict[str, Any]]:
 def _line(project: Project, pieces: int, due: int) -> str:
     said = [f"{due:,} due soon"] if due else []
     words = {
-        "nothing_gathered": "nothing gathered yet",
+        "nothing_gathered": "no keywords yet",
         "unmeasured": "{} not measured",
         "unclustered": "{} not clustered",
         "undecided": "{} undecided",
@@ -182,7 +182,7 @@ def _line(project: Project, pieces: int, due: int) -> str:
         told = block["channel"] if block["what"] == "no_outlet" else f"{block['count']:,}"
         said.append(words[block["what"]].format(told))
     if not pieces and not said:
-        said.append("ready to be planned")
+        said.append("ready to plan")
     return ", ".join(said) or "nothing to do"
 
 
@@ -279,7 +279,7 @@ def _why(project: Project, rows: Sequence[Row], main: Row) -> str:
     if figures.volume is not None:
         said.append(f"{count_words(figures.volume)} searches a month")
     if main.chance is not None:
-        said.append(f"{odds_words(main.chance)} to reach page one")
+        said.append(f"{odds_words(main.chance)} of reaching page one")
     if figures.worth is not None:
         said.append(f"worth about {project.currency}{amount_words(figures.worth)} a month")
-    return ", ".join(said) or "its figures are not known yet"
+    return ", ".join(said) or "figures not known yet"

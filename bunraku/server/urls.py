@@ -35,7 +35,7 @@ def on_fault(request: HttpRequest) -> HttpResponse:
     error = sys.exc_info()[1]
     known = (storage_failed(error) if error else None) or BunrakuError(
         "fault",
-        "Bunraku met a fault of its own.",
+        "Internal error; see the log.",
         hint="Reload the page to see what was saved before you try again.",
     )
     if request.path.startswith("/api/"):

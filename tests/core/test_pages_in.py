@@ -18,7 +18,7 @@ def read(tmp_path: Path, text: str) -> BroughtPages:
 def test_a_result_a_row(tmp_path: Path) -> None:
     brought = read(
         tmp_path,
-        "Keyword;Pos.;URL;Title;Domain Authority;Backlinks;Published;Type\n"
+        "Keyword;Pos.;URL;Title;Strength of the site;Linking domains;Published;Type\n"
         "bee suit;2;https://b.example/suits;Bee suits;41;1.200;2026-03-01;organic\n"
         "Bee  suit;1;https://www.a.example/x;A “bee-suit”;n/a;;1 February 2025;\n"
         "bee suit;1;https://c.example;Again;;;;\n"

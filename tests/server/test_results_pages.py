@@ -308,7 +308,7 @@ def test_a_page_noted_by_hand(api: Api, rows: Callable[..., list[Row]]) -> None:
 
 def test_pages_from_a_file(api: Api, project: Project, rows: Callable[..., list[Row]]) -> None:
     rows([{"text": "bee suit"}])
-    lines = ["keyword,position,url,title,domain authority,backlinks"]
+    lines = ["keyword,position,url,title,site authority,backlinks"]
     for n in range(1, 11):
         lines.append(f"bee suit,{n},https://s{n}.example/bee-suit,Bee suit {n},{10 + n},3")
         lines.append(f"bee veil,{n},https://s{n}.example/veil,Veil {n},,")

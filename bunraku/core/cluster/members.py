@@ -58,7 +58,7 @@ def why_member(
     ]
     if mine and theirs:
         return f"shares results with other members, none with “{lead_text}”"
-    unread = "the lead's page not read" if mine else "page not read"
+    unread = "the lead's results page not fetched" if mine else "results page not fetched"
     if common:
         return f"{unread}; shares the words {', '.join(common)} with “{lead_text}”"
     return f"{unread}; its wording is closest to other members"
@@ -74,7 +74,7 @@ def why_alone(page: Sequence[int], *, pinned: bool) -> str:
         return "you put it here"
     if any(page):
         return "no other keyword shows enough of the same results"
-    return "page not read; no other keyword's wording is close enough"
+    return "results page not fetched; no other keyword's wording is close enough"
 
 
 def _stems_by_word(text: str, language: str) -> list[str]:

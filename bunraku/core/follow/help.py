@@ -4,36 +4,33 @@ from bunraku.core.help_text import HelpText
 
 HELP = {
     "visible": HelpText(
-        "How many searches a month are likely to bring you, at the places where you stand.",
-        "Searches a month times the share of clicks at each place, with one figure of searches "
-        "over the whole time, so that a season is not taken for a gain.",
-        "Look at how it changes, not at how large it is: it leaves out what no phrase was "
-        "followed for.",
+        "Estimated clicks a month at your positions, at constant demand.",
+        "Searches a month times the share of clicks at each position, with one search figure "
+        "for the whole time so that a season does not look like a gain.",
+        "Watch the change, not the size.",
     ),
     "sign_test": HelpText(
-        "How often luck alone would part so many phrases as unevenly.",
-        "Those that rose and those that fell are held against tossing a coin, exactly and both "
-        "ways; those that stayed are left out.",
-        "Do not decide by it alone: the phrases of one piece rise and fall together, so luck "
-        "looks better here than it is.",
+        "How often chance alone would split rises and falls this unevenly.",
+        "Rises and falls are compared with tossing a coin, exactly and two-sided; unchanged "
+        "ones do not count.",
+        "Do not decide by it alone: one piece's keywords move together.",
     ),
     "before_after": HelpText(
-        "What a change did to a piece's places, beside pieces that nobody touched.",
-        "Equal windows before and after; the piece's mean step less that of untouched pieces, held "
-        "against how far such pieces wander apart by themselves.",
-        "Where it says that it is likely your change, keep it or take it back; where it does not, "
-        "do not guess.",
+        "The effect of a change, compared with unchanged pieces.",
+        "Equal periods before and after; the piece's average change less that of unchanged "
+        "pieces, compared with how far such pieces usually vary.",
+        'Keep or undo the change only if it says "probably".',
     ),
     "learned": HelpText(
-        "What your own outcomes teach about your outlet's strength.",
-        "Places that pieces reached once settled are held against what was foretold; the strength "
-        "that fits them best is taken, pulled towards what you told while outcomes are few.",
-        "Leave it on, unless the outlet has changed so much that the past says nothing.",
+        "What your results say about your outlet's strength.",
+        "Positions of settled pieces are compared with the forecast. The strength that fits "
+        "them best is used, held close to the figure you entered while results are few.",
+        "Leave it on unless the outlet has changed a lot.",
     ),
     "month_end": HelpText(
-        "How many phrases stood in the first 3, 10, 20 and 100 at the end of a month.",
-        "The last check of each phrase on or before the month's last day counts, if it is not more "
-        "than two months old.",
-        "Set it beside the month before: the same phrases, looked at in the same way.",
+        "Keywords in the top 3, 10, 20 and 100 at month end.",
+        "The last check of each keyword on or before the last day of the month counts, if it "
+        "is at most two months old.",
+        "Compare with the month before.",
     ),
 }

@@ -102,10 +102,10 @@ def _look(facts: Facts) -> Step | None:
     if facts.looked_at:
         return None
     if facts.can_be_looked_at:
-        do, why = "Look where it stands.", "Nobody has looked where it stands yet."
+        do, why = "Check its rankings.", "Its rankings have not been checked yet."
     else:
-        do = "Bring in your own report."
-        why = "No source tells where it stands; your own search statistics do."
+        do = "Import your search performance report."
+        why = "No source reports its rankings; your search performance report does."
     return Step("look", do, why, "look")
 
 
@@ -127,8 +127,8 @@ def _take_back(facts: Facts) -> Step | None:
         return None
     return Step(
         "take_back",
-        "Take the last change back.",
-        "It likely hurt: what stood there before did better beside pieces that nobody touched.",
+        "Undo the last change.",
+        "It probably hurt: the earlier version did better compared with unchanged pieces.",
         "desk",
     )
 
@@ -143,7 +143,7 @@ def _wrong_piece(facts: Facts) -> Step | None:
     return Step(
         "wrong_piece",
         f"Give “{first.text}”{more} to the page that ranks for it, or link there with it.",
-        f"{_short(first.other_address)} stands at {first.other} for it, {stands}.",
+        f"{_short(first.other_address)} is at position {first.other} for it, {stands}.",
         "plan",
     )
 
@@ -155,9 +155,8 @@ def _fight(facts: Facts) -> Step | None:
     of = {_short(phrase.other_address) for phrase in near}
     return Step(
         "merge",
-        "Make one piece of the two.",
-        f"It and {sorted(of)[0]} stand near each other for {len(near)} phrases: each takes from "
-        "the other.",
+        "Merge the two pieces.",
+        f"It and {sorted(of)[0]} rank near each other for {len(near)} keywords, so they compete.",
         "plan",
     )
 
@@ -167,7 +166,7 @@ def _wait(facts: Facts) -> Step | None:
         return Step("wait", "Wait.", "The last change is too fresh to say what it does.", "none")
     if facts.settled or not facts.shown:
         return None
-    return Step("wait", "Leave it alone.", "It is still finding its place.", "none")
+    return Step("wait", "Wait: too early to judge.", "It is too new to judge.", "none")
 
 
 def _rising(facts: Facts) -> Step | None:
@@ -199,7 +198,7 @@ def _forward(facts: Facts) -> Step | None:
         if main.in_title
         else (f"Say “{main.text}” in the title.")
     )
-    return Step("forward", do, f"It stands at {main.place}, where the title decides.", "desk")
+    return Step("forward", do, f"It is at position {main.place}, where the title decides.", "desk")
 
 
 def _say(facts: Facts) -> Step | None:
@@ -214,7 +213,7 @@ def _say(facts: Facts) -> Step | None:
     return Step(
         "say",
         f"Make room for “{best.text}” in the title.",
-        f"It stands at {best.place} though the title does not say it.",
+        f"It is at position {best.place} although the title leaves it out.",
         "desk",
     )
 
@@ -252,7 +251,7 @@ def _wording(facts: Facts) -> Step | None:
         return None
     return Step(
         "wording",
-        f"Take “{text}” as the main phrase.",
+        f"Make “{text}” the main keyword.",
         f"Fewer aim at it: {odds_words(chance)} of page one, {odds_words(mine)} with "
         f"“{main.text}”.",
         "plan",
@@ -265,7 +264,7 @@ def _fading(facts: Facts) -> Step | None:
         return None
     return Step(
         "refresh",
-        "Look through it and bring it up to date.",
+        "Review and update it.",
         f"{facts.fell} phrases fell, {facts.rose} rose, and nothing was changed for long.",
         "desk",
     )
@@ -279,9 +278,9 @@ def _let_go(facts: Facts) -> Step | None:
         return None
     return Step(
         "let_go",
-        "Let it go: put the hours elsewhere.",
-        "It stands where it will, none of its phrases is among the first thirty, and hardly a "
-        "visit was foretold.",
+        "Stop working on it.",
+        "It has settled, none of its keywords is in the top 30, and almost no visits were "
+        "forecast.",
         "plan",
     )
 
@@ -294,13 +293,13 @@ RULES = (
     StepRule("look", "It was never looked at.", _look),
     StepRule("unknown", "It is shown for nothing though it is out long enough.", _unknown),
     StepRule("take_back", "Its last change likely hurt.", _take_back),
-    StepRule("wrong_piece", "Another piece of one's own ranks for its phrase.", _wrong_piece),
+    StepRule("wrong_piece", "Another of your pieces ranks for its keyword.", _wrong_piece),
     StepRule("merge", "It and another piece take from each other.", _fight),
     StepRule("wait", "It is too soon to do anything.", _wait),
     StepRule("rising", "It rises.", _rising),
     StepRule("year", "It names a year that is over.", _year),
     StepRule("forward", "Its title does not begin with its main phrase.", _forward),
-    StepRule("say", "Its title leaves out a phrase that is near.", _say),
+    StepRule("say", "Its title leaves a keyword out that is close to ranking.", _say),
     StepRule("gap", "The results page asks what it does not answer.", _gap),
     StepRule("link", "A link of the plan is missing.", _link),
     StepRule("wording", "Another wording of its cluster is likelier.", _wording),

@@ -9,26 +9,24 @@ def say_verdict(verdict: Verdict, form: str) -> str:
     if verdict.why == "young":
         return "It is too soon to say: too few days have passed since."
     if verdict.why == "unchecked":
-        return "Nothing may be said: it was not checked both before and after."
+        return "No conclusion: not checked both before and after."
     moved = _moved(verdict)
     if verdict.why == "green":
-        return (
-            f"{moved} The {form} was still new and finding its place, so it rises or falls anyway."
-        )
+        return f"{moved} The {form} was still new, so its positions move anyway."
     if verdict.why == "several":
-        return f"{moved} Several changes stand too close together to say which one did it."
+        return f"{moved} Several changes are too close together to say which one did it."
     if verdict.why == "few":
-        return f"{moved} Too few of its phrases are shown to tell a change from luck."
+        return f"{moved} Too few of its keywords rank to separate an effect from chance."
     if verdict.why == "alone":
         update = "The engine changed meanwhile, and there" if verdict.update else "There"
-        return f"{moved} {update} are too few untouched {form}s to compare it with."
+        return f"{moved} {update} are too few unchanged {form}s to compare it with."
     others = _others(verdict, form)
     update = " The engine changed meanwhile, for all of them." if verdict.update else ""
     if verdict.why == "wander":
-        return f"{moved} {others}{update} That is no more than the page’s own wander."
+        return f"{moved} {others}{update} This is within its normal ups and downs."
     doubt = _odds(verdict.doubt or 0.0)
     did = "helped" if verdict.why == "helped" else "hurt"
-    return f"{moved} {others}{update} It is likely your change that {did}: {doubt}."
+    return f"{moved} {others}{update} Your change probably {did}: {doubt}."
 
 
 def _moved(verdict: Verdict) -> str:
@@ -43,10 +41,10 @@ def _moved(verdict: Verdict) -> str:
 
 def _others(verdict: Verdict, form: str) -> str:
     """What untouched pieces did in the same weeks."""
-    of = f"The {verdict.controls} {form}s that nobody touched"
+    of = f"The {verdict.controls} unchanged {form}s"
     step = verdict.control_step or 0.0
     if abs(step) < SAME:
-        return f"{of} stayed where they were."
+        return f"{of} stayed as they were."
     way = "rose" if step > 0 else "fell"
     mine = verdict.step or 0.0
     as_well = " as well" if mine * step > 0 and abs(mine) >= SAME else ""
@@ -63,9 +61,9 @@ def _per_cent(step: float) -> str:
 
 def _odds(doubt: float) -> str:
     if doubt < 0.001:
-        return "chance alone does as much less than once in a thousand times"
-    return f"chance alone does as much about once in {count_words(round(1 / doubt))} times"
+        return "chance alone would do this less than once in a thousand"
+    return f"chance alone would do this about once in {count_words(round(1 / doubt))}"
 
 
 def _phrases(count: int) -> str:
-    return f"{count} phrase" if count == 1 else f"{count} phrases"
+    return f"{count} keyword" if count == 1 else f"{count} keywords"

@@ -17,6 +17,8 @@ LONGEST = 200_000
 SPREADSHEET_CELL = 32_000
 """Characters from which a spreadsheet may have cut a cell off: none holds more than 32,767."""
 _HEADINGS = {plain_heading(field.name): field.id for fields in FIELDS.values() for field in fields}
+# Headings of exports up to version 0.4.
+_HEADINGS |= {"spoken first": "spoken", "address": "address"}
 
 
 @dataclass
@@ -45,7 +47,7 @@ def read_fields(path: Path) -> Iterator[FieldsTable]:
         elif any(cell.strip() for cell in cells):
             _take(out, number, cells, columns)
     if not columns:
-        raise BadFile("There is nothing in it but empty rows.")
+        raise BadFile("The file has only empty rows.")
     yield out
 
 
@@ -57,10 +59,7 @@ def _columns(cells: Sequence[str]) -> dict[str, int]:
         if name and name not in found:
             found[name] = column
     if "id" not in found:
-        raise BadFile(
-            "Its first row has no column Id: pieces are known again by it. Take the fields away "
-            "as a sheet, and leave that column as it is."
-        )
+        raise BadFile("No Id column. Export again and keep that column.")
     if len(found) == 1:
         raise BadFile("It has a column Id and none of a field, such as Title or Description.")
     return found
@@ -71,12 +70,12 @@ def _take(out: FieldsTable, number: int, cells: Sequence[str], columns: Mapping[
     try:
         piece = int(float(told))
     except (ValueError, OverflowError):
-        why = f"its Id is {told[:40] or 'nothing'}, which is no number"
+        why = f"its Id is {told[:40] or 'nothing'}, which is not a number"
         out.wrong.append(WrongCell(number, why))
         return
     if piece in out.pieces:
         first = out.pieces[piece][0]
-        why = f"Id {piece} stands in row {first} too; that one counts"
+        why = f"Id {piece} is also in row {first}, which is used"
         out.wrong.append(WrongCell(number, why))
         return
     out.pieces[piece] = (

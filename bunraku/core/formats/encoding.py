@@ -6,7 +6,7 @@ from bunraku.core.formats.bad_file import BadFile
 
 MARKS = ((b"\xef\xbb\xbf", "utf-8-sig"), (b"\xff\xfe", "utf-16"), (b"\xfe\xff", "utf-16"))
 """Marks at the beginning of a file that tell its encoding."""
-NO_TEXT = "This is no text: it holds signs that no table has. Save it as CSV or .xlsx."
+NO_TEXT = "Not a text file. Save it as CSV or .xlsx."
 LOOKED_AT = 50_000
 """Bytes that an encoding is told by."""
 FEW_NOUGHTS = 0.02

@@ -86,7 +86,7 @@ def read_figure(text: str, decimal: str = ".") -> Figure | None:
         value = float(text.replace("." if decimal == "," else ",", "").replace(decimal, "."))
         return Figure(value, value)
     if len(text) > LONGEST:
-        raise BadFigure(f"“{text[:40]}…” is no figure.")
+        raise BadFigure(f"“{text[:40]}…” is not a number.")
     bare = _bare(text)
     if bare.replace(" ", "") in NOTHING:
         return None
@@ -109,7 +109,7 @@ def read_figure(text: str, decimal: str = ".") -> Figure | None:
     if match := _PLUS.match(bare):
         value = _value(match[1], decimal, text) * scale
         return Figure(value, value * OPEN_ENDED, is_pct)
-    raise BadFigure(f"“{text[:40]}” is no figure.")
+    raise BadFigure(f"“{text[:40]}” is not a number.")
 
 
 def _bare(text: str) -> str:
@@ -121,7 +121,7 @@ def _bare(text: str) -> str:
 def _value(text: str, decimal: str, whole: str) -> float:
     match = _PARTS.match(text.strip())
     if match is None:
-        raise BadFigure(f"“{whole[:40]}” is no figure.")
+        raise BadFigure(f"“{whole[:40]}” is not a number.")
     digits, unit = match[1].strip(), (match[2] or "").casefold()
     thousands = "," if decimal == "." else "."
     if decimal not in digits and _parts_decimals(digits, thousands, unit):
@@ -130,7 +130,7 @@ def _value(text: str, decimal: str, whole: str) -> float:
     try:
         return float(digits) * _SCALES.get(unit, 1.0)
     except ValueError:
-        raise BadFigure(f"“{whole[:40]}” is no figure.") from None
+        raise BadFigure(f"“{whole[:40]}” is not a number.") from None
 
 
 def _parts_decimals(digits: str, sign: str, unit: str) -> bool:

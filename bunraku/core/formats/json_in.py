@@ -136,7 +136,7 @@ def _cells(entry: object, names: list[str]) -> list[str] | str:
     return (
         "This is no object with named values, as the others are."
         if names
-        else "This is no text, as the others are."
+        else "This is not text, as the others are."
     )
 
 

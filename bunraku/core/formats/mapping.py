@@ -13,8 +13,8 @@ from bunraku.core.formats.months_in import PREFIX, month_columns
 
 @dataclass(frozen=True)
 class Meaning:
-    """What a column can mean: its name, what it tells, words of headings that say so (parted by
-    commas), whether it holds figures."""
+    """What a column can mean: its name, what it tells, words of headings that say so
+    (separated by commas), whether it holds figures."""
 
     name: str
     about: str
@@ -40,7 +40,7 @@ MEANINGS: dict[str, Meaning] = {
     "searches": Meaning(
         "Searches a month",
         "A number is read as exact searches a month, a range as broad ones.",
-        "volume, vol, sv, search volume, search vol, searches, monthly searches, monthly volume, "
+        "volume, vol, search volume, search vol, searches, monthly searches, monthly volume, "
         "searches a month, avg monthly searches, average monthly searches, avg searches, avg, "
         "suchvolumen, suchanfragen, suchanfragen pro monat, monatliche suchanfragen, "
         "durchschnittliche monatliche suchanfragen, zoekvolume, zoekopdrachten, "
@@ -65,34 +65,33 @@ MEANINGS: dict[str, Meaning] = {
     ),
     "difficulty": Meaning(
         "Difficulty",
-        "A number from 0 to 100, kept as what this file says; chance uses it where no results "
-        "page was read.",
-        "difficulty, keyword difficulty, difficulty score, kd, seo difficulty, organic difficulty, "
-        "schwierigkeit, schwierigkeitsgrad, keyword schwierigkeit, difficulté, "
-        "difficulté du mot clé, dificultad, difficoltà, moeilijkheid, moeilijkheidsgraad, "
-        "dificuldade",
+        "A number from 0 to 100, kept as what this file says; the chance uses it where no "
+        "results page was fetched.",
+        "difficulty, keyword difficulty, schwierigkeit, schwierigkeitsgrad, "
+        "keyword schwierigkeit, difficulté, difficulté du mot clé, dificultad, difficoltà, "
+        "moeilijkheid, moeilijkheidsgraad, dificuldade",
     ),
     "clicks": Meaning(
-        "Clicks you had",
-        "From a report on your own pages.",
+        "Your clicks",
+        "From your search performance report.",
         "clicks, your clicks, klicks, clics, clic, klikken, cliques",
     ),
     "impressions": Meaning(
-        "Times you were shown",
-        "From a report on your own pages.",
+        "Impressions",
+        "From your search performance report.",
         "impressions, impr, impressionen, einblendungen, times shown, impresiones, impressioni, "
         "vertoningen, impressões",
     ),
     "position": Meaning(
         "Your position",
-        "Your average position on results pages, 1 is the top.",
+        "Your average position on results pages; 1 is the top.",
         "position, pos, average position, avg position, rank, ranking, your position, "
         "durchschnittliche position, posición, posición media, posizione, posizione media, "
         "positie, gemiddelde positie, position moyenne, posição",
     ),
     "page": Meaning(
-        "Your page",
-        "The address of your own page that was shown.",
+        "Your URL",
+        "Your page that was shown.",
         "page, pages, top pages, address, url, landing page, seite, zielseite, página, pagina, "
         "adresse",
         figures=False,
@@ -233,8 +232,14 @@ def _is_whole(cell: str) -> bool:
 def _says(heading: str, meant: str, *, whole: bool) -> bool:
     words = meant.split(", ")
     if whole:
-        return heading in words
+        return heading in words or heading in map(_initials, words)
     return any(f" {word} " in f" {heading} " for word in words)
+
+
+def _initials(words: str) -> str:
+    """ "kd" of "keyword difficulty", as headings shorten it; empty for a single word."""
+    parts = words.split()
+    return "".join(part[0] for part in parts) if len(parts) > 1 else ""
 
 
 def _is_numeric(rows: Sequence[Sequence[str]], column: int) -> bool | None:

@@ -27,17 +27,19 @@ HEADINGS: dict[str, str] = {
     "title": "title, page title, heading, name, headline, titel, titre, título, titolo",
     "publisher": "publisher, site, domain, host, website, channel, shop, seller, store, kanal",
     "kind": "type, kind, result type",
-    "standing": "authority, domain authority, domain rating, site authority, strength, followers, "
-    "subscribers, shop reviews, seller reviews",
-    "pull": "links, linking sites, linking domains, backlinks, referring domains, views a day, "
-    "daily views, sales, sales a month, monthly sales, sold",
+    "standing": "authority, rating, strength, followers, subscribers, shop reviews, seller reviews",
+    "pull": "links, backlinks, domains, referring sites, views a day, daily views, sales, "
+    "sales a month, monthly sales, sold",
     "published": "published, published on, date, publish date, publication date, datum",
     "views": "views, view count, aufrufe",
     "seconds": "seconds, length, duration",
     "price": "price, preis, prix, precio",
     "reviews": "reviews, ratings, review count, bewertungen",
 }
-"""What a column can be: words of headings that say so, parted by commas."""
+"""What a column can be: words of headings that say so, separated by commas."""
+CONTAINED = ("standing", "pull")
+"""Recognised also by a heading that only contains one of their words, whoever's name for it it is:
+"site authority", "linking domains"."""
 FIGURES = ("standing", "pull", "views", "seconds", "price", "reviews")
 NEEDED = ("keyword", "address")
 MOST_POSITION = 200
@@ -94,7 +96,7 @@ def read_pages(path: Path) -> Iterator[BroughtPages]:
             out.rows += 1
             _take(out, number, cells, columns)
     if not columns:
-        raise BadFile("There is nothing in it but empty rows.")
+        raise BadFile("The file has only empty rows.")
     for page in out.pages.values():
         page.results.sort(key=lambda told: told["position"])
     yield out
@@ -105,17 +107,30 @@ def _columns(cells: Sequence[str]) -> dict[str, int]:
     known = {
         word.strip(): meaning for meaning, words in HEADINGS.items() for word in words.split(",")
     }
-    for column, cell in enumerate(cells):
-        meaning = known.get(plain_heading(cell))
+    plain = [plain_heading(cell) for cell in cells]
+    for column, heading in enumerate(plain):
+        meaning = known.get(heading)
         if meaning and meaning not in found:
             found[meaning] = column
+    for column, heading in enumerate(plain):
+        if column in found.values():
+            continue
+        for meaning in CONTAINED:
+            if meaning not in found and _contains(heading, HEADINGS[meaning]):
+                found[meaning] = column
+                break
     missing = [name for name in NEEDED if name not in found]
     if missing:
         raise BadFile(
-            f"Its first row names no column of {' and none of '.join(missing)}: a table of results "
-            "pages has keyword, position, address and title, and whatever else is known."
+            f"Its first row names no column of {' and none of '.join(missing)}: a table of "
+            "results pages has keyword, position, URL and title, and anything else that is "
+            "known."
         )
     return found
+
+
+def _contains(heading: str, words: str) -> bool:
+    return any(f" {word} " in f" {heading} " for word in words.split(", "))
 
 
 def _take(out: BroughtPages, number: int, cells: Sequence[str], columns: Mapping[str, int]) -> None:
@@ -137,12 +152,12 @@ def _take(out: BroughtPages, number: int, cells: Sequence[str], columns: Mapping
         page.ads += 1
         return None
     if not said["address"]:
-        return refuse("It has no address.")
+        return refuse("It has no URL.")
     position = _position(said.get("position", ""), page)
     if position is None:
         return refuse(f"“{said['position'][:20]}” is no position from 1 to {MOST_POSITION}.")
     if any(told["position"] == position for told in page.results):
-        return refuse(f"Another result stands at {position} already; that one stays.")
+        return refuse(f"Position {position} is taken by another result; that one is used.")
     told = result_told(position, said["address"], said.get("title", ""), said.get("publisher", ""))
     for name in FIGURES:
         out.unread += not _figure(told, name, said.get(name, ""))
@@ -218,7 +233,7 @@ def pasted_page(text: str) -> BroughtPages:
             continue
         out.rows += 1
         if len(line) > MOST_LINE:
-            why = f"It has more than {MOST_LINE:,} characters: that is no title and address."
+            why = f"It has more than {MOST_LINE:,} characters: that is not a title and URL."
             out.refused.append(Refused(number, line[:60], "row_refused", why))
             continue
         found = _ADDRESS.search(line)
@@ -240,4 +255,4 @@ def pasted_page(text: str) -> BroughtPages:
 
 
 def _without_address(number: int, title: str) -> Refused:
-    return Refused(number, title[:60], "row_refused", "It has no address.")
+    return Refused(number, title[:60], "row_refused", "It has no URL.")

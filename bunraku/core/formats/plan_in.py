@@ -24,17 +24,25 @@ HEADINGS = {
     "outlet": "outlet",
     "month": "month",
     "hours": "hours",
-    "state": "state",
-    "maker": "made by",
+    "state": "status",
+    "maker": "owner",
     "due": "due",
     "hours_spent": "hours spent",
-    "reserve_title": "title in reserve",
-    "parked_idea": "parked idea",
+    "reserve_title": "alternative title",
+    "parked_idea": "idea for later",
     "tags": "tags",
-    "address": "address",
+    "address": "url",
     "note": "note",
 }
 """What can be changed in a spreadsheet, by the headings of the plan's own export."""
+EARLIER_HEADINGS = {
+    "state": "state",
+    "made by": "maker",
+    "title in reserve": "reserve_title",
+    "parked idea": "parked_idea",
+    "address": "address",
+}
+"""Headings of exports up to version 0.4, which can still be imported."""
 LONGEST = {
     "title": 200, "maker": 80, "reserve_title": 200, "parked_idea": 4_000, "address": 2_000,
     "note": 10_000, "outlet": 120,
@@ -80,22 +88,19 @@ def read_plan(path: Path) -> Iterator[PlanTable]:
         elif any(cell.strip() for cell in cells):
             _take(out, number, cells, columns)
     if not columns:
-        raise BadFile("There is nothing in it but empty rows.")
+        raise BadFile("The file has only empty rows.")
     yield out
 
 
 def _columns(cells: Sequence[str]) -> dict[str, int]:
-    names = {heading: name for name, heading in HEADINGS.items()}
+    names = EARLIER_HEADINGS | {heading: name for name, heading in HEADINGS.items()}
     found: dict[str, int] = {}
     for column, cell in enumerate(cells):
         name = names.get(plain_heading(cell))
         if name and name not in found:
             found[name] = column
     if "id" not in found:
-        raise BadFile(
-            "Its first row has no column Id: pieces are known again by it. Export the plan, and "
-            "leave that column as it is."
-        )
+        raise BadFile("No Id column. Export again and keep that column.")
     return found
 
 
@@ -108,13 +113,11 @@ def _take(out: PlanTable, number: int, cells: Sequence[str], columns: Mapping[st
         piece = int(float(cell("id")))
     except ValueError:
         shown = cell("id") or "nothing"
-        out.wrong.append(WrongCell(number, f"its Id is {shown[:40]}, which is no number"))
+        out.wrong.append(WrongCell(number, f"its Id is {shown[:40]}, which is not a number"))
         return
     if piece in out.pieces:
         first = out.pieces[piece][0]
-        out.wrong.append(
-            WrongCell(number, f"Id {piece} stands in row {first} too; that one counts")
-        )
+        out.wrong.append(WrongCell(number, f"Id {piece} is also in row {first}, which is used"))
         return
     said: dict[str, Any] = {}
     for name in columns:
@@ -145,7 +148,7 @@ def _read(name: str, text: str) -> Any:
         return _hours(text, least=0.0 if name == "hours_spent" else 0.01)
     if name == "kind":
         if text.casefold() not in _KINDS:
-            raise ValueError(f"“{text[:40]}” is no kind of piece")
+            raise ValueError(f"“{text[:40]}” is not a kind of piece")
         return _KINDS[text.casefold()]
     if name == "state":
         if text.casefold() not in STATES:
@@ -169,7 +172,7 @@ def _day(text: str, *, first: bool) -> date:
         # What is not written (a day, where a month is meant) is the first.
         found = dates.parse(text, default=datetime(NO_YEAR, 1, 1), dayfirst=not text[:4].isdigit())
     except (ValueError, OverflowError):
-        raise ValueError(f"“{text[:40]}” is no day") from None
+        raise ValueError(f"“{text[:40]}” is not a date") from None
     if found.year == NO_YEAR:
         raise ValueError(f"“{text[:40]}” names no year")
     if not is_day(found.date()):
@@ -181,7 +184,7 @@ def _hours(text: str, *, least: float) -> float:
     try:
         figure = read_figure(text, "," if "," in text and "." not in text else ".")
     except BadFigure:
-        raise ValueError(f"“{text[:40]}” is no number of hours") from None
+        raise ValueError(f"“{text[:40]}” is not a number of hours") from None
     if figure is None or figure.low != figure.high or not least <= figure.low <= 500:
-        raise ValueError(f"“{text[:40]}” is no number of hours that a piece takes")
+        raise ValueError(f"“{text[:40]}” is not a number of hours that a piece can take")
     return float(figure.low)

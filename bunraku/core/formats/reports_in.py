@@ -260,7 +260,7 @@ def read_months(path: Path) -> Iterator[MonthTable]:
         elif any(cell.strip() for cell in cells):
             _take_month(out, number, cells, columns)
     if not columns:
-        raise BadFile("There is nothing in it but empty rows.")
+        raise BadFile("The file has only empty rows.")
     yield out
 
 

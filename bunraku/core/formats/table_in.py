@@ -121,7 +121,7 @@ def open_table(path: Path, sheet: str = "", *, leave_open: bool = False) -> Tabl
         raise BadFile("The file is empty.")
     for magic, what in _MAGIC.items():
         if head.startswith(magic):
-            raise BadFile(f"This is no table but {what}.")
+            raise BadFile(f"This is {what}, not a table.")
     if head.startswith(b"PK\x03\x04"):
         return _open_spreadsheet(path, sheet, leave_open=leave_open)
     encoding = encoding_of(head)
@@ -188,7 +188,7 @@ def _open_spreadsheet(path: Path, sheet: str, *, leave_open: bool) -> TableFile:
                 "Save the sheet that is wanted as CSV."
             )
         if "xl/workbook.xml" not in sizes:
-            raise BadFile("This is a packed file but no spreadsheet.")
+            raise BadFile("This is a ZIP file but not a spreadsheet.")
         with ExitStack() as closed:
             book = closed.enter_context(_opened(path))
             # Hidden ones last: they hold what the others are made from.

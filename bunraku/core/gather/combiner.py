@@ -93,7 +93,7 @@ def read_pattern(text: str, columns: Sequence[str]) -> tuple[Part, ...]:
     `BadPattern` for a bracket or brace that is never closed, brackets in brackets, an unknown
     column, a column that stands twice, and a pattern without any column that must stand."""
     if re.search(r"\[[^\]]*\[", text):
-        raise BadPattern(f"“{text}”: brackets cannot stand in brackets.")
+        raise BadPattern(f"“{text}”: brackets cannot be inside brackets.")
     if text.count("[") != text.count("]") or text.count("{") != text.count("}"):
         raise BadPattern(
             f"“{text}”: a bracket or brace is opened and never closed, or closed and never opened."
@@ -120,7 +120,7 @@ def read_pattern(text: str, columns: Sequence[str]) -> tuple[Part, ...]:
     for name in named:
         if named.count(name) > 1:
             raise BadPattern(
-                f"“{text}”: {{{name}}} stands twice; each column can stand once in a pattern."
+                f"“{text}”: {{{name}}} is used twice; each column can be used once in a pattern."
             )
     return tuple(parts)
 

@@ -4,19 +4,19 @@ from bunraku.core.help_text import HelpText
 
 HELP = {
     "fit": HelpText(
-        "How surely a keyword is about what you are about, from 0 to 1.",
-        "Its words and their meaning are compared with your sentence, your seeds and your other "
-        "keywords.",
-        "Say in the settings more exactly what you are about where it is wrong.",
+        "How surely a keyword is on your topic, from 0 to 1.",
+        "Its words and their meaning are compared with your description, your seeds and your "
+        "other keywords.",
+        "If it looks wrong, describe your topic more exactly in settings.",
     ),
     "relevance": HelpText(
-        "How likely you are to keep a keyword.",
-        "It is learned from what you kept and dropped so far, and from the fit before that.",
-        "Sort by it: what you would drop stands at the end.",
+        "How likely you are to keep a keyword, learned from your decisions.",
+        "Learned from what you kept and rejected, and from topic match until then.",
+        "Sort by it and review from the top.",
     ),
     "family": HelpText(
-        "Other wordings of the same: plurals, spellings, word order that does not matter.",
-        "They are found by their words, and each keeps figures of its own.",
-        "Aim at the wording that is searched for most; one piece serves them all.",
+        "Other wordings of the same search.",
+        "Found by their words; each keeps its own figures.",
+        "Target the most searched one; one piece covers them all.",
     ),
 }

@@ -67,8 +67,7 @@ def suggest_rules(
     for name, publishers in _brand_like(titles, language).items():
         if name not in silent and holding.get(name) and not keeps[name]:
             why = (
-                f"Looks like a brand: {publishers} publishers write it with a capital, and "
-                f"it is no word we know."
+                f"Possible brand: {publishers} publishers capitalise it and it is not a known word."
             )
             hints[name] = _hint("brand", name, why, holding[name])
     for word, count in drops.items():
@@ -84,7 +83,7 @@ def suggest_rules(
         ):
             kept_too = f", kept {keeps[word]} times" if keeps[word] else ", never kept one"
             hints[word] = _hint(
-                "word", word, f"You dropped {count} keywords with it{kept_too}.", holding[word]
+                "word", word, f"You rejected {count} keywords with it{kept_too}.", holding[word]
             )
     return sorted(hints.values(), key=lambda hint: (-hint.count, hint.value))[:most]
 

@@ -32,12 +32,12 @@ KINDS: dict[str, Kind] = {
     ),
     "brand": Kind(
         "Brand word",
-        "Keywords with this brand word, also written apart or with 's.",
+        "This brand, also with spaces or 's.",
         "a brand word",
     ),
     "pattern": Kind(
         "Pattern",
-        "Keywords that fit a pattern; * stands for any letters or words.",
+        "Keywords matching a pattern; * is any text.",
         "such as *tattoo*",
     ),
     "fewer_words": Kind(
@@ -47,7 +47,7 @@ KINDS: dict[str, Kind] = {
         "More words than", "Keywords of more words than this.", "a number from 1 to 20"
     ),
     "language": Kind(
-        "Other languages than", "Keywords whose words are of another language.", "a language"
+        "Languages other than", "Keywords whose words are of another language.", "a language"
     ),
     "off_topic": Kind(
         "Relevance under", "Keywords whose relevance is below this.", "a number from 0.01 to 0.99"
@@ -81,7 +81,7 @@ def check_rule(kind: str, value: str) -> str:
         return _check_pattern(value)
     if kind == "language":
         if value not in LANGUAGES:
-            raise BadRule(f"The languages that can be told apart are {', '.join(LANGUAGES)}.")
+            raise BadRule(f"Languages that can be recognised: {', '.join(LANGUAGES)}.")
         return value
     if kind == "off_topic":
         return _check_number(value, 0.01, 0.99)
@@ -93,7 +93,7 @@ def _check_number(value: str, low: float, high: float) -> str:
     try:
         number = float(value.replace(",", "."))
     except ValueError:
-        raise BadRule(f"“{value}” is no number; give one from {low:g} to {high:g}.") from None
+        raise BadRule(f"“{value}” is not a number from {low:g} to {high:g}.") from None
     if not low <= number <= high:
         raise BadRule(f"{number:g} is out of range; give a number from {low:g} to {high:g}.")
     return f"{number:g}"
@@ -106,7 +106,9 @@ def _check_pattern(value: str) -> str:
     )
     kept = re.sub(r"\*+", "*", kept)
     if not re.search(r"\w", kept):
-        raise BadRule("A pattern needs letters beside its stars; it would leave out everything.")
+        raise BadRule(
+            "A pattern needs letters as well as stars; this one would exclude everything."
+        )
     if kept.count("*") > MOST_STARS:
         raise BadRule(f"A pattern has at most {MOST_STARS} stars.")
     if len(kept) > 100:

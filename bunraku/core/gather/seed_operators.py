@@ -70,7 +70,7 @@ def read_seed(part: str) -> Seed:
     if not words and without:
         raise BadKeyword(
             "seed_only_without",
-            "This only says what to leave out; put the word to search for before it.",
+            "This only says what to exclude; put the word to search for before it.",
         )
     return Seed(
         clean_keyword(" ".join(words)), tuple(dict.fromkeys(must)), tuple(dict.fromkeys(without))

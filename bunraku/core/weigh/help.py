@@ -4,136 +4,137 @@ from bunraku.core.help_text import HelpText
 
 HELP = {
     "volume": HelpText(
-        "About how often this phrase itself is searched for in a month.",
-        "Your own file's number stands; otherwise numbers and ranges of all sources are put "
-        "together by how far each is usually off, and the range beside it holds the truth about "
-        "eight times in ten.",
-        "Compare keywords by it, and open one where sources disagree before you rely on it.",
+        "Estimated monthly searches for this exact phrase.",
+        "Your own file's figure counts; otherwise the figures and ranges of all sources are "
+        "combined, each weighted by how accurate it usually is. The range beside it is right "
+        "about eight times in ten.",
+        "Compare keywords by it; check the range where sources disagree.",
     ),
     "months": HelpText(
-        "How often it was searched for in each month.",
-        "A source's own months are used, or its relative interest brought to the searches a month.",
-        "Look whether it rises or fades, and whether last year's peak came again.",
+        "Searches month by month.",
+        "The source's own months, or its relative interest converted to searches a month.",
+        "See whether interest rises or fades and whether the peak returns.",
     ),
     "rough": HelpText(
-        "A first guess of the searches of a phrase that nobody counts.",
+        "A rough estimate where no source has a figure.",
         "Its interest is compared with that of a phrase whose searches are known.",
-        "Take it for an order of size only, until a source or a file tells more.",
+        "Treat it as an order of magnitude only.",
     ),
     "trust": HelpText(
-        "How far the numbers of a source are usually off.",
-        "It is learned from how often the source disagrees with the others on your own keywords.",
-        "Move a source up or down in the settings where you know better.",
+        "How far off a source usually is.",
+        "Learned from how often the source disagrees with the others on your own keywords.",
+        "Move a source up or down in settings if you know better.",
     ),
     "season": HelpText(
-        "Which months have more of the year's searches than others, and whether they rise or fade.",
-        "Months are compared with the level of the year around them; below two years of months no "
-        "season is claimed.",
-        "Publish before the climb begins; a pale strip means any month will do.",
+        "How searches are spread over the year, and the trend.",
+        "Each month is compared with the average of the year around it. With less than two "
+        "years of months no season is claimed.",
+        "Publish before the rise; a pale strip means any month.",
     ),
     "intent": HelpText(
-        "What those who search want: to know, to reach a certain place, to compare, or to buy.",
-        "It is read from the words, learned from thousands of phrases of many subjects, and from "
-        "what stands on the results page.",
-        "Choose another one where it is wrong: yours stands for good.",
+        "What searchers want: to learn, reach a site, compare or buy.",
+        "Worked out from the words, learned from thousands of phrases on many subjects, and "
+        "from what is on the results page.",
+        "Correct it where it is wrong; your choice is kept.",
     ),
     "implied_strength": HelpText(
-        "How strong an outlet must be to stand where it already stands.",
-        "Its places on results pages that were read, and those of its owner's own report, are "
-        "compared with where each strength would mostly stand, together with what was told of it.",
-        "Take it where it differs from what you told, or say why yours is right.",
+        "Your strength as estimated from your rankings.",
+        "Its rankings on the results pages fetched and in your performance report are "
+        "compared with where each strength would usually rank, together with the figure you "
+        "entered.",
+        "Use it if it differs from what you entered.",
     ),
     "title_matches": HelpText(
-        "How many of the first ten results have exactly this phrase in their title.",
-        "Titles of the results page are compared with the phrase; ads are not counted.",
-        "Few of them and many searches mean that hardly anybody aims at it yet.",
+        "How many of the top 10 titles contain the exact phrase.",
+        "Titles on the results page are compared with the phrase; ads are not counted.",
+        "Few matches and many searches suggest an opening.",
     ),
     "openness": HelpText(
-        "How many searches a month there are for each page that says this phrase.",
-        "The searches are divided by the pages that carry the exact phrase, as the source counts "
-        "them.",
-        "The higher, the fewer write for these searchers; look whether those few are strong.",
+        "Searches a month for each page with the exact phrase.",
+        "Searches divided by the number of pages with the exact phrase, as the source counts them.",
+        "Higher means less covered; check how strong those pages are.",
     ),
     "volatility": HelpText(
-        "How many of the first ten places are taken by another result from one week to the next.",
-        "Results that are new among the ten are counted between the days on which it was read.",
-        "On a page that moves much one place means little, and a newcomer gets a turn; on one that "
-        "stands still expect to wait.",
+        "How many of the top 10 change from week to week.",
+        "Results that are new in the top 10 are counted between the days on which the page "
+        "was fetched.",
+        "High turnover gives newcomers a chance; little means waiting.",
     ),
     "landing": HelpText(
-        "How likely you would stand at each place of the first page, once your piece has settled.",
-        "Your strength is compared with that of each result; what is not sure about both is "
-        "counted in.",
-        "Move the slider to see what more strength would bring before you work for it.",
+        "The probability of each position on page one, once settled.",
+        "Your strength is compared with that of each result, allowing for the uncertainty of both.",
+        "Move the slider to see what more strength would change.",
     ),
     "place_clicks": HelpText(
-        "About how many visits a month a result at this place gets.",
-        "The searches are multiplied by the share of clicks that the place mostly has, less what "
-        "ads and other things on the page take.",
-        "See how much the first places are worth beside the last before you aim at them.",
+        "Estimated visits a month at this position.",
+        "Searches times the usual share of clicks at the position, less what ads and other "
+        "features take.",
+        "Compare top and bottom positions before you aim.",
     ),
     "wording": HelpText(
-        "How well a result's title says the phrase.",
-        "Word for word counts most, all words in another order less, some of them little.",
-        "A page of results that say it badly can be beaten by one that says it well.",
+        "How closely a title matches the phrase.",
+        "The exact phrase counts most, all its words in another order less, some of its words "
+        "little.",
+        "Loosely matching results can be beaten by an exact title.",
     ),
     "strength": HelpText(
-        "How hard a result on the page is to pass, from 0 to 100.",
-        "What stands behind its site, channel or shop, what points to the page, and how well it "
-        "says the phrase are put on one scale.",
-        "Look for the weakest that still stands there: if it can, you can.",
+        "How hard a result is to outrank, 0 to 100.",
+        "The strength of its site, channel or shop, the links or views of the page and the "
+        "wording of its title are put on one scale.",
+        "Look for the weakest result: if it ranks, so can you.",
     ),
     "own_strength": HelpText(
-        "How strong your outlet would stand on this page, on the same scale as its results.",
-        "It is made from your outlet's authority, followers or reviews, as those of rivals are.",
-        "Keep your outlet's number in the settings up to date; every chance rests on it.",
+        "Your outlet's strength on the same scale.",
+        "Worked out from your outlet's authority, followers or reviews, in the same way as "
+        "for competitors.",
+        "Keep its figure in settings up to date.",
     ),
     "difficulty": HelpText(
-        "How strong one must be to have an even chance of page one; the same for everybody.",
-        "It is worked out from the strengths of the ten results; without a read page it is what "
-        "your file says.",
-        "Compare it with your own strength, the tick on the bar, rather than with other keywords.",
+        "The strength needed for an even chance of page one, the same for everyone.",
+        "Worked out from the strengths of the top 10; without a results page it is what your "
+        "file says.",
+        "Compare it with your strength, the line on the bar.",
     ),
     "chance": HelpText(
-        "How likely your outlet is to stand among the first ten once the piece has settled.",
-        "Your strength is held against each of the ten results, with room for error on both sides; "
-        "where no page was read it rests on your file, on your guess, or is taken for even.",
-        "Above one half is worth a try; a few points of strength can change it much.",
+        "The estimated probability that you reach page one, once settled.",
+        "Your strength is compared with that of each of the ten results, allowing for error "
+        "on both sides. Without a results page it is based on your file or your estimate; "
+        "otherwise 50% is assumed.",
+        "Above 50% is promising; see what it is based on.",
     ),
     "guess": HelpText(
-        "Your own judgement of how hard page one is for you.",
-        "Easy stands for about eight chances in ten, even for five, hard for one or two.",
-        "Give it where you know the page; it outranks whatever was read, and can be taken back.",
+        "Your own estimate of the chance.",
+        "Likely means about eight chances in ten, even five, unlikely one or two.",
+        "Use it for pages you know; it overrides the calculated chance.",
     ),
     "open_share": HelpText(
-        "How many searches end with a click on an ordinary result.",
-        "Ads, answers, maps and other things on the page take their usual part away.",
-        "A page full of them brings little even from the first place.",
+        "The share of searches that end in a click on an organic result.",
+        "Ads, answers, maps and other features take their usual share first.",
+        "Where it is low, even first position earns little.",
     ),
     "clicks": HelpText(
-        "How many visits a month it would bring you on average.",
-        "Searches times the clicks of each position times your chance of standing there.",
-        "Prefer many likely visits to many searches.",
+        "Estimated visits a month, at your chance.",
+        "Searches times the clicks of each position times your chance of ranking there.",
+        "Prefer it to search volume.",
     ),
     "click_value": HelpText(
         "What one visit is worth to you.",
-        "Your own number for what its searchers want counts; otherwise half of what advertisers "
-        "pay for a click stands in.",
-        "Set your own in the settings: worth and plan follow it.",
+        "Your own figure for the intent; otherwise half of what advertisers pay for a click.",
+        "Set your own; the default is half the CPC.",
     ),
     "worth": HelpText(
-        "What the keyword would bring you in a month, once settled.",
-        "Expected visits times what one is worth, times how well it fits and your priority.",
-        "Sort by it to see what to do first, and raise the priority of what matters to you.",
+        "Estimated value a month, once settled.",
+        "Expected visits times the value of one, times topic match and your priority.",
+        "Sort by it; raise the priority of what matters to you.",
     ),
     "verdict": HelpText(
-        "Go, Try, Hard or Skip: what to do about the keyword.",
-        "Searches, chance and worth are held against your own thresholds in the settings.",
-        "Read the sentence in the inspector: it names the one thing that would change it.",
+        "Go, Try, Hard or Skip, from your thresholds.",
+        "Searches, chance and worth are compared with your thresholds in settings.",
+        "Read the reason: it says what would change it.",
     ),
     "hands": HelpText(
-        "Demand, chance and worth at a glance, as three columns.",
-        "Half height is your threshold, full height a hundred times it; hatched is unknown.",
-        "Look for three tall columns; a short one says what is missing.",
+        "Demand, chance and worth as columns; half height is your threshold, hatching is unknown.",
+        "Half height is your threshold, full height a hundred times it; hatched means unknown.",
+        "The short column shows what holds it back.",
     ),
 }

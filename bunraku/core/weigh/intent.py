@@ -110,7 +110,7 @@ def explain_intent(
     told = [FEATURE_CUES[name].says for name in features if _for(FEATURE_CUES.get(name), winner)]
     for words, says, place in (
         (names.own, "names your brand", False),
-        (names.rivals, "names a rival's brand", False),
+        (names.rivals, "names a competitor's brand", False),
         (names.places, "names a place", True),
     ):
         if (local if place else winner == INTENTS.index("navigational")) and _holding(

@@ -118,23 +118,23 @@ def conclude(
     `untold`, results of the first ten besides that nothing was told of. Returns: text for people.
     Raises: nothing."""
     if not there:
-        return "Nobody stands here: the source found no results, so a first page is free."
-    said = "title says the phrase" if titled == 1 else "titles say the phrase"
+        return "No results found, so page one is free."
+    said = "title contains the phrase" if titled == 1 else "titles contain the phrase"
     how_many = "none is" if not weaker else f"{NUMBERS[weaker]} {'is' if weaker == 1 else 'are'}"
     if weaker == there:
         how_many = "all are" if there > 1 else "it is"
     elif there == 1:
         how_many = "it is not"
-    whole = f"Of the first {NUMBERS[there]}," if there > 1 else "One result stands here;"
+    whole = f"Of the top {NUMBERS[there]}," if there > 1 else "There is one result;"
     if untold:
-        many = f"{NUMBERS[there].capitalize()} of the first ten {'are' if there > 1 else 'is'} told"
+        many = f"{NUMBERS[there].capitalize()} of the top 10 {'are' if there > 1 else 'is'} known"
         whole = f"{many}; of these," if there > 1 else f"{many};"
     first = (
         f"{whole} {how_many} weaker than you and "
         f"{'no' if not titled else 'only ' * (titled <= 2 < there) + NUMBERS[titled]} {said}."
     )
     if between[0] == 0 or page_one < 0.05:
-        return f"{first} As you stand there is {odds_words(page_one)} to reach page one."
+        return f"{first} At your strength you have {odds_words(page_one)} of reaching page one."
     where = (
         f"{ordinal(between[0])}"
         if between[0] == between[1]
@@ -144,10 +144,10 @@ def conclude(
     if visits is not None and 0 < visits < 1:
         brings = ", less than one visit a month once settled"
     return (
-        f"{first} You would be {odds_words(page_one)} to reach page one: most likely "
+        f"{first} You would be {odds_words(page_one)} to reach page one, most likely at "
         f"{where}{brings}."
         if page_one >= 0.95
-        else f"{first} You have {odds_words(page_one)} to reach page one, then most likely "
+        else f"{first} You have {odds_words(page_one)} of reaching page one, then most likely "
         f"{where}{brings}."
     )
 

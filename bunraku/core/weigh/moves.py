@@ -77,12 +77,10 @@ def volatility_words(changes: float | None) -> str:
     if changes is None:
         return ""
     if changes < CALM:
-        return "hardly a place changes from week to week"
+        return "almost no position changes from week to week"
     rounded = round(changes)
-    many = "one place changes" if rounded <= 1 else f"{rounded} places change"
-    return f"{many} a week" + (
-        ", so what stands there today says little" if changes >= LIVELY else ""
-    )
+    many = "one position changes" if rounded <= 1 else f"{rounded} positions change"
+    return f"{many} a week" + (", so today's results say little" if changes >= LIVELY else "")
 
 
 def positions_over_time(

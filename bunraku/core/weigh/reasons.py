@@ -134,7 +134,7 @@ def _least(now: float, most: float, step: float, goes: Callable[[float], bool]) 
 
 
 def explain_verdict(case: Case, currency: str = "£") -> str:
-    """The reasons for a verdict as sentences, with the one thing that would make it Go.
+    """The reasons for a verdict as sentences, with the one thing that would make it a Go.
 
     Parameters: `case`; `currency`, a sign. Returns: one to four sentences without the verdict's own
     name; where a figure is missing, which one and what it takes to get it. Raises: nothing."""
@@ -144,7 +144,7 @@ def explain_verdict(case: Case, currency: str = "£") -> str:
         return _why_skip(case, judged, asked)
     if not judged.verdict:
         return " ".join(part for part in (f"{asked}." if asked else "", _missing(case)) if part)
-    odds = f"{odds_words(judged.chance or 0.0)} to reach page one{_settled(case, judged)}"
+    odds = f"{odds_words(judged.chance or 0.0)} of reaching page one{_settled(case, judged)}"
     if judged.verdict == "hard":
         return f"{asked}, but {odds}; {_basis(case, judged)}.{change_words(case, currency)}"
     money = (
@@ -165,28 +165,28 @@ def _why_skip(case: Case, judged: Judged, asked: str) -> str:
     chance = chance_words(judged.chance)
     least = _least(case.volume or 0.0, MOST_SEARCHES, 1.0, partial(_goes, case, "volume"))
     if least is None:
-        return f"{text} More searches alone would not make it Go: the chance is {chance}."
-    return f"{text} With {least:,.0f} it would be Go: the chance is {chance}."
+        return f"{text} More searches alone would not make it a Go: the chance is {chance}."
+    return f"{text} With {least:,.0f} it would be a Go: the chance is {chance}."
 
 
 def _missing(case: Case) -> str:
     parts = []
     if case.own is None:
-        parts.append("no outlet of yours is on this channel, so there is no chance to tell")
+        parts.append("you have no outlet on this channel, so no chance can be estimated")
     if case.volume is None:
-        parts.append("nobody counts its searches")
+        parts.append("search volume not known")
     if case.untold:
-        parts.append("nobody says how strong those on its results page are")
+        parts.append("strength of the results not known")
     elif case.strengths is None:
-        parts.append("its results page was not read")
+        parts.append("no results page yet")
     text = f"{' and '.join(parts)[:1].upper()}{' and '.join(parts)[1:]}."
     unread = case.volume is None or case.strengths is None
     if unread and case.price is not None:
         text += f" Measuring it costs {case.price:g} lookups."
     elif unread:
-        text += " Bring a file with its figures, or let a source be asked."
+        text += " Import a file with figures, or turn a source on."
     if case.own is None:
-        text += " Name the outlet in the project's settings."
+        text += " Add the outlet in project settings."
     return text
 
 
@@ -201,9 +201,9 @@ def _settled(case: Case, judged: Judged) -> str:
 
 
 BASES = {
-    "file": "by the difficulty that your file tells, for its results page was not read",
-    "guess": "by your own guess",
-    "assumed": "taken for even, since no results page can be read: say easy or hard where you know",
+    "file": "based on the difficulty in your file",
+    "guess": "by your own estimate",
+    "assumed": "50% assumed, as there is no results page",
 }
 """What a chance without a results page rests on, in words."""
 
@@ -218,7 +218,7 @@ def _spots(judged: Judged) -> str:
     if judged.weak_spots:
         return f"{judged.weak_spots} results are weaker than you"
     if (judged.chance or 0.0) >= 0.5:
-        return "none is weaker than you by itself, but several are close"
+        return "none is clearly weaker than you, but several are close"
     return "none is weaker than you"
 
 
@@ -228,14 +228,16 @@ def change_words(case: Case, currency: str) -> str:
     change = what_makes_it_go(case)
     if change is None:
         if case.click_value is None and (judge(case).chance or 0.0) >= case.at.go_chance:
-            return " Say what a click is worth to you and it can become Go."
-        return " No single change would make it Go."
+            return " Say what a click is worth to you and it can become a Go."
+        return " No single change would make it a Go."
     if change.what == "own":
         more = round(change.least - (case.own or 0.0))
-        return f" With {more} more {'point' if more == 1 else 'points'} of strength it would be Go."
+        return (
+            f" With {more} more {'point' if more == 1 else 'points'} of strength it would be a Go."
+        )
     if change.what == "click_value":
-        return f" It would be Go if a click were worth {currency}{change.least:,.2f} to you."
-    return f" With {change.least:,.0f} searches a month it would be Go."
+        return f" It would be a Go if a click were worth {currency}{change.least:,.2f} to you."
+    return f" With {change.least:,.0f} searches a month it would be a Go."
 
 
 def _array(value: float | None) -> Floats:
@@ -267,9 +269,9 @@ def chance_words(chance: float) -> str:
 def odds_words(chance: float) -> str:
     """A chance, 0-1, in words."""
     if chance >= 0.95:
-        return "almost sure"
+        return "almost certain"
     if chance < 0.05:
-        return "hardly a chance"
+        return "almost no chance"
     share = round(100 * chance)
     article = "an" if share in (8, 11, 18) or 80 <= share < 90 else "a"
     return f"{article} {share}% chance"

@@ -84,7 +84,7 @@ def _from_table(form: Form, text: str) -> Read | None:
         for name, place in known.items()
         if place < len(lines[0]) and lines[0][place].strip()
     }
-    more = [f"It has {len(lines)} rows; the first was read."] if len(lines) > 1 else []
+    more = [f"It has {len(lines)} rows; the first was used."] if len(lines) > 1 else []
     return Read(said, more)
 
 
@@ -103,7 +103,7 @@ def _cleaned(text: str, notes: list[str]) -> BeautifulSoup:
     if scripts:
         parts = "1 part" if scripts == 1 else f"{scripts} parts"
         were = "was" if scripts == 1 else "were"
-        notes.append(f"{parts} that would run or load something {were} left out, unrun.")
+        notes.append(f"{parts} that run scripts or load something {were} ignored.")
     return soup
 
 
@@ -144,7 +144,7 @@ def _page_from_html(text: str) -> Read:
         heading = main.find("h1")
         if isinstance(heading, Tag):
             fields["title"] = _one_line(heading.get_text())
-            notes.append("It has no title of its own; its main heading stands in.")
+            notes.append("It has no title; its main heading is used.")
     if not described:
         notes.append("It has no description.")
     return Read({name: said for name, said in fields.items() if said}, notes)
@@ -190,9 +190,9 @@ def _page_from_markdown(text: str) -> Read:
         first = next((line.strip() for line in body.split("\n") if line.strip()), "")
         fields["title"] = heading.group(1) if heading else first[:200]
         notes.append(
-            "Its main heading stands in for the title."
+            "Its main heading is used as the title."
             if heading
-            else "It names no title; its first line stands in."
+            else "It has no title; its first line is used."
         )
     return Read({name: said for name, said in fields.items() if said}, notes)
 

@@ -118,52 +118,52 @@ def _is_not_stuffed(written: Written, aim: Aim) -> Kept:
 
 OF_FIELDS = (
     Rule(
-        "title_says", ALL_FORMS, 30, "The title says the phrase.",
-        "Say the phrase in the title, word for word.", _title_says,
+        "title_says", ALL_FORMS, 30, "Title contains the main keyword.",
+        "Put the exact main keyword in the title.", _title_says,
     ),
     Rule(
-        "title_early", ALL_FORMS, 8, "It stands early in the title.",
-        "Move the phrase to the beginning of the title.", _title_early,
+        "title_early", ALL_FORMS, 8, "Main keyword early in the title.",
+        "Start the title with the main keyword.", _title_early,
     ),
     Rule(
-        "title_length", ALL_FORMS, 8, "The title is of a good length.",
-        "Bring the title to a length that says enough and is not cut off.", _title_length,
+        "title_length", ALL_FORMS, 8, "Title length.",
+        "Adjust the title length.", _title_length,
     ),
     Rule(
-        "address_says", ("page",), 10, "The address says the phrase.",
-        "Put the phrase into the address.", _address_says,
+        "address_says", ("page",), 10, "Main keyword in the URL.",
+        "Put the main keyword in the URL.", _address_says,
     ),
     Rule(
-        "opening_says", ALL_FORMS, 14, "The description says the phrase in its first lines.",
-        "Say the phrase in the first lines of the description.", _opening_says,
+        "opening_says", ALL_FORMS, 14, "Main keyword early in the description.",
+        "Use the main keyword in the first lines of the description.", _opening_says,
     ),
     Rule(
-        "description_length", ALL_FORMS, 8, "The description is of a good length.",
-        "Bring the description to a length that says enough and is not cut off.",
+        "description_length", ALL_FORMS, 8, "Description length.",
+        "Adjust the description length.",
         _description_length,
     ),
     Rule(
-        "headings_say", ("page",), 10, "A heading says the phrase.",
-        "Say the phrase in a heading.", _headings_say,
+        "headings_say", ("page",), 10, "Main keyword in a heading.",
+        "Use the main keyword in a heading.", _headings_say,
     ),
     Rule(
-        "tag_says", ("video", "listing"), 10, "The phrase is a tag.",
-        "Make the phrase a tag.", _tag_says,
+        "tag_says", ("video", "listing"), 10, "Main keyword is a tag.",
+        "Add the main keyword as a tag.", _tag_says,
     ),
     Rule(
-        "tags_used", ("video", "listing"), 8, "The room for tags is used.",
-        "Use the room there is for tags.", _tags_used,
+        "tags_used", ("video", "listing"), 8, "Tag space used.",
+        "Add more tags.", _tags_used,
     ),
     Rule(
-        "year_is_current", ALL_FORMS, 6, "The year in the title is this one or a later one.",
-        "Bring the year in the title up to date.", _year_is_current,
+        "year_is_current", ALL_FORMS, 6, "Year is current.",
+        "Update the year in the title.", _year_is_current,
     ),
     Rule(
-        "is_calm", ALL_FORMS, 4, "The title does not shout.",
-        "Write the title without whole words in capitals.", _is_calm,
+        "is_calm", ALL_FORMS, 4, "Title not in capitals.",
+        "Avoid capitals in the title.", _is_calm,
     ),
     Rule(
-        "is_not_stuffed", ALL_FORMS, 6, "The phrase is not said too often.",
-        "Say the phrase less often: it reads as if written for a machine.", _is_not_stuffed,
+        "is_not_stuffed", ALL_FORMS, 6, "Main keyword not overused.",
+        "Use the main keyword less often.", _is_not_stuffed,
     ),
 )  # fmt: skip

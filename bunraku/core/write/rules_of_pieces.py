@@ -212,24 +212,24 @@ def _variations_told(written: Written, aim: Aim) -> Kept:
 
 OF_PIECES = (
     Rule(
-        "also_said", ALL_FORMS, 16, "Every phrase it serves stands somewhere.",
-        "Say each phrase somewhere, all its words together.", _also_said,
+        "also_said", ALL_FORMS, 16, "All keywords covered.",
+        "Use the words of each keyword together.", _also_said,
     ),
     Rule(
-        "within_limits", ALL_FORMS, 12, "No field is over its limit.",
-        "Shorten what is over its limit.", _within_limits,
+        "within_limits", ALL_FORMS, 12, "Fields within limits.",
+        "Shorten overlong fields.", _within_limits,
     ),
     Rule(
-        "no_rival", ALL_FORMS, 8, "It names no rival.",
-        "Take out the names of rivals.", _no_rival,
+        "no_rival", ALL_FORMS, 8, "No competitor names.",
+        "Remove competitor names.", _no_rival,
     ),
     Rule(
-        "title_is_own", ALL_FORMS, 6, "No other piece has its title.",
-        "Give it another title than the piece that has it.", _title_is_own,
+        "title_is_own", ALL_FORMS, 6, "Title is unique.",
+        "Choose a different title.", _title_is_own,
     ),
     Rule(
-        "address_lasts", ("page",), 6, "The address can stay for good.",
-        "Choose an address that can stay for good.", _address_lasts,
+        "address_lasts", ("page",), 6, "URL will last.",
+        "Use a URL without year, capitals or spaces.", _address_lasts,
     ),
     Rule(
         "text_opens", ("page",), 8, "The text opens with the phrase.",
@@ -240,56 +240,56 @@ OF_PIECES = (
         "Come back to the phrase in the last lines.", _text_closes,
     ),
     Rule(
-        "links_set", ("page",), 6, "The links of the plan are set, with the right words.",
-        "Set the links of the plan, saying.", _links_set,
+        "links_set", ("page",), 6, "Planned links added.",
+        "Add the planned links.", _links_set,
     ),
     Rule(
-        "questions_answered", ("page",), 8, "The questions of the results page have headings.",
-        "Answer the questions of the results page, each under a heading.", _questions_answered,
+        "questions_answered", ("page",), 8, "Questions answered.",
+        "Answer each question under its own heading.", _questions_answered,
     ),
     Rule(
-        "pictures_told", ("page",), 4, "Every picture has a text.",
-        "Give each picture a text for those who cannot see it.", _pictures_told,
+        "pictures_told", ("page",), 4, "Pictures have alt text.",
+        "Add alt text to pictures.", _pictures_told,
     ),
     Rule(
-        "second_said", ("page",), 8, "The second phrase stands in title or description.",
-        "Say the second phrase in the title or the description.", _second_said,
+        "second_said", ("page",), 8, "Second keyword used.",
+        "Use the second keyword in the title or description.", _second_said,
     ),
     Rule(
-        "place_named", ("page",), 6, "The place is named.",
+        "place_named", ("page",), 6, "Place named.",
         "Name the place in title, description or first lines.", _place_named,
     ),
     Rule(
-        "spoken_says", ("video",), 8, "The first spoken line says the phrase.",
-        "Say the phrase in the first line that is spoken.", _spoken_says,
+        "spoken_says", ("video",), 8, "Opening line has the main keyword.",
+        "Say the main keyword in the opening line.", _spoken_says,
     ),
     Rule(
-        "files_named", ("video",), 6, "The files are named by the phrase.",
-        "Name the files by the phrase before they are uploaded.", _files_named,
+        "files_named", ("video",), 6, "File names contain the main keyword.",
+        "Name files after the main keyword.", _files_named,
     ),
     Rule(
-        "tags_in_text", ("video",), 6, "The words of every tag stand in title or description.",
-        "Say the words of each tag in the description too.", _tags_in_text,
+        "tags_in_text", ("video",), 6, "Tags appear in the text.",
+        "Use each tag's words in the description.", _tags_in_text,
     ),
     Rule(
         "hashtags_used", ("video",), 2, "It has a hashtag.",
         "Add a hashtag or two.", _hashtags_used,
     ),
     Rule(
-        "chapters_right", ("video",), 4, "The chapters will be shown.",
-        "Bring the chapters into order.", _chapters_right,
+        "chapters_right", ("video",), 4, "Chapters valid.",
+        "Correct the chapter times.", _chapters_right,
     ),
     Rule(
         "bullets_used", ("listing",), 8, "All bullets are used.",
         "Use all bullets.", _bullets_used,
     ),
     Rule(
-        "hidden_is_new", ("listing",), 8, "Hidden terms say nothing that the title says.",
-        "Take out of the hidden terms what the title says or stands twice.", _hidden_is_new,
+        "hidden_is_new", ("listing",), 8, "Hidden terms add new words.",
+        "Remove repeats from the hidden terms.", _hidden_is_new,
     ),
     Rule(
-        "variations_told", ("listing",), 6, "Every variation has a title of its own.",
-        "Give each variation a title of its own.", _variations_told,
+        "variations_told", ("listing",), 6, "Variations have own titles.",
+        "Give each variation its own title.", _variations_told,
     ),
 )  # fmt: skip
 """Rules about one's own pieces."""

@@ -57,9 +57,9 @@ def wrong_with_slug(address: str, others: Sequence[str]) -> list[str]:
     if re.search(r"\s", slug) or slug != slug.strip():
         wrong.append("It has blanks: they are shown as %20.")
     if re.search(r"[A-Z]", slug):
-        wrong.append("It has capitals: written small it may be another address.")
+        wrong.append("It has capitals; lower case may be a different URL.")
     if "_" in slug:
-        wrong.append("Underscores do not part words: use hyphens.")
+        wrong.append("Use hyphens, not underscores.")
     if _YEAR.search(slug):
-        wrong.append("It has a year: the address stays when the year is over.")
+        wrong.append("It has a year, and the URL stays when the year is over.")
     return wrong

@@ -167,7 +167,7 @@ def _probability(one: TitleBrings, other: TitleBrings) -> float:
 def duel_words(duel: Duel) -> str:
     """The duel in a sentence or two, for people. Raises: nothing."""
     if len(duel.titles) < 2:
-        return "There is one title alone."
+        return "There is only one title."
     best = duel.titles[duel.best]
     other = max(
         (one for place, one in enumerate(duel.titles) if place != duel.best),
@@ -175,20 +175,21 @@ def duel_words(duel: Duel) -> str:
     )
     if not duel.known:
         return (
-            "No results page of its phrases is known, so visits cannot be told: what decides is "
-            "which phrases they say and what these are searched for."
+            "No results page of its keywords is known, so visits cannot be estimated. Decide by "
+            "which keywords the titles contain and their searches."
         )
     if plain_words(best.text) == plain_words(other.text):
-        return "They say the same words in the same order: it is even."
+        return "Both titles have the same words in the same order."
     gain = best.visits - other.visits
     if not duel.decided:
         return (
-            f"Even, as far as one can know: “{best.text}” would bring about {_visits(gain)} a "
-            "month more, and chance alone makes as much. Take the one that reads better."
+            f"Too close to call: “{best.text}” might earn about {_visits(gain)} visits a month "
+            f"more. Use the one that reads better."
         )
+    likely = round(100 * min(duel.sure, 0.99))
     return (
-        f"“{best.text}”: about {_visits(gain)} a month more than the other, "
-        f"{round(100 * min(duel.sure, 0.99))} in 100 that it is the better one."
+        f"“{best.text}” should earn about {_visits(gain)} more a month ({likely}% likely to be "
+        "better)."
     )
 
 

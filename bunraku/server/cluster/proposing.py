@@ -59,7 +59,7 @@ def take_proposal(project: Project, kind: str, cluster_id: int, told: Sequence[i
     """Do what a proposal says: `told` are the rows that leave or come, of a merge the other
     cluster. Raises: not_found, invalid_input."""
     if not told:
-        raise BunrakuError("invalid_input", "The proposal names nothing to move.", field="told")
+        raise BunrakuError("invalid_input", "The suggestion names nothing to move.", field="told")
     if kind == "merge":
         return merge_clusters(project, cluster_id, told)
     return move_keywords(project, told, None if kind == "split" else cluster_id)
@@ -73,7 +73,7 @@ def decline_proposal(project: Project, channel: str, kind: str, keyword: int, ot
         raise BunrakuError(
             "invalid_input", "The keywords are not of this channel.", field="keyword"
         )
-    with transaction.atomic(), Recorder(project, "Declined a proposal") as journal:
+    with transaction.atomic(), Recorder(project, "Dismissed a suggestion") as journal:
         fields = {"scope": scope, "kind": kind, "keyword_id": keyword, "other_id": other}
         made, new = Declined.objects.get_or_create(**fields)  # type: ignore[arg-type]
         if new:

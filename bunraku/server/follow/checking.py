@@ -99,7 +99,7 @@ class CheckRanks(JobKind[CheckParams, CheckResult]):
     again."""
 
     id = "check_ranks"
-    name = "Looking where you stand"
+    name = "Checking rankings"
     takes = CheckParams
     gives = CheckResult
 
@@ -113,11 +113,9 @@ class CheckRanks(JobKind[CheckParams, CheckResult]):
 
     def brought(self, result: CheckResult) -> str:
         """What was looked at."""
-        said = f"{plural(result.phrases, 'phrase')} of {plural(result.pieces, 'piece')}"
+        said = f"{plural(result.phrases, 'keyword')} of {plural(result.pieces, 'piece')}"
         if result.waiting:
-            said += (
-                f"; {plural(result.waiting, 'piece')} must wait, for the month’s lookups are used"
-            )
+            said += f"; {plural(result.waiting, 'piece')} must wait until next month’s lookups"
         return said
 
     def unanswered(self, result: CheckResult) -> int:
@@ -258,15 +256,15 @@ def start_checking(project: Project, live_ids: Sequence[int]) -> Job:
     if watching_source(project) is None:
         raise BunrakuError(
             "no_source",
-            "No source of this project tells where you stand.",
-            hint="Bring in your own report, or turn the practice source on in the settings.",
+            "No source of this project reports your rankings.",
+            hint="Import your search performance report, or turn on the practice source.",
         )
     chosen = LivePiece.objects.filter(project=project, gone=None).select_related("scope")
     pieces = list(chosen.filter(pk__in=live_ids) if live_ids else due_pieces(project))
     price = price_of_checks(project, pieces)
     if not price:
-        raise BunrakuError("nothing_to_read", "Nothing is due, or it was looked at today.")
-    check_affordable(project, price, "Looking where you stand")
+        raise BunrakuError("nothing_to_read", "Nothing is due, or it was checked today.")
+    check_affordable(project, price, "Checking rankings")
     return start_job(project, CheckRanks, CheckParams(live=[live.pk for live in pieces]))
 
 

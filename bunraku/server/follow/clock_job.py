@@ -41,7 +41,7 @@ class MoveClock(JobKind[ClockParams, ClockResult]):
     """Let days pass. Safe to run again: a day that has passed is not lived through twice."""
 
     id = "move_clock"
-    name = "Letting days pass"
+    name = "Moving practice time"
     takes = ClockParams
     gives = ClockResult
 

@@ -22,7 +22,7 @@ from bunraku.server.follow.watching import how_of, watching_source
 from bunraku.server.projects.models import Project
 from bunraku.server.write.models import Draft
 
-OWN_REPORT = "your own report, on average"
+OWN_REPORT = "average in your performance report"
 """Who tells the places where no source does."""
 NOT_CHECKED = -1
 """In a history: nobody looked on that day."""

@@ -129,7 +129,7 @@ def set_learns(project: Project, outlet_id: int, *, learns: bool) -> None:
     """Whether what outcomes teach of an outlet is used. Figures follow. Raises: not_found."""
     with transaction.atomic():
         outlet = find_outlet(project, outlet_id)
-        what = "learns from outcomes" if learns else "does not learn from outcomes"
+        what = "learns from results" if learns else "does not learn from results"
         with Recorder(project, f"{outlet.name} {what}"[:200]) as journal:
             journal.touch([outlet], only=["learns"])
             outlet.learns = learns
@@ -161,25 +161,25 @@ def _says(outlet: Outlet) -> str:
     if learned.get("outcomes"):
         offset = float(learned["offset"])
         parts.append(
-            f"From {plural(int(learned['outcomes']), 'outcome')}: page one was reached for "
-            f"{learned['reached']:.0%} of the phrases, {learned['foretold']:.0%} were foretold. "
-            f"It stands {_points(offset)}{_sharp(float(learned['sharpness']))}."
+            f"{plural(int(learned['outcomes']), 'result')}: {learned['reached']:.0%} reached "
+            f"page one, {learned['foretold']:.0%} forecast. Strength is {_points(offset)}"
+            f"{_sharp(float(learned['sharpness']))}."
         )
     elif lives:
         there = len(_outcomes(outlet, lives)[2])
         parts.append(
-            f"{plural(there, 'settled outcome')} of its pieces’ own topics so far; from "
-            f"{LEAST_OUTCOMES} on they teach something."
+            f"{plural(there, 'settled result')} so far; {LEAST_OUTCOMES} are needed to learn "
+            "from them."
         )
     if learned.get("days") is not None:
-        parts.append(f"New pieces are shown within about {plural(learned['days'], 'day')}.")
-    return " ".join(parts) or "Nothing of it is followed yet."
+        parts.append(f"New pieces rank within about {plural(learned['days'], 'day')}.")
+    return " ".join(parts) or "Nothing published here is tracked yet."
 
 
 def _points(offset: float) -> str:
     if abs(offset) < 0.5:
-        return "as strong as told"
-    return f"{abs(offset):g} points {'stronger' if offset > 0 else 'weaker'} than told"
+        return "as entered"
+    return f"{abs(offset):g} points {'above' if offset > 0 else 'below'} the figure entered"
 
 
 def _sharp(sharpness: float) -> str:

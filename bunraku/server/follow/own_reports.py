@@ -125,7 +125,7 @@ def take_out_report(project: Project, channel: str, first: date, last: date) -> 
             _out_of_tracks(project, channel, said)
             judge_changes(project, [channel], told=(first, last))
         if lines:
-            log(project, f"Took {plural(lines, 'line')} of one’s own report out.")
+            log(project, f"Deleted {plural(lines, 'row')} of the search performance report.")
     return lines
 
 

@@ -33,7 +33,7 @@ def find_live(project: Project, live_id: int) -> LivePiece:
     found = LivePiece.objects.select_related("scope", "outlet", "piece")
     live = found.filter(pk=live_id, project=project).first()
     if live is None:
-        raise not_found("live piece")
+        raise not_found("published piece")
     return live
 
 
@@ -68,7 +68,7 @@ def publish(
             hint="Give the piece a main keyword in the plan first.",
         )
     if LivePiece.objects.filter(project=project).count() >= MOST_LIVE:
-        message = f"A project follows {MOST_LIVE:,} live pieces at most."
+        message = f"A project follows {MOST_LIVE:,} published pieces at most."
         raise BunrakuError("invalid_input", message)
     with transaction.atomic():
         live = LivePiece.objects.create(
@@ -102,7 +102,7 @@ def publish(
             who=who,
         )
         note_seen([live])
-        log(project, f"“{piece.title}” is live since {day:%-d %B %Y}.")
+        log(project, f"“{piece.title}” has been published since {day:%-d %B %Y}.")
     return live
 
 
@@ -130,9 +130,7 @@ def change_live(
             changes = [moved, *changes]
         again = live.gone is not None
         if not changes and not again:
-            raise BunrakuError(
-                "nothing_changed", "What is live is just what is written: nothing to note."
-            )
+            raise BunrakuError("nothing_changed", "No unpublished changes.")
         title = fields.get("title", "")
         if title != live.fields.get("title", ""):
             live.old_title, live.retitled = live.fields.get("title", ""), day
@@ -157,7 +155,7 @@ def change_live(
             who=who,
             check_back=check_back(form, day) if changes else None,
         )
-        log(project, f"Changed what is live of “{live.title}”."[:300])
+        log(project, f"Published changes to “{live.title}”."[:300])
     return live
 
 
@@ -212,13 +210,13 @@ def _good_address(project: Project, address: str, live: LivePiece | None) -> str
     if not address or any(letter.isspace() for letter in address):
         raise BunrakuError(
             "invalid_input",
-            "Say where it is: its address, without spaces.",
+            "Enter its URL, without spaces.",
             field="address",
         )
     other = LivePiece.objects.filter(project=project, address=address).first()
     if other is not None and (live is None or other.pk != live.pk):
         raise BunrakuError(
-            "address_taken", f"“{other.title}” is live at this address.", field="address"
+            "address_taken", f"“{other.title}” is published at this URL.", field="address"
         )
     return address
 

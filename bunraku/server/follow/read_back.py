@@ -47,7 +47,7 @@ def _of_source(project: Project, live: LivePiece) -> tuple[dict[str, str], str]:
         raise BunrakuError(
             "no_source",
             f"{source.name} finds nothing at {live.address} today.",
-            hint="Is the address right, and is it published?",
+            hint="Is the URL right, and is it published?",
         )
     fields = {
         name: "\n".join(value) if name in AS_LINES else str(value)

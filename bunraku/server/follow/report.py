@@ -108,14 +108,14 @@ def _places(ends: Sequence[MonthEnd]) -> list[dict[str, Any]]:
     rows = [
         {
             "id": f"first{top}",
-            "name": f"Phrases in the first {top}",
+            "name": f"Keywords in top {top}",
             "values": [end.tops[n] if end.looked else None for end in ends],
         }
         for n, top in enumerate(TOPS)
     ]
     visible = {
         "id": "visible",
-        "name": "Searches a month that find us",
+        "name": "Visibility",
         "values": [end.visible for end in ends],
     }
     return [*rows, visible]
@@ -219,7 +219,7 @@ def set_figures(
     known = {figure.id for figure in REPORT_FIGURES}
     unknown = [name for name in values if name not in known]
     if unknown:
-        raise BunrakuError("invalid_input", f"There is no figure “{unknown[0]}”.", field="values")
+        raise BunrakuError("invalid_input", f"Unknown figure “{unknown[0]}”.", field="values")
     if first > today():
         raise BunrakuError("invalid_input", f"{first:%B %Y} is still to come.", field="month")
     with transaction.atomic():
@@ -250,7 +250,7 @@ def bring_months(project: Project, upload_id: int) -> dict[str, Any]:
         for row in found.rows:
             outlet = outlets.get(row.outlet.casefold()) if row.outlet else None
             if row.outlet and outlet is None:
-                wrong.append(f"Row {row.row}: there is no outlet “{row.outlet[:60]}”.")
+                wrong.append(f"Row {row.row}: unknown outlet “{row.outlet[:60]}”.")
                 continue
             if row.month > today():
                 wrong.append(f"Row {row.row}: {row.month:%B %Y} is still to come.")

@@ -52,7 +52,7 @@ def make_task(project: Project, live_id: int, rule: str, who: str) -> int:
         raise BunrakuError(
             "invalid_input",
             "The plan has no piece for it any more.",
-            hint="Open a desk for its address on Write.",
+            hint="Open its URL in the editor on Write.",
         )
     due = today() + timedelta(days=TASK_DAYS)
     with transaction.atomic():

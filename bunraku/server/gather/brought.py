@@ -40,8 +40,8 @@ class Brought(Result):
         left = sum(self.left_out.values())
         parts = [
             plural(self.new, "new keyword"),
-            f"{self.known:,} known already",
-            f"{left:,} left out" if left else "",
+            f"{self.known:,} already known",
+            f"{left:,} excluded" if left else "",
             *more,
         ]
         return ", ".join(part for part in parts if part)

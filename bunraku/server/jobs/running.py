@@ -93,8 +93,7 @@ def _run(job: Job) -> None:
             why = (
                 f"{failed.message} {failed.hint}"
                 if failed
-                else "Bunraku met a fault of its own. What was done until then is kept; run it "
-                "again."
+                else "Internal error; see the log. Completed work is kept; run it again."
             )
             _finish(job, "failed", why)
         else:

@@ -40,7 +40,7 @@ def undo_last(project: Any, wanted: int) -> Entry:
         if entry.pk != wanted:
             raise BunrakuError(
                 "stale",
-                f"Nothing was taken back: your last change is “{entry.label}” by now.",
+                f"Nothing was undone: your last change is now “{entry.label}”.",
                 hint="Undo again to take that one back.",
             )
         made = [change for change in entry.changes if change["before"] is None]
@@ -57,7 +57,7 @@ def undo_last(project: Any, wanted: int) -> Entry:
         _take_away(made)
         entry.undone = True
         entry.save(update_fields=["undone"])
-        log(project, f"Took back: {entry.label}")
+        log(project, f"Undid: {entry.label}")
         taken_back.send(sender=Entry, project=project, changes=by_model(entry))
     return entry
 

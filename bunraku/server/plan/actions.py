@@ -97,7 +97,7 @@ def comment_on(project: Project, piece_id: int, said: str, who: str) -> PieceCom
     """Say something about a piece. Raises: not_found."""
     with transaction.atomic():
         piece = find_piece(project, piece_id)
-        with Recorder(project, f"Said something about “{piece.title}”"[:200]) as journal:
+        with Recorder(project, f"Commented on “{piece.title}”"[:200]) as journal:
             made = PieceComment.objects.create(
                 piece=piece, said=said.strip(), who=who, when=timezone.now()
             )
@@ -117,7 +117,7 @@ def _set_window(project: Project, piece: Piece, fields: dict[str, Any]) -> None:
     if low and high and high < low:
         raise BunrakuError(
             "invalid_input",
-            f"It cannot be made by {high:%B %Y} and not before {low:%B %Y}.",
+            f"It cannot be done by {high:%B %Y} and not before {low:%B %Y}.",
             field=next(name for name in reversed(WINDOW_FIELDS) if name in fields),
             hint="Change one of the two months, or take it off.",
         )
@@ -127,7 +127,7 @@ def _set_kind(piece: Piece, kind: str, *, keep_hours: bool) -> None:
     if KINDS[kind].channel != piece.scope.channel:
         raise BunrakuError(
             "invalid_input",
-            f"A {KINDS[kind].name.lower()} does not stand on {piece.scope.channel} search.",
+            f"A {KINDS[kind].name.lower()} cannot be published on {piece.scope.channel} search.",
             field="kind",
         )
     # Hours that the user changed are theirs; the usual ones follow the kind.
@@ -194,7 +194,7 @@ def give_keyword(project: Project, piece_id: int, row_id: int, *, main: bool = F
         row = Row.objects.filter(pk=row_id, scope=piece.scope).first()
         if row is None:
             raise not_found("keyword on this channel")
-        with Recorder(project, f"Gave “{row.text}” to “{piece.title}”") as journal:
+        with Recorder(project, f"Added “{row.text}” to “{piece.title}”") as journal:
             owned = PieceKeyword.objects.filter(scope=row.scope_id, keyword=row.keyword_id).first()
             if owned is not None and owned.main and owned.piece_id != piece.pk:
                 raise BunrakuError(
@@ -231,6 +231,6 @@ def drop_keyword(project: Project, piece_id: int, row_id: int) -> Piece:
                 "A piece keeps its main keyword; make another the main one first.",
                 field="keyword",
             )
-        with Recorder(project, f"Took “{row.text}” from “{piece.title}”") as journal:
+        with Recorder(project, f"Removed “{row.text}” from “{piece.title}”") as journal:
             journal.remove([owned])
     return piece

@@ -110,7 +110,7 @@ def _names(project: Project, outlines: Sequence[Outline], group: GroupBy) -> lis
 _NONE: dict[GroupBy, str] = {
     "theme": "Of no theme",
     "outlet": "Without an outlet",
-    "maker": "Nobody named yet",
+    "maker": "No owner",
     "state": "",
 }
 """What those are called that have nothing to be grouped by."""

@@ -33,14 +33,14 @@ SAID_BY_MOST = 0.5
 """Share of those who stand there that must say a phrase for it to be what they all say."""
 FORMS = {
     "answer_box": "an answer box: answer in two sentences near the top, under a heading that asks",
-    "questions_box": "a box of questions: answer them, each under a heading of its own",
-    "video_strip": "a strip of videos: show how it is done, and film it where you can",
-    "shopping_strip": "a shopping strip: prices and pictures are compared before a press",
+    "questions_box": "a box of questions: answer each under its own heading",
+    "video_strip": "a strip of videos: show how it is done, and make a video if you can",
+    "shopping_strip": "a shopping strip: prices and pictures are compared before a click",
     "map": "a map: name the place, the address and the hours, and ask for reviews",
 }
 WANTS = {
-    "informational": "to know",
-    "navigational": "a certain place",
+    "informational": "information",
+    "navigational": "one particular site",
     "commercial": "to compare",
     "transactional": "to buy",
 }
@@ -72,9 +72,7 @@ def _brief(project: Project, figures: PieceFigures) -> Brief:
     outlet = piece.outlet.name if piece.outlet else "no outlet yet"
     about = f"{KINDS[piece.kind].name} for {outlet}, {piece.hours:g} hours"
     if piece.improves:
-        about += (
-            f", improving what is there already{f' ({piece.address})' if piece.address else ''}"
-        )
+        about += f", improving the existing page{f' ({piece.address})' if piece.address else ''}"
     if main:
         about += f". Main keyword: {main.text}"
     return Brief(piece.title, f"{about}.", [one for one in sections if not one.empty])
@@ -93,26 +91,26 @@ def _page(project: Project, figures: PieceFigures) -> dict[str, Any] | None:
 
 
 def _why(project: Project, figures: PieceFigures, page: dict[str, Any] | None) -> Section:
-    lines = [f"It is planned because {figures.piece.because}."] if figures.piece.because else []
+    lines = [f"Planned because {figures.piece.because}."] if figures.piece.because else []
     if page:
         change = "" if "would be" in page["because"] else page["change"]
         lines += [text for text in (page["conclusion"], page["because"], change) if text]
     told = []
     if figures.volume is not None:
-        told.append(f"{count_words(figures.volume)} searches a month of all its phrases")
+        told.append(f"{count_words(figures.volume)} searches a month for all its keywords")
     if figures.worth is not None:
         told.append(f"worth about {project.currency}{figures.worth:,.2f} a month once settled")
     if told:
         lines.append(f"Together: {', '.join(told)}.")
     if page and page["read_on"]:
-        from_where = " by the practice source" if page["practice"] else ""
+        from_where = " from the practice source" if page["practice"] else ""
         lines.append(
-            f"Figures as of {today():%d %B %Y}; the results page was read on "
+            f"Figures as of {today():%d %B %Y}; the results page was fetched on "
             f"{page['read_on']:%d %B %Y}{from_where}."
         )
     if figures.practice:
         lines.append("Some of its figures are practice figures: simulated, for trying things out.")
-    return Section("What it is for, and why", lines=lines)
+    return Section("Purpose", lines=lines)
 
 
 def _phrases(figures: PieceFigures) -> Section:
@@ -122,9 +120,9 @@ def _phrases(figures: PieceFigures) -> Section:
     )[:MOST_PHRASES]
     left = len(figures.rows) - len(rows)
     return Section(
-        "Its phrases, the weightiest first",
-        lines=[f"{left} more are served beside."] if left else [],
-        head=("Phrase", "Searches a month", "Chance", "They want"),
+        "Keywords, most important first",
+        lines=[f"{left} more secondary keywords."] if left else [],
+        head=("Keyword", "Searches a month", "Chance", "Intent"),
         rows=[
             (
                 row.text,
@@ -154,9 +152,9 @@ def _is_question(row: Row) -> bool:
 
 def _who(page: dict[str, Any] | None) -> Section:
     if not page or not page["results"]:
-        return Section("Who stands on the page")
+        return Section("Current results")
     return Section(
-        "Who stands on the page",
+        "Current results",
         head=("Place", "Title", "Whose", "Strength", "Since"),
         rows=[
             (
@@ -176,16 +174,16 @@ def _common(figures: PieceFigures, page: dict[str, Any] | None) -> Section:
         return Section("What they have in common")
     company, first = page["company"], page["results"][:10]
     lines = [
-        f"{company['titles']} of {company['results']} titles and {company['addresses']} addresses "
-        "say the main keyword word for word."
+        f"{company['titles']} of {company['results']} titles and {company['addresses']} URLs "
+        "contain the exact main keyword."
     ]
     ages = sorted(r["published"] for r in first if r["published"])
     if ages:
-        lines.append(f"Half of them have been there since {ages[len(ages) // 2]:%B %Y} or longer.")
+        lines.append(f"Half were published before {ages[len(ages) // 2]:%B %Y}.")
     words = sorted(w["words"] for w in page["fields"] if w["words"])
     if words:
         lines.append(
-            f"They have {words[0]:,} to {words[-1]:,} words, mostly {words[len(words) // 2]:,}."
+            f"They have {words[0]:,} to {words[-1]:,} words, typically {words[len(words) // 2]:,}."
         )
     heads = sorted(len(w["headings"]) for w in page["fields"] if w["headings"])
     if heads:
@@ -195,15 +193,15 @@ def _common(figures: PieceFigures, page: dict[str, Any] | None) -> Section:
             f"{one['of']} could {_lower(one['text'])}" for one in page["made"]["lacks"]
         )
         lines.append(
-            f"How well they are made, of 100: {page['made']['least']} to {page['made']['most']}"
+            f"Content quality out of 100: {page['made']['least']} to {page['made']['most']}"
             f"{f'. {lacks}' if lacks else ''}."
         )
     least = max(2, SAID_BY_MOST * len(page["fields"]))
     said = [used["text"] for used in page["used"] if used["used_by"] >= least and not used["brand"]]
-    points = [f"Most of them say: {', '.join(said[:12])}"] if said else []
+    points = [f"Common terms: {', '.join(said[:12])}"] if said else []
     unsaid = _unsaid(figures, page)
     if unsaid:
-        points.append(f"None of them says: {', '.join(unsaid[:12])}")
+        points.append(f"Missing everywhere: {', '.join(unsaid[:12])}")
     return Section("What they have in common", lines=lines, points=points)
 
 
@@ -234,8 +232,8 @@ def _form(figures: PieceFigures, page: dict[str, Any] | None) -> Section:
     lines = []
     if intents:
         main = INTENTS[intents.most_common(1)[0][0]]
-        lines.append(f"Those who search mostly want {WANTS[main]}: give them that first.")
-    return Section("The form that the page rewards", lines=lines, points=points)
+        lines.append(f"Searchers mostly want {WANTS[main]}: give them that first.")
+    return Section("Recommended format", lines=lines, points=points)
 
 
 def _when(figures: PieceFigures) -> Section:
@@ -246,32 +244,30 @@ def _when(figures: PieceFigures) -> Section:
     if piece.month:
         lines.append(f"Planned for {piece.month:%B %Y}.")
     if by.day and by.climb:
-        late = " That has passed; it will be in time for the next." if by.late else ""
+        late = " That date has passed; it will be ready for the next season." if by.late else ""
         climb = f"{by.climb:%B %Y}"
-        lines.append(
-            f"Out by {by.day:%d %B %Y} it is there when its searches climb in {climb}.{late}"
-        )
+        lines.append(f"Publish by {by.day:%d %B %Y} to catch the rise in {climb}.{late}")
     elif piece.month:
-        lines.append("Its searches have no season: any month will do.")
+        lines.append("Any month: no seasonality.")
     return Section("When", lines=lines)
 
 
 def _links(project: Project, figures: PieceFigures) -> Section:
     around = around_piece(project, figures.piece.pk)
-    lines = [f"It comes after “{one['title']}”." for one in around["waits_for"]]
-    lines += [f"“{one['title']}” waits for it." for one in around["waited_for_by"]]
+    lines = [f"It depends on “{one['title']}”." for one in around["waits_for"]]
+    lines += [f"“{one['title']}” depends on it." for one in around["waited_for_by"]]
     points = [
         (f"To “{link['title']}”" if link["outward"] else f"From “{link['title']}”")
-        + f", saying “{link['phrase']}”: {link['why']}"
+        + f", with the words “{link['phrase']}”: {link['why']}"
         for link in around["links"]
     ]
-    return Section("Links to set", lines=lines, points=points)
+    return Section("Links to add", lines=lines, points=points)
 
 
 def _limits(figures: PieceFigures) -> Section:
     form = FORM_OF[figures.piece.scope.channel]
     low, high = TITLE_CHARACTERS[form]
-    rows = [("Title", f"{low} to {high} characters", "the main keyword word for word, early")]
+    rows = [("Title", f"{low} to {high} characters", "the exact main keyword, early")]
     low, high = DESCRIPTION_CHARACTERS[form]
     rows.append(
         ("Description", f"{low} to {high:,} characters", f"the main keyword in the first {VISIBLE}")
@@ -279,21 +275,19 @@ def _limits(figures: PieceFigures) -> Section:
     if form == "video":
         rows.append(("Tags", f"{TAG_CHARACTERS} characters in all", "the main keyword first"))
     if form == "listing":
-        rows.append(("Tags", f"{LISTING_TAGS}", "the main keyword one of them"))
+        rows.append(("Tags", f"{LISTING_TAGS}", "the main keyword among them"))
     if form == "page":
-        rows.append(("Address", "short", "the main keyword; it stays for good"))
-    return Section(
-        "Fields and their limits", head=("Field", "Length", "What it must say"), rows=rows
-    )
+        rows.append(("URL", "short", "the main keyword; keep it once published"))
+    return Section("Fields and limits", head=("Field", "Length", "What it must contain"), rows=rows)
 
 
 def _kept(figures: PieceFigures) -> list[str]:
     piece = figures.piece
     told = [
-        ("A title in reserve", piece.reserve_title),
-        ("A parked idea", piece.parked_idea),
-        ("Tags taken for it", ", ".join(piece.tags)),
+        ("Alternative title", piece.reserve_title),
+        ("Idea for later", piece.parked_idea),
+        ("Chosen tags", ", ".join(piece.tags)),
         ("Note", piece.note),
-        ("Made by", piece.maker),
+        ("Owner", piece.maker),
     ]
     return [f"{name}: {text}" for name, text in told if text]

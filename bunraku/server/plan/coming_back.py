@@ -32,7 +32,7 @@ def take_plan_back(project: Project, upload_id: int) -> dict[str, int]:
     with transaction.atomic():
         changes, _ = _compare(project, table)
         pieces = {piece.pk: piece for piece, *_ in changes}
-        with Recorder(project, f"Took the plan back from {upload.name}"[:200]) as journal:
+        with Recorder(project, f"Imported plan from {upload.name}"[:200]) as journal:
             journal.touch(pieces.values())
             for piece, name, _, after in changes:
                 held = pieces[piece.pk]
@@ -63,7 +63,7 @@ def _compare(project: Project, table: PlanTable) -> tuple[list[Change], list[tup
     for pk, (row, said) in table.pieces.items():
         piece = pieces.get(pk)
         if piece is None:
-            wrong.append((row, f"Id {pk} is no piece of this plan"))
+            wrong.append((row, f"Id {pk} is not a piece of this plan"))
             continue
         for name, value in said.items():
             after, why = value, ""
@@ -72,13 +72,11 @@ def _compare(project: Project, table: PlanTable) -> tuple[list[Change], list[tup
                 found = outlets.get(str(value).casefold()) if value else None
                 after = found.pk if found else None
                 if value and (found is None or found.channel != piece.scope.channel):
-                    why = f"“{value}” is no outlet on {piece.scope.channel} search"
+                    why = f"“{value}” is not an outlet on {piece.scope.channel} search"
             elif name == "kind" and KINDS[value].channel != piece.scope.channel:
-                why = (
-                    f"a {KINDS[value].name.lower()} does not stand on {piece.scope.channel} search"
-                )
+                why = f"{piece.scope.channel} search has no {KINDS[value].name.lower()}"
             elif name == "month" and value is not None and value not in months | {before}:
-                why = f"{value:%B %Y} lies outside the planned months"
+                why = f"{value:%B %Y} is outside the planned months"
             if why:
                 wrong.append((row, f"{HEADINGS[name].capitalize()}: {why}"))
             elif after != before:

@@ -37,7 +37,7 @@ def plan_ics(
         if figures.main:
             told.append(f"Main keyword: {figures.main.text}")
         if piece.maker:
-            told.append(f"Made by {piece.maker}")
+            told.append(f"Owner: {piece.maker}")
         event.add("description", "\n".join(part for part in told if part))
         event.add("url", address_of(piece.pk))
         # It is something to do on a day, not hours that are taken.
@@ -56,5 +56,5 @@ def day_of(figures: PieceFigures) -> tuple[date | None, str]:
         return None, ""
     last = (piece.month.replace(day=28) + timedelta(days=4)).replace(day=1) - timedelta(days=1)
     if by.day and not by.late and piece.month <= by.day <= last:
-        return by.day, "to be out by then, before its searches climb"
+        return by.day, "publish by then, before searches rise"
     return last, f"planned for {piece.month:%B %Y}"

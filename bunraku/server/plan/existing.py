@@ -82,7 +82,7 @@ def bring_in(project: Project, channel: str, pages: Sequence[Page]) -> Brought:
     keyword of a piece already has that piece improve the page. Raises: invalid_input for none or
     more than `MOST_PAGES`."""
     if not pages or len(pages) > MOST_PAGES:
-        message = f"1 to {MOST_PAGES} addresses, one a line, are brought in at once."
+        message = f"Enter 1 to {MOST_PAGES} URLs, one per line."
         raise BunrakuError("invalid_input", message, field="text")
     scope = scope_of(project, channel)
     outlets = list(project.outlets.all())
@@ -95,7 +95,7 @@ def bring_in(project: Project, channel: str, pages: Sequence[Page]) -> Brought:
             keyword.keyword_id: keyword
             for keyword in PieceKeyword.objects.select_related("piece").filter(scope=scope)
         }
-        with Recorder(project, f"Brought in {plural(len(pages), 'page')}") as journal:
+        with Recorder(project, f"Imported {plural(len(pages), 'page')}") as journal:
             for page in pages:
                 row = about.get(page.address)
                 if row is None:

@@ -8,38 +8,38 @@ from bunraku.core.plan.pieces import KINDS
 from bunraku.server.plan.selectors import PieceFigures
 
 COLUMNS = (
-    Column("Id", "The piece's number: by it a plan that comes back is known again."),
+    Column("Id", "The piece's number: an imported plan is matched by it."),
     Column("Piece", "Working title."),
     Column(
         "Kind", "Article, buying guide, landing page, location page, home page, video or listing."
     ),
     Column("Outlet", "Where it is published."),
     Column("Channel", "web, video or marketplace."),
-    Column("Month", "First day of the month it is planned for; empty where not placed."),
-    Column("Pinned", "yes where the month was set by hand."),
+    Column("Month", "First day of the month it is planned for; empty if not scheduled."),
+    Column("Pinned", "yes if the month was set by hand."),
     Column(
         "Publish by",
-        "The day it must be out to catch the climb of its searches; empty without a season.",
+        "The day to publish it by to catch the rise in searches; empty without a season.",
     ),
     Column("Hours", "Hours it takes."),
-    Column("Main keyword", "The keyword the piece owns."),
-    Column("Also serves", "Its other keywords, separated by semicolons."),
-    Column("Keywords", "How many keywords it serves."),
+    Column("Main keyword", "The keyword that only this piece targets."),
+    Column("Secondary keywords", "Its other keywords, separated by semicolons."),
+    Column("Keywords", "How many keywords it covers."),
     Column("Searches a month", "Sum over its keywords, an estimate."),
     Column("Worth a month", "Sum over its keywords, in the project's currency."),
     Column("Chance of page one (0-1)", "For its main keyword."),
-    Column("State", "idea, agreed, writing, ready or live."),
-    Column("Made by", "Who makes it."),
-    Column("Due", "The day it is due; empty where none was set."),
+    Column("Status", "idea, agreed, writing, ready or live."),
+    Column("Owner", "Who is responsible for it."),
+    Column("Due", "The day it is due; empty if none was set."),
     Column("Hours spent", "Hours spent on it so far."),
-    Column("Title in reserve", "Another title that is kept with it."),
-    Column("Parked idea", "An idea that is kept with it."),
-    Column("Tags", "Tags taken for it, separated by semicolons."),
-    Column("Address", "Where it is live, or what it improves."),
+    Column("Alternative title", "Another title saved with it."),
+    Column("Idea for later", "An idea saved with it."),
+    Column("Tags", "Chosen tags, separated by semicolons."),
+    Column("URL", "Where it is published, or the page that it improves."),
     Column("Note", "Your own notes."),
     Column(
         "Practice",
-        "yes where any of its figures comes from the simulated world that ships with Bunraku.",
+        "yes if any of its figures is a practice figure.",
     ),
 )
 

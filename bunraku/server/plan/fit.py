@@ -23,7 +23,7 @@ from bunraku.server.projects.models import Project
 
 
 class FitReport(Result):
-    """What a fit brought: pieces placed, left out and waiting for next year's season; its value
+    """What a fit brought: pieces placed, left out and waiting timed for next year; its value
     over the horizon, the bound, the gap."""
 
     placed: int = 0
@@ -40,7 +40,7 @@ class Fit(JobKind[Params, FitReport]):
     """Solve the plan to a proven gap and store it; pins hold."""
 
     id = "fit"
-    name = "Fitting to your hours"
+    name = "Scheduling"
     takes = Params
     gives = FitReport
 
@@ -50,18 +50,23 @@ class Fit(JobKind[Params, FitReport]):
         plan = plan_of(work.project)
         problem, months = fitting_problem(work.project, plan)
         solved = leveled(problem, fit_hours(problem))
-        _store(work.project, plan, solved, months, "Fitted the plan to your hours")
+        _store(work.project, plan, solved, months, "Scheduled the plan")
         work.result = _report(plan, solved, months)
         work.report()
         work.advance()
 
     def brought(self, result: FitReport) -> str:
         """How many are placed and how good the plan is."""
-        unknown = f"{result.without_worth:,} without a known worth" if result.without_worth else ""
+        unknown = f"{result.without_worth:,} of unknown worth" if result.without_worth else ""
         # Where nothing is worth anything, every plan is as good as any other.
-        gap = f"at most {100 * result.gap_share:.1f}% below the best possible"
-        waiting = f"{result.waiting:,} for next year's season" if result.waiting else ""
-        parts = (f"{result.placed:,} placed", waiting, f"{result.left_out:,} left out", unknown)
+        gap = f"within {100 * result.gap_share:.1f}% of the best possible"
+        waiting = f"{result.waiting:,} timed for next year" if result.waiting else ""
+        parts = (
+            f"{result.placed:,} scheduled",
+            waiting,
+            f"{result.left_out:,} not scheduled",
+            unknown,
+        )
         return ", ".join(part for part in (*parts, gap if result.value else "") if part)
 
 
@@ -72,13 +77,13 @@ def start_fitting(project: Project) -> tuple[FitReport, Job]:
     if not plan:
         raise BunrakuError(
             "nothing_to_plan",
-            "There is no piece to place yet.",
+            "There are no pieces to schedule yet.",
             hint="Make pieces from clusters first.",
         )
     problem, months = fitting_problem(project, plan)
     placed = leveled(problem, fit_greedily(problem))
     with transaction.atomic():
-        _store(project, plan, placed, months, "Fitted the plan to your hours, first answer")
+        _store(project, plan, placed, months, "Scheduled the plan, first draft")
         job = start_job(project, Fit, Params(), distinct="fit")
     return _report(plan, placed, months), job
 

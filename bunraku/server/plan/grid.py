@@ -124,12 +124,12 @@ def _missing(
 
 GRID_COLUMNS = (
     Column("Base term", "What the combination is about."),
-    Column("Modifier or place", "What stands beside it; empty: the base term alone."),
+    Column("Modifier or place", "The modifier or place; empty for the base term alone."),
     Column("Keyword", "As it is searched, or would be."),
     Column("Searches a month", "Of all keywords that say it; empty where not known."),
     Column("Chance of page one (0-1)", "For the most searched of them."),
     Column("Worth a month", "In the project's currency."),
-    Column("Served by", "The piece that serves it; empty: none does."),
+    Column("Covered by", "The piece that covers it; empty if none does."),
     Column("Gathered", "yes where the project has it."),
 )
 

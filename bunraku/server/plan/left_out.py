@@ -58,26 +58,26 @@ def _sentence(
 ) -> str:
     piece = figures.piece
     if piece.pinned:
-        return "You keep it out."
+        return "Held back by you."
     if found.why == "nothing" and figures.worth is not None and figures.worth < NEXT_TO_NOTHING:
         chance = figures.main.chance if figures.main else None
         if chance is not None and chance < UNLIKELY:
-            return "Page one is out of reach at your strength: it brings next to nothing."
+            return "Page one is out of reach at your strength, so it would earn almost nothing."
     if found.why == "nothing":
-        wanted = " between the months you gave it" if piece.not_before or piece.by_month else ""
-        return f"It brings nothing{wanted} within the months that are planned."
+        wanted = " between the months you set" if piece.not_before or piece.by_month else ""
+        return f"It would earn nothing{wanted} in the planned months."
     if found.why == "first":
-        return f"It waits for “{plan[found.of].piece.title}”, which has no month."
+        return f"It depends on “{plan[found.of].piece.title}”, which is not scheduled."
     if found.why == "limit":
         return limits[found.of].says
     if found.why == "room":
-        return "There is room for it: fit again."
+        return "There is room: schedule again."
     if figures.worth is None:
-        return "Its worth is not known, and the hours hold pieces of known worth."
-    each = f"It brings {_money(found.rate, currency)} for each of its {piece.hours:g} hours"
+        return "Worth not known; your hours go to pieces with known worth."
+    each = f"It earns {_money(found.rate, currency)} an hour"
     if found.why == "least":
-        return f"{each}; the least that the plan holds brings {_money(found.beside, currency)}."
-    return f"{each}, but no month that it pays in has so many left."
+        return f"{each}; the lowest scheduled piece earns {_money(found.beside, currency)}."
+    return f"{each}, but no month in which it pays has enough hours left."
 
 
 def _money(value: float, currency: str) -> str:

@@ -35,10 +35,10 @@ def limits_of(project: Project, plan: Sequence[PieceFigures], months: Sequence[d
             told += _alike(project, plan, limit.most)
             continue
         weight = [limit.takes(f.piece.maker, f.piece.kind, f.piece.hours) for f in plan]
-        says = f"{limit.name}'s hours are taken."
+        says = f"{limit.name} has no hours left."
         if limit.of == "kind":
             kind = KINDS[limit.name].name.lower()
-            says = f"You want {_so_many(limit.most)} of the kind “{kind}” in a month."
+            says = f"Your limit is {_so_many(limit.most)} of “{kind}” a month."
         most = np.full(len(months), limit.most)
         told.append(Told(says, Limit(np.array(weight, dtype=float), most)))
     return told
@@ -54,7 +54,7 @@ def _alike(project: Project, plan: Sequence[PieceFigures], most: float) -> list[
     for group in groups_too_alike(project, plan):
         weight = np.zeros(len(plan))
         weight[group] = 1.0
-        says = f"You want {_so_many(most)} of the location pages that differ too little from it."
+        says = f"Your limit is {_so_many(most)} of location pages that are too alike."
         told.append(Told(says, Limit(weight, np.array([most]), whole=True)))
     return told
 
@@ -85,7 +85,7 @@ def set_limits(
         **{("kind", kind): float(most) for kind, most in kinds.items()},
         **({} if alike is None else {("alike", ""): float(alike)}),
     }
-    with transaction.atomic(), Recorder(project, "Set what the plan keeps to") as journal:
+    with transaction.atomic(), Recorder(project, "Changed planning limits") as journal:
         if project.horizon != horizon:
             journal.touch([project], only=["horizon"])
             project.horizon = horizon

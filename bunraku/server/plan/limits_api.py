@@ -64,7 +64,7 @@ def write(request: ProjectRequest, project_id: ProjectId, given: LimitsIn) -> An
     kinds: dict[str, int] = {limit.kind: limit.most for limit in given.kinds}
     if len(people) < len(given.people) or len(kinds) < len(given.kinds):
         field = "people" if len(people) < len(given.people) else "kinds"
-        raise BunrakuError("invalid_input", "Each stands once only.", field=field)
+        raise BunrakuError("invalid_input", "List each only once.", field=field)
     set_limits(request.project, given.horizon, people, kinds, given.alike)
     return Status(204, None)
 
@@ -125,5 +125,5 @@ class LocationsOut(Schema):
 
 @router.get("/plan/locations", response=LocationsOut, auth=READS, url_name="locations")
 def read_locations(request: ProjectRequest, project_id: ProjectId) -> Any:
-    """Location pages that differ too little, and what would make each differ."""
+    """Location pages that are too alike, and what would set each apart."""
     return {"too_alike": TOO_ALIKE, "groups": location_pages(request.project)}

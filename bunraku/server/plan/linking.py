@@ -45,7 +45,7 @@ def take_apart(project: Project, piece_id: int, first_id: int) -> None:
     with transaction.atomic():
         piece = find_piece(project, piece_id)
         there = list(PieceAfter.objects.filter(piece=piece, first=first_id))
-        with Recorder(project, f"“{piece.title}” waits no more"[:200]) as journal:
+        with Recorder(project, f"Removed dependency of “{piece.title}”"[:200]) as journal:
             journal.remove(there)
 
 
@@ -66,7 +66,7 @@ def wait_for_hubs(project: Project) -> int:
                 continue
             after.setdefault(link.source, []).append(link.target)
             made.append(PieceAfter(piece_id=link.source, first_id=link.target))
-        with Recorder(project, "Pieces wait for what they build on") as journal:
+        with Recorder(project, "Set dependencies automatically") as journal:
             for one in made:
                 one.save()
             journal.made(made)

@@ -38,7 +38,7 @@ def _two(project: Project, piece_id: int, other_id: int) -> tuple[Piece, Piece]:
     if piece.pk == other.pk or piece.scope_id != other.scope_id:
         raise BunrakuError(
             "invalid_input",
-            f"“{piece.title}” and “{other.title}” do not stand on the same search.",
+            f"“{piece.title}” and “{other.title}” are not on the same channel.",
             field="other",
         )
     return piece, other

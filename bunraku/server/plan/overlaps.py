@@ -99,7 +99,7 @@ def _live(project: Project, outlines: Sequence[Outline]) -> list[dict[str, Any]]
 
 OVERLAP_COLUMNS = (
     Column("Piece", "The piece."),
-    Column("Other", "The piece that is after the same searchers, or one's own page that is live."),
+    Column("Other", "The competing piece, or your published page."),
     Column("Why", "Why they overlap."),
 )
 
@@ -112,7 +112,7 @@ def overlaps_csv(project: Project) -> Any:
         (
             one["title"],
             one["address"],
-            f"it stands {one['position']} on the results page of “{one['keyword']}” already",
+            f"it already ranks {one['position']} for “{one['keyword']}”",
         )
         for one in told["live"]
     ]
@@ -183,9 +183,9 @@ def settle_live(project: Project, piece_id: int, address: str, *, improve: bool)
                 "invalid_input",
                 f"“{twin.title}” improves that page already.",
                 field="address",
-                hint="Have that piece serve this one's keywords, or keep them apart.",
+                hint="Have that piece cover these keywords, or keep them separate.",
             )
-        what = "improves a live page" if improve else "is a page of its own"
+        what = "improves a published page" if improve else "is a page of its own"
         label = f"“{piece.title}” {what}"
         with Recorder(project, label[:200]) as journal:
             journal.touch([piece])

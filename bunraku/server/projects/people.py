@@ -56,8 +56,8 @@ def invite(user: User) -> str:
     if Invitation.objects.filter(by=user).count() >= MOST_INVITATIONS:
         raise BunrakuError(
             "too_many",
-            f"{MOST_INVITATIONS} of your invitations are still open. One is over when somebody has "
-            f"used it, or after {INVITED_DAYS} days.",
+            f"{MOST_INVITATIONS} of your invitations are still open. Each ends when it has been "
+            "used, or after {INVITED_DAYS} days.",
         )
     code = secrets.token_hex(20)
     Invitation.objects.create(digest=_digest(code), by=user)
@@ -117,7 +117,7 @@ def _closed(by: SignUp) -> BunrakuError:
     return BunrakuError(
         "sign_up_closed",
         "Accounts are made here by invitation, and this one is not open any more.",
-        hint="Ask somebody who has an account to send you an invitation.",
+        hint="Ask someone who has an account to send you an invitation.",
     )
 
 
@@ -175,7 +175,7 @@ def _checked(
     password: str,
     *,
     field: str = "password",
-    wrong: str = "Name and password do not go together.",
+    wrong: str = "Wrong name or password.",
 ) -> User:
     # By what the name looks like, so that "Ruth" and "ruth" are the same person.
     known = None if User.objects.filter(username=name).exists() else _named(account_key(name))

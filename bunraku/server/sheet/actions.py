@@ -64,11 +64,11 @@ def decide(decisions: Iterable[Decision], **same: Any) -> None:
 
 
 VERBS = {
-    "open": "Took back",
+    "open": "Undid decision on",
     "kept": "Kept",
     "shortlisted": "Shortlisted",
     "parked": "Parked",
-    "dropped": "Dropped",
+    "dropped": "Rejected",
 }
 
 

@@ -61,7 +61,7 @@ COLUMNS: tuple[Column, ...] = (
     number(
         "volume",
         "Searches a month",
-        "Taken-as volume, exact match, an estimate.",
+        "Estimated monthly searches (exact match).",
         **SEARCHES,
         **LISTED,
         filter="range",
@@ -71,38 +71,38 @@ COLUMNS: tuple[Column, ...] = (
     ),
     number(
         "volume_low",
-        "Searches low",
+        "Searches, low",
         "Lower end of the middle 80%.",
         **SEARCHES,
-        export="Searches low",
+        export="Searches, low",
         digits=0,
     ),
     number(
         "volume_high",
         "Searches high",
-        "Upper end of the middle 80%.",
+        "High end of the 80% range.",
         **SEARCHES,
         export="Searches high",
         digits=0,
     ),
     count(
         "volume_from",
-        "Readings used",
+        "Figures used",
         "How many readings the volume is made from.",
         low=0,
         told=False,
-        export="Readings used",
+        export="Figures used",
     ),
     flag(
         "volume_rough",
-        "Rough",
-        "yes where no source tells a number of just these words: a guess from ranges or interest.",
-        export="Rough",
+        "Rough estimate",
+        "yes if no source has a figure for exactly this phrase, so it is estimated.",
+        export="Rough estimate",
     ),
     flag(
         "volume_disagrees",
-        "Disagreement",
-        "Whether sources differ more than twofold, or one shuts another out.",
+        "Sources disagree",
+        "Sources differ by more than 2× or contradict each other.",
         export="Sources disagree",
     ),
     flag(
@@ -113,11 +113,11 @@ COLUMNS: tuple[Column, ...] = (
     ),
     code(
         "chance_from",
-        "Chance rests on",
-        "page: a results page that was read; file: the difficulty a file told; guess: your own; "
-        "assumed: nothing is known, and it is taken for even.",
+        "Chance based on",
+        "page: the results page; file: the difficulty in your file; guess: your own estimate; "
+        "assumed: nothing is known, so 50% is assumed.",
         names=RESTS_ON,
-        export="Chance rests on",
+        export="Chance based on",
     ),
     code(
         "trend",
@@ -129,7 +129,7 @@ COLUMNS: tuple[Column, ...] = (
     ),
     number(
         "change_share",
-        "Change a year",
+        "Yearly change",
         "0.1 is ten per cent more each year.",
         unit="share",
         sorts=True,
@@ -156,10 +156,10 @@ COLUMNS: tuple[Column, ...] = (
     ),
     month(
         "climb_month",
-        "Climb begins",
+        "Rise begins",
         "Month in which searches begin to rise to the peak.",
         **MONTH,
-        export="Climb begins",
+        export="Rise begins",
     ),
     number(
         "cpc",
@@ -174,7 +174,7 @@ COLUMNS: tuple[Column, ...] = (
     number(
         "ad_competition",
         "Ad competition",
-        "How contested ads on the keyword are, as a source tells it.",
+        "How contested ads on the keyword are, as a source reports it.",
         **SHARE,
         export="Ad competition (0-1)",
         digits=3,
@@ -206,7 +206,7 @@ COLUMNS: tuple[Column, ...] = (
     ),
     number(
         "own_strength",
-        "Own strength",
+        "Your strength",
         "Your outlet's strength for this keyword on the same scale.",
         **POINTS,
         export="Own strength (0-100)",
@@ -227,7 +227,7 @@ COLUMNS: tuple[Column, ...] = (
     number(
         "position",
         "Position",
-        "Where your outlet stands if it gets on page one.",
+        "Position of your outlet if it reaches page one.",
         unit="position",
         low=1,
         high=10,
@@ -278,10 +278,12 @@ COLUMNS: tuple[Column, ...] = (
         export="Verdict",
         figure="verdict",
     ),
-    list_of("hands", "Hands", "Heights of demand, chance and worth, 0-100; -1 unknown."),
+    list_of(
+        "hands", "Demand, chance, worth", "Heights of demand, chance and worth, 0-100; -1 unknown."
+    ),
     number(
         "fit",
-        "Fit",
+        "Topic match",
         "How close the keyword is to what the project is about.",
         always=True,
         **SHARE,
@@ -290,11 +292,11 @@ COLUMNS: tuple[Column, ...] = (
         figure="fit",
     ),
     flag("waiting", "Waiting", "Whether a figure is still to be asked for.", filter="flag"),
-    count("cluster", "Cluster", "Id of the cluster that it stands in.", optional=True, filter="is"),
+    count("cluster", "Cluster", "Id of its cluster.", optional=True, filter="is"),
     number(
         "relevance",
         "Relevance",
-        "How likely it is to be kept, learned from what was kept and dropped.",
+        "How likely you are to keep it, learned from what you kept and rejected.",
         **SHARE,
         sorts=True,
         export="Relevance (0-1)",
@@ -310,7 +312,9 @@ COLUMNS: tuple[Column, ...] = (
         export="Variants",
         figure="family",
     ),
-    flag("leads", "Leads", "Whether it stands for its variant family.", told=False, filter="flag"),
+    flag(
+        "leads", "Leading variant", "Whether it is the leading variant.", told=False, filter="flag"
+    ),
     count(
         "left_out_by",
         "Rule",
@@ -320,11 +324,17 @@ COLUMNS: tuple[Column, ...] = (
         filter="is",
         filter_id="rule",
     ),
-    number("own_clicks", "Own clicks", "From your own report.", **CLICKS, export="Own clicks"),
+    number(
+        "own_clicks",
+        "Your clicks",
+        "From your search performance report.",
+        **CLICKS,
+        export="Your clicks",
+    ),
     number(
         "own_impressions",
         "Own times shown",
-        "From your own report.",
+        "From your search performance report.",
         low=0,
         filter="known",
         filter_id="own",
@@ -333,7 +343,7 @@ COLUMNS: tuple[Column, ...] = (
     number(
         "own_position",
         "Own position",
-        "From your own report.",
+        "From your search performance report.",
         unit="position",
         low=1,
         export="Own position",

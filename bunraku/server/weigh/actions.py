@@ -93,13 +93,13 @@ def mark_priority(project: Project, row_ids: Sequence[int], priority: str) -> in
 def overrule_intent(project: Project, row_ids: Sequence[int], intent: str) -> int:
     """Say what searchers want, against or in place of what was read; it stands until taken back.
     Raises: not_found."""
-    return _decide(project, row_ids, "intent", intent, f"Set intent to {intent or 'what was read'}")
+    return _decide(project, row_ids, "intent", intent, f"Set intent to {intent or 'as detected'}")
 
 
 def guess_chance(project: Project, row_ids: Sequence[int], guess: str) -> int:
     """Say how hard page one is for oneself, "easy", "even" or "hard", or take that back; it stands
     against whatever was read. Raises: not_found."""
-    return _decide(project, row_ids, "guess", guess, f"Guessed {guess or 'nothing'}")
+    return _decide(project, row_ids, "guess", guess, f"Estimated chance {guess or 'nothing'}")
 
 
 def _decide(project: Project, row_ids: Sequence[int], field: str, value: str, label: str) -> int:

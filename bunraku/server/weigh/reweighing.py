@@ -42,7 +42,7 @@ class Reweigh(JobKind[ReweighParams, Reweighed]):
     that a setting changed since are weighed once more by the job which that change started."""
 
     id = "reweigh"
-    name = "Weighing again"
+    name = "Recalculating"
     quiet = True
     again = True
     takes = ReweighParams

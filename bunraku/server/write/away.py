@@ -24,8 +24,8 @@ FIELD_COLUMNS = tuple(
             {
                 "line": "One line.",
                 "text": "As it is written, with its lines.",
-                "lines": "One a line.",
-                "pairs": "A name, a colon and a text; one a line.",
+                "lines": "One per line.",
+                "pairs": "A name, a colon and a text; one per line.",
             }[field.shape],
         )
         for fields in FIELDS.values()

@@ -74,11 +74,9 @@ def open_desk(
         save_draft(project, piece.pk, edits, held.revision if held else 0, who, anew=True)
     notes = list(found.notes)
     if there is not None and found.fields:
-        notes.append(
-            f"“{wanted}” is served by “{piece.title}” already: what was read stands there."
-        )
+        notes.append(f"“{wanted}” is already covered by “{piece.title}”; the text was added there.")
     elif there is not None:
-        notes.append(f"“{wanted}” is served by “{piece.title}” already: this is its desk.")
+        notes.append(f"“{wanted}” is already covered by “{piece.title}”, opened here.")
     return piece, notes
 
 
@@ -98,7 +96,7 @@ def _piece_of(project: Project, channel: str, row: Row, found: Read, address: st
     kind = suggest_kind(channel, intents, float(row.local), (), 0).kind
     title = found.fields.get("title", "")[:200] or f"{row.text[:1].upper()}{row.text[1:]}"
     outlets = list(project.outlets.all())
-    with Recorder(project, f"Opened a desk for “{title}”"[:200]) as journal:
+    with Recorder(project, f"Opened “{title}” in the editor"[:200]) as journal:
         piece = Piece.objects.create(
             project=project,
             scope=row.scope,

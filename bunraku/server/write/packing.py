@@ -180,7 +180,7 @@ def _variations(
     if not names:
         raise BunrakuError(
             "invalid_input",
-            "Name the variations first, one a line, such as “green” or “two metres”.",
+            "Name the variations first, one per line, such as “green” or “two metres”.",
             field="variations",
         )
     room = next((o.most for o in most_of(aims.profile.limits, "variations", "each")), 140)

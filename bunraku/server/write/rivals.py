@@ -59,7 +59,7 @@ def rival_tags(project: Project, aims: Aims) -> RivalTags:
             texts.setdefault(identity_key(tag), tag)
             used[identity_key(tag)] += 1
     tags = [
-        RivalTag(texts[key], count / max(len(fields), 1), f"{count} of {len(fields)} rivals")
+        RivalTag(texts[key], count / max(len(fields), 1), f"{count} of {len(fields)} competitors")
         for key, count in used.most_common()
     ]
     tags += [RivalTag(text, 0.5, "searched for too") for text in payload.get("related", [])]

@@ -62,7 +62,7 @@ def _compare(project: Project, table: FieldsTable) -> tuple[list[Change], list[t
     for pk, (row, said) in table.pieces.items():
         piece = pieces.get(pk)
         if piece is None:
-            wrong.append((row, f"Id {pk} is no piece of this plan"))
+            wrong.append((row, f"Id {pk} is not a piece of this plan"))
             continue
         own = {field.id: field.name for field in FIELDS[FORM_OF[piece.scope.channel]]}
         fields = drafts.get(pk, {})

@@ -70,9 +70,9 @@ def _value_of(text: str, share: float, aims: Aims) -> float:
 
 
 _WHY = {
-    "brand": "names a rival or a channel",
+    "brand": "names a competitor or a channel",
     "year": "names another year",
-    "long": "is too long by itself",
+    "long": "is too long on its own",
     "room": "has no room left",
 }
 

@@ -50,7 +50,7 @@ async function toProblem(response: Response): Promise<Problem> {
   } catch {
     return new Problem(
       "unknown",
-      `The server answered ${response.status}.`,
+      `The server returned error ${response.status}.`,
       response.status,
       "",
       "Try again in a moment.",
@@ -70,10 +70,10 @@ const guard: Middleware = {
   onError() {
     return new Problem(
       "offline",
-      "Bunraku's server cannot be reached.",
+      "Cannot reach the Bunraku server.",
       0,
       "",
-      "Is it still running? Nothing is lost.",
+      "Check that it is running. Nothing has been lost.",
     );
   },
 };

@@ -2573,7 +2573,7 @@ export interface paths {
         };
         /**
          * Read Locations
-         * @description Location pages that differ too little, and what would make each differ.
+         * @description Location pages that are too alike, and what would set each apart.
          */
         get: operations["bunraku_server_plan_limits_api_read_locations"];
         put?: never;
@@ -10932,7 +10932,7 @@ export interface components {
         };
     };
     responses: {
-        /** @description The request cannot be read: no JSON, no form, or half of one. Name and password do not go together. */
+        /** @description The request cannot be read: no JSON, no form, or half of one. Wrong name or password. */
         Problem400: {
             headers: {
                 [name: string]: unknown;
@@ -10941,7 +10941,7 @@ export interface components {
                 "application/problem+json": components["schemas"]["Problem"];
             };
         };
-        /** @description Nobody is signed in. */
+        /** @description Not signed in. */
         Problem401: {
             headers: {
                 [name: string]: unknown;
@@ -10950,7 +10950,7 @@ export interface components {
                 "application/problem+json": components["schemas"]["Problem"];
             };
         };
-        /** @description The request did not come from Bunraku's own page, or the page is stale. The demo answers only the machine it runs on. No account can be made here, or not without an invitation. */
+        /** @description The request did not come from Bunraku's own page, or the page is stale. The demo works only on this computer. No account can be made here, or not without an invitation. */
         Problem403: {
             headers: {
                 [name: string]: unknown;
@@ -10959,7 +10959,7 @@ export interface components {
                 "application/problem+json": components["schemas"]["Problem"];
             };
         };
-        /** @description There is no such thing, or it is another person's. */
+        /** @description Not found, or not yours. */
         Problem404: {
             headers: {
                 [name: string]: unknown;
@@ -10968,7 +10968,7 @@ export interface components {
                 "application/problem+json": components["schemas"]["Problem"];
             };
         };
-        /** @description One would wait for itself. As many are open as there may be. The name is already used. Everything of the run was answered; there is no rest to ask for. The same is left out already. The combiner's patterns make nothing. Every chosen keyword has been measured today. Every page was read, as deep and as lately as is wanted. No source of the project can be asked for this. There is no keyword to cluster. No piece can be made of what was chosen. There is nothing left to undo, or it was changed by something since. The lookups left do not pay for what is asked. What was to cost at most so much would cost more; the rest was not bought. Another live piece has the address. What is live is as it is said to be. Only the clock of a project on practice figures can be moved. The job is over; it cannot be stopped any more. Another piece owns the keyword on this channel. It was changed in another window since it was read. */
+        /** @description A piece cannot depend on itself. As many are open as there may be. The name is already used. This run is complete; nothing is missing. Already excluded. The combiner's patterns make nothing. Every chosen keyword has been measured today. All results pages are up to date. No source of the project can be asked for this. There is no keyword to cluster. Nothing selected can be planned. Nothing to undo, or it has changed since. Not enough lookups left. Price limit reached; the rest was not bought. Another published piece has this URL. No unpublished changes. Only the clock of a project on practice figures can be moved. The job is over; it cannot be stopped any more. Another piece has this main keyword. It was changed in another window meanwhile. */
         Problem409: {
             headers: {
                 [name: string]: unknown;
@@ -10977,7 +10977,7 @@ export interface components {
                 "application/problem+json": components["schemas"]["Problem"];
             };
         };
-        /** @description More than is taken at once. */
+        /** @description Too much at once. */
         Problem413: {
             headers: {
                 [name: string]: unknown;
@@ -10986,7 +10986,7 @@ export interface components {
                 "application/problem+json": components["schemas"]["Problem"];
             };
         };
-        /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. A rule for leaving out makes no sense. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The columns of a file are not told rightly. Figures cannot be of a day that is still to come. A source is not the project's, or cannot do what is asked. */
+        /** @description The password is too easy to guess. A field is missing or out of range; the field is named. No seed was given that could be searched for. No channel was chosen. No other language was chosen to translate into. Invalid rule. A pattern of the combiner cannot be read, or would make too much. The file cannot be read as a table. The column choices are not valid. The date is in the future. A source is not the project's, or cannot do what is asked. */
         Problem422: {
             headers: {
                 [name: string]: unknown;
@@ -10995,7 +10995,7 @@ export interface components {
                 "application/problem+json": components["schemas"]["Problem"];
             };
         };
-        /** @description Too many tries for this name or from this address; wait a minute. */
+        /** @description Too many attempts for this name or from this network; wait a minute. */
         Problem429: {
             headers: {
                 [name: string]: unknown;
@@ -11004,7 +11004,7 @@ export interface components {
                 "application/problem+json": components["schemas"]["Problem"];
             };
         };
-        /** @description Bunraku met a fault of its own; it is in the log. */
+        /** @description Internal error; see the log. */
         Problem500: {
             headers: {
                 [name: string]: unknown;
@@ -11013,7 +11013,7 @@ export interface components {
                 "application/problem+json": components["schemas"]["Problem"];
             };
         };
-        /** @description Something else is being stored, or computed, for a long while. */
+        /** @description The database is busy. */
         Problem503: {
             headers: {
                 [name: string]: unknown;
@@ -11022,7 +11022,7 @@ export interface components {
                 "application/problem+json": components["schemas"]["Problem"];
             };
         };
-        /** @description The disk or the database fails: it is full, read-only or damaged; told is which. */
+        /** @description The disk or database is full, read-only or damaged; the message says which. */
         Problem507: {
             headers: {
                 [name: string]: unknown;

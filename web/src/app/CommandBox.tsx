@@ -41,12 +41,12 @@ export function CommandBox({
     setTimeout(act, 0);
   };
   return (
-    <Modal open={open} onOpenChange={onOpenChange} title="Go to or do">
+    <Modal open={open} onOpenChange={onOpenChange} title="Search or run a command">
       <Command label="Commands">
         <Command.Input
           value={typed}
           onValueChange={setTyped}
-          placeholder="A step, a channel, a keyword, a project"
+          placeholder="Type a step, channel, keyword or project"
           className="h-9 w-full rounded-md border border-bar px-3"
         />
         <Command.List className="mt-2 h-[320px] overflow-auto">
@@ -82,14 +82,14 @@ export function CommandBox({
               </Command.Item>
             ))}
           </Command.Group>
-          <Command.Group heading="Do" className={GROUP}>
+          <Command.Group heading="Actions" className={GROUP}>
             {overview.data?.undo && (
               <Command.Item className={ITEM} onSelect={run(onUndo)}>
                 Undo: {overview.data.undo.label}
               </Command.Item>
             )}
             <Command.Item className={ITEM} onSelect={run(onKeys)}>
-              Show the keys
+              Keyboard shortcuts
             </Command.Item>
             <Command.Item
               className={ITEM}

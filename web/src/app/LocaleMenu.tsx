@@ -16,7 +16,7 @@ export function LocaleMenu({ project }: { project: Project }) {
     (to: { country: string; language: string }) => changeLocale(project.id, to),
     {
       done: (_, to) => {
-        say(`Now in ${localeName(to.country, to.language)}. z goes back.`);
+        say(`Switched to ${localeName(to.country, to.language)}. Press Z to undo.`);
         const locale = `${to.language}-${to.country}`;
         navigate({ to: ".", search: (now) => ({ ...now, locale }), replace: true });
       },

@@ -12,7 +12,7 @@ import { useOverview, useOwnFiles, useProjects, useSession } from "../shared/que
 import { chooseTheme, chosenTheme, THEMES, type Theme } from "../shared/theme";
 import { LocaleMenu } from "./LocaleMenu";
 
-const LOOKS = { system: "As the system", light: "Light", dark: "Dark" } as const;
+const LOOKS = { system: "Same as system", light: "Light", dark: "Dark" } as const;
 const FRAME =
   "flex h-[31px] items-center gap-2 rounded-md border border-beam-line px-3 text-on-beam " +
   "hover:border-on-beam-2";
@@ -120,16 +120,14 @@ export function TopBar({
         className="flex h-[31px] w-[250px] min-w-[110px] shrink-[2] items-center justify-between
           rounded-md bg-beam-2 px-3 text-on-beam-2 hover:text-on-beam"
       >
-        <span className="truncate">Go to or do</span>{" "}
+        <span className="truncate">Search or run a command</span>{" "}
         <kbd className="font-sans text-2xs whitespace-nowrap">Ctrl K</kbd>
       </button>
       {overview.data?.practice && (
         <Help
           figure=""
           text={
-            "Suggestions, searches, prices and results pages of this project come from a world " +
-            "that ships with Bunraku to practise in: simulated, not measured. Bring figures of " +
-            "your own, and turn its sources off in the project's settings."
+            "Figures in this project are simulated, for practice. To use real ones, import your own and turn the practice sources off in project settings."
           }
           title="Practice figures"
         >
@@ -141,7 +139,7 @@ export function TopBar({
       {ownFiles ? (
         <Help
           figure=""
-          text="Nothing is asked of a source: figures come from your files and from you. It can be changed in the project's settings."
+          text="Figures come only from your files and from what you enter. You can change this in project settings."
           title="Own files only"
         >
           <span className="whitespace-nowrap text-on-beam">Own files only</span>
@@ -150,8 +148,7 @@ export function TopBar({
         <Help
           figure=""
           text={
-            "How many lookups are left to buy. Every lookup is priced before it is bought, and " +
-            "never bought twice on one day."
+            "Lookups you can still spend. You see the price first, and never pay for the same lookup twice in a day."
           }
           title="Allowance"
         >
@@ -170,7 +167,7 @@ export function TopBar({
               Account
             </DropdownMenu.Item>
             <DropdownMenu.Label className="px-3 pt-2 pb-1 text-2xs font-semibold text-quiet">
-              Look
+              Appearance
             </DropdownMenu.Label>
             <DropdownMenu.RadioGroup
               value={theme}

@@ -54,9 +54,7 @@ export function UpNextPage() {
             <Back told={told} at={{ projectId: String(projectId), channel }} />
             <Part title="To do">
               {!told.in_the_way.length && (
-                <p className="text-ink-2">
-                  Nothing: every keyword is measured, clustered and decided.
-                </p>
+                <p className="text-ink-2">Nothing: every keyword is measured and clustered.</p>
               )}
               <ul>
                 {told.in_the_way.map((blocked) => {
@@ -189,7 +187,7 @@ function Back({ told, at }: { told: UpNext; at: At }) {
               search={{ order: "due", which: "due" }}
               className={buttonLook("plain")}
             >
-              See which
+              Show them
             </Link>
           </li>
         )}

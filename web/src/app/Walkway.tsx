@@ -113,6 +113,6 @@ function told(step: StepId, counts: Counts, overview: Overview): string {
     return counts.keywords ? `${exact(counts.measured)} of ${exact(counts.keywords)}` : "0";
   if (step === "cluster") return exact(counts.clusters);
   if (step === "write") return drafts ? plural(drafts, "draft") : "0";
-  if (step === "follow") return overview.live ? `${exact(overview.live)} live` : "0";
-  return pieces ? `${exact(pieces)} pieces, ${exact(placed)} placed` : "0";
+  if (step === "follow") return overview.live ? `${exact(overview.live)} published` : "0";
+  return pieces ? `${exact(pieces)} pieces, ${exact(placed)} scheduled` : "0";
 }

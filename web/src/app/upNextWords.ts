@@ -50,7 +50,7 @@ export function blockOf({ what, channel, count }: InTheWay, ownFiles: boolean): 
     case "unplaced":
       return {
         words: `${plural(count, "piece")} not scheduled yet.`,
-        button: "See the plan",
+        button: "Open the plan",
         step: "plan",
       };
   }

@@ -24,7 +24,7 @@ export function useLocaleInAddress(project: Project | undefined): void {
     {
       done: (_, to) => {
         const { country, language } = read(to);
-        say(`Now in ${localeName(country, language)}, as the address says. z goes back.`);
+        say(`Switched to ${localeName(country, language)}, as in the link. Press Z to undo.`);
       },
       failed: (problem) => say(problem.message, { bad: true }),
     },

@@ -32,7 +32,7 @@ describe("taking back", () => {
     back.mockResolvedValue({ label: "Dropped 3 keywords", left: 0 });
     const { hook, isStale } = setUp();
     await act(async () => hook.result.current());
-    expect(await screen.findByText("Taken back: Dropped 3 keywords")).toBeInTheDocument();
+    expect(await screen.findByText("Undone: Dropped 3 keywords")).toBeInTheDocument();
     await waitFor(() => expect(isStale()).toBe(true));
     expect(back).toHaveBeenCalledWith(1, 7);
   });

@@ -23,7 +23,7 @@ export function useUndo(projectId: number): () => void {
         return;
       }
       const taken = await undo(projectId, last.entry);
-      say(`Taken back: ${taken.label}`);
+      say(`Undone: ${taken.label}`);
       refreshProject(client, projectId);
     } catch (error) {
       say(

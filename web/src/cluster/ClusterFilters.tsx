@@ -38,7 +38,7 @@ export function ClusterFilters({
       />
       <label className="flex items-center gap-2">
         <Checkbox checked={search.several} onChange={(checked) => onChange({ several: checked })} />
-        Only of several keywords
+        Two or more keywords
       </label>
       {whole && whole.themes.length > 0 && (
         <>

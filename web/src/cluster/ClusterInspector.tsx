@@ -43,7 +43,7 @@ export function ClusterInspector({
   return (
     <Inspector label="Cluster" onClose={() => onOpen(undefined)}>
       {gone ? (
-        <p className="text-ink-2">This cluster is no more: its keywords have gone to others.</p>
+        <p className="text-ink-2">This cluster no longer exists; its keywords are now in others.</p>
       ) : (
         found.error && <ProblemNote error={found.error} />
       )}
@@ -84,7 +84,9 @@ function Told({
     (to: number | null) => moveKeywords(projectId, [...moving], to),
     {
       done: (out) => {
-        say(`${named(moving)} moved to “${out.name}”, for good. z takes it back.`);
+        say(
+          `Moved ${named(moving)} to “${out.name}”. Re-clustering keeps it there. Press Z to undo.`,
+        );
         setMoving([]);
         setTicked(new Set());
       },
@@ -116,10 +118,10 @@ function Told({
       <p className="pt-1 pb-3 text-ink-2">
         <strong className="text-ink">{plural(rows.length, "keyword")}.</strong>{" "}
         {rows.length > 1
-          ? `One piece can serve them all${
+          ? `One piece can cover them all${
               together.length ? `: ${together.join(" and ")} together` : ""
             }.`
-          : "It stands alone."}
+          : "On its own."}
       </p>
       {problem && <ProblemNote error={problem} />}
       <Said
@@ -141,7 +143,7 @@ function Told({
           </Button>
         </div>
       )}
-      <Block title="Members and why they belong" aside="searches">
+      <Block title="Keywords and why they belong" aside="searches">
         <ul>
           {cluster.members.map(({ row, why, pinned }) => (
             <li
@@ -153,7 +155,7 @@ function Told({
             >
               <span className="row-span-2 pt-[1px]">
                 <Checkbox
-                  label={`Tick ${row.text}`}
+                  label={`Select ${row.text}`}
                   checked={ticked.has(row.id)}
                   onChange={(on) =>
                     setTicked(
@@ -312,7 +314,7 @@ function Name({ cluster, projectId }: { cluster: Detail; projectId: number }) {
         </Button>
         <Button onClick={() => setName(null)}>Cancel</Button>
       </div>
-      <p className="text-xs text-quiet">Left empty, it is named after its lead keyword.</p>
+      <p className="text-xs text-quiet">Leave empty to use the lead keyword.</p>
     </form>
   );
 }

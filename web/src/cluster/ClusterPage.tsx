@@ -73,28 +73,28 @@ export function ClusterPage() {
       params: { projectId: String(projectId), channel },
     });
   useKey("w", toFirst, { enabled: clustered });
-  useCommand("What comes first", toFirst, { keys: "w", enabled: clustered });
-  useCommand("The grid of combinations", toGrid, { keys: "c", enabled: clustered });
-  useCommand("Cluster what is in none", () => cluster.mutate({ afresh: false }), {
+  useCommand("Order of work", toFirst, { keys: "w", enabled: clustered });
+  useCommand("Combinations", toGrid, { keys: "c", enabled: clustered });
+  useCommand("Cluster the rest", () => cluster.mutate({ afresh: false }), {
     enabled: looseOf(counts) > 0,
   });
-  useCommand("Cluster afresh", () => setRegrouping(true), { enabled: clustered });
-  useCommand("Clusters: the sheet or the score", toOther, { keys: "v", enabled: clustered });
-  useCommand("Proposals for the clusters", propose, { keys: "p", enabled: clustered });
+  useCommand("Re-cluster", () => setRegrouping(true), { enabled: clustered });
+  useCommand("Table or theme map", toOther, { keys: "v", enabled: clustered });
+  useCommand("Suggestions for the clusters", propose, { keys: "p", enabled: clustered });
   const about = aboutLine(counts, whole.data);
   const tools = (
     <>
       {clustered && (
         <>
           {search.view === "score" ? (
-            <Button onClick={toOther}>As a sheet</Button>
+            <Button onClick={toOther}>Table</Button>
           ) : (
             <LookMenu onScore={toOther} onGrid={toGrid} onFirst={toFirst} />
           )}
           <Button aria-pressed={search.open === "proposals"} onClick={propose}>
-            Proposals
+            Suggestions
           </Button>
-          <Button onClick={() => setRegrouping(true)}>Cluster afresh</Button>
+          <Button onClick={() => setRegrouping(true)}>Re-cluster</Button>
         </>
       )}
       {(looseOf(counts) > 0 || !clustered) && (
@@ -214,7 +214,7 @@ const looseOf = (counts: Counts) => (counts ? counts.keywords - counts.clustered
 function aboutLine(counts: Counts, whole: Whole | undefined): string {
   if (!counts) return "";
   const loose = looseOf(counts);
-  const left = loose ? `, ${exact(loose)} in none yet` : "";
+  const left = loose ? `, ${exact(loose)} not clustered yet` : "";
   const themes = whole?.themes.length ? ` in ${plural(whole.themes.length, "theme")}` : "";
   return `${plural(counts.clusters, "cluster")} of ${plural(counts.clustered, "keyword")}${themes}${left}`;
 }

@@ -91,7 +91,7 @@ export function ClusterSheet({
     (wanted: number[]) => mergeClusters(projectId, wanted[0] ?? 0, wanted.slice(1)),
     {
       done: (out, wanted) => {
-        say(`${plural(wanted.length, "cluster")} are one now, “${out.name}”. z takes it back.`);
+        say(`${plural(wanted.length, "cluster")} are now one, “${out.name}”. Press Z to undo.`);
         grid.chosen.clear();
       },
     },
@@ -106,7 +106,7 @@ export function ClusterSheet({
     },
     {
       done: (out) => {
-        say(`${plural(many, "cluster")} put into ${out.name}; they stay there. z takes it back.`);
+        say(`${plural(many, "cluster")} moved to ${out.name}. Press Z to undo.`);
         setTheming(false);
         grid.chosen.clear();
       },
@@ -117,20 +117,22 @@ export function ClusterSheet({
     (to: { rows: number[]; cluster: Cluster }) => moveKeywords(projectId, to.rows, to.cluster.id),
     {
       done: (out, to) =>
-        say(`${plural(to.rows.length, "keyword")} moved to “${out.name}”. z takes it back.`),
+        say(`${plural(to.rows.length, "keyword")} moved to “${out.name}”. Press Z to undo.`),
     },
   );
   // The one with most searches among those ticked stays.
   const startMerge = () => many > 1 && !merge.isPending && merge.mutate(ids);
   useKey("m", startMerge, { enabled: many > 1 });
   useKey("t", () => setTheming(true), { enabled: many > 0 });
-  useCommand("Plan the ticked clusters", make.start, { enabled: many > 0 });
-  useCommand("Merge the ticked clusters", startMerge, { keys: "m", enabled: many > 1 });
-  useCommand("Put the ticked clusters into a theme", () => setTheming(true), {
+  useCommand("Plan the selected clusters", make.start, { enabled: many > 0 });
+  useCommand("Merge the selected clusters", startMerge, { keys: "m", enabled: many > 1 });
+  useCommand("Move the selected clusters to a theme", () => setTheming(true), {
     keys: "t",
     enabled: many > 0,
   });
-  useCommand("Tick all clusters without a piece", () => grid.chosen.toggleAll(), { keys: "a" });
+  useCommand("Select all clusters that are not planned", () => grid.chosen.toggleAll(), {
+    keys: "a",
+  });
   const columns = useMemo(() => clusterColumns(currency, planned), [currency, planned]);
   const clustered = (counts?.clusters ?? 0) > 0;
   const problems = [make.error, pages.error, merge.error, drop.error];
@@ -157,9 +159,9 @@ export function ClusterSheet({
                 <Button
                   disabled
                   className="max-[1120px]:hidden"
-                  title="Tick clusters first: Space ticks one, a ticks all"
+                  title="Select clusters first: Space for one, A for all"
                 >
-                  Plan: tick first
+                  Plan (select first)
                 </Button>
               )}
             </>
@@ -239,11 +241,11 @@ function useMaking(projectId: number, chosen: Chosen) {
       const skipped = Object.entries(out.skipped).map(([why, n]) => `${n} ${why}`);
       const told = [
         `${plural(out.made, "piece")} planned`,
-        out.placed < out.made ? `${exact(out.made - out.placed)} of them without a month` : "",
+        out.placed < out.made ? `${exact(out.made - out.placed)} not scheduled` : "",
         out.renewed.length ? `with the coming year: ${named(out.renewed)}` : "",
         skipped.length ? `left: ${skipped.join(", ")}` : "",
       ];
-      say(`${told.filter(Boolean).join("; ")}. z takes it back.`);
+      say(`${told.filter(Boolean).join("; ")}. Press Z to undo.`);
       setAsked(undefined);
       chosen.clear();
     },
@@ -292,10 +294,8 @@ function Nothing({
   return (
     <Empty title="Not clustered yet">
       {counts?.keywords
-        ? "Keywords whose results pages show the same results belong to one piece. Where a " +
-          "page was not read, wording decides."
-        : "There is no keyword on this channel yet. Gather some first. Clusters rest on results " +
-          "pages where they were read, else on wording and meaning."}
+        ? "Keywords with the same results belong to one piece. Without a results page, wording and meaning decide."
+        : "No keywords on this channel yet. Gather some first."}
     </Empty>
   );
 }

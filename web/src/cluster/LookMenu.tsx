@@ -26,10 +26,10 @@ export function LookMenu({
     </DropdownMenu.Item>
   );
   return (
-    <DropMenu name="Look">
-      {item("The score", "all themes by how likely they are, or by season", "v", onScore)}
+    <DropMenu name="View">
+      {item("Theme map", "themes by chance or season", "v", onScore)}
       {item("Combinations", "base terms by places and modifiers", "c", onGrid)}
-      {item("What comes first", "by a way of ranking, and how firm it is", "w", onFirst)}
+      {item("Order of work", "by a way of ranking, and how firm it is", "w", onFirst)}
     </DropMenu>
   );
 }

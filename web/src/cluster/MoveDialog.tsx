@@ -69,7 +69,7 @@ export function MoveDialog({
       </ul>
       <div className="flex justify-between gap-2 pt-3">
         <Button disabled={whole} onClick={() => onMove(null)}>
-          Into a cluster of its own
+          New cluster
         </Button>
         <Button onClick={() => onOpenChange(false)}>Cancel</Button>
       </div>

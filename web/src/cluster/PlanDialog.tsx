@@ -39,13 +39,13 @@ export function PlanDialog({
     setAt(Math.min(order.indexOf(other) + 1, last));
   };
   return (
-    <Modal open onOpenChange={(open) => !open && onClose()} title="Before they become pieces" wide>
+    <Modal open onOpenChange={(open) => !open && onClose()} title="Before planning" wide>
       {preview.groups.length > 0 && (
-        <section aria-label="After the same searchers">
+        <section aria-label="Competing pieces">
           <p className="pb-2 text-ink-2">
-            Two pieces after one keyword hurt each other (cannibalisation). Of those below, one can
-            serve the others too: <Key>m</Key> lets it serve the marked one, <Key>k</Key> gives that
-            one a piece of its own.
+            Two pieces targeting one keyword compete with each other (cannibalisation). Choose for
+            each: <Key>m</Key> covers the marked one in the same piece, <Key>k</Key> gives it a
+            separate piece.
           </p>
           {/* biome-ignore lint/a11y/noStaticElementInteractions: keys decide on what is marked */}
           <div
@@ -78,10 +78,10 @@ export function PlanDialog({
         </section>
       )}
       {preview.off_topic.length > 0 && (
-        <section aria-label="Not about your subject" className="pt-3">
+        <section aria-label="Off topic" className="pt-3">
           <p className="text-ink-2">
-            {plural(preview.off_topic.length, "cluster is", "clusters are")} not about your subject
-            and left out:{" "}
+            {plural(preview.off_topic.length, "cluster is", "clusters are")} off topic and not
+            planned:{" "}
             {preview.off_topic
               .slice(0, 12)
               .map((cluster) => `“${cluster.name}”`)
@@ -90,7 +90,7 @@ export function PlanDialog({
           </p>
           <label className="flex items-center gap-2 pt-1">
             <Checkbox checked={offTopic} onChange={setOffTopic} />
-            Plan {preview.off_topic.length === 1 ? "it" : "them"} nevertheless
+            Plan {preview.off_topic.length === 1 ? "it" : "them"} anyway
           </label>
         </section>
       )}
@@ -158,14 +158,14 @@ function GroupLines({
                     aria-pressed={!own}
                     onClick={() => onChoose(other, false)}
                   >
-                    Served too
+                    Cover in the other piece
                   </Button>
                   <Button
                     look={own ? "main" : "plain"}
                     aria-pressed={own}
                     onClick={() => onChoose(other, true)}
                   >
-                    Its own piece
+                    Separate piece
                   </Button>
                 </span>
               )}

@@ -36,10 +36,10 @@ describe("a note of the score", () => {
   };
   it("says all that it draws", () => {
     expect(noteWords(note, "£")).toBe(
-      "kilns: 1 keyword, 90 searches, 50% for page one, £2.00 a month, peaks in Mar, no piece yet",
+      "kilns: 1 keyword, 90 searches, 50% for page one, £2.00 a month, peaks in Mar, not covered",
     );
     expect(noteWords({ ...note, chance: null, peak: 0, planned: true }, "£")).toContain(
-      "chance not known, £2.00 a month, a piece serves it",
+      "chance not known, £2.00 a month, covered",
     );
   });
 });

@@ -11,7 +11,7 @@ import { declineProposal, takeProposal } from "./changes";
 import { useProposals } from "./queries";
 
 type Proposal = Schemas["ClusterProposalOut"];
-const KINDS = { split: "Split", merge: "Merge", adopt: "Adopt" } as const;
+const KINDS = { split: "Split", merge: "Merge", adopt: "Add" } as const;
 
 /** What could be done to the clusters: each with its reason, taken or declined by one key. */
 export function ProposalsPanel({
@@ -48,7 +48,7 @@ export function ProposalsPanel({
     {
       done: (_, one) => {
         deal(one);
-        say(`${doneWords(one)} z takes it back.`);
+        say(`${doneWords(one)} Press Z to undo.`);
       },
     },
   );
@@ -64,7 +64,7 @@ export function ProposalsPanel({
     {
       done: (_, one) => {
         deal(one);
-        say("It will not be proposed again. z takes it back.");
+        say("Dismissed. Press Z to undo.");
       },
     },
   );
@@ -76,8 +76,8 @@ export function ProposalsPanel({
   useKey("shift+k", () => setAt(Math.max(0, place - 1)));
   const problem = found.error ?? take.error ?? decline.error;
   return (
-    <Inspector label="What could be done" onClose={onClose}>
-      <h2 className="pr-6 text-lg">Proposals</h2>
+    <Inspector label="Suggested changes" onClose={onClose}>
+      <h2 className="pr-6 text-lg">Suggestions</h2>
       {problem && <ProblemNote error={problem} />}
       {told && (
         <p className="pt-1 pb-3 text-ink-2">
@@ -85,8 +85,8 @@ export function ProposalsPanel({
             ? `${plural(told.counts.split ?? 0, "cluster")} to split, ${told.counts.merge ?? 0} to ` +
               `merge, ${plural(told.counts.adopt ?? 0, "lone keyword")} to take in, among the ` +
               `${exact(told.looked_through)} keywords searched most. `
-            : `Nothing more to propose among ${plural(told.looked_through, "keyword")}. `}
-          {proposals.length > 0 && "y takes the marked one, n declines it, J and K walk."}
+            : `No more suggestions for ${plural(told.looked_through, "keyword")}. `}
+          {proposals.length > 0 && "Y accepts, N dismisses, J and K move."}
         </p>
       )}
       <ul>
@@ -118,7 +118,7 @@ export function ProposalsPanel({
                 {KINDS[one.kind]}
               </Button>
               <Button look="bare" disabled={busy} onClick={() => decline.mutate(one)}>
-                Leave it
+                Dismiss
               </Button>
             </div>
           </li>
@@ -143,6 +143,6 @@ export function whatWords(one: Proposal): string {
 
 function doneWords(one: Proposal): string {
   if (one.kind === "merge") return `“${one.other_name}” is part of “${one.name}” now.`;
-  if (one.kind === "split") return `${plural(one.rows.length, "keyword")} stand by themselves now.`;
+  if (one.kind === "split") return `${plural(one.rows.length, "keyword")} are now separate.`;
   return `“${one.texts[0]}” is in “${one.name}” now.`;
 }

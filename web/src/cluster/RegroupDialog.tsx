@@ -31,7 +31,7 @@ export function RegroupDialog({
   const told = found.data;
   const stale = found.isPlaceholderData;
   return (
-    <Modal open={open} onOpenChange={onOpenChange} title="Cluster this channel afresh">
+    <Modal open={open} onOpenChange={onOpenChange} title="Re-cluster this channel">
       <p className="text-ink-2">
         All keywords are grouped again from their present results pages. Names you gave, what you
         moved by hand and what you locked hold; other keywords may change their cluster. Pieces in
@@ -39,7 +39,7 @@ export function RegroupDialog({
       </p>
       <div className="mt-3 rounded-md border border-hairline px-3 py-2">
         <div className="flex items-baseline justify-between">
-          <span className="font-semibold">How strict</span>
+          <span className="font-semibold">Strictness</span>
           <span className="text-ink-2">
             {strictWords(STRICT[shown] ?? 1)}
             {usual === (STRICT[shown] ?? 1) ? ", as it is now" : ""}
@@ -58,7 +58,7 @@ export function RegroupDialog({
             <Slider.Range className="absolute h-full rounded-sm bg-persimmon-text" />
           </Slider.Track>
           <Slider.Thumb
-            aria-label="How strict"
+            aria-label="Strictness"
             aria-valuetext={strictWords(STRICT[shown] ?? 1)}
             className="block size-[14px] rounded-lg border-[3px] border-persimmon-text bg-sheet"
           />
@@ -83,8 +83,8 @@ export function RegroupDialog({
               </strong>{" "}
               then; {plural(told.moved, "keyword")} of {exact(told.keywords)} would move.
             </p>
-            <Examples name="Would join" groups={told.joined} sign="+" />
-            <Examples name="Would part" groups={told.parted} sign="|" />
+            <Examples name="Would merge" groups={told.joined} sign="+" />
+            <Examples name="Would split" groups={told.parted} sign="|" />
           </>
         )}
         {!told && !found.error && <p className="text-quiet">Looking…</p>}
@@ -98,7 +98,7 @@ export function RegroupDialog({
             onGo(strictness);
           }}
         >
-          Cluster afresh
+          Re-cluster
         </Button>
       </div>
     </Modal>

@@ -40,7 +40,7 @@ export function ThemeInspector({
   const sums = theme ?? (themeId === 0 ? whole.none : undefined);
   return (
     <Inspector label="Theme" onClose={onClose}>
-      {!sums && <p className="text-ink-2">This theme is no more.</p>}
+      {!sums && <p className="text-ink-2">This theme no longer exists.</p>}
       {sums && (
         <>
           <h2 className="pr-6 text-lg break-words">{theme ? theme.name : "In no theme"}</h2>
@@ -50,12 +50,12 @@ export function ThemeInspector({
             {sums.worth === null ? "" : ` and ${money(sums.worth, currency)}`} a month
             {sums.chance !== null && `, ${likely(sums.chance)} for page one on the whole`}.{" "}
             {sums.planned
-              ? `Pieces serve ${sums.planned} of them, ${percent(sums.served_share)} of the searches.`
-              : "No piece serves any of it yet."}
+              ? `${sums.planned} covered, ${percent(sums.served_share)} of searches.`
+              : "Not covered yet."}
           </p>
           <div className="flex gap-2 pb-3">
             <Button look="main" onClick={onSheet}>
-              Its clusters in the sheet
+              Its clusters as a table
             </Button>
             {theme && (
               <Link
@@ -73,7 +73,7 @@ export function ThemeInspector({
             {sums.peaks.some((peak) => peak > 0.01) ? (
               <YearStrip shares={[...sums.peaks]} tall />
             ) : (
-              <p className="text-quiet">Hardly anything in it has a season.</p>
+              <p className="text-quiet">Little seasonality.</p>
             )}
           </Block>
           <Block
@@ -117,7 +117,7 @@ function Said({ theme, projectId, whole }: { theme: Theme; projectId: number; wh
   const remove = useChange(
     projectId,
     () => removeTheme(projectId, theme.id, into ? Number(into) : null),
-    { done: () => say(`“${theme.name}” is removed. z takes it back.`) },
+    { done: () => say(`“${theme.name}” is deleted. Press Z to undo.`) },
   );
   const problem = change.error ?? remove.error;
   return (
@@ -144,7 +144,9 @@ function Said({ theme, projectId, whole }: { theme: Theme; projectId: number; wh
       />
       <div className="flex items-end gap-2">
         <label className="flex-1">
-          <span className="text-2xs font-semibold text-quiet">Removed, its clusters go to</span>
+          <span className="text-2xs font-semibold text-quiet">
+            When deleted, move its clusters to
+          </span>
           <Select value={into} onChange={setInto} className={INPUT}>
             <option value="">No theme</option>
             {whole.themes

@@ -79,7 +79,7 @@ export function ThemeScore({
         >
           <span>Theme</span>
           <Axis by={by} />
-          <span className="text-right">A month, served</span>
+          <span className="text-right">Searches, covered</span>
         </div>
         <ul aria-label="Themes">
           {lines.map((each, number) => (
@@ -113,11 +113,11 @@ export function ThemeScore({
         </ul>
         <p className="flex flex-wrap gap-x-6 px-[18px] py-3 text-xs text-quiet">
           <span>
-            {byWorth ? "Tall: worth much." : "Tall: searched much, for no worth is known."} Filled:
-            a piece serves it. Hollow: none does yet. Of a theme the {NOTES}{" "}
-            {byWorth ? "worth" : "searched"} most are drawn,{" "}
-            {by === "chance" ? "but not what is under 2%" : `${A_MONTH} a month`}; what would stand
-            on another stands beside it.
+            Height: {byWorth ? "worth" : "searches, as no worth is known"}. Filled: covered. Hollow:
+            not covered. Shown are the {NOTES} clusters of a theme with the most{" "}
+            {byWorth ? "worth" : "searches"},{" "}
+            {by === "chance" ? "from a 2% chance up" : `${A_MONTH} a month`}, side by side where
+            they would overlap.
           </span>
         </p>
       </div>
@@ -136,7 +136,7 @@ function linesOf(whole: Whole, currency: string): Line[] {
     about: `${plural(theme.clusters, "cluster")}, ${count(theme.volume)} searches`,
     right: [
       theme.worth === null ? "" : money(theme.worth, currency),
-      `${percent(theme.served_share)} served`,
+      `${percent(theme.served_share)} covered`,
     ]
       .filter(Boolean)
       .join(", "),
@@ -150,7 +150,7 @@ export const noteWords = (note: Drawn, currency: string): string =>
     note.chance === null ? "chance not known" : `${likely(note.chance)} for page one`,
     note.worth === null ? "worth not known" : `${money(note.worth, currency)} a month`,
     note.peak ? `peaks in ${MONTHS[note.peak - 1]}` : "",
-    note.planned ? "a piece serves it" : "no piece yet",
+    note.planned ? "covered" : "not covered",
   ]
     .filter(Boolean)
     .join(", ");

@@ -11,7 +11,7 @@ export function BringFigures({ onClose }: { onClose: () => void }) {
   const { projectId } = usePlace();
   const bring = useChange(projectId, (file: File) => bringMonths(projectId, file));
   return (
-    <Modal open onOpenChange={onClose} title="Bring figures of months">
+    <Modal open onOpenChange={onClose} title="Import monthly figures">
       <p className="pb-3 text-ink-2">
         A table with a column Month, one called Outlet where there are several, and a column for
         each figure, named as in the report. A figure that is there already is replaced.

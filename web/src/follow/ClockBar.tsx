@@ -7,9 +7,9 @@ import { longDay } from "./days";
 import type { Watch } from "./queries";
 
 const STEPS = [
-  { days: 1, name: "A day on" },
-  { days: 10, name: "Ten days on" },
-  { days: 21, name: "Three weeks on" },
+  { days: 1, name: "+1 day" },
+  { days: 10, name: "+10 days" },
+  { days: 21, name: "+3 weeks" },
 ] as const;
 
 /** The practice clock: what day it is here, and letting days pass. It only goes forward. */
@@ -27,7 +27,7 @@ export function ClockBar({ watch, busy }: { watch: Watch; busy: boolean }) {
         <span className="text-ink-2">
           {watch.days_ahead
             ? `, ${plural(watch.days_ahead, "day")} ahead of the calendar. It only goes forward.`
-            : ". Let days pass in the practice world; what comes due is looked at."}
+            : ". Move practice time forward. Due checks run on the way."}
         </span>
       </p>
       {move.error && <span className="text-persimmon-text">{move.error.message}</span>}

@@ -35,7 +35,7 @@ export function DiaryPage() {
             search={{ order: "moved" }}
             className={buttonLook("plain")}
           >
-            What is live
+            Published pieces
           </Link>
           <Button
             aria-pressed={!!due}
@@ -51,7 +51,7 @@ export function DiaryPage() {
         <Empty title={due ? "Nothing is due to be looked back at" : "Nothing has happened yet"}>
           {due
             ? "A change is due some days after it was published: ten for a video or a listing, three weeks for a page."
-            : "What is published and changed is noted here by itself; other things you note yourself."}
+            : "Publishing and changes are noted here automatically; add other notes yourself."}
         </Empty>
       )}
       <div className="border-t border-hairline bg-sheet px-[18px]">

@@ -58,7 +58,7 @@ export function EntryBlock({
       <div className="flex flex-wrap items-center gap-1 pt-1">
         {due && (
           <Button disabled={look.isPending} onClick={() => look.mutate(true)}>
-            I have looked back
+            Mark as reviewed
           </Button>
         )}
         {!due && entry.check_back && (
@@ -75,7 +75,7 @@ export function EntryBlock({
         )}
         {BY_HAND.includes(entry.what) && (
           <Button look="bare" disabled={remove.isPending} onClick={() => remove.mutate(undefined)}>
-            Take out
+            Delete
           </Button>
         )}
       </div>
@@ -113,7 +113,7 @@ function JudgedFigures({ judged }: { judged: Judged }) {
   ];
   if (judged.effect !== null && judged.low !== null && judged.high !== null)
     rows.push([
-      "Beside untouched pieces",
+      "Compared with unchanged pieces",
       `${stepWords(judged.effect)} (from ${stepWords(judged.low)} to ${stepWords(judged.high)}, 95%)`,
     ]);
   if (judged.doubt !== null) rows.push(["By chance alone", oddsWords(judged.doubt)]);
@@ -128,7 +128,7 @@ function JudgedFigures({ judged }: { judged: Judged }) {
   }
   if (judged.control_share !== null)
     rows.push([
-      `Of the ${judged.controls} untouched`,
+      `${judged.controls} unchanged pieces`,
       `${judged.control_share >= 0 ? "+" : "−"}${Math.abs(Math.round(100 * judged.control_share))}%`,
     ]);
   return (
@@ -148,7 +148,7 @@ function JudgedFigures({ judged }: { judged: Judged }) {
 /** Lines whose figure has a help text. */
 const FIGURES: Readonly<Record<string, string>> = {
   "Sign test": "sign_test",
-  "Beside untouched pieces": "before_after",
+  "Compared with unchanged pieces": "before_after",
   "Visible searches": "visible",
 };
 

@@ -29,8 +29,7 @@ export function FiguresDialog({ told, onClose }: { told: Report; onClose: () => 
   return (
     <FormDialog
       title={`Figures of ${monthWords(told.month)}${told.outlet_name && `, ${told.outlet_name}`}`}
-      take="Keep"
-      leave="Leave as it is"
+      take="Save"
       change={keep}
       onClose={onClose}
     >

@@ -12,10 +12,10 @@ const HEADS = [
   "Piece",
   "Kind",
   "Over time",
-  "Visible a month",
-  "Shown",
-  "In about four weeks",
-  "Next look",
+  "Visibility a month",
+  "Ranking",
+  "Forecast, 4 weeks",
+  "Next check",
 ];
 
 /** The live pieces, one a line: what is seen of each, how it moved, what is due. */
@@ -33,12 +33,12 @@ export function FollowList({
 }) {
   return (
     <LineGrid
-      label="Live pieces"
+      label="Published pieces"
       name="live"
       tracks={TRACKS}
       heads={HEADS.map((head) => ({
         id: head,
-        shown: head === "Visible a month" ? <Help figure="visible">{head}</Help> : head,
+        shown: head === "Visibility a month" ? <Help figure="visible">{head}</Help> : head,
       }))}
       height={46}
       minWidth="1060px"
@@ -80,7 +80,7 @@ function Cells({ piece, looks }: { piece: LiveRow; looks: boolean }) {
           </>
         )}
       </LineCell>
-      <LineCell title={`${piece.first3} in the first three, ${piece.first10} in the first ten`}>
+      <LineCell title={`${piece.first3} in top 3, ${piece.first10} in top 10`}>
         {looked && (
           <>
             <span className="tabular-nums">
@@ -104,8 +104,8 @@ function Cells({ piece, looks }: { piece: LiveRow; looks: boolean }) {
               : piece.next_check
                 ? day(piece.next_check)
                 : looks
-                  ? "by hand"
-                  : "your own report"}
+                  ? "manual"
+                  : "performance report"}
         </span>
         {piece.back && (
           <span className="block text-xs font-semibold text-persimmon-text">↶ look back</span>

@@ -23,19 +23,19 @@ import { TogetherTable } from "./TogetherTable";
 import { WatchDialog } from "./WatchDialog";
 
 const WHICH = [
-  { id: "", name: "All that is live" },
+  { id: "", name: "All published pieces" },
   { id: "rising", name: "Rising" },
   { id: "falling", name: "Falling" },
   { id: "due", name: "Due" },
-  { id: "unseen", name: "Shown nowhere" },
-  { id: "gone", name: "Taken down" },
+  { id: "unseen", name: "Not ranking" },
+  { id: "gone", name: "Unpublished" },
 ] as const;
 const ORDERS = [
   { id: "moved", name: "Most gained first" },
   { id: "fell", name: "Most lost first" },
   { id: "visible", name: "Most visible first" },
-  { id: "due", name: "Next to look at first" },
-  { id: "new", name: "Published last first" },
+  { id: "due", name: "Next check first" },
+  { id: "new", name: "Recently published first" },
   { id: "title", name: "By title" },
 ] as const;
 
@@ -108,13 +108,13 @@ export function FollowPage() {
             params={params}
             className={buttonLook("plain")}
           >
-            Own report
+            Search performance
           </Link>
-          <Button onClick={() => setSetting(true)}>How it looks</Button>
-          <Button onClick={() => setNoting(true)}>Note something</Button>
+          <Button onClick={() => setSetting(true)}>Checking schedule</Button>
+          <Button onClick={() => setNoting(true)}>Add a note</Button>
           {watch && watch.due > 0 && (
             <Button look="main" disabled={busy || look.isPending} onClick={() => look.mutate([])}>
-              Look at {plural(watch.due, "piece")}, {lookups(watch.price)} at most
+              Check {plural(watch.due, "piece")}, up to {lookups(watch.price)}
             </Button>
           )}
         </PageHead>
@@ -126,7 +126,7 @@ export function FollowPage() {
             <>
               <WordsFilter
                 id="follow-filter"
-                label="Pieces whose title or address says"
+                label="Pieces whose title or URL contains"
                 value={q}
                 onChange={(q) => navigate({ search: (now) => ({ ...now, q }), replace: true })}
               />
@@ -148,7 +148,7 @@ export function FollowPage() {
             </>
           )}
           <OneOf
-            label="Put together"
+            label="Group by"
             width={130}
             value={by}
             options={TOGETHER}
@@ -173,7 +173,7 @@ export function FollowPage() {
       {by ? (
         <TogetherTable by={by} />
       ) : sums?.total === 0 ? (
-        <Empty title="No live piece is like that">Take a filter off to see the others.</Empty>
+        <Empty title="No published piece matches">Take a filter off to see the others.</Empty>
       ) : (
         <FollowList
           pieces={pieces}
@@ -193,22 +193,21 @@ type Sums = NonNullable<ReturnType<typeof useFollowingSums>>;
 
 function headWords(sums: Sums): string {
   if (!sums.looked) {
-    const stand = sums.live === 1 ? "it stands" : "they stand";
-    return `${plural(sums.live, "live piece")}; nobody has looked where ${stand} yet.`;
+    return `${plural(sums.live, "published piece")}; rankings not checked yet.`;
   }
   const moved = visibleWords(sums.visible_now, sums.visible_before);
   const change = moved && moved !== "as before" ? ` (${moved})` : "";
   const seen = sums.visible === null ? "" : `, ${count(sums.visible)} visible searches a month`;
   return (
-    `${plural(sums.live, "live piece")}; ${count(sums.shown)} of ` +
-    `${plural(sums.phrases, "phrase")} shown, ${count(sums.first10)} on page one${seen}${change}.`
+    `${plural(sums.live, "published piece")}; ranking for ${count(sums.shown)} of ` +
+    `${plural(sums.phrases, "keyword")}, ${count(sums.first10)} on page one${seen}${change}.`
   );
 }
 
 function nextWords(watch: NonNullable<ReturnType<typeof useWatch>>): string {
-  if (!watch.source) return "No source tells where you stand; your own report does";
+  if (!watch.source) return "No rank source; rankings come from your performance report";
   const spent = `${count(watch.spent)} of ${count(watch.most_a_month)} lookups used this month`;
-  return watch.coming ? `Next look ${day(watch.coming)}; ${spent}` : spent;
+  return watch.coming ? `Next check ${day(watch.coming)}; ${spent}` : spent;
 }
 
 /** Whether places are being looked up, or days pass. */
@@ -223,7 +222,7 @@ function NothingLive({ children }: { children: React.ReactNode }) {
   return (
     <main className="flex min-w-0 flex-1 flex-col">
       <Empty
-        title="Nothing is live yet"
+        title="Nothing published yet"
         action={
           <Link
             to="/p/$projectId/$channel/write"
@@ -235,9 +234,8 @@ function NothingLive({ children }: { children: React.ReactNode }) {
           </Link>
         }
       >
-        A piece goes live from its desk, or from its place in the plan: say where it is and since
-        when. What exists already can be brought in in the same way. From then on you see here where
-        it stands, and what came of each change.
+        Mark a piece as published in the editor or the plan, or import existing pages. Its rankings
+        and changes then appear here.
       </Empty>
       {children}
     </main>

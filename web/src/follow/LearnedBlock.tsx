@@ -15,9 +15,9 @@ export function LearnedBlock() {
   );
   if (!learned?.length) return null;
   return (
-    <section aria-label="What outcomes taught" className="border-t border-hairline pt-3">
+    <section aria-label="Learned from results" className="border-t border-hairline pt-3">
       <h3 className="font-sans text-base font-semibold">
-        <Help figure="learned">What outcomes taught</Help>
+        <Help figure="learned">Learned from results</Help>
       </h3>
       {learned.map((each) => (
         <div key={each.outlet} className="border-b border-hairline py-2 last:border-0">

@@ -47,13 +47,7 @@ function DownDialog({ live, onClose }: { live: Live; onClose: () => void }) {
     done: onClose,
   });
   return (
-    <FormDialog
-      title="Taken down"
-      take="Follow it no longer"
-      leave="It is still there"
-      change={down}
-      onClose={onClose}
-    >
+    <FormDialog title="Unpublished" take="Stop tracking" change={down} onClose={onClose}>
       <p className="text-ink-2">
         It is looked at no longer; its history and its diary stay. Published again, it goes on where
         it stopped.
@@ -78,14 +72,14 @@ function BackDialog({ live, onClose }: { live: Live; onClose: () => void }) {
   const read = useChange(projectId, (pasted: string) => readBack(projectId, live.id, pasted));
   const told = read.data;
   return (
-    <Modal open onOpenChange={onClose} title="Is it there as written?" wide>
+    <Modal open onOpenChange={onClose} title="Compare with the published page" wide>
       <div className="flex flex-col gap-3">
         <p className="text-ink-2">
-          Platforms cut titles, drop tags and change what was typed. Paste the page as HTML or text,
-          or what your platform’s form holds; or ask a source what stands at {live.address}.
+          Platforms shorten titles, remove tags and change text. Paste the page as HTML or text, or
+          what is in your platform’s form; or fetch {live.address} from a source.
         </p>
         {read.error && <ProblemNote error={read.error} />}
-        <TextField label="What is there" rows={6} value={text} onText={setText} look="code" />
+        <TextField label="Published text" rows={6} value={text} onText={setText} look="code" />
         {told && (
           <div role="status">
             <p>

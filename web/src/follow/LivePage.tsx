@@ -2,7 +2,7 @@ import { Link, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { Button, buttonLook } from "../parts/Button";
 import { useCommand } from "../parts/commands";
-import { day, lookups } from "../parts/format";
+import { day, lookups, plural } from "../parts/format";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useKey } from "../parts/useKey";
 import { usePlace } from "../shared/channels";
@@ -33,7 +33,7 @@ export function LivePage() {
   if (!live)
     return (
       <main className="flex-1 p-[18px]">
-        <h1 className="text-xl">Live piece</h1>
+        <h1 className="text-xl">Published piece</h1>
         {found.error ? <ProblemNote error={found.error} /> : <p className="text-quiet">…</p>}
         <Link
           to="/p/$projectId/$channel/follow"
@@ -41,7 +41,7 @@ export function LivePage() {
           search={{ order: "moved" }}
           className={buttonLook("plain")}
         >
-          All that is live
+          All published pieces
         </Link>
       </main>
     );
@@ -75,7 +75,7 @@ export function LivePage() {
           </div>
           {!live.gone && (live.price > 0 || live.last_check === live.today) && (
             <Button disabled={look.isPending || !live.price} onClick={() => look.mutate([live.id])}>
-              {live.price ? `Look now, ${lookups(live.price)}` : "Looked at today"}
+              {live.price ? `Check now, ${lookups(live.price)}` : "Checked today"}
             </Button>
           )}
           {live.piece && (
@@ -85,7 +85,7 @@ export function LivePage() {
               search={{ piece: live.piece }}
               className={buttonLook("plain")}
             >
-              Its desk
+              Open in editor
             </Link>
           )}
           {live.unpublished_changes > 0 && !live.gone && (
@@ -110,7 +110,7 @@ export function LivePage() {
         <NextBlock live={live} />
         <div className="flex items-center justify-between pt-3">
           <h2 className="text-lg">Diary</h2>
-          <Button onClick={() => setDialog("note")}>Note something</Button>
+          <Button onClick={() => setDialog("note")}>Add a note</Button>
         </div>
         {live.diary.map((entry) => (
           <EntryBlock
@@ -121,16 +121,16 @@ export function LivePage() {
           />
         ))}
         <div className="mt-auto flex flex-wrap gap-2 border-t border-hairline pt-3">
-          <Button onClick={() => setDialog("back")}>Is it there as written?</Button>
-          {!live.gone && <Button onClick={() => setDialog("down")}>Taken down</Button>}
+          <Button onClick={() => setDialog("back")}>Compare with the published page</Button>
+          {!live.gone && <Button onClick={() => setDialog("down")}>Unpublished</Button>}
         </div>
         {live.read_back && (
           <p className="pt-2 text-xs text-ink-2">
             {live.read_back.differs.length
-              ? `! Read back on ${day(live.read_back.on)}: ` +
+              ? `! Compared on ${day(live.read_back.on)}: ` +
                 `${live.read_back.differs.map((each) => each.name.toLowerCase()).join(", ")} ` +
                 "differ from what was published."
-              : `Read back on ${day(live.read_back.on)}: as it was published.`}
+              : `Compared on ${day(live.read_back.on)}: matches.`}
           </p>
         )}
       </aside>
@@ -142,12 +142,12 @@ export function LivePage() {
 /** What is to be said of the piece, the conclusion first. */
 function conclusion(live: Live): string {
   const seen = live.seen as Record<string, number | null | undefined>;
-  if (live.gone) return `It was taken down on ${longDay(live.gone)}; what was seen of it stays.`;
+  if (live.gone) return `Unpublished on ${longDay(live.gone)}. Its history is kept.`;
   if (!live.last_check) {
     const first = live.next_check && live.next_check > live.today ? live.next_check : "";
     if (live.source)
-      return `Nobody has looked where it stands yet${first && `; the first look is on ${longDay(first)}`}.`;
-    return "No source tells where it stands: bring in your own report.";
+      return `Its rankings have not been checked yet${first && `; the first check is on ${longDay(first)}`}.`;
+    return "No source reports its rankings. Import your search performance report.";
   }
   const judged = live.diary.find((entry) => entry.judged && entry.what !== "published");
   const verdict = judged?.judged && VERDICTS[judged.judged.why];
@@ -156,7 +156,7 @@ function conclusion(live: Live): string {
       ? `The change of ${day(judged.day)} ${verdict.words}. `
       : "";
   const shown =
-    `${seen.shown ?? 0} of ${seen.phrases ?? 0} phrases are shown, ` +
+    `Ranks for ${seen.shown ?? 0} of ${plural(seen.phrases ?? 0, "keyword")}, ` +
     `${seen.first10 ?? 0} on page one`;
   const moved = visibleWords(seen.visible_now ?? null, seen.visible_before ?? null);
   const moves = movesWords({
@@ -170,9 +170,9 @@ function conclusion(live: Live): string {
   const visible = moved && moved !== "as before" ? ` (${moved} visible searches a month)` : "";
   const age =
     live.days_until_shown !== null
-      ? ` It was first shown ${live.days_until_shown} days after it was published.`
+      ? ` First ranked ${plural(live.days_until_shown, "day")} after publishing.`
       : daysBetween(live.published, live.today) > 60 && !seen.shown
-        ? " It is not shown for any of them: is it known to the engine at all?"
+        ? " Not ranking for any keyword. Is it indexed?"
         : "";
   return `${lead}${shown}${four}${visible}.${age}`;
 }

@@ -32,7 +32,7 @@ export function NextBlock({ live }: { live: Live }) {
             search={{ piece: live.piece }}
             className={buttonLook("plain")}
           >
-            At its desk
+            Open in editor
           </Link>
         )}
         {first.act === "look" && !live.source && (
@@ -41,7 +41,7 @@ export function NextBlock({ live }: { live: Live }) {
             params={params}
             className={buttonLook("plain")}
           >
-            Bring it in
+            Import report
           </Link>
         )}
         {first.act === "plan" && live.piece && (
@@ -69,7 +69,7 @@ export function NextBlock({ live }: { live: Live }) {
       {others.length > 0 && (
         <details className="pt-2 text-ink-2">
           <summary className="cursor-default text-xs">
-            {others.length === 1 ? "One more proposal" : `${others.length} more proposals`}
+            {others.length === 1 ? "One more suggestion" : `${others.length} more suggestions`}
           </summary>
           <ul>
             {others.map((step) => (

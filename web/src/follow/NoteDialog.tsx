@@ -45,8 +45,7 @@ export function NoteDialog({
   return (
     <FormDialog
       title={title ? `Note for “${title}”` : "Note for a channel"}
-      take="Note it"
-      leave="Leave it"
+      take="Save note"
       change={keep}
       onClose={onClose}
     >
@@ -72,7 +71,7 @@ export function NoteDialog({
         />
       </div>
       {!live && (
-        <Field label="Channel" hint="An update is of all that stands there, whoever’s it is.">
+        <Field label="Channel" hint="An engine update affects everyone on this channel.">
           {(told) => (
             <Select
               {...told}
@@ -95,7 +94,7 @@ export function NoteDialog({
         onText={(text) => set({ reason: text })}
       />
       <TextField
-        label="Note for whoever looks back"
+        label="Note for the review"
         rows={3}
         value={form.note}
         maxLength={4_000}

@@ -28,48 +28,48 @@ export function OwnReportPage() {
   return (
     <main className="flex min-w-0 flex-1 flex-col overflow-auto">
       <div className="shrink-0 px-[18px] pb-3">
-        <PageHead title="Own report" about={told ? headWords(told, channel) : ""}>
+        <PageHead title="Search performance" about={told ? headWords(told, channel) : ""}>
           <Link
             to="/p/$projectId/$channel/follow"
             params={params}
             search={{ order: "moved" }}
             className={buttonLook("plain")}
           >
-            What is live
+            Published pieces
           </Link>
           {told && told.lines > 0 && (
-            <Button onClick={() => setTakingOut(true)}>Take out lines</Button>
+            <Button onClick={() => setTakingOut(true)}>Delete rows</Button>
           )}
           <Button look="main" onClick={() => setBringing(true)}>
-            Bring a report
+            Import a report
           </Button>
         </PageHead>
         {found.error && <ProblemNote error={found.error} />}
       </div>
       {told && told.lines === 0 && (
-        <Empty title="No report of your own is here yet">
-          Take the page-and-query report of your own search statistics (clicks, times shown,
-          position, day) and bring it here: you see which queries show pages that are not meant for
-          them, which pages fade, and where two pages share a query.
+        <Empty title="No search performance report yet">
+          Import the report of queries and pages from your search statistics (clicks, impressions,
+          position, date). It shows untargeted queries, declining pages and pages that share a
+          query.
         </Empty>
       )}
       {told && told.lines > 0 && (
         <div className="flex-1 border-t border-hairline bg-sheet px-[18px] pb-6">
           <Queries
-            title="Shown without being meant to"
-            about="Queries that show a live piece which does not have them among its phrases: gather them, let the piece serve them, or give them a piece of their own."
+            title="Untargeted queries"
+            about="Queries that a published piece ranks for without having them as keywords: gather them, cover them in that piece, or plan a separate one."
             shown={told.unmeant}
             gather
           />
           <Two told={told} />
           <FadingPages told={told} />
           <Queries
-            title="Fewer clicks than their place brings"
-            about="Shown well and pressed seldom: a title or a description that does not answer, or a page that answers by itself."
+            title="Fewer clicks than expected"
+            about="High impressions, low CTR: improve the title and description."
             shown={told.below}
           />
           <Queries
-            title="More clicks than their place brings"
+            title="More clicks than expected"
             about="What these say, the others may learn from."
             shown={told.above}
           />
@@ -120,8 +120,8 @@ function Queries({
               <th className="text-left font-normal">Query</th>
               <th className="text-left font-normal">Page</th>
               <th className="text-right font-normal">Clicks</th>
-              <th className="text-right font-normal">Its place brings</th>
-              <th className="text-right font-normal">Shown</th>
+              <th className="text-right font-normal">Expected clicks</th>
+              <th className="text-right font-normal">Impressions</th>
               <th className="text-right font-normal">Position</th>
               {gather && <th className="pl-4 text-left font-normal">To do</th>}
             </tr>
@@ -174,8 +174,8 @@ function Queries({
 
 function Two({ told }: { told: OwnReport }) {
   return (
-    <section aria-label="Two pages for one query" className="pt-5">
-      <h2 className="text-lg">Two pages for one query</h2>
+    <section aria-label="Two pages, one query" className="pt-5">
+      <h2 className="text-lg">Two pages, one query</h2>
       <p className="pb-1 text-ink-2">
         {told.two_pages.length
           ? "They take from each other (cannibalisation): merge them, or part what they say."
@@ -200,8 +200,8 @@ function Two({ told }: { told: OwnReport }) {
 
 function FadingPages({ told }: { told: OwnReport }) {
   return (
-    <section aria-label="Fading pages" className="pt-5">
-      <h2 className="text-lg">Fading pages</h2>
+    <section aria-label="Declining pages" className="pt-5">
+      <h2 className="text-lg">Declining pages</h2>
       <p className="pb-1 text-ink-2">
         {told.fading.length
           ? "Clearly fewer clicks in the later half of these days than in the earlier."
@@ -222,7 +222,7 @@ function BringDialog({ channel, onClose }: { channel: Channel; onClose: () => vo
   const { projectId } = usePlace();
   const bring = useChange(projectId, (file: File) => bringOwnReport(projectId, channel, file));
   return (
-    <Modal open onOpenChange={onClose} title="Bring your own report">
+    <Modal open onOpenChange={onClose} title="Import a search performance report">
       <p className="pb-3 text-ink-2">
         A table with the page, the query, clicks or times shown, and best the position and the day;
         or with the page and its visits. Lines of a page, query and day that are there already are

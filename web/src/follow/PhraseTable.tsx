@@ -7,12 +7,12 @@ import type { Live, Track } from "./queries";
 const HEADS = [
   "Phrase",
   "Searches",
-  "Foretold",
+  "Forecast",
   "Four weeks ago",
   "Now",
   "Best",
-  "Shown since",
-  "Also of yours",
+  "Ranking since",
+  "Your other pages",
 ] as const;
 
 /** The phrases of a live piece: what was foretold, where each stood and stands. */
@@ -47,7 +47,7 @@ export function PhraseTable({ live }: { live: Live }) {
                 <th scope="row" className="px-2 py-[6px] text-left font-normal">
                   <button
                     type="button"
-                    title="Pick it out in the plot"
+                    title="Highlight in chart"
                     onClick={() =>
                       navigate({
                         to: "/p/$projectId/$channel/follow/piece",
@@ -100,9 +100,9 @@ export function PhraseTable({ live }: { live: Live }) {
       </table>
       {live.phrases.some((track) => track.chance !== null) && (
         <p className="pt-1 text-xs text-quiet">
-          Foretold: the chance of page one once settled
-          {settled ? ", which it is" : `, about ${day(live.settled_on)}`}, as it was on the day it
-          was followed from. ▲ better, ▼ worse than that.
+          Forecast: the chance of page one once settled
+          {settled ? ", which it is" : `, about ${day(live.settled_on)}`}, as estimated when
+          tracking began. ▲ better, ▼ worse than that.
         </p>
       )}
     </section>
@@ -126,7 +126,7 @@ function Place({
       {place === null ? (
         <span className="hatched inline-block h-3 w-6 align-middle" title="Not looked at" />
       ) : place === 0 ? (
-        <span className="text-xs font-normal text-quiet">not shown</span>
+        <span className="text-xs font-normal text-quiet">not ranking</span>
       ) : (
         place
       )}

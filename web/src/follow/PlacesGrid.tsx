@@ -11,8 +11,8 @@ export function PlacesGrid({ live }: { live: Live }) {
     live.elsewhere.map((each) => [`${each.text} ${nameOf(each.place, each.device)}`, each]),
   );
   return (
-    <section aria-label="Seen from elsewhere" className="pt-3">
-      <h2 className="pb-1 text-lg">Seen from elsewhere</h2>
+    <section aria-label="Other places and devices" className="pt-3">
+      <h2 className="pb-1 text-lg">Other places and devices</h2>
       <table className="border border-hairline bg-sheet text-xs">
         <thead>
           <tr className="border-b border-hairline text-quiet">

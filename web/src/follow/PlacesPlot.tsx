@@ -36,7 +36,7 @@ export function PlacesPlot({
   const [what, setWhat] = useState<"places" | "visible" | "table">("places");
   const rows = plotRows(live);
   if (!rows.length)
-    return <p className="py-6 text-quiet">Nobody has looked where it stands yet.</p>;
+    return <p className="py-6 text-quiet">Its rankings have not been checked yet.</p>;
   const followed = live.phrases.filter((phrase) => phrase.until === null);
   const strong = picked ?? followed.find((phrase) => phrase.main)?.id;
   const ends = [
@@ -82,7 +82,9 @@ export function PlacesPlot({
                   ticks={[...TICKS, BELOW]}
                   allowDataOverflow
                   interval={0}
-                  tickFormatter={(place: number) => (place === BELOW ? "not shown" : String(place))}
+                  tickFormatter={(place: number) =>
+                    place === BELOW ? "not ranking" : String(place)
+                  }
                   tick={{ fontSize: 11, fill: QUIET }}
                   tickLine={false}
                   axisLine={false}
@@ -154,7 +156,7 @@ export function PlacesPlot({
                   what === "visible"
                     ? count(Number(value))
                     : Number(value) === BELOW
-                      ? "not shown"
+                      ? "not ranking"
                       : String(value)
                 }
                 itemStyle={{ color: "var(--color-ink)", padding: 0 }}
@@ -176,7 +178,7 @@ export function PlacesPlot({
       <figcaption className="flex gap-1 pt-1">
         {(
           [
-            ["places", "Places"],
+            ["places", "Positions"],
             ["visible", "Visible searches"],
             ["table", "As a table"],
           ] as const
@@ -217,7 +219,7 @@ function PlacesTable({ live }: { live: Live }) {
               <th className="px-2 text-left font-normal whitespace-nowrap">{phrase.text}</th>
               {phrase.places.map((place, column) => (
                 <td key={live.days[column]} className="px-2 text-right tabular-nums">
-                  {placeCell(place) || "not looked at"}
+                  {placeCell(place) || "not checked"}
                 </td>
               ))}
             </tr>

@@ -8,11 +8,11 @@ import { publishPiece } from "./changes";
 import { longDay } from "./days";
 import { usePublishing } from "./queries";
 
-/** What comes of it, by whoever tells where it stands. */
+/** What comes of it, by the source that reports its rankings. */
 function followedWords(phrases: number, source: string): string {
-  const stands = phrases === 1 ? "its phrase stands" : `its ${phrases} phrases stand`;
-  const teller = source || "your own report";
-  return `From then on ${teller} tells where ${stands}, and the forecast of today is kept beside.`;
+  const keywords = phrases === 1 ? "its keyword" : `its ${phrases} keywords`;
+  const teller = source || "Your search performance report";
+  return `${teller} will track ${keywords}; today's forecast is kept for comparison.`;
 }
 
 /** A piece goes live, or what is live of it becomes what is written. */
@@ -47,16 +47,15 @@ export function PublishDialog({
   if (!told)
     return (
       found.error && (
-        <Modal open onOpenChange={onClose} title="It is live">
+        <Modal open onOpenChange={onClose} title="Mark as published">
           <ProblemNote error={found.error} />
         </Modal>
       )
     );
   return (
     <FormDialog
-      title={again ? "Publish the changes" : "It is live"}
-      take={again ? "Note the change" : "Follow it"}
-      leave="Not yet"
+      title={again ? "Publish the changes" : "Mark as published"}
+      take={again ? "Save the change" : "Start tracking"}
       change={keep}
       ready={!nothing}
       onClose={onClose}
@@ -64,21 +63,20 @@ export function PublishDialog({
       <p className="text-ink-2">
         {again
           ? nothing
-            ? "What is live is just what is written: nothing to publish."
-            : "Put it there yourself, then note it here: the diary keeps what stood there " +
-              "before and after, and names a day to look back."
-          : "Put it there yourself, then say where and since when. " +
+            ? "No unpublished changes."
+            : "Publish it yourself, then save it here: the diary keeps the text before and after, and sets a date for a review."
+          : "Publish it yourself, then enter its URL and date. " +
             followedWords(told.keywords, told.source)}
       </p>
       <LineField
-        label="Its address"
+        label="URL"
         required
         maxLength={2_000}
         value={address ?? told.address}
         onText={setAddress}
       />
       <LineField
-        label={again ? "Changed on" : "Live since"}
+        label={again ? "Changed on" : "Published on"}
         hint={again && told.published ? `Published on ${longDay(told.published)}.` : ""}
         type="date"
         required
@@ -106,7 +104,7 @@ export function PublishDialog({
           label="Why"
           value={reason}
           maxLength={500}
-          placeholder="What should come of it"
+          placeholder="Expected effect"
           onText={setReason}
         />
       )}

@@ -37,7 +37,7 @@ export function ReportPage() {
           search={{ order: "moved" }}
           className={buttonLook("bare")}
         >
-          What is live
+          Published pieces
         </Link>
         {told && today && (
           <>
@@ -77,8 +77,8 @@ export function ReportPage() {
           </>
         )}
         <span className="flex-1" />
-        <Button onClick={() => setFilling(true)}>Type figures</Button>
-        <Button onClick={() => setBringing(true)}>Bring figures</Button>
+        <Button onClick={() => setFilling(true)}>Enter figures</Button>
+        <Button onClick={() => setBringing(true)}>Import figures</Button>
         <a className={buttonLook("plain")} href={`${away}.xlsx?${query}`} download>
           XLSX
         </a>

@@ -24,22 +24,20 @@ export function ReportSheet({ told }: { told: Report }) {
           Practice figures: the places are those of a simulated world.
         </p>
       )}
-      <Part title="What came">
+      <Part title="Results">
         {rows.length ? (
           <Figures rows={rows} month={told.month} />
         ) : (
           <p className="text-ink-2 print:hidden">
-            No figure of this month is known yet: type them, or bring them in from a table.
+            No figures for this month. Enter or import them.
           </p>
         )}
       </Part>
-      <Part title="Where we are found" figure="month_end">
+      <Part title="Rankings" figure="month_end">
         <Figures rows={shownRows(told.places)} month={told.month} />
-        {!shownRows(told.places).length && (
-          <p className="text-ink-2">Nobody looked in this month.</p>
-        )}
+        {!shownRows(told.places).length && <p className="text-ink-2">No rank check this month.</p>}
       </Part>
-      <Part title="What we published">
+      <Part title="Published">
         {!told.published.length && <p className="text-ink-2">Nothing new.</p>}
         <ul>
           {told.published.map((entry) => (
@@ -49,7 +47,7 @@ export function ReportSheet({ told }: { told: Report }) {
           ))}
         </ul>
       </Part>
-      <Part title="What we changed, and what it brought">
+      <Part title="Changes and effects">
         {!told.changed.length && <p className="text-ink-2">Nothing was changed.</p>}
         <ul>
           {told.changed.map((entry) => {
@@ -73,7 +71,7 @@ export function ReportSheet({ told }: { told: Report }) {
           })}
         </ul>
       </Part>
-      <Part title="What comes next month">
+      <Part title="Next month">
         {!told.work.length && <p className="text-ink-2">Nothing is planned yet.</p>}
         <ul>
           {told.work.map((work) => (

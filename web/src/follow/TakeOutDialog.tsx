@@ -31,15 +31,9 @@ export function TakeOutDialog({
     },
   });
   return (
-    <FormDialog
-      title="Take out lines"
-      take="Take them out"
-      leave="Leave them"
-      change={takeOut}
-      onClose={onClose}
-    >
+    <FormDialog title="Delete rows" take="Delete rows" change={takeOut} onClose={onClose}>
       <p className="text-ink-2">
-        All lines of these days go. To have them back, bring their file again.
+        All rows of these days are deleted. To restore them, import their file again.
       </p>
       <div className="grid grid-cols-2 gap-3">
         {(["first", "last"] as const).map((end) => (

@@ -4,7 +4,7 @@ import { Drift } from "./Drift";
 import { visibleWords } from "./followWords";
 import { useTogether } from "./queries";
 
-/** Live pieces together: what those of an outlet, or of a cluster, come to. */
+/** Published pieces together: what those of an outlet, or of a cluster, come to. */
 export function TogetherTable({ by }: { by: "outlet" | "cluster" }) {
   const { projectId } = usePlace();
   const rows = useTogether(projectId, by).data ?? [];
@@ -17,13 +17,13 @@ export function TogetherTable({ by }: { by: "outlet" | "cluster" }) {
             <th className="px-[18px] py-2 text-left font-normal">
               {by === "outlet" ? "Outlet" : "Cluster"}
             </th>
-            <th className="px-2 text-right font-normal">Live pieces</th>
-            <th className="px-2 text-right font-normal">Visible a month</th>
+            <th className="px-2 text-right font-normal">Published pieces</th>
+            <th className="px-2 text-right font-normal">Visibility a month</th>
             <th className="px-2 text-left font-normal">Since four weeks ago</th>
-            <th className="px-2 text-right font-normal">Foretold visits</th>
-            <th className="px-2 text-right font-normal">Shown</th>
+            <th className="px-2 text-right font-normal">Forecast visits</th>
+            <th className="px-2 text-right font-normal">Ranking</th>
             <th className="px-2 text-right font-normal">On page one</th>
-            <th className="px-2 text-left font-normal">In about four weeks</th>
+            <th className="px-2 text-left font-normal">Forecast, 4 weeks</th>
           </tr>
         </thead>
         <tbody>

@@ -14,8 +14,8 @@ const OFTEN: Record<Watch["rhythm"], string> = {
   kind:
     "On the day of publishing or changing; then a video after ten days, a listing the next day " +
     "and after ten days, a page after eighteen days; then every month.",
-  weekly: "On the day of publishing, then seven days after the last look.",
-  hand: "Nothing is looked at by itself: the page of each live piece has a button.",
+  weekly: "On the day of publishing, then seven days after the last check.",
+  hand: "Nothing is checked automatically; each published piece has a button for it.",
 };
 
 /** How a project looks at what is live: its rhythm, how deep, from where, and what it may cost. */
@@ -36,9 +36,9 @@ export function WatchDialog({ watch, onClose }: { watch: Watch; onClose: () => v
   const set = (change: Partial<typeof form>) => setForm((now) => ({ ...now, ...change }));
   return (
     <FormDialog
-      title="How it looks"
-      take={watch.source ? "Keep" : undefined}
-      leave={watch.source ? "Leave as it is" : "Close"}
+      title="Checking schedule"
+      take={watch.source ? "Save" : undefined}
+      leave={watch.source ? "Cancel" : "Close"}
       change={save}
       onClose={onClose}
     >
@@ -51,13 +51,13 @@ export function WatchDialog({ watch, onClose }: { watch: Watch; onClose: () => v
                 value={form.rhythm}
                 onChange={(rhythm) => set({ rhythm: rhythm as Watch["rhythm"] })}
               >
-                <option value="kind">As it suits each kind</option>
+                <option value="kind">As suits each kind of piece</option>
                 <option value="weekly">Every week</option>
-                <option value="hand">Only when I say so</option>
+                <option value="hand">Manual only</option>
               </Select>
             )}
           </Field>
-          <Field label="How deep" hint="Behind that a phrase counts as not shown.">
+          <Field label="Depth" hint="Lower positions count as not ranking.">
             {(told) => (
               <Select
                 {...told}
@@ -66,7 +66,7 @@ export function WatchDialog({ watch, onClose }: { watch: Watch; onClose: () => v
               >
                 {watch.depths.map((depth) => (
                   <option key={depth} value={depth}>
-                    The first {depth} results
+                    Top {depth}
                   </option>
                 ))}
               </Select>
@@ -75,7 +75,7 @@ export function WatchDialog({ watch, onClose }: { watch: Watch; onClose: () => v
           {watch.project_places.length > 0 && (
             <fieldset>
               <legend className="text-xs text-quiet">
-                From these places too, for phrases that are asked for near by
+                Also check from these places, for local keywords
               </legend>
               <div className="grid grid-cols-2 gap-1 pt-1">
                 {watch.project_places.map((place) => (
@@ -98,11 +98,11 @@ export function WatchDialog({ watch, onClose }: { watch: Watch; onClose: () => v
           )}
           <label className="flex items-center gap-2">
             <Checkbox checked={form.phone} onChange={(phone) => set({ phone })} />
-            On a phone too
+            Also on mobile
           </label>
           <LineField
-            label="Lookups a month at most"
-            hint={`${lookups(watch.spent)} used this month. What does not fit waits for the next one.`}
+            label="Maximum lookups a month"
+            hint={`${lookups(watch.spent)} used this month. The rest waits until next month.`}
             type="number"
             min={0}
             max={1_000_000}
@@ -113,8 +113,8 @@ export function WatchDialog({ watch, onClose }: { watch: Watch; onClose: () => v
         </>
       ) : (
         <p className="text-ink-2">
-          No source of this project tells where you stand, so nothing is looked at by itself. Bring
-          in your own report: its positions are followed.
+          No source of this project reports your rankings, so nothing is checked automatically.
+          Import your search performance report; its positions are tracked.
         </p>
       )}
       <LearnedBlock />

@@ -94,12 +94,12 @@ describe("an entry of the diary", () => {
     expect(screen.getByText("The old one was dull")).toBeInTheDocument();
     expect(screen.getByText(/likely helped/)).toBeInTheDocument();
     expect(screen.getByText("to look back at on 1 May 2026")).toBeInTheDocument();
-    expect(screen.queryByRole("button", { name: "Take out" })).toBeNull();
+    expect(screen.queryByRole("button", { name: "Delete" })).toBeNull();
   });
 
   it("is due from its day on, until somebody has looked back", async () => {
     const { rerender } = show(<EntryBlock entry={entry()} today="2026-05-01" />);
-    await press("I have looked back");
+    await press("Mark as reviewed");
     expect(told.change).toHaveBeenCalledWith("changeEntry", 5, { looked_back: true });
     rerender(
       <QueryClientProvider client={new QueryClient()}>
@@ -130,7 +130,7 @@ describe("an entry of the diary", () => {
     );
     expect(screen.getByRole("heading", { name: /Another price/ })).toBeInTheDocument();
     expect(screen.queryByRole("button", { name: "More" })).toBeNull();
-    await press("Take out");
+    await press("Delete");
     expect(told.change).toHaveBeenCalledWith("removeEntry", 5);
   });
 });
@@ -143,8 +143,8 @@ describe("what next", () => {
     told.next = [step("forward", "desk"), step("link", "plan"), step("year", "desk")];
     show(<NextBlock live={live} />);
     expect(screen.getByText("Do forward.")).toBeInTheDocument();
-    expect(screen.getByRole("link", { name: "At its desk" })).toBeInTheDocument();
-    expect(screen.getByText("2 more proposals")).toBeInTheDocument();
+    expect(screen.getByRole("link", { name: "Open in editor" })).toBeInTheDocument();
+    expect(screen.getByText("2 more suggestions")).toBeInTheDocument();
     await userEvent.keyboard("t");
     expect(told.change).toHaveBeenCalledExactlyOnceWith("makeTask", 3, "forward");
     expect(await screen.findByRole("status")).toHaveTextContent("due in two weeks");
@@ -164,7 +164,7 @@ describe("what next", () => {
   it("leads to one's own report where no source tells where it stands", () => {
     told.next = [step("look", "look")];
     const { rerender } = show(<NextBlock live={live} />);
-    expect(screen.getByRole("link", { name: "Bring it in" })).toBeInTheDocument();
+    expect(screen.getByRole("link", { name: "Import report" })).toBeInTheDocument();
     rerender(
       <QueryClientProvider client={new QueryClient()}>
         <NextBlock live={{ ...live, source: "Rehearsal Watch" } as Live} />
@@ -212,7 +212,7 @@ describe("the phrases of a piece", () => {
     expect(one[6]).toBe("14th: /other");
     const two = cells(/phrase 2/);
     expect(two.slice(0, 2)).toEqual(["not known", "not known"]);
-    expect(two[3]).toBe("not shown");
+    expect(two[3]).toBe("not ranking");
     expect(screen.getByTitle("Not looked at")).toBeInTheDocument();
     expect(screen.getByText(/chance of page one once settled, about/)).toBeInTheDocument();
   });
@@ -246,7 +246,7 @@ describe("the phrases of a piece", () => {
     expect(screen.getByRole("columnheader", { name: "Tarnley, phone" })).toBeInTheDocument();
     expect(screen.getAllByRole("cell").map((cell) => cell.textContent)).toEqual([
       "3not on the map",
-      "not looked at",
+      "not checked",
     ]);
     rerender(<PlacesGrid live={{ elsewhere: [] } as unknown as Live} />);
     expect(screen.queryByRole("table")).toBeNull();
@@ -311,7 +311,7 @@ describe("the practice clock", () => {
   it("goes on by a day, ten or three weeks", async () => {
     show(<ClockBar watch={watch({ days_ahead: 21 })} busy={false} />);
     expect(screen.getByText(/21 days ahead of the calendar/)).toBeInTheDocument();
-    await press("Ten days on");
+    await press("+10 days");
     expect(told.change).toHaveBeenCalledWith("moveClock", 10);
   });
 
@@ -349,8 +349,8 @@ describe("the month's report", () => {
     for (const says of [
       "The month is not over yet.",
       /simulated world/,
-      /No figure of this month is known yet/,
-      "Nobody looked in this month.",
+      /No figures for this month/,
+      "No rank check this month.",
       "Nothing new.",
       "Nothing was changed.",
       "Nothing is planned yet.",
@@ -388,7 +388,7 @@ describe("the month's report", () => {
     expect(screen.getByRole("row", { name: /Visits 410 380 – \+30 \(\+8%\)/ })).toBeInTheDocument();
     expect(screen.queryByText("Stars")).toBeNull();
     expect(screen.getByText("All pages")).toBeInTheDocument();
-    expect(screen.getByText(/No more than wander\. 2 rose, 2 fell\./)).toBeInTheDocument();
+    expect(screen.getByText(/Normal ups and downs\. 2 rose, 2 fell\./)).toBeInTheDocument();
     expect(screen.getByText(/^New: Pulleys/)).toHaveTextContent("about 5 hours");
     expect(screen.getByText("Look back at the change of “Putty”")).toBeInTheDocument();
   });

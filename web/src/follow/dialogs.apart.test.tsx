@@ -73,14 +73,16 @@ describe("publishing", () => {
 
   it("says who will tell where it stands, and what is empty", () => {
     open({ empty: ["Description"], keywords: 1 });
-    expect(screen.getByText(/your own report tells where its phrase stands/)).toBeInTheDocument();
+    expect(
+      screen.getByText(/Your search performance report will track its keyword/),
+    ).toBeInTheDocument();
     expect(screen.getByText(/Nothing is written in description here yet/)).toBeInTheDocument();
   });
 
   it("takes the address that is proposed and today, or what one says", async () => {
     const onLive = open({ source: "Rehearsal Watch" });
-    expect(screen.getByText(/Rehearsal Watch tells where its 3 phrases stand/)).toBeInTheDocument();
-    await press("Follow it");
+    expect(screen.getByText(/Rehearsal Watch will track its 3 keywords/)).toBeInTheDocument();
+    await press("Start tracking");
     expect(told.change).toHaveBeenCalledWith("publishPiece", 8, {
       address: publishing.address,
       day: "2026-05-04",
@@ -92,11 +94,11 @@ describe("publishing", () => {
   it("of what is live notes the change and why, and nothing where nothing changed", async () => {
     const live = { live: 12, published: "2026-03-02" };
     open({ ...live });
-    expect(screen.getByRole("button", { name: "Note the change" })).toBeDisabled();
-    await type("Its address", "https://own.example/cords");
-    expect(screen.getByRole("button", { name: "Note the change" })).toBeEnabled();
+    expect(screen.getByRole("button", { name: "Save the change" })).toBeDisabled();
+    await type("URL", "https://own.example/cords");
+    expect(screen.getByRole("button", { name: "Save the change" })).toBeEnabled();
     await type("Why", "It moved");
-    await press("Note the change");
+    await press("Save the change");
     expect(told.change.mock.lastCall?.[2]).toMatchObject({
       address: "https://own.example/cords",
       reason: "It moved",
@@ -120,7 +122,7 @@ describe("a note for the diary", () => {
     expect(screen.queryByRole("combobox", { name: /^Channel/ })).toBeNull();
     await choose(screen.getByRole("combobox", { name: /^What happened/ }), "Another price");
     await type("Why, or what exactly", "£2 less");
-    await press("Note it");
+    await press("Save note");
     expect(told.change).toHaveBeenCalledWith("noteEvent", {
       what: "price",
       day: "2026-05-04",
@@ -135,7 +137,7 @@ describe("a note for the diary", () => {
   it("without one is of a channel", async () => {
     show(<NoteDialog today="2026-05-04" onClose={() => undefined} />);
     await choose(screen.getByRole("combobox", { name: /^Channel/ }), "Video");
-    await press("Note it");
+    await press("Save note");
     expect(told.change.mock.lastCall?.[1]).toMatchObject({
       what: "engine",
       channel: "video",
@@ -147,7 +149,7 @@ describe("a note for the diary", () => {
     told.change.mockImplementation(() => Promise.reject(new Problem("x", "No such day.", 422)));
     show(<NoteDialog today="2026-05-04" live={12} title="Cords" onClose={() => undefined} />);
     await type("Why, or what exactly", "Brighter");
-    await press("Note it");
+    await press("Save note");
     expect(await screen.findByText("No such day.")).toBeInTheDocument();
     expect(screen.getByLabelText("Why, or what exactly")).toHaveValue("Brighter");
   });
@@ -164,7 +166,7 @@ it("only figures that were changed are kept, and an empty one is taken out", asy
   show(<FiguresDialog told={report} onClose={() => undefined} />);
   await type("Visits", "415");
   await userEvent.clear(screen.getByLabelText("Stars"));
-  await press("Keep");
+  await press("Save");
   expect(told.change.mock.lastCall?.[1]).toMatchObject({
     month: "2026-04",
     values: { visits: 415, stars: null },
@@ -177,7 +179,7 @@ it("lines of one's own reports are taken out by their days", async () => {
   const onClose = vi.fn();
   show(<TakeOutDialog channel="web" first="2026-03-01" last="2026-05-03" onClose={onClose} />);
   await type("From", "2026-05-01");
-  await press("Take them out");
+  await press("Delete rows");
   expect(told.change).toHaveBeenCalledWith("takeOutReport", {
     channel: "web",
     first: "2026-05-01",
@@ -198,12 +200,12 @@ describe("how a project looks", () => {
     show(<WatchDialog watch={watch()} onClose={() => undefined} />);
     expect(screen.getByText(/a page after eighteen days/)).toBeInTheDocument();
     await choose(screen.getByRole("combobox", { name: /^How often/ }), "Every week");
-    expect(screen.getByText(/seven days after the last look/)).toBeInTheDocument();
-    await choose(screen.getByRole("combobox", { name: /^How deep/ }), "The first 50 results");
+    expect(screen.getByText(/seven days after the last check/)).toBeInTheDocument();
+    await choose(screen.getByRole("combobox", { name: /^Depth/ }), "Top 50");
     await userEvent.click(screen.getByRole("checkbox", { name: "Tarnley" }));
-    await userEvent.click(screen.getByRole("checkbox", { name: "On a phone too" }));
-    await type("Lookups a month at most", "250");
-    await press("Keep");
+    await userEvent.click(screen.getByRole("checkbox", { name: "Also on mobile" }));
+    await type("Maximum lookups a month", "250");
+    await press("Save");
     expect(told.change.mock.lastCall?.[1]).toEqual({
       ...{ rhythm: "weekly", depth: 50, places: ["Tarnley"], phone: true, most_a_month: 250 },
     });
@@ -211,8 +213,8 @@ describe("how a project looks", () => {
 
   it("asks nothing where no source tells where one stands", () => {
     show(<WatchDialog watch={watch({ source: "" })} onClose={() => undefined} />);
-    expect(screen.getByText(/nothing is looked at by itself/)).toBeInTheDocument();
+    expect(screen.getByText(/nothing is checked automatically/)).toBeInTheDocument();
     expect(screen.queryByRole("combobox")).toBeNull();
-    expect(screen.queryByRole("button", { name: "Keep" })).toBeNull();
+    expect(screen.queryByRole("button", { name: "Save" })).toBeNull();
   });
 });

@@ -47,10 +47,10 @@ describe("what moved", () => {
 
 describe("places", () => {
   it("tells not shown, not looked at and no answer apart", () => {
-    expect([4, 0, -1, -2].map(placeCell)).toEqual(["4", "not shown", "", "no answer"]);
+    expect([4, 0, -1, -2].map(placeCell)).toEqual(["4", "not ranking", "", "no answer"]);
     expect([4, 0, -1, -2].map(drawnAt)).toEqual([4, BELOW, null, null]);
-    expect(placeWords(null)).toBe("not looked at");
-    expect(placeWords(0, 50)).toBe("not in the first 50");
+    expect(placeWords(null)).toBe("not checked");
+    expect(placeWords(0, 50)).toBe("not in the top 50");
   });
 
   const live = {
@@ -69,7 +69,7 @@ describe("places", () => {
 
   it("takes them away as CSV that no spreadsheet runs", () => {
     expect(placesCsv(live)).toBe(
-      "\uFEFFPhrase,Searches,2026-03-02,2026-03-09,2026-06-01\r\n'=cord,90,4,no answer,not shown\r\n",
+      "\uFEFFKeyword,Searches,2026-03-02,2026-03-09,2026-06-01\r\n'=cord,90,4,no answer,not ranking\r\n",
     );
   });
 

@@ -21,8 +21,8 @@ export function movesWords(moves: Moves): string {
 
 /** A place as it is told: 0 is not among the first that were looked at. */
 export function placeWords(place: number | null, depth = 100): string {
-  if (place === null) return "not looked at";
-  return place === 0 ? `not in the first ${depth}` : String(place);
+  if (place === null) return "not checked";
+  return place === 0 ? `not in the top ${depth}` : String(place);
 }
 
 /** Visible searches now beside those before, of phrases that were looked at both times. */
@@ -41,7 +41,7 @@ export const WHAT: Record<Schemas["EntryOut"]["what"], string> = {
   links: "Links",
   engine: "Update of the engine",
   other: "Something else",
-  unpublished: "Taken down",
+  unpublished: "Unpublished",
 };
 
 /** What one may believe of a change, in a word or two, with a mark that says it by its shape. */
@@ -51,9 +51,9 @@ export const VERDICTS: Record<
 > = {
   helped: { mark: "▲", words: "likely helped", tone: "good" },
   hurt: { mark: "▼", words: "likely hurt", tone: "bad" },
-  wander: { mark: "≈", words: "no more than wander", tone: "none" },
+  wander: { mark: "≈", words: "normal ups and downs", tone: "none" },
   young: { mark: "…", words: "too soon to say", tone: "none" },
-  green: { mark: "…", words: "still finding its place", tone: "none" },
+  green: { mark: "…", words: "too new to judge", tone: "none" },
   several: { mark: "?", words: "several changes at once", tone: "none" },
   few: { mark: "?", words: "too few phrases", tone: "none" },
   unchecked: { mark: "?", words: "not looked at before and after", tone: "none" },

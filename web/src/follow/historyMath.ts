@@ -39,12 +39,12 @@ export function drawnAt(place: number | undefined): number | null {
 export function placeCell(place: number | undefined): string {
   if (place === undefined || place === NOT_CHECKED) return "";
   if (place === NO_ANSWER) return "no answer";
-  return place === NOT_SHOWN ? "not shown" : String(place);
+  return place === NOT_SHOWN ? "not ranking" : String(place);
 }
 
 /** The history as CSV: a line a phrase, a column a day. */
 export function placesCsv(live: Pick<Live, "days" | "phrases">): string {
-  const head = ["Phrase", "Searches", ...live.days].join(",");
+  const head = ["Keyword", "Searches", ...live.days].join(",");
   const lines = live.phrases.map((phrase) =>
     [safeCell(phrase.text), phrase.searches ?? "", ...phrase.places.map(placeCell)].join(","),
   );

@@ -49,7 +49,7 @@ export const useWatch = (projectId: number) =>
 
 export const useLive = (projectId: number, liveId: number) =>
   useQuery({
-    queryKey: ["live piece", projectId, liveId],
+    queryKey: ["published piece", projectId, liveId],
     queryFn: async () =>
       data(
         await api.GET("/api/projects/{project_id}/live/{live_id}", {

@@ -74,7 +74,7 @@ export function GatherPage() {
   const leftOut = overview?.channels.reduce((sum, counted) => sum + counted.left_out, 0);
   const names: Record<(typeof TABS)[number], string> = {
     stream: `Stream ${counts ? exact(counts.keywords) : ""}`,
-    covered: "Covered so far",
+    covered: "Coverage",
     rules: `Rules ${leftOut === undefined ? "" : exact(leftOut)}`,
   };
   return (
@@ -110,7 +110,7 @@ export function GatherPage() {
           className="flex min-h-[260px] flex-1 flex-col"
         >
           <Tabs.List
-            aria-label="What was gathered"
+            aria-label="Gathered keywords"
             className="flex shrink-0 gap-5 border-b border-hairline px-[18px]"
           >
             {TABS.filter((id) => !ownFiles || id !== "covered").map((id) => (

@@ -3,13 +3,7 @@ import { plural } from "./format";
 import { Modal } from "./Modal";
 import { OneLine } from "./OneLine";
 
-const REASONS = [
-  "Off topic",
-  "Another's brand",
-  "Not for our readers",
-  "Too hard for us",
-  "No searches",
-];
+const REASONS = ["Off topic", "Another brand", "Wrong audience", "Too difficult", "No searches"];
 
 /** Why keywords are dropped: one of the usual reasons by its number, one's own, or none. */
 export function DropDialog({
@@ -22,7 +16,11 @@ export function DropDialog({
   onOpenChange: (open: boolean) => void;
 }) {
   return (
-    <Modal open={count > 0} onOpenChange={onOpenChange} title={`Drop ${plural(count, "keyword")}`}>
+    <Modal
+      open={count > 0}
+      onOpenChange={onOpenChange}
+      title={`Reject ${plural(count, "keyword")}`}
+    >
       {/* biome-ignore lint/a11y/noStaticElementInteractions: short ways to buttons inside */}
       <div
         onKeyDown={(event) => {
@@ -44,13 +42,13 @@ export function DropDialog({
             label="Another reason"
             placeholder="Another reason, or none"
             most={200}
-            action="Drop"
+            action="Reject"
             onTake={onDrop}
           />
         </div>
         <p className="pt-3 text-xs text-quiet">
-          Dropped keywords keep their figures and stand under the filter State. z takes it back.
-          What is off topic, another's brand or not for your readers also teaches relevance.
+          Rejected keywords keep their figures; find them with the State filter. The first three
+          reasons also improve relevance.
         </p>
       </div>
     </Modal>

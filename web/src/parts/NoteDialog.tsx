@@ -26,8 +26,7 @@ export function NoteDialog({
         onTake={onPark}
       />
       <p className="pt-3 text-xs text-quiet">
-        Parked keywords are not weighed, clustered or planned. They stand under the filter State
-        with their note.
+        Parked keywords are not measured, clustered or planned. Find them with the State filter.
       </p>
     </Modal>
   );

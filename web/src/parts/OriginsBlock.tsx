@@ -12,7 +12,7 @@ export function OriginsBlock({
   onRun?: (job: number) => void;
 }) {
   return (
-    <Block title="Where it came from" aside={plural(origins.length, "way")}>
+    <Block title="How it was found" aside={plural(origins.length, "way")}>
       {origins.map((origin) => (
         <p
           key={`${origin.method}|${origin.seed}|${origin.source}|${origin.on}`}
@@ -29,7 +29,7 @@ export function OriginsBlock({
             <button
               type="button"
               onClick={() => onRun(origin.job_id as number)}
-              title="Show what this run was the first to bring"
+              title="Show what this run found first"
               className="shrink-0 text-quiet underline hover:text-ink"
             >
               {doneOn(origin.on)}

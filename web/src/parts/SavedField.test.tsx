@@ -54,7 +54,7 @@ describe("a text saved as one leaves it", () => {
     const { onSave, become } = draw();
     await userEvent.type(box(), ", mine");
     become("");
-    expect(screen.getByRole("alert")).toHaveTextContent("emptied it");
+    expect(screen.getByRole("alert")).toHaveTextContent("changed this to nothing");
     await userEvent.click(screen.getByRole("button", { name: "Use that" }));
     expect(box()).toHaveValue("");
     expect(onSave).not.toHaveBeenCalled();

@@ -65,7 +65,7 @@ export function SavedField({
       </label>
       {clashes && (
         <span role="alert" className="block pt-1 text-xs text-persimmon-text">
-          Another window has {value ? `“${value}”` : "emptied it"} now.{" "}
+          Another window changed this to {value ? `“${value}”` : "nothing"}.{" "}
           <Button
             look="bare"
             className="!h-[22px] !px-2 text-xs"

@@ -37,7 +37,7 @@ export function SheetBack({
   });
   const take = useChange(projectId, takeIt, {
     done: (out) => {
-      say(`${plural(out.fields, "field")} of ${plural(out.pieces, "piece")} taken. ${taken}`);
+      say(`${plural(out.fields, "field")} of ${plural(out.pieces, "piece")} updated. ${taken}`);
       onClose();
     },
   });
@@ -57,7 +57,7 @@ export function SheetBack({
           disabled={!told?.changed || take.isPending}
           onClick={() => told && take.mutate(told.upload)}
         >
-          {told?.changed ? `Take ${plural(told.changed, "change")}` : "Nothing to take"}
+          {told?.changed ? `Apply ${plural(told.changed, "change")}` : "Nothing to apply"}
         </Button>
       </div>
     </Modal>
@@ -81,7 +81,7 @@ function Differences({ told }: { told: Told }) {
       </ul>
       {told.wrong.length > 0 && (
         <>
-          <h3 className="pt-2 font-semibold">Not taken</h3>
+          <h3 className="pt-2 font-semibold">Not applied</h3>
           <ul>
             {told.wrong.map((wrong) => (
               <li key={`${wrong.row} ${wrong.why}`}>
@@ -93,8 +93,7 @@ function Differences({ told }: { told: Told }) {
       )}
       {told.missing.length > 0 && (
         <p className="pt-2 text-ink-2">
-          Not in the file, and as {told.missing.length === 1 ? "it was" : "they were"}:{" "}
-          {told.missing.slice(0, 6).join(", ")}
+          Not in the file, so unchanged: {told.missing.slice(0, 6).join(", ")}
           {told.missing.length > 6 && ` and ${told.missing.length - 6} more`}.
         </p>
       )}

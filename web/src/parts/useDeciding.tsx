@@ -17,8 +17,8 @@ type Why = { reason?: string; note?: string };
 
 const VERBS: Record<State, string> = {
   shortlisted: "shortlisted",
-  dropped: "dropped",
-  open: "taken back",
+  dropped: "rejected",
+  open: "undecided again",
   kept: "kept",
   parked: "parked",
 };
@@ -33,7 +33,7 @@ export function useDeciding(projectId: number, chosen: Chosen, under: () => Deci
       setState(projectId, ids, state, why),
     {
       done: ({ changed }, { state }) => {
-        say(`${plural(changed, "keyword")} ${VERBS[state]}. z takes it back.`);
+        say(`${plural(changed, "keyword")} ${VERBS[state]}. Press Z to undo.`);
         chosen.clear();
       },
       failed: (problem) => say(problem.message, { bad: true }),

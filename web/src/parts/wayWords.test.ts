@@ -4,7 +4,7 @@ import { figureWords, GROUPS, METHODS, methodName, originWords } from "./wayWord
 describe("ways in words", () => {
   it("has a word for each way and method", () => {
     for (const way of GROUPS.flatMap((group) => group.ways)) expect(METHODS[way]).toBeTruthy();
-    expect(methodName("report")).toBe("own report");
+    expect(methodName("report")).toBe("performance report");
     expect(methodName("unheard")).toBe("unheard");
   });
   it("says of what a keyword came", () => {
@@ -13,8 +13,8 @@ describe("ways in words", () => {
     expect(originWords("combine", "{base}")).toEqual({ way: "combined", of: "" });
   });
   it("says what a figure is", () => {
-    expect(figureWords("rivals", 4)).toBe("at 4");
-    expect(figureWords("fields", 1)).toBe("1 result uses it");
+    expect(figureWords("rivals", 4)).toBe("position 4");
+    expect(figureWords("fields", 1)).toBe("used by 1 result");
     expect(figureWords("fields", 7)).toBe("7 results use it");
     expect(figureWords("rising", 40)).toBe("+40% in a year");
     expect(figureWords("rising", null)).toBe("new this year");

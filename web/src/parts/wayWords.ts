@@ -17,18 +17,18 @@ export const METHODS: Record<string, string> = {
   box: "box",
   alphabet: "alphabet",
   asked: "who, how, why",
-  joined: "joining words",
-  either: "one or the other",
+  joined: "for, with, near",
+  either: "this or that",
   inside: "inside",
   related: "results page",
   fields: "tags and titles",
   rising: "rising",
   language: "translated",
-  rivals: "a rival's rank",
+  rivals: "competitor",
   years: "new year",
   combine: "combined",
   import: "file",
-  report: "own report",
+  report: "performance report",
 };
 export const methodName = (id: string): string => METHODS[id] ?? id;
 
@@ -44,8 +44,8 @@ export function originWords(method: string, seed: string): { way: string; of: st
  * growth. */
 export function figureWords(method: string, figure: number | null): string {
   if (figure === null) return method === "rising" ? "new this year" : "";
-  if (method === "rivals") return `at ${figure}`;
-  if (method === "fields") return figure === 1 ? "1 result uses it" : `${figure} results use it`;
+  if (method === "rivals") return `position ${figure}`;
+  if (method === "fields") return figure === 1 ? "used by 1 result" : `${figure} results use it`;
   if (method === "rising") return `+${figure}% in a year`;
   return "";
 }
@@ -56,7 +56,7 @@ export const STATE_NAMES: Record<string, string> = {
   kept: "Kept",
   shortlisted: "Shortlisted",
   parked: "Parked",
-  dropped: "Dropped",
-  left_out: "Left out",
+  dropped: "Rejected",
+  left_out: "Excluded",
   all: "All",
 };

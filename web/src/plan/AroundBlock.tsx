@@ -27,7 +27,7 @@ export function AroundBlock({
   const wait = useChange(projectId, (id: number) => putAfter(projectId, piece.id, id), {
     done: () => {
       setFirst("");
-      say("It waits now; the next fit keeps to it. z takes it back.");
+      say("Dependency added; it counts when you schedule next. Press Z to undo.");
     },
   });
   const free = useChange(projectId, (id: number) => takeApart(projectId, piece.id, id));
@@ -38,32 +38,32 @@ export function AroundBlock({
   );
   return (
     <>
-      <Block title="Waits for" aside="never earlier than these">
+      <Block title="Depends on" aside="scheduled after these">
         {problem && <ProblemNote error={problem} />}
         <ul>
           {told?.waits_for.map((one) => (
             <li key={one.id} className="flex items-baseline gap-2">
               <Title id={one.id} title={one.title} onOpen={onOpen} />
               <Button look="bare" onClick={() => free.mutate(one.id)}>
-                No more
+                Remove
               </Button>
             </li>
           ))}
           {told?.waited_for_by.map((one) => (
             <li key={one.id} className="text-ink-2">
-              <Title id={one.id} title={one.title} onOpen={onOpen} /> waits for this
+              <Title id={one.id} title={one.title} onOpen={onOpen} /> depends on this
             </li>
           ))}
         </ul>
         {others.length > 0 && (
           <div className="flex gap-2 pt-1">
             <Select
-              label="Piece that it waits for"
+              label="Piece it depends on"
               value={first}
               onChange={setFirst}
               className={`${INPUT} min-w-0 flex-1`}
             >
-              <option value="">A piece to wait for</option>
+              <option value="">Piece it depends on</option>
               {others.map((other) => (
                 <option key={other.id} value={other.id}>
                   {other.title}
@@ -76,7 +76,7 @@ export function AroundBlock({
           </div>
         )}
       </Block>
-      <Block title="Links to set" aside="with this phrase">
+      <Block title="Links to add" aside="with this phrase">
         <ul className="flex flex-col gap-[2px]">
           {told?.links.map((link) => (
             <li key={`${link.outward} ${link.id}`}>
@@ -87,7 +87,7 @@ export function AroundBlock({
           ))}
         </ul>
         {told && !told.links.length && (
-          <p className="text-quiet">No other piece of this outlet is about a part of it yet.</p>
+          <p className="text-quiet">No other piece of this outlet is closely related.</p>
         )}
       </Block>
     </>

@@ -6,9 +6,9 @@ import { MENU_ITEM } from "../parts/menu";
 import { usePlace } from "../shared/channels";
 
 const FILES = [
-  { path: "plan.xlsx", name: "The plan as a workbook" },
+  { path: "plan.xlsx", name: "Plan as XLSX" },
   { path: "plan.csv", name: "The plan as CSV" },
-  { path: "plan.ics", name: "Its days for a calendar (iCalendar)" },
+  { path: "plan.ics", name: "Dates as iCalendar" },
   { path: "plan/links.csv", name: "Links between pieces as CSV" },
   { path: "plan/overlaps.csv", name: "Overlaps as CSV" },
 ] as const;
@@ -32,12 +32,12 @@ export function AwayMenu({
       to: "/p/$projectId/$channel/brief",
       params: { projectId: String(projectId), channel },
     });
-  useCommand("Bring the plan back from a spreadsheet", onBack);
-  useCommand("Bring in pages that exist already", onExisting);
+  useCommand("Import an edited plan", onBack);
+  useCommand("Import existing pages", onExisting);
   useCommand("Briefs of the next pieces", briefs);
-  useCommand("Have pieces wait for what they build on", onHubs);
+  useCommand("Set dependencies automatically", onHubs);
   return (
-    <DropMenu name="Away and back">
+    <DropMenu name="Export and import">
       {FILES.map(({ path, name }) => (
         <DropdownMenu.Item key={path} className={MENU_ITEM} asChild>
           <a href={`/api/projects/${projectId}/${path}`} download>
@@ -50,16 +50,16 @@ export function AwayMenu({
       </DropdownMenu.Item>
       <DropdownMenu.Separator className="my-1 border-t border-hairline" />
       <DropdownMenu.Item className={MENU_ITEM} onSelect={onBack}>
-        Bring an edited plan back
+        Import an edited plan
       </DropdownMenu.Item>
       <DropdownMenu.Item className={MENU_ITEM} onSelect={onExisting}>
-        Bring in what exists already
+        Import existing pages
       </DropdownMenu.Item>
       <DropdownMenu.Item className={MENU_ITEM} onSelect={onHubs}>
-        Have pieces wait for what they build on
+        Set dependencies automatically
       </DropdownMenu.Item>
       <DropdownMenu.Item className={MENU_ITEM} onSelect={onLimits}>
-        What the plan keeps to
+        Planning limits
       </DropdownMenu.Item>
     </DropMenu>
   );

@@ -6,13 +6,11 @@ export function BackDialog({ projectId, onClose }: { projectId: number; onClose:
   return (
     <SheetBack
       projectId={projectId}
-      title="Bring an edited plan back"
+      title="Import an edited plan"
       about={
-        "The plan as you took it away, edited in a spreadsheet: pieces are known again by their " +
-        "Id. Titles, kinds, outlets, months, hours and what is told of the work can be changed; " +
-        "a piece that is not in the file stays."
+        "An exported plan edited in a spreadsheet. Pieces are matched by Id; you can change titles, kinds, outlets, months, hours and status. Pieces not in the file stay as they are."
       }
-      taken="z takes it back."
+      taken="Press Z to undo."
       bring={(file) => bringPlan(projectId, file)}
       takeIt={(upload) => takePlan(projectId, upload)}
       onClose={onClose}

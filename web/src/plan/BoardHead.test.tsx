@@ -30,10 +30,10 @@ describe("the head of the year board", () => {
   it("is sorted by what is pressed, and by month again when it is pressed twice", async () => {
     const onOrder = vi.fn();
     render(<BoardHead projectId={1} plan={PLAN} order="worth" onOrder={onOrder} />);
-    expect(head(/A month/)).toHaveAttribute("aria-sort", "descending");
+    expect(head(/Worth a month/)).toHaveAttribute("aria-sort", "descending");
     expect(head(/Piece/)).not.toHaveAttribute("aria-sort");
     await userEvent.click(screen.getByRole("button", { name: "Hours" }));
-    await userEvent.click(screen.getByRole("button", { name: "A month" }));
+    await userEvent.click(screen.getByRole("button", { name: "Worth a month" }));
     expect(onOrder.mock.calls).toEqual([["hours"], ["month"]]);
   });
 });

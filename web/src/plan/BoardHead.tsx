@@ -8,7 +8,7 @@ const COLUMNS: readonly PlanColumn[] = [
   { order: "title", name: "Piece" },
   { name: "Keywords", right: true },
   { order: "hours", name: "Hours", right: true },
-  { order: "worth", name: "A month", right: true },
+  { order: "worth", name: "Worth a month", right: true },
 ];
 /** What both rows of the head are high together, and how many they are. */
 export const HEAD_HEIGHT = 86;

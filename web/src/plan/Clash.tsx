@@ -28,11 +28,11 @@ export function Clash({
       ? { id: clash.other, title: clash.other_title }
       : { id: clash.piece, title: clash.title };
   const merge = useChange(projectId, () => mergePieces(projectId, pieceId, other.id), {
-    done: () => say(`“${other.title}” is served here now. z takes it back.`),
+    done: () => say(`“${other.title}” is now covered here. Press Z to undo.`),
     failed: (problem) => say(problem.message, { bad: true }),
   });
   const apart = useChange(projectId, () => keepApart(projectId, pieceId, other.id), {
-    done: () => say("They stay two pieces. z takes it back."),
+    done: () => say("Kept as two pieces. Press Z to undo."),
     failed: (problem) => say(problem.message, { bad: true }),
   });
   const [differ, setDiffer] = useState(false);
@@ -53,13 +53,13 @@ export function Clash({
       </p>
       <div className="flex flex-wrap gap-x-2 pt-1">
         <Button disabled={busy} onClick={() => merge.mutate(undefined)}>
-          Serve it here{keys && <kbd className="text-quiet">m</kbd>}
+          Cover it here{keys && <kbd className="text-quiet">m</kbd>}
         </Button>
         <Button look="bare" disabled={busy} onClick={() => apart.mutate(undefined)}>
-          Keep apart{keys && <kbd className="text-quiet">k</kbd>}
+          Keep separate{keys && <kbd className="text-quiet">k</kbd>}
         </Button>
         <Button look="bare" aria-expanded={differ} onClick={() => setDiffer(!differ)}>
-          Make them differ
+          Separate them
         </Button>
       </div>
       {differ && <WaysOut projectId={projectId} pieceId={pieceId} other={other} />}
@@ -80,23 +80,21 @@ function WaysOut({
   const told = useWaysOut(projectId, pieceId, other.id).data;
   const say = useSay();
   const give = useChange(projectId, (row: number) => giveWay(projectId, pieceId, other.id, row), {
-    done: () => say(`“${other.title}” has what they both were after. z takes it back.`),
+    done: () => say(`“${other.title}” now has the shared keywords. Press Z to undo.`),
     failed: (problem) => say(problem.message, { bad: true }),
   });
   if (!told) return null;
   if (!told.about.length)
     return (
       <p className="pt-1 text-ink-2">
-        This piece serves nothing else that it could be about. Give it another keyword first, or
-        have one piece serve both.
+        This piece has no other keyword to be about. Add one first, or cover both in one piece.
       </p>
     );
   const going = told.fighting.map((phrase) => `“${phrase.text}”`).join(", ");
   return (
     <div className="pt-1">
       <p className="text-ink-2">
-        Let this piece be about something else that it serves; {going || "nothing"} goes to “
-        {other.title}”.
+        Make this piece about another of its keywords; {going || "nothing"} goes to “{other.title}”.
       </p>
       <div className="flex flex-wrap gap-2 pt-1">
         {told.about.map((phrase) => (

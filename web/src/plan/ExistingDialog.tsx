@@ -23,7 +23,7 @@ export function ExistingDialog({ projectId, onClose }: { projectId: number; onCl
       const linked = out.linked
         ? `, ${plural(out.linked, "planned piece improves", "planned pieces improve")} what is there`
         : "";
-      say(`${plural(out.made, "piece")} brought in${linked}. z takes it back.`);
+      say(`${plural(out.made, "page")} imported${linked}. Press Z to undo.`);
       if (!out.unknown.length) onClose();
       setTold(out);
       setText(out.unknown.join("\n"));
@@ -31,39 +31,39 @@ export function ExistingDialog({ projectId, onClose }: { projectId: number; onCl
   });
   return (
     <FormDialog
-      title={`Bring in what exists on ${channelName(channel).toLowerCase()} search`}
-      take="Bring them in"
+      title={`Import existing pages on ${channelName(channel).toLowerCase()} search`}
+      take="Import pages"
       leave="Close"
       change={bring}
       ready={!!text.trim()}
       onClose={onClose}
     >
       <p className="text-ink-2">
-        Each address becomes a piece to improve, about the keyword that brings it most clicks in
-        your own report, or else the one that its address says.
+        Each URL becomes a piece to improve, about its top query in your performance report, or
+        about the words of the URL.
       </p>
       {reported.length > 0 && (
         <p className="flex items-baseline justify-between gap-3">
           <span>
-            Your report shows {plural(reported.length, "page")} that no piece stands for; first “
+            Your report shows {plural(reported.length, "page")} that no piece covers, first “
             {reported[0]?.keyword}” with {exact(reported[0]?.clicks ?? 0)} clicks.
           </span>
           <Button onClick={() => setText(reported.map((page) => page.address).join("\n"))}>
-            Take them
+            Use them
           </Button>
         </p>
       )}
       <TextField
-        label="Addresses, one a line; a title may stand beside each"
+        label="URLs, one per line; a title may follow each"
         rows={7}
         value={text}
         onText={setText}
       />
       {told && told.unknown.length > 0 && (
         <p className="text-persimmon-text">
-          {plural(told.unknown.length, "address is", "addresses are")} left: no keyword here says
-          what {told.unknown.length === 1 ? "it is" : "they are"} about. Gather it, or write it
-          beside the address.
+          {plural(told.unknown.length, "URL is", "URLs are")} left: no keyword here says what{" "}
+          {told.unknown.length === 1 ? "it is" : "they are"} about. Gather it, or add a title after
+          the URL.
         </p>
       )}
     </FormDialog>

@@ -17,15 +17,13 @@ describe("what a fit proved", () => {
   it("is told with what waits", () => {
     render(<FitNote fit={FIT} overlaps={0} impossible={0} />);
     expect(
-      screen.getByText(/at most 2.4% below the best possible · 1 piece waits for next year/),
+      screen.getByText(/within 2.4% of the best possible · 1 piece timed for next year/),
     ).toBeTruthy();
   });
   it("is nothing where no piece is worth anything yet", () => {
     const none = { ...FIT, waiting: 0, value: 0, bound: 0, gap_share: 0 };
     render(<FitNote fit={none} overlaps={2} impossible={1} />);
-    expect(
-      screen.getByText("2 pairs after the same searchers · 1 month with pins that cannot be"),
-    ).toBeTruthy();
+    expect(screen.getByText("2 competing pairs · 1 month over-pinned")).toBeTruthy();
     expect(screen.queryByText(/best possible/)).toBeNull();
   });
 });

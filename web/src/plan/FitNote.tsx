@@ -13,12 +13,10 @@ export function FitNote({
 }) {
   const parts: string[] = [];
   // Where nothing is worth anything yet, nothing was proved.
-  if (fit?.value)
-    parts.push(`at most ${(100 * fit.gap_share).toFixed(1)}% below the best possible`);
-  if (fit?.waiting)
-    parts.push(`${plural(fit.waiting, "piece waits", "pieces wait")} for next year`);
-  if (overlaps) parts.push(`${plural(overlaps, "pair")} after the same searchers`);
-  if (impossible) parts.push(`${plural(impossible, "month")} with pins that cannot be`);
+  if (fit?.value) parts.push(`within ${(100 * fit.gap_share).toFixed(1)}% of the best possible`);
+  if (fit?.waiting) parts.push(`${plural(fit.waiting, "piece")} timed for next year`);
+  if (overlaps) parts.push(`${plural(overlaps, "competing pair")}`);
+  if (impossible) parts.push(`${plural(impossible, "month")} over-pinned`);
   const told = parts.join(" · ");
   return <span title={told}>{told}</span>;
 }

@@ -15,7 +15,7 @@ export function Impossible({
 }) {
   if (!pins.length) return null;
   return (
-    <Block title="Pins that cannot be">
+    <Block title="Pinned pieces that don't fit">
       {pins.map((one) => (
         <p key={`${one.month} ${one.what}`} className="py-1">
           {whyNot(one)}{" "}
@@ -38,14 +38,14 @@ export function Impossible({
   );
 }
 
-/** Why what is pinned to a month cannot be, up to its names. */
+/** Why the pieces pinned to a month do not fit, up to their names. */
 export function whyNot({ month, what, hours, to_spend }: Pick<Pins, keyof Omit<Pins, "pieces">>) {
   const name = monthOf(month);
   if (to_spend === null)
-    return what === "over" ? `${name} is over:` : `${name} lies beyond what is planned:`;
+    return what === "over" ? `${name} is over:` : `${name} is outside the planned months:`;
   if (what === "hours")
-    return `${name} has ${exact(to_spend)} hours, what is pinned to it takes ${exact(hours)}:`;
+    return `${name}: ${exact(to_spend)} hours available, ${exact(hours)} pinned:`;
   if (what.endsWith("hours"))
-    return `${name}: ${exact(to_spend)} of ${what} there are, ${exact(hours)} are pinned:`;
-  return `${name} may hold ${exact(to_spend)} ${what}, ${exact(hours)} are pinned:`;
+    return `${name}: ${exact(to_spend)} of ${what} available, ${exact(hours)} pinned:`;
+  return `${name}: at most ${exact(to_spend)} ${what}, ${exact(hours)} pinned:`;
 }

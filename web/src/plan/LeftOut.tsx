@@ -20,7 +20,7 @@ export function LeftOut({
   if (!told.length) return null;
   const shown = all ? told : told.slice(0, SHOWN);
   return (
-    <Block title="Without a month" aside={plural(told.length, "piece")}>
+    <Block title="Not scheduled" aside={plural(told.length, "piece")}>
       <ul>
         {shown.map((piece) => (
           <li key={piece.id} className="py-[3px]">
@@ -57,7 +57,7 @@ export function Loose({
   const told = useLoose(projectId).data ?? [];
   if (!told.length) return null;
   return (
-    <Block title="No link leads to these" aside={plural(told.length, "piece")}>
+    <Block title="No internal links to these" aside={plural(told.length, "piece")}>
       {told.length < pieces && (
         <p>
           {told.slice(0, SHOWN).map((piece, i) => (
@@ -72,8 +72,9 @@ export function Loose({
         </p>
       )}
       <p className="text-ink-2">
-        {told.length < pieces ? "Nothing" : "No piece is about a part of another one: nothing"}{" "}
-        holds them together yet. A piece on what several of them have in common would.
+        {told.length < pieces
+          ? "A page on what several of them have in common could link to them."
+          : "No piece links to another. A hub page on what several have in common would."}
       </p>
     </Block>
   );
@@ -95,12 +96,11 @@ export function Locations({
   if (!told?.groups.length) return null;
   return (
     <Block
-      title={<Help figure="alike">Location pages that differ too little</Help>}
+      title={<Help figure="alike">Location pages too alike</Help>}
       aside={most === null ? "" : `at most ${most} of each group`}
     >
       <p className="text-ink-2">
-        Alike from {percent(told.too_alike)} on, by what they say besides the town and by the
-        results that searches for them share.
+        Counted as alike from {percent(told.too_alike)} (text without the town, and shared results).
       </p>
       {told.groups.map((group) => (
         <ul key={group.pages[0]?.id} className="mt-1 border-t border-hairline pt-1">
@@ -112,13 +112,13 @@ export function Locations({
               <span className="text-ink-2">
                 {percent(page.alike)} like “{page.nearest}”: words {percent(page.words)}
                 {page.results === null
-                  ? ", results not read"
+                  ? ", results not fetched"
                   : `, results ${percent(page.results)}`}
                 .
               </span>
               {page.more.length > 0 && page.then !== null && (
                 <span className="block text-xs text-quiet">
-                  If it also served {page.more.map((one) => `“${one.text}”`).join(", ")}:{" "}
+                  To set it apart, also cover {page.more.map((one) => `“${one.text}”`).join(", ")}:{" "}
                   {percent(page.then)}.
                 </span>
               )}
@@ -130,8 +130,8 @@ export function Locations({
         </ul>
       ))}
       <p className="pt-1 text-xs text-quiet">
-        What would make one differ: keywords that name its place, gathered and served there, or a
-        note on what is special there; what it says counts.
+        To set one apart, gather keywords that name its place and cover them there, or note what is
+        special there.
       </p>
     </Block>
   );

@@ -26,7 +26,7 @@ export function LimitsDialog({
 }) {
   const found = useLimits(projectId);
   return (
-    <Modal open onOpenChange={(open) => !open && onClose()} title="What the plan keeps to">
+    <Modal open onOpenChange={(open) => !open && onClose()} title="Planning limits">
       {found.error && <ProblemNote error={found.error} />}
       {found.data && <Form projectId={projectId} plan={plan} told={found.data} onClose={onClose} />}
     </Modal>
@@ -48,7 +48,7 @@ function Form({
   const say = useSay();
   const save = useChange(projectId, (body: Schemas["LimitsIn"]) => setLimits(projectId, body), {
     done: () => {
-      say("Kept. Fit again to have the plan keep to it; z takes it back.");
+      say("Saved. Schedule again to apply it. Press Z to undo.");
       onClose();
     },
   });
@@ -65,7 +65,7 @@ function Form({
         if (read.limits) save.mutate(read.limits);
       }}
     >
-      <h3 className={HEAD}>How far it looks ahead</h3>
+      <h3 className={HEAD}>Planning horizon</h3>
       <label className="flex items-center gap-2">
         <Select
           label="Months that are planned"
@@ -81,10 +81,9 @@ function Form({
         </Select>
         <span>months; what a piece is worth is counted within them.</span>
       </label>
-      <h3 className={HEAD}>Hours a month of each who makes pieces</h3>
+      <h3 className={HEAD}>Hours a month by owner</h3>
       <p className="pb-1 text-ink-2">
-        Pieces count against the hours of whoever stands in “Made by”. Who is not named here has no
-        limit but the month's own.
+        A piece uses its owner's hours. Owners not listed have no limit of their own.
       </p>
       <ul className="flex flex-col gap-1">
         {fields.people.map((one, at) => (
@@ -127,7 +126,7 @@ function Form({
           setFields({ ...fields, people: [...fields.people, { name: "", hours: "" }] })
         }
       >
-        Add somebody
+        Add an owner
       </Button>
       <h3 className={HEAD}>Pieces of a kind a month, at most</h3>
       <div className="grid grid-cols-2 gap-x-5 gap-y-1">
@@ -149,11 +148,11 @@ function Form({
           </label>
         ))}
       </div>
-      <h3 className={HEAD}>Location pages that differ too little</h3>
+      <h3 className={HEAD}>Location pages too alike</h3>
       <label className="flex items-center gap-2">
         <span>At most</span>
         <input
-          aria-label="Location pages that differ too little, at most"
+          aria-label="Location pages too alike"
           inputMode="numeric"
           placeholder="any"
           value={fields.alike}

@@ -24,8 +24,8 @@ export function LiveClash({
       done: (_, improve) =>
         say(
           improve
-            ? "It improves that page now. z takes it back."
-            : "It is a page of its own. z takes it back.",
+            ? "It now improves that page. Press Z to undo."
+            : "It is now a separate page. Press Z to undo.",
         ),
       failed: (problem) => say(problem.message, { bad: true }),
     },
@@ -45,15 +45,15 @@ export function LiveClash({
             :{" "}
           </>
         )}
-        your page “{live.page_title || live.address}” stands {nth(live.position)} for “
-        {live.keyword}” already. <span className="text-xs text-quiet">{live.address}</span>
+        your page “{live.page_title || live.address}” already ranks {nth(live.position)} for “
+        {live.keyword}”. <span className="text-xs text-quiet">{live.address}</span>
       </p>
       <div className="flex gap-2 pt-1">
         <Button disabled={settle.isPending} onClick={() => settle.mutate(true)}>
           Improve that page
         </Button>
         <Button look="bare" disabled={settle.isPending} onClick={() => settle.mutate(false)}>
-          Make another one
+          Create a new page
         </Button>
       </div>
     </div>

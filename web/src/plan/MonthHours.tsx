@@ -105,7 +105,7 @@ function HoursForm({
       {set.error && <ProblemNote error={set.error} />}
       <div className="flex gap-2 pt-2">
         <Button type="submit" look="main" disabled={!good || set.isPending}>
-          Set
+          Save
         </Button>
         <Button disabled={set.isPending} onClick={() => set.mutate(null)}>
           Usual {usual}

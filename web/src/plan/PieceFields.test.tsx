@@ -162,7 +162,7 @@ describe("what can be changed about a piece", () => {
 
   it("keeps a piece without a month out of the plan", async () => {
     const onChange = show({ month: null });
-    await userEvent.click(screen.getByRole("checkbox", { name: /^Kept out/ }));
+    await userEvent.click(screen.getByRole("checkbox", { name: /^Held back/ }));
     expect(onChange).toHaveBeenCalledExactlyOnceWith({ pinned: true });
   });
 
@@ -171,7 +171,7 @@ describe("what can be changed about a piece", () => {
     const by = screen.getByRole("combobox", { name: /^Not after/ });
     expect(by).toHaveTextContent("Oct 2026");
     await choose(by, "Any month");
-    await choose(screen.getByRole("combobox", { name: /^Not before/ }), "Jan 2027");
+    await choose(screen.getByRole("combobox", { name: /^No earlier than/ }), "Jan 2027");
     expect(onChange.mock.calls.flat()).toEqual([{ by_month: null }, { not_before: "2027-01-01" }]);
   });
 });

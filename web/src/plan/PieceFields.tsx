@@ -9,7 +9,7 @@ import { Select } from "../parts/Select";
 import { monthsOf, type Plan } from "./planMath";
 
 const WINDOW = [
-  { name: "not_before", label: "Not before" },
+  { name: "not_before", label: "No earlier than" },
   { name: "by_month", label: "Not after" },
 ] as const;
 
@@ -128,9 +128,7 @@ export function PieceFields({
       <label className="col-span-2 flex items-center gap-2">
         <Checkbox checked={piece.pinned} onChange={(checked) => onChange({ pinned: checked })} />
         <span>
-          {piece.month
-            ? "Pinned: the month holds when the plan is fitted"
-            : "Kept out: fitting gives it no month"}
+          {piece.month ? "Pinned: scheduling keeps this month" : "Held back: never scheduled"}
         </span>
       </label>
     </div>

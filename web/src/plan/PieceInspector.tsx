@@ -88,13 +88,13 @@ function Told({
   );
   const remove = useChange(projectId, () => removePiece(projectId, piece.id), {
     done: () => {
-      say(`“${piece.title}” is out of the plan; its keywords are free. z takes it back.`);
+      say(`Removed “${piece.title}” from the plan. Press Z to undo.`);
       onOpen(undefined);
     },
   });
   const main = useChange(projectId, (row: Row) => giveKeyword(projectId, piece.id, row.id, true));
   const take = useChange(projectId, (row: Row) => dropKeyword(projectId, piece.id, row.id), {
-    done: (_, row) => say(`“${row.text}” is free again. z takes it back.`),
+    done: (_, row) => say(`“${row.text}” is free again. Press Z to undo.`),
   });
   const comment = useChange(projectId, (said: string) => commentOn(projectId, piece.id, said));
   const navigate = useNavigate();
@@ -112,7 +112,7 @@ function Told({
       search: { piece: piece.id },
     });
   useKey("e", toDesk);
-  useCommand("Write this piece at its desk", toDesk, { keys: "e" });
+  useCommand("Open this piece in the editor", toDesk, { keys: "e" });
   useCommand("The brief of this piece", toBrief, { keys: "b" });
   const problem = comment.error ?? change.error ?? remove.error ?? main.error ?? take.error;
   const [first, ...others] = rows;
@@ -160,7 +160,7 @@ function Told({
           search={{ piece: piece.id }}
           className={buttonLook("plain")}
         >
-          Its desk <kbd className="text-quiet">e</kbd>
+          Open in editor <kbd className="text-quiet">e</kbd>
         </Link>
         <Link
           to="/p/$projectId/$channel/follow"
@@ -168,18 +168,18 @@ function Told({
           search={{ order: "moved", publish: piece.id }}
           className={buttonLook("plain")}
         >
-          {piece.state === "live" ? "Publish changes" : "It is live"}
+          {piece.state === "live" ? "Publish changes" : "Mark as published"}
         </Link>
       </div>
       <Block title="Main keyword" aside="searches, chance">
         {first ? (
           <Keyword row={first} onOpen={toResults} />
         ) : (
-          <p className="text-quiet">Its main keyword is gone.</p>
+          <p className="text-quiet">Its main keyword was removed.</p>
         )}
       </Block>
       <Block
-        title={`Also serves ${others.length}`}
+        title={`Secondary keywords ${others.length}`}
         aside={also === null ? "" : `+ ${count(also)} searches`}
       >
         <ul>
@@ -200,7 +200,7 @@ function Told({
                   onClick={() => take.mutate(row)}
                   className="text-2xs font-semibold text-quiet underline underline-offset-2
                     hover:text-ink"
-                  aria-label={`Take ${row.text} out`}
+                  aria-label={`Remove ${row.text}`}
                 >
                   Take out
                 </button>
@@ -238,7 +238,7 @@ function Told({
         </Block>
       )}
       {live.length > 0 && (
-        <Block title="You stand there already">
+        <Block title="You already rank for this">
           {live.map((one) => (
             <LiveClash key={one.address} projectId={projectId} live={one} />
           ))}

@@ -85,9 +85,7 @@ export function PlanCalendar({
           </ul>
         </>
       )}
-      {!lines.length && (
-        <Empty title="Nothing of this outlet is planned">Choose another one.</Empty>
-      )}
+      {!lines.length && <Empty title="Nothing planned for this outlet">Choose another one.</Empty>}
     </section>
   );
 }
@@ -166,7 +164,7 @@ function Entry({
   onStep: (by: number) => void;
 }) {
   const told = [
-    line.due && `due ${Number(line.due.slice(8))}.`,
+    line.due && `due on ${Number(line.due.slice(8))}`,
     line.state !== "idea" && STATES[line.state],
     line.maker,
     line.pinned && line.month && "pinned",

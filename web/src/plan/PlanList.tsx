@@ -17,13 +17,13 @@ const COLUMNS: readonly PlanColumn[] = [
   { name: "Month", order: "month" },
   { name: "Due", order: "due" },
   { name: "Publish by" },
-  { name: "State" },
-  { name: "Made by" },
+  { name: "Status" },
+  { name: "Owner" },
   { name: "Kind" },
   { name: "Outlet" },
   { name: "Searches", right: true },
   { name: "Hours", order: "hours", right: true },
-  { name: "A month", order: "worth", right: true },
+  { name: "Worth a month", order: "worth", right: true },
 ];
 
 /** The plan as a list to work from: who makes what, how far it is, when it is due. */

@@ -11,14 +11,14 @@ export type GroupBy = "theme" | "outlet" | "maker" | "state";
 
 const VIEWS: Record<View, { name: string; about: string }> = {
   board: { name: "Board", about: "each piece's year, and its month in it" },
-  list: { name: "List", about: "who makes what, how far it is, when it is due" },
-  calendar: { name: "Calendar", about: "what stands in each month" },
+  list: { name: "List", about: "owner, status and due date" },
+  calendar: { name: "Calendar", about: "the pieces of each month" },
 };
 const GROUPS: Record<GroupBy, string> = {
   theme: "By theme",
   outlet: "By outlet",
-  maker: "By who makes it",
-  state: "By how far it is",
+  maker: "By owner",
+  state: "By status",
 };
 const ORDER: readonly View[] = ["board", "list", "calendar"];
 const HEAD = "px-3 pt-2 pb-1 text-2xs font-semibold text-quiet";
@@ -46,12 +46,12 @@ export function PlanLook({
     });
   useKey("v", next);
   useKey("w", toFirst);
-  useCommand("What comes first", toFirst, { keys: "w" });
+  useCommand("Order of work", toFirst, { keys: "w" });
   useCommand("The plan as a board", () => onView("board"), { keys: "v" });
   useCommand("The plan as a list", () => onView("list"), { keys: "v" });
   useCommand("The plan as a calendar", () => onView("calendar"), { keys: "v" });
   useCommand("Group the plan by theme", () => onGroup("theme"));
-  useCommand("Group the plan by who makes what", () => onGroup("maker"));
+  useCommand("Group the plan by owner", () => onGroup("maker"));
   return (
     <DropMenu name={VIEWS[view].name}>
       <DropdownMenu.RadioGroup value={view} onValueChange={(value) => onView(value as View)}>
@@ -74,7 +74,7 @@ export function PlanLook({
         onSelect={toFirst}
       >
         <span>
-          <strong className="block">What comes first</strong>
+          <strong className="block">Order of work</strong>
           <span className="text-xs text-quiet">by a way of ranking, and how firm it is</span>
         </span>
         <span className="text-xs text-quiet">w</span>
@@ -84,7 +84,7 @@ export function PlanLook({
         value={group ?? ""}
         onValueChange={(value) => onGroup((value || undefined) as GroupBy | undefined)}
       >
-        <DropdownMenu.Label className={HEAD}>In groups</DropdownMenu.Label>
+        <DropdownMenu.Label className={HEAD}>Group by</DropdownMenu.Label>
         <DropdownMenu.RadioItem value="" className={`${MENU_ITEM} justify-between`}>
           None
           <Chosen />

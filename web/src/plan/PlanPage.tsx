@@ -57,11 +57,11 @@ export function PlanPage() {
   const fit = useFitting(projectId);
   const jobs = overview?.jobs.filter((job) => job.kind === "fit") ?? [];
   useKey("f", () => !fit.isPending && fit.mutate(undefined), { enabled: !!plan.data?.pieces });
-  useCommand("Fit the plan to my hours", () => fit.mutate(undefined), {
+  useCommand("Schedule the plan to my hours", () => fit.mutate(undefined), {
     keys: "f",
     enabled: !!plan.data?.pieces && !fit.isPending,
   });
-  useCommand("Show the year as a whole", () =>
+  useCommand("Show the year summary", () =>
     navigate({ search: (now) => ({ ...now, piece: undefined, whole: true }) }),
   );
   useCommand("Export the plan", () => location.assign(`/api/projects/${projectId}/plan.csv`));
@@ -72,14 +72,14 @@ export function PlanPage() {
   const [back, setBack] = useState(false);
   const [limits, setLimits] = useState(false);
   const [existing, setExisting] = useState(false);
-  useCommand("What the plan keeps to: horizon, people, kinds", () => setLimits(true));
+  useCommand("Planning limits: horizon, people, kinds", () => setLimits(true));
   const say = useSay();
   const hubs = useChange(projectId, () => waitForHubs(projectId), {
     done: (out) =>
       say(
         out.waiting
-          ? `${plural(out.waiting, "piece")} wait for what they build on. z takes it back.`
-          : "Every piece waits for what it builds on already.",
+          ? `Added dependencies to ${plural(out.waiting, "piece")}. Press Z to undo.`
+          : "All dependencies are already set.",
       ),
     failed: (problem) => say(problem.message, { bad: true }),
   });
@@ -114,14 +114,14 @@ export function PlanPage() {
                 })
               }
             >
-              The year as a whole
+              Year summary
             </Button>
             <Button
               look="main"
               disabled={fit.isPending || jobs.length > 0 || !plan.data}
               onClick={() => fit.mutate(undefined)}
             >
-              Fit to my hours
+              Schedule to my hours
             </Button>
           </PageHead>
           {jobs.map((job) => (
@@ -216,8 +216,7 @@ function useFitting(projectId: number) {
   return useChange(projectId, () => fitPlan(projectId), {
     done: (out) =>
       say(
-        `First answer: ${exact(out.placed)} placed, ${exact(out.left_out)} that the hours do not ` +
-          "hold. A better one is being worked out.",
+        `First draft: ${exact(out.placed)} scheduled, ${exact(out.left_out)} don't fit your hours. Still improving it.`,
       ),
   });
 }
@@ -248,8 +247,8 @@ function NoPiece() {
           </Link>
         }
       >
-        Choose the clusters worth this year's hours; each becomes a piece with its main and
-        also-served keywords, and is placed in the month that catches its season.
+        Choose the clusters that are worth your hours. Each becomes a piece with main and secondary
+        keywords, scheduled in time for its season.
       </Empty>
     </main>
   );

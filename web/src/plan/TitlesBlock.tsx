@@ -46,17 +46,17 @@ export function TitlesBlock({
   const told = found.data;
   return (
     <div ref={block} className="scroll-mt-10">
-      <Block title={<Help figure="packed">Titles that fit</Help>}>
+      <Block title={<Help figure="packed">Title suggestions</Help>}>
         {!open && (
           <Button onClick={() => setOpen(true)}>
-            Propose titles <kbd className="text-quiet">t</kbd>
+            Suggest titles <kbd className="text-quiet">t</kbd>
           </Button>
         )}
         {found.error && <ProblemNote error={found.error} />}
         {open && told && (
           <>
             <p className="text-ink-2">
-              Rows of words to make a sentence of: a phrase counts where it stands word for word.
+              Raw word sequences: edit into a title. Exact phrases count.
             </p>
             {!told.proposals.length && (
               <p className="text-ink-2">
@@ -187,14 +187,14 @@ function Take({
         name="Use it"
         onPress={() => {
           onChange({ title: text });
-          say("It is the title now. z takes it back.");
+          say("This is now the title. Press Z to undo.");
         }}
       />
       <Small
-        name="Keep in reserve"
+        name="Save as alternative"
         onPress={() => {
           onChange({ reserve_title: text });
-          say("Kept as the title in reserve. z takes it back.");
+          say("Saved as alternative title. Press Z to undo.");
         }}
       />
       <Small

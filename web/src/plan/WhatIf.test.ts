@@ -22,14 +22,14 @@ const told = {
 describe("what other hours would do", () => {
   it("is said beside what is", () => {
     expect(whatIfWords(told, "£")).toBe(
-      "12 pieces instead of 8, worth about £200 more within the 12 months, at most 0.4% below the best.",
+      "12 pieces instead of 8, worth about £200 more within the 12 months, within 0.4% of the best possible.",
     );
     expect(whatIfWords({ ...told, value: 300.2, gap_share: 0 }, "£")).toBe(
       "12 pieces instead of 8, worth about the same.",
     );
     expect(whatIfWords({ ...told, value: 100 }, "£")).toContain("£200 less");
     expect(whatIfWords({ ...told, value: 0, value_now: 0 }, "£")).toBe(
-      "12 pieces instead of 8; what they are worth is not known.",
+      "12 pieces instead of 8; their worth is not known.",
     );
     expect(whatIfWords({ ...told, horizon: 24, gap_share: 0 }, "£")).toBe(
       "12 pieces instead of 8, worth about £500 within 24 months (now £300 within 12).",

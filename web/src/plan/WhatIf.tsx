@@ -67,13 +67,13 @@ export function WhatIf({
   };
   const take = useChange(projectId, () => takeWhatIf(projectId, query), {
     done: (out) => {
-      say(`${plural(out.moved, "piece")} moved. z takes it back.`);
+      say(`${plural(out.moved, "piece")} moved. Press Z to undo.`);
       clear();
     },
   });
   const problem = found.error ?? take.error;
   return (
-    <Block title="What if" aside="beside the plan as it is">
+    <Block title="What if" aside="compared with the current plan">
       <div className="grid grid-cols-[auto_1fr] items-center gap-x-2 gap-y-1">
         <input
           aria-label="Hours a month to try"
@@ -109,25 +109,25 @@ export function WhatIf({
       </div>
       <label className="flex items-center gap-2 pt-1">
         <Checkbox checked={pins} onChange={setPins} />
-        pins hold
+        keep pinned months
       </label>
       {wrong && <p className="text-xs text-persimmon-text">{wrong}</p>}
       {problem && <ProblemNote error={problem} />}
       {told && (
         <div className="pt-2">
           <p>{whatIfWords(told, currency)}</p>
-          <Pieces name="Would come in" pieces={told.come} />
-          <Pieces name="Would go out" pieces={told.gone} />
-          <Pieces name="Would move" pieces={told.moved} />
+          <Pieces name="Added" pieces={told.come} />
+          <Pieces name="Removed" pieces={told.gone} />
+          <Pieces name="Moved" pieces={told.moved} />
           <div className="flex gap-2 pt-2">
             {(told.changed > 0 ||
               told.hours !== told.hours_now ||
               told.horizon !== told.horizon_now) && (
               <Button look="main" disabled={take.isPending} onClick={() => take.mutate(undefined)}>
-                {told.stronger ? "Take its months" : "Take it"}
+                {told.stronger ? "Apply these months" : "Apply"}
               </Button>
             )}
-            <Button onClick={clear}>Throw it away</Button>
+            <Button onClick={clear}>Cancel</Button>
           </div>
         </div>
       )}
@@ -139,8 +139,10 @@ export function WhatIf({
 export function whatIfWords(told: Told, currency: string): string {
   const pieces = `${plural(told.pieces, "piece")} instead of ${told.pieces_now}`;
   const gap =
-    told.gap_share > 0.001 ? `, at most ${(100 * told.gap_share).toFixed(1)}% below the best` : "";
-  if (!told.value && !told.value_now) return `${pieces}; what they are worth is not known.`;
+    told.gap_share > 0.001
+      ? `, within ${(100 * told.gap_share).toFixed(1)}% of the best possible`
+      : "";
+  if (!told.value && !told.value_now) return `${pieces}; their worth is not known.`;
   // Over months of another number there is another sum: the two are told side by side.
   if (told.horizon !== told.horizon_now)
     return (

@@ -25,10 +25,10 @@ export function WorkFields({
   onChange: (fields: Schemas["PieceIn"]) => void;
 }) {
   return (
-    <Block title="The work on it" aside={hoursWords(piece, plan)}>
+    <Block title="Work" aside={hoursWords(piece, plan)}>
       <div className="grid grid-cols-2 gap-x-3 gap-y-2">
         <label>
-          <span className={LABEL}>State</span>
+          <span className={LABEL}>Status</span>
           <Select
             value={piece.state}
             onChange={(value) => onChange({ state: value as Piece["state"] })}
@@ -42,7 +42,7 @@ export function WorkFields({
           </Select>
         </label>
         <SavedField
-          label="Made by"
+          label="Owner"
           value={piece.maker}
           most={80}
           onSave={(maker, was) => onChange({ maker, was: { maker: was } })}
@@ -58,14 +58,14 @@ export function WorkFields({
         </label>
         <Hours value={piece.hours_spent} onChange={(hours_spent) => onChange({ hours_spent })} />
         <SavedField
-          label="Title in reserve"
+          label="Alternative title"
           value={piece.reserve_title}
           most={200}
           onSave={(reserve_title, was) => onChange({ reserve_title, was: { reserve_title: was } })}
           className="col-span-2"
         />
         <SavedField
-          label="Address, once it is live or where it improves what is there"
+          label="URL (published, or of the page it improves)"
           value={piece.address}
           most={2_000}
           onSave={(address, was) => onChange({ address, was: { address: was } })}
@@ -73,10 +73,10 @@ export function WorkFields({
         />
         <label className="col-span-2 flex items-center gap-2">
           <Checkbox checked={piece.improves} onChange={(improves) => onChange({ improves })} />
-          <span>It improves something that exists already</span>
+          <span>Improves an existing page</span>
         </label>
         <SavedField
-          label="Parked idea"
+          label="Idea for later"
           value={piece.parked_idea}
           most={4_000}
           lines={2}
@@ -93,14 +93,14 @@ export function WorkFields({
         />
         {piece.tags.length > 0 && (
           <div className="col-span-2">
-            <span className={LABEL}>Tags taken for it</span>
+            <span className={LABEL}>Chosen tags</span>
             <ul className="flex flex-wrap gap-x-3">
               {piece.tags.map((tag) => (
                 <li key={tag}>
                   {tag}{" "}
                   <button
                     type="button"
-                    aria-label={`Take ${tag} out`}
+                    aria-label={`Remove ${tag}`}
                     className="text-xs text-quiet underline hover:text-ink"
                     onClick={() => onChange({ tags: piece.tags.filter((other) => other !== tag) })}
                   >
@@ -150,7 +150,7 @@ export function Comments({
 }) {
   const [said, setSaid] = useState("");
   return (
-    <Block title={comments.length ? `Said about it, ${comments.length}` : "Said about it"}>
+    <Block title={comments.length ? `Comments, ${comments.length}` : "Comments"}>
       <ul className="flex flex-col gap-2">
         {comments.map((comment) => (
           <li key={comment.id}>
@@ -179,7 +179,7 @@ export function Comments({
           className={INPUT}
         />
         <Button type="submit" disabled={!said.trim() || busy}>
-          Say it
+          Add comment
         </Button>
       </form>
     </Block>

@@ -44,7 +44,7 @@ export function YearPanel({
     ? outlayWords(told.outlay, currency, hourValue, plan.months.length)
     : [];
   return (
-    <Inspector label="The year as a whole" onClose={onClose}>
+    <Inspector label="Year summary" onClose={onClose}>
       {prospects.error && <ProblemNote error={prospects.error} />}
       <h2 className="pb-2 font-sans text-base font-semibold">{first ?? "Working it out."}</h2>
       {more.map((sentence) => (
@@ -79,7 +79,7 @@ export function YearPanel({
         </Block>
       )}
       {live.length > 0 && (
-        <Block title="You stand there already" aside={plural(live.length, "page")}>
+        <Block title="You already rank for this" aside={plural(live.length, "page")}>
           {live.slice(0, SHOWN).map((one) => (
             <LiveClash key={one.piece} projectId={projectId} live={one} onOpen={open} />
           ))}
@@ -89,14 +89,14 @@ export function YearPanel({
       {told && <Left projectId={projectId} told={told} currency={currency} />}
       <WhatIf projectId={projectId} plan={plan} currency={currency} />
       {told && (
-        <Block title={`${exact(told.more_hours)} more hours`}>
+        <Block title={`With ${exact(told.more_hours)} more hours`}>
           <p>
             {told.more_titles.length
-              ? `Would bring about ${money(told.more_adds, currency)} within the months planned: ` +
+              ? `Would earn about ${money(told.more_adds, currency)} within the planned months: ` +
                 `${told.more_titles.map((title) => `“${title}”`).join(", ")}.`
               : told.rows.length
-                ? "Nothing that is known is left for them: the hours above hold it all."
-                : "Nothing that is known is worth them. Gather and weigh more."}
+                ? "No known piece is left for them."
+                : "No known piece would use them."}
           </p>
         </Block>
       )}
@@ -117,13 +117,13 @@ function Left({
 }) {
   const say = useSay();
   const make = useChange(projectId, (ids: number[]) => planClusters(projectId, ids), {
-    done: (out) => say(`${plural(out.made, "piece")} planned. z takes it back.`),
+    done: (out) => say(`${plural(out.made, "piece")} planned. Press Z to undo.`),
     failed: (problem) => say(problem.message, { bad: true }),
   });
   const shown = told.rows.slice(0, SHOWN);
   const hours = shown.reduce((sum, row) => sum + row.hours, 0);
   return (
-    <Block title="Hours that are left" aside={`${exact(told.hours_left)} in all`}>
+    <Block title="Unused hours" aside={`${exact(told.hours_left)} in all`}>
       {!told.rows.length && (
         <p className="text-ink-2">
           {told.hours_left

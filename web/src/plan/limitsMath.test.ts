@@ -35,7 +35,7 @@ test("what is told is typed again as it was", () => {
 });
 
 test.each([
-  [{ people: [{ name: "", hours: "3" }] }, "Somebody has hours and no name."],
+  [{ people: [{ name: "", hours: "3" }] }, "Enter a name for everyone with hours."],
   [{ people: [{ name: "Odo", hours: "many" }] }, "Odo has 0 to 744 hours a month."],
   [
     {
@@ -44,7 +44,7 @@ test.each([
         { name: "Odo ", hours: "4" },
       ],
     },
-    "Odo stands there twice.",
+    "Odo is listed twice.",
   ],
   [{ kinds: { video: "1.5" } }, "Pieces of a kind are whole numbers from 0 to 1,000."],
   [{ alike: "-1" }, "Location pages are a whole number from 0 to 10,000."],

@@ -37,10 +37,10 @@ export function readLimits(fields: LimitFields): { limits: Limits | null; wrong:
     const name = one.name.trim();
     if (!name && !one.hours.trim()) continue;
     const hours = readNumber(one.hours);
-    if (!name) return wrong("Somebody has hours and no name.");
+    if (!name) return wrong("Enter a name for everyone with hours.");
     if (hours === null || hours < 0 || hours > 744)
       return wrong(`${name} has 0 to 744 hours a month.`);
-    if (people.some((other) => other.name === name)) return wrong(`${name} stands there twice.`);
+    if (people.some((other) => other.name === name)) return wrong(`${name} is listed twice.`);
     people.push({ name, hours });
   }
   const kinds: { kind: Schemas["KindOut"]["id"]; most: number }[] = [];

@@ -16,41 +16,39 @@ export const shortMonth = (iso: string): string =>
 export function timingOf(piece: Piece): Timing {
   if (!piece.publish_by || !piece.climb)
     return {
-      lead: piece.month_share.length ? "Any month will do." : "",
+      lead: piece.month_share.length ? "Any month: no seasonality." : "",
       late: false,
       more: piece.month_share.length
-        ? "Its searches know no season."
-        : "When to publish is not known: its searches by month are not.",
+        ? ""
+        : "Monthly searches are not known, so neither is the best month.",
     };
   const by = day(piece.publish_by);
-  const aim = `the climb that begins in ${monthOf(piece.climb)}`;
+  const aim = `the rise from ${monthOf(piece.climb)}`;
   if (!piece.month)
     return piece.late && piece.missed
       ? {
-          lead: `Too late for the season of ${monthOf(piece.missed)}.`,
+          lead: `Too late for the ${monthOf(piece.missed)} peak.`,
           late: true,
-          more: `For ${aim} it must be out by ${by}.`,
+          more: `Publish by ${by} to be ready for ${aim}.`,
         }
-      : { lead: `Publish by ${by}.`, late: false, more: `So it is in time for ${aim}.` };
+      : { lead: `Publish by ${by}.`, late: false, more: `That is in time for ${aim}.` };
   if (piece.late && piece.missed)
     return {
-      lead:
-        `In ${monthOf(piece.month)} it comes too late for the season of ` +
-        `${monthOf(piece.missed)}.`,
+      lead: `${monthOf(piece.month)} is too late for the ${monthOf(piece.missed)} peak.`,
       late: true,
-      more: `The next one begins in ${monthOf(piece.climb)}: out by ${by} is in time for it.`,
+      more: `Publish by ${by} to be ready for ${aim}.`,
     };
-  const waits = piece.waits ? " This year's season is missed by now; it is for the next." : "";
+  const waits = piece.waits ? " This year's season has passed; it is timed for next year." : "";
   return {
-    lead: `In time: out by ${by}.`,
+    lead: `In time: publish by ${by}.`,
     late: false,
-    more: `${monthOf(piece.month)} comes before ${aim}.${waits}`,
+    more: `${monthOf(piece.month)} is before ${aim}.${waits}`,
   };
 }
 
 /** What a row of the board says of its month, short; empty where there is nothing to say. */
 export function monthFlag(piece: Piece): { words: string; late: boolean } | null {
-  if (!piece.month) return { words: "no month", late: true };
+  if (!piece.month) return { words: "not scheduled", late: true };
   if (piece.late && piece.missed)
     return { words: `late for ${shortMonth(piece.missed)}`, late: true };
   if (piece.waits && piece.climb) return { words: `for ${shortMonth(piece.climb)}`, late: false };
@@ -59,7 +57,7 @@ export function monthFlag(piece: Piece): { words: string; late: boolean } | null
 
 /** What somebody decided about its month: pinned, kept out, or between which months it is made. */
 export function monthsWanted(piece: Piece): string {
-  if (piece.pinned) return piece.month ? "pinned" : "kept out";
+  if (piece.pinned) return piece.month ? "pinned" : "held back";
   const { not_before: from, by_month: by } = piece;
   if (from && by) return `${shortMonth(from)} to ${shortMonth(by)}`;
   if (from) return `from ${shortMonth(from)}`;

@@ -23,9 +23,9 @@ test("what a title contains is told by what it is worth", () => {
 });
 
 test("how much better is possible", () => {
-  expect(boundWords({ value: 40, bound: 41 })).toBe("97%: at most 2.5% more is possible.");
-  expect(boundWords({ value: 10, bound: 15 })).toBe("66%: at most 50% more is possible.");
-  expect(boundWords({ value: 40, bound: 40 })).toBe("None of this length has more.");
+  expect(boundWords({ value: 40, bound: 41 })).toBe("97% covered; at most 2.5% more is possible.");
+  expect(boundWords({ value: 10, bound: 15 })).toBe("66% covered; at most 50% more is possible.");
+  expect(boundWords({ value: 40, bound: 40 })).toBe("No title this long covers more.");
   // A pattern is no attempt at the most.
   expect(boundWords({ value: 40, bound: 0 })).toBe("");
 });

@@ -31,10 +31,10 @@ export function containsWords(said: Said, told: Titles, currency: string): strin
 /** How much better it could be at most; empty where that was not asked. */
 export function boundWords(said: { value: number; bound: number }): string {
   if (said.bound <= 0) return "";
-  if (said.value >= said.bound * 0.9995) return "None of this length has more.";
+  if (said.value >= said.bound * 0.9995) return "No title this long covers more.";
   const better = (100 * (said.bound - said.value)) / Math.max(said.value, 1e-9);
   const share = Math.floor((100 * said.value) / said.bound);
-  return `${share}%: at most ${better < 10 ? better.toFixed(1) : exact(better)}% more is possible.`;
+  return `${share}% covered; at most ${better < 10 ? better.toFixed(1) : exact(better)}% more is possible.`;
 }
 
 const UNITS: Record<Measured["unit"], string> = {

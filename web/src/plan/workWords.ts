@@ -4,10 +4,10 @@ import type { Plan } from "./planMath";
 
 export const STATES: Record<Piece["state"], string> = {
   idea: "Idea",
-  agreed: "Agreed",
+  agreed: "Approved",
   writing: "Writing",
   ready: "Ready",
-  live: "Live",
+  live: "Published",
 };
 
 /** What pieces of its kind took, where enough are done. */

@@ -19,7 +19,7 @@ export function AccountPage() {
     <PlainPage title={session.data ? `Account of ${session.data.name}` : "Account"}>
       {session.error && <ProblemNote error={session.error} />}
       {session.data?.has_password === false && (
-        <p>The demo signs its person in by itself. There is no password, and nobody to remove.</p>
+        <p>The demo signs in automatically. It has no password and cannot be deleted.</p>
       )}
       {session.data?.has_password && (
         <>

@@ -23,11 +23,9 @@ export function ByPlaces({
       {placesWords(told)}{" "}
       {standing !== null && standing !== outlet.standing && (
         <Button
-          onClick={() =>
-            onTake(standing, `by ${plural(told.places, "place")} it has on results pages`)
-          }
+          onClick={() => onTake(standing, `estimated from ${plural(told.places, "ranking")}`)}
         >
-          Take {count(standing)}
+          Use {count(standing)}
         </Button>
       )}
     </p>
@@ -36,17 +34,14 @@ export function ByPlaces({
 
 /** What places say, in words. */
 export function placesWords(told: Implied): string {
-  const places = plural(told.places, "place");
+  const places = plural(told.places, "ranking");
   if (told.strength === null || told.low === null || told.high === null)
-    return (
-      `Its places can tell its strength once there are ${told.needed}: ${places} of it ` +
-      `${told.places === 1 ? "is" : "are"} known.`
-    );
+    return `Strength can be estimated from rankings once ${told.needed} are known; so far there are ${told.places}.`;
   const range = `${Math.round(told.low)} to ${Math.round(told.high)}`;
   const fits = told.told >= told.low && told.told <= told.high;
   return (
-    `By ${places} that it has on results pages its own strength is ${Math.round(told.strength)} ` +
-    `(${range}); what stands above comes to ${Math.round(told.told)}, ` +
-    `${fits ? "which fits." : told.told > told.high ? "which is more." : "which is less."}`
+    `Estimated from ${places}: strength ${Math.round(told.strength)} (${range}). ` +
+    `The figure above gives ${Math.round(told.told)}: ` +
+    `${fits ? "consistent." : told.told > told.high ? "higher." : "lower."}`
   );
 }

@@ -12,7 +12,7 @@ export function LogSection({ projectId }: { projectId: number }) {
   return (
     <section aria-labelledby="log" className="mt-6 border-t border-hairline pt-5">
       <h2 id="log" className="pb-1 text-lg">
-        What was done
+        Activity log
       </h2>
       <p className="pb-2 text-ink-2">
         Kept for as long as the project; taking something back adds a line and removes none.
@@ -29,7 +29,7 @@ export function LogSection({ projectId }: { projectId: number }) {
               {WHEN.format(new Date(line.at))}
             </time>
             <span className="min-w-0 break-words">{line.text}</span>
-            <span className="text-quiet">{line.by || "somebody who has left"}</span>
+            <span className="text-quiet">{line.by || "a former user"}</span>
           </li>
         ))}
       </ol>
@@ -39,7 +39,7 @@ export function LogSection({ projectId }: { projectId: number }) {
           disabled={log.isFetchingNextPage}
           onClick={() => log.fetchNextPage()}
         >
-          Show earlier ones
+          Show earlier
         </Button>
       )}
     </section>

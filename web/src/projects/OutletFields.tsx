@@ -8,7 +8,7 @@ import { strengthWords, WHERE_TO_FIND } from "./strengthWords";
 const HINTS = { web: "authority", video: "followers", marketplace: "reviews" } as const;
 
 const PULLS = {
-  web: "linking sites",
+  web: "referring sites",
   video: "views a day",
   marketplace: "sales a month",
 } as const;
@@ -19,7 +19,7 @@ const LINE = "grid grid-cols-[1.4fr_112px_1.4fr_104px_72px] gap-2";
 export function OutletHeads() {
   return (
     <div aria-hidden="true" className={`${LINE} text-xs text-quiet`}>
-      {["Name", "Channel", "Address", "Strength", "Shown after"].map((head) => (
+      {["Name", "Channel", "URL", "Strength", "Ranks after (days)"].map((head) => (
         <span key={head}>{head}</span>
       ))}
     </div>
@@ -62,7 +62,7 @@ export function OutletFields({
           ))}
         </Select>
         <input
-          aria-label="Outlet's address"
+          aria-label="Outlet URL"
           placeholder="https://"
           maxLength={300}
           value={draft.address}
@@ -79,8 +79,8 @@ export function OutletFields({
           className={INPUT}
         />
         <input
-          aria-label="Days until its pieces show"
-          title="Days until its pieces show; empty for the usual"
+          aria-label="Days until a new piece ranks; leave empty for the default"
+          title="Days until a new piece ranks; leave empty for the default"
           placeholder="days"
           inputMode="numeric"
           value={draft.days}
@@ -91,22 +91,22 @@ export function OutletFields({
       {draft.reason !== undefined && (
         <div className="flex items-center gap-2 text-xs text-quiet">
           <label className="flex items-center gap-2">
-            A piece of it mostly has
+            A typical piece has
             <input
               inputMode="decimal"
               value={draft.pull ?? ""}
-              placeholder="as usual"
+              placeholder="default"
               onChange={(event) => set({ pull: event.target.value })}
               className={`${INPUT} !w-[80px] text-right`}
             />
             {PULLS[draft.channel]}
           </label>
           <label className="flex flex-1 items-center gap-2 pl-3">
-            Where that is from
+            Source of this figure
             <input
               maxLength={300}
               value={draft.reason}
-              placeholder="typed in"
+              placeholder="entered by hand"
               onChange={(event) => set({ reason: event.target.value })}
               className={`${INPUT} min-w-0 flex-1`}
             />
@@ -115,7 +115,7 @@ export function OutletFields({
       )}
       {!wrong && draft.standing.trim() !== "" && (
         <p className="text-xs text-quiet">
-          {draft.assumed && "Assumed, since none was told: "}
+          {draft.assumed && "Assumed, as no strength was entered: "}
           {strengthWords(draft.channel, readNumber(draft.standing) ?? 0)}.{" "}
           {WHERE_TO_FIND[draft.channel]}
         </p>

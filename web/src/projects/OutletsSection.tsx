@@ -77,19 +77,18 @@ function OutletLine({
           setSeen(saved);
           setDraft(toDraft(saved));
         }
-        say(`${draft.name} is saved; chances are weighed again.`);
+        say(`${draft.name} saved. Chances are being recalculated.`);
       },
     },
   );
   const gone = () => removeOutlet(projectId, seen?.id ?? 0, seen?.version ?? 0);
   const remove = useChange(projectId, gone, {
-    done: () => say(`${start.name} is removed. z takes it back.`),
+    done: () => say(`${start.name} deleted. Press Z to undo.`),
   });
   const choose = useChange(projectId, () => chooseOutlet(projectId, seen?.id ?? 0), {
     done: () =>
       say(
-        `${channelName(start.channel)} search is weighed for ${start.name} now, in the ` +
-          "background. z takes it back.",
+        `${channelName(start.channel)} search now uses ${start.name}; recalculating in the background. Press Z to undo.`,
       ),
   });
   const problem = save.error ?? remove.error ?? choose.error;
@@ -133,7 +132,7 @@ function OutletLine({
             disabled={chosen || choose.isPending}
             onClick={() => choose.mutate(undefined)}
           >
-            {chosen ? "The sheet is weighed for it" : "Weigh the sheet for it"}
+            {chosen ? "Used for this channel" : "Use for this channel"}
           </Button>
         )}
         {seen && (

@@ -32,4 +32,4 @@ export function PasswordField({
   );
 }
 
-export const STRONG = "At least ten characters, not easy to guess.";
+export const STRONG = "At least ten characters, and hard to guess.";

@@ -9,9 +9,9 @@ import { ThresholdFields } from "./ThresholdFields";
 
 const VALUES = [
   ["transactional", "Ready to buy"],
-  ["commercial", "Comparing"],
-  ["informational", "Wanting to know"],
-  ["any", "All others"],
+  ["commercial", "Comparing options"],
+  ["informational", "Looking for information"],
+  ["any", "All other visitors"],
 ] as const;
 
 /** Who is asking: what the project is about, where, with how many hours, which brand words are
@@ -33,7 +33,7 @@ export function ProjectFields({
     <div className="flex flex-col gap-6">
       <FieldGroup
         title="The project"
-        changes="Keywords close to it weigh more, and those far from it never become pieces by themselves."
+        changes="Keywords on this topic are worth more; off-topic ones are never planned automatically."
       >
         <LineField
           label="Name"
@@ -54,7 +54,7 @@ export function ProjectFields({
       </FieldGroup>
       <FieldGroup
         title="Where"
-        changes="Figures are read for this country and language; a place in a keyword makes it local."
+        changes="Figures are for this country and language. A keyword that names a place counts as local."
       >
         <div className="grid grid-cols-2 gap-3">
           <LocaleFields
@@ -72,14 +72,14 @@ export function ProjectFields({
         </div>
         <LineField
           label="Places you serve"
-          hint="Towns or regions; leave empty where you serve all."
+          hint="Towns or regions; leave empty if you serve everywhere."
           value={fields.places}
           onText={(text) => set("places", text)}
         />
       </FieldGroup>
       <FieldGroup
         title="Hours and money"
-        changes="A plan holds what your hours allow; a visitor's value is what worth is counted in."
+        changes="The plan is limited to your hours. The value of a visitor is used to work out worth."
       >
         <div className="grid grid-cols-3 gap-3">
           <LineField
@@ -101,7 +101,7 @@ export function ProjectFields({
           />
           <Field
             label={`Worth of an hour, in ${fields.currency}`}
-            hint="The plan says whether it pays for the hours it takes."
+            hint="The plan shows whether it covers this cost."
             error={errors.hour_value}
           >
             {(told) => (
@@ -124,7 +124,7 @@ export function ProjectFields({
                 label={name}
                 error={errors[`click_${intent}`]}
                 inputMode="decimal"
-                placeholder="half the click price"
+                placeholder="half the CPC"
                 value={fields.click_values[intent] ?? ""}
                 onText={(text) => set("click_values", { ...fields.click_values, [intent]: text })}
               />
@@ -132,7 +132,7 @@ export function ProjectFields({
           </div>
         </div>
       </FieldGroup>
-      <FieldGroup title="What makes a Go" changes="Every keyword's verdict follows these numbers.">
+      <FieldGroup title="Verdict thresholds" changes="Every verdict is based on these numbers.">
         <ThresholdFields fields={fields} onChange={onChange} />
         <ThresholdEffect
           projectId={projectId}
@@ -141,18 +141,18 @@ export function ProjectFields({
       </FieldGroup>
       <FieldGroup
         title="Brand words"
-        changes="With a rival's word in it a keyword is left out; with yours it is somebody looking for you."
+        changes="Keywords with a competitor's brand are excluded; keywords with yours count as brand searches."
       >
         <div className="grid grid-cols-2 gap-3">
           <LineField
             label="Your brand words"
-            hint="Parted by commas."
+            hint="Separated by commas."
             value={fields.own_brands}
             onText={(text) => set("own_brands", text)}
           />
           <LineField
-            label="Rivals' brand words"
-            hint="Left out when keywords are gathered."
+            label="Competitors' brand words"
+            hint="Excluded when keywords are gathered."
             value={fields.rival_brands}
             onText={(text) => set("rival_brands", text)}
           />
@@ -160,7 +160,7 @@ export function ProjectFields({
       </FieldGroup>
       <FieldGroup
         title="Where figures come from"
-        changes="It decides which sources are asked, and whose figures count."
+        changes="Which sources are used, and whose figures count."
       >
         <Choice
           label="Where figures come from"
@@ -169,15 +169,14 @@ export function ProjectFields({
           options={[
             {
               id: "practice",
-              name: "Practice figures, besides my own",
-              about: "Sources of the simulated world are asked; what they say is marked practice.",
+              name: "Practice figures as well as my own",
+              about: "Simulated sources are used; their figures are marked as practice.",
             },
             {
               id: "files",
               name: "My own files only",
               about:
-                "Practice sources are not asked and do not count. A chance rests on the " +
-                "difficulty your files tell, on your own guess, or is taken for even.",
+                "Practice sources are not used. Chances are based on the difficulty in your files or on your own estimate; otherwise 50% is assumed.",
             },
           ]}
         />

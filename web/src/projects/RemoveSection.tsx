@@ -16,11 +16,9 @@ export function RemoveSection({ project }: { project: Project }) {
   return (
     <section aria-labelledby="remove" className="mt-6 border-t border-hairline pt-5">
       <h2 id="remove" className="pb-1 text-lg">
-        Remove the project
+        Delete project
       </h2>
-      <p className="pb-3 text-ink-2">
-        All of it goes, and it is the one thing here that cannot be undone.
-      </p>
+      <p className="pb-3 text-ink-2">Everything in it is deleted. This cannot be undone.</p>
       <Button onClick={() => setOpen(true)}>Remove the project…</Button>
       <RemoveDialog key={String(open)} project={project} open={open} onOpenChange={setOpen} />
     </section>
@@ -60,11 +58,11 @@ function RemoveDialog({
       >
         {holdings.error && <ProblemNote error={holdings.error} />}
         <p>
-          {holdings.data?.length ? `With it go ${holdings.data.join(", ")}.` : ""} Backups made
-          before keep it.
+          {holdings.data?.length ? `This deletes ${holdings.data.join(", ")}.` : ""} Existing
+          backups still contain it.
         </p>
         <LineField
-          label="Its name, to show that you mean it"
+          label="Type the project name to confirm"
           hint={project.name}
           error={remove.error?.field === "name" ? remove.error.message : undefined}
           autoFocus
@@ -75,9 +73,9 @@ function RemoveDialog({
         {remove.error && remove.error.field !== "name" && <ProblemNote error={remove.error} />}
         <div className="flex gap-2">
           <Button type="submit" look="go" disabled={remove.isPending || !name.trim()}>
-            Remove it for good
+            Delete permanently
           </Button>
-          <Button onClick={() => onOpenChange(false)}>Keep it</Button>
+          <Button onClick={() => onOpenChange(false)}>Cancel</Button>
         </div>
       </form>
     </Modal>

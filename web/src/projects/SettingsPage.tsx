@@ -69,7 +69,7 @@ function Form({ project }: { project: Project }) {
     {
       done: (saved) => {
         show(saved);
-        say("Saved. Figures are weighed again where they rest on it; z takes it back.");
+        say("Saved. Figures are being recalculated. Press Z to undo.");
       },
     },
   );
@@ -87,12 +87,12 @@ function Form({ project }: { project: Project }) {
       <ProjectFields projectId={project.id} fields={fields} errors={errors} onChange={setFields} />
       <FieldGroup
         title="Allowance"
-        changes="Every lookup is priced before it is bought; none is bought beyond these."
+        changes="You see the price before each lookup. Nothing is bought beyond this allowance."
       >
         <div className="w-[160px]">
           <LineField
             label="Lookups left"
-            error={wrongLeft ? "A number of 0 or more." : undefined}
+            error={wrongLeft ? "Enter 0 or more." : undefined}
             inputMode="numeric"
             value={lookups}
             onText={setLookups}

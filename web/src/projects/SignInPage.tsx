@@ -61,7 +61,7 @@ export function SignInPage() {
           </Button>
           {(mayJoin || fresh) && (
             <Button look="bare" onClick={() => setFresh(!fresh)}>
-              {fresh ? "I have an account" : "Create an account"}
+              {fresh ? "I already have an account" : "Create an account"}
             </Button>
           )}
         </div>

@@ -17,12 +17,12 @@ export function SourcesSection({ project }: { project: Project }) {
   return (
     <section aria-labelledby="sources" className="mt-6 border-t border-hairline pt-5">
       <h2 id="sources" className="pb-1 text-lg">
-        Sources, the most trusted first
+        Sources, most trusted first
       </h2>
       <p className="pb-3 text-ink-2">
-        Your own files come first: the number of one is the figure that counts, and its range holds
-        it. Other sources are shown beside it, unless you let one adjust it. What is off is not
-        asked, not paid and not counted; what it told is kept.
+        Your own files come first: their figure counts. Other sources are shown next to it, unless
+        you let one adjust it. A source that is off is not asked, not paid and not counted; its
+        earlier figures are kept.
       </p>
       {told.error && <ProblemNote error={told.error} />}
       {told.data && <Order key={JSON.stringify(told.data)} project={project} sources={told.data} />}
@@ -41,7 +41,7 @@ function Order({ project, sources }: { project: Project; sources: Source[] }) {
         sources: order.map(({ name, may }) => ({ name, may })),
         version: project.version,
       }),
-    { done: () => say("Saved. Figures are weighed again; z takes it back.") },
+    { done: () => say("Saved. Figures are being recalculated. Press Z to undo.") },
   );
   const put = (name: string, may: Source["may"]) =>
     setOrder(order.map((source) => (source.name === name ? { ...source, may } : source)));
@@ -65,7 +65,7 @@ function Order({ project, sources }: { project: Project; sources: Source[] }) {
               <span className="block truncate text-xs text-quiet">{tellsInWords(source)}</span>
             </span>
             <Select
-              label={`What ${source.name} may do`}
+              label={`How ${source.name} is used`}
               value={source.may}
               onChange={(value) => put(source.name, value as Source["may"])}
               className="h-[28px] rounded-md border border-bar bg-sheet px-1"
@@ -79,7 +79,7 @@ function Order({ project, sources }: { project: Project; sources: Source[] }) {
             <span className="flex gap-1">
               <Button
                 look="bare"
-                aria-label={`Trust ${source.name} more`}
+                aria-label={`Move ${source.name} up`}
                 disabled={!moved(order, place, -1)}
                 onClick={() => setOrder(moved(order, place, -1) ?? order)}
               >
@@ -87,7 +87,7 @@ function Order({ project, sources }: { project: Project; sources: Source[] }) {
               </Button>
               <Button
                 look="bare"
-                aria-label={`Trust ${source.name} less`}
+                aria-label={`Move ${source.name} down`}
                 disabled={!moved(order, place, 1)}
                 onClick={() => setOrder(moved(order, place, 1) ?? order)}
               >
@@ -106,7 +106,7 @@ function Order({ project, sources }: { project: Project; sources: Source[] }) {
         >
           Save the sources
         </Button>
-        {touched && <Button onClick={() => setOrder(sources)}>As they were</Button>}
+        {touched && <Button onClick={() => setOrder(sources)}>Cancel</Button>}
       </div>
     </form>
   );

@@ -11,5 +11,5 @@ describe("what thresholds would do", () => {
         changed: 128,
         examples: [],
       }),
-    ).toBe("Once saved: of 1,904 keywords, 212 Go → 340, 300 Try → 172."));
+    ).toBe("After saving: 1,904 keywords, 212 Go → 340, 300 Try → 172."));
 });

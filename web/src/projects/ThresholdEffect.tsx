@@ -52,5 +52,5 @@ export function effectWords(effect: Effect): string {
       (verdict) =>
         `${exact(effect.now[verdict] ?? 0)} ${NAMES[verdict]} → ${exact(effect.after[verdict] ?? 0)}`,
     );
-  return `Once saved: of ${plural(effect.keywords, "keyword")}, ${moved.join(", ")}.`;
+  return `After saving: ${plural(effect.keywords, "keyword")}, ${moved.join(", ")}.`;
 }

@@ -32,7 +32,7 @@ export function ThresholdFields({
   return (
     <div className="flex flex-col gap-2">
       <label className="flex items-center gap-2">
-        <span className="w-[96px]">Begin with</span>
+        <span className="w-[96px]">Start from</span>
         <Select
           value={fields.preset}
           onChange={(preset) =>
@@ -48,17 +48,17 @@ export function ThresholdFields({
         </Select>
       </label>
       <p className="leading-8">
-        A Go must have at least {number("least_volume", "Least searches a month")} searches a month,
-        a chance of {number("go_chance", "Chance of a Go, per cent", 100)}% and be worth{" "}
-        {fields.currency} {number("least_worth", "Least worth a month")} a month.
+        Go: at least {number("least_volume", "Minimum searches a month")} searches a month, a{" "}
+        {number("go_chance", "Minimum chance for Go, %", 100)}% chance and worth {fields.currency}{" "}
+        {number("least_worth", "Minimum worth a month")} a month.
       </p>
       <p className="leading-8">
-        A Try needs a chance of {number("try_chance", "Chance of a Try, per cent", 100)}%; below it
-        a keyword is Hard. Fewer searches make it Skip.
+        Try: a chance of at least {number("try_chance", "Minimum chance for Try, %", 100)}%. Below
+        it a keyword is Hard; with fewer searches it is Skip.
       </p>
       <p className="leading-8">
-        Few write for a phrase while at most {number("few_pages", "Pages that are few")} pages say
-        it word for word.
+        A phrase is rarely covered if no more than {number("few_pages", "Maximum pages")} pages
+        contain it exactly.
       </p>
     </div>
   );

@@ -42,7 +42,7 @@ type Thresholds = Record<ThresholdId, number>;
 /** What a Go and a Try must bring to begin with; the server holds the same. */
 export const PRESETS: Record<Fields["preset"], Thresholds & { name: string }> = {
   new: {
-    name: "a new outlet, which takes what it can get",
+    name: "a new outlet: accept small gains",
     least_volume: 20,
     go_chance: 0.5,
     try_chance: 0.25,
@@ -50,7 +50,7 @@ export const PRESETS: Record<Fields["preset"], Thresholds & { name: string }> = 
     few_pages: 200,
   },
   growing: {
-    name: "a growing one",
+    name: "a growing outlet",
     least_volume: 40,
     go_chance: 0.5,
     try_chance: 0.2,
@@ -58,7 +58,7 @@ export const PRESETS: Record<Fields["preset"], Thresholds & { name: string }> = 
     few_pages: 500,
   },
   established: {
-    name: "an established one, which is choosy",
+    name: "an established outlet: be selective",
     least_volume: 100,
     go_chance: 0.6,
     try_chance: 0.3,
@@ -159,9 +159,9 @@ export function fromFields(fields: Fields): Omit<Schemas["ProjectIn"], "outlets"
 export function fieldErrors(fields: Fields): Record<string, string> {
   const found: Record<string, string> = {};
   if (!fields.name.trim()) found.name = "A project needs a name.";
-  if (!(fields.hour_value >= 0)) found.hour_value = "An amount of 0 or more.";
+  if (!(fields.hour_value >= 0)) found.hour_value = "Enter 0 or more.";
   if (!(fields.hours_a_month >= 0 && fields.hours_a_month <= 744))
-    found.hours_a_month = "From 0 to 744 hours.";
+    found.hours_a_month = "Enter 0 to 744 hours.";
   for (const [intent, value] of Object.entries(fields.click_values))
     if (value.trim() && !((readNumber(value) ?? -1) >= 0))
       found[`click_${intent}`] = `“${value}” is not an amount.`;
@@ -180,8 +180,8 @@ export function readOutlet(
     return { wrong: "Its strength is a number of 0 or more." };
   if (draft.channel === "web" && standing > 100) return { wrong: "Authority goes from 0 to 100." };
   if (days !== null && !(Number.isInteger(days) && days >= 0 && days <= 365))
-    return { wrong: "Days until shown: a whole number from 0 to 365." };
-  if (pull !== null && !(pull >= 0)) return { wrong: "What a piece mostly has is 0 or more." };
+    return { wrong: "Days until ranking: a whole number from 0 to 365." };
+  if (pull !== null && !(pull >= 0)) return { wrong: "Enter 0 or more for a typical piece." };
   return {
     outlet: {
       name: draft.name.trim(),

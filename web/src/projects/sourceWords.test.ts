@@ -21,10 +21,10 @@ describe("sources", () => {
   });
 
   it("say what they tell, what it costs and what they may do", () => {
-    expect(tellsInWords(source("A"))).toBe("searches and history · 1 lookup each");
-    expect(tellsInWords({ ...source("A"), price: 0 })).toBe("searches and history · free");
+    expect(tellsInWords(source("A"))).toBe("searches and their history · 1 lookup each");
+    expect(tellsInWords({ ...source("A"), price: 0 })).toBe("searches and their history · free");
     expect(tellsInWords({ ...source("A"), practice: true })).toMatch(/^practice · /);
-    expect(tellsInWords(source("File a", true))).toBe("a file of yours");
+    expect(tellsInWords(source("File a", true))).toBe("your file");
     expect(partsOf(source("File a", true)).map(([may]) => may)).toEqual(["stands", "off"]);
     expect(partsOf(source("A")).map(([may]) => may)).toEqual(["beside", "adjusts", "off"]);
     const pages = { ...source("A"), tells: ["page" as const] };

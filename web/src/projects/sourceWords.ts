@@ -5,22 +5,22 @@ import { lookups } from "../parts/format";
 type Source = Schemas["SourceOut"];
 
 const TELLS: Record<Source["tells"][number], string> = {
-  completions: "search-box suggestions",
-  counts: "searches and history",
+  completions: "autocomplete",
+  counts: "searches and their history",
   bands: "ranges, cost per click, ad competition",
   interest: "relative interest",
   rising: "rising terms",
   page: "results pages",
-  stands: "where you stand",
-  ranks: "what others rank for",
-  fields: "what results say of themselves",
-  talk: "how often it is talked about",
+  stands: "your rankings",
+  ranks: "competitors' rankings",
+  fields: "titles, descriptions and tags",
+  talk: "mentions",
   lexicon: "other languages",
 };
 
 /** What a source tells, and its price. */
 export function tellsInWords(source: Source): string {
-  if (source.file) return "a file of yours";
+  if (source.file) return "your file";
   const price = source.price ? `${lookups(source.price)} each` : "free";
   const kind = source.practice ? ["practice"] : [];
   return [...kind, ...source.tells.map((what) => TELLS[what]), price].join(" · ");
@@ -30,13 +30,13 @@ export function tellsInWords(source: Source): string {
 export function partsOf(source: Source): [Source["may"], string][] {
   if (source.file)
     return [
-      ["stands", "Stands"],
+      ["stands", "On"],
       ["off", "Off"],
     ];
   const adjusts = source.tells.some((what) => what === "counts" || what === "bands");
   return [
     ["beside", "On"],
-    ...(adjusts ? [["adjusts", "On, may adjust my files"] as [Source["may"], string]] : []),
+    ...(adjusts ? [["adjusts", "On, and may adjust my files"] as [Source["may"], string]] : []),
     ["off", "Off"],
   ];
 }

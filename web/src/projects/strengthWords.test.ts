@@ -3,8 +3,8 @@ import { beginner, LEVELS, strengthWords } from "./strengthWords";
 
 describe("a strength in words", () => {
   it("is that of the level it reaches", () => {
-    expect(strengthWords("web", 34)).toBe("as strong as a hobby site after three years");
-    expect(strengthWords("video", 999)).toBe("as strong as a channel of this month");
+    expect(strengthWords("web", 34)).toBe("comparable with a three-year-old hobby site");
+    expect(strengthWords("video", 999)).toBe("comparable with a brand-new channel");
     expect(strengthWords("marketplace", 2)).toMatch(/^weaker/);
   });
   it("rises from level to level", () => {

@@ -3,28 +3,28 @@ import type { Channel } from "../api/client";
 
 export type Level = { standing: number; words: string };
 
-/** Levels of strength by channel, the weakest first: each is as strong as what it names. */
+/** Levels of strength by channel, the weakest first: each is comparable with what it names. */
 export const LEVELS: Record<Channel, readonly Level[]> = {
   web: [
-    { standing: 5, words: "a site of this year" },
-    { standing: 15, words: "a hobby site after a year" },
-    { standing: 30, words: "a hobby site after three years" },
-    { standing: 45, words: "a firm that its trade links to" },
-    { standing: 60, words: "a magazine of its field" },
-    { standing: 80, words: "a name that everybody knows" },
+    { standing: 5, words: "a site under a year old" },
+    { standing: 15, words: "a one-year-old hobby site" },
+    { standing: 30, words: "a three-year-old hobby site" },
+    { standing: 45, words: "a firm well linked within its trade" },
+    { standing: 60, words: "a leading trade magazine" },
+    { standing: 80, words: "a household name" },
   ],
   video: [
-    { standing: 50, words: "a channel of this month" },
-    { standing: 1_000, words: "a hobby channel after a year" },
-    { standing: 10_000, words: "a channel known in its field" },
-    { standing: 100_000, words: "one that lives on it" },
+    { standing: 50, words: "a brand-new channel" },
+    { standing: 1_000, words: "a one-year-old hobby channel" },
+    { standing: 10_000, words: "a well-known specialist channel" },
+    { standing: 100_000, words: "a full-time channel" },
     { standing: 1_000_000, words: "a household name" },
   ],
   marketplace: [
-    { standing: 5, words: "a shop of this month" },
-    { standing: 100, words: "a side line after a year" },
-    { standing: 1_000, words: "a shop that one lives on" },
-    { standing: 10_000, words: "a leading shop of its kind" },
+    { standing: 5, words: "a brand-new shop" },
+    { standing: 100, words: "a one-year-old side business" },
+    { standing: 1_000, words: "a full-time shop" },
+    { standing: 10_000, words: "a leading shop in its category" },
   ],
 };
 
@@ -34,11 +34,9 @@ export const beginner = (channel: Channel): number => LEVELS[channel][1]?.standi
 
 /** Where one finds the number. */
 export const WHERE_TO_FIND: Record<Channel, string> = {
-  web:
-    "Authority runs from 0 to 100: any tool that counts links tells it for your address. A third " +
-    "of the way up is already much.",
-  video: "The followers of your channel, as your channel's own page counts them.",
-  marketplace: "The reviews of your shop, as its own page counts them.",
+  web: "Authority runs from 0 to 100; any link checker can give you a figure. Above 33 is already high.",
+  video: "The follower count on your channel page.",
+  marketplace: "The review count on your shop page.",
 };
 
 /** What a strength is like: the highest level that it reaches. */
@@ -46,5 +44,5 @@ export function strengthWords(channel: Channel, standing: number): string {
   const levels = LEVELS[channel];
   const reached = levels.filter((level) => standing >= level.standing);
   const level = reached[reached.length - 1];
-  return level ? `as strong as ${level.words}` : "weaker than anything that is listed";
+  return level ? `comparable with ${level.words}` : "weaker than any of the examples";
 }

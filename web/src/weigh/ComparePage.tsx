@@ -30,7 +30,7 @@ const lines = (currency: string): Line[] => [
     best: (r) => r.volume,
   },
   {
-    name: "Between",
+    name: "Range",
     of: (r) =>
       r.volume_low === null || r.volume_high === null
         ? null
@@ -50,7 +50,7 @@ const lines = (currency: string): Line[] => [
   },
   { name: "Intent", figure: "intent", of: (r) => capital(r.intent) || null },
   {
-    name: "Per click",
+    name: "CPC",
     of: (r) => (r.cpc === null ? null : money(r.cpc, currency)),
     best: (r) => r.cpc,
   },
@@ -109,14 +109,14 @@ export function ComparePage() {
       <div className="px-[18px] pb-3">
         <PageHead
           title="Compare keywords"
-          about={`${plural(ids.length, "wording")} side by side; the best of each line is strong`}
+          about={`${plural(ids.length, "keyword")} side by side; the best value in each row is bold`}
         >
           <Link
             to="/p/$projectId/$channel/weigh"
             params={{ projectId: String(projectId), channel }}
             className={buttonLook("plain")}
           >
-            Back to the sheet
+            Back to the table
           </Link>
         </PageHead>
       </div>
@@ -124,7 +124,7 @@ export function ComparePage() {
         {failed && <ProblemNote error={failed} />}
         {ids.length < 2 ? (
           <p className="text-ink-2">
-            Put two to six keywords into the tray of the sheet with c, then compare them here.
+            Add two to six keywords to the compare tray (C), then open this view.
           </p>
         ) : (
           <Comparison known={known} currency={currency} />
@@ -193,7 +193,7 @@ export function Comparison({
           </tbody>
         </table>
       </div>
-      <Suspense fallback={<p className="py-8 text-center text-quiet">Drawing</p>}>
+      <Suspense fallback={<p className="py-8 text-center text-quiet">Chart</p>}>
         <HistoryPlot series={series} file="comparison" height={240} />
       </Suspense>
       <p className="pt-2 text-xs text-quiet">All figures are estimates.</p>

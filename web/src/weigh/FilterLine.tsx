@@ -21,20 +21,20 @@ type Change = (patch: SheetAddress) => void;
 type Chip = { id: string; name: string; told: string; clear: SheetAddress; body: React.ReactNode };
 
 const STATE_NAMES: Record<(typeof STATES)[number], string> = {
-  in_play: "All in play",
+  in_play: "All active",
   open: "Undecided",
   kept: "Kept",
   shortlisted: "Shortlisted",
   parked: "Parked",
-  dropped: "Dropped",
-  left_out: "Left out by a rule",
+  dropped: "Rejected",
+  left_out: "Excluded by a rule",
   all: "All",
 };
 const MARKS = [
-  { id: "leads", short: "One a family", name: "One line for each family of variants" },
-  { id: "local", short: "Local", name: "Local: searchers look nearby" },
+  { id: "leads", short: "Hide variants", name: "Show only the leading variant" },
+  { id: "local", short: "Local", name: "Local: searchers want something nearby" },
   { id: "waiting", short: "Not measured", name: "Not measured yet" },
-  { id: "own", short: "Yours", name: "Yours: in your own report" },
+  { id: "own", short: "Yours", name: "Yours: you already rank for it" },
 ] as const;
 /** About what a chip takes, in pixels: how many fit decides how many stand outside "+ Filter". */
 const CHIP = 128;
@@ -235,7 +235,7 @@ function chipsOf(search: SheetSearch, onChange: Change): Chip[] {
     },
     {
       id: "features",
-      name: "On the page",
+      name: "Results-page features",
       told: search.features.map((feature) => FEATURE_NAMES[feature]).join(", "),
       clear: { features: [] },
       body: (
@@ -269,13 +269,13 @@ function chipsOf(search: SheetSearch, onChange: Change): Chip[] {
     },
     {
       id: "without",
-      name: "Without",
+      name: "Exclude words",
       told: search.without,
       clear: { without: "" },
       body: (
         <input
           aria-label="Without these words"
-          placeholder="Words to leave out"
+          placeholder="Words to exclude"
           maxLength={200}
           defaultValue={search.without}
           onChange={(event) => onChange({ without: event.target.value })}

@@ -9,8 +9,8 @@ export function GapNote({ projectId, channel }: { projectId: number; channel: Ch
   if (!gap?.unanswered) return null;
   return (
     <p role="status" className="border-l-2 border-persimmon bg-persimmon-wash px-3 py-2">
-      {plural(gap.unanswered, "lookup")} got no answer when last measured: {gap.says}. Measuring
-      again asks only for what is missing and pays only for that.
+      {plural(gap.unanswered, "lookup")} got no answer last time: {gap.says}. Measuring again
+      retries and charges only those.
     </p>
   );
 }

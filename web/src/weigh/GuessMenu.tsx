@@ -11,12 +11,15 @@ import { GUESSES, type Guess } from "./guesses";
 export function GuessMenu({ projectId, rowIds }: { projectId: number; rowIds: number[] }) {
   const say = useSay();
   const guess = useChange(projectId, (value: Guess) => guessChance(projectId, rowIds, value), {
-    done: (out) => say(`Your guess stands on ${plural(out.changed, "keyword")}. z takes it back.`),
+    done: (out) =>
+      say(`Your estimate applies to ${plural(out.changed, "keyword")} keywords. Press Z to undo.`),
     failed: (problem) => say(problem.message, { bad: true }),
   });
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger className={buttonLook("plain")}>Guess the chance</DropdownMenu.Trigger>
+      <DropdownMenu.Trigger className={buttonLook("plain")}>
+        Estimate the chance
+      </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content align="end" sideOffset={4} className={MENU}>
           {GUESSES.map(({ id, name, about }) => (

@@ -39,7 +39,7 @@ export function HistoryPlot({
 }) {
   const [table, setTable] = useState(false);
   const months = byMonth(series);
-  if (!months.length) return <p className="py-3 text-quiet">No source has told its months yet.</p>;
+  if (!months.length) return <p className="py-3 text-quiet">No monthly figures yet.</p>;
   const rows = months.map((row) => ({
     month: row.month,
     ...Object.fromEntries(row.values.map((value, i) => [`s${i}`, value])),

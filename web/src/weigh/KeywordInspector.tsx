@@ -77,10 +77,10 @@ function Told({
         )}
         {told.because}
         {row.climb_month > 0 &&
-          ` Searches climb from ${monthName(row.climb_month)} and peak in ` +
+          ` Searches rise from ${monthName(row.climb_month)} and peak in ` +
             `${monthName(row.peak_month)}.`}
         {row.state === "dropped" &&
-          ` Dropped${told.drop_reason ? `: ${told.drop_reason.toLowerCase()}` : ""}.`}
+          ` Rejected${told.drop_reason ? `: ${told.drop_reason.toLowerCase()}` : ""}.`}
       </p>
       {problem && <ProblemNote error={problem} />}
       <Volumes told={told} />
@@ -109,7 +109,7 @@ function Told({
             onChange={(value) => intent.mutate(value as Schemas["IntentIn"]["intent"])}
             className="h-[28px] rounded-md border border-bar bg-sheet px-2"
           >
-            <option value="">As read: {capital(likeliest(told.intents))}</option>
+            <option value="">Detected: {capital(likeliest(told.intents))}</option>
             {INTENTS.map((intent) => (
               <option key={intent} value={intent}>
                 {capital(intent)}
@@ -120,8 +120,8 @@ function Told({
         </div>
         <p className="pt-1 text-xs text-quiet">{capital(told.intent_evidence.join(", "))}.</p>
       </Block>
-      <Block title={<Help figure="guess">Your guess at the chance</Help>}>
-        <div role="group" aria-label="Guess" className="flex gap-1">
+      <Block title={<Help figure="guess">Your own estimate of the chance</Help>}>
+        <div role="group" aria-label="Your estimate" className="flex gap-1">
           {GUESSES.filter(({ id }) => id).map(({ id, name, about }) => (
             <button
               key={id}
@@ -169,13 +169,13 @@ function Told({
 
 function OwnFigures({ row }: { row: Row }) {
   return (
-    <Block title="You have it already" aside="your own report">
+    <Block title="You already rank for this" aside="performance report">
       <p>
         {sentence(
           [
-            row.own_impressions !== null && `shown ${exact(row.own_impressions)} times`,
+            row.own_impressions !== null && `${exact(row.own_impressions)} impressions`,
             row.own_clicks !== null && plural(row.own_clicks, "click"),
-            row.own_position !== null && `at position ${row.own_position.toFixed(1)} on average`,
+            row.own_position !== null && `average position ${row.own_position.toFixed(1)}`,
           ]
             .filter(Boolean)
             .join(", "),
@@ -195,7 +195,7 @@ function Volumes({ told }: { told: Inspection }) {
   return (
     <Block
       title={<Help figure="volume">Searches a month</Help>}
-      aside={figures[0] ? `read ${doneOn(figures[0].on)}` : ""}
+      aside={figures[0] ? `as of ${doneOn(figures[0].on)}` : ""}
     >
       {figures.map((figure) => (
         <div key={`${figure.source}|${figure.what}|${figure.kind}|${figure.on}`}>
@@ -212,10 +212,10 @@ function Volumes({ told }: { told: Inspection }) {
           {figure.beside && <p className="pb-[2px] text-xs text-quiet">{figure.beside}</p>}
         </div>
       ))}
-      {!figures.length && <p className="text-quiet">No source has been asked yet.</p>}
+      {!figures.length && <p className="text-quiet">Not measured yet.</p>}
       {row.volume !== null && (
         <p className={`${LINE} font-bold`}>
-          <span>Taken as</span>
+          <span>Best estimate</span>
           <span className="text-right">
             {row.volume_rough && "about "}
             {count(row.volume)}
@@ -229,8 +229,8 @@ function Volumes({ told }: { told: Inspection }) {
       )}
       {row.volume_disagrees && (
         <p className="pt-1 text-xs text-persimmon-text">
-          Sources disagree by more than twofold, or one shuts the other out; the range reaches over
-          both. Which of them counts is said in the project's settings.
+          Sources differ by more than 2×, or contradict each other. The range covers both; set which
+          one counts in project settings.
         </p>
       )}
     </Block>
@@ -242,13 +242,13 @@ function Why({ told, currency }: { told: Inspection; currency: string }) {
   const lines: [string, string, string | null, string][] = [
     [
       "chance",
-      "Chance once settled",
+      "Chance of page one once settled",
       row.chance === null ? null : likely(row.chance),
       RESTS[row.chance_from] ||
         (row.own_strength === null
           ? ""
           : `your strength ${Math.round(row.own_strength)}` +
-            (row.difficulty === null ? "" : `, the page asks ${Math.round(row.difficulty)}`)),
+            (row.difficulty === null ? "" : `, page one needs ${Math.round(row.difficulty)}`)),
     ],
     [
       "clicks",
@@ -260,9 +260,9 @@ function Why({ told, currency }: { told: Inspection; currency: string }) {
       "click_value",
       "Value of a click",
       row.click_value === null ? null : money(row.click_value, currency),
-      row.cpc === null ? "" : `ads ${money(row.cpc, currency)}`,
+      row.cpc === null ? "" : `CPC ${money(row.cpc, currency)}`,
     ],
-    ["fit", "Fit to your project", row.fit.toFixed(2), row.priority ? `${row.priority}` : ""],
+    ["fit", "Topic match", row.fit.toFixed(2), row.priority ? `${row.priority}` : ""],
   ];
   return (
     <Block
@@ -281,7 +281,7 @@ function Why({ told, currency }: { told: Inspection; currency: string }) {
         </p>
       ))}
       {told.fit_words.length > 0 && (
-        <p className="pt-1 text-xs text-quiet">Fit: {told.fit_words.join(", ")}.</p>
+        <p className="pt-1 text-xs text-quiet">Topic match: {told.fit_words.join(", ")}.</p>
       )}
     </Block>
   );

@@ -36,7 +36,7 @@ export function MeasureDialog({
     <FormDialog
       open={open}
       title={
-        rowIds ? `Measure ${plural(rowIds.length, "chosen keyword")}` : "Measure all that wait"
+        rowIds ? `Measure ${plural(rowIds.length, "chosen keyword")}` : "Measure all unmeasured"
       }
       take={told && `Measure ${exact(told.keywords)}`}
       change={start}
@@ -52,7 +52,9 @@ export function MeasureDialog({
               <tr className="text-left text-2xs text-quiet">
                 <th className="py-1 font-semibold">Source</th>
                 <th className="pl-4 text-right font-semibold whitespace-nowrap">To look up</th>
-                <th className="pl-4 text-right font-semibold whitespace-nowrap">Known today</th>
+                <th className="pl-4 text-right font-semibold whitespace-nowrap">
+                  Already measured today (free)
+                </th>
                 <th className="pl-4 text-right font-semibold whitespace-nowrap">
                   Price in lookups
                 </th>
@@ -74,7 +76,7 @@ export function MeasureDialog({
                 </tr>
               ))}
               <tr className="border-t border-ink font-bold">
-                <td className="py-2">At most, for {plural(told.keywords, "keyword")}</td>
+                <td className="py-2">Maximum for {plural(told.keywords, "keyword")}</td>
                 <td />
                 <td />
                 <td className="text-right">{exact(told.price)}</td>
@@ -83,11 +85,8 @@ export function MeasureDialog({
           </table>
           <p className={short ? "text-persimmon-text" : "text-ink-2"}>
             {short
-              ? `Only ${exact(told.lookups_left)} lookups are left. Choose fewer keywords, or ` +
-                "raise the allowance in the project's settings."
-              : `${exact(told.lookups_left)} lookups are left, ` +
-                `${exact(told.lookups_left - told.price)} or more afterwards: what a source has no ` +
-                "figure for costs nothing, and nothing beyond this price is bought."}
+              ? `Only ${plural(told.lookups_left, "lookup")} left. Select fewer keywords, or raise the allowance in project settings.`
+              : `${plural(told.lookups_left, "lookup")} left; at least ${exact(told.lookups_left - told.price)} afterwards. You pay only for figures found, never more than this price.`}
           </p>
         </>
       )}

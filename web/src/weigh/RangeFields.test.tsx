@@ -42,9 +42,9 @@ describe("dropping", () => {
   it("takes a reason by its number", async () => {
     const onDrop = vi.fn();
     render(<DropDialog count={3} onDrop={onDrop} onOpenChange={() => undefined} />);
-    expect(screen.getByRole("dialog")).toHaveAccessibleName("Drop 3 keywords");
+    expect(screen.getByRole("dialog")).toHaveAccessibleName("Reject 3 keywords");
     await userEvent.keyboard("2");
-    expect(onDrop).toHaveBeenCalledExactlyOnceWith("Another's brand");
+    expect(onDrop).toHaveBeenCalledExactlyOnceWith("Another brand");
   });
 
   it("takes one's own reason, in which numbers are numbers", async () => {
@@ -52,7 +52,7 @@ describe("dropping", () => {
     render(<DropDialog count={1} onDrop={onDrop} onOpenChange={() => undefined} />);
     await userEvent.type(screen.getByLabelText("Another reason"), "sold out in 2026");
     expect(onDrop).not.toHaveBeenCalled();
-    await userEvent.click(screen.getByRole("button", { name: "Drop" }));
+    await userEvent.click(screen.getByRole("button", { name: "Reject" }));
     expect(onDrop).toHaveBeenCalledExactlyOnceWith("sold out in 2026");
   });
 });

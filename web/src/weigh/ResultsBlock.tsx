@@ -6,9 +6,9 @@ import { ageOf, behind, featureName, shortAddress } from "./resultWords";
 
 /** What a chance rests on where the page was not read. */
 const INSTEAD: Record<string, string> = {
-  file: "the difficulty that your file tells",
-  guess: "your own guess",
-  assumed: "the assumption that it is even; guess it below where you know",
+  file: "the difficulty in your file",
+  guess: "your own estimate",
+  assumed: "an assumed 50%; enter your own below",
 };
 
 /** The first ten results, ads left out: who stands there, how strong, and which the outlet would
@@ -31,7 +31,7 @@ export function ResultsBlock({
     <Block
       title={
         <Help figure="strength">
-          {practice ? "Practice results" : "Results"}, top 10, ads left out
+          {practice ? "Practice results" : "Results"}, top 10 without ads
         </Help>
       }
       aside={told.page_on ? `${plural(weak, "weak spot")}, ${doneOn(told.page_on)}` : ""}
@@ -41,7 +41,7 @@ export function ResultsBlock({
         onClick={onOpen}
         className="pb-1 font-semibold text-persimmon-text underline underline-offset-2"
       >
-        The whole page, and where you would land (r)
+        Full results page and your likely position (R)
       </button>
       {told.results.length ? (
         <ol>
@@ -104,12 +104,12 @@ export function ResultsBlock({
           {told.page_on
             ? "The source found no results."
             : told.row.chance_from === "" || told.row.waiting
-              ? "Not read yet."
-              : `Not read: the chance rests on ${INSTEAD[told.row.chance_from] ?? "nothing"}.`}
+              ? "Not fetched yet."
+              : `Not fetched: the chance is based on ${INSTEAD[told.row.chance_from] ?? "nothing"}.`}
         </p>
       )}
       {also.length > 0 && (
-        <p className="pt-1 text-xs text-quiet">Also on the page: {also.join(", ")}.</p>
+        <p className="pt-1 text-xs text-quiet">Results-page features: {also.join(", ")}.</p>
       )}
     </Block>
   );

@@ -7,7 +7,7 @@ import type { TakenAs } from "./useTaking";
 const FORMS: readonly { id: TakenAs; name: string }[] = [
   { id: "csv", name: "Export as CSV" },
   { id: "tabs", name: "Copy as a table" },
-  { id: "lines", name: "Copy the keywords, one a line" },
+  { id: "lines", name: "Copy the keywords, one per line" },
 ];
 
 /** The ticked keywords, taken away as a file or by the clipboard. */
@@ -15,7 +15,7 @@ export function TakeMenu({ many, onTake }: { many: number; onTake: (as: TakenAs)
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger className={buttonLook("plain")}>
-        Take {exact(many)} away
+        Export {exact(many)}
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content align="end" sideOffset={4} className={MENU}>

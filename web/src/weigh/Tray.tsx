@@ -33,7 +33,7 @@ export function Tray({
             <span className="truncate">{row.text}</span>
             <button
               type="button"
-              aria-label={`Take ${row.text} out of the tray`}
+              aria-label={`Remove ${row.text} from the tray`}
               onClick={() => onRemove(row.id)}
               className="px-2 text-on-beam-2 hover:text-on-beam"
             >
@@ -44,7 +44,7 @@ export function Tray({
         <span className="self-center whitespace-nowrap text-on-beam-2">up to {TRAY_HOLDS}</span>
       </div>
       <Button look="beam" onClick={onClear}>
-        Empty
+        Clear
       </Button>
       <Button look="go" disabled={rows.length < 2} onClick={onCompare}>
         Compare {rows.length}

@@ -13,8 +13,8 @@ export function readyFilters(project: Pick<Project, "preset" | "thresholds">): R
   const at = thresholdsOf(project as Parameters<typeof thresholdsOf>[0]);
   return [
     {
-      name: "Open ground",
-      about: "searched, seldom in titles, no brands, within reach",
+      name: "Low competition",
+      about: "searched, rarely in titles, no brands, reachable",
       filter: {
         volume_min: at.least_volume,
         title_matches_max: 2,
@@ -25,8 +25,8 @@ export function readyFilters(project: Pick<Project, "preset" | "thresholds">): R
       },
     },
     {
-      name: "Few write for it",
-      about: `at most ${count(at.few_pages)} pages say it word for word`,
+      name: "Rarely covered",
+      about: `at most ${count(at.few_pages)} pages contain the exact phrase`,
       filter: {
         volume_min: at.least_volume,
         phrase_pages_max: at.few_pages,
@@ -35,8 +35,8 @@ export function readyFilters(project: Pick<Project, "preset" | "thresholds">): R
       },
     },
     {
-      name: "A newcomer stands there",
-      about: "somebody weak holds a place, and what is new gets in",
+      name: "Open to newcomers",
+      about: "a weak result ranks and new pages get in",
       filter: {
         weak_spots_min: 1,
         new_month_min: 1,
@@ -46,8 +46,8 @@ export function readyFilters(project: Pick<Project, "preset" | "thresholds">): R
       },
     },
     {
-      name: "Hardly anybody aims at it",
-      about: "no title of the first ten says the phrase",
+      name: "Not targeted",
+      about: "none of the top 10 titles contains the phrase",
       filter: {
         title_matches_max: 0,
         volume_min: at.least_volume,
@@ -86,12 +86,12 @@ export function ViewsMenu({
   return (
     <DropMenu name="Views">
       {columns === "page"
-        ? item("Usual columns", "demand, year, verdict, worth", onColumns)
-        : item("Columns of results pages", "who aims at it, who stands there", onColumns)}
-      {item("Rivals", "who stands on the pages that were read", onRivals)}
+        ? item("Standard columns", "demand, year, verdict, worth", onColumns)
+        : item("Columns of results pages", "targeting and competitors", onColumns)}
+      {item("Competitors", "sites, channels or shops on the results pages fetched", onRivals)}
       <DropdownMenu.Separator className="my-1 h-px bg-hairline" />
       <DropdownMenu.Label className="px-3 py-1 text-2xs font-semibold text-quiet">
-        Filters that are ready
+        Ready-made filters
       </DropdownMenu.Label>
       {project &&
         readyFilters(project).map((ready) =>

@@ -104,7 +104,7 @@ export function WeighPage() {
   useKey("v", () => grid.current >= 0 && rows.toggle(grid.current));
   useKey("m", () => setMeasuring(true), { enabled: !ownFiles });
   const toggleColumns = () => patch({ columns: search.columns === "page" ? "usual" : "page" });
-  useCommand("Page columns on or off", toggleColumns);
+  useCommand("Show or hide results-page columns", toggleColumns);
   const openResults = useOpenResults("Weigh");
   const toResults = async () => {
     const row = grid.under();
@@ -122,11 +122,11 @@ export function WeighPage() {
       params: { projectId: String(projectId), channel },
       search: {},
     });
-  useCommand("Rivals: who stands on the pages", toRivals);
+  useCommand("Competitors on these results pages", toRivals);
   useCommand("Read results pages", () => setReadingPages(true), { enabled: !ownFiles });
   useCommand("Export what is shown", () => location.assign(csvAddress(projectId, query)));
-  useCommand("Copy the ticked keywords", () => take("lines"), { enabled: many > 0 });
-  useCommand("Copy the ticked rows as a table", () => take("tabs"), { enabled: many > 0 });
+  useCommand("Copy the selected keywords", () => take("lines"), { enabled: many > 0 });
+  useCommand("Copy the selected rows as a table", () => take("tabs"), { enabled: many > 0 });
   useCommand("Compare what is in the tray", () => compare(), {
     enabled: tray.rows.length > 1,
   });
@@ -161,7 +161,7 @@ export function WeighPage() {
                 <Button onClick={() => deciding.turn("shortlisted")}>
                   Shortlist {exact(many)}
                 </Button>
-                <Button onClick={deciding.drop}>Drop</Button>
+                <Button onClick={deciding.drop}>Reject</Button>
               </>
             )}
             {many === 0 && (
@@ -174,7 +174,7 @@ export function WeighPage() {
               />
             )}
             {many > 0 && !ownFiles && (
-              <Button onClick={() => setReadingPages(true)}>Read pages</Button>
+              <Button onClick={() => setReadingPages(true)}>Fetch results pages</Button>
             )}
             {many > 0 && <GuessMenu projectId={projectId} rowIds={[...grid.chosen.ids]} />}
             {many > 0 ? (
@@ -273,7 +273,7 @@ function aboutLine(
 ): string {
   return [
     `${exact(measured)} ${ownFiles ? "weighed" : "measured"}`,
-    waiting ? `${exact(waiting)} waiting` : "",
+    waiting ? `${exact(waiting)} not measured` : "",
     shortlisted ? `${exact(shortlisted)} on the shortlist` : "",
   ]
     .filter(Boolean)
@@ -284,7 +284,7 @@ function Nothing({ filtered, onClear }: { filtered: boolean; onClear: () => void
   const { projectId, channel } = usePlace();
   return filtered ? (
     <Empty title="No keyword matches" action={<Button onClick={onClear}>Clear the filters</Button>}>
-      Every filter must hold at once. Widen a range or clear them all.
+      All filters apply together. Widen a range or clear them.
     </Empty>
   ) : (
     <Empty

@@ -53,9 +53,9 @@ describe("the sheet's cells", () => {
   });
 
   it.each([
-    [{}, "1,200", "Between 900 and 1,600, four times in five"],
-    [{ volume_rough: true }, "about 1,200", /a rough guess$/],
-    [{ volume_disagrees: true }, "1,200", /sources differ more than twofold$/],
+    [{}, "1,200", "80% likely to be between 900 and 1,600"],
+    [{ volume_rough: true }, "about 1,200", /rough estimate$/],
+    [{ volume_disagrees: true }, "1,200", /sources differ by more than 2×$/],
     [{ practice: true }, "1,200", /; practice$/],
   ])("a volume of %j is told with its doubts", (changed, text, title) => {
     const drawn = cell("volume", changed);

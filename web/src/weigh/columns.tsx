@@ -23,28 +23,21 @@ function Volume({ row }: { row: Row }) {
     return row.waiting ? (
       <span className="text-quiet italic">not measured</span>
     ) : (
-      <span
-        className="text-quiet italic"
-        title="The source has no answer for it, and nothing to compare it with"
-      >
+      <span className="text-quiet italic" title="The source has no figure and no comparable phrase">
         no figure yet
       </span>
     );
-  const range = [
-    row.volume_low !== null &&
-      row.volume_high !== null &&
-      `Between ${count(row.volume_low)} and ${count(row.volume_high)}`,
-    "four times in five",
-  ]
-    .filter(Boolean)
-    .join(", ");
+  const range =
+    row.volume_low === null || row.volume_high === null
+      ? ""
+      : `80% likely to be between ${count(row.volume_low)} and ${count(row.volume_high)}`;
   const doubts = [
-    row.volume_rough && "a rough guess",
-    row.volume_disagrees && "sources differ more than twofold",
+    row.volume_rough && "rough estimate",
+    row.volume_disagrees && "sources differ by more than 2×",
     row.practice && "practice",
   ].filter(Boolean);
   return (
-    <span className="flex items-center gap-2" title={[range, ...doubts].join("; ")}>
+    <span className="flex items-center gap-2" title={[range, ...doubts].filter(Boolean).join("; ")}>
       <span
         className={`w-[72px] text-right whitespace-nowrap ${row.volume_rough ? "text-quiet" : ""}`}
       >
@@ -189,7 +182,7 @@ const special = (seedWords: ReadonlySet<string>, family: Family): Partial<Record
         {row.state === "shortlisted" && (
           <span className="ml-2 shrink-0 text-2xs font-semibold text-pine">shortlist</span>
         )}
-        {row.state === "dropped" && <span className="ml-2 shrink-0 text-2xs">dropped</span>}
+        {row.state === "dropped" && <span className="ml-2 shrink-0 text-2xs">rejected</span>}
         {row.priority && (
           <span className="ml-2 shrink-0 text-2xs text-persimmon-text">
             {PRIORITY[row.priority as keyof typeof PRIORITY]}
@@ -231,7 +224,7 @@ const special = (seedWords: ReadonlySet<string>, family: Family): Partial<Record
     width: "122px",
     cell: (row) =>
       row.difficulty === null ? (
-        <Unknown why="the results page was not read" />
+        <Unknown why="results page not fetched" />
       ) : (
         <span className="flex items-center gap-2">
           <span className="w-5 text-right">{Math.round(row.difficulty)}</span>
@@ -253,7 +246,7 @@ const special = (seedWords: ReadonlySet<string>, family: Family): Partial<Record
                 : "text-quiet"
           }
         >
-          {capital(row.verdict) || <span className="sr-only">not weighed</span>}
+          {capital(row.verdict) || <span className="sr-only">no verdict</span>}
         </span>
       </span>
     ),
@@ -265,7 +258,7 @@ const special = (seedWords: ReadonlySet<string>, family: Family): Partial<Record
         title={row.features.map(featureName).join(", ")}
       >
         {row.difficulty === null && !row.features.length ? (
-          <Unknown why="the results page was not read" />
+          <Unknown why="results page not fetched" />
         ) : (
           row.features.map(featureName).join(", ")
         )}

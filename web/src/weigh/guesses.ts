@@ -1,20 +1,20 @@
-/** What a person can guess about a chance, in words. */
+/** A person's own estimate of a chance, in words. */
 import type { Schemas } from "../api/client";
 
 export type Guess = Schemas["GuessIn"]["guess"];
 
 export const GUESSES: readonly { id: Guess; name: string; about: string }[] = [
-  { id: "easy", name: "Easy", about: "page one in eight of ten cases" },
-  { id: "even", name: "Even", about: "as likely as not" },
-  { id: "hard", name: "Hard", about: "page one in one or two of ten" },
-  { id: "", name: "No guess", about: "what was read, or taken for even" },
+  { id: "easy", name: "Likely", about: "about an 80% chance" },
+  { id: "even", name: "Even", about: "about 50%" },
+  { id: "hard", name: "Unlikely", about: "about 10 to 20%" },
+  { id: "", name: "No estimate", about: "from the results page, or 50% assumed" },
 ];
 
-/** What a chance rests on, short; empty where it rests on the page itself. */
+/** What a chance is based on, short; empty where it is the results page itself. */
 export const RESTS: Record<Schemas["RowOut"]["chance_from"], string> = {
   "": "",
   page: "",
-  file: "by your file",
-  guess: "your guess",
+  file: "from your file",
+  guess: "your estimate",
   assumed: "assumed",
 };

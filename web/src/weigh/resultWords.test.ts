@@ -20,7 +20,9 @@ describe("a result in words", () => {
     expect(behind(known, "marketplace", "£")).toBe(
       "£9.50, 1 review, 1,230 reviews of the shop, 7 sales a month",
     );
-    expect(behind({ ...known, standing: 34.4 }, "web", "£")).toBe("authority 34, 7 linking sites");
+    expect(behind({ ...known, standing: 34.4 }, "web", "£")).toBe(
+      "authority 34, 7 referring sites",
+    );
     expect(behind({ ...known, standing: null, pull: null }, "web", "£")).toBe("");
   });
   it("shows an address short", () =>

@@ -23,7 +23,7 @@ export function behind(result: Result, channel: Channel, currency: string): stri
   const parts = {
     web: [
       told(result.standing, (v) => `authority ${Math.round(v)}`),
-      told(result.pull, (v) => `${count(v)} linking sites`),
+      told(result.pull, (v) => `${count(v)} referring sites`),
     ],
     video: [
       told(result.standing, (v) => `${count(v)} followers`),

@@ -46,7 +46,7 @@ describe("the tray", () => {
     const hook = setUp();
     put(hook, 1, 2, 3, 4, 5, 6, 7);
     await waitFor(() => expect(texts(hook)).toHaveLength(6));
-    expect(await screen.findByText("The tray holds 6. Take one out first.")).toBeInTheDocument();
+    expect(await screen.findByText("The tray holds 6. Remove one first.")).toBeInTheDocument();
     put(hook, 6, 7);
     await waitFor(() => expect(texts(hook).at(-1)).toBe("keyword 7"));
   });

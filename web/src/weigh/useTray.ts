@@ -33,7 +33,7 @@ export function useTray(projectId: number, channel: string) {
     (id: number) => {
       const inside = ids.includes(id);
       if (!inside && ids.length >= TRAY_HOLDS)
-        say(`The tray holds ${TRAY_HOLDS}. Take one out first.`, { bad: true });
+        say(`The tray holds ${TRAY_HOLDS}. Remove one first.`, { bad: true });
       else setHeld({ key, ids: inside ? ids.filter((other) => other !== id) : [...ids, id] });
     },
     [key, ids, say],

@@ -6,7 +6,7 @@ import { setCapitals } from "./changes";
 
 const RULES = [
   { id: "sentence", name: "Like a sentence" },
-  { id: "title", name: "Each Word but Small Ones" },
+  { id: "title", name: "Title Case" },
 ] as const;
 
 /** The capitals of a title, set by a rule; names and sizes stay as they are written. */

@@ -18,7 +18,7 @@ export function ClashNote({
       className="mt-2 border-l-2 border-persimmon bg-persimmon-wash px-3 py-2 text-xs"
     >
       <p className="font-semibold">
-        Another window changed the same part of the {name.toLowerCase()}.
+        Another window also changed this part of the {name.toLowerCase()}.
       </p>
       <dl className="grid grid-cols-[52px_1fr] gap-x-2 py-1">
         <dt className="text-quiet">Mine</dt>

@@ -50,7 +50,7 @@ export function CoverageBlock({
   const stuffed = new Map(look.stuffed.map((one) => [one.phrase, one.share]));
   return (
     <Block
-      title={<Help figure="coverage">Where each phrase stands</Help>}
+      title={<Help figure="coverage">Keyword coverage</Help>}
       aside={
         (missing || left.length > 0) && (
           <button
@@ -109,7 +109,7 @@ export function CoverageBlock({
           className="pt-1 text-xs underline decoration-hairline underline-offset-2"
           onClick={() => setGiving(true)}
         >
-          give them to another piece
+          move to another piece
         </button>
       )}
       {giving && (
@@ -190,7 +190,7 @@ function Row({
           {cell.level === "none" ? (
             <span className="text-bar">
               <span aria-hidden="true">·</span>
-              <span className="sr-only">not at all</span>
+              <span className="sr-only">missing</span>
             </span>
           ) : (
             <button

@@ -59,7 +59,7 @@ export function Desk({
       const before = { ...fields };
       const out = await fixFields(projectId, desk.piece.id, rule, before);
       const names = Object.keys(out.fields);
-      if (!names.length) return say("There is nothing to put right by itself.");
+      if (!names.length) return say("Nothing can be fixed automatically.");
       await replace(out.fields);
       const told = names.map((id) => desk.fields.find((one) => one.id === id)?.name ?? id);
       say(`Changed: ${told.join(", ")}. Versions has it as it was.`);
@@ -85,9 +85,9 @@ export function Desk({
   useKey("alt+2", () => doNext(1), typing);
   useKey("alt+3", () => doNext(2), typing);
   useCommand("Copy all fields", copyAll, { keys: "Alt Shift C" });
-  useCommand("Versions of what is written", () => setVersions(true), { keys: "Alt V" });
-  useCommand("Bring in what exists already", () => setReading(true));
-  useCommand("Limits of fields and rules of the checklist", () => setSettings(true));
+  useCommand("Versions of this text", () => setVersions(true), { keys: "Alt V" });
+  useCommand("Import the published text", () => setReading(true));
+  useCommand("Limits and checks", () => setSettings(true));
   return (
     <>
       <main className="flex min-w-0 flex-1 flex-col">

@@ -55,7 +55,7 @@ export function DeskHead({
             search={{ piece: piece.id }}
             className="underline decoration-hairline underline-offset-2 hover:text-ink"
           >
-            its place in the plan
+            show in plan
           </Link>
         </p>
         <h1 className="truncate text-xl" title={piece.title}>
@@ -74,9 +74,9 @@ export function DeskHead({
         search={{ order: "moved", publish: piece.id }}
         className={buttonLook("plain")}
       >
-        {piece.state === "live" ? "Publish changes" : "It is live"}
+        {piece.state === "live" ? "Publish changes" : "Mark as published"}
       </Link>
-      <DropMenu name="Away and in">
+      <DropMenu name="Export and import">
         <DropdownMenu.Item className={MENU_ITEM} onSelect={onCopyAll}>
           Copy all fields
         </DropdownMenu.Item>
@@ -89,10 +89,10 @@ export function DeskHead({
         ))}
         <DropdownMenu.Separator className="my-1 border-t border-hairline" />
         <DropdownMenu.Item className={MENU_ITEM} onSelect={onRead}>
-          Bring in what exists already
+          Import the published text
         </DropdownMenu.Item>
         <DropdownMenu.Item className={MENU_ITEM} onSelect={onSettings}>
-          Limits and rules
+          Limits and checks
         </DropdownMenu.Item>
       </DropMenu>
     </div>
@@ -101,9 +101,9 @@ export function DeskHead({
 
 /** How far what is typed is kept. */
 export function savedWords({ state, saved }: Pick<ReturnType<typeof useDraft>, "state" | "saved">) {
-  if (state === "gone") return "! The piece is gone; what you wrote is kept in this browser";
-  if (state === "offline") return "! Not on the server yet; kept in this browser, tried again soon";
-  if (state === "refused") return "! Not taken by the server as it is; kept in this browser";
+  if (state === "gone") return "! This piece was deleted; your text is kept in this browser.";
+  if (state === "offline") return "! Not saved yet. Kept in this browser; retrying.";
+  if (state === "refused") return "! Not saved: rejected by the server. Kept in this browser.";
   if (state === "saving" || state === "waiting") return "Saving…";
   if (!saved.at) return "Nothing written yet";
   const at = new Date(saved.at);

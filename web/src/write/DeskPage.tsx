@@ -41,12 +41,12 @@ function NoPiece() {
             params={{ projectId: String(projectId), channel }}
             className={buttonLook("main")}
           >
-            See what there is to write
+            Open the list of pieces
           </Link>
         }
       >
-        It was removed, or it is another person’s. If you removed it by mistake, z brings it back
-        with all that was written.
+        It was deleted, or it is another person’s. If you deleted it by mistake, press Z to undo;
+        its text comes back too.
       </Empty>
     </main>
   );

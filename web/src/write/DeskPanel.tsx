@@ -39,18 +39,18 @@ export function DeskPanel({
   onSettings: () => void;
 }) {
   return (
-    <Inspector label="What is covered, and what to do next" name="desk" usual={440}>
+    <Inspector label="Coverage and suggested fixes" name="desk" usual={440}>
       <h2 className="text-lg">{coveredWords(desk, look, currency)}</h2>
       <p className="pb-3 text-ink-2">
         {desk.phrases.length === 0
-          ? "It serves no phrase yet: give it its main keyword in the plan, and the desk can count."
+          ? "No keywords yet. Set a main keyword in the plan."
           : next.length
             ? `${next.length} of ${look.checks.length} checks are left to do.`
-            : "Every check is good. Read it once more aloud."}
+            : "All checks passed."}
         {desk.practice && " Its figures are practice figures."}
       </p>
       {next.length > 0 && (
-        <Block title="Next" aside="by the points it brings">
+        <Block title="Next" aside="most points first">
           <ol className="flex flex-col gap-2">
             {next.slice(0, SHOWN).map((one, number) => (
               <li key={one.id} className="flex items-start gap-2">
@@ -85,7 +85,7 @@ export function DeskPanel({
           showing={showing}
         />
       )}
-      <Block title="As it is seen" aside="a drawing, not to scale">
+      <Block title="Preview" aside="not to scale">
         <Preview desk={desk} look={look} fields={fields} />
       </Block>
       {desk.phrases.length > 0 && (
@@ -128,7 +128,7 @@ export function DeskPanel({
                 hover:decoration-ink"
               onClick={onSettings}
             >
-              Do without some of them, or change limits
+              Turn checks off or change limits
             </button>
           </p>
         </Block>

@@ -49,10 +49,10 @@ export function DuelBlock({
   const keep = useChange(
     projectId,
     (reserve_title: string) => changePiece(projectId, desk.piece.id, { reserve_title }),
-    { done: () => say("Kept as the title in reserve. z takes it back.") },
+    { done: () => say("Saved as alternative title. Press Z to undo.") },
   );
   return (
-    <Block title={<Help figure="duel">Two titles against each other</Help>}>
+    <Block title={<Help figure="duel">Compare two titles</Help>}>
       {!open && (
         <Button onClick={() => setOpen(true)}>
           {desk.piece.reserve_title ? "Compare with the one in reserve" : "Try another title"}
@@ -114,20 +114,20 @@ function Told({ duel }: { duel: Schemas["DuelOut"] }) {
               <span className="sr-only">What</span>
             </th>
             <th scope="col" className="font-normal">
-              The one there is
+              Current title
             </th>
             <th scope="col" className="font-normal">
-              The other
+              Alternative
             </th>
           </tr>
         </thead>
         <tbody>
           <Line name="Visits a month" values={[visits(one), visits(other)]} />
           <Line
-            name="Searches it says word for word"
+            name="Searches matched exactly"
             values={[count(one.searched), count(other.searched)]}
           />
-          <Line name="Results that say one of them" values={[one.same, other.same]} />
+          <Line name="Results with one of them" values={[one.same, other.same]} />
           <Line name="Characters" values={[long(one), long(other)]} />
           {differ.slice(0, 8).map(({ phrase, beside }) => (
             <Line key={phrase.text} name={phrase.text} values={[odds(phrase), odds(beside)]} />
@@ -135,8 +135,8 @@ function Told({ duel }: { duel: Schemas["DuelOut"] }) {
         </tbody>
       </table>
       <p className="pt-1 text-2xs text-quiet">
-        {duel.known} of {one.phrases.length} phrases have a page that tells. Of a phrase: how it is
-        said, and the chance of page one with it.
+        {duel.known} of {one.phrases.length} keywords have a results page. For each: how it is
+        worded, and the chance of page one with it.
       </p>
     </div>
   );

@@ -98,13 +98,13 @@ export function FieldCard({
               aria-expanded={packing}
               aria-label={
                 packing
-                  ? `Close what ${field.name.toLowerCase()} could say`
-                  : `Pack ${field.name.toLowerCase()}`
+                  ? `Close suggestions for ${field.name.toLowerCase()}`
+                  : `Build ${field.name.toLowerCase()}`
               }
               title="Alt P"
               onClick={() => onPack(!packing)}
             >
-              {packing ? "Close" : "Pack"}
+              {packing ? "Close" : "Build"}
             </Button>
           )}
           <Button
@@ -143,13 +143,13 @@ export function FieldCard({
       {field.id === "address" && text && (
         <p className="pt-1 text-xs text-quiet">
           {desk.piece.address
-            ? "It is published: links, bookmarks and its place hang on it. Leave it as it is."
-            : "It stays: links, bookmarks and its place hang on it. Settle it before you publish."}
+            ? "Published: links and rankings depend on it. Leave it unchanged."
+            : "Choose it before you publish: links and rankings will depend on it."}
         </p>
       )}
       {field.id === "hidden" && look.twice.length > 0 && (
         <p className="pt-1 text-xs text-ink-2">
-          Counted once, though it stands twice in title and hidden terms: {look.twice.join(", ")}.
+          Counted once, although in both title and hidden terms: {look.twice.join(", ")}.
         </p>
       )}
       {packing && (

@@ -39,7 +39,7 @@ export function GiveAway({
     },
     {
       done: (count) => {
-        say(`${plural(count, "phrase")} given to another piece; z takes it back.`);
+        say(`Moved ${plural(count, "keyword")} to another piece. Press Z to undo.`);
         onClose();
       },
     },
@@ -48,15 +48,12 @@ export function GiveAway({
     <FormDialog
       title="Give phrases to another piece"
       take={`Give ${plural(chosen.size, "phrase")}`}
-      leave="Keep them here"
       change={give}
       ready={!!target && chosen.size > 0}
       onClose={onClose}
     >
       {found.error && <ProblemNote error={found.error} />}
-      <p className="text-ink-2">
-        These stand nowhere in what is written. Another piece of this channel may have room.
-      </p>
+      <p className="text-ink-2">Not used in this piece; another piece may suit them better.</p>
       <ul className="max-h-[240px] overflow-auto border border-hairline">
         {phrases.map((phrase) => (
           <li key={phrase.row} className="border-b border-hairline px-2 py-1 last:border-0">

@@ -35,32 +35,32 @@ export function OpenDialog({ onClose }: { onClose: () => void }) {
   );
   return (
     <FormDialog
-      title={`A desk for a ${what} that exists`}
-      take="Open the desk"
+      title={`Open an existing ${what}`}
+      take="Open in editor"
       change={open}
       ready={!!keyword.trim()}
       onClose={onClose}
     >
       <p className="text-ink-2">
-        It comes into the plan as a piece to be improved. Another kind of search has its own: change
-        it above.
+        It is added to the plan as a piece to improve. For another channel, change it at the top
+        first.
       </p>
       <LineField
-        label="What it is to be found by"
-        hint="Its main keyword. One that you have not gathered yet is added."
+        label="Main keyword"
+        hint="If you have not gathered it yet, it is added."
         value={keyword}
         maxLength={200}
         onText={setKeyword}
       />
       <LineField
-        label="Where it is"
-        hint="Its address; it can be left out."
+        label="URL"
+        hint="Optional."
         value={address}
         maxLength={2_000}
         onText={setAddress}
       />
       <div>
-        <p className="font-semibold">What it says now</p>
+        <p className="font-semibold">Current text</p>
         <PasteOrFile text={text} onText={setText} />
       </div>
     </FormDialog>

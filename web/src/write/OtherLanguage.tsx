@@ -41,7 +41,7 @@ export function OtherLanguage({
   return (
     <>
       <span className="flex w-[150px] flex-col">
-        <span className="text-quiet">Also in</span>
+        <span className="text-quiet">Tags in another language</span>
         <Select
           label="Another language for tags"
           value={into}

@@ -81,16 +81,16 @@ export function PackPanel({
           />
         )}
         <Button className="!h-[28px] text-xs" onClick={() => setFrom(fields)}>
-          Pack again
+          Build again
         </Button>
       </div>
-      {found.isPending && <p className="text-ink-2">Packing…</p>}
+      {found.isPending && <p className="text-ink-2">Building…</p>}
       {found.error && <ProblemNote error={found.error} />}
       {told && !told.proposals.length && (
         <p className="text-ink-2">
           {desk.phrases.length
-            ? "Nothing fits: every phrase stands in another field already, or is longer than the limit."
-            : "It has no phrase to be made of. Give it one in the plan."}
+            ? "Nothing to add: every keyword is used elsewhere or too long."
+            : "It has no keywords yet. Add some in the plan."}
         </p>
       )}
       <ul className="flex flex-col gap-2">
@@ -107,7 +107,7 @@ export function PackPanel({
             <p className="text-xs text-quiet">{leftWords(one, desk, currency)}</p>
             {one.notes.length > 0 && (
               <details className="text-xs text-ink-2">
-                <summary className="cursor-pointer">{one.notes.length} left out, with why</summary>
+                <summary className="cursor-pointer">{one.notes.length} not used, and why</summary>
                 <ul className="list-disc pl-4">
                   {one.notes.map((note) => (
                     <li key={note}>{note}.</li>
@@ -121,11 +121,11 @@ export function PackPanel({
                 onClick={() => {
                   onTake(one.text);
                   onClose();
-                  say("Taken. Now make it read well; the score goes on counting.");
+                  say("Added. Now edit it to read well.");
                   document.getElementById(`field-${field.id}`)?.focus();
                 }}
               >
-                Take it
+                Use it{" "}
               </Button>
               <Button
                 look="bare"

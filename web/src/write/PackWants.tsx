@@ -19,10 +19,10 @@ export const NO_WANTS: Wants = {
   into: "",
 };
 const JOINERS = [
-  { id: " ", name: "a blank" },
+  { id: " ", name: "space" },
   { id: ", ", name: "a comma" },
-  { id: " | ", name: "a bar" },
-  { id: " – ", name: "a dash" },
+  { id: " | ", name: "bar" },
+  { id: " – ", name: "dash" },
 ] as const;
 
 const ENDS = ["title", "description", "bullets"];
@@ -40,7 +40,7 @@ export function PackWants({
   wants: Wants;
   onChange: (wants: Wants) => void;
 }) {
-  const words = "words, parted by commas";
+  const words = "words, separated by commas";
   return (
     <>
       {ENDS.includes(field) && (
@@ -54,7 +54,7 @@ export function PackWants({
       )}
       {MUST.includes(field) && (
         <Want
-          label="Must say"
+          label="Include"
           value={wants.must}
           placeholder={words}
           most={300}
@@ -63,7 +63,7 @@ export function PackWants({
       )}
       {NEVER.includes(field) && (
         <Want
-          label="Must not say"
+          label="Exclude"
           value={wants.never}
           placeholder={words}
           most={300}
@@ -72,9 +72,9 @@ export function PackWants({
       )}
       {field === "title" && (
         <span className="flex w-[110px] flex-col">
-          <span className="text-quiet">Between phrases</span>
+          <span className="text-quiet">Separator</span>
           <Select
-            label="What stands between phrases"
+            label="Separator between keywords"
             value={wants.joiner}
             onChange={(joiner) => onChange({ ...wants, joiner })}
             className={`${INPUT} !h-[28px]`}

@@ -15,7 +15,7 @@ export function PasteOrFile({ text, onText }: { text: string; onText: (text: str
     }
     const read = await file.text();
     if (read.includes("\u0000")) {
-      setWrong(`${file.name} is no text: save it as HTML, Markdown or plain text.`);
+      setWrong(`${file.name} is not a text file. Save it as HTML, Markdown or plain text.`);
       return;
     }
     setWrong("");
@@ -41,7 +41,7 @@ export function PasteOrFile({ text, onText }: { text: string; onText: (text: str
       <div className="flex items-center gap-3">
         <Button onClick={() => input.current?.click()}>Choose a file</Button>
         <span className="text-xs text-quiet">
-          .html, .md, .txt or a .csv of fields; it can be dropped above too.
+          .html, .md, .txt or a .csv of fields; or drag it here.
         </span>
         <input
           ref={input}

@@ -34,16 +34,11 @@ export function ReadDialog({
   const found = desk.fields.filter((field) => told?.fields[field.id]);
   const wanted = found.filter((field) => !left.has(field.id));
   return (
-    <Modal
-      open
-      onOpenChange={(open) => !open && onClose()}
-      title="Bring in what exists already"
-      wide
-    >
+    <Modal open onOpenChange={(open) => !open && onClose()} title="Import the published text" wide>
       <p className="pb-2 text-ink-2">
         {desk.form === "page"
-          ? "A page as HTML or Markdown. Nothing in it is run or fetched."
-          : "The text as it stands now, copied from where it is published."}
+          ? "A page as HTML or Markdown. Scripts are ignored and nothing is loaded."
+          : "The current text, copied from where it is published."}
       </p>
       <PasteOrFile text={text} onText={setText} />
       {read.error && <ProblemNote error={read.error} />}
@@ -54,7 +49,7 @@ export function ReadDialog({
               {note}
             </p>
           ))}
-          {!found.length && <p>No field was found in it.</p>}
+          {!found.length && <p>No fields found.</p>}
           <ul>
             {found.map((field) => (
               <li key={field.id}>
@@ -72,7 +67,7 @@ export function ReadDialog({
                   <span className="min-w-0">
                     <span className="font-semibold">{field.name}</span>
                     {fields[field.id]?.trim() && (
-                      <span className="text-quiet"> in place of what is written</span>
+                      <span className="text-quiet"> replaces the current text</span>
                     )}
                     <span className="line-clamp-2 text-ink-2">{told.fields[field.id]}</span>
                   </span>

@@ -88,7 +88,7 @@ export function VersionsDialog({
       </div>
       <div className="flex items-center gap-3 pt-4">
         <p className="flex-1 text-xs text-quiet">
-          Struck out: in that version and no more. Underlined: new since.
+          Struck out: removed since. Underlined: added since.
         </p>
         {version && (beside.data?.length ?? 0) > 0 && (
           <Button
@@ -100,7 +100,7 @@ export function VersionsDialog({
               onClose();
             }}
           >
-            Take the whole version back
+            Restore this version
           </Button>
         )}
       </div>

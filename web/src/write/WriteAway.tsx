@@ -17,10 +17,10 @@ const FILES = [
 export function WriteAway() {
   const { projectId } = usePlace();
   const [back, setBack] = useState(false);
-  useCommand("Bring edited fields back from a spreadsheet", () => setBack(true));
+  useCommand("Import edited fields", () => setBack(true));
   return (
     <>
-      <DropMenu name="Away and back">
+      <DropMenu name="Export and import">
         {FILES.map(({ path, name }) => (
           <DropdownMenu.Item key={path} className={MENU_ITEM} asChild>
             <a href={`/api/projects/${projectId}/${path}`} download>
@@ -30,18 +30,17 @@ export function WriteAway() {
         ))}
         <DropdownMenu.Separator className="my-1 border-t border-hairline" />
         <DropdownMenu.Item className={MENU_ITEM} onSelect={() => setBack(true)}>
-          Bring edited fields back
+          Import edited fields
         </DropdownMenu.Item>
       </DropMenu>
       {back && (
         <SheetBack
           projectId={projectId}
-          title="Bring edited fields back"
+          title="Import edited fields"
           about={
-            "The fields as you took them away, edited in a spreadsheet: pieces are known again by " +
-            "their Id. A piece that is not in the file stays, and so does a field without a column."
+            "Exported fields edited in a spreadsheet. Pieces are matched by Id; pieces not in the file and fields without a column stay as they are."
           }
-          taken="What was there is in each piece’s versions."
+          taken="The earlier text is in each piece’s versions."
           bring={(file) => bringFields(projectId, file)}
           takeIt={(upload) => takeFields(projectId, upload)}
           onClose={() => setBack(false)}

@@ -7,7 +7,7 @@ import { lackWords } from "./lackWords";
 import type { Writing } from "./queries";
 
 const TRACKS = "minmax(220px, 2.4fr) 150px 92px minmax(280px, 3fr) 74px 76px 96px 110px";
-const HEADS = ["Piece", "Kind", "Due", "What it lacks", "Ready", "State", "Made by", "Written"];
+const HEADS = ["Piece", "Kind", "Due", "To do", "Ready", "Status", "Owner", "Edited"];
 
 /** The pieces to write, one a line. */
 export function WriteList({

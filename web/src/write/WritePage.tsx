@@ -18,18 +18,18 @@ import { WriteSettings } from "./WriteSettings";
 
 const LACKS = [
   { id: "", name: "All pieces" },
-  { id: "begun", name: "Begun" },
-  { id: "unbegun", name: "Not begun" },
+  { id: "begun", name: "Started" },
+  { id: "unbegun", name: "Not started" },
   { id: "empty", name: "With empty fields" },
-  { id: "missing", name: "With phrases missing" },
+  { id: "missing", name: "Keywords missing" },
   { id: "over", name: "Over a limit" },
-  { id: "failing", name: "With checks to do" },
-  { id: "done", name: "Nothing left to do" },
+  { id: "failing", name: "Checks failing" },
+  { id: "done", name: "Complete" },
 ] as const;
 const ORDERS = [
   { id: "next", name: "Next to publish first" },
   { id: "score", name: "Least ready first" },
-  { id: "saved", name: "Written last first" },
+  { id: "saved", name: "Recently edited first" },
   { id: "title", name: "By title" },
 ] as const;
 
@@ -48,8 +48,8 @@ export function WritePage() {
   const [settings, setSettings] = useState(false);
   useKey("/", () => document.getElementById("write-filter")?.focus());
   const [opening, setOpening] = useState(false);
-  useCommand("Open a desk for something that exists", () => setOpening(true));
-  useCommand("Limits of fields and rules of the checklist", () => setSettings(true));
+  useCommand("Open an existing page in the editor", () => setOpening(true));
+  useCommand("Limits and checks", () => setSettings(true));
   const open = useCallback(
     (piece: number | undefined) =>
       piece !== undefined &&
@@ -75,8 +75,8 @@ export function WritePage() {
           }
         >
           <WriteAway />
-          <Button onClick={() => setSettings(true)}>Limits and rules</Button>
-          <Button onClick={() => setOpening(true)}>Open what exists</Button>
+          <Button onClick={() => setSettings(true)}>Limits and checks</Button>
+          <Button onClick={() => setOpening(true)}>Open an existing page</Button>
         </PageHead>
         {pieces.error && <ProblemNote error={pieces.error} />}
         <div className="flex items-center gap-2">
@@ -140,12 +140,11 @@ function NothingToWrite() {
               })
             }
           >
-            See what comes first
+            Open the order of work
           </Button>
         }
       >
-        Make pieces of the clusters that matter. Each has a desk here, with its phrases and the
-        limits of where it is published.{" "}
+        Plan pieces from your clusters. Each opens here with its keywords and field limits.{" "}
         <button
           type="button"
           className="font-semibold underline underline-offset-2"

@@ -34,13 +34,13 @@ export function WriteSettings({
   const off = told?.rules.filter((rule) => rule.off).map((rule) => rule.id) ?? [];
   const error = settings.error ?? limits.error ?? rules.error;
   return (
-    <Modal open onOpenChange={(open) => !open && onClose()} title="Limits and rules" wide>
+    <Modal open onOpenChange={(open) => !open && onClose()} title="Limits and checks" wide>
       {error && <ProblemNote error={error} />}
       {told && (
         <div className="grid grid-cols-2 gap-6">
           <section aria-label="Limits of fields">
-            <h3 className="pb-2 font-semibold">What fields may take</h3>
-            {!here && <p className="text-ink-2">There is no outlet yet: add one in settings.</p>}
+            <h3 className="pb-2 font-semibold">Field limits</h3>
+            {!here && <p className="text-ink-2">No outlet yet. Add one in settings.</p>}
             {here && (
               <>
                 <Select
@@ -64,7 +64,7 @@ export function WriteSettings({
             )}
           </section>
           <section aria-label="Rules of the checklist">
-            <h3 className="pb-2 font-semibold">What the checklist asks</h3>
+            <h3 className="pb-2 font-semibold">Checks</h3>
             <ul className="max-h-[56vh] overflow-auto">
               {told.rules.map((rule) => (
                 <li key={rule.id}>
@@ -86,9 +86,7 @@ export function WriteSettings({
                 </li>
               ))}
             </ul>
-            <p className="pt-2 text-xs text-quiet">
-              A rule without its tick is not asked in this project. z takes a change back.
-            </p>
+            <p className="pt-2 text-xs text-quiet">Checks that are off do not count.</p>
           </section>
         </div>
       )}
@@ -175,7 +173,7 @@ function OutletForm({
               onSave({ outlet_id: outlet.outlet_id, profile: profile.id, own: {} });
             }}
           >
-            The usual ones again
+            Reset to defaults
           </Button>
         )}
       </div>

@@ -8,11 +8,11 @@ export type Level = Schemas["CoverCellOut"]["level"] | "none";
 export const LEVELS: readonly Level[] = ["none", "part", "all", "variant", "exact"];
 
 export const LEVEL_WORDS: Record<Level, string> = {
-  exact: "word for word",
-  variant: "in another form",
-  all: "all its words",
-  part: "part of its words",
-  none: "not at all",
+  exact: "exact",
+  variant: "variant",
+  all: "all words",
+  part: "some words",
+  none: "missing",
 };
 /** A sign for each level: told apart by how much of it is filled. */
 export const LEVEL_SIGNS: Record<Level, string> = {

@@ -20,6 +20,6 @@ export function lackWords(piece: Lacks): { mark: string; words: string; all: str
     piece.empty && `${plural(piece.empty, "field")} empty`,
     piece.failing && `${plural(piece.failing, "check")} to do`,
   ].filter((part): part is string => !!part);
-  if (!parts.length) return { mark: "◆", words: "Nothing left to do", all: "Nothing left to do" };
+  if (!parts.length) return { mark: "◆", words: "Complete", all: "Complete" };
   return { mark: "⬖", words: parts.join(", "), all: parts.join(", ") };
 }

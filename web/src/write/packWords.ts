@@ -11,15 +11,15 @@ export const SHAPES: Record<Proposal["shape"], string> = {
   first: "Main keyword first",
   most: "As much as possible",
   short: "Short and clear",
-  two: "Two phrases",
-  words: "Each word once: all words of a phrase, wherever they stand",
-  shared: "What other fields do not say, shared out",
-  family: "One title each, so that together they hold most",
+  two: "Two keywords",
+  words: "Each word once, in any order",
+  shared: "Keywords not used in other fields",
+  family: "One title each, covering most together",
   completes: "Words that complete phrases",
-  set: "The set worth most",
+  set: "Most valuable set",
 };
 
-/** Words of a line parted by commas. */
+/** Words of a line separated by commas. */
 export const wordsOf = (text: string): string[] =>
   text
     .split(",")
@@ -29,7 +29,7 @@ export const wordsOf = (text: string): string[] =>
 
 /** How many phrases it holds, and what those are worth. */
 export function holdsWords(one: Proposal, told: Counted, currency: string): string {
-  const holds = `Holds ${one.contained.length} of ${plural(told.phrases.length, "phrase")}`;
+  const holds = `Covers ${one.contained.length} of ${plural(told.phrases.length, "keyword")}`;
   if (told.counted_in === "phrases" || !one.value) return `${holds}.`;
   return `${holds}, ${inWords(one.value, told, currency)}.`;
 }

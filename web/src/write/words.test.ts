@@ -69,12 +69,10 @@ describe("a phrase in a place", () => {
     const words = wordCounts({ body: "word ".repeat(150), title: "" });
     expect(words.get("title")).toBe(0);
     expect(shareOf("sash cord", cell, words.get("body") ?? 0)).toBeCloseTo(0.04);
-    expect(cellWords(cell, "Text", 0.04)).toBe(
-      "Text: word for word, 3 times, 4% of all words, early",
-    );
+    expect(cellWords(cell, "Text", 0.04)).toBe("Text: exact, 3 times, 4% of all words, early");
     expect(shareOf("sash cord", cell, 5)).toBe(0);
     expect(shareOf("sash cord", { ...cell, level: "all" }, 150)).toBe(0);
-    expect(cellWords({ ...cell, count: 1, early: false }, "Title", 0)).toBe("Title: word for word");
+    expect(cellWords({ ...cell, count: 1, early: false }, "Title", 0)).toBe("Title: exact");
   });
 });
 
@@ -91,7 +89,7 @@ describe("a packed field", () => {
   const told = { ...one, contained: [...one.contained], left: [...one.left], notes: [] };
 
   it("says what it holds", () => {
-    expect(holdsWords(told, desk, "£")).toBe("Holds 2 of 3 phrases, £12 a month.");
+    expect(holdsWords(told, desk, "£")).toBe("Covers 2 of 3 keywords, £12 a month.");
   });
 
   it("says what it gains and loses against what is written", () => {
@@ -136,9 +134,11 @@ describe("how far it is kept", () => {
     const saved = { at: null, versions: 0 };
     expect(savedWords({ state: "saved", saved })).toBe("Nothing written yet");
     expect(savedWords({ state: "waiting", saved })).toBe("Saving…");
-    expect(savedWords({ state: "offline", saved })).toContain("kept in this browser");
-    expect(savedWords({ state: "gone", saved })).toContain("The piece is gone");
-    expect(savedWords({ state: "refused", saved })).toContain("Not taken by the server");
+    expect(savedWords({ state: "offline", saved })).toContain("ept in this browser");
+    expect(savedWords({ state: "gone", saved })).toContain("This piece was deleted");
+    expect(savedWords({ state: "refused", saved })).toContain(
+      "Not saved: rejected by the server. Kept in this browser.",
+    );
     const at = new Date();
     at.setHours(9, 5);
     expect(savedWords({ state: "saved", saved: { at: at.toISOString(), versions: 1 } })).toBe(

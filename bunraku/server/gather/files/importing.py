@@ -88,7 +88,7 @@ def start_import(
     looked = look(upload, wanted)
     plan = looked.plan
     if "keyword" not in plan.mapping:
-        raise BunrakuError("bad_mapping", "Say which column holds the keywords.", field="mapping")
+        raise BunrakuError("bad_mapping", "Choose the keyword column.", field="mapping")
     params = ImportParams(
         upload=upload.pk,
         name=upload.name,
@@ -120,7 +120,7 @@ class Import(JobKind[ImportParams, Imported]):
         upload = Upload.objects.filter(project=work.project, pk=params.upload).first()
         if upload is None:
             raise BunrakuError(
-                "not_found", "The file is gone: it is kept for a week.", hint="Bring it again."
+                "not_found", "The file is gone: it is kept for a week.", hint="Import it again."
             )
         decimals = {int(column): sign for column, sign in params.decimals.items()}
         plan = Plan(params.heading, params.mapping, decimals)
@@ -149,7 +149,7 @@ class Import(JobKind[ImportParams, Imported]):
         """New, known and left out; repeated and refused rows."""
         return result.in_words(
             plural(result.repeated, "repeat") if result.repeated else "",
-            f"{plural(result.differing, 'keyword')} again with other figures, the first stand"
+            f"{plural(result.differing, 'keyword')} again with other figures; the first are used"
             if result.differing
             else "",
             f"{plural(result.refused, 'row')} refused" if result.refused else "",

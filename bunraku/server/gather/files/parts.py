@@ -100,6 +100,6 @@ def _part(
         part.repeated += 1
         if any(before.get(name) != figure for name, figure in row.figures.items()):
             part.differing += 1
-            why = "It stands further up with other figures; those stand."
+            why = "It is further up with other figures; those are used."
             part.told.append(Refused(row.number, row.text[:60], "stands_twice", why))
     return part

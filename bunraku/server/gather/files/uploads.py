@@ -34,7 +34,7 @@ REFUSED_SHOWN = 20
 """Refused rows shown in the preview; all of them can be taken away once it is brought in."""
 KINDS = {
     "csv": "Delimited text",
-    "text": "One keyword a line",
+    "text": "One keyword per line",
     "xlsx": "Spreadsheet",
     "json": "JSON",
 }
@@ -173,7 +173,7 @@ def _told(upload: Upload, found: Look) -> dict[str, Any]:
     table, seen, plan = found.table, found.seen, found.plan
     kind = KINDS[table.kind]
     if table.kind == "csv":
-        kind = f"{kind}, parted by {DELIMITERS[table.delimiter]}"
+        kind = f"{kind}, separated by {DELIMITERS[table.delimiter]}"
     return {
         "id": upload.pk,
         "name": upload.name,

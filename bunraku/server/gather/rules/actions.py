@@ -28,7 +28,7 @@ def add_rule(project: Project, kind: str, value: str) -> Rule:
     try:
         with (
             transaction.atomic(),
-            Recorder(project, f"Left out {KINDS[kind].name.lower()} “{checked}”") as journal,
+            Recorder(project, f"Excluded {KINDS[kind].name.lower()} “{checked}”") as journal,
         ):
             rule = Rule.objects.create(project=project, kind=kind, value=checked)
             journal.made([rule])
@@ -37,7 +37,7 @@ def add_rule(project: Project, kind: str, value: str) -> Rule:
             apply_rules(project, only_this, Q(left_out_by__isnull=True))
     except IntegrityError as error:
         raise BunrakuError(
-            "rule_exists", f"“{checked}” is left out already.", field="value"
+            "rule_exists", f"“{checked}” is excluded already.", field="value"
         ) from error
     return rule
 
@@ -48,6 +48,6 @@ def remove_rule(project: Project, rule_id: int) -> None:
         rule = project.rules.filter(pk=rule_id).first()
         if rule is None:
             raise not_found("rule")
-        with Recorder(project, f"Took back leaving out “{rule.value}”") as journal:
+        with Recorder(project, f"Removed exclusion “{rule.value}”") as journal:
             journal.remove([rule])
         apply_rules(project, only=Q(left_out_by=rule_id))

@@ -18,7 +18,7 @@ from bunraku.server.sheet.models import STATE_CODE, Decision, Row, Scope
 from bunraku.server.signals import figures_outdated, taken_back
 
 RIVALS = 0
-"""Id of the rule that the project's own list of rival brands makes."""
+"""Id of the rule that the project's own list of competitors' brands makes."""
 
 
 @dataclass(frozen=True)
@@ -42,14 +42,13 @@ class RuleSet:
     def label(self, rule_id: int) -> str:
         """A rule in words."""
         if rule_id == RIVALS:
-            return "rival brands"
+            return "competitors' brands"
         rule = next((rule for rule in self.rules if rule.id == rule_id), None)
         return f"{KINDS[rule.kind].name.lower()} {rule.value}" if rule else "a rule that is gone"
 
 
 def rules_of(project: Project) -> RuleSet:
-    """The rules of a project: its list of rival brands first, then those that were made one by
-    one."""
+    """The rules of a project: competitors' brands first, then those made one by one."""
     brands = [Rule(RIVALS, "brand", word) for word in project.rival_brands]
     return RuleSet(
         (*brands, *(Rule(rule.pk, rule.kind, rule.value) for rule in project.rules.all()))
@@ -94,7 +93,7 @@ def apply_rules_again(
     settings: bool = True,
     **_: object,
 ) -> None:
-    """The project's list of rival brands may have changed with its settings."""
+    """The project's list of competitors' brands may have changed with its settings."""
     if keyword_ids is None and settings:
         apply_rules(project)
 

@@ -160,7 +160,7 @@ def _ask_pages(unit: Unit, spend: Spend) -> Iterator[Found]:
 
 
 def _ask_fields(unit: Unit, spend: Spend) -> Iterator[Found]:
-    """Tags, title phrases, materials and categories of the best results of the seed's page."""
+    """Tags, title phrases, materials and categories of the top results, with counts."""
     key = identity_key(unit.seed.text)
     pages, missing = _bought(unit, What.PAGE, [key], spend)
     results = ((pages.get(key) or {}).get("results") or [])[: unit.options.results]
@@ -191,7 +191,7 @@ def _ask_ranks(unit: Unit, spend: Spend) -> Iterator[Found]:
     ranks = [pair for said in known.values() if said for pair in said["ranks"]]
     silent = ""
     if not ranks and not missing:
-        silent = f"No source knows “{address}” as a site, channel or shop that ranks for anything."
+        silent = f"No source has rankings for “{address}”."
     yield Found([(text, unit.came(figure=position)) for text, position in ranks], missing, silent)
 
 
@@ -200,8 +200,8 @@ def _ask_lexicon(unit: Unit, spend: Spend) -> Iterator[Found]:
     terms = [text for said in translated.values() if said for text in said["terms"]]
     into = LANGUAGES[unit.options.into]
     where = (
-        f"The {into} terms stand in the sheet of that locale: choose it in the menu beside the "
-        f"channels."
+        f"The {into} terms are in the table of that locale: choose it in the menu next to the "
+        "channels."
         if terms
         else ""
     )

@@ -91,7 +91,7 @@ class Gather(JobKind[GatherParams, Brought]):
         """What a run was, as its heading."""
         seeds = params.seeds
         if not seeds:
-            return "Year refresh"
+            return "Next year's version"
         more = len(seeds) - SEEDS_NAMED
         named = ", ".join(seeds[:SEEDS_NAMED])
         return f"{named} and {more:,} more" if more > 0 else named

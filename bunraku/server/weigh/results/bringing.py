@@ -69,7 +69,7 @@ class BringPages(JobKind[BringPagesParams, BroughtPagesResult]):
     ends with the same."""
 
     id = "bring_pages"
-    name = "Bringing results pages"
+    name = "Importing results pages"
     takes = BringPagesParams
     gives = BroughtPagesResult
 
@@ -87,7 +87,7 @@ class BringPages(JobKind[BringPagesParams, BroughtPagesResult]):
         put_file_first(work.project, source)
         bringing = Bringing(work, rules_of(work.project))
         keys = list(brought.pages)
-        work.start("Bringing results pages", len(keys))
+        work.start("Importing results pages", len(keys))
         came = Came("import", params.name[:200], source)
         for start in range(0, len(keys), _CHUNK):
             part = {key: brought.pages[key] for key in keys[start : start + _CHUNK]}
@@ -139,9 +139,9 @@ def note_page(project: Project, row_id: int, text: str) -> dict[str, Any]:
     if not page.results:
         raise BunrakuError(
             "bad_file",
-            "No line has an address.",
+            "No line has a URL.",
             field="text",
-            hint="Put a title and its address on each line, the first result at the top.",
+            hint="Put a title and its URL on each line, top result first.",
         )
     source = file_source(BY_HAND)
     with transaction.atomic():

@@ -66,7 +66,7 @@ class ReadFields(LookUp):
     """What those who stand on a page write."""
 
     id = "read_fields"
-    name = "Reading what they write"
+    name = "Fetching page details"
     what = What.FIELDS
 
     def brought(self, result: LookUpResult) -> str:
@@ -96,7 +96,7 @@ class ReadRanks(LookUp):
     """What a rival ranks for."""
 
     id = "read_ranks"
-    name = "Reading a rival's ranks"
+    name = "Fetching a competitor's rankings"
     what = What.RANKS
 
     def told(self, answers: Mapping[str, Payload | None]) -> int:
@@ -119,7 +119,9 @@ def start_looking_up(kind: type[LookUp], scope: Scope, terms: Sequence[str]) -> 
         raise BunrakuError("no_source", "No source of this project can be asked for that.")
     price = price_of_new(scope, kind.what, terms)
     if not price:
-        raise BunrakuError("nothing_to_read", "That was read today, or there is nothing to read.")
+        raise BunrakuError(
+            "nothing_to_read", "Already fetched today, or there is nothing to fetch."
+        )
     check_affordable(project, price, kind.name)
     params = LookUpParams.model_validate({"channel": channel, "terms": list(terms)})
     return start_job(project, kind, params)

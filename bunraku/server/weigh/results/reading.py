@@ -81,13 +81,13 @@ def start_reading_pages(
         raise BunrakuError(
             "no_source",
             "No source can be asked for results pages in this project.",
-            hint="Bring pages in a file, or let a source be asked in the project's settings.",
+            hint="Import results pages from a file, or turn a source on in project settings.",
         )
     price = price_pages(project, channel, row_ids, depth, older_than)
     if not price.pages:
         raise BunrakuError(
             "nothing_to_read",
-            "Every page here was read to this depth already, and is not older than you want.",
+            "Every page here was already fetched to this depth recently enough.",
             hint="A page is read once a day.",
         )
     check_affordable(project, price.price_tenths, f"Reading {plural(price.pages, 'page')}")
@@ -107,7 +107,7 @@ class ReadPages(JobKind[ReadPagesParams, ReadPagesResult]):
     again."""
 
     id = "read_pages"
-    name = "Reading results pages"
+    name = "Fetching results pages"
     takes = ReadPagesParams
     gives = ReadPagesResult
 
@@ -119,7 +119,7 @@ class ReadPages(JobKind[ReadPagesParams, ReadPagesResult]):
         stale = set(_stale(scope, list(wanted.values()), params.depth, params.older_than))
         rows = [(pk, key) for pk, key in wanted.items() if key in stale]
         vantage = Vantage(depth=params.depth)
-        work.start("Reading results pages", len(rows))
+        work.start("Fetching results pages", len(rows))
         for start in range(0, len(rows), _CHUNK):
             part = rows[start : start + _CHUNK]
             keys = [key for _, key in part]
@@ -147,7 +147,7 @@ class ReadPages(JobKind[ReadPagesParams, ReadPagesResult]):
     def brought(self, result: ReadPagesResult) -> str:
         """How many pages were read."""
         said = f"{plural(result.read, 'page')} read"
-        return f"{said}; nothing stands on {result.nothing:,}" if result.nothing else said
+        return f"{said}; no results for {result.nothing:,}" if result.nothing else said
 
     def unanswered(self, result: ReadPagesResult) -> int:
         """Pages that got no answer."""

@@ -109,7 +109,7 @@ export function CombineDialog({
       <div className="grid grid-cols-[minmax(0,1fr)_auto] gap-4 pt-2">
         <label className="flex flex-col gap-1">
           <span className="text-2xs font-semibold text-quiet">
-            Patterns, one a line; [square brackets] around what may be left out
+            Patterns, one per line; [square brackets] around optional parts
           </span>
           <textarea
             rows={2}
@@ -152,7 +152,7 @@ export function CombineDialog({
           disabled={!fresh || take.isPending || !!made.error}
           onClick={() => take.mutate(undefined)}
         >
-          {sent.only_known ? "Take what the search box knows" : `Take ${exact(fresh)}`}
+          {sent.only_known ? "Add those autocomplete knows" : `Add ${exact(fresh)}`}
         </Button>
         {!ownFiles && (
           <label className="flex items-center gap-2">
@@ -160,7 +160,7 @@ export function CombineDialog({
               checked={recipe.onlyKnown}
               onChange={(checked) => set({ onlyKnown: checked })}
             />
-            Only what the search box knows (asked one by one, free)
+            Only phrases autocomplete knows (checked one by one, free)
           </label>
         )}
         <label className="flex items-center gap-2">
@@ -168,7 +168,7 @@ export function CombineDialog({
             checked={recipe.keepDoubled}
             onChange={(checked) => set({ keepDoubled: checked })}
           />
-          Make those that say a word or a place twice, too
+          Include combinations that repeat a word or place
         </label>
       </div>
     </Modal>

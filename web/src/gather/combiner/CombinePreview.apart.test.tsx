@@ -33,7 +33,7 @@ describe("what a recipe makes", () => {
   it("is counted with what is here and what is not made", () => {
     setUp();
     expect(said()).toHaveTextContent(
-      /^5 combinations, 1 here already; 2 would say a word or a place twice and are not made\.$/,
+      /^5 combinations, 1 already here; 2 skipped because a word or place repeats\.$/,
     );
     expect(screen.getByText("The first 2 of 5.")).toBeInTheDocument();
   });
@@ -41,18 +41,18 @@ describe("what a recipe makes", () => {
   it("says what the search box knows, until it is another list", async () => {
     askBox.mockResolvedValue({ known: ["moon map"], missing: 0 });
     const { again } = setUp();
-    await userEvent.click(screen.getByRole("button", { name: /^Ask the search box about 2/ }));
-    expect(await screen.findByTitle("The search box knows it")).toBeInTheDocument();
-    expect(said()).toHaveTextContent("The search box knows 1 of the 2 shown.");
+    await userEvent.click(screen.getByRole("button", { name: /^Check 2 in autocomplete/ }));
+    expect(await screen.findByTitle("Known to autocomplete")).toBeInTheDocument();
+    expect(said()).toHaveTextContent("Autocomplete knows 1 of the 2 shown.");
     expect(said()).not.toHaveTextContent("got no answer");
     again({ ...MADE, shown: [keyword("moon globe")] } as unknown as typeof MADE);
-    expect(said()).not.toHaveTextContent("The search box knows");
+    expect(said()).not.toHaveTextContent("Autocomplete knows");
   });
 
   it("says how many got no answer", async () => {
     askBox.mockResolvedValue({ known: [], missing: 2 });
     setUp();
-    await userEvent.click(screen.getByRole("button", { name: /^Ask the search box/ }));
+    await userEvent.click(screen.getByRole("button", { name: /^Check 2/ }));
     expect(await screen.findByText(/, 2 got no answer/)).toBeInTheDocument();
   });
 });

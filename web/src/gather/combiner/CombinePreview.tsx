@@ -22,12 +22,7 @@ export function CombinePreview({
   const [known, setKnown] = useState<{ of: string; texts: ReadonlySet<string>; missing: number }>();
   const [asking, setAsking] = useState(false);
   const say = useSay();
-  if (!made)
-    return (
-      <p className="pt-3 text-ink-2">
-        The combinations are listed here, before anything is taken, once there is a base term.
-      </p>
-    );
+  if (!made) return <p className="pt-3 text-ink-2">Add a base term to preview the combinations.</p>;
   const shown = made.shown.map((keyword) => keyword.text);
   const list = shown.join("|");
   const told = known?.of === list ? known : undefined;
@@ -37,7 +32,7 @@ export function CombinePreview({
       const answer = await askBox(projectId, { channel, texts: shown });
       setKnown({ of: list, texts: new Set(answer.known), missing: answer.missing });
     } catch (error) {
-      say(error instanceof Error ? error.message : "The search box could not be asked.", {
+      say(error instanceof Error ? error.message : "Autocomplete could not be asked.", {
         bad: true,
       });
     } finally {
@@ -49,19 +44,18 @@ export function CombinePreview({
       <div className="flex items-center gap-3 pb-1">
         <p role="status" className="min-w-0 flex-1 text-ink-2">
           <strong className="text-ink">{plural(made.total, "combination")}</strong>
-          {made.known > 0 && `, ${exact(made.known)} here already`}
-          {made.left_out > 0 && `, ${exact(made.left_out)} that your rules leave out`}
-          {made.doubled > 0 &&
-            `; ${exact(made.doubled)} would say a word or a place twice and are not made`}
+          {made.known > 0 && `, ${exact(made.known)} already here`}
+          {made.left_out > 0 && `, ${exact(made.left_out)} excluded by rules`}
+          {made.doubled > 0 && `; ${exact(made.doubled)} skipped because a word or place repeats`}
           {made.too_long > 0 && `; ${exact(made.too_long)} would be too long`}.
           {told &&
-            ` The search box knows ${exact(told.texts.size)} of the ${exact(shown.length)} shown`}
+            ` Autocomplete knows ${exact(told.texts.size)} of the ${exact(shown.length)} shown`}
           {told && told.missing > 0 && `, ${exact(told.missing)} got no answer`}
           {told && "."}
         </p>
         {asks && (
           <Button disabled={asking || !shown.length} onClick={ask}>
-            {asking ? "Asking" : `Ask the search box about ${exact(shown.length)}`}
+            {asking ? "Asking" : `Check ${exact(shown.length)} in autocomplete`}
           </Button>
         )}
       </div>
@@ -77,13 +71,13 @@ export function CombinePreview({
               ${keyword.known || keyword.left_out ? "text-quiet" : ""}`}
           >
             {told?.texts.has(keyword.text.toLowerCase()) && (
-              <span className="font-semibold text-pine" title="The search box knows it">
+              <span className="font-semibold text-pine" title="Known to autocomplete">
                 ✓{" "}
               </span>
             )}
             {keyword.text}
-            {keyword.known && <span className="text-2xs"> here already</span>}
-            {keyword.left_out && <span className="text-2xs"> left out</span>}
+            {keyword.known && <span className="text-2xs"> already here</span>}
+            {keyword.left_out && <span className="text-2xs"> excluded</span>}
             {keyword.priority && (
               <span className="text-2xs text-persimmon-text"> {keyword.priority}</span>
             )}

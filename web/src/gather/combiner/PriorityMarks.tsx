@@ -17,7 +17,7 @@ export function PriorityMarks({
   const first = priorities[terms[0] ?? ""];
   return (
     <div className="flex min-h-[32px] items-start gap-2 pt-2">
-      <span className="pt-1 text-xs whitespace-nowrap text-quiet">Priority they pass on</span>
+      <span className="pt-1 text-xs whitespace-nowrap text-quiet">Priority for these keywords</span>
       {terms.length > 1 && (
         <button
           type="button"

@@ -8,9 +8,9 @@ type Match = Schemas["ImportIn"]["match"];
 export const FIGURES: { match: Match; on: string } = { match: "exact", on: "" };
 
 const MATCHES: [Match, string][] = [
-  ["exact", "for exactly these words"],
-  ["phrase", "that hold the phrase"],
-  ["broad", "that hold the words"],
+  ["exact", "exact match"],
+  ["phrase", "phrase match"],
+  ["broad", "broad match"],
 ];
 
 const SEARCHED = ["searches", "cpc", "competition", "clicks", "impressions", "position"];
@@ -30,7 +30,7 @@ export function FiguresAsked({
   return (
     <div className="flex flex-wrap items-center gap-x-5 gap-y-2 pb-3">
       <label className="flex items-center gap-2">
-        Its searches are those
+        Searches are
         <Select
           value={asked.match}
           onChange={(value) => onChange({ ...asked, match: value as Match })}
@@ -52,7 +52,7 @@ export function FiguresAsked({
           onChange={(event) => onChange({ ...asked, on: event.target.value })}
           className="h-[26px] rounded-md border border-bar bg-sheet px-2"
         />
-        <span className="text-xs text-quiet">empty: today</span>
+        <span className="text-xs text-quiet">leave empty for today</span>
       </label>
       <span className="text-xs text-quiet">
         They count before any other source's; that can be changed in the project's settings.

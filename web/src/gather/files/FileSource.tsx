@@ -27,11 +27,11 @@ export function FileSource({ busy, onFile }: { busy: boolean; onFile: (file: Fil
         />
         <div className="flex items-center gap-3">
           <Button type="submit" look="main" disabled={busy || !text.trim()}>
-            Look at it
+            Preview
           </Button>
           <span className="text-ink-2">
-            A report on your own pages (queries with clicks, times shown, position) marks what you
-            already have.
+            A search performance report (queries with clicks, impressions, position) shows what you
+            already rank for.
           </span>
         </div>
       </form>

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { type Channel, Problem, type Schemas } from "../../api/client";
 import { Button } from "../../parts/Button";
-import { plural } from "../../parts/format";
+import { exact, plural } from "../../parts/format";
 import { Modal } from "../../parts/Modal";
 import { ProblemNote } from "../../parts/ProblemNote";
 import { channelName } from "../../shared/channels";
@@ -100,11 +100,9 @@ export function ImportDialog({
               ? `Import ${plural(file.will_come, "row")}`
               : "Import"}
           </Button>
-          <Button onClick={another}>Another file</Button>
+          <Button onClick={another}>Choose another file</Button>
           <span className="text-ink-2">
-            {file.mapping.keyword === undefined
-              ? "Say which column holds the keywords."
-              : willCome(file)}
+            {file.mapping.keyword === undefined ? "Choose the keyword column." : willCome(file)}
           </span>
         </div>
       )}
@@ -118,6 +116,6 @@ function willCome(file: File_): string {
   const out = file.rows_in_all - file.will_come;
   return (
     `${more}${plural(file.rows_in_all, "row")}` +
-    (out ? `; ${plural(out, "is", "are")} refused, and listed with reasons.` : ", all come in.")
+    (out ? `; ${exact(out)} rejected, listed with reasons.` : ", all valid.")
   );
 }

@@ -50,7 +50,7 @@ export function ImportPreview({
           </label>
         )}
         <label className="flex items-center gap-2">
-          Heading in row
+          Heading row
           <input
             type="number"
             min={0}
@@ -95,7 +95,7 @@ export function ImportPreview({
                     className={`${SELECT}
                       ${meaningOf(file, column.number) ? "font-semibold" : "text-quiet"}`}
                   >
-                    <option value="">not read</option>
+                    <option value="">ignored</option>
                     {file.meanings.map((meaning) => (
                       <option key={meaning.id} value={meaning.id} title={meaning.about}>
                         {meaning.name}

@@ -20,7 +20,7 @@ export function HintList({
     (hint: Schemas["HintOut"]) =>
       addRule(projectId, { kind: hint.kind as Schemas["RuleIn"]["kind"], value: hint.value }),
     {
-      done: (_, hint) => say(`“${hint.value}” is left out. z takes it back.`),
+      done: (_, hint) => say(`“${hint.value}” is excluded. Press Z to undo.`),
       failed: (problem) => say(problem.message, { bad: true }),
     },
   );
@@ -29,8 +29,8 @@ export function HintList({
       <h2 className="pb-1 text-base">Suggested</h2>
       {hints?.length === 0 && (
         <p className="text-ink-2">
-          Nothing stands out. Words that you drop three times and never keep, and names that several
-          rivals write, are suggested here.
+          No suggestions. Words you reject three times and never keep, and names several competitors
+          use, appear here.
         </p>
       )}
       <ul>
@@ -44,7 +44,7 @@ export function HintList({
               <p className="truncate text-xs text-quiet">{hint.examples.join(", ")}</p>
             </div>
             <Button onClick={() => add.mutate(hint)} disabled={add.isPending}>
-              Leave out {exact(hint.count)}
+              Exclude {exact(hint.count)}
             </Button>
           </li>
         ))}

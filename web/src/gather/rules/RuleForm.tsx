@@ -32,7 +32,7 @@ export function RuleForm({
   const tried = useTriedRule(projectId, useSettled(rule, 250));
   const add = useChange(projectId, () => addRule(projectId, rule), {
     done: () => {
-      say(`“${value.trim()}” is left out. z takes it back.`);
+      say(`“${value.trim()}” is excluded. Press Z to undo.`);
       setValue("");
     },
   });
@@ -47,7 +47,7 @@ export function RuleForm({
       }}
     >
       <h2 id="new-rule" className="text-base">
-        Leave out
+        Exclude
       </h2>
       <div className="flex gap-2">
         <Select
@@ -81,7 +81,7 @@ export function RuleForm({
           </Select>
         ) : (
           <input
-            aria-label="What to leave out"
+            aria-label="What to exclude"
             placeholder={told?.value}
             maxLength={200}
             value={value}
@@ -93,7 +93,7 @@ export function RuleForm({
           />
         )}
         <Button type="submit" look="main" disabled={!value.trim() || add.isPending}>
-          {hit ? `Leave out ${exact(hit.count)}` : "Leave out"}
+          {hit ? `Exclude ${exact(hit.count)}` : "Exclude"}
         </Button>
       </div>
       {add.error ? (
@@ -106,7 +106,7 @@ export function RuleForm({
               ? hit.count
                 ? `${plural(hit.count, "undecided keyword")}, such as ` +
                   `${hit.examples.slice(0, 4).join(", ")}.`
-                : "No undecided keyword so far; it will hold for what comes."
+                : "No undecided keyword matches yet; the rule applies to new ones."
               : told?.about}
         </p>
       )}

@@ -29,7 +29,7 @@ export function RulesTab({
     (rule: Schemas["RuleOut"]) => removeRule(projectId, rule.id),
     {
       done: (_, rule) =>
-        say(`“${rule.value}” is left out no more; its keywords are back. z leaves it out again.`),
+        say(`“${rule.value}” is no longer excluded; its keywords are back. Press Z to undo.`),
       failed: (problem) => say(problem.message, { bad: true }),
     },
   );
@@ -44,7 +44,7 @@ export function RulesTab({
           <h2 id="rules" className="text-base">
             Rules{" "}
             <span className="font-sans text-xs font-normal text-quiet">
-              {plural(total, "keyword")} left out, all channels
+              {plural(total, "keyword")} excluded, all channels
             </span>
           </h2>
           {total > 0 && (
@@ -59,7 +59,7 @@ export function RulesTab({
         </div>
         {rules.length === 0 && (
           <p className="text-ink-2">
-            Nothing is left out. Rules leave keywords out of every channel, now and as they come.
+            Nothing is excluded. Rules exclude keywords on every channel, now and in future.
           </p>
         )}
         <ul>
@@ -69,7 +69,9 @@ export function RulesTab({
               className="flex min-h-[34px] items-center gap-3 border-t border-hairline py-1"
             >
               <span className="w-[104px] shrink-0 text-quiet">
-                {rule.id === 0 ? "Rival brands" : kinds.find((kind) => kind.id === rule.kind)?.name}
+                {rule.id === 0
+                  ? "Competitors' brands"
+                  : kinds.find((kind) => kind.id === rule.kind)?.name}
               </span>
               <strong className="min-w-0 flex-1 break-words">
                 {rule.kind === "language" ? languageName(rule.value) : rule.value}
@@ -83,7 +85,7 @@ export function RulesTab({
                   className="w-[76px] justify-center"
                   onClick={() => remove.mutate(rule)}
                 >
-                  Take back
+                  Remove rule
                 </Button>
               )}
             </li>

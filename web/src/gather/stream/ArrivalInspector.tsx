@@ -45,7 +45,9 @@ function Told({
       <p className="pt-1 pb-3 text-ink-2">{conclusion(told)}</p>
       {onSeed && (
         <div className="pb-3">
-          <Button onClick={() => onSeed(row.text, first?.seed ?? "")}>Dig deeper from it</Button>
+          <Button onClick={() => onSeed(row.text, first?.seed ?? "")}>
+            Explore from this keyword
+          </Button>
         </div>
       )}
       {told.note && (
@@ -57,13 +59,13 @@ function Told({
         title={<Help figure="relevance">Relevance</Help>}
         aside={
           told.relevance_from
-            ? `from ${exact(told.relevance_from)} decisions`
-            : "from what the project says"
+            ? `from ${exact(told.relevance_from)} of your decisions`
+            : "from your topic"
         }
       >
         <p>
           {row.relevance === null ? (
-            <span className="text-quiet">It is learned when the run is over.</span>
+            <span className="text-quiet">Worked out when the run ends.</span>
           ) : (
             <strong>{percent(row.relevance)}</strong>
           )}
@@ -79,7 +81,7 @@ function Told({
       </Block>
       <OriginsBlock origins={told.origins} onRun={onRun} />
       {told.readings.length > 0 && (
-        <Block title="Figures so far">
+        <Block title="Figures available">
           {told.readings.map((reading) => (
             <div key={`${reading.source}|${reading.what}|${reading.kind}|${reading.on}`}>
               <p className="flex justify-between gap-3 py-[2px]">
@@ -100,11 +102,9 @@ function Told({
 
 function conclusion(told: Inspection): string {
   const { row } = told;
-  if (row.state === "left_out") return `Left out by ${told.left_out}.`;
+  if (row.state === "left_out") return `Excluded by ${told.left_out}.`;
   if (row.state === "dropped")
-    return `Dropped${told.drop_reason ? `: ${told.drop_reason.toLowerCase()}` : ""}.`;
-  const came = `It came by ${plural(told.origins.length, "way")}`;
-  return row.state === "open"
-    ? `${came}; nothing is decided yet.`
-    : `${STATE_NAMES[row.state]}. ${came}.`;
+    return `Rejected${told.drop_reason ? `: ${told.drop_reason.toLowerCase()}` : ""}.`;
+  const came = `Found in ${plural(told.origins.length, "way")}`;
+  return row.state === "open" ? `${came}. No decision yet.` : `${STATE_NAMES[row.state]}. ${came}.`;
 }

@@ -25,7 +25,7 @@ export function FamilyBlock({ projectId, row }: { projectId: number; row: Row })
       {family.same_words.length > 0 && (
         <>
           <p className="pt-2 pb-1 text-xs text-quiet">
-            The same words in another order: perhaps the same, once their results pages agree
+            Same words in another order; treated as one if their results pages match
           </p>
           {family.same_words.map((member) => (
             <Member key={member.id} row={member} own={false} />

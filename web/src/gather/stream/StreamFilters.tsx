@@ -67,7 +67,7 @@ export function StreamFilters({
         onChange={(value) => onSearch({ way: value })}
         className={SELECT}
       >
-        <option value="">any way</option>
+        <option value="">any method</option>
         {Object.entries(METHODS).map(([id, name]) => (
           <option key={id} value={id}>
             {name}
@@ -80,7 +80,7 @@ export function StreamFilters({
         onChange={(value) => onSearch({ sort: value as GatherSearch["sort"] })}
         className={SELECT}
       >
-        <option value="arrival">latest first</option>
+        <option value="arrival">newest first</option>
         <option value="relevance">most relevant first</option>
         <option value="off_topic">off topic first</option>
       </Select>
@@ -89,10 +89,10 @@ export function StreamFilters({
           className="flex h-[28px] items-center rounded-md border border-pine-line
           bg-pine-wash pl-3 whitespace-nowrap"
         >
-          of one run
+          one run
           <button
             type="button"
-            aria-label="Of all runs"
+            aria-label="All runs"
             onClick={() => onSearch({ job: 0, state: "new" })}
             className="h-full px-2 text-quiet hover:text-ink"
           >

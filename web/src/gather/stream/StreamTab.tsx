@@ -87,7 +87,7 @@ export function StreamTab({ projectId, channel, search, live, onSearch, onSeed }
             <>
               <Button onClick={() => deciding.turn("kept")}>Keep {exact(many)}</Button>
               <Button onClick={deciding.park}>Park</Button>
-              <Button onClick={deciding.drop}>Drop</Button>
+              <Button onClick={deciding.drop}>Reject</Button>
             </>
           )}
         </StreamFilters>
@@ -113,7 +113,9 @@ function Nothing({ live, search, onSearch }: Pick<Props, "live" | "search" | "on
   const filtered =
     search.q !== "" || search.job !== 0 || search.way !== "" || search.state !== "new";
   if (live)
-    return <Empty title="The first keywords are on their way">They stand here as they come.</Empty>;
+    return (
+      <Empty title="The first keywords are on their way">They appear here as they arrive.</Empty>
+    );
   return filtered ? (
     <Empty
       title="No keyword matches"
@@ -123,11 +125,9 @@ function Nothing({ live, search, onSearch }: Pick<Props, "live" | "search" | "on
         </Button>
       }
     >
-      Nothing that came is of this state, run and way, with these words.
+      No keyword matches this state, run, method and text.
     </Empty>
   ) : (
-    <Empty title="Nothing waits to be decided here">
-      What a run brings stands here until you decide about it.
-    </Empty>
+    <Empty title="Nothing left to decide">New keywords stay here until you decide on them.</Empty>
   );
 }

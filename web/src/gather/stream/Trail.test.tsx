@@ -21,7 +21,7 @@ describe("the trail", () => {
     );
     await userEvent.click(screen.getByRole("button", { name: "wall mount" }));
     expect(onBack).toHaveBeenCalledWith(1);
-    await userEvent.click(screen.getByRole("button", { name: "Leave the trail" }));
+    await userEvent.click(screen.getByRole("button", { name: "Clear the trail" }));
     expect(onLeave).toHaveBeenCalled();
   });
 });
@@ -42,7 +42,7 @@ describe("the estimate", () => {
     render(<EstimateLine told={told} error={null} missesLanguage={false} />);
     expect(screen.getByRole("status")).toHaveTextContent(
       "30 to 90 new from 38 requests, up to 2 lookups. Only with “star chart”, without “app”. " +
-        "1 repeat left out. 2 seeds are here already.",
+        "1 duplicate skipped. 2 seeds are already keywords here.",
     );
   });
   it("says what is free, what is missing, and what went wrong", () => {
@@ -51,7 +51,7 @@ describe("the estimate", () => {
     );
     expect(screen.getByRole("status")).toHaveTextContent("free");
     shown.rerender(<EstimateLine told={undefined} error={null} missesLanguage />);
-    expect(screen.getByRole("status")).toHaveTextContent("Choose the language");
+    expect(screen.getByRole("status")).toHaveTextContent("Choose a target language");
     shown.rerender(
       <EstimateLine told={undefined} error={new Error("Not reached.")} missesLanguage={false} />,
     );

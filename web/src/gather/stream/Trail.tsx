@@ -31,7 +31,7 @@ export function Trail({
       ))}
       <button
         type="button"
-        aria-label="Leave the trail"
+        aria-label="Clear the trail"
         onClick={onLeave}
         className="px-2 text-quiet hover:text-ink"
       >

@@ -18,14 +18,14 @@ export function streamColumns(
       id: "keyword",
       heading: "Keyword",
       width: "minmax(230px, 1fr)",
-      help: "The words that its seed does not have stand out.",
+      help: "Words that are not in the seed are in bold.",
       cell: (row) => (
         <>
           <KeywordText text={row.text} seedWords={seedWordsOf([row.seed])} />
           {row.family_size > 1 && (
             <span
               className="ml-2 shrink-0 text-2xs text-quiet"
-              title={`${row.family_size} variants of the same, kept apart with their own figures`}
+              title={`${row.family_size} variants, each with its own figures`}
             >
               1 of {row.family_size}
             </span>
@@ -40,9 +40,9 @@ export function streamColumns(
     },
     {
       id: "came",
-      heading: "Came by",
+      heading: "Found by",
       width: "minmax(190px, 250px)",
-      help: "The way and the seed that brought it first, and by how many ways it came in all.",
+      help: "First method and seed, and how many methods found it.",
       cell: (row) => (
         <span className="truncate text-ink-2" title={`${row.source}, for “${row.seed}”`}>
           {originWords(row.method, row.seed).way}
@@ -55,9 +55,7 @@ export function streamColumns(
       id: "figure",
       heading: "Evidence",
       width: "112px",
-      help:
-        "What the way says of it: a rival's position, how many results use it, growth; or " +
-        "its searches, once measured.",
+      help: "A competitor's position, number of results that use it, growth, or searches once measured.",
       cell: (row) => (
         <span className="truncate text-ink-2">
           {figureWords(row.method, row.figure) ||
@@ -72,7 +70,7 @@ export function streamColumns(
       figure: "relevance",
       cell: (row) =>
         row.relevance === null ? (
-          <span className="hatched h-[6px] w-[52px]" title="Not learned yet">
+          <span className="hatched h-[6px] w-[52px]" title="Not worked out yet">
             <span className="sr-only">not learned yet</span>
           </span>
         ) : (
@@ -97,7 +95,7 @@ export function streamColumns(
           <span
             className={`truncate
               ${GOOD.has(row.state) ? "font-semibold text-pine" : "text-quiet"}`}
-            title={row.left_out ? `Left out by ${row.left_out}` : ""}
+            title={row.left_out ? `Excluded by ${row.left_out}` : ""}
           >
             {row.state === "open" ? "" : STATE_NAMES[row.state]}
           </span>
@@ -109,10 +107,10 @@ export function streamColumns(
                 event.stopPropagation();
                 onSeed(row.text, row.seed);
               }}
-              title="Make it the next seed (d)"
+              title="Explore from this keyword (D)"
               className="text-2xs font-semibold text-quiet hover:text-persimmon-text"
             >
-              as seed
+              explore
             </button>
           )}
         </span>

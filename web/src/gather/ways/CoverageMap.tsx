@@ -25,8 +25,8 @@ export function CoverageMap({
   if (!told) return null;
   if (!told.cells.length)
     return (
-      <Empty title="No seed was asked about on this channel yet">
-        What each seed brought by each way will stand here.
+      <Empty title="No seed has been searched on this channel yet">
+        Shows how many keywords each seed gave by each method.
       </Empty>
     );
   const seeds = bySeed(told.cells);
@@ -51,12 +51,12 @@ export function CoverageMap({
         </p>
         {free.seeds.length > 0 && (
           <Button onClick={() => onFill(free.seeds, free.ways as WayId[], channel)}>
-            Put the free gaps into the form
+            Add the free gaps to the form
           </Button>
         )}
         {paid.seeds.length > 0 && (
           <Button look="bare" onClick={() => onFill(paid.seeds, paid.ways as WayId[], channel)}>
-            The ones that cost
+            Add the paid gaps
           </Button>
         )}
       </div>
@@ -118,7 +118,7 @@ function Cell({
     return (
       <button
         type="button"
-        title={`${name}: not asked yet. Put it into the form.`}
+        title={`${name}: not searched yet. Add to the form.`}
         aria-label={`${name}: not asked yet, put into the form`}
         onClick={onAsk}
         className="h-full w-full border border-dashed border-bar text-quiet hover:border-ink
@@ -130,7 +130,7 @@ function Cell({
   const share = cell.keywords ? Math.round(8 + (34 * cell.keywords) / most) : 0;
   return (
     <span
-      title={`${name}: ${exact(cell.keywords)} keywords, ${exact(cell.new)} of them first here`}
+      title={`${name}: ${exact(cell.keywords)} keywords, ${exact(cell.new)} new`}
       className="flex h-full items-center justify-center"
       style={{
         backgroundColor: `color-mix(in srgb, var(--color-indigo) ${share}%, var(--color-sheet))`,

@@ -17,7 +17,7 @@ export function EstimateLine({
   ]);
   return (
     <p role="status" className="min-w-0 flex-1 text-ink-2">
-      {missesLanguage && "Choose the language to translate into. "}
+      {missesLanguage && "Choose a target language. "}
       {told ? (
         <>
           {(told.seeds.length > 0 || told.about_new > 0) && (
@@ -35,16 +35,14 @@ export function EstimateLine({
             </>
           )}
           {rules && rules.length > 0 && `Only ${rules.join(", ")}. `}
-          {told.repeated > 0 && `${plural(told.repeated, "repeat")} left out. `}
+          {told.repeated > 0 && `${plural(told.repeated, "duplicate")} skipped. `}
           {told.known_seeds > 0 &&
-            `${plural(told.known_seeds, "seed is", "seeds are")} here already. `}
+            `${plural(told.known_seeds, "seed is already a keyword", "seeds are already keywords")} here. `}
         </>
       ) : error ? (
         <span className="text-persimmon-text">{error.message}</span>
       ) : (
-        <span className="text-quiet">
-          Estimates of how many come, and the price, stand here before you begin.
-        </span>
+        <span className="text-quiet">You see an estimate and the price here before you start.</span>
       )}
     </p>
   );

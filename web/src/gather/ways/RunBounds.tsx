@@ -20,12 +20,12 @@ export function RunBounds({
     <div className="flex shrink-0 items-center gap-2">
       {places.length > 0 && (
         <Select
-          label="Asked from"
+          label="Location"
           value={run.options.place}
           onChange={(value) => set({ place: value })}
           className={SMALL}
         >
-          <option value="">from anywhere</option>
+          <option value="">any location</option>
           {places.map((place) => (
             <option key={place} value={place}>
               from {place}
@@ -34,7 +34,7 @@ export function RunBounds({
         </Select>
       )}
       <Select
-        label="End after"
+        label="Stop after"
         value={run.options.most}
         onChange={(value) => set({ most: Number(value) })}
         className={SMALL}

@@ -36,7 +36,7 @@ export function RunLine({
       }),
     {
       done: ({ changed }, state) =>
-        say(`${plural(changed, "undecided keyword")} ${state}. z takes it back.`),
+        say(`${plural(changed, "undecided keyword")} ${state}. Press Z to undo.`),
       failed: (problem) => say(problem.message, { bad: true }),
     },
   );
@@ -64,7 +64,7 @@ export function RunLine({
       {run.ended && <p className="pt-1 text-xs text-ink-2">{run.ended}</p>}
       {left.length > 0 && (
         <p className="pt-1 text-xs text-quiet">
-          Left out: {left.map(([why, n]) => `${why} ${exact(n)}`).join(", ")}.
+          Excluded: {left.map(([why, n]) => `${why} ${exact(n)}`).join(", ")}.
         </p>
       )}
       {run.refused > 0 && (
@@ -86,7 +86,7 @@ export function RunLine({
             disabled={again.isPending}
             onClick={() => again.mutate(undefined)}
           >
-            Ask again for the {exact(job.unanswered)} missing
+            Retry the {exact(job.unanswered)} missing
           </Button>
         </div>
       )}
@@ -97,21 +97,21 @@ export function RunLine({
             onClick={onShow}
             className={`underline ${shown ? "font-semibold" : "text-ink-2"}`}
           >
-            {shown ? "Shown at the left" : "Show"}
+            {shown ? "Shown" : "Show"}
           </button>
           <button
             type="button"
             onClick={() => decide.mutate("kept")}
             className="text-ink-2 underline hover:text-pine"
           >
-            Keep all of it
+            Keep all
           </button>
           <button
             type="button"
             onClick={() => decide.mutate("dropped")}
             className="text-ink-2 underline hover:text-persimmon-text"
           >
-            Drop all of it
+            Reject all
           </button>
         </div>
       )}

@@ -39,30 +39,28 @@ export function RunsList({
 function HowItGoes({ ownFiles }: { ownFiles: boolean }) {
   return (
     <>
-      <h2 className="text-lg">How it goes</h2>
+      <h2 className="text-lg">How it works</h2>
       <ol className="flex list-decimal flex-col gap-2 py-2 pl-4 text-ink-2">
         {ownFiles ? (
           <>
-            <li>Import a list with its figures, type keywords, or combine words.</li>
-            <li>What your file tells is weighed at once; nothing is asked of a source.</li>
+            <li>Import a list with figures, type keywords, or combine words.</li>
+            <li>Figures in your file are used at once; no source is asked.</li>
           </>
         ) : (
           <>
             <li>
               Type the words your customers, readers or viewers would use. Two or three are enough.
             </li>
-            <li>Choose the ways in. Most are free; the price of the others stands beside them.</li>
+            <li>Choose the ways of gathering. Most are free; the others show their price.</li>
           </>
         )}
         <li>
-          What comes streams in. y keeps, s shortlists, p parks with a note, x drops, d makes it the
-          next seed.
+          Keywords arrive as they are found. Keys: Y keep, S shortlist, P park, X reject, D explore.
         </li>
         <li>
-          Brand words of rivals are left out, and so is what you say under Rules. Nothing is lost by
-          it.
+          Competitors' brands and anything under Rules are excluded. You can undo this at any time.
         </li>
-        <li>The more you keep and drop, the better the order by relevance gets.</li>
+        <li>The more you keep and reject, the better keywords are sorted by relevance.</li>
       </ol>
     </>
   );

@@ -91,8 +91,8 @@ export function SeedForm({
           id="seeds"
           aria-label={
             run.ways.includes("rivals")
-              ? "Seeds or addresses, parted by commas or lines"
-              : "Seeds, parted by commas or lines"
+              ? "Seeds or URLs, separated by commas or new lines"
+              : "Seeds, separated by commas or new lines"
           }
           rows={1}
           maxLength={60_000}
@@ -100,7 +100,7 @@ export function SeedForm({
           placeholder={
             run.ways.includes("rivals")
               ? "rival-site.example"
-              : 'Seeds: one phrase, another -without, "these very words"'
+              : 'Seeds: one phrase, another -excluded, "exact words"'
           }
           aria-keyshortcuts="/"
           onChange={(event) => {
@@ -133,7 +133,7 @@ export function SeedForm({
       </div>
       {proposed.length > 0 && (
         <p className="flex flex-wrap items-center gap-2">
-          <span className="text-ink-2">From what you are about:</span>
+          <span className="text-ink-2">Suggested from your description:</span>
           {proposed.map((seed) => (
             <button
               key={seed}
@@ -152,15 +152,15 @@ export function SeedForm({
               onClick={() => onRun({ ...run, seeds: proposed.reduce(addSeed, run.seeds) })}
               className="text-ink-2 underline underline-offset-2 hover:text-ink"
             >
-              all of them
+              add all
             </button>
           )}
         </p>
       )}
       {ownFiles ? (
         <p className="text-ink-2">
-          This project rests on your own files alone: nothing is asked of a source. Type keywords
-          here to keep them, combine words, or bring a list with its figures.
+          This project uses your own files only. Type keywords to keep them, combine words, or
+          import a list with figures.
         </p>
       ) : (
         <WaysBoard

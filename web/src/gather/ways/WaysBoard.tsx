@@ -43,7 +43,7 @@ export function WaysBoard({
                 )
               );
             })}
-            {group.name === "Search box" && group.ways.some(on) && (
+            {group.name === "Autocomplete" && group.ways.some(on) && (
               <Steps
                 label="Depth"
                 value={run.options.depth}
@@ -51,7 +51,7 @@ export function WaysBoard({
                 help={HELP.depth}
               />
             )}
-            {group.name === "Elsewhere" && (
+            {group.name === "Other sources" && (
               <ElsewhereOptions language={language} run={run} set={set} />
             )}
           </div>
@@ -76,7 +76,7 @@ function ElsewhereOptions({
     <>
       {on("related") && (
         <Steps
-          label="Steps"
+          label="Depth"
           value={run.options.steps}
           onChange={(steps) => set({ steps })}
           help={HELP.steps}
@@ -84,7 +84,7 @@ function ElsewhereOptions({
       )}
       {on("fields") && (
         <label className="flex items-center gap-1 text-xs text-ink-2">
-          Tags of the best
+          Tags from the top
           <Select
             value={run.options.results}
             onChange={(value) => set({ results: Number(value) })}
@@ -98,7 +98,7 @@ function ElsewhereOptions({
       )}
       {on("language") && (
         <Select
-          label="Into which language"
+          label="Target language"
           value={run.options.into}
           onChange={(value) => set({ into: value as Run["options"]["into"] })}
           className={SMALL}
@@ -116,12 +116,9 @@ function ElsewhereOptions({
 }
 
 const HELP = {
-  depth:
-    "How often completions are completed again: 2 asks also for everything that the first " +
-    "round brought.",
+  depth: "2 also searches every phrase found in the first round.",
   steps:
-    "How many results pages deep: 2 reads also the pages of the questions and related searches " +
-    "found, at 2 lookups each.",
+    "2 also fetches the results pages of the questions and related searches found, at 2 lookups each.",
 };
 
 function WayToggle({

@@ -44,7 +44,7 @@ export function GridPage() {
     projectId,
     (texts: readonly string[]) => gatherTexts(projectId, channel, texts),
     {
-      done: (_, texts) => say(`${plural(texts.length, "combination")} gathered. z takes it back.`),
+      done: (_, texts) => say(`${plural(texts.length, "combination")} gathered. Press Z to undo.`),
       failed: (problem) => say(problem.message, { bad: true }),
     },
   );
@@ -58,7 +58,7 @@ export function GridPage() {
             download
             className={buttonLook("plain")}
           >
-            Take away as XLSX
+            Export as XLSX
           </a>
           <Link
             to="/p/$projectId/$channel/cluster"
@@ -92,9 +92,9 @@ export function GridPage() {
         </div>
       </div>
       {told && !told.rows.length ? (
-        <Empty title="Nothing to combine here">
-          Combinations are made of what keywords name and of what stands beside it. Gather more of
-          this theme first.
+        <Empty title="No combinations yet">
+          Combinations come from the terms, modifiers and places in your keywords. Gather more for
+          this theme.
         </Empty>
       ) : (
         told && (
@@ -172,12 +172,12 @@ function Table({
             <>
               <strong>{lacks.text}</strong>{" "}
               <span className="text-ink-2">
-                was not gathered yet
+                has not been gathered
                 {told.price_each > 0 && `; measuring it costs up to ${lookups(told.price_each)}`}
               </span>
             </>
           ) : (
-            <span className="text-quiet">It was gathered, and left out or stands elsewhere.</span>
+            <span className="text-quiet">Already gathered: excluded or in another cluster.</span>
           )}
         </span>
         {here?.piece && (
@@ -200,7 +200,7 @@ function Table({
         )}
         {inRow.length > 1 && (
           <Button disabled={busy} onClick={gatherRow}>
-            Gather the row's {inRow.length}
+            Gather {inRow.length} in this row
           </Button>
         )}
       </div>
@@ -260,8 +260,8 @@ function Table({
           </tbody>
         </table>
         <p className="px-[18px] py-3 text-xs text-quiet">
-          Dark: searched much. ◆ a piece serves it. + nobody gathered it yet. What asks or compares
-          stands in no grid: it is a piece of its own.
+          Darker: more searches. ◆ covered. + not gathered. Questions and comparisons get their own
+          pieces, so they are not shown.
         </p>
       </div>
     </>
@@ -273,7 +273,7 @@ function HereWords({ cell, currency }: { cell: GridCell; currency: string }) {
     cell.volume === null ? "searches not known" : `${count(cell.volume)} searches a month`,
     cell.chance === null ? "" : `${likely(cell.chance)} for page one`,
     cell.worth === null ? "" : `${money(cell.worth, currency)} a month`,
-    cell.piece ? `served by “${cell.piece_title}”` : "no piece serves it",
+    cell.piece ? `covered by “${cell.piece_title}”` : "not covered",
   ].filter(Boolean);
   return (
     <>
@@ -299,7 +299,7 @@ function Square({
 }) {
   const label = cell
     ? `${cell.text}: ${cell.volume === null ? "searches not known" : count(cell.volume)}` +
-      `${cell.piece ? ", served" : ", not served"}`
+      `${cell.piece ? ", covered" : ", not covered"}`
     : missing
       ? `${missing}: not gathered`
       : "not here";

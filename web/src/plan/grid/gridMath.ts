@@ -42,5 +42,5 @@ export function shadeOf(volume: number | null, most: number): number {
 export function sumWords(told: Grid): string {
   const searched = told.cells.filter((cell) => cell.volume).length;
   const served = told.cells.filter((cell) => cell.piece !== null).length;
-  return `${searched} combinations are searched, ${served} served, ${told.missing.length} missing`;
+  return `${searched} combinations are searched, ${served} covered, ${told.missing.length} missing`;
 }

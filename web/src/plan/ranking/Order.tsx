@@ -24,7 +24,7 @@ export function Order({
   return (
     <div
       role="table"
-      aria-label="What comes first"
+      aria-label="Order of work"
       className="min-h-0 flex-1 overflow-auto border-t border-hairline bg-sheet"
     >
       <div
@@ -35,12 +35,12 @@ export function Order({
         <span role="columnheader" className="text-right">
           #
         </span>
-        <span role="columnheader">What</span>
+        <span role="columnheader">Item</span>
         <span role="columnheader">
-          <Help figure="ranking">Score and its parts</Help>
+          <Help figure="ranking">Points</Help>
         </span>
         <span role="columnheader" className="text-right">
-          <Help figure="firmness">Stays first</Help>
+          <Help figure="firmness">Confidence</Help>
         </span>
         <span role="columnheader" className="text-right">
           Searches

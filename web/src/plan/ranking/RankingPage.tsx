@@ -88,7 +88,7 @@ export function RankingPage() {
       <main className="flex min-w-0 flex-1 flex-col">
         <div className="flex shrink-0 flex-col gap-[10px] px-[18px] pb-3">
           <PageHead
-            title="What comes first"
+            title="Order of work"
             about={told ? `${plural(told.total, search.of.slice(0, -1))}, ${WAYS[way].about}` : ""}
           >
             {OFS.map((of) => (
@@ -108,7 +108,7 @@ export function RankingPage() {
             <WayField label="beside" value={beside} onChange={(b) => patch({ beside: b })} />
             <span className="min-w-0 flex-1 truncate text-right text-quiet">
               {told?.visits
-                ? "No worth is known: every visit counts the same"
+                ? "Worth unknown: all visits count equally"
                 : "Enter asks what it takes, o opens it"}
             </span>
           </div>
@@ -135,7 +135,7 @@ export function RankingPage() {
           )
         )}
       </main>
-      <Inspector label="How it is put in order">
+      <Inspector label="How the order is made">
         {open && (
           <Takes
             key={open.id}

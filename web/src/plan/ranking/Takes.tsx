@@ -31,10 +31,10 @@ export function Takes({
       {takes && (
         <div className="pt-2">
           {takes.first ? (
-            <p>It is among the first {told?.top}.</p>
+            <p>In the top {told?.top}.</p>
           ) : takes.levers.length ? (
             <>
-              <p>It would be among the first {told?.top} with any one of these:</p>
+              <p>Any one of these puts it in the top {told?.top}:</p>
               <ul className="list-disc pl-5">
                 {takes.levers.map((lever) => (
                   <li key={lever.part}>{leverWords(lever, currency, row)}</li>
@@ -42,7 +42,7 @@ export function Takes({
               </ul>
             </>
           ) : (
-            <p>No one of its figures alone would bring it among the first {told?.top}.</p>
+            <p>No single change puts it in the top {told?.top}.</p>
           )}
         </div>
       )}
@@ -78,7 +78,7 @@ export function Moves({ told, beside }: { told: Ranking; beside: string }) {
     );
   return (
     <section className="border-t border-hairline py-3">
-      <h2 className="text-sm font-semibold">If first came: {beside.toLowerCase()}</h2>
+      <h2 className="text-sm font-semibold">Compare with: {beside.toLowerCase()}</h2>
       {list("Would rise", told.rising)}
       {list("Would fall", told.falling)}
       {!told.rising.length && !told.falling.length && <p className="text-quiet">Nothing moves.</p>}

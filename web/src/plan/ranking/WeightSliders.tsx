@@ -22,7 +22,7 @@ export function WeightSliders({
   return (
     <section className="border-t border-hairline py-3 first:border-0 first:pt-0">
       <div className="flex items-baseline justify-between pb-1">
-        <h2 className="text-sm font-semibold">How much each counts</h2>
+        <h2 className="text-sm font-semibold">Weights</h2>
         {!own && (
           <Button look="bare" onClick={onOwn}>
             Change them

@@ -11,21 +11,21 @@ export type Weights = Record<PartId, number>;
 
 /** The parts of a score, in the order in which the server tells them, each with its own hue. */
 export const PARTS: readonly { id: PartId; name: string; hue: string; about: string }[] = [
-  { id: "demand", name: "Searches", hue: "bg-indigo", about: "tenfold is a fifth of the scale" },
+  { id: "demand", name: "Searches", hue: "bg-indigo", about: "ten times the searches = 20 points" },
   { id: "chance", name: "Chance", hue: "bg-pine", about: "of page one" },
-  { id: "worth", name: "Worth", hue: "bg-persimmon", about: "tenfold is a quarter of the scale" },
+  { id: "worth", name: "Worth", hue: "bg-persimmon", about: "ten times the worth = 25 points" },
   {
     id: "season",
     name: "Season",
     hue: "bg-ochre",
-    about: "the sooner it climbs; even without one",
+    about: "sooner is better; average if none",
   },
   { id: "priority", name: "Priority", hue: "bg-plum", about: "high, normal or low" },
   { id: "fit", name: "Fit", hue: "bg-slate", about: "how well it fits the project" },
-  { id: "hours", name: "Few hours", hue: "bg-bar", about: "one hour is all, forty are nothing" },
+  { id: "hours", name: "Few hours", hue: "bg-bar", about: "1 hour = full points, 40 hours = none" },
   {
     id: "foundation",
-    name: "Others build on it",
+    name: "Supports other pieces",
     hue: "bg-ink",
     about: "how many name it and more",
   },
@@ -33,13 +33,13 @@ export const PARTS: readonly { id: PartId; name: string; hue: string; about: str
 
 export const WAYS: Record<Way, { name: string; about: string }> = {
   soonest: {
-    name: "Soonest return for the hours",
+    name: "Quickest return",
     about: "what it is worth an hour, with what is in season soon first",
   },
-  most: { name: "Most worth in a year", about: "what it is worth, however long it takes" },
+  most: { name: "Most worth over a year", about: "what it is worth, however long it takes" },
   foundations: {
-    name: "Foundations first",
-    about: "what most others build on: hubs before their spokes",
+    name: "Hubs first",
+    about: "topics that most others build on",
   },
   own: { name: "My own weights", about: "as you set them at the right" },
 };

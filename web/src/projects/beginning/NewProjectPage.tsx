@@ -28,9 +28,9 @@ import { PublishStep } from "./PublishStep";
 const DRAFT = "bunraku.new-project";
 const TITLES: Record<Step, string> = {
   about: "What are you about?",
-  where: "Where are those who search?",
+  where: "Where are the people who search?",
   publish: "Where do you publish?",
-  have: "What do you begin with?",
+  have: "What do you have already?",
 };
 
 function kept(): Draft {
@@ -108,7 +108,7 @@ export function NewProjectPage() {
         {draft.step === "about" && (
           <TextField
             label="In one sentence"
-            hint="What you sell, teach or write about. Keywords close to it weigh more, and seeds are proposed from it."
+            hint="What you sell, teach or write about. It is used to suggest seeds and to tell which keywords are on topic."
             rows={2}
             maxLength={2000}
             value={draft.about}
@@ -136,12 +136,14 @@ export function NewProjectPage() {
         {create.error && !wrongName && <ProblemNote error={create.error} />}
         <div className="flex gap-2">
           <Button type="submit" look="main" disabled={create.isPending}>
-            {last ? "Make the project" : "Next"}
+            {last ? "Create project" : "Next"}
           </Button>
           {draft.step === "publish" ? (
-            <Button onClick={() => go(1, { outlets: EMPTY_DRAFT.outlets })}>Nowhere yet</Button>
+            <Button onClick={() => go(1, { outlets: EMPTY_DRAFT.outlets })}>
+              I don't publish yet
+            </Button>
           ) : (
-            !last && <Button onClick={() => go(1)}>Skip</Button>
+            !last && <Button onClick={() => go(1)}>Skip this question</Button>
           )}
           {at > 0 && (
             <Button look="bare" onClick={() => go(-1)}>
@@ -170,8 +172,8 @@ function WhereStep({
         label="Towns or regions you serve"
         hint={
           draft.places && draft.places === draft.read.places
-            ? "From your sentence, parted by commas. Empty it where you serve everybody."
-            : "Parted by commas. Leave it empty where you serve everybody."
+            ? "Taken from your sentence, separated by commas. Clear it if you serve everyone."
+            : "Separated by commas. Leave empty if you serve everyone."
         }
         value={draft.places}
         onText={(text) => onChange({ places: text })}
@@ -201,7 +203,7 @@ function HaveStep({
           {
             id: "nothing",
             name: "Nothing yet",
-            about: "Seeds are proposed from your sentence; keywords are gathered from them.",
+            about: "We suggest seeds from your sentence and gather keywords from those.",
           },
           {
             id: "list",
@@ -210,8 +212,8 @@ function HaveStep({
           },
           {
             id: "report",
-            name: "A report on my own pages",
-            about: "Queries with clicks, times shown and positions.",
+            name: "A search performance report",
+            about: "Queries with clicks, impressions and positions.",
           },
         ]}
       />
@@ -222,22 +224,19 @@ function HaveStep({
         options={[
           {
             id: "practice",
-            name: "Practice figures, besides my own",
+            name: "Practice figures as well as my own",
             about:
-              "From a simulated world that ships with Bunraku: for trying everything. They are " +
-              "marked as practice wherever they stand; your own files come before them.",
+              "Simulated figures for trying everything out, always marked as practice. Your own files take precedence.",
           },
           {
             id: "files",
             name: "My own files only",
-            about:
-              "Nothing is simulated. Weighed by what your files tell and by what you know " +
-              "yourself.",
+            about: "Nothing is simulated. Figures come from your files and your own estimates.",
           },
         ]}
       />
       <LineField
-        label="Name of the project"
+        label="Project name"
         error={wrongName}
         maxLength={120}
         value={draft.name}

@@ -49,17 +49,17 @@ export function PublishStep({
               ))}
             </Select>
             <input
-              aria-label="Its name or address"
-              placeholder={outlet.channel === "web" ? "your-site.example" : "Its name"}
+              aria-label="Name or URL"
+              placeholder={outlet.channel === "web" ? "your-site.example" : "Name"}
               maxLength={120}
               value={outlet.name}
               onChange={(event) => set(i, { name: event.target.value })}
               className={INPUT}
             />
-            <span className="pt-1 text-ink-2">It is about</span>
+            <span className="pt-1 text-ink-2">Strength</span>
             <span className="flex gap-3">
               <Select
-                label="About as strong as"
+                label="How strong it is"
                 value={
                   LEVELS[outlet.channel].some((level) => level.standing === standing)
                     ? String(standing)
@@ -71,12 +71,12 @@ export function PublishStep({
                 <option value="">as strong as …</option>
                 {LEVELS[outlet.channel].map((level) => (
                   <option key={level.standing} value={String(level.standing)}>
-                    as strong as {level.words}
+                    comparable with {level.words}
                   </option>
                 ))}
               </Select>
               <input
-                aria-label={`Its ${UNITS[outlet.channel]}, where you know it`}
+                aria-label={`${UNITS[outlet.channel]}, if you know it`}
                 placeholder={UNITS[outlet.channel]}
                 inputMode="decimal"
                 value={outlet.standing}
@@ -92,7 +92,7 @@ export function PublishStep({
               ) : (
                 <>
                   {standing === null
-                    ? "Without a strength it counts as a beginner's, marked as assumed. "
+                    ? "Left empty, a beginner's strength is assumed."
                     : `That is ${strengthWords(outlet.channel, standing)}. `}
                   {WHERE_TO_FIND[outlet.channel]}
                 </>
@@ -106,7 +106,7 @@ export function PublishStep({
           look="bare"
           onClick={() => onChange([...lines, { channel: "video", name: "", standing: "" }])}
         >
-          Another one
+          Add another outlet
         </Button>
       </div>
     </div>

@@ -50,7 +50,7 @@ describe("a new project", () => {
   });
   it("says what is wrong with an outlet", () => {
     expect(wrongOutlet({ channel: "web", name: "", standing: "3" })).toMatch(/name/);
-    expect(wrongOutlet({ channel: "web", name: "a", standing: "x" })).toMatch(/number/);
+    expect(wrongOutlet({ channel: "web", name: "a", standing: "x" })).toMatch(/0 or more/);
     expect(wrongOutlet({ channel: "web", name: "a", standing: "101" })).toMatch(/100/);
     expect(wrongOutlet({ channel: "video", name: "a", standing: "101" })).toBe("");
   });

@@ -99,10 +99,10 @@ export function freeName(name: string, taken: readonly string[]): string {
 
 /** What is wrong with an outlet; "" where nothing is. */
 export function wrongOutlet(outlet: OutletPlace): string {
-  if (!outlet.name.trim()) return "Give it a name or its address.";
+  if (!outlet.name.trim()) return "Enter a name or URL.";
   const standing = outlet.standing.trim() === "" ? 0 : readNumber(outlet.standing);
-  if (standing === null || standing < 0) return "Its strength is a number of 0 or more.";
-  return outlet.channel === "web" && standing > 100 ? "Authority goes from 0 to 100." : "";
+  if (standing === null || standing < 0) return "Strength must be 0 or more.";
+  return outlet.channel === "web" && standing > 100 ? "Authority must be between 0 and 100." : "";
 }
 
 /** An untouched line is no outlet. */

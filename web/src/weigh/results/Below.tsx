@@ -32,15 +32,10 @@ export function AlsoPart({ told, onGather }: { told: PageTold; onGather: (text: 
     Boolean,
   );
   return (
-    <Part title="Also on the page" figure="open_share">
+    <Part title="Results-page features" figure="open_share">
       <p>
-        {told.in_part
-          ? "What else is on it was not told"
-          : also.length
-            ? also.join(", ")
-            : "Nothing but results"}
-        : {percent(told.open_share)} of the clicks are {told.in_part ? "taken as" : ""} left for
-        them.
+        {told.in_part ? "Features not known" : also.length ? also.join(", ") : "No other features"}:{" "}
+        an estimated {percent(told.open_share)} of clicks go to organic results.
       </p>
       {told.phone !== null && (
         <p>
@@ -48,8 +43,8 @@ export function AlsoPart({ told, onGather }: { told: PageTold; onGather: (text: 
           larger screens.
         </p>
       )}
-      <Phrases name="Asked there" phrases={told.questions} onGather={onGather} />
-      <Phrases name="Searched besides" phrases={told.related} onGather={onGather} />
+      <Phrases name="Questions" phrases={told.questions} onGather={onGather} />
+      <Phrases name="Related searches" phrases={told.related} onGather={onGather} />
     </Part>
   );
 }
@@ -97,13 +92,12 @@ function Phrases({
 export function MovesPart({ told }: { told: PageTold }) {
   const last = told.days[told.days.length - 2];
   return (
-    <Part title="How it moves" figure="volatility">
+    <Part title="How often it changes" figure="volatility">
       {told.days.length < 2 ? (
         <p>
           {told.read_on
-            ? `It was read on one day only. ${told.can_be_read ? "Read" : "Bring"} it again in a ` +
-              "week, and what moved stands here."
-            : "It was not read yet."}
+            ? `Fetched once so far. ${told.can_be_read ? "Fetch" : "Import"} it again in a week to see what moved.`
+            : "Not fetched yet."}
         </p>
       ) : (
         <>
@@ -137,7 +131,7 @@ export function MovesPart({ told }: { told: PageTold }) {
 
 function movedWords({ before, after }: PageTold["moved"][number]): string {
   if (before === null) return `new at ${after}`;
-  if (after === null) return `gone from ${before}`;
+  if (after === null) return `was ${before}, now gone`;
   return `${after < before ? "up" : "down"} from ${before} to ${after}`;
 }
 
@@ -169,7 +163,7 @@ function OverTime({ told }: { told: PageTold }) {
             </th>
             {line.positions.slice(from).map((position, i) => (
               <td key={shown[i]} className="px-1 text-right">
-                {position ?? <span title="not in the first ten">–</span>}
+                {position ?? <span title="not in the top 10">–</span>}
               </td>
             ))}
           </tr>
@@ -184,7 +178,7 @@ export function CompanyPart({ told }: { told: PageTold }) {
   const company = told.company;
   const words = company ? companyWords(told, company) : [];
   return (
-    <Part title="Who they are" figure="openness">
+    <Part title="Profile of page one" figure="openness">
       {words.map((line) => (
         <p key={line}>{line}</p>
       ))}
@@ -198,14 +192,14 @@ type Company = NonNullable<PageTold["company"]>;
 
 const spreadWords = (spread: Company["spreads"][string] | undefined, of: string) =>
   spread
-    ? `${of} from ${count(spread.least)} to ${count(spread.most)}, mostly ${count(spread.typical)}`
+    ? `${of}: ${count(spread.least)} to ${count(spread.most)}, typically ${count(spread.typical)}`
     : "";
 
 function companyWords(told: PageTold, company: Company): string[] {
   const names: Record<PageTold["channel"], [string, string][]> = {
     web: [
       ["standing", "Authority"],
-      ["pull", "Linking sites"],
+      ["pull", "Referring sites"],
     ],
     video: [
       ["views", "Views"],
@@ -218,17 +212,16 @@ function companyWords(told: PageTold, company: Company): string[] {
   };
   const [week, month, year] = company.new ?? [];
   return [
-    `${plural(company.titles, "title")} and ${plural(company.addresses, "address", "addresses")} of ` +
-      `${company.results} say the phrase.`,
+    `The phrase is in ${plural(company.titles, "title")} and ${plural(company.addresses, "URL")} of ${company.results}.`,
     ...names[told.channel].map(([name, of]) => {
       const said = spreadWords(company.spreads[name], of);
       return said && `${said}.`;
     }),
     company.new ? `New in the last week ${week}, month ${month}, year ${year}.` : "",
     company.several.length
-      ? `${company.several.map((h) => `${h.publisher} holds ${h.places}`).join(", ")}.`
-      : `${plural(company.publishers, PUBLISHERS[told.channel][0], PUBLISHERS[told.channel][1])}, a place each.`,
-    company.own.length ? `Yours stands at ${company.own.join(" and ")}.` : "",
+      ? `${company.several.map((h) => `${h.publisher} has ${h.places}`).join(", ")}.`
+      : `${plural(company.publishers, PUBLISHERS[told.channel][0], PUBLISHERS[told.channel][1])}, one result each.`,
+    company.own.length ? `You are at position ${company.own.join(" and ")}.` : "",
   ].filter(Boolean);
 }
 
@@ -241,11 +234,11 @@ const PUBLISHERS: Record<PageTold["channel"], [string, string]> = {
 /** Titles that say the phrase at each depth, against the searches. */
 function depthWords(told: PageTold): string {
   const parts = told.says_at.map(({ depth, of, says }) =>
-    of === depth ? `${says} of the first ${depth}` : `${says} of ${of} in the first ${depth}`,
+    of === depth ? `${says} of the top ${depth}` : `${says} of ${of} in the top ${depth}`,
   );
   const searches =
     told.row.volume === null ? "" : `, against ${count(told.row.volume)} searches a month`;
-  return `The phrase stands in the title of ${parts.join(", ")}${searches}.`;
+  return `Titles with the phrase: ${parts.join(", ")}${searches}.`;
 }
 
 function aimedWords(told: PageTold): string {
@@ -254,16 +247,16 @@ function aimedWords(told: PageTold): string {
 }
 
 function sayingWords(told: PageTold): string {
-  if (told.saying === null) return "How many pages say the phrase in all is not told.";
-  const titled = told.titled === null ? "" : `, ${count(told.titled)} in title and address`;
+  if (told.saying === null) return "Number of pages with the exact phrase: not known.";
+  const titled = told.titled === null ? "" : `, ${count(told.titled)} in title and URL`;
   const open =
     told.openness === null
       ? ""
       : told.openness >= 1
         ? `; ${count(told.openness)} searches a month for each`
-        : `; ${count(1 / told.openness)} of them for each search a month`;
+        : `; ${count(1 / told.openness)} pages for each search a month`;
   const few = told.few
-    ? ` That is few, by your limit of ${count(told.few_pages)}.`
-    : ` Few would be ${count(told.few_pages)}, by your limit.`;
-  return `In all ${plural(told.saying, "page says", "pages say")} the phrase${titled}${open}.${few}`;
+    ? ` Rarely covered (your limit: ${count(told.few_pages)}).`
+    : ` Your limit for rarely covered: ${count(told.few_pages)}.`;
+  return `${plural(told.saying, "page contains", "pages contain")} the exact phrase${titled}${open}.${few}`;
 }

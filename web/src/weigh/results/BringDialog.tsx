@@ -38,10 +38,10 @@ export function BringDialog({
     done: onClose,
   });
   return (
-    <Modal open onOpenChange={(open) => !open && onClose()} title="Bring results pages">
+    <Modal open onOpenChange={(open) => !open && onClose()} title="Import results pages">
       <TextField
-        label={`The page of “${row.text}”, as you noted it`}
-        hint="Title and address, a result a line, the first at the top. What else stands behind a result stays unknown, and the chance says so."
+        label={`Results page of “${row.text}”`}
+        hint="One result per line: title and URL, top result first. Anything else stays unknown and the chance says so."
         rows={7}
         value={text}
         onText={setText}
@@ -53,14 +53,14 @@ export function BringDialog({
           disabled={!text.trim() || note.isPending}
           onClick={() => note.mutate(undefined)}
         >
-          Keep this page
+          Save page
         </Button>
       </div>
       <div className="mt-4 border-t border-hairline pt-3">
-        <h3 className="font-semibold">Or a file with the pages of many keywords</h3>
+        <h3 className="font-semibold">Or a file with the results pages of many keywords</h3>
         <p className="pb-2 text-ink-2">
-          A result a row: keyword, position, address, title, and whatever is known besides
-          (authority, links, followers, views, price, reviews, day).
+          One result per row: keyword, position, URL, title and anything else known (authority,
+          links, followers, views, price, reviews, date).
         </p>
         <FileDrop
           busy={bring.isPending}

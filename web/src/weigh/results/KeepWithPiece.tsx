@@ -27,7 +27,7 @@ export function KeepWithPiece({
   const piece = pieces.find((each) => each.id === chosen) ?? pieces[0];
   const keep = useChange(projectId, () => addTags(projectId, piece?.id ?? 0, [...ticked]), {
     done: () => {
-      say(`${plural(ticked.size, "phrase")} kept with “${piece?.title}”. z takes it back.`);
+      say(`${plural(ticked.size, "phrase")} saved to “${piece?.title}”. Press Z to undo.`);
       onDone();
     },
     failed: (problem) => say(problem.message, { bad: true }),
@@ -36,10 +36,10 @@ export function KeepWithPiece({
   return (
     <>
       <Button disabled={keep.isPending} onClick={() => keep.mutate(undefined)}>
-        Keep with
+        Save to{" "}
       </Button>
       <Select
-        label="Piece to keep them with"
+        label="Piece to save them to"
         value={piece.id}
         onChange={(value) => setChosen(Number(value))}
         className={`${INPUT} !w-[280px]`}
@@ -47,7 +47,7 @@ export function KeepWithPiece({
         {pieces.map((each) => (
           <option key={each.id} value={each.id}>
             {each.title}
-            {each.id === found?.serves ? " (serves this keyword)" : ""}
+            {each.id === found?.serves ? " (covers this keyword)" : ""}
           </option>
         ))}
       </Select>

@@ -4,9 +4,9 @@ import { isKind, KINDS, type PageTold, type ResultsKind } from "./words";
 const KIND_NAMES: Record<ResultsKind, string> = {
   all: "All",
   weak: "Weaker than you",
-  says: "Say the phrase",
+  says: "Phrase in title",
   new: "New this year",
-  other: "About something else",
+  other: "Off topic",
 };
 
 /** Which results are shown, each with how many there are. */

@@ -23,8 +23,8 @@ export function NarrowLine({
   if (!choices) return null;
   return (
     <fieldset className="flex flex-wrap items-center gap-2 text-xs">
-      <legend className="sr-only">Which listings count</legend>
-      <span className="text-quiet">Only listings</span>
+      <legend className="sr-only">Filter listings</legend>
+      <span className="text-quiet">Only listings that match</span>
       <Select
         label="Material"
         className={SMALL}
@@ -76,7 +76,7 @@ export function NarrowLine({
         />
         without your own shop
       </label>
-      {told.hidden > 0 && <span className="text-quiet">{told.hidden} left out</span>}
+      {told.hidden > 0 && <span className="text-quiet">{told.hidden} hidden</span>}
     </fieldset>
   );
 }

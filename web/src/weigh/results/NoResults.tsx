@@ -2,28 +2,25 @@ import { Button } from "../../parts/Button";
 import { Empty } from "../../parts/Empty";
 import type { PageTold } from "./words";
 
-/** Why no result stands here, and what helps. */
+/** Why there is no result, and what helps. */
 export function NoResults({ told, onRead }: { told: PageTold; onRead: () => void }) {
   if (told.hidden)
-    return (
-      <Empty title="No listing is left">Every one of those that were read is left out above.</Empty>
-    );
-  if (told.read_on)
-    return <Empty title="Nobody stands here">The source found no results for it.</Empty>;
+    return <Empty title="No listing matches">All listings are hidden by the filter above.</Empty>;
+  if (told.read_on) return <Empty title="No results">The source found no results for it.</Empty>;
   return (
     <Empty
-      title="Its page was not read"
+      title="Results page not fetched"
       action={
         told.can_be_read ? (
           <Button look="main" onClick={onRead}>
-            Read the page
+            Fetch the results page
           </Button>
         ) : undefined
       }
     >
       {told.can_be_read
-        ? "Who stands there, how strong they are and where you would land come from its results page."
-        : "No source is asked in this project. Note it by hand, or bring pages in a file."}
+        ? "Fetch the results page to see who ranks and where you would come."
+        : "This project has no source for results pages. Enter one yourself, or import a file."}
     </Empty>
   );
 }

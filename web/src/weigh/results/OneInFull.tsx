@@ -41,7 +41,7 @@ export function OneInFull({
       </div>
       <div className="min-w-0">
         <h4 className="text-xs text-quiet">
-          <Help figure="made">How well made</Help>, {written.score} of 100
+          <Help figure="made">Content quality</Help>, {written.score} of 100
         </h4>
         <ul className="flex flex-col gap-[2px] pt-1">
           {written.checks.map((check) => (
@@ -58,7 +58,7 @@ export function OneInFull({
             </li>
           ))}
         </ul>
-        {!bad.length && <p className="pt-1 text-ink-2">Nothing is left to do about it.</p>}
+        {!bad.length && <p className="pt-1 text-ink-2">All checks passed.</p>}
       </div>
     </div>
   );
@@ -73,7 +73,7 @@ export function placeOfPrice(told: PageTold, price: number | null): string {
   const prices = told.results.flatMap((each) => (each.price === null ? [] : [each.price]));
   if (prices.length < 2) return "";
   const below = prices.filter((other) => other < price).length;
-  if (!below) return `the least price of ${prices.length}`;
+  if (!below) return `lowest of ${prices.length} prices`;
   if (below === prices.length - 1) return `the highest price of ${prices.length}`;
   return `${below} of ${prices.length} are cheaper`;
 }
@@ -96,7 +96,7 @@ function Phrases({
           <li key={phrase.text}>
             {phrase.text}
             <span className="text-xs text-quiet">
-              {phrase.position ? ` stands ${phrase.position} for it` : ""}
+              {phrase.position ? ` position ${phrase.position}` : ""}
             </span>{" "}
             <Gather text={phrase.text} known={phrase.known} onGather={onGather} />
           </li>
@@ -160,12 +160,12 @@ function Talk({
       </div>
     );
   if (written.talk_asked)
-    return <p className="text-quiet">Nobody talks about it on the networks that were asked.</p>;
+    return <p className="text-quiet">No mentions on the networks that were asked.</p>;
   if (!written.talk_price) return null;
   return (
     <div>
       <Button disabled={read.isPending} onClick={() => read.mutate(undefined)}>
-        Where is it talked about? {lookups(written.talk_price)}
+        Find mentions {lookups(written.talk_price)}
       </Button>
       {read.error && <ProblemNote error={read.error} />}
     </div>

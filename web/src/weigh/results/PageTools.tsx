@@ -29,7 +29,7 @@ export function PageTools({
   const say = useSay();
   const { outlets, row } = told;
   const forget = useChange(projectId, () => forgetNote(projectId, row.id), {
-    done: () => say(`What you noted of “${row.text}” is taken back.`),
+    done: () => say(`Removed the page that you entered for “${row.text}”.`),
     failed: (problem) => say(problem.message, { bad: true }),
   });
   return (
@@ -63,16 +63,16 @@ export function PageTools({
         </Select>
       )}
       {told.can_be_read && (
-        <Button onClick={onRead}>{told.read_on ? "Read again" : "Read the page"}</Button>
+        <Button onClick={onRead}>{told.read_on ? "Fetch again" : "Read the page"}</Button>
       )}
-      <Button onClick={onBring}>Bring a page</Button>
+      <Button onClick={onBring}>Enter a page</Button>
       {told.noted && (
         <Button disabled={forget.isPending} onClick={() => forget.mutate(undefined)}>
-          Take the note back
+          Remove entered page
         </Button>
       )}
       <Button look="bare" onClick={onBack}>
-        {listed ? `Back to ${listed}` : "To the sheet"}
+        {listed ? `Back to ${listed}` : "Back to the table"}
       </Button>
     </div>
   );

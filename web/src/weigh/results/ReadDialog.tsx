@@ -15,7 +15,7 @@ const AGES: readonly [number, string][] = [
   [6, "more than a week ago"],
   [29, "more than a month ago"],
   [89, "more than three months ago"],
-  [3_650, "never so deep"],
+  [3_650, "never to this depth"],
 ];
 type Depth = (typeof DEPTHS)[number];
 const isDepth = (value: number): value is Depth => (DEPTHS as readonly number[]).includes(value);
@@ -62,7 +62,7 @@ export function ReadDialog({
       onClose={() => onOpenChange(false)}
     >
       <div className="grid grid-cols-2 gap-3">
-        <Field label="How deep" hint="Ten tell whether you can; deeper finds more of who is there.">
+        <Field label="How deep" hint="Ten are enough for the chance; more show more competitors.">
           {(told) => (
             <Select
               {...told}
@@ -77,7 +77,7 @@ export function ReadDialog({
             </Select>
           )}
         </Field>
-        <Field label="Those last read" hint="A page is never bought twice a day.">
+        <Field label="Last fetched" hint="A page is never bought twice a day.">
           {(told) => (
             <Select {...told} value={older} onChange={(value) => setOlder(Number(value))}>
               {AGES.map(([days, name]) => (
@@ -95,7 +95,7 @@ export function ReadDialog({
           {told.pages
             ? `${plural(told.pages, "page")} to read, at most ${lookups(told.price)}; ` +
               `${exact(told.lookups_left)} are left.`
-            : "Nothing to read: every page is as deep and as fresh as that."}
+            : "Nothing to fetch: all pages are up to date."}
           {told.known > 0 && told.pages > 0 && ` ${plural(told.known, "page")} fresh enough.`}
           {short && " Choose fewer keywords, or raise the allowance in the project's settings."}
         </p>

@@ -86,7 +86,7 @@ export function ResultsPage() {
             </Link>
           }
         >
-          Open a keyword's results page from the sheet with r.
+          Open a keyword's results page from the table with R.
         </Empty>
       </main>
     );
@@ -158,14 +158,14 @@ function Told({
     projectId,
     (to: Decision) =>
       setState(projectId, [row.id], row.state === to ? "open" : to, {
-        reason: to === "dropped" && row.state !== to ? "By its results page" : "",
+        reason: to === "dropped" && row.state !== to ? "Results page" : "",
       }),
     {
       done: (_, to) => {
         say(
           row.state === to
-            ? `“${row.text}” taken back.`
-            : `“${row.text}” ${DECIDED[to]}. z takes it back.`,
+            ? `“${row.text}” is undecided again.`
+            : `“${row.text}” ${DECIDED[to]}. Press Z to undo.`,
         );
         if (row.state !== to) onNext();
       },
@@ -184,7 +184,7 @@ function Told({
   };
   useKey("o", nextOutlet, { enabled: outlets.length > 1 });
   useKey("r", () => setReading(true), { enabled: told.can_be_read });
-  useCommand("Bring results pages", () => setBringing(true));
+  useCommand("Import results pages", () => setBringing(true));
   useCommand("Read this page", () => setReading(true), { keys: "r", enabled: told.can_be_read });
   useCommand("Look from the next outlet", nextOutlet, { keys: "o", enabled: outlets.length > 1 });
   const gather = useChange(projectId, (text: string) => gatherPhrase(projectId, text, channel), {
@@ -248,7 +248,7 @@ function Told({
               {row.state === "shortlisted" ? "Shortlisted" : "Shortlist"}
             </Button>
             <Button onClick={() => press("dropped")}>
-              {row.state === "dropped" ? "Dropped" : "Drop"}
+              {row.state === "dropped" ? "Rejected" : "Reject"}
             </Button>
           </div>
         </div>

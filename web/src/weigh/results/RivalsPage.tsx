@@ -33,10 +33,10 @@ export function RivalsPage() {
       <main className="flex min-w-0 flex-1 flex-col">
         <div className="flex shrink-0 flex-col gap-2 px-[18px] pb-3">
           <PageHead
-            title="Rivals"
+            title="Competitors"
             about={
               told
-                ? `${WHO[channel]} that stand on ${plural(told.pages, "page")} read of keywords in play`
+                ? `${WHO[channel]} on the ${plural(told.pages, "results page")} of your active keywords`
                 : ""
             }
           >
@@ -45,7 +45,7 @@ export function RivalsPage() {
               params={{ projectId: String(projectId), channel }}
               className={buttonLook("plain")}
             >
-              Back to the sheet
+              Back to the table
             </Link>
           </PageHead>
           {jobs.map((job) => (
@@ -54,19 +54,19 @@ export function RivalsPage() {
           {found.error && <ProblemNote error={found.error} />}
         </div>
         {told && !told.rivals.length ? (
-          <Empty title="No results page was read on this channel">
-            Rivals are found on results pages: read those of some keywords, or bring them.
+          <Empty title="No results pages on this channel">
+            Competitors come from results pages. Fetch or import some.
           </Empty>
         ) : (
           <div className="min-h-0 flex-1 overflow-auto border-t border-hairline bg-sheet">
             <table className="w-full">
               <thead className="sticky top-0 bg-sheet text-xs text-quiet">
                 <tr className="border-b border-hairline">
-                  <th className="px-[18px] py-2 text-left font-normal">Who</th>
+                  <th className="px-[18px] py-2 text-left font-normal">Competitor</th>
                   <th className="px-3 text-right font-normal">Keywords</th>
-                  <th className="w-[180px] px-3 text-left font-normal">Share of the pages</th>
-                  <th className="px-3 text-right font-normal">Mean position</th>
-                  <th className="px-[18px] text-right font-normal">Searches a month there</th>
+                  <th className="w-[180px] px-3 text-left font-normal">Share of results pages</th>
+                  <th className="px-3 text-right font-normal">Average position</th>
+                  <th className="px-[18px] text-right font-normal">Total searches</th>
                 </tr>
               </thead>
               <tbody>
@@ -109,7 +109,7 @@ export function RivalsPage() {
         )}
       </main>
       {search.publisher && (
-        <Inspector label="Rival" onClose={() => open(undefined)}>
+        <Inspector label="Competitor" onClose={() => open(undefined)}>
           <InFull key={search.publisher} publisher={search.publisher} />
         </Inspector>
       )}
@@ -135,16 +135,16 @@ function InFull({ publisher }: { publisher: string }) {
       <h2 className="pr-6 text-lg break-words">{publisher}</h2>
       <p className="pt-1 pb-3 text-ink-2">{standingWords(told, channel)}</p>
       <Best told={told} />
-      <Side name="Theirs and not ours" told={told} side="theirs" />
+      <Side name="Only theirs" told={told} side="theirs" />
       <Side name="Both" told={told} side="both" />
-      <Side name="Ours alone" told={told} side="ours" />
+      <Side name="Only yours" told={told} side="ours" />
       <Block
-        title="What it ranks for besides"
+        title="Also ranks for"
         aside={told.ranks_read ? `${fresh.length} new of ${told.ranks.length}` : ""}
       >
         {!told.ranks_read && told.ranks_price > 0 && (
           <Button disabled={read.isPending} onClick={() => read.mutate(undefined)}>
-            Read its ranks, {lookups(told.ranks_price)}
+            Fetch its rankings, {lookups(told.ranks_price)}
           </Button>
         )}
         {read.error && <ProblemNote error={read.error} />}
@@ -181,20 +181,20 @@ function InFull({ publisher }: { publisher: string }) {
           ))}
         </ul>
         {told.ranks_read && !told.ranks.length && (
-          <p className="text-quiet">The source knows of nothing that it ranks for.</p>
+          <p className="text-quiet">The source has no rankings for it.</p>
         )}
       </Block>
     </>
   );
 }
 
-/** What of theirs brings them most from the keywords in play. */
+/** Which of their pages earn most from your active keywords. */
 function Best({ told }: { told: RivalTold }) {
   const openResults = useOpenResults(`“${told.publisher}”`);
   if (!told.best.length) return null;
   const rows = told.best.map((page) => page.row);
   return (
-    <Block title="Its best" aside="keywords, visits from them">
+    <Block title="Top pages" aside="keywords, visits from them">
       <ul>
         {told.best.map((page) => (
           <li key={page.address} className="grid grid-cols-[1fr_32px_52px] gap-x-2 py-[2px]">
@@ -226,9 +226,9 @@ function standingWords(told: RivalTold, channel: keyof typeof WHO): string {
     told.standing === null
       ? ""
       : ` ${of.charAt(0).toUpperCase()}${of.slice(1)} ${count(told.standing)}` +
-        `${told.published === null ? "" : `, ${plural(told.published, "subject")} written on`}.`;
+        `${told.published === null ? "" : `, published on ${plural(told.published, "subject")}`}.`;
   const there = told.counts.theirs + told.counts.both;
-  return `It stands on ${there} of ${plural(told.pages, "page")} read.${known}`;
+  return `It is on ${there} of ${plural(told.pages, "results page")}.${known}`;
 }
 
 function Side({

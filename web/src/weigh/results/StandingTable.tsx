@@ -52,29 +52,23 @@ export function StandingTable({
     </button>
   );
   return (
-    <div role="table" aria-label="Who stands there" className="border-y border-hairline bg-sheet">
+    <div role="table" aria-label="Results" className="border-y border-hairline bg-sheet">
       <div
         role="row"
         className={`${COLUMNS} items-center border-b border-hairline px-[18px] py-2 text-xs text-quiet`}
       >
         <span role="columnheader">{heading("position", "", "#")}</span>
+        <span role="columnheader">{heading("published", "", "Results, without ads")}</span>
+        <span role="columnheader">{heading("wording", "wording", "Phrase in title")}</span>
+        <span role="columnheader">{heading("has", "", "Key figures")}</span>
         <span role="columnheader">
-          {heading("published", "", "Who stands there, ads left out")}
-        </span>
-        <span role="columnheader">{heading("wording", "wording", "Says the phrase")}</span>
-        <span role="columnheader">{heading("has", "", "Has")}</span>
-        <span role="columnheader">
-          {heading(
-            "strength",
-            "strength",
-            strength === null ? "Strength" : "Strength, you the line",
-          )}
+          {heading("strength", "strength", strength === null ? "Strength" : "Strength (line: you)")}
         </span>
         <span role="columnheader">
-          <Help figure="landing">Where you would land</Help>
+          <Help figure="landing">Your likely position</Help>
         </span>
         <span role="columnheader" className="text-right">
-          <Help figure="place_clicks">Visits there</Help>
+          <Help figure="place_clicks">Visits per position</Help>
         </span>
       </div>
       {results.map((result) => {
@@ -121,8 +115,8 @@ export function StandingTable({
                 </Link>
                 {" · "}
                 {[
-                  result.elsewhere ? "about something else" : "",
-                  result.places > 1 ? `holds ${result.places} places` : "",
+                  result.elsewhere ? "off topic" : "",
+                  result.places > 1 ? `${result.places} results here` : "",
                   ageOf(result.published),
                   pathOf(result),
                 ]
@@ -136,7 +130,7 @@ export function StandingTable({
               </span>
               {result.address_wording === "exact phrase" && (
                 <span className="block text-quiet">
-                  {result.wording === "exact phrase" ? "and its address" : "its address does"}
+                  {result.wording === "exact phrase" ? "and in URL" : "in URL"}
                 </span>
               )}
             </span>
@@ -145,7 +139,7 @@ export function StandingTable({
               className="min-w-0 text-xs text-ink-2"
               title={
                 result.reach?.most
-                  ? `${reachWords(result) || "Stands for this phrase alone"}; most from “${result.reach.most}”`
+                  ? `${reachWords(result) || "Ranks for this phrase only"}; most from “${result.reach.most}”`
                   : undefined
               }
             >
@@ -155,7 +149,7 @@ export function StandingTable({
                 </span>
               ))}
               {!has(result, told.channel, currency).length && (
-                <span className="text-quiet italic">not told</span>
+                <span className="text-quiet italic">not known</span>
               )}
             </span>
             <Strength result={result} strength={strength} weak={weak} />
@@ -200,7 +194,7 @@ function Strength({
   const [who, pull, wording] = result.parts;
   const made =
     who === null || who === undefined
-      ? "taken as the middle of those who are known"
+      ? "assumed: the median of the known results"
       : `who publishes ${Math.round(who)}, what points to it ${Math.round(pull ?? 0)}, ` +
         `its title ${Math.round(wording ?? 0)}`;
   return (

@@ -19,7 +19,7 @@ export function StrengthBox({
   return (
     <div className="w-[336px] shrink-0 rounded-md border border-hairline bg-sheet px-3 py-2">
       <div className="flex items-baseline justify-between">
-        <Help figure="own_strength">If your strength were</Help>
+        <Help figure="own_strength">Try another strength</Help>
         <span className="flex-1 pl-2 text-xs text-quiet">{partsWords(told)}</span>
         <strong>{strength}</strong>
       </div>
@@ -42,7 +42,7 @@ export function StrengthBox({
           )}
         </Slider.Track>
         <Slider.Thumb
-          aria-label="If your strength were"
+          aria-label="Try another strength"
           className="block size-[14px] rounded-lg border-[3px] border-persimmon-text bg-sheet"
         />
       </Slider.Root>
@@ -60,7 +60,7 @@ export function StrengthBox({
             </button>
           </>
         )}
-        {!moved && !told.to_rise && "as strong as it takes"}
+        {!moved && !told.to_rise && "strength needed"}
         {moved && own !== null && (
           <button
             type="button"

@@ -26,13 +26,13 @@ export function WrittenPart({
   return (
     <section className="border-t border-hairline px-[18px] py-4">
       <div className="flex items-baseline gap-3 pb-2">
-        <h2 className="text-sm font-semibold">What they write</h2>
+        <h2 className="text-sm font-semibold">Their wording</h2>
         {told.said_in && <p className="text-ink-2">{saidWords(told.said_in)}</p>}
       </div>
       {told.made && <p className="max-w-[860px] pb-2 text-ink-2">{madeWords(told.made)}</p>}
       {told.fields.length === 0 && (
         <p className="text-ink-2">
-          Their descriptions and tags were not read.{" "}
+          Their descriptions and tags have not been fetched.{" "}
           <Button disabled={read.isPending} onClick={() => read.mutate(undefined)}>
             Read what they write, {lookups(told.fields_price)}
           </Button>
@@ -89,7 +89,7 @@ function Used({
     setTicked((now) => new Set(on ? [...now, text] : [...now].filter((other) => other !== text)));
   const copy = async () => {
     await navigator.clipboard.writeText([...ticked].join("\n"));
-    say(`${plural(ticked.size, "phrase")} copied, one a line.`);
+    say(`${plural(ticked.size, "phrase")} copied, one per line.`);
   };
   const list = (phrases: PageTold["used"]) => (
     <ul className="grid grid-cols-4 gap-x-6">
@@ -117,7 +117,7 @@ function Used({
       <div className="flex items-center gap-2 pb-2">
         <span className="text-xs text-quiet">Tags and phrases, by how many of them use each</span>
         <Button onClick={() => setTicked(new Set(plain.map((phrase) => phrase.text)))}>
-          Tick all without names
+          Select all without names
         </Button>
         {ticked.size > 0 && (
           <>
@@ -163,7 +163,7 @@ function Each({
   const results = new Map(told.results.map((result) => [result.address, result]));
   return (
     <div className="pt-3">
-      <h3 className="pb-1 text-xs text-quiet">One in full</h3>
+      <h3 className="pb-1 text-xs text-quiet">One result in full</h3>
       <ul>
         {told.fields.map((written) => {
           const result = results.get(written.address);

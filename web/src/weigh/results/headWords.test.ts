@@ -23,24 +23,26 @@ const nowhere = { at: 0, of: 0, before: undefined, after: undefined };
 describe("the head of a results page", () => {
   it("tells searches, the place in the list, and when it was read", () => {
     expect(about(told(), { ...nowhere, at: 4, of: 41 }, "Weigh")).toBe(
-      "1,230 searches a month · 4 of 41 in Weigh, ← → to walk · practice page of 10 results read today",
+      "1,230 searches a month · 4 of 41 in Weigh, ← → to walk · practice page with 10 results, fetched today",
     );
     expect(about(told({ read_on: null }), nowhere, "")).toBe(
-      "1,230 searches a month · page not read",
+      "1,230 searches a month · results page not fetched",
     );
   });
 
   it("tells what a person brought", () => {
-    expect(about(told({ practice: false, in_part: true }), nowhere, "")).toContain("brought today");
+    expect(about(told({ practice: false, in_part: true }), nowhere, "")).toContain(
+      "imported today",
+    );
     expect(about(told({ practice: false, in_part: true, noted: true }), nowhere, "")).toContain(
-      "noted today",
+      "entered today",
     );
   });
 
   it("compares, and says on how much it rests", () => {
     expect(comparison(told())).toBe(
-      "Difficulty 49 for anyone · 37% for you · 59% for an outlet of middling strength",
+      "Difficulty 49 for anyone · 37% for you · 59% for an average outlet",
     );
-    expect(comparison(told({ rests_on: 3 }))).toContain("rests on 3 of 10 results");
+    expect(comparison(told({ rests_on: 3 }))).toContain("based on 3 of 10 results");
   });
 });

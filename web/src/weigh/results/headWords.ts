@@ -5,11 +5,11 @@ import type { PageTold } from "./words";
 
 /** When the page was read, and how much of it. */
 function readWords(told: PageTold): string {
-  if (!told.read_on) return "page not read";
-  const by = told.practice ? "practice page" : "page";
+  if (!told.read_on) return "results page not fetched";
+  const by = told.practice ? "practice page" : "results page";
   const when = told.days_old === 0 ? "today" : `on ${doneOn(told.read_on)}`;
-  const how = told.noted ? "noted" : told.in_part ? "brought" : "read";
-  return `${by} of ${plural(told.depth_read, "result")} ${how} ${when}`;
+  const how = told.noted ? "entered" : told.in_part ? "imported" : "fetched";
+  return `${by} with ${plural(told.depth_read, "result")}, ${how} ${when}`;
 }
 
 /** The heading's line: searches, where in the list one is, when the page was read. */
@@ -33,9 +33,9 @@ export function comparison(told: PageTold): string {
   return [
     row.difficulty === null ? "" : `Difficulty ${Math.round(row.difficulty)} for anyone`,
     told.landing ? `${likely(told.landing.page_one)} for you` : "",
-    told.middling === null ? "" : `${likely(told.middling)} for an outlet of middling strength`,
+    told.middling === null ? "" : `${likely(told.middling)} for an average outlet`,
     told.read_on && told.rests_on < told.first_page
-      ? `rests on ${told.rests_on} of ${told.first_page} results: of the others nobody says how strong they are`
+      ? `based on ${told.rests_on} of ${told.first_page} results; the strength of the others is not known`
       : "",
   ]
     .filter(Boolean)

@@ -26,7 +26,7 @@ def _is_upgrade() -> bool:
 class Command(BaseCommand):
     """Makes the database ready."""
 
-    help = "Make or upgrade the database; storage that fails is told in a sentence."
+    help = "Make or upgrade the database; a failure of storage is reported in a sentence."
 
     def add_arguments(self, parser: CommandParser) -> None:
         """With the demo or without."""

@@ -33,6 +33,6 @@ class Command(BaseCommand):
                 # Variants are read alike, and some became other ones.
                 reweigh_scope(scope)
             keep_relevance(scope)
-            self.stdout.write(f"{scope.project}, {scope}: weighed again.")
+            self.stdout.write(f"{scope.project}, {scope}: recalculated.")
         for project in {scope.project_id: scope.project for scope in scopes}.values():
             apply_rules(project)

@@ -73,96 +73,98 @@ def columns_typescript() -> str:
 
 def formats_markdown() -> str:
     """docs/formats.md, whole."""
-    return f"""# What Bunraku reads and writes
+    return f"""# Formats that Bunraku imports and exports
 
 Generated from the code by `make docs`; do not edit.
 
-## What it reads
+## Keywords
 
-A file is understood by what is in it, whatever it is called: delimited text (comma, semicolon, tab
-or bar), one keyword a line, .xlsx spreadsheets, JSON lines or one JSON list of objects or texts.
-Text may be UTF-8 with or without a mark, UTF-16, or an older encoding of one byte a sign (told by
-its letters; Windows-1252 where they leave it open). At most {MOST_FILE_BYTES // 10**6} MB; a
+A file is recognised by its content, whatever its name: delimited text (comma, semicolon, tab or
+bar), one keyword per line, .xlsx spreadsheets, JSON lines, or a JSON list of objects or texts. Text
+may be UTF-8 with or without a byte-order mark, UTF-16, or an older single-byte encoding (recognised
+by its letters; Windows-1252 if they do not decide it). At most {MOST_FILE_BYTES // 10**6} MB; a
 spreadsheet may unpack to {MOST_UNPACKED_BYTES // 10**6} MB; of several sheets one is read.
 
 The heading is the first row with a known name for the keyword column, or a row without figures
-above rows with figures; it may stand below other rows, or be missing.
+above rows with figures. It may be below other rows, or missing.
 
-A preview with the guessed columns comes first, and nothing is imported before it is confirmed. Good
-rows come in, in batches; a row that cannot be taken is kept with its number and the reason, to be
-had as CSV: a total, the heading again, a formula, an empty or wordless keyword, one of more than
-200 characters, a quotation mark that is never closed, a line that is no JSON, a figure that is
-none. The same keyword twice is one. An import that was broken off goes on from the file's beginning
-when the worker is back, and ends with the same.
+First comes a preview with the columns as recognised; nothing is imported before you confirm. Good
+rows are imported in batches. A rejected row is kept with its number and the reason, available as
+CSV: a total, a repeated heading, a formula, an empty keyword or one without words, one of more than
+200 characters, a quotation mark that is never closed, a line that is not JSON, a figure that is not
+a number. The same keyword twice counts once. An interrupted import starts again from the beginning
+of the file when the worker is back, with the same result.
 
-| column | what is read from it | headings that are known |
+| column | what it means | headings that are recognised |
 |---|---|---|
 {_lines(f"| {m.name} | {m.about} | {m.headings} |" for m in MEANINGS.values())}
 
-Figures may have thousands separators of any country (the sign before decimals is told by the whole
-column, then the table), K, M or B, a currency, a percent sign, or be a range ("100 – 1K"), "<10" (0
-to 10) or ">1,000" (up to {OPEN_ENDED:g} times as far). "-", "N/A" and the like are unknown, never
-0. Searches that are one number become an exact reading, a range a broad one, each with the file as
-its source and the day of import as its date; so do clicks, times shown and position of your own
-report.
+Figures may have thousands separators of any country (which sign is the decimal one is decided by
+the whole column, then the table), K, M or B, a currency, a percent sign, or be a range
+("100 – 1K"), "<10" (0 to 10) or ">1,000" (up to {OPEN_ENDED:g} times as much). "-", "N/A" and the
+like are unknown, never 0. Searches given as one number count as exact match, a range as broad
+match, each with the file as its source and the day of import as its date; so do clicks, impressions
+and position of your search performance report.
 
-## Results pages that it reads
+## Results pages
 
-A table with a result a row, of any of the kinds above, its heading in the first row; keyword and
-address are needed. Without a position, results stand in the order of the rows; a second result at
-a position is refused, a hole stays one. A row whose kind is ad, paid or sponsored is counted as an
-ad and is no result. What is not told stays unknown, and a chance says on how many results it rests.
-One keyword's page may also be noted by hand: title and address a line, in either order, or on
-two.
+A table with one result per row, in any of the formats above, its heading in the first row; keyword
+and URL are needed. Without a position, results are in the order of the rows. A second result at a
+position is rejected; a gap stays a gap. A row whose kind is ad, paid or sponsored counts as an ad,
+not as a result. What is not given stays unknown, and the chance says how many results it is based
+on. You can also enter the page of one keyword by hand: title and URL on one line, in either order,
+or on two.
 
-| column | headings that are known |
+| column | headings that are recognised |
 |---|---|
 {_lines(f"| {name} | {words} |" for name, words in PAGE_HEADINGS.items())}
 
-## Reports on one's own pages that it reads
+## Search performance reports
 
-On Follow: a table with a page and a query a line, of any of the kinds above, its columns guessed as
-for keywords; the page, the query, and clicks or times shown are needed. A column called Date, Day
-or the like gives the day, whichever comes first in it told by the whole column; without one the
-report is of the days up to today. A table of pages and their visits, without a query, is taken as
-all visits of each page. A line of a page, query and day that is there already is replaced.
+On Follow: a table with one page and query per row, in any of the formats above, its columns
+recognised as for keywords. Page, query, and clicks or impressions are needed. A column called Date,
+Day or the like gives the day; whether day or month comes first is decided by the whole column.
+Without one the report is for the days up to today. A table of pages and their visits, without
+queries, gives the total visits of each page. A row for the same page, query and day replaces the
+earlier one.
 
-## Figures of months that it reads
+## Monthly figures
 
-A table with a column Month ("2026-10", "October 2026", or any day of it), one called Outlet where
-there are several, and a column for each figure. A figure that is there already is replaced; empty
-cells change nothing.
+A table with a column Month ("2026-10", "October 2026", or any day of it), one called Outlet if
+there are several, and a column for each figure. New figures replace existing ones; empty cells
+change nothing.
 
 | column | what it is |
 |---|---|
 {_lines(f"| {figure.name} | {figure.about} |" for figure in REPORT_FIGURES)}
 
-## CSV that it writes
+## CSV exports
 
-UTF-8 with a byte-order mark, commas, a heading row, lines ended by carriage return and line feed
+UTF-8 with a byte-order mark, commas, a heading row, lines ending in carriage return and line feed
 (RFC 4180). Numbers are plain numbers with a point. Unknown is empty, never 0. Days are ISO 8601. A
-text that begins with `=`, `+`, `-`, `@`, a tab or a return (or their full-width forms) has an
-apostrophe before it, so that no spreadsheet runs it as a formula.
+text that begins with `=`, `+`, `-`, `@`, a tab or a return (or their full-width forms) is
+preceded by an apostrophe, so that no spreadsheet runs it as a formula.
 
 ### Keywords
 
-`GET /api/projects/{{id}}/keywords.csv`, with the filters and the order of the sheet; every keyword
+`GET /api/projects/{{id}}/keywords.csv`, with the filters and the order of the table; every keyword
 that matches.
 
 {_table(KEYWORD_COLUMNS)}
 
 ### Plan
 
-`GET /api/projects/{{id}}/plan.csv` and `plan.xlsx`; a line a piece, in order of month, what is left
-out last. In a workbook texts are written as texts, so that nothing in it runs.
+`GET /api/projects/{{id}}/plan.csv` and `plan.xlsx`; one row per piece, in order of month,
+unscheduled pieces last. In a spreadsheet texts are written as texts, so that nothing in it runs.
 
 {_table(PLAN_COLUMNS)}
 
-Edited, either comes back (`POST …/plan/file`): pieces are known again by Id; of the other columns
-Piece, Kind, Outlet, Month, Hours, State, Made by, Due, Hours spent, Title in reserve, Parked idea,
-Tags, Address and Note are taken, whatever their order. Months and days may be written in words.
-What differs, what cannot be read (with its row) and what is missing is told before anything
-changes.
+Either can be imported after editing (`POST …/plan/file`). Pieces are matched by Id; of the other
+columns Piece, Kind, Outlet, Month, Hours, Status, Owner, Due, Hours spent, Alternative title, Idea
+for later, Tags, URL and Note are used, in any order. Headings of earlier versions (State, Made by,
+Title in reserve, Parked idea, Address) are still recognised. Months and days may be written in
+words. Differences, cells that cannot be read (with their row) and missing pieces are shown before
+anything changes.
 
 ### Links between pieces
 
@@ -178,58 +180,58 @@ changes.
 
 ### Fields of all pieces
 
-`GET /api/projects/{{id}}/drafts.csv`, `drafts.xlsx` and (as a list of objects) `drafts.json`; a
-line a piece, a column a field.
+`GET /api/projects/{{id}}/drafts.csv`, `drafts.xlsx` and (as a list of objects) `drafts.json`; one
+row per piece, one column per field.
 
 {_table(DRAFT_COLUMNS)}
 
-Edited, the first two come back (`POST …/drafts/file`): pieces are known again by Id, a column that
-is missing leaves its field as it is, an empty cell empties it. Differences are shown before they
-are taken; what a spreadsheet cut off (its cells hold 32,767 characters) stays as it was.
+The first two can be imported after editing (`POST …/drafts/file`). Pieces are matched by Id; a
+missing column leaves its field as it is, an empty cell empties it. Differences are shown before
+they are applied; text that a spreadsheet cut off (its cells hold 32,767 characters) stays
+as it was.
 
 ### Combinations
 
-`GET /api/projects/{{id}}/grid.xlsx?channel=…&theme=…`; a combination a row, also those that are
-missing.
+`GET /api/projects/{{id}}/grid.xlsx?channel=…&theme=…`; one combination per row, including the
+missing ones.
 
 {_table(GRID_COLUMNS)}
 
-### Month's report
+### Monthly report
 
 `GET /api/projects/{{id}}/follow/report.csv?month=…&outlet=…` and `report.xlsx`; the figures of a
-month, places, what was published and changed, next month's work. Without an outlet: all of them.
+month, rankings, what was published and changed, next month's work. Without an outlet: all outlets.
 
 {_table(REPORT_COLUMNS)}
 
-### Refused rows
+### Rejected rows
 
-`GET /api/projects/{{id}}/refused.csv?job=…`; the rows that an import could not take.
+`GET /api/projects/{{id}}/refused.csv?job=…`; the rows that an import rejected.
 
 {_table(REFUSED_COLUMNS)}
 
-## Other formats that it writes
+## Other exports
 
 - `plan.ics`: the plan's days as iCalendar (RFC 5545), an all-day event for each piece with the day
-  it is due, else must be out by, else the last of its month; its address leads to the piece.
+  it is due, else its publish-by date, else the last day of its month; its URL opens the piece.
 - `briefs.md` and `briefs.docx` (`?ids=…&ids=…`): briefs of up to fifty pieces, as Markdown
   (CommonMark with tables) and as DOCX on A4.
+- `pieces/{{piece}}/draft.md`, `.html`, `.txt`, `.json`, `.csv`: the text of a piece. A page as
+  Markdown has its title, URL and description above its text, between lines of three hyphens. HTML
+  typed by a person is exported as text.
 
-- `pieces/{{piece}}/draft.md`, `.html`, `.txt`, `.json`, `.csv`: what is written for a piece. A page
-  as Markdown has its title, address and description above its text, between lines of three hyphens.
-  HTML that somebody typed is written out as text.
-
-What exists already is read from HTML (title, description, canonical address, the main part of the
-page as Markdown, pictures with their texts; scripts and all that would load something are left out,
-unrun and told), from Markdown with or without such lines above, and for videos and listings from
-text as it was copied: its first line is the title; lines such as "Tags:", times, bullets and
-hashtags are told by their looks.
+Published texts are imported from HTML (title, description, canonical URL, the main part of the page
+as Markdown, pictures with alt text; scripts and anything that would load something are ignored and
+listed), from Markdown with or without such lines above, and for videos and listings from copied
+text: its first line is the title; lines such as "Tags:", times, bullets and hashtags are recognised
+by their form.
 
 ## JSON
 
-The page's own API is open to scripts of the signed-in person: `GET /api/openapi.json` describes it.
-What changes something needs the cookie `csrftoken` sent back as the header `X-CSRFToken`. Errors
-are `application/problem+json` (RFC 9457): a stable `code`, in `title` the kind of problem, in
-`detail` what happened, the `field` it is about and a `hint`:
+Scripts of the signed-in person can use the same API as the pages: `GET /api/openapi.json` describes
+it. Requests that change something need the cookie `csrftoken` sent back as the header
+`X-CSRFToken`. Errors are `application/problem+json` (RFC 9457): a stable `code`, in `title` the
+kind of problem, in `detail` what happened, the `field` it is about and a `hint`:
 
 | code | status | meaning |
 |---|---|---|
@@ -239,7 +241,7 @@ are `application/problem+json` (RFC 9457): a stable `code`, in `title` the kind 
 
 def _table(columns: Iterable[Column]) -> str:
     rows = _lines(f"| {column.name} | {column.about} |" for column in columns)
-    return f"| column | what stands in it |\n|---|---|\n{rows}"
+    return f"| column | content |\n|---|---|\n{rows}"
 
 
 def _lines(rows: Iterable[str]) -> str:
