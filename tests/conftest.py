@@ -2,8 +2,13 @@
 
 from collections.abc import Iterator
 
+import hypothesis
 import pytest
 import stamina
+
+# A busy machine makes an example slow, and no test fail.
+hypothesis.settings.register_profile("calm", deadline=None)
+hypothesis.settings.load_profile("calm")
 
 MANY_ATTEMPTS = 100
 

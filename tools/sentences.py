@@ -111,7 +111,7 @@ def markdown() -> str:
         texts = sorted({text for _, text, _ in sentences(file)})
         if texts:
             out += ["", f"## {file.relative_to(ROOT).as_posix()}", ""]
-            out += [f"- {text}" for text in texts]
+            out += ["- " + text.replace("](", "]\\(") for text in texts]
     return "\n".join(out) + "\n"
 
 

@@ -92,7 +92,7 @@ def run() -> Iterator[Result]:
     live = LivePiece.objects.filter(project=project).order_by("pk")[PIECES // 2]
     for name, path in (
         ("list of 100 live pieces", "/follow"),
-        ("a live piece", f"/live/{live.pk}"),
+        ("a published piece", f"/live/{live.pk}"),
     ):
         assert client.get(base + path).status_code == 200
         times = [seconds(lambda path=path: client.get(base + path)) for _ in range(20)]  # type: ignore[misc]

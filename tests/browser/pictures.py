@@ -21,7 +21,7 @@ PLACE = ROOT / "docs/screenshots"
 
 
 def gather(page: Page) -> None:
-    page.get_by_label("Seeds, parted by commas or lines").fill(
+    page.get_by_label("Seeds, separated by commas or new lines").fill(
         "telescope mount, binoculars for stargazing"
     )
     expect(page.get_by_role("button", name="Gather from 2 seeds")).to_be_enabled()
@@ -62,12 +62,12 @@ def begin(page: Page) -> None:
     page.get_by_label("In one sentence").fill("We repair and tune pianos in Harrowmere")
     page.get_by_role("button", name="Next").click()
     page.get_by_role("button", name="Skip").click()
-    page.get_by_label("Its name or address").fill("strings.example")
-    page.get_by_label("Its authority, where you know it").fill("30")
+    page.get_by_label("Name or URL").fill("strings.example")
+    page.get_by_label("Authority, if you know it").fill("30")
 
 
 def open_first_of_order(page: Page) -> None:
-    expect(page.get_by_role("table", name="What comes first")).to_be_visible()
+    expect(page.get_by_role("table", name="Order of work")).to_be_visible()
     for _ in range(12):
         page.keyboard.press("j")
     page.keyboard.press("Enter")
@@ -90,7 +90,7 @@ def desk(page: Page) -> None:
 
 def packed_desk(page: Page) -> None:
     desk(page)
-    page.get_by_role("button", name="Pack title").click()
+    page.get_by_role("button", name="Build title").click()
     expect(page.get_by_role("button", name="Take it").first).to_be_visible()
 
 

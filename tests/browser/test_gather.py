@@ -38,7 +38,7 @@ def test_the_stream_is_decided_with_the_keyboard(page: Page) -> None:
         page.get_by_role("complementary", name="Keyword").get_by_text("for a gift guide")
     ).to_be_visible()
     page.keyboard.press("z")
-    wait_for_message(page, "Taken back: Parked")
+    wait_for_message(page, "Undone: Parked")
 
 
 def test_digging_deeper_leaves_a_trail_and_a_way_back(page: Page) -> None:
@@ -47,7 +47,7 @@ def test_digging_deeper_leaves_a_trail_and_a_way_back(page: Page) -> None:
     keyword = current(page, 0)
     page.keyboard.press("j")
     page.keyboard.press("d")
-    seeds = page.get_by_label("Seeds, parted by commas or lines")
+    seeds = page.get_by_label("Seeds, separated by commas or new lines")
     expect(seeds).to_have_value(keyword)
     expect(seeds).to_be_focused()
     trail = page.get_by_role("navigation", name="Trail")
@@ -62,7 +62,7 @@ def test_digging_deeper_leaves_a_trail_and_a_way_back(page: Page) -> None:
 
 def test_a_run_streams_and_can_be_dropped_as_a_whole(page: Page) -> None:
     page.goto("/p/1/marketplace/gather")
-    page.get_by_label("Seeds, parted by commas or lines").fill("garden gnome -hat")
+    page.get_by_label("Seeds, separated by commas or new lines").fill("garden gnome -hat")
     expect(page.get_by_text("without “hat”")).to_be_visible()
     page.keyboard.press("Enter")
     expect(page.get_by_role("row").filter(has_text="gnome").first).to_be_visible()
@@ -70,26 +70,26 @@ def test_a_run_streams_and_can_be_dropped_as_a_whole(page: Page) -> None:
     run = page.get_by_role("complementary", name="Runs").locator("section").first
     expect(run).to_contain_text(re.compile(r"\d+ new keywords"))
     run.get_by_role("button", name="Show").click()
-    expect(page.get_by_text("of one run")).to_be_visible()
+    expect(page.get_by_text("one run")).to_be_visible()
     expect(page.get_by_role("row").filter(has_text=re.compile(r"\bhat\b"))).to_have_count(0)
-    run.get_by_role("button", name="Drop all of it").click()
-    wait_for_message(page, "dropped. z takes it back")
+    run.get_by_role("button", name="Reject all").click()
+    wait_for_message(page, "rejected. Press Z to undo")
     page.keyboard.press("z")
-    wait_for_message(page, "Taken back: Dropped")
+    wait_for_message(page, "Undone: Rejected")
 
 
 def test_leaving_out_says_how_many_and_brings_them_back(page: Page) -> None:
     page.goto("/p/1/web/gather?tab=rules")
-    page.get_by_label("What to leave out").fill("projector")
-    button = page.get_by_role("button", name=re.compile(r"^Leave out [\d,]+$")).first
+    page.get_by_label("What to exclude").fill("projector")
+    button = page.get_by_role("button", name=re.compile(r"^Exclude [\d,]+$")).first
     expect(page.get_by_text("undecided keyword", exact=False).first).to_be_visible()
     button.click()
     rule = page.get_by_role("listitem").filter(has=page.get_by_text("projector", exact=True))
-    expect(rule.get_by_role("button", name="Take back")).to_be_visible()
+    expect(rule.get_by_role("button", name="Remove rule")).to_be_visible()
     choose(page.get_by_label("Kind of rule"), "Pattern")
-    page.get_by_label("What to leave out").fill("***")
+    page.get_by_label("What to exclude").fill("***")
     expect(page.get_by_text("needs letters beside its stars")).to_be_visible()
-    rule.get_by_role("button", name="Take back").click()
+    rule.get_by_role("button", name="Remove rule").click()
     expect(rule).to_have_count(0)
 
 
@@ -124,7 +124,7 @@ def test_a_wrong_file_a_table_and_its_refused_rows(page: Page, tmp_path: Path) -
     picture = tmp_path / "list.csv"
     picture.write_bytes(b"\x89PNG\r\n\x1a\n" + bytes(100))
     dialog.get_by_label("File").set_input_files(picture)
-    expect(dialog.get_by_role("alert")).to_contain_text("This is no table but a picture")
+    expect(dialog.get_by_role("alert")).to_contain_text("This is a picture, not a table")
     book = openpyxl.Workbook()
     book.active.append(["Something else"])
     sheet = book.create_sheet("Words")
@@ -138,9 +138,9 @@ def test_a_wrong_file_a_table_and_its_refused_rows(page: Page, tmp_path: Path) -
     book.save(tmp_path / "words.xlsx")
     dialog.get_by_label("File").set_input_files(tmp_path / "words.xlsx")
     expect(dialog.get_by_label("Sheet")).to_contain_text("Words")
-    expect(dialog.get_by_text("“many” is no figure")).to_be_visible()
+    expect(dialog.get_by_text("“many” is not a number")).to_be_visible()
     choose(dialog.get_by_label("Column 2 is"), "not read")
-    expect(dialog.get_by_text("“many” is no figure")).to_be_hidden()
+    expect(dialog.get_by_text("“many” is not a number")).to_be_hidden()
     choose(dialog.get_by_label("Column 2 is"), "Searches a month")
     dialog.get_by_role("button", name="Import").click()
     wait_for_message(page, "Importing is done: 2 new keywords")
@@ -179,6 +179,6 @@ def test_another_locale_and_back(page: Page) -> None:
     page.goto("/p/1/web/gather")
     page.get_by_role("button", name=re.compile("^Locale")).click()
     page.get_by_role("menuitem", name="Germany · German").click()
-    expect(page.get_by_text("Nothing waits to be decided here")).to_be_visible()
+    expect(page.get_by_text("Nothing left to decide")).to_be_visible()
     page.keyboard.press("z")
     wait_for_rows(page)

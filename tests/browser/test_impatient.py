@@ -79,7 +79,7 @@ def test_two_windows_see_each_others_changes(page: Page) -> None:
     page.get_by_role("row").nth(1).click()
     page.keyboard.press("x")
     page.keyboard.press("1")
-    wait_for_message(page, "1 keyword dropped")
+    wait_for_message(page, "1 keyword rejected")
     other.bring_to_front()
     other.reload()
     expect(first).not_to_have_attribute("aria-label", name)
@@ -92,7 +92,7 @@ def test_two_windows_see_each_others_changes(page: Page) -> None:
 
 def test_a_job_can_be_stopped_and_the_page_left(page: Page) -> None:
     page.goto("/p/1/marketplace/gather")
-    page.get_by_label("Seeds, parted by commas or lines").fill(
+    page.get_by_label("Seeds, separated by commas or new lines").fill(
         "\n".join(f"garden lamp {n}" for n in range(60))
     )
     page.get_by_role("button", name="Gather from 60 seeds").click()
@@ -125,7 +125,7 @@ def test_signing_out_and_in_as_another(page: Page) -> None:
     page.get_by_label("Name").fill("another")
     page.get_by_label("Password").fill("wrong")
     page.get_by_role("button", name="Sign in").click()
-    expect(page.get_by_text("Name and password do not go together.")).to_be_visible()
+    expect(page.get_by_text("Wrong name or password.")).to_be_visible()
 
 
 def test_a_keyword_is_moved_and_a_cluster_named(page: Page) -> None:
@@ -142,7 +142,7 @@ def test_a_keyword_is_moved_and_a_cluster_named(page: Page) -> None:
     dialog.get_by_role("listitem").nth(2).get_by_role("button").click()
     wait_for_message(page, "for good")
     page.keyboard.press("z")
-    wait_for_message(page, "Taken back: Moved")
+    wait_for_message(page, "Undone: Moved")
     page.keyboard.press("z")
     expect(inspector.get_by_role("heading", name="My own name")).to_be_hidden()
 
@@ -166,7 +166,7 @@ def test_another_outlet_is_chosen_and_the_sheet_follows(page: Page) -> None:
     new.get_by_label("Authority").fill("90")
     new.get_by_role("button", name="Add the outlet").click()
     giant = page.get_by_role("form", name="Outlet Giant")
-    choose = giant.get_by_role("button", name="Weigh the sheet for it")
+    choose = giant.get_by_role("button", name="Use for this channel")
     expect(choose).to_be_enabled()
     wait_for_jobs(page)
     page.goto("/p/1/web/weigh?q=telescope&sort=volume")
@@ -175,21 +175,21 @@ def test_another_outlet_is_chosen_and_the_sheet_follows(page: Page) -> None:
     before = row.inner_text()
     page.goto("/p/1/web/settings")
     choose.dblclick()
-    expect(giant.get_by_role("button", name="The sheet is weighed for it")).to_be_disabled()
-    wait_for_message(page, "is weighed for Giant now")
+    expect(giant.get_by_role("button", name="Used for this channel")).to_be_disabled()
+    wait_for_message(page, "now uses Giant")
     wait_for_jobs(page)
     page.goto("/p/1/web/weigh?q=telescope&sort=volume")
     wait_for_rows(page)
     assert row.inner_text() != before
     page.keyboard.press("z")
-    wait_for_message(page, "Taken back: ")
+    wait_for_message(page, "Undone: ")
     wait_for_jobs(page)
     page.reload()
     wait_for_rows(page)
     assert row.inner_text() == before
     page.keyboard.press("z")
-    wait_for_message(page, "Taken back: Added outlet Giant")
+    wait_for_message(page, "Undone: Added outlet Giant")
     page.goto("/p/1/web/settings")
-    log = page.get_by_role("region", name="What was done")
-    expect(log.get_by_role("listitem").first).to_contain_text("Took back: Added outlet Giant")
+    log = page.get_by_role("region", name="Activity log")
+    expect(log.get_by_role("listitem").first).to_contain_text("Undid: Added outlet Giant")
     expect(log.get_by_role("listitem").first).to_contain_text("demo")

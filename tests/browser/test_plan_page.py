@@ -57,30 +57,30 @@ def test_a_piece_goes_to_another_month_in_the_calendar(page: Page) -> None:
     expect(moved).to_be_focused()
     expect(first.get_by_title(title, exact=True)).to_have_count(0)
     page.keyboard.press("z")
-    wait_for_message(page, "Taken back")
+    wait_for_message(page, "Undone")
     expect(first.get_by_title(title, exact=True)).to_be_visible()
     assert month == first.get_by_role("heading").inner_text()
     target = calendar.locator("ol > li").nth(2)
     first.get_by_title(title, exact=True).drag_to(target)
     expect(target.get_by_title(title, exact=True)).to_be_visible()
     page.keyboard.press("z")
-    wait_for_message(page, "Taken back")
+    wait_for_message(page, "Undone")
 
 
 def test_what_the_plan_keeps_to(page: Page) -> None:
     page.goto("/p/1/web/plan")
     wait_for_rows(page)
-    page.get_by_role("button", name="Away and back").click()
-    page.get_by_role("menuitem", name="What the plan keeps to").click()
-    dialog = page.get_by_role("dialog", name="What the plan keeps to")
+    page.get_by_role("button", name="Export and import").click()
+    page.get_by_role("menuitem", name="Planning limits").click()
+    dialog = page.get_by_role("dialog", name="Planning limits")
     dialog.get_by_label("Video").fill("many")
     expect(dialog.get_by_text("Pieces of a kind are whole numbers")).to_be_visible()
-    expect(dialog.get_by_role("button", name="Keep to it")).to_be_disabled()
+    expect(dialog.get_by_role("button", name="Save")).to_be_disabled()
     dialog.get_by_label("Video").fill("0")
-    dialog.get_by_role("button", name="Keep to it").click()
-    wait_for_message(page, "Kept.")
+    dialog.get_by_role("button", name="Save").click()
+    wait_for_message(page, "Saved.")
     page.keyboard.press("f")
-    left = page.get_by_text("You want none of the kind “video” in a month.")
+    left = page.get_by_text("Your limit is 0 of “video” a month.")
     expect(left.first).to_be_visible()
     page.keyboard.press("z")
     page.keyboard.press("z")
@@ -95,7 +95,7 @@ def test_what_if_is_looked_at_and_thrown_away(page: Page) -> None:
     page.get_by_label("Months to plan, to try").click()
     page.get_by_role("option", name="24").click()
     expect(page.get_by_text(re.compile(r"within 24 months \(now "))).to_be_visible()
-    page.get_by_role("button", name="Throw it away").click()
+    page.get_by_role("button", name="Cancel").click()
     expect(page.get_by_label("Points of strength to try")).to_have_value("")
     expect(page.get_by_role("columnheader")).to_have_count(4 + 12)
 
@@ -103,20 +103,20 @@ def test_what_if_is_looked_at_and_thrown_away(page: Page) -> None:
 def test_what_exists_is_brought_in_by_its_address(page: Page) -> None:
     page.goto("/p/1/web/plan")
     wait_for_rows(page)
-    page.get_by_role("button", name="Away and back").click()
-    page.get_by_role("menuitem", name="Bring in what exists already").click()
+    page.get_by_role("button", name="Export and import").click()
+    page.get_by_role("menuitem", name="Import existing pages").click()
     dialog = page.get_by_role("dialog")
-    dialog.get_by_label("Addresses, one a line").fill(
+    dialog.get_by_label("URLs, one per line").fill(
         "https://duskfield.example/telescope-repair\nhttps://duskfield.example/xyzzy"
     )
-    dialog.get_by_role("button", name="Bring them in").click()
-    expect(dialog.get_by_text("1 address is left")).to_be_visible()
-    expect(dialog.get_by_label("Addresses, one a line")).to_have_value(
+    dialog.get_by_role("button", name="Import pages").click()
+    expect(dialog.get_by_text("1 URL is left")).to_be_visible()
+    expect(dialog.get_by_label("URLs, one per line")).to_have_value(
         "https://duskfield.example/xyzzy"
     )
     dialog.get_by_role("button", name="Close").click()
     page.keyboard.press("z")
-    wait_for_message(page, "Taken back")
+    wait_for_message(page, "Undone")
 
 
 def test_a_title_is_proposed_and_taken(page: Page) -> None:
@@ -133,7 +133,7 @@ def test_a_title_is_proposed_and_taken(page: Page) -> None:
     expect(piece.get_by_text(re.compile("cut off after"))).to_be_visible()
     own.fill(f"{title}, told simply")
     piece.get_by_role("button", name="Use it").last.click()
-    wait_for_message(page, "It is the title now")
+    wait_for_message(page, "This is now the title")
     expect(piece.get_by_role("heading", name=f"{title}, told simply")).to_be_visible()
     page.get_by_role("heading", name="Plan the year").click()
     page.keyboard.press("z")

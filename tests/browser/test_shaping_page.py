@@ -17,18 +17,18 @@ def test_proposals_are_taken_and_declined_by_key(page: Page) -> None:
     page.goto("/p/1/marketplace/cluster")
     wait_for_rows(page)
     page.keyboard.press("p")
-    panel = page.get_by_role("complementary", name="What could be done")
+    panel = page.get_by_role("complementary", name="Suggested changes")
     expect(panel.locator("li[aria-current]")).to_have_count(1)
     first = panel.locator("li").first.inner_text()
     page.keyboard.press("n")
-    wait_for_message(page, "It will not be proposed again")
+    wait_for_message(page, "Dismissed")
     expect(panel.locator("li").first).not_to_have_text(first)
     page.keyboard.press("y")
-    wait_for_message(page, re.compile("stand by themselves now|is part of|is in"))
+    wait_for_message(page, re.compile("are now separate|is part of|is in"))
     page.keyboard.press("z")
-    wait_for_message(page, "Taken back")
+    wait_for_message(page, "Undone")
     page.keyboard.press("z")
-    wait_for_message(page, "Taken back")
+    wait_for_message(page, "Undone")
 
 
 def test_clusters_are_merged_and_put_into_a_theme(page: Page) -> None:
@@ -40,18 +40,18 @@ def test_clusters_are_merged_and_put_into_a_theme(page: Page) -> None:
     dialog = page.get_by_role("dialog")
     dialog.get_by_label("Name of a new theme").fill("Evenings out")
     page.keyboard.press("Enter")
-    wait_for_message(page, "put into Evenings out")
+    wait_for_message(page, "moved to Evenings out")
     page.get_by_role("combobox", name="Theme").click()
     page.get_by_role("option", name="Evenings out").click()
     expect(page.get_by_text("2 match ·")).to_be_visible()
     for row in (1, 2):
         page.get_by_role("row").nth(row).get_by_role("checkbox").check()
     page.keyboard.press("m")
-    wait_for_message(page, "2 clusters are one now")
+    wait_for_message(page, "2 clusters are now one")
     expect(page.get_by_text("1 match ·")).to_be_visible()
     for _ in range(2):
         page.keyboard.press("z")
-        wait_for_message(page, "Taken back")
+        wait_for_message(page, "Undone")
 
 
 def test_keywords_are_dragged_to_another_cluster(page: Page) -> None:
@@ -65,7 +65,7 @@ def test_keywords_are_dragged_to_another_cluster(page: Page) -> None:
     wait_for_message(page, "1 keyword moved to")
     expect(inspector.get_by_label(text)).to_have_count(0)
     page.keyboard.press("z")
-    wait_for_message(page, "Taken back")
+    wait_for_message(page, "Undone")
 
 
 def test_the_score_leads_to_a_cluster_and_to_the_sheet(page: Page) -> None:
@@ -80,14 +80,14 @@ def test_the_score_leads_to_a_cluster_and_to_the_sheet(page: Page) -> None:
     page.keyboard.press("j")
     page.keyboard.press("Enter")
     expect(page.get_by_role("complementary", name="Theme")).to_be_visible()
-    page.get_by_role("button", name="Its clusters in the sheet").click()
+    page.get_by_role("button", name="Its clusters as a table").click()
     expect(page.get_by_role("grid", name="Clusters")).to_be_visible()
     expect(page).to_have_url(re.compile(r"theme=\d+"))
 
 
 def test_weights_of_ones_own_change_the_order(page: Page) -> None:
     page.goto("/p/1/web/first")
-    table = page.get_by_role("table", name="What comes first")
+    table = page.get_by_role("table", name="Order of work")
     expect(table).to_be_visible()
     before = table.get_by_role("row").nth(1).inner_text()
     page.get_by_role("button", name="Change them").click()
@@ -118,9 +118,9 @@ def test_what_is_missing_is_gathered_by_key(page: Page) -> None:
 def test_an_edited_plan_is_shown_before_it_is_taken(page: Page, tmp_path: Path) -> None:
     page.goto("/p/1/web/plan")
     wait_for_rows(page)
-    page.get_by_role("button", name="Away and back").click()
+    page.get_by_role("button", name="Export and import").click()
     with page.expect_download() as taken:
-        page.get_by_role("menuitem", name="The plan as a workbook").click()
+        page.get_by_role("menuitem", name="Plan as XLSX").click()
     path = tmp_path / "plan.xlsx"
     taken.value.save_as(path)
     book = load_workbook(path)
@@ -130,12 +130,12 @@ def test_an_edited_plan_is_shown_before_it_is_taken(page: Page, tmp_path: Path) 
     sheet.cell(2, at["State"]).value = "writing"
     sheet.cell(3, at["Hours"]).value = "soon"
     book.save(path)
-    page.get_by_role("button", name="Away and back").click()
-    page.get_by_role("menuitem", name="Bring an edited plan back").click()
+    page.get_by_role("button", name="Export and import").click()
+    page.get_by_role("menuitem", name="Import an edited plan").click()
     page.locator("input[type=file]").set_input_files(path)
     dialog = page.get_by_role("dialog")
     expect(dialog).to_contain_text(f"{title}, state: idea writing")
-    expect(dialog).to_contain_text("Row 3: Hours: “soon” is no number of hours")
+    expect(dialog).to_contain_text("Row 3: Hours: “soon” is not a number of hours")
     dialog.get_by_role("button", name="Take 1 change").click()
-    wait_for_message(page, "1 field of 1 piece taken")
+    wait_for_message(page, "1 field of 1 piece updated")
     expect(page.get_by_role("row").filter(has_text="Writing ·").first).to_be_visible()

@@ -40,9 +40,9 @@ def press(key: str) -> Callable[[Page], None]:
 
 
 def open_limits(page: Page) -> None:
-    page.get_by_role("button", name="Away and back").click()
-    page.get_by_role("menuitem", name="What the plan keeps to").click()
-    page.get_by_role("button", name="Add somebody").click()
+    page.get_by_role("button", name="Export and import").click()
+    page.get_by_role("menuitem", name="Planning limits").click()
+    page.get_by_role("button", name="Add an owner").click()
 
 
 def press_on_a_row(key: str) -> Callable[[Page], None]:
@@ -66,7 +66,7 @@ def move(page: Page) -> None:
 
 
 def type_seeds(page: Page) -> None:
-    page.get_by_label("Seeds, parted by commas or lines").fill("moon lamp, 🌙")
+    page.get_by_label("Seeds, separated by commas or new lines").fill("moon lamp, 🌙")
     expect(page.get_by_text("Seed 2")).to_be_visible()
 
 
@@ -86,8 +86,8 @@ def combine(page: Page) -> None:
 def paste_table(page: Page) -> None:
     click("Import a list")(page)
     page.get_by_label("Or paste").fill("Keyword;Volume\nstar party;1.300\nbad;many\n")
-    page.get_by_role("button", name="Look at it").click()
-    expect(page.get_by_role("dialog").get_by_text("is no figure")).to_be_visible()
+    page.get_by_role("button", name="Preview").click()
+    expect(page.get_by_role("dialog").get_by_text("is not a number")).to_be_visible()
 
 
 def open_results(page: Page) -> None:
@@ -99,14 +99,14 @@ def open_results(page: Page) -> None:
 
 def note_a_page(page: Page) -> None:
     open_results(page)
-    click("Bring a page")(page)
+    click("Enter a page")(page)
     expect(page.get_by_role("dialog")).to_be_visible()
 
 
 def read_a_page(page: Page) -> None:
     open_results(page)
     page.keyboard.press("r")
-    expect(page.get_by_role("dialog").get_by_text("Nothing to read")).to_be_visible()
+    expect(page.get_by_role("dialog").get_by_text("Nothing to fetch")).to_be_visible()
 
 
 def open_rival(page: Page) -> None:
@@ -120,12 +120,12 @@ def open_theme(page: Page) -> None:
 
 
 def cluster_afresh(page: Page) -> None:
-    click("Cluster afresh")(page)
+    click("Re-cluster")(page)
     expect(page.get_by_role("dialog").get_by_text("would move")).to_be_visible()
 
 
 def open_order(page: Page) -> None:
-    expect(page.get_by_role("table", name="What comes first")).to_be_visible()
+    expect(page.get_by_role("table", name="Order of work")).to_be_visible()
     page.keyboard.press("j")
     page.keyboard.press("Enter")
     expect(page.get_by_role("button", name="Open it")).to_be_visible()
@@ -133,8 +133,8 @@ def open_order(page: Page) -> None:
 
 
 def bring_back(page: Page) -> None:
-    click("Away and back")(page)
-    page.get_by_role("menuitem", name="Bring an edited plan back").click()
+    click("Export and import")(page)
+    page.get_by_role("menuitem", name="Import an edited plan").click()
     expect(page.get_by_role("dialog")).to_be_visible()
 
 
@@ -166,13 +166,13 @@ def at_a_desk(act: Callable[[Page], None]) -> Callable[[Page], None]:
 
 
 def pack(page: Page) -> None:
-    page.get_by_role("button", name="Pack title").click()
+    page.get_by_role("button", name="Build title").click()
     expect(page.get_by_role("button", name="Take it").first).to_be_visible()
 
 
 def compare_titles(page: Page) -> None:
     page.get_by_role("button", name="Try another title").click()
-    page.get_by_label("The other title").fill("Another title altogether")
+    page.get_by_label("Alternative title").fill("Another title altogether")
     expect(page.get_by_role("rowheader", name="Visits a month")).to_be_visible()
 
 
@@ -184,11 +184,11 @@ def see_versions(page: Page) -> None:
 
 
 def read_in(page: Page) -> None:
-    page.get_by_role("button", name="Away and in").click()
-    page.get_by_role("menuitem", name="Bring in what exists already").click()
+    page.get_by_role("button", name="Export and import").click()
+    page.get_by_role("menuitem", name="Import the published text").click()
     page.get_by_label("Its text").fill("<title>Old</title><script>x()</script><p>What it says")
-    page.get_by_role("button", name="Read it").click()
-    expect(page.get_by_text("left out, unrun")).to_be_visible()
+    page.get_by_role("button", name="Preview").click()
+    expect(page.get_by_text("scripts or embedded content")).to_be_visible()
 
 
 def open_live(page: Page) -> None:
@@ -207,8 +207,8 @@ def at_a_live_piece(act: Callable[[Page], None]) -> Callable[[Page], None]:
 
 
 def publish(page: Page) -> None:
-    page.get_by_role("link", name=re.compile("It is live|Publish changes")).click()
-    expect(page.get_by_role("dialog").get_by_label("Its address")).to_be_visible()
+    page.get_by_role("link", name=re.compile("Mark as published|Publish changes")).click()
+    expect(page.get_by_role("dialog").get_by_label("URL")).to_be_visible()
 
 
 VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
@@ -252,8 +252,8 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "brief": ("/p/1/web/plan", open_brief),
     "write": ("/p/1/web/write", None),
     "write, nothing": ("/p/1/web/write?q=xyzzy", None),
-    "write, limits": ("/p/1/web/write", click("Limits and rules")),
-    "write, open": ("/p/1/web/write", click("Open what exists")),
+    "write, limits": ("/p/1/web/write", click("Limits and checks")),
+    "write, open": ("/p/1/web/write", click("Open an existing page")),
     "desk, listing": ("/p/1/marketplace/write?order=saved&only=true", open_desk),
     "desk, video": ("/p/1/video/write?order=saved&only=true", open_desk),
     "desk, page": ("/p/1/web/write?order=saved&only=true", open_desk),
@@ -265,24 +265,27 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "follow": ("/p/1/web/follow", None),
     "follow, nothing": ("/p/1/web/follow?q=xyzzy", None),
     "follow, by cluster": ("/p/1/web/follow?by=cluster", None),
-    "follow, how it looks": ("/p/1/web/follow", click("How it looks")),
-    "follow, note": ("/p/1/web/follow", click("Note something")),
-    "live piece": ("/p/1/web/follow?order=visible", open_live),
-    "live piece, table": ("/p/1/web/follow?order=visible", at_a_live_piece(click("As a table"))),
-    "live piece, read back": (
+    "follow, how it looks": ("/p/1/web/follow", click("Checking schedule")),
+    "follow, note": ("/p/1/web/follow", click("Add a note")),
+    "published piece": ("/p/1/web/follow?order=visible", open_live),
+    "published piece, table": (
         "/p/1/web/follow?order=visible",
-        at_a_live_piece(click("Is it there as written?")),
+        at_a_live_piece(click("As a table")),
     ),
-    "live piece, taken down": (
+    "published piece, read back": (
         "/p/1/web/follow?order=visible",
-        at_a_live_piece(click("Taken down")),
+        at_a_live_piece(click("Compare with the published page")),
     ),
-    "live piece of nothing": ("/p/1/web/follow/piece?live=9999", None),
+    "published piece, taken down": (
+        "/p/1/web/follow?order=visible",
+        at_a_live_piece(click("Unpublished")),
+    ),
+    "published piece of nothing": ("/p/1/web/follow/piece?live=9999", None),
     "diary": ("/p/1/web/follow/diary", None),
     "report": ("/p/1/web/follow/report", None),
-    "report, figures": ("/p/1/web/follow/report", click("Type figures")),
-    "own report": ("/p/1/web/follow/own", None),
-    "own report, bring": ("/p/1/web/follow/own", click("Bring a report")),
+    "report, figures": ("/p/1/web/follow/report", click("Enter figures")),
+    "performance report": ("/p/1/web/follow/own", None),
+    "performance report, bring": ("/p/1/web/follow/own", click("Import a report")),
     "publish": ("/p/1/web/write?order=saved&only=true", at_a_desk(publish)),
     "settings": ("/p/1/web/settings", None),
     "commands": ("/p/1/web/plan", press("Control+k")),

@@ -23,34 +23,36 @@ def begin(page: Page, about: str, *, publish: str = "", strength: str = "") -> N
     expect(page.get_by_label("In one sentence")).to_be_focused()
     page.keyboard.type(about)
     page.keyboard.press("Enter")
-    expect(page.get_by_role("heading", name="Where are those who search?")).to_be_visible()
+    expect(page.get_by_role("heading", name="Where are the people who search?")).to_be_visible()
     page.get_by_role("button", name="Skip").click()
     expect(page.get_by_role("heading", name="Where do you publish?")).to_be_visible()
     if not publish:
-        page.get_by_role("button", name="Nowhere yet").click()
+        page.get_by_role("button", name="I don't publish yet").click()
         return
-    page.get_by_label("Its name or address").fill(publish)
-    page.get_by_label("Its authority, where you know it").fill("300")
+    page.get_by_label("Name or URL").fill(publish)
+    page.get_by_label("Authority, if you know it").fill("300")
     page.get_by_role("button", name="Next").click()
-    expect(page.get_by_text("Authority goes from 0 to 100.")).to_be_visible()
-    page.get_by_label("Its authority, where you know it").fill(strength)
+    expect(page.get_by_text("Authority must be between 0 and 100.")).to_be_visible()
+    page.get_by_label("Authority, if you know it").fill(strength)
     # Nothing typed is lost.
     page.reload()
-    expect(page.get_by_label("Its name or address")).to_have_value(publish)
+    expect(page.get_by_label("Name or URL")).to_have_value(publish)
     page.get_by_role("button", name="Next").click()
 
 
 def test_from_a_sentence_to_the_plan(page: Page, tmp_path: Path) -> None:
     about = "Sourdough bread, baking courses and flour"
     begin(page, about, publish="slowbread.example", strength="31")
-    page.get_by_label("Name of the project").fill("Slow bread")
-    page.get_by_role("button", name="Make the project").click()
+    page.get_by_label("Project name").fill("Slow bread")
+    page.get_by_role("button", name="Create project").click()
 
     expect(page.get_by_role("heading", name="Gather keywords")).to_be_visible()
-    expect(page.get_by_label("Seeds, parted by commas or lines")).to_be_focused()
+    expect(page.get_by_label("Seeds, separated by commas or new lines")).to_be_focused()
     expect(page.get_by_role("button", name="+ sourdough bread")).to_be_visible()
     expect(page.get_by_role("button", name="+ baking courses")).to_be_visible()
-    page.get_by_label("Seeds, parted by commas or lines").fill("sourdough bread, baking course, 🥖")
+    page.get_by_label("Seeds, separated by commas or new lines").fill(
+        "sourdough bread, baking course, 🥖"
+    )
     expect(page.get_by_text("Seed 3")).to_be_visible()
     expect(page.get_by_role("button", name="Gather from 2 seeds")).to_be_enabled()
     page.get_by_role("button", name="Gather from 2 seeds").dblclick()
@@ -58,7 +60,7 @@ def test_from_a_sentence_to_the_plan(page: Page, tmp_path: Path) -> None:
     expect(
         page.get_by_role("complementary", name="Runs").get_by_role("heading", level=3)
     ).to_have_count(1)
-    page.get_by_role("tab", name="Covered so far").click()
+    page.get_by_role("tab", name="Coverage").click()
     expect(
         page.get_by_role("row", name=re.compile("^sourdough bread")).get_by_role("cell").first
     ).to_contain_text(re.compile(r"\d"))
@@ -98,12 +100,12 @@ def test_from_a_sentence_to_the_plan(page: Page, tmp_path: Path) -> None:
 
     page.get_by_role("link", name=re.compile("^Plan")).click()
     # Placed already, without a button; fitted anew on wish, and proven.
-    expect(page.get_by_role("grid", name="The year")).not_to_contain_text("no month")
-    page.get_by_role("button", name="Fit to my hours").click()
+    expect(page.get_by_role("grid", name="The year")).not_to_contain_text("not scheduled")
+    page.get_by_role("button", name="Schedule to my hours").click()
     wait_for_jobs(page)
-    expect(page.get_by_text("below the best possible").first).to_be_visible()
-    year = page.get_by_role("complementary", name="The year as a whole")
-    expect(year).to_contain_text(re.compile("hours bring about £|is not known"))
+    expect(page.get_by_text("of the best possible").first).to_be_visible()
+    year = page.get_by_role("complementary", name="Year summary")
+    expect(year).to_contain_text(re.compile("hours should return about £|is not known"))
     expect(year).to_contain_text("10 more hours")
     page.get_by_role("row").nth(2).get_by_role("gridcell").first.click()
     inspector = page.get_by_role("complementary", name="Piece")
@@ -113,11 +115,11 @@ def test_from_a_sentence_to_the_plan(page: Page, tmp_path: Path) -> None:
     named = last.inner_text()
     last.click()
     expect(inspector.get_by_label("Pinned")).to_be_checked()
-    page.get_by_role("button", name="Fit to my hours").click()
+    page.get_by_role("button", name="Schedule to my hours").click()
     wait_for_jobs(page)
     expect(month).to_contain_text(named)
 
-    page.get_by_role("button", name="Away and back").click()
+    page.get_by_role("button", name="Export and import").click()
     with page.expect_download() as taken:
         page.get_by_role("menuitem", name="The plan as CSV").click()
     plan = tmp_path / "plan.csv"
@@ -129,7 +131,7 @@ def test_from_a_sentence_to_the_plan(page: Page, tmp_path: Path) -> None:
 
 def plan_what_is_shown(page: Page) -> None:
     """Where some would fight, the proposal is taken as it is."""
-    asked = page.get_by_role("dialog", name="Before they become pieces")
+    asked = page.get_by_role("dialog", name="Before planning")
     done = page.get_by_text(re.compile(r"pieces? planned"))
     expect(asked.or_(done).first).to_be_visible()
     if asked.is_visible():
@@ -149,20 +151,20 @@ def test_from_ones_own_file_to_the_plan_without_any_source(page: Page) -> None:
     begin(page, "We repair and sell vintage fountain pens")
     page.get_by_label("A list of keywords").click()
     page.get_by_label("My own files only").click()
-    page.get_by_role("button", name="Make the project").click()
+    page.get_by_role("button", name="Create project").click()
 
     dialog = page.get_by_role("dialog")
     dialog.get_by_label("Or paste").fill(OWN)
-    dialog.get_by_role("button", name="Look at it").click()
+    dialog.get_by_role("button", name="Preview").click()
     expect(dialog.get_by_text("5 rows; 1 is refused")).to_be_visible()
     dialog.get_by_role("button", name="Import 4 rows").click()
     wait_for_message(page, "Importing is done: 4 new keywords")
     wait_for_jobs(page)
-    expect(page.get_by_text("nothing is asked of a source")).to_be_visible()
+    expect(page.get_by_text("no source is asked")).to_be_visible()
     # Nor is anything offered to be asked about.
     page.get_by_role("row", name=re.compile("how to clean")).click()
     expect(page.get_by_role("complementary", name="Keyword")).to_be_visible()
-    expect(page.get_by_role("button", name=re.compile("as seed|Dig deeper"))).to_have_count(0)
+    expect(page.get_by_role("button", name=re.compile("explore|Explore from"))).to_have_count(0)
     page.keyboard.press("Escape")
     expect(page.get_by_role("banner").get_by_text("Practice", exact=True)).to_have_count(0)
 
@@ -173,10 +175,10 @@ def test_from_ones_own_file_to_the_plan_without_any_source(page: Page) -> None:
     expect(page.get_by_role("button", name=re.compile("^Measure"))).to_have_count(0)
     page.get_by_role("row", name=re.compile("how to clean")).click()
     inspector = page.get_by_role("complementary", name="Keyword")
-    expect(inspector).to_contain_text("by the difficulty that your file tells")
-    inspector.get_by_role("button", name="Hard", exact=True).click()
-    expect(inspector).to_contain_text("by your own guess")
-    inspector.get_by_role("button", name="Easy", exact=True).click()
+    expect(inspector).to_contain_text("based on the difficulty in your file")
+    inspector.get_by_role("button", name="Unlikely", exact=True).click()
+    expect(inspector).to_contain_text("by your own estimate")
+    inspector.get_by_role("button", name="Likely", exact=True).click()
     expect(inspector).to_contain_text("80%")
 
     page.get_by_role("link", name=re.compile("^Cluster")).click()
@@ -193,7 +195,7 @@ def test_from_ones_own_file_to_the_plan_without_any_source(page: Page) -> None:
     expect(page.get_by_role("grid", name="The year")).to_contain_text(
         "fountain pen", ignore_case=True
     )
-    expect(page.get_by_role("complementary", name="The year as a whole")).to_contain_text(
+    expect(page.get_by_role("complementary", name="Year summary")).to_contain_text(
         "hours bring about £"
     )
 
@@ -204,7 +206,7 @@ def test_what_the_sentence_says_is_not_asked_again(page: Page) -> None:
     page.get_by_role("button", name="Next").click()
     towns = page.get_by_label("Towns or regions you serve")
     expect(towns).to_have_value("Marlbury")
-    expect(page.get_by_text("From your sentence")).to_be_visible()
+    expect(page.get_by_text("Taken from your sentence")).to_be_visible()
     # What is typed stays, whatever the sentence becomes.
     towns.fill("Tennick")
     page.get_by_role("button", name="Back").click()
@@ -214,11 +216,13 @@ def test_what_the_sentence_says_is_not_asked_again(page: Page) -> None:
     page.reload()
     expect(towns).to_have_value("Tennick")
     page.get_by_role("button", name="Skip").click()
-    page.get_by_role("button", name="Nowhere yet").click()
-    page.get_by_role("button", name="Make the project").click()
+    page.get_by_role("button", name="I don't publish yet").click()
+    page.get_by_role("button", name="Create project").click()
     seed = page.get_by_role("button", name="piano tuning")
     seed.click()
-    expect(page.get_by_label("Seeds, parted by commas or lines")).to_have_value("piano tuning")
+    expect(page.get_by_label("Seeds, separated by commas or new lines")).to_have_value(
+        "piano tuning"
+    )
     expect(seed).to_have_attribute("aria-pressed", "true")
     seed.click()
-    expect(page.get_by_label("Seeds, parted by commas or lines")).to_have_value("")
+    expect(page.get_by_label("Seeds, separated by commas or new lines")).to_have_value("")

@@ -30,7 +30,7 @@ def test_from_the_plan_to_copied_fields_by_keys(page: Page) -> None:
     wait_for_rows(page)
     page.keyboard.press("j")
     page.keyboard.press("Enter")
-    expect(page.get_by_role("link", name="Its desk")).to_be_visible()
+    expect(page.get_by_role("link", name="Open in editor")).to_be_visible()
     page.keyboard.press("e")
     expect(page.get_by_role("textbox", name="Title", exact=True)).to_be_visible()
     # The list of pieces, and another one that nothing is written for yet.
@@ -87,7 +87,7 @@ def test_a_place_is_shown_in_its_field(page: Page) -> None:
     page.keyboard.press("Enter")
     body = page.get_by_role("textbox", name="Text")
     body.fill("One thing.\n\n" * 40 + "Here is how to fix a red light torch.\n" * 7)
-    told = "how to fix a red light torch: Text: word for word, 7 times"
+    told = "how to fix a red light torch: Text: exact, 7 times"
     cell = page.get_by_role("button", name=told)
     expect(cell).to_be_visible()
     cell.click()
@@ -100,12 +100,12 @@ def test_two_windows_write_one_piece(page: Page) -> None:
     address = page.url
     other = page.context.new_page()
     other.goto(address)
-    spoken = other.get_by_role("textbox", name="Spoken first")
+    spoken = other.get_by_role("textbox", name="Opening line (spoken)")
     spoken.fill("Hello from the other window.")
     saved(other)
     page.get_by_role("textbox", name="Description").fill("Written here.")
     wait_for_message(page, "Changed in another window")
-    expect(page.get_by_role("textbox", name="Spoken first")).to_have_value(
+    expect(page.get_by_role("textbox", name="Opening line (spoken)")).to_have_value(
         "Hello from the other window."
     )
     # Different paragraphs of one text come together.
@@ -122,7 +122,7 @@ def test_two_windows_write_one_piece(page: Page) -> None:
     other.get_by_role("textbox", name="Title", exact=True).fill("Theirs")
     saved(other)
     page.get_by_role("textbox", name="Title", exact=True).fill("Mine")
-    note = page.get_by_role("alert").filter(has_text="changed the same part of the title")
+    note = page.get_by_role("alert").filter(has_text="also changed this part of the title")
     expect(note).to_contain_text("Theirs")
     note.get_by_role("button", name="Take theirs").click()
     expect(page.get_by_role("textbox", name="Title", exact=True)).to_have_value("Theirs")
@@ -148,7 +148,7 @@ def test_what_was_typed_offline_is_there_again(page: Page) -> None:
     open_unbegun(page, "marketplace")
     page.evaluate("sessionStorage.unreached = 'yes'")
     page.get_by_role("textbox", name="Title", exact=True).fill("Typed on a train")
-    kept = page.get_by_role("status").filter(has_text="kept in this browser")
+    kept = page.get_by_role("status").filter(has_text="ept in this browser")
     expect(kept).to_be_visible()
     page.reload()
     expect(page.get_by_role("textbox", name="Title", exact=True)).to_have_value("Typed on a train")
@@ -171,7 +171,7 @@ def test_what_has_no_room_goes_to_another_piece(page: Page) -> None:
     rows = page.get_by_role("table").first.get_by_role("rowheader")
     expect(rows.nth(1)).to_be_visible()
     before = rows.count()
-    page.get_by_role("button", name="give them to another piece").click()
+    page.get_by_role("button", name="move to another piece").click()
     dialog = page.get_by_role("dialog")
     dialog.get_by_role("combobox").click()
     page.get_by_role("option").nth(1).click()

@@ -101,14 +101,14 @@ def test_a_change_that_only_seems_to_rise_with_all_others_is_wander() -> None:
     said = say_verdict(seen, "page")
     assert "rose as well" in said
     assert "The engine changed meanwhile" in said
-    assert said.endswith("no more than the page’s own wander.")
+    assert said.endswith("within its normal ups and downs.")
 
 
 def test_the_sentence_says_what_moved_and_how_sure_one_is() -> None:
     said = say_verdict(verdict(Simulated(seed=3, effect=0.9)), "page")
-    assert "12 phrases rose." in said
-    assert "The 8 pages that nobody touched" in said
-    assert "It is likely your change that helped: chance alone does as much" in said
+    assert "12 keywords rose." in said
+    assert "The 8 unchanged pages" in said
+    assert "Your change probably helped: chance alone would do this" in said
 
 
 def test_visible_searches_and_their_interval() -> None:

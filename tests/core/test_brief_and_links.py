@@ -92,6 +92,17 @@ def read(tmp_path: Path) -> Callable[[str], PlanTable]:
     return read_text
 
 
+def test_headings_of_earlier_exports_are_still_read(read: Callable[[str], PlanTable]) -> None:
+    table = read(
+        "Id,State,Made by,Title in reserve,Parked idea,Address\n"
+        "7,writing,Ruth,Another,Later,https://a.example/x\n"
+    )
+    row, said = table.pieces[7]
+    assert (row, said["state"], said["maker"]) == (2, "writing", "Ruth")
+    assert (said["reserve_title"], said["parked_idea"]) == ("Another", "Later")
+    assert said["address"] == "https://a.example/x"
+
+
 def test_an_edited_plan_is_read_by_its_headings_in_any_order(
     read: Callable[[str], PlanTable],
 ) -> None:
@@ -114,12 +125,12 @@ def test_an_edited_plan_is_read_by_its_headings_in_any_order(
 @pytest.mark.parametrize(
     ("line", "why"),
     [
-        ("x,4", "no number"),
-        (",4", "no number"),
-        ("7,soon", "no number of hours"),
-        ("7,0", "no number of hours"),
-        ("7,501", "no number of hours"),
-        ("7,4\n7,5", "stands in row 2 too"),
+        ("x,4", "not a number"),
+        (",4", "not a number"),
+        ("7,soon", "not a number of hours"),
+        ("7,0", "not a number of hours"),
+        ("7,501", "not a number of hours"),
+        ("7,4\n7,5", "is also in row 2"),
     ],
 )
 def test_what_cannot_be_read_is_told_with_its_row(
@@ -132,8 +143,9 @@ def test_what_cannot_be_read_is_told_with_its_row(
 @pytest.mark.parametrize(
     ("head", "cell", "why"),
     [
-        ("Due", "some day", "no day"), ("Due", "May", "names no year"), ("Kind", "Poem", "no kind"),
-        ("State", "done", "none of idea"), ("Title in reserve", "x" * 201, "200 at most"),
+        ("Due", "some day", "not a date"), ("Due", "May", "names no year"),
+        ("Kind", "Poem", "not a kind"),
+        ("State", "done", "none of idea"), ("Alternative title", "x" * 201, "200 at most"),
     ],
 )  # fmt: skip
 def test_a_wrong_cell_leaves_the_rest_of_its_row(
@@ -145,7 +157,7 @@ def test_a_wrong_cell_leaves_the_rest_of_its_row(
 
 
 def test_what_is_no_plan_is_refused(read: Callable[[str], PlanTable]) -> None:
-    with pytest.raises(BadFile, match="no column Id"):
+    with pytest.raises(BadFile, match="No Id column"):
         read("Piece,Hours\nKilns,4\n")
     with pytest.raises(BadFile):
         read("\n\n")

@@ -200,10 +200,12 @@ def test_every_member_has_its_reason() -> None:
     assert "none with" in why_member("a", [1], "b", [2], "en", pinned=False)
     assert "telescopes" in why_member("new telescopes", [], "telescope", [], "en", pinned=False)
     assert "closest" in why_member("alpha", [], "beta", [], "en", pinned=False)
-    assert "lead's page not read" in why_member("alpha", [1], "beta", [], "en", pinned=False)
+    assert "lead's results page not fetched" in why_member(
+        "alpha", [1], "beta", [], "en", pinned=False
+    )
 
 
 def test_one_that_stands_alone_is_told_by_what_was_read() -> None:
     assert why_alone([1, 0], pinned=True) == "you put it here"
     assert "the same results" in why_alone([1, 0], pinned=False)
-    assert why_alone([0, 0], pinned=False).startswith("page not read")
+    assert why_alone([0, 0], pinned=False).startswith("results page not fetched")

@@ -66,7 +66,7 @@ def test_a_modifier_may_stand_behind_and_nothing_says_where_twice() -> None:
 @pytest.mark.parametrize(
     ("pattern", "says"),
     [
-        ("{base} or {base}", "stands twice"),
+        ("{base} or {base}", "is used twice"),
         ("{base", "never closed"),
         ("[[{base}]]", "brackets"),
         ("best", "needs a column"),

@@ -202,6 +202,9 @@ def test_a_heading_and_nothing_else(table: Any) -> None:
         ("Kosten per klik", "cpc"),
         ("Impr.", "impressions"),
         ("Klicks", "clicks"),
+        ("KD", "difficulty"),
+        ("Ranking difficulty (%)", "difficulty"),
+        ("SV", "searches"),
         ("Gemiddelde positie", "position"),
     ],
 )

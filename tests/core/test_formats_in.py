@@ -86,7 +86,7 @@ def test_heading_not_first_totals_repeats_and_formulas(tmp_path: Path) -> None:
         (13, "total"),
     ]
     # One figure that cannot be read leaves that one unknown, and is told.
-    assert taken[1].unread == ("Clicks you had: “lots” is no figure.",)
+    assert taken[1].unread == ("Your clicks: “lots” is not a number.",)
     assert set(taken[1].figures) == {"position"}
 
 
@@ -161,8 +161,8 @@ def test_the_delimiter_that_parts_all_lines_alike() -> None:
         (b" \r\n\n", "empty"),
         (b"\x89PNG\r\n\x1a\n" + bytes(200), "a picture"),
         (b"%PDF-1.7 ...", "a PDF"),
-        (bytes(range(256)) * 20, "no text"),
-        (b"\x01\x02\x03\x04abc" * 100, "no text"),
+        (bytes(range(256)) * 20, "Not a text file"),
+        (b"\x01\x02\x03\x04abc" * 100, "Not a text file"),
         (b"PK\x03\x04 broken", "broken"),
         (b"\xd0\xcf\x11\xe0\xa1\xb1", "old binary"),
     ],
@@ -220,7 +220,7 @@ def test_a_packed_file_that_is_no_spreadsheet_and_one_cut_off(tmp_path: Path) ->
     path = tmp_path / "other.zip"
     with zipfile.ZipFile(path, "w") as packed:
         packed.writestr("letter.txt", "hello")
-    with pytest.raises(BadFile, match="no spreadsheet"):
+    with pytest.raises(BadFile, match="not a spreadsheet"):
         open_table(path)
     whole = book(tmp_path).read_bytes()
     with pytest.raises(BadFile, match="broken"):

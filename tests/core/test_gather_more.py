@@ -47,7 +47,7 @@ def test_a_seed_keeps_out_whole_words_only() -> None:
     assert seed.unwanted("star charts in a case") != ""
     assert seed.unwanted("star chart case") == "-case in the seed"
     assert seed.unwanted("star chart showcase") == ""
-    with pytest.raises(BadKeyword, match="only says what to leave out"):
+    with pytest.raises(BadKeyword, match="only says what to exclude"):
         read_seed("-case")
 
 
@@ -174,7 +174,7 @@ def test_words_dropped_again_and_again_and_names_like_brands_are_suggested() -> 
         ("word", "tattoo", 2),
         ("brand", "velumscope", 1),
     ]
-    assert "dropped 3" in hints[0].why
+    assert "rejected 3" in hints[0].why
     assert hints[0].examples == ("moon tattoo", "big tattoo idea")
     assert suggest_rules([], [], [], [], [], "en") == []
 

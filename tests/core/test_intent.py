@@ -193,7 +193,7 @@ def test_a_cue_is_told_where_it_speaks_for_what_was_read(language: str, cue: obj
 
 def test_evidence_names_brand_place_page_or_word() -> None:
     names = Names(own=["duskfield"], rivals=["orrinek"], places=["tarnley"])
-    assert explain_intent("orrinek login", [], "en", names)[0] == "names a rival's brand"
+    assert explain_intent("orrinek login", [], "en", names)[0] == "names a competitor's brand"
     assert "names a place" in explain_intent("roofers tarnley", [], "en", names)
     page = explain_intent("roofers", ["map"], "en", names)
     assert page[0] == FEATURE_CUES["map"].says

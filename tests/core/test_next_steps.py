@@ -109,7 +109,7 @@ def test_what_hurts_comes_before_what_could_be_better() -> None:
 def test_the_page_that_ranks_instead_is_named() -> None:
     (step, *_) = next_steps(HOLDS["wrong_piece"][0])
     assert "“enamel sign restoration”" in step.do
-    assert step.why == "/restoring-enamel stands at 4 for it, this one at 30."
+    assert step.why == "/restoring-enamel is at position 4 for it, this one at 30."
 
 
 DAY = date(2026, 5, 1)

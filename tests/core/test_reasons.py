@@ -53,7 +53,7 @@ def test_what_the_sentence_promises_is_so(case: Case) -> None:
     assert said
     assert said.endswith(".")
     tried = None
-    if found := re.search(r"With (\d+) more points? of strength it would be Go", said):
+    if found := re.search(r"With (\d+) more points? of strength it would be a Go", said):
         tried = {"own": (case.own or 0) + int(found[1])}
     elif found := re.search(r"if a click were worth £([\d,.]+) to you", said):
         # A penny is the least that one can say.
@@ -74,33 +74,36 @@ def test_what_the_sentence_promises_is_so(case: Case) -> None:
     [
         (
             Case(channel="web", at=AT, volume=2_400, strengths=PAGE, own=52, click_value=0.4),
-            ["2,400 searches a month", "to reach page one", "worth about £", "weaker than you."],
+            ["2,400 searches a month", "of reaching page one", "worth about £", "weaker than you."],
         ),
         (Case(channel="web", at=AT, volume=12), ["Only 12 searches", "under your 40."]),
         (
             Case(channel="web", at=AT, volume=12, strengths=PAGE, own=60, click_value=9),
-            ["Only 12 searches", "it would be Go: the chance is"],
+            ["Only 12 searches", "it would be a Go: the chance is"],
         ),
         (
             Case(channel="web", at=AT, volume=12, strengths=PAGE + 30, own=5, click_value=9),
-            ["More searches alone would not make it Go"],
+            ["More searches alone would not make it a Go"],
         ),
         (
             Case(channel="web", at=AT, volume=18_123, strengths=PAGE + 20, own=20, click_value=1),
-            ["18,100", "hardly a chance", "more points of strength it would be Go"],
+            ["18,100", "almost no chance", "more points of strength it would be a Go"],
         ),
         (
             Case(channel="web", at=AT, volume=500, strengths=PAGE, own=60),
             ["the worth of a click is unknown", "if a click were worth £"],
         ),
-        (Case(channel="web", at=AT, own=30, price=3.2), ["Nobody counts", "costs 3.2 lookups"]),
+        (
+            Case(channel="web", at=AT, own=30, price=3.2),
+            ["Search volume not known", "costs 3.2 lookups"],
+        ),
         (
             Case(channel="web", at=AT, volume=900, strengths=PAGE, price=3.2),
-            ["900 searches a month. No outlet of yours is on this channel", "Name the outlet"],
+            ["900 searches a month. You have no outlet on this channel", "Add the outlet"],
         ),
         (
             Case(channel="web", at=AT, volume=900, own=30),
-            ["Its results page was not read. Bring a file"],
+            ["No results page yet. Import a file"],
         ),
     ],
 )
@@ -114,4 +117,4 @@ def test_a_high_chance_beside_no_weak_spot_is_explained() -> None:
     case = Case(channel="web", at=AT, volume=900, strengths=page, own=49.5, click_value=3)
     assert judge(case).weak_spots == 0
     assert (judge(case).chance or 0) > 0.5
-    assert "none is weaker than you by itself, but several are close" in explain_verdict(case)
+    assert "none is clearly weaker than you, but several are close" in explain_verdict(case)

@@ -81,7 +81,7 @@ def test_a_line_that_cannot_be_read_is_refused_alone(tmp_path: Path) -> None:
     ("text", "lacks"),
     [
         ("Query,Clicks\na b,1\n", "the page"),
-        ("Page,Query\nhttps://a.example/x,a b\n", "clicks or times shown"),
+        ("Page,Query\nhttps://a.example/x,a b\n", "clicks or impressions"),
         ("", "empty"),
     ],
 )

@@ -86,20 +86,22 @@ def test_what_it_takes_to_rise() -> None:
 def test_the_conclusion_in_words() -> None:
     told = conclude(weaker=3, titled=1, there=10, page_one=0.6, between=(5, 8), visits=61.4)
     assert told == (
-        "Of the first ten, three are weaker than you and only one title says the phrase. You have "
-        "a 60% chance to reach page one, then most likely between 5th and 8th, about 61 visits a "
-        "month once settled."
+        "Of the top ten, three are weaker than you and only one title contains the phrase. You "
+        "have a 60% chance of reaching page one, then most likely between 5th and 8th, about 61 "
+        "visits a month once settled."
     )
     hopeless = conclude(weaker=0, titled=7, there=10, page_one=0.01, between=(10, 10), visits=0.1)
-    assert hopeless.endswith("As you stand there is hardly a chance to reach page one.")
+    assert hopeless.endswith("At your strength you have almost no chance of reaching page one.")
     alone = conclude(weaker=1, titled=0, there=1, page_one=1, between=(1, 1), visits=0.4)
-    assert alone.startswith("One result stands here; it is weaker than you and no titles say")
+    assert alone.startswith("There is one result; it is weaker than you and no titles contain")
     strong = conclude(weaker=0, titled=1, there=1, page_one=1, between=(2, 2), visits=None)
-    assert strong.startswith("One result stands here; it is not weaker than you and one title says")
+    assert strong.startswith(
+        "There is one result; it is not weaker than you and one title contains"
+    )
     assert "less than one visit a month" in alone
     assert conclude(
         weaker=0, titled=0, there=0, page_one=1, between=(1, 1), visits=None
-    ).startswith("Nobody stands here")
+    ).startswith("No results")
     assert [ordinal(n) for n in (1, 2, 3, 4, 11, 12, 21, 112)] == (
         "1st 2nd 3rd 4th 11th 12th 21st 112th".split()
     )
@@ -134,9 +136,9 @@ def test_changes_a_week() -> None:
     assert changes_a_week(snapshots[:1]) is None
     assert changes_a_week([snapshots[0], snapshots[0]]) is None
     assert volatility_words(None) == ""
-    assert volatility_words(0.2).startswith("hardly")
-    assert volatility_words(1.2) == "one place changes a week"
-    assert volatility_words(4.0).startswith("4 places change a week, so")
+    assert volatility_words(0.2).startswith("almost no")
+    assert volatility_words(1.2) == "one position changes a week"
+    assert volatility_words(4.0).startswith("4 positions change a week, so")
     told = positions_over_time(snapshots[:2], depth=10)
     assert told[0] == ("a", [1, 1])
     assert dict(told)["i"] == [9, None]

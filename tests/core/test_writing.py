@@ -213,7 +213,7 @@ def test_html_is_read_and_nothing_of_it_runs() -> None:
         "images": "cord.jpg: A cord",
         "body": "# Cords\n\nThey **fray**.\n\n- one\n- two\n",
     }
-    assert found.notes[0].startswith("1 part that would run")
+    assert found.notes[0].startswith("Ignored 1 part")
     assert "It has no description." in found.notes
 
 
@@ -247,7 +247,7 @@ def test_copied_text_is_read_into_fields() -> None:
 def test_a_csv_of_fields_is_read() -> None:
     read = read_existing("video", 'Title;Tags;Other\n"Sash; cords";"one\ntwo";x\nNext;a;b\n')
     assert read.fields == {"title": "Sash; cords", "tags": "one\ntwo"}
-    assert read.notes == ["It has 2 rows; the first was read."]
+    assert read.notes == ["It has 2 rows; the first was used."]
     # A sentence that names two fields is none.
     assert read_existing("video", "Title, tags").fields == {"title": "Title, tags"}
 

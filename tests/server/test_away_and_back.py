@@ -50,14 +50,14 @@ def test_a_brief_tells_what_is_known(weighed: Api) -> None:
     weighed.post(f"/rows/{row['id']}/page/fields")
     [brief] = weighed.get("/briefs", ids=[piece.pk])
     names = [section["name"] for section in brief["sections"]]
-    assert names[0] == "What it is for, and why"
-    assert {"Its phrases, the weightiest first", "Who stands on the page", "When"} <= set(names)
+    assert names[0] == "Purpose"
+    assert {"Keywords, most important first", "Current results", "When"} <= set(names)
     told = {section["name"]: section for section in brief["sections"]}
-    phrases = told["Its phrases, the weightiest first"]["rows"]
+    phrases = told["Keywords, most important first"]["rows"]
     assert phrases[0][0] == row["text"]
-    assert len(told["Who stands on the page"]["rows"]) == 10
+    assert len(told["Current results"]["rows"]) == 10
     assert any("words" in line for line in told["What they have in common"]["lines"])
-    assert any("practice" in line for line in told["What it is for, and why"]["lines"])
+    assert any("practice" in line for line in told["Purpose"]["lines"])
     text = weighed.client.get(f"{weighed.base}/briefs.md", {"ids": [piece.pk]}).content.decode()
     assert text.startswith(f"# {piece.title}")
     content = weighed.client.get(f"{weighed.base}/briefs.docx", {"ids": [piece.pk]}).content
@@ -116,7 +116,7 @@ def test_a_plan_comes_back_from_a_spreadsheet(api: Api, pieces: list[Piece]) -> 
     at = {cell.value: cell.column for cell in sheet[1]}
     month = months_ahead(today())[4]
     sheet.cell(2, at["Month"]).value = f"{month:%B %Y}"
-    sheet.cell(2, at["State"]).value = "Agreed"
+    sheet.cell(2, at["Status"]).value = "Agreed"
     sheet.cell(3, at["Outlet"]).value = "No such outlet"
     sheet.cell(3, at["Note"]).value = "=SUM(1)"
     sheet.cell(4, at["Month"]).value = date(1999, 1, 1)
@@ -127,7 +127,7 @@ def test_a_plan_comes_back_from_a_spreadsheet(api: Api, pieces: list[Piece]) -> 
     changes = {(change["title"], change["field"]): change for change in told["changes"]}
     by_row = [sheet.cell(row, at["Piece"]).value for row in (2, 3)]
     assert changes[by_row[0], "month"]["after"] == f"{month:%B %Y}"
-    assert changes[by_row[0], "state"]["before"] == "idea"
+    assert changes[by_row[0], "status"]["before"] == "idea"
     assert told["changed"] == len(changes)
     assert [wrong["row"] for wrong in told["wrong"]] == [3, 4, 5]
     assert len(told["missing"]) == 1

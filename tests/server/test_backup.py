@@ -365,7 +365,7 @@ def _a_folder(data: Path) -> None:
 @pytest.mark.parametrize(
     ("spoil", "says"),
     [
-        (_newer, "made by a newer version of Bunraku (it has sheet.0099_later)"),
+        (_newer, "from a newer version of Bunraku (it has sheet.0099_later)"),
         (_emptied_key, "is empty. Put back the one of your last backup"),
         (_no_database, "no database at all. Stop Bunraku and restore your last backup"),
         (_corrupt, "damaged"),
@@ -458,7 +458,7 @@ def test_a_job_that_storage_stops_says_so(api: Api, monkeypatch: pytest.MonkeyPa
     api.post("/gather/runs", RUN)
     job = Job.objects.get(kind="gather")
     assert job.state == "failed"
-    assert "cannot be written to" in job.error
+    assert "read-only" in job.error
 
 
 def test_the_worker_waits_for_storage_and_goes_on(monkeypatch: pytest.MonkeyPatch) -> None:
@@ -477,7 +477,7 @@ def test_the_worker_waits_for_storage_and_goes_on(monkeypatch: pytest.MonkeyPatc
     monkeypatch.setattr(command.stderr, "write", told.append)
     assert command._storage_failed()
     assert not command._storage_failed()
-    assert "cannot be written to" in told[0]
+    assert "read-only" in told[0]
 
 
 def test_only_storage_is_told_as_storage() -> None:

@@ -60,7 +60,7 @@ def test_taken_combinations_carry_their_priority_and_origin(api: Api, project: P
     api.post("/combiner/take", RECIPE)
     job = last_job(project, "combine")
     assert job.state == "done"
-    assert (job.result["new"], job.result["left_out"]) == (6, {"rival brands": 6})
+    assert (job.result["new"], job.result["left_out"]) == (6, {"competitors' brands": 6})
     row = Row.objects.get(text="best telescope repair in Tarnley")
     assert row.priority == "high"
     assert Decision.objects.get(keyword=row.keyword).priority == "high"
@@ -134,7 +134,7 @@ TABLE = (
 
 def test_a_preview_comes_first_and_imports_nothing(api: Api) -> None:
     answer = api.bring(TABLE)
-    assert answer["kind"] == "Delimited text, parted by comma"
+    assert answer["kind"] == "Delimited text, separated by comma"
     assert answer["mapping"] == {"keyword": 0, "searches": 1, "cpc": 2, "competition": 3, "note": 4}
     assert answer["heading"] == 1
     assert answer["rows"][0] == {
@@ -232,10 +232,14 @@ def test_an_own_report_marks_what_one_already_has(api: Api, project: Project) ->
 
 def test_pasted_lines_rules_and_repeats(api: Api, project: Project) -> None:
     answer = api.bring("Star Chart\nstar chart\norrinek lens\n\nmoon\n", "pasted.txt")
-    assert answer["kind"] == "One keyword a line"
+    assert answer["kind"] == "One keyword per line"
     api.post(f"/files/{answer['id']}/import", {"channel": "video"})
     result = last_job(project, "import").result
-    assert (result["new"], result["repeated"], result["left_out"]) == (2, 1, {"rival brands": 1})
+    assert (result["new"], result["repeated"], result["left_out"]) == (
+        2,
+        1,
+        {"competitors' brands": 1},
+    )
     assert Row.objects.get(text="orrinek lens").state == STATE_CODE["left_out"]
 
 

@@ -62,9 +62,9 @@ def test_sums_and_reasons_of_a_cluster(weighed: Api) -> None:
 
 def test_a_fit_of_what_is_not_worth_anything_yet_proves_nothing() -> None:
     told = Fit().brought(FitReport(left_out=3, without_worth=3))
-    assert told == "0 placed, 3 left out, 3 without a known worth"
+    assert told == "0 scheduled, 3 not scheduled, 3 of unknown worth"
     told = Fit().brought(FitReport(placed=2, value=8.0, gap_share=0.004))
-    assert told == "2 placed, 0 left out, at most 0.4% below the best possible"
+    assert told == "2 scheduled, 0 not scheduled, within 0.4% of the best possible"
 
 
 @pytest.mark.parametrize("sort", ["worth", "volume", "keywords", "chance"])

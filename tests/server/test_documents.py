@@ -15,6 +15,7 @@ from bunraku.server.errors import CATALOGUE, BunrakuError
 from bunraku.server.plan.export import COLUMNS as PLAN_COLUMNS
 from bunraku.server.sheet.export import COLUMNS as KEYWORD_COLUMNS
 from bunraku.server.start.management.commands.write_docs import generated
+from tools import sentences
 
 ROOT: Path = settings.ROOT
 TABLES = (ROOT / "bunraku/server/sheet/columns.py",)
@@ -87,6 +88,11 @@ def test_pictures_and_the_readme_agree() -> None:
     pictures = {path.name for path in (ROOT / "docs/screenshots").glob("*.png")}
     assert pictures
     assert pictures == set(re.findall(r"docs/screenshots/([\w-]+\.png)", read("README.md")))
+
+
+def test_the_sentences_are_listed_and_use_the_words_of_the_glossary() -> None:
+    assert read("docs/sentences.md") == sentences.markdown(), "run `make docs`"
+    assert list(sentences.not_used()) == []
 
 
 def test_links_of_the_documents_lead_somewhere() -> None:

@@ -59,7 +59,7 @@ def test_own_files_go_from_import_to_a_plan(own_files: Api, project: Project) ->
     for piece in pieces_of(own_files):
         assert bool(piece["month"]) is (piece["worth"] is None or piece["worth"] > 0)
     text = b"".join(own_files.client.get(f"{own_files.base}/keywords.csv").streaming_content)
-    assert b"Chance rests on" in text
+    assert b"Chance based on" in text
     assert b'"assumed"' in text
 
 
@@ -79,7 +79,7 @@ def test_a_guess_outranks_what_was_read_and_is_taken_back(own_files: Api) -> Non
     told = own_files.get(f"/rows/{row['id']}")
     assert (told["guess"], told["row"]["chance_from"]) == ("hard", "guess")
     assert told["row"]["chance"] == pytest.approx(0.15, abs=0.01)
-    assert "by your own guess" in told["because"]
+    assert "by your own estimate" in told["because"]
     own_files.undo()
     assert own_files.get(f"/rows/{row['id']}")["row"] == row
     assert own_files.refused("POST", "/rows/guess", {"row_ids": [row["id"]], "guess": "maybe"})
@@ -87,7 +87,7 @@ def test_a_guess_outranks_what_was_read_and_is_taken_back(own_files: Api) -> Non
 
 def test_reasons_tell_an_assumed_chance(own_files: Api) -> None:
     row = brought(own_files)["fountain pen nib grinding"]
-    assert "taken for even" in own_files.get(f"/rows/{row['id']}")["because"]
+    assert "50% assumed" in own_files.get(f"/rows/{row['id']}")["because"]
 
 
 def test_thresholds_of_ones_own_outrank_the_preset(weighed: Api, project: Project) -> None:

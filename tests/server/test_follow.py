@@ -212,7 +212,7 @@ def test_a_change_that_helped_is_found_beside_pieces_that_nobody_touched(
     day = (now - timedelta(days=42)).isoformat()
     entry = api.post("/diary", {"what": "pictures", "day": day, "live": changed.pk})
     assert entry["judged"]["why"] == "helped", entry["judged"]
-    assert "It is likely your change that helped" in entry["judged"]["sentence"]
+    assert "Your change probably helped" in entry["judged"]["sentence"]
     assert entry["judged"]["controls"] == 6
     # Nobody looked for a while: it is judged once its windows are full, however long ago that is.
     DiaryEntry.objects.filter(pk=entry["id"]).update(judged={}, judged_on=day)

@@ -55,8 +55,8 @@ def test_outcomes_teach_the_next_chances_and_never_the_old_ones(
     assert learn_outlets(project) == 0
     assert list(Followed.objects.order_by("pk").values_list("chance", "own_strength")) == before
     told = next(one for one in api.get("/follow/learned") if one["outlet"] == outlet.pk)
-    assert "From 40 outcomes" in told["sentence"]
-    assert "points stronger than told" in told["sentence"]
+    assert "40 results" in told["sentence"]
+    assert "points above the figure entered" in told["sentence"]
     assert "shown within about 12 days" in told["sentence"]
     assert api.get("/plan/pieces")["rows"][0]["days_until_shown"] == 12
     # Switched off, it is as told again; taken back, it is used again.
@@ -73,8 +73,8 @@ def test_too_few_outcomes_say_how_many_are_followed(
     settled(project, piece, 3, None)
     assert learn_outlets(project) == 0
     told = api.get("/follow/learned")
-    assert told[0]["sentence"].startswith("3 settled outcomes of its pieces’ own topics so far")
-    assert told[1]["sentence"] == "Nothing of it is followed yet."
+    assert told[0]["sentence"].startswith("3 settled results so far")
+    assert told[1]["sentence"] == "Nothing published here is tracked yet."
 
 
 def test_what_to_do_next_becomes_a_task_of_the_plan(api: Api, piece: Piece) -> None:
@@ -92,7 +92,7 @@ def test_what_to_do_next_becomes_a_task_of_the_plan(api: Api, piece: Piece) -> N
     piece.refresh_from_db()
     assert (piece.state, piece.improves) == ("agreed", True)
     assert piece.due == today() + timedelta(days=64)
-    assert "Take the last change back." in piece.comments.get().said
+    assert "Undo the last change." in piece.comments.get().said
     assert api.refused("POST", f"/live/{live}/task", {"rule": "year"})["field"] == "rule"
 
 
@@ -145,7 +145,7 @@ def test_figures_of_months_come_from_a_table(api: Api) -> None:
     text = "Month,Outlet,Visits\n2026-03,,10\n2026-03,A shop,4\n2026-03,Nowhere,4\n2099-01,,1\n"
     told = bring(api, "/follow/report/bring", text)
     assert (told["months"], told["figures"], len(told["wrong"])) == (1, 2, 2)
-    assert "there is no outlet “Nowhere”" in told["wrong"][0]
+    assert "unknown outlet “Nowhere”" in told["wrong"][0]
     bring(api, "/follow/report/bring", text)
     assert MonthFigure.objects.count() == 2
     rows = api.get("/follow/report", month=MONTH.isoformat())["figures"]
@@ -190,7 +190,7 @@ def test_days_to_come_are_not_taken_and_a_figure_that_cannot_be_read_is_told(api
     assert (told["lines"], told["refused"], told["days"]) == (2, 1, 1)
     to_come, unread = told["why"]
     assert to_come == "1 line of days that are still to come, as 1 January 2099, not taken."
-    assert unread.startswith("Row 3: Taken without a figure. Clicks")
+    assert unread.startswith("Row 3: Imported without this figure. Your clicks")
     assert OwnQuery.objects.get(term="b cord").clicks is None
     only = text.replace("2026-05-01", "2098-05-01")
     assert bring(api, "/follow/own-report", only, channel="web")["lines"] == 0
@@ -223,7 +223,7 @@ def test_without_a_source_one_s_own_report_tells_where_one_stands(
     for _ in range(2):
         bring(api, "/follow/own-report", text, channel="web")
     seen = api.get(f"/live/{live}")
-    assert seen["source"] == "your own report, on average"
+    assert seen["source"] == "average in your performance report"
     by_text = {phrase["text"]: phrase["places"] for phrase in seen["phrases"]}
     assert by_text["sash window cord"] == by_text["sash pulley"] == [8, 5, 3]
     assert by_text["sash cord kit"] == [-1, -1, -1]

@@ -103,9 +103,9 @@ def test_rival_brands_are_left_out_and_counted(api: Api, project: Project) -> No
         "/gather/runs", {**RUN, "seeds": "solar filter, astronomy binoculars, smart telescope"}
     )
     left = last_job(project, "gather").result["left_out"]
-    assert set(left) == {"rival brands"}
+    assert set(left) == {"competitors' brands"}
     rows = Row.objects.filter(state=STATE_CODE["left_out"])
-    assert rows.count() == left["rival brands"] > 0
+    assert rows.count() == left["competitors' brands"] > 0
     assert all(any(brand in row.text for brand in project.rival_brands) for row in rows)
     assert not Row.objects.filter(state=0, text__contains="velumscope").exists()
     assert api.get("/sheet", limit=500)["total"] == last_job(project, "gather").result["new"]

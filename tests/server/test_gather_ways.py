@@ -56,7 +56,7 @@ def test_a_rivals_ranks(api: Api, project: Project) -> None:
     assert not Keyword.objects.filter(key__contains=address).exists()
     api.post("/gather/runs", {"seeds": "nobody.example", "channels": ["web"], "ways": ["rivals"]})
     nobody = last_job(project, "gather").result
-    assert "No source knows “nobody.example”" in nobody["ended"]
+    assert "No source has rankings for “nobody.example”" in nobody["ended"]
     # It was answered: there is no rest to ask for.
     assert nobody["missing"] == {}
 
@@ -94,7 +94,7 @@ def test_rising_terms_translations_and_years(api: Api, project: Project) -> None
         },
     )
     assert (
-        "The German terms stand in the sheet of that locale"
+        "The German terms are in the table of that locale"
         in last_job(project, "gather").result["ended"]
     )
     german = Row.objects.filter(

@@ -119,7 +119,7 @@ def test_a_fault_of_ours_is_told_and_logged(
     start_job(project, Steps, StepParams(broken=True))
     job = last_job(project, "test-steps")
     assert job.state == "failed"
-    assert "fault of its own" in job.error
+    assert "Internal error" in job.error
     assert "broke" in caplog.text
 
 

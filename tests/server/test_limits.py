@@ -35,7 +35,7 @@ def test_a_persons_hours_hold_and_say_so(api: Api, made: list[Piece]) -> None:
     assert api.get("/plan/limits")["people"] == [{"name": "Ruth", "hours": 1}]
     api.post("/plan/fit")
     assert not Piece.objects.exclude(month=None).exists()
-    assert set(whys(api).values()) == {"Ruth's hours are taken."}
+    assert set(whys(api).values()) == {"Ruth has no hours left."}
     api.send("PUT", "/plan/limits", {**NOTHING, "people": [{"name": "Ruth", "hours": 2}]})
     api.post("/plan/fit")
     months = list(Piece.objects.exclude(month=None).values_list("month", flat=True))
@@ -50,7 +50,7 @@ def test_so_many_of_a_kind_a_month(api: Api, made: list[Piece]) -> None:
     api.post("/plan/fit")
     out = Piece.objects.filter(month=None)
     assert set(out.values_list("kind", flat=True)) == {"guide"}
-    assert set(whys(api).values()) == {"You want none of the kind “buying guide” in a month."}
+    assert set(whys(api).values()) == {"Your limit is 0 of “buying guide” a month."}
     api.undo()
     api.undo()
     assert not PlanLimit.objects.exists()
@@ -98,10 +98,10 @@ def test_each_piece_without_a_month_says_why(api: Api, made: list[Piece], projec
     Row.objects.filter(text="loom 4").update(worth=None)
     Row.objects.filter(text="loom 5").update(worth=0)
     told = whys(api)
-    assert told[made[0].title] == "You keep it out."
-    assert told[made[2].title] == f"It waits for “{made[1].title}”, which has no month."
-    assert told[made[3].title] == "There is room for it: fit again."
-    assert told[made[4].title].startswith("Its worth is not known")
+    assert told[made[0].title] == "Held back by you."
+    assert told[made[2].title] == (f"It depends on “{made[1].title}”, which is not scheduled.")
+    assert told[made[3].title] == "There is room: schedule again."
+    assert told[made[4].title].startswith("Worth not known")
     assert told[made[5].title].startswith("It brings nothing within")
     assert "for each of its 2 hours" in told[made[6].title]
     Row.objects.filter(text="loom 5").update(chance=0.002)
@@ -121,7 +121,7 @@ def test_the_board_in_groups(api: Api, made: list[Piece], project: Project) -> N
     }
     told = {name: [(g["name"], g["at"], g["pieces"]) for g in by[name]["groups"]] for name in by}
     assert told["theme"] == [("loom", 0, 1), ("Of no theme", 1, 9)]
-    assert told["maker"] == [("Ruth", 0, 1), ("Nobody named yet", 1, 9)]
+    assert told["maker"] == [("Ruth", 0, 1), ("No owner", 1, 9)]
     # The worth of the known leads, and what is empty comes last.
     assert told["state"] == [("Idea", 0, 9), ("Ready", 9, 1)]
     assert [(g["at"], g["pieces"]) for g in by["outlet"]["groups"]] == [(0, 10)]
@@ -175,6 +175,4 @@ def test_at_most_so_many_of_them(
     api.send("PUT", "/plan/limits", {**NOTHING, "alike": 1})
     api.post("/plan/fit")
     assert Piece.objects.exclude(month=None).count() == 1
-    assert set(whys(api).values()) == {
-        "You want at most 1 of the location pages that differ too little from it."
-    }
+    assert set(whys(api).values()) == {"Your limit for location pages that are too alike is 1."}

@@ -133,7 +133,7 @@ def test_the_month_has_a_ceiling_and_the_rest_waits(api: Api, piece: Piece) -> N
     assert place_of(live) == [0]
     assert api.get("/follow/watch")["left"] == 0
     assert api.refused("PUT", "/follow/watch", watch_body(depth=7))["status"] == 422
-    refused = api.refused("PUT", "/follow/watch", watch_body(places=["Elsewhere"]))
+    refused = api.refused("PUT", "/follow/watch", watch_body(places=["Other sources"]))
     assert refused["field"] == "places"
 
 
@@ -224,12 +224,12 @@ def test_without_a_source_nothing_is_said_to_be_looked_at(
     assert (row["due"], row["next_check"], row["visible"]) == (False, None, None)
     assert api.get(f"/live/{live}")["next_check"] is None
     (step, *_) = api.get(f"/live/{live}/next")
-    assert (step["do"], step["act"]) == ("Bring in your own report.", "look")
+    assert (step["do"], step["act"]) == ("Import your search performance report.", "look")
     assert start_due_checks() == 0
     # With a source it is due, and said to be.
     Project.objects.filter(pk=project.pk).update(figures_from="practice")
     assert api.get("/follow")["rows"][0]["due"]
-    assert api.get(f"/live/{live}/next")[0]["do"] == "Look where it stands."
+    assert api.get(f"/live/{live}/next")[0]["do"] == "Check its rankings."
 
 
 def test_places_and_phones_are_looked_at_for_phrases_that_are_asked_near_by(

@@ -166,15 +166,17 @@ def test_none_overwrites_another_and_the_most_trusted_has_the_say(
     with transaction.atomic():
         keep_readings(scope, "File mine.csv", day, [("bands", "moon", {"cpc_low": 3.0})])
         keep_readings(scope, "Rehearsal Bands", later, [("bands", "moon", bands)])
-        keep_readings(scope, "Elsewhere", day, [("counts", "moon", {"monthly": 9, "history": []})])
+        keep_readings(
+            scope, "Other sources", day, [("counts", "moon", {"monthly": 9, "history": []})]
+        )
         keep_readings(scope, "Rehearsal Counts", later, [("counts", "moon", None)])
     read = latest_readings(scope, ["moon"])
     # One's own file first, though it is older; what it does not tell is another's.
     assert read.bands["moon"] == {**bands, "cpc_low": 3.0}
-    assert set(read.counts["moon"]) == {"Elsewhere", "Rehearsal Counts"}
+    assert set(read.counts["moon"]) == {"Other sources", "Rehearsal Counts"}
     # Of ranges both are kept, each with its day.
     assert set(read.ranges["moon"]) == {"File mine.csv", "Rehearsal Bands"}
-    assert list(read.told_by) == ["Rehearsal Bands", "Elsewhere"]
+    assert list(read.told_by) == ["Rehearsal Bands", "Other sources"]
 
 
 def test_a_source_that_has_nothing_today_does_not_take_away_what_it_had(scope: Scope) -> None:

@@ -71,7 +71,7 @@ def test_the_page_says_whether_we_can(api: Api, read: Callable[..., Row]) -> Non
     told = view(api, row)
     assert told["practice"]
     assert (told["depth_read"], told["rests_on"], told["days_old"]) == (10, 10, 0)
-    assert "two titles say the phrase" in told["conclusion"]
+    assert "two titles contain the phrase" in told["conclusion"]
     assert told["own"] == pytest.approx(row.own_strength, abs=0.01)
     assert told["landing"]["page_one"] == pytest.approx(row.chance, abs=0.001)
     assert told["landing"]["visits"] == pytest.approx(row.clicks, rel=0.01)
@@ -151,7 +151,7 @@ def test_how_a_page_moved(api: Api, read: Callable[..., Row]) -> None:
     row = read(now)
     told = view(api, row)
     assert told["changes_a_week"] == 1.0 == row.changes
-    assert told["moves_words"] == "one place changes a week"
+    assert told["moves_words"] == "one position changes a week"
     moved = {each["publisher"]: (each["before"], each["after"]) for each in told["moved"]}
     assert moved["new"] == (None, 10)
     assert moved["site10.example"] == (10, None)
@@ -199,7 +199,7 @@ def test_pages_of_any_kind(api: Api, read: Callable[..., Row], payload: dict[str
     known = any("standing" in result for result in payload["results"])
     assert (told["landing"] is not None) == known
     if not payload["results"]:
-        assert told["conclusion"].startswith("Nobody stands here")
+        assert told["conclusion"].startswith("No results")
     if payload["results"] and not known:
         assert told["rests_on"] == 0
         assert row.chance is None
@@ -210,7 +210,7 @@ def test_a_page_that_was_not_read(api: Api, rows: Callable[..., list[Row]]) -> N
     told = view(api, row)
     assert (told["results"], told["conclusion"], told["read_on"]) == ([], "", None)
     assert told["can_be_read"]
-    assert "not read" in told["because"]
+    assert "no results page yet" in told["because"]
 
 
 def test_listings_are_narrowed(api: Api, project: Project, rows: Callable[..., list[Row]]) -> None:
@@ -325,7 +325,7 @@ def test_pages_from_a_file(api: Api, project: Project, rows: Callable[..., list[
     assert not suit.practice
     assert (veil.chance, view(api, veil)["rests_on"]) == (None, 0)
     because = api.get(f"/rows/{veil.pk}")["because"]
-    assert "nobody says how strong those on its results page are" in because
+    assert "strength of the results not known" in because
     assert view(api, suit)["in_part"]
     assert view(api, suit)["rests_on"] == 10
     wrong = SimpleUploadedFile("list.csv", b"keyword,volume\nbee,4\n")
@@ -362,7 +362,7 @@ def test_what_nobody_told_of_a_page_is_no_free_place(
     told = view(api, part)
     assert (told["rests_on"], told["first_page"], len(told["results"])) == (4, 10, 4)
     assert [result["place"] for result in told["results"]] == [1, 2, 4, 9]
-    assert told["conclusion"].startswith("Four of the first ten are told; of these, none is weaker")
+    assert told["conclusion"].startswith("Four of the top 10 are known; of these, none is weaker")
     assert told["landing"]["page_one"] == pytest.approx(part.chance, abs=0.001)
     assert api.get(f"/rows/{part.pk}")["results"][0]["strength"] == told["results"][0]["strength"]
 

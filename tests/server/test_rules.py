@@ -151,7 +151,7 @@ def test_words_dropped_again_and_again_are_suggested(api: Api, rows: Make) -> No
         + [{"text": "moon lamp"}]
     )
     ids = [row.pk for row in made[:3]]
-    api.post("/sheet/state", {"row_ids": ids, "state": "dropped", "reason": "Too hard for us"})
+    api.post("/sheet/state", {"row_ids": ids, "state": "dropped", "reason": "Too difficult"})
     assert api.get("/rules/hints") == []
     api.post("/sheet/state", {"row_ids": ids, "state": "dropped", "reason": "Off topic"})
     hint = api.get("/rules/hints")[0]

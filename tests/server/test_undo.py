@@ -162,7 +162,7 @@ def test_what_is_done_can_be_taken_back(setting: Setting, action: str) -> None:
     # It is taken back once: the next undo takes back what was done before it.
     assert list(Entry.objects.order_by("-pk").values_list("undone", flat=True)[:2]) == [True, False]
     # Both are told for good: what was done, and that it was taken back.
-    assert LogLine.objects.filter(text__startswith="Took back: ").exists()
+    assert LogLine.objects.filter(text__startswith="Undid: ").exists()
     assert LogLine.objects.count() >= lines + 2
 
 
@@ -270,7 +270,7 @@ def test_what_a_job_changes_is_told_of_whoever_started_it(
     with acting(colleague.pk):
         start_fitting(project)
     assert last_job(project, "fit").by == colleague
-    assert set(LogLine.objects.filter(text__startswith="Fitt").values_list("by", flat=True)) == {
+    assert set(LogLine.objects.filter(text__startswith="Schedul").values_list("by", flat=True)) == {
         colleague.pk
     }
 

@@ -290,7 +290,7 @@ def test_two_titles(api: Api, piece: Piece) -> None:
     told = api.get(f"/pieces/{piece.pk}/duel", **query)
     assert [one["searched"] for one in told["titles"]] == [90, 80]
     assert told["known"] == 0
-    assert "cannot be told" in told["words"]
+    assert "cannot be estimated" in told["words"]
 
 
 def test_the_list_tells_what_each_piece_lacks(

@@ -75,9 +75,9 @@ def test_a_sheet_that_says_what_cannot_be(api: Api, piece: Piece) -> None:
     _, told = back(api, sheet.encode(), "fields.csv")
     assert [one["field"] for one in told["changes"]] == ["Title"]
     why = " ".join(one["why"] for one in told["wrong"])
-    for part in ("cut it off", "no such field", "Id 999", "is x, which is no number"):
+    for part in ("cut it off", "no such field", "Id 999", "is x, which is not a number"):
         assert part in why
-    for content, said in ((b"Title\nx\n", "no column Id"), (b"Id\n1\n", "none of a field")):
+    for content, said in ((b"Title\nx\n", "No Id column"), (b"Id\n1\n", "none of a field")):
         status, problem = back(api, content, "fields.csv")
         assert status == 422
         assert said in problem["detail"]
@@ -91,7 +91,7 @@ HTML = """<html><head><title>Cords</title><script>steal()</script></head>
 def test_what_exists_comes_in(api: Api, piece: Piece, project: Project, rows: Make) -> None:
     read = api.post(f"/pieces/{piece.pk}/desk/read", {"text": HTML})
     assert read["fields"] == {"title": "Cords", "body": "A sash pulley.\n"}
-    assert "unrun" in read["notes"][0]
+    assert "Ignored" in read["notes"][0]
     assert api.refused("POST", f"/pieces/{piece.pk}/desk/read", {"text": " "})["code"] == "bad_file"
     given = {"channel": "web", "keyword": "Window putty", "address": "https://site.example/p"}
     opened = api.post("/writing/open", {**given, "text": HTML})
@@ -102,7 +102,7 @@ def test_what_exists_comes_in(api: Api, piece: Piece, project: Project, rows: Ma
     # One that is a piece's main keyword already opens that piece's desk.
     again = api.post("/writing/open", {"channel": "web", "keyword": "sash window cord"})
     assert again["piece"] == piece.pk
-    assert "this is its desk" in again["notes"][0]
+    assert "opened here" in again["notes"][0]
     bad = api.refused("POST", "/writing/open", {"channel": "web", "keyword": "!!!"})
     assert bad["field"] == "keyword"
     shop = listing(api, project, rows)

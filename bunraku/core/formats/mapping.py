@@ -232,7 +232,7 @@ def _is_whole(cell: str) -> bool:
 def _says(heading: str, meant: str, *, whole: bool) -> bool:
     words = meant.split(", ")
     if whole:
-        return heading in words or heading in map(_initials, words)
+        return bool(heading) and (heading in words or heading in map(_initials, words))
     return any(f" {word} " in f" {heading} " for word in words)
 
 

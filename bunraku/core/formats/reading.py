@@ -70,7 +70,7 @@ def look_into(path: Path, wanted: Wanted) -> Iterator[Look]:
             if isinstance(row, Refused):
                 refused.append(row)
             elif row.unread:
-                why = "Taken without a figure. " + " ".join(row.unread)
+                why = "Imported without this figure. " + " ".join(row.unread)
                 refused.append(Refused(row.number, row.text[:60], "figure_unread", why))
     cells = [cells for _, cells in seen.rows]
     width = max([len(seen.headings), *map(len, cells)], default=0)

@@ -82,14 +82,14 @@ def read_page_report(path: Path) -> Iterator[PageReport]:
         for name, there in (
             ("the query", "keyword" in plan.mapping),
             ("the page", "page" in plan.mapping),
-            ("clicks or times shown", {"clicks", "impressions"} & set(plan.mapping)),
+            ("clicks or impressions", {"clicks", "impressions"} & set(plan.mapping)),
         )
         if not there
     ]
     if lacks:
         said = ", ".join(heading for heading in preview.headings if heading) or "no headings"
         raise BadFile(
-            f"A page-and-query report has the page, the query, and clicks or times shown. This one "
+            f"A page-and-query report has the page, the query, and clicks or impressions. This one "
             f"has no column for {' and '.join(lacks)}; its headings are: {said}."
         )
     days = _days_of(table, preview.headings, plan.heading)
@@ -106,7 +106,7 @@ def read_page_report(path: Path) -> Iterator[PageReport]:
         else:
             figures = row.figures
             if row.unread:
-                _tell(out, row.number, f"Taken without a figure. {' '.join(row.unread)}")
+                _tell(out, row.number, f"Imported without this figure. {' '.join(row.unread)}")
             out.lines.append(
                 QueryLine(
                     row.texts["page"].strip()[:2_000],

@@ -6,9 +6,9 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 from scipy import sparse
-from scipy.optimize import Bounds, LinearConstraint, linprog, milp
 
 from bunraku.core.plan.problem import TINY, Floats, Ints, Problem
+from bunraku.core.solvers import bounds, constraint, linprog, milp
 
 GAP_WANTED = 0.009
 """Stop when the plan is proven within 0.9 % of the best possible: estimates are far coarser than
@@ -92,9 +92,9 @@ def integer_program(part: Part) -> tuple[Ints | None, float]:
     matrix, limits = _constraints(part)
     solved = milp(
         -part.value.ravel(),
-        constraints=LinearConstraint(matrix, -np.inf, limits),
+        constraints=constraint(matrix, -np.inf, limits),
         integrality=np.ones(n * m),
-        bounds=Bounds(0, part.may.astype(float).ravel()),
+        bounds=bounds(0, part.may.astype(float).ravel()),
         options={"mip_rel_gap": GAP_WANTED, "node_limit": MOST_NODES},
     )
     bound = -float(solved.mip_dual_bound) if solved.mip_dual_bound is not None else float("inf")

@@ -120,7 +120,7 @@ HELP = {
     "click_value": HelpText(
         "What one visit is worth to you.",
         "Your own figure for the intent; otherwise half of what advertisers pay for a click.",
-        "Set your own; the default is half the CPC.",
+        "Set your own; the default is half the price of a click.",
     ),
     "worth": HelpText(
         "Estimated value a month, once settled.",

@@ -140,7 +140,7 @@ def conclude(
         if between[0] == between[1]
         else f"between {ordinal(between[0])} and {ordinal(between[1])}"
     )
-    brings = "" if visits is None else f", about {count_words(visits)} visits a month once settled"
+    brings = "" if visits is None else f", about {_visits(visits)} a month once settled"
     if visits is not None and 0 < visits < 1:
         brings = ", less than one visit a month once settled"
     return (
@@ -150,6 +150,11 @@ def conclude(
         else f"{first} You have {odds_words(page_one)} of reaching page one, then most likely "
         f"{where}{brings}."
     )
+
+
+def _visits(count: float) -> str:
+    said = count_words(count)
+    return f"{said} visit{'s' * (said != '1')}"
 
 
 def ordinal(number: int) -> str:

@@ -179,7 +179,7 @@ def _missing(case: Case) -> str:
         parts.append("strength of the results not known")
     elif case.strengths is None:
         parts.append("no results page yet")
-    text = f"{' and '.join(parts)[:1].upper()}{' and '.join(parts)[1:]}."
+    text = f"{parts[0][:1].upper()}{'; '.join(parts)[1:]}."
     unread = case.volume is None or case.strengths is None
     if unread and case.price is not None:
         text += f" Measuring it costs {case.price:g} lookups."

@@ -5,8 +5,8 @@ from dataclasses import dataclass
 
 import numpy as np
 from scipy import sparse
-from scipy.optimize import Bounds, LinearConstraint, milp
 
+from bunraku.core.solvers import bounds, constraint, milp
 from bunraku.core.text.stop_words import STOP_WORDS
 from bunraku.core.weigh.saying import plain_words
 from bunraku.core.write.counting import Unit, length
@@ -113,11 +113,11 @@ def _chosen(
     solved = milp(
         worth,
         constraints=[
-            LinearConstraint(needs, -np.inf, 0),
-            LinearConstraint(room[None, :], -np.inf, most + blank),
+            constraint(needs, -np.inf, 0),
+            constraint(room[None, :], -np.inf, most + blank),
         ],
         integrality=np.concatenate([np.ones(count), np.zeros(len(wanting))]),
-        bounds=Bounds(0, 1),
+        bounds=bounds(0, 1),
         options={"mip_rel_gap": GAP},
     )
     if solved.x is None:

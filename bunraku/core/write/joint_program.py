@@ -6,8 +6,8 @@ from functools import cached_property
 
 import numpy as np
 from scipy import sparse
-from scipy.optimize import Bounds, LinearConstraint, linprog, milp
 
+from bunraku.core.solvers import bounds, constraint, linprog, milp
 from bunraku.core.write.packing import Wish, prepare
 from bunraku.core.write.phrase_program import (
     PhraseProgram,
@@ -112,9 +112,9 @@ class JointProgram:
         for _ in range(MOST_ROUNDS):
             solved = milp(
                 self._worth,
-                constraints=LinearConstraint(matrix, -np.inf, limits),
+                constraints=constraint(matrix, -np.inf, limits),
                 integrality=whole,
-                bounds=Bounds(self._least, self._most),
+                bounds=bounds(self._least, self._most),
                 options={"mip_rel_gap": PAIR_GAP, "node_limit": nodes},
             )
             if solved.mip_dual_bound is not None:

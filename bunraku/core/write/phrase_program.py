@@ -7,8 +7,8 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 from scipy import sparse
-from scipy.optimize import Bounds, LinearConstraint, linprog, milp
 
+from bunraku.core.solvers import bounds, constraint, linprog, milp
 from bunraku.core.write.phrase_table import Floats, PhraseTable
 
 GAP = 0.01
@@ -146,9 +146,9 @@ def best_order(program: PhraseProgram) -> tuple[tuple[int, ...], float]:
     for _ in range(MOST_ROUNDS):
         solved = milp(
             _worth(program),
-            constraints=LinearConstraint(matrix, -np.inf, limits),
+            constraints=constraint(matrix, -np.inf, limits),
             integrality=whole,
-            bounds=Bounds(least_of(program), np.ones(size)),
+            bounds=bounds(least_of(program), np.ones(size)),
             options={"mip_rel_gap": GAP},
         )
         if solved.x is None:

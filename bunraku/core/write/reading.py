@@ -102,8 +102,7 @@ def _cleaned(text: str, notes: list[str]) -> BeautifulSoup:
         comment.extract()
     if scripts:
         parts = "1 part" if scripts == 1 else f"{scripts} parts"
-        were = "was" if scripts == 1 else "were"
-        notes.append(f"{parts} that run scripts or load something {were} ignored.")
+        notes.append(f"Ignored {parts} with scripts or embedded content.")
     return soup
 
 

@@ -183,8 +183,8 @@ def duel_words(duel: Duel) -> str:
     gain = best.visits - other.visits
     if not duel.decided:
         return (
-            f"Too close to call: “{best.text}” might earn about {_visits(gain)} visits a month "
-            f"more. Use the one that reads better."
+            f"Too close to call: “{best.text}” might earn about {_visits(gain)} more a month. "
+            "Use the one that reads better."
         )
     likely = round(100 * min(duel.sure, 0.99))
     return (

@@ -7,8 +7,8 @@ from itertools import pairwise
 import numpy as np
 from numpy.typing import NDArray
 from scipy import sparse
-from scipy.optimize import linprog
 
+from bunraku.core.solvers import linprog
 from bunraku.core.weigh.saying import plain_words
 from bunraku.core.write.counting import Unit, length
 

@@ -38,14 +38,10 @@ def limits_of(project: Project, plan: Sequence[PieceFigures], months: Sequence[d
         says = f"{limit.name} has no hours left."
         if limit.of == "kind":
             kind = KINDS[limit.name].name.lower()
-            says = f"Your limit is {_so_many(limit.most)} of “{kind}” a month."
+            says = f"Your limit is {limit.most:g} of “{kind}” a month."
         most = np.full(len(months), limit.most)
         told.append(Told(says, Limit(np.array(weight, dtype=float), most)))
     return told
-
-
-def _so_many(most: float) -> str:
-    return f"at most {most:g}" if most else "none"
 
 
 def _alike(project: Project, plan: Sequence[PieceFigures], most: float) -> list[Told]:
@@ -54,7 +50,7 @@ def _alike(project: Project, plan: Sequence[PieceFigures], most: float) -> list[
     for group in groups_too_alike(project, plan):
         weight = np.zeros(len(plan))
         weight[group] = 1.0
-        says = f"Your limit is {_so_many(most)} of location pages that are too alike."
+        says = f"Your limit for location pages that are too alike is {most:g}."
         told.append(Told(says, Limit(weight, np.array([most]), whole=True)))
     return told
 

@@ -27,7 +27,7 @@ export function LivePage() {
   const [dialog, setDialog] = useState<LiveDialog>();
   useKey("n", () => setDialog("note"));
   useCommand("Note something of this piece", () => setDialog("note"));
-  useCommand("Read back what is there", () => setDialog("back"));
+  useCommand("Compare with the published page", () => setDialog("back"));
   const params = { projectId: String(projectId), channel };
   const live = found.data;
   if (!live)

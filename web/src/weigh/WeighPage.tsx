@@ -123,7 +123,7 @@ export function WeighPage() {
       search: {},
     });
   useCommand("Competitors on these results pages", toRivals);
-  useCommand("Read results pages", () => setReadingPages(true), { enabled: !ownFiles });
+  useCommand("Fetch results pages", () => setReadingPages(true), { enabled: !ownFiles });
   useCommand("Export what is shown", () => location.assign(csvAddress(projectId, query)));
   useCommand("Copy the selected keywords", () => take("lines"), { enabled: many > 0 });
   useCommand("Copy the selected rows as a table", () => take("tabs"), { enabled: many > 0 });

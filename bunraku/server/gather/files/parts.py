@@ -85,7 +85,7 @@ def _part(
             continue
         if row.unread:
             part.unread += 1
-            why = "Taken without a figure. " + " ".join(row.unread)
+            why = "Imported without this figure. " + " ".join(row.unread)
             part.told.append(Refused(row.number, row.text[:60], "figure_unread", why))
         before = seen.get(row.key)
         if before is None:

@@ -27,8 +27,8 @@ export function BringDialog({
   const note = useChange(projectId, () => notePage(projectId, row.id, text), {
     done: ({ results, refused }) => {
       say(
-        `${plural(results, "result")} noted of “${row.text}”.` +
-          (refused.length ? ` Not taken: ${refused.join(" ")}` : ""),
+        `${plural(results, "result")} entered for “${row.text}”.` +
+          (refused.length ? ` Not used: ${refused.join(" ")}` : ""),
         { bad: refused.length > 0 },
       );
       onClose();

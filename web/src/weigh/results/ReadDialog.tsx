@@ -52,17 +52,17 @@ export function ReadDialog({
       title={
         rowIds
           ? one
-            ? "Read the results page"
-            : `Read the pages of ${plural(rowIds.length, "chosen keyword")}`
-          : "Read the pages of all keywords in play"
+            ? "Fetch the results page"
+            : `Fetch results pages of ${plural(rowIds.length, "selected keyword")}`
+          : "Fetch results pages of all active keywords"
       }
-      take={told?.pages ? `Read ${plural(told.pages, "page")}` : "Read"}
+      take={told?.pages ? `Fetch ${plural(told.pages, "page")}` : "Fetch"}
       change={start}
       ready={!!told?.pages && !short}
       onClose={() => onOpenChange(false)}
     >
       <div className="grid grid-cols-2 gap-3">
-        <Field label="How deep" hint="Ten are enough for the chance; more show more competitors.">
+        <Field label="Depth" hint="Ten are enough for the chance; more show more competitors.">
           {(told) => (
             <Select
               {...told}
@@ -71,7 +71,7 @@ export function ReadDialog({
             >
               {DEPTHS.map((known) => (
                 <option key={known} value={known}>
-                  the first {known} results
+                  top {known}
                 </option>
               ))}
             </Select>
@@ -93,11 +93,11 @@ export function ReadDialog({
       {told && (
         <p className={short ? "text-persimmon-text" : "text-ink-2"}>
           {told.pages
-            ? `${plural(told.pages, "page")} to read, at most ${lookups(told.price)}; ` +
+            ? `${plural(told.pages, "page")} to fetch, at most ${lookups(told.price)}; ` +
               `${exact(told.lookups_left)} are left.`
             : "Nothing to fetch: all pages are up to date."}
           {told.known > 0 && told.pages > 0 && ` ${plural(told.known, "page")} fresh enough.`}
-          {short && " Choose fewer keywords, or raise the allowance in the project's settings."}
+          {short && " Select fewer keywords, or raise the allowance in project settings."}
         </p>
       )}
     </FormDialog>

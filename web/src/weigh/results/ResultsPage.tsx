@@ -185,7 +185,10 @@ function Told({
   useKey("o", nextOutlet, { enabled: outlets.length > 1 });
   useKey("r", () => setReading(true), { enabled: told.can_be_read });
   useCommand("Import results pages", () => setBringing(true));
-  useCommand("Read this page", () => setReading(true), { keys: "r", enabled: told.can_be_read });
+  useCommand("Fetch this results page", () => setReading(true), {
+    keys: "r",
+    enabled: told.can_be_read,
+  });
   useCommand("Look from the next outlet", nextOutlet, { keys: "o", enabled: outlets.length > 1 });
   const gather = useChange(projectId, (text: string) => gatherPhrase(projectId, text, channel), {
     done: (_, text) => {

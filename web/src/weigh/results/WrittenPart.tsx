@@ -34,7 +34,7 @@ export function WrittenPart({
         <p className="text-ink-2">
           Their descriptions and tags have not been fetched.{" "}
           <Button disabled={read.isPending} onClick={() => read.mutate(undefined)}>
-            Read what they write, {lookups(told.fields_price)}
+            Fetch their wording, {lookups(told.fields_price)}
           </Button>
         </p>
       )}
