@@ -53,7 +53,7 @@ def results(text: str) -> Callable[[Page], None]:
         row = page.get_by_role("row").filter(has_text=text).first
         row.get_by_role("gridcell").nth(1).click()
         page.keyboard.press("r")
-        expect(page.get_by_role("table", name="Who stands there")).to_be_visible()
+        expect(page.get_by_role("table", name="Results", exact=True)).to_be_visible()
 
     return act
 
@@ -63,7 +63,7 @@ def begin(page: Page) -> None:
     page.get_by_role("button", name="Next").click()
     page.get_by_role("button", name="Skip").click()
     page.get_by_label("Name or URL").fill("strings.example")
-    page.get_by_label("Authority, if you know it").fill("30")
+    page.get_by_label("authority, if you know it").fill("30")
 
 
 def open_first_of_order(page: Page) -> None:
@@ -91,7 +91,7 @@ def desk(page: Page) -> None:
 def packed_desk(page: Page) -> None:
     desk(page)
     page.get_by_role("button", name="Build title").click()
-    expect(page.get_by_role("button", name="Take it").first).to_be_visible()
+    expect(page.get_by_role("button", name="Use it").first).to_be_visible()
 
 
 def live(page: Page) -> None:

@@ -88,7 +88,7 @@ def test_leaving_out_says_how_many_and_brings_them_back(page: Page) -> None:
     expect(rule.get_by_role("button", name="Remove rule")).to_be_visible()
     choose(page.get_by_label("Kind of rule"), "Pattern")
     page.get_by_label("What to exclude").fill("***")
-    expect(page.get_by_text("needs letters beside its stars")).to_be_visible()
+    expect(page.get_by_text("needs letters as well as stars")).to_be_visible()
     rule.get_by_role("button", name="Remove rule").click()
     expect(rule).to_have_count(0)
 
@@ -109,7 +109,7 @@ def test_combinations_are_seen_before_they_are_taken(page: Page) -> None:
     page.get_by_role("button", name="Combine words").click()
     # Nothing typed is lost.
     expect(dialog.get_by_role("button", name="lens polishing high")).to_be_visible()
-    dialog.get_by_role("button", name="Take 8").click()
+    dialog.get_by_role("button", name="Add 8").click()
     wait_for_message(page, "Combining is done: 8 new keywords")
     page.get_by_label("Filter by words").fill("polishing tarnley")
     expect(
@@ -139,7 +139,7 @@ def test_a_wrong_file_a_table_and_its_refused_rows(page: Page, tmp_path: Path) -
     dialog.get_by_label("File").set_input_files(tmp_path / "words.xlsx")
     expect(dialog.get_by_label("Sheet")).to_contain_text("Words")
     expect(dialog.get_by_text("“many” is not a number")).to_be_visible()
-    choose(dialog.get_by_label("Column 2 is"), "not read")
+    choose(dialog.get_by_label("Column 2 is"), "ignored")
     expect(dialog.get_by_text("“many” is not a number")).to_be_hidden()
     choose(dialog.get_by_label("Column 2 is"), "Searches a month")
     dialog.get_by_role("button", name="Import").click()

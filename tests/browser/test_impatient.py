@@ -140,7 +140,7 @@ def test_a_keyword_is_moved_and_a_cluster_named(page: Page) -> None:
     dialog = page.get_by_role("dialog")
     dialog.get_by_label("Find a cluster").fill("telescope")
     dialog.get_by_role("listitem").nth(2).get_by_role("button").click()
-    wait_for_message(page, "for good")
+    wait_for_message(page, "Re-clustering keeps it there")
     page.keyboard.press("z")
     wait_for_message(page, "Undone: Moved")
     page.keyboard.press("z")

@@ -48,7 +48,7 @@ def test_the_walk_with_the_keyboard_alone(page: Page) -> None:
     expect(page.get_by_role("heading", name="Where do you publish?")).to_be_visible()
     page.keyboard.press("Tab")
     page.keyboard.type("quietgarden.example")
-    tab_to(page, "Authority, if you know it")
+    tab_to(page, "authority, if you know it")
     page.keyboard.type("28")
     page.keyboard.press("Enter")
     expect(page.get_by_role("heading", name="What do you have already?")).to_be_visible()

@@ -127,15 +127,15 @@ def test_an_edited_plan_is_shown_before_it_is_taken(page: Page, tmp_path: Path) 
     sheet = book["Plan"]
     at = {cell.value: cell.column for cell in sheet[1]}
     title = str(sheet.cell(2, at["Piece"]).value)
-    sheet.cell(2, at["State"]).value = "writing"
+    sheet.cell(2, at["Status"]).value = "writing"
     sheet.cell(3, at["Hours"]).value = "soon"
     book.save(path)
     page.get_by_role("button", name="Export and import").click()
     page.get_by_role("menuitem", name="Import an edited plan").click()
     page.locator("input[type=file]").set_input_files(path)
     dialog = page.get_by_role("dialog")
-    expect(dialog).to_contain_text(f"{title}, state: idea writing")
+    expect(dialog).to_contain_text(f"{title}, status: idea writing")
     expect(dialog).to_contain_text("Row 3: Hours: “soon” is not a number of hours")
-    dialog.get_by_role("button", name="Take 1 change").click()
+    dialog.get_by_role("button", name="Apply 1 change").click()
     wait_for_message(page, "1 field of 1 piece updated")
     expect(page.get_by_role("row").filter(has_text="Writing ·").first).to_be_visible()

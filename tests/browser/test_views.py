@@ -94,7 +94,7 @@ def open_results(page: Page) -> None:
     wait_for_rows(page)
     page.keyboard.press("j")
     page.keyboard.press("r")
-    expect(page.get_by_role("table", name="Who stands there")).to_be_visible()
+    expect(page.get_by_role("table", name="Results", exact=True)).to_be_visible()
 
 
 def note_a_page(page: Page) -> None:
@@ -167,7 +167,7 @@ def at_a_desk(act: Callable[[Page], None]) -> Callable[[Page], None]:
 
 def pack(page: Page) -> None:
     page.get_by_role("button", name="Build title").click()
-    expect(page.get_by_role("button", name="Take it").first).to_be_visible()
+    expect(page.get_by_role("button", name="Use it").first).to_be_visible()
 
 
 def compare_titles(page: Page) -> None:

@@ -30,10 +30,10 @@ def begin(page: Page, about: str, *, publish: str = "", strength: str = "") -> N
         page.get_by_role("button", name="I don't publish yet").click()
         return
     page.get_by_label("Name or URL").fill(publish)
-    page.get_by_label("Authority, if you know it").fill("300")
+    page.get_by_label("authority, if you know it").fill("300")
     page.get_by_role("button", name="Next").click()
     expect(page.get_by_text("Authority must be between 0 and 100.")).to_be_visible()
-    page.get_by_label("Authority, if you know it").fill(strength)
+    page.get_by_label("authority, if you know it").fill(strength)
     # Nothing typed is lost.
     page.reload()
     expect(page.get_by_label("Name or URL")).to_have_value(publish)
@@ -156,7 +156,7 @@ def test_from_ones_own_file_to_the_plan_without_any_source(page: Page) -> None:
     dialog = page.get_by_role("dialog")
     dialog.get_by_label("Or paste").fill(OWN)
     dialog.get_by_role("button", name="Preview").click()
-    expect(dialog.get_by_text("5 rows; 1 is refused")).to_be_visible()
+    expect(dialog.get_by_text("5 rows; 1 rejected")).to_be_visible()
     dialog.get_by_role("button", name="Import 4 rows").click()
     wait_for_message(page, "Importing is done: 4 new keywords")
     wait_for_jobs(page)

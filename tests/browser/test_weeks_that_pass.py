@@ -64,7 +64,7 @@ def test_from_publishing_through_weeks_to_the_sentence(page: Page) -> None:
     # A new piece rises by itself: what the change did is not said.
     entry = page.get_by_role("article").filter(has_text="To say what people search for")
     expect(
-        entry.get_by_text(re.compile("finding its place|too soon|too few|not looked")).first
+        entry.get_by_text(re.compile("still new|too soon|too few|not checked")).first
     ).to_be_visible()
     expect(entry.get_by_text("likely helped")).to_have_count(0)
     expect(page.get_by_text("1", exact=True).first).to_be_visible()
@@ -104,7 +104,7 @@ def test_something_is_noted_and_taken_out_again(page: Page) -> None:
     dialog.get_by_label("Why, or what exactly").fill("Brighter pictures")
     page.keyboard.press("Enter")
     expect(page.get_by_text("Brighter pictures")).to_be_visible()
-    page.get_by_role("button", name="Take out").click()
+    page.get_by_role("button", name="Delete").click()
     expect(page.get_by_text("Brighter pictures")).to_have_count(0)
 
 

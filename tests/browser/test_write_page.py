@@ -41,7 +41,7 @@ def test_from_the_plan_to_copied_fields_by_keys(page: Page) -> None:
     title.focus()
     main = title.input_value()
     page.keyboard.press("Alt+p")
-    take = page.get_by_role("button", name="Take it").first
+    take = page.get_by_role("button", name="Use it").first
     expect(take).to_be_visible()
     take.press("Enter")
     expect(title).to_be_focused()

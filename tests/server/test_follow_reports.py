@@ -57,7 +57,7 @@ def test_outcomes_teach_the_next_chances_and_never_the_old_ones(
     told = next(one for one in api.get("/follow/learned") if one["outlet"] == outlet.pk)
     assert "40 results" in told["sentence"]
     assert "points above the figure entered" in told["sentence"]
-    assert "shown within about 12 days" in told["sentence"]
+    assert "rank within about 12 days" in told["sentence"]
     assert api.get("/plan/pieces")["rows"][0]["days_until_shown"] == 12
     # Switched off, it is as told again; taken back, it is used again.
     api.send("PUT", f"/outlets/{outlet.pk}/learns", {"learns": False})

@@ -79,7 +79,7 @@ function Form({
             </option>
           ))}
         </Select>
-        <span>months; what a piece is worth is counted within them.</span>
+        <span>months; worth is counted within them.</span>
       </label>
       <h3 className={HEAD}>Hours a month by owner</h3>
       <p className="pb-1 text-ink-2">
@@ -159,15 +159,15 @@ function Form({
           onChange={(event) => setFields({ ...fields, alike: event.target.value })}
           className={`${INPUT} !w-[72px] text-right`}
         />
-        <span>of each group that says the same but for the town</span>
+        <span>of each group that differs only in the town</span>
       </label>
       {read.wrong && <p className="pt-3 text-persimmon-text">{read.wrong}</p>}
       {save.error && <ProblemNote error={save.error} />}
       <div className="flex gap-2 pt-4">
         <Button type="submit" look="main" disabled={!read.limits || save.isPending}>
-          Keep to it
+          Save
         </Button>
-        <Button onClick={onClose}>Leave it as it is</Button>
+        <Button onClick={onClose}>Cancel</Button>
       </div>
     </form>
   );

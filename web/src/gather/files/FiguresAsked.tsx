@@ -44,7 +44,7 @@ export function FiguresAsked({
         </Select>
       </label>
       <label className="flex items-center gap-2">
-        read on
+        Date
         <input
           type="date"
           value={asked.on}
@@ -55,7 +55,7 @@ export function FiguresAsked({
         <span className="text-xs text-quiet">leave empty for today</span>
       </label>
       <span className="text-xs text-quiet">
-        They count before any other source's; that can be changed in the project's settings.
+        They take precedence over other sources; you can change this in project settings.
       </span>
     </div>
   );

@@ -29,7 +29,7 @@ import type { ResultsSearch } from "./search";
 import { WrittenPart } from "./WrittenPart";
 import { isKind, type PageTold, type ResultsKind, type ResultsSort, sorted } from "./words";
 
-const DECIDED = { shortlisted: "shortlisted", kept: "kept", dropped: "dropped" } as const;
+const DECIDED = { shortlisted: "shortlisted", kept: "kept", dropped: "rejected" } as const;
 type Decision = keyof typeof DECIDED;
 
 /** A keyword's results page: can we, who stands there, what else is on it, how it moves. The
