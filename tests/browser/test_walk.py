@@ -160,7 +160,7 @@ def test_from_ones_own_file_to_the_plan_without_any_source(page: Page) -> None:
     dialog.get_by_role("button", name="Import 4 rows").click()
     wait_for_message(page, "Importing is done: 4 new keywords")
     wait_for_jobs(page)
-    expect(page.get_by_text("no source is asked")).to_be_visible()
+    expect(page.get_by_text("This project uses your own files only")).to_be_visible()
     # Nor is anything offered to be asked about.
     page.get_by_role("row", name=re.compile("how to clean")).click()
     expect(page.get_by_role("complementary", name="Keyword")).to_be_visible()

@@ -76,8 +76,8 @@ def test_from_publishing_through_weeks_to_the_sentence(page: Page) -> None:
 
 def pass_days_in_follow(page: Page) -> None:
     page.goto("/p/1/web/follow")
-    pass_days(page, "A day on")
-    pass_days(page, "A day on")
+    pass_days(page, "+1 day")
+    pass_days(page, "+1 day")
 
 
 def test_the_demo_s_diary_tells_what_helped_and_what_cannot_be_known(page: Page) -> None:
@@ -86,7 +86,7 @@ def test_the_demo_s_diary_tells_what_helped_and_what_cannot_be_known(page: Page)
     expect(diary.get_by_role("article").first).to_be_visible()
     said = diary.inner_text()
     assert "Update of the engine" in said
-    assert "pages that nobody touched" in said
+    assert "unchanged pages" in said
     page.get_by_role("button", name="Due to look back at").click()
     expect(page).to_have_url(re.compile("due=true"))
     page.go_back()
@@ -113,7 +113,7 @@ def test_figures_are_typed_and_the_report_stands(page: Page) -> None:
     expect(page.get_by_role("rowheader", name="Visits", exact=True)).to_be_visible()
     page.get_by_role("button", name="Enter figures").click()
     page.get_by_role("dialog").get_by_label("Sales", exact=True).fill("57")
-    page.get_by_role("button", name="Keep").click()
+    page.get_by_role("button", name="Save").click()
     expect(page.get_by_role("row", name=re.compile("^Sales 57"))).to_be_visible()
     page.reload()
     expect(page.get_by_role("row", name=re.compile("^Sales 57"))).to_be_visible()

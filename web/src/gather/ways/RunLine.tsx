@@ -36,7 +36,9 @@ export function RunLine({
       }),
     {
       done: ({ changed }, state) =>
-        say(`${plural(changed, "undecided keyword")} ${state}. Press Z to undo.`),
+        say(
+          `${plural(changed, "undecided keyword")} ${state === "dropped" ? "rejected" : state}. Press Z to undo.`,
+        ),
       failed: (problem) => say(problem.message, { bad: true }),
     },
   );
