@@ -77,10 +77,14 @@ def test_a_page_noted_by_hand_stands_first(page: Page) -> None:
     dialog.get_by_label("Results page of").fill("no address here")
     dialog.get_by_role("button", name="Save page").click()
     expect(dialog.get_by_text("No line has a URL.")).to_be_visible()
-    dialog.get_by_label("Results page of").fill("First of all https://one.example/x\ntwo.example/y Two")
+    dialog.get_by_label("Results page of").fill(
+        "First of all https://one.example/x\ntwo.example/y Two"
+    )
     dialog.get_by_role("button", name="Save page").click()
     wait_for_message(page, "2 results entered")
-    expect(page.get_by_role("table", name="Results", exact=True).get_by_role("row")).to_have_count(3)
+    expect(page.get_by_role("table", name="Results", exact=True).get_by_role("row")).to_have_count(
+        3
+    )
     expect(page.get_by_text("based on 0 of 10 results")).to_be_visible()
 
 

@@ -196,7 +196,7 @@ def test_from_ones_own_file_to_the_plan_without_any_source(page: Page) -> None:
         "fountain pen", ignore_case=True
     )
     expect(page.get_by_role("complementary", name="Year summary")).to_contain_text(
-        "hours bring about £"
+        "hours should return about £"
     )
 
 
