@@ -208,10 +208,10 @@ def _unpack(source: Path, folder: Path) -> None:
     with zipfile.ZipFile(source) as packed:
         names = packed.namelist()
         if not {ABOUT, KEY, DATABASE} <= set(names):
-            raise zipfile.BadZipFile("it is no backup of Bunraku")
+            raise zipfile.BadZipFile("it is not a Bunraku backup")
         about = json.loads(packed.read(ABOUT))
         if not isinstance(about, dict):
-            raise zipfile.BadZipFile("it is no backup of Bunraku")
+            raise zipfile.BadZipFile("it is not a Bunraku backup")
         if about.get("format", 0) > FORMAT:
             raise Unusable(
                 f"{source} was made by Bunraku {about.get('version')}, a newer version than this "

@@ -9,7 +9,7 @@ _NO_WRITING = (
     "Bunraku and that the disk is not read-only, then try again. Existing data is intact."
 )
 _DAMAGED = (
-    "it is damaged, or no database at all. Stop Bunraku and restore your last backup (python -m "
+    "it is damaged, or not a database. Stop Bunraku and restore your last backup (python -m "
     "bunraku restore FILE --replace); what is there now is kept aside."
 )
 _DISK = (

@@ -42,7 +42,7 @@ CATALOGUE: dict[str, Kind] = {
     "nothing_to_take": Kind(409, "The combiner's patterns make nothing."),
     "bad_file": Kind(422, "The file cannot be read as a table."),
     "bad_mapping": Kind(422, "The column choices are not valid."),
-    "nothing_to_measure": Kind(409, "Every chosen keyword has been measured today."),
+    "nothing_to_measure": Kind(409, "Every selected keyword has been measured today."),
     "nothing_to_read": Kind(409, "All results pages are up to date."),
     "no_source": Kind(409, "No source of the project can be asked for this."),
     "nothing_to_cluster": Kind(409, "There is no keyword to cluster."),
@@ -55,7 +55,7 @@ CATALOGUE: dict[str, Kind] = {
     "nothing_changed": Kind(409, "No unpublished changes."),
     "not_practice": Kind(409, "Only the clock of a project on practice figures can be moved."),
     "bad_source": Kind(422, "A source is not the project's, or cannot do what is asked."),
-    "job_over": Kind(409, "The job is over; it cannot be stopped any more."),
+    "job_over": Kind(409, "The job is over and can no longer be stopped."),
     "keyword_taken": Kind(409, "Another piece has this main keyword."),
     "fault": Kind(500, "Internal error; see the log."),
     "storage": Kind(

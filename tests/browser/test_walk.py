@@ -177,7 +177,7 @@ def test_from_ones_own_file_to_the_plan_without_any_source(page: Page) -> None:
     inspector = page.get_by_role("complementary", name="Keyword")
     expect(inspector).to_contain_text("based on the difficulty in your file")
     inspector.get_by_role("button", name="Unlikely", exact=True).click()
-    expect(inspector).to_contain_text("by your own estimate")
+    expect(inspector).to_contain_text("based on your own estimate")
     inspector.get_by_role("button", name="Likely", exact=True).click()
     expect(inspector).to_contain_text("80%")
 

@@ -66,7 +66,7 @@ def test_from_publishing_through_weeks_to_the_sentence(page: Page) -> None:
     expect(
         entry.get_by_text(re.compile("still new|too soon|too few|not checked")).first
     ).to_be_visible()
-    expect(entry.get_by_text("likely helped")).to_have_count(0)
+    expect(entry.get_by_text("probably helped")).to_have_count(0)
     expect(page.get_by_text("1", exact=True).first).to_be_visible()
     # It is to be looked back at: Up next says so.
     pass_days_in_follow(page)
@@ -87,7 +87,7 @@ def test_the_demo_s_diary_tells_what_helped_and_what_cannot_be_known(page: Page)
     said = diary.inner_text()
     assert "Update of the engine" in said
     assert "unchanged pages" in said
-    page.get_by_role("button", name="Due to look back at").click()
+    page.get_by_role("button", name="Due for review").click()
     expect(page).to_have_url(re.compile("due=true"))
     page.go_back()
     expect(page.get_by_text("Update of the engine")).to_be_visible()

@@ -54,7 +54,7 @@ def test_reasons_say_what_the_chance_rests_on() -> None:
         rests="guess",
     )
     text = explain_verdict(case)
-    assert "by your own estimate" in text
+    assert "based on your own estimate" in text
     assert "settled" not in text
     # More strength says nothing against a guess.
     change = what_makes_it_go(case)

@@ -44,7 +44,7 @@ def test_a_result_a_row(tmp_path: Path) -> None:
     assert brought.unread == 1
     assert {r.number: r.message for r in brought.refused} == {
         4: "Position 1 is taken by another result; that one is used.",
-        8: "“999” is no position from 1 to 200.",
+        8: "“999” is not a position from 1 to 200.",
         9: "There is nothing to search for in this.",
         10: "It has no URL.",
     }

@@ -1,7 +1,9 @@
 """People, projects and keywords for tests of the server."""
 
 import json
+import sqlite3
 from collections.abc import Callable, Sequence
+from pathlib import Path
 from typing import Any
 
 import pytest
@@ -9,6 +11,7 @@ from django.contrib.auth.models import User
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 
+from bunraku.installation.folder import DATABASE, make_usable
 from bunraku.server.database.bulk import update_many
 from bunraku.server.jobs.models import Job
 from bunraku.server.plan.models import Piece
@@ -249,3 +252,34 @@ def piece(api: "Api", rows: Callable[..., list[Row]]) -> Piece:
     for row in made[1:]:
         api.post(f"/pieces/{piece.pk}/keywords", {"row_id": row.pk})
     return piece
+
+
+@pytest.fixture
+def data(tmp_path: Path) -> Path:
+    """A data folder with a database of some rows, a part of which is still beside it."""
+    data = tmp_path / "data"
+    make_usable(data)
+    database = writing(data)
+    database.execute("CREATE TABLE kept (n INTEGER PRIMARY KEY, half INTEGER)")
+    database.executemany("INSERT INTO kept VALUES (?, 0)", [(n,) for n in range(500)])
+    database.commit()
+    # It stays open, as a running Bunraku's: its last rows are in its log alone.
+    OPEN.append(database)
+    return data
+
+
+OPEN: list[sqlite3.Connection] = []
+"""Databases of the data folders that tests hold open."""
+
+
+def writing(data: Path) -> sqlite3.Connection:
+    database = sqlite3.connect(data / DATABASE, timeout=20, check_same_thread=False)
+    database.execute("PRAGMA journal_mode = WAL")
+    return database
+
+
+def raising(error: Exception) -> "object":
+    def fail(*_: object, **__: object) -> None:
+        raise error
+
+    return fail

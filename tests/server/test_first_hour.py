@@ -79,7 +79,7 @@ def test_a_guess_outranks_what_was_read_and_is_taken_back(own_files: Api) -> Non
     told = own_files.get(f"/rows/{row['id']}")
     assert (told["guess"], told["row"]["chance_from"]) == ("hard", "guess")
     assert told["row"]["chance"] == pytest.approx(0.15, abs=0.01)
-    assert "by your own estimate" in told["because"]
+    assert "based on your own estimate" in told["because"]
     own_files.undo()
     assert own_files.get(f"/rows/{row['id']}")["row"] == row
     assert own_files.refused("POST", "/rows/guess", {"row_ids": [row["id"]], "guess": "maybe"})

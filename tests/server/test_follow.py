@@ -137,7 +137,7 @@ def test_a_piece_and_an_outlet_that_are_removed_leave_their_history(
     assert api.get(f"/live/{live}")["outlet"] == ""
     assert len(api.get("/follow")["rows"]) == 1
     (rest,) = api.get("/follow/together", by="outlet")
-    assert (rest["name"], rest["pieces"], rest["phrases"]) == ("No outlet any more", 1, 4)
+    assert (rest["name"], rest["pieces"], rest["phrases"]) == ("Outlet deleted", 1, 4)
     (lone,) = api.get("/follow/together", by="cluster")
     assert lone["name"] == "In no cluster"
 

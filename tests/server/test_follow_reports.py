@@ -189,7 +189,7 @@ def test_days_to_come_are_not_taken_and_a_figure_that_cannot_be_read_is_told(api
     told = bring(api, "/follow/own-report", text, channel="web")
     assert (told["lines"], told["refused"], told["days"]) == (2, 1, 1)
     to_come, unread = told["why"]
-    assert to_come == "1 line of days that are still to come, as 1 January 2099, not taken."
+    assert to_come == "1 line of days in the future, as 1 January 2099, not taken."
     assert unread.startswith("Row 3: Imported without this figure. Your clicks")
     assert OwnQuery.objects.get(term="b cord").clicks is None
     only = text.replace("2026-05-01", "2098-05-01")

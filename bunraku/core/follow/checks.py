@@ -104,7 +104,7 @@ def has_checked(kept: bytes, day: date, depth: int) -> bool:
 
 def _row(number: int, check: Check) -> tuple[int, int, int, int, int]:
     if not 0 < check.depth <= MOST_DEPTH:
-        raise ValueError(f"a check looks at 1 to {MOST_DEPTH} results, not {check.depth}")
+        raise ValueError(f"a check covers 1 to {MOST_DEPTH} results, not {check.depth}")
     places = (check.organic, check.on_map, check.other)
     if any(place is not None and not 0 < place <= MOST_DEPTH for place in places):
         raise ValueError(f"a place is 1 to {MOST_DEPTH}: {places}")

@@ -115,9 +115,9 @@ def _unknown(facts: Facts) -> Step | None:
         return None
     return Step(
         "unknown",
-        "See whether the engine knows it at all.",
-        f"It is shown for none of its phrases, {facts.age_days} days after it was published; "
-        f"most are found within {days}.",
+        "Check whether it is indexed.",
+        f"It ranks for none of its keywords, {facts.age_days} days after publishing; most rank "
+        f"within {days}.",
         "none",
     )
 
@@ -139,7 +139,7 @@ def _wrong_piece(facts: Facts) -> Step | None:
         return None
     first = max(wrong, key=lambda phrase: phrase.searches or 0)
     more = f" and {len(wrong) - 1} more" if len(wrong) > 1 else ""
-    stands = f"this one at {first.place}" if first.place else "this one is not shown"
+    stands = f"this one at {first.place}" if first.place else "this one does not rank"
     return Step(
         "wrong_piece",
         f"Give “{first.text}”{more} to the page that ranks for it, or link there with it.",
@@ -175,7 +175,7 @@ def _rising(facts: Facts) -> Step | None:
     return Step(
         "rising",
         "Leave it: it is rising.",
-        f"{facts.rose} phrases rose, {facts.fell} fell.",
+        f"{facts.rose} keywords rose, {facts.fell} fell.",
         "none",
     )
 
@@ -184,9 +184,7 @@ def _year(facts: Facts) -> Step | None:
     if not facts.old_years:
         return None
     years = ", ".join(facts.old_years)
-    return Step(
-        "year", f"Put the coming year in place of {years}.", "What it says is over.", "desk"
-    )
+    return Step("year", f"Put the coming year in place of {years}.", "It is out of date.", "desk")
 
 
 def _forward(facts: Facts) -> Step | None:
@@ -196,7 +194,7 @@ def _forward(facts: Facts) -> Step | None:
     do = (
         f"Begin the title with “{main.text}”."
         if main.in_title
-        else (f"Say “{main.text}” in the title.")
+        else (f"Use “{main.text}” in the title.")
     )
     return Step("forward", do, f"It is at position {main.place}, where the title decides.", "desk")
 
@@ -225,7 +223,7 @@ def _gap(facts: Facts) -> Step | None:
     return Step(
         "gap",
         f"Answer “{facts.questions[0]}”{more}.",
-        "The results page asks it, and the piece does not say it.",
+        "The results page shows this question; the piece does not answer it.",
         "desk",
     )
 
@@ -252,7 +250,7 @@ def _wording(facts: Facts) -> Step | None:
     return Step(
         "wording",
         f"Make “{text}” the main keyword.",
-        f"Fewer aim at it: {odds_words(chance)} of page one, {odds_words(mine)} with "
+        f"Fewer target it: {odds_words(chance)} of page one, {odds_words(mine)} with "
         f"“{main.text}”.",
         "plan",
     )
@@ -265,7 +263,7 @@ def _fading(facts: Facts) -> Step | None:
     return Step(
         "refresh",
         "Review and update it.",
-        f"{facts.fell} phrases fell, {facts.rose} rose, and nothing was changed for long.",
+        f"{facts.fell} keywords fell, {facts.rose} rose, and it has not been changed for long.",
         "desk",
     )
 
@@ -290,20 +288,20 @@ def _short(address: str) -> str:
 
 
 RULES = (
-    StepRule("look", "It was never looked at.", _look),
-    StepRule("unknown", "It is shown for nothing though it is out long enough.", _unknown),
-    StepRule("take_back", "Its last change likely hurt.", _take_back),
+    StepRule("look", "Its rankings were never checked.", _look),
+    StepRule("unknown", "It ranks for nothing, although it was published long ago.", _unknown),
+    StepRule("take_back", "Its last change probably hurt.", _take_back),
     StepRule("wrong_piece", "Another of your pieces ranks for its keyword.", _wrong_piece),
-    StepRule("merge", "It and another piece take from each other.", _fight),
+    StepRule("merge", "It competes with another piece.", _fight),
     StepRule("wait", "It is too soon to do anything.", _wait),
     StepRule("rising", "It rises.", _rising),
     StepRule("year", "It names a year that is over.", _year),
-    StepRule("forward", "Its title does not begin with its main phrase.", _forward),
+    StepRule("forward", "Its title does not start with the main keyword.", _forward),
     StepRule("say", "Its title leaves a keyword out that is close to ranking.", _say),
     StepRule("gap", "The results page asks what it does not answer.", _gap),
     StepRule("link", "A link of the plan is missing.", _link),
     StepRule("wording", "Another wording of its cluster is likelier.", _wording),
-    StepRule("refresh", "It falls and was left alone for long.", _fading),
-    StepRule("let_go", "Nothing came of it, and nothing will.", _let_go),
+    StepRule("refresh", "It is falling and has not been changed for a long time.", _fading),
+    StepRule("let_go", "It earns nothing, and nothing suggests that it will.", _let_go),
 )
 """All rules, the one that leads first."""

@@ -16,9 +16,7 @@ MOST_NAMES = 200
 """More names than any report has columns; those beyond are not looked at."""
 MOST_LIST_CHARACTERS = 60_000_000
 """A list is read whole, unlike lines: more than this would not fit beside everything else."""
-_OTHER_SHAPE = (
-    "The JSON has another shape: wanted is an object or a text a line, or one list of such."
-)
+_OTHER_SHAPE = "The JSON must have one object or text per line, or be one list of them."
 
 
 @dataclass(frozen=True)
@@ -79,7 +77,7 @@ def _whole_list(first: str, rest: Iterable[str]) -> list[object]:
         text += line
         if len(text) > MOST_LIST_CHARACTERS:
             raise BadFile(
-                "The JSON list is too long to be read in one go; write one object a line instead."
+                "The JSON list is too long to be read in one go; write one object per line instead."
             )
     try:
         whole = json.loads(text)
@@ -132,9 +130,9 @@ def _cells(entry: object, names: list[str]) -> list[str] | str:
     if isinstance(entry, str) and not names:
         return [entry]
     if isinstance(entry, _Unreadable):
-        return "This line is no JSON."
+        return "This line is not JSON."
     return (
-        "This is no object with named values, as the others are."
+        "This is not an object with named values, as the others are."
         if names
         else "This is not text, as the others are."
     )

@@ -178,7 +178,7 @@ def guess_mapping(headings: Sequence[str], rows: Sequence[Sequence[str]]) -> dic
                     if meant.figures
                     else whole or numeric[column] is not True
                 )
-                if suits and _says(heading, meant.headings, whole=whole):
+                if suits and says(heading, meant.headings, whole=whole):
                     mapping[meaning] = column
                     break
     mapping |= {
@@ -229,7 +229,8 @@ def _is_whole(cell: str) -> bool:
     return figure is None or (figure.low.is_integer() and not figure.is_pct)
 
 
-def _says(heading: str, meant: str, *, whole: bool) -> bool:
+def says(heading: str, meant: str, *, whole: bool) -> bool:
+    """Whether a plain heading is one of the words `meant` (or their initials), or contains one."""
     words = meant.split(", ")
     if whole:
         return bool(heading) and (heading in words or heading in map(_initials, words))
@@ -263,7 +264,7 @@ def is_figure(cell: str) -> bool:
 def names_keywords(rows: Sequence[Sequence[str]]) -> bool:
     """Whether one of some rows is a heading that names a column of keywords."""
     return any(
-        _says(plain_heading(cell), MEANINGS["keyword"].headings, whole=True)
+        says(plain_heading(cell), MEANINGS["keyword"].headings, whole=True)
         for row in rows
         for cell in row
     )
@@ -281,7 +282,7 @@ def find_heading(rows: Sequence[Sequence[str]]) -> int | None:
         # very top, it is a heading.
         likely = place == 0 or sum(bool(heading) for heading in headings) > 1
         if likely and any(
-            _says(heading, MEANINGS["keyword"].headings, whole=True) for heading in headings
+            says(heading, MEANINGS["keyword"].headings, whole=True) for heading in headings
         ):
             return place
     for place, row in enumerate(rows[:-1]):

@@ -13,7 +13,7 @@ from bunraku.core.days import is_day
 from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.figures_in import BadFigure, read_figure
 from bunraku.core.formats.keywords_in import Refused
-from bunraku.core.formats.mapping import MEANINGS, plain_heading
+from bunraku.core.formats.mapping import MEANINGS, plain_heading, says
 from bunraku.core.formats.table_in import open_table
 from bunraku.core.text import BadKeyword, clean_keyword, identity_key
 from bunraku.core.text.addresses import host_of
@@ -116,7 +116,7 @@ def _columns(cells: Sequence[str]) -> dict[str, int]:
         if column in found.values():
             continue
         for meaning in CONTAINED:
-            if meaning not in found and _contains(heading, HEADINGS[meaning]):
+            if meaning not in found and says(heading, HEADINGS[meaning], whole=False):
                 found[meaning] = column
                 break
     missing = [name for name in NEEDED if name not in found]
@@ -127,10 +127,6 @@ def _columns(cells: Sequence[str]) -> dict[str, int]:
             "known."
         )
     return found
-
-
-def _contains(heading: str, words: str) -> bool:
-    return any(f" {word} " in f" {heading} " for word in words.split(", "))
 
 
 def _take(out: BroughtPages, number: int, cells: Sequence[str], columns: Mapping[str, int]) -> None:
@@ -155,7 +151,7 @@ def _take(out: BroughtPages, number: int, cells: Sequence[str], columns: Mapping
         return refuse("It has no URL.")
     position = _position(said.get("position", ""), page)
     if position is None:
-        return refuse(f"“{said['position'][:20]}” is no position from 1 to {MOST_POSITION}.")
+        return refuse(f"“{said['position'][:20]}” is not a position from 1 to {MOST_POSITION}.")
     if any(told["position"] == position for told in page.results):
         return refuse(f"Position {position} is taken by another result; that one is used.")
     told = result_told(position, said["address"], said.get("title", ""), said.get("publisher", ""))

@@ -102,7 +102,7 @@ def read_page_report(path: Path) -> Iterator[PageReport]:
         elif days is not None and row.number not in days:
             _refuse(out, row.number, "Its day cannot be read.")
         elif len(out.lines) == MOST_LINES:
-            _refuse(out, row.number, f"Only the first {MOST_LINES:,} lines are taken.")
+            _refuse(out, row.number, f"Only the first {MOST_LINES:,} lines are imported.")
         else:
             figures = row.figures
             if row.unread:
@@ -294,7 +294,7 @@ def _take_month(
 
     month = _read_month(cell("month"))
     if month is None:
-        out.wrong.append(f"Row {number}: “{cell('month')[:40]}” is no month.")
+        out.wrong.append(f"Row {number}: “{cell('month')[:40]}” is not a month.")
         return
     values: dict[str, float] = {}
     for name in columns:

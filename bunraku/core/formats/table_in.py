@@ -37,7 +37,9 @@ MOST_COLUMNS = 200
 """More columns than any report has: a table this wide lies on its side."""
 MOST_CELL_CHARACTERS = 5_000
 """Far longer than anything searched for; what is longer is text, not a keyword."""
-BROKEN_SIGN = "A sign in this row cannot be read: its bytes are no letter of the file's encoding."
+BROKEN_SIGN = (
+    "A sign in this row cannot be read: its bytes are not a letter of the file's encoding."
+)
 _LOOKED_AT_BYTES = 200_000
 """Enough to tell encoding and delimiter by."""
 _LINES_LOOKED_AT = 200

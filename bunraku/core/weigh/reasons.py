@@ -202,8 +202,8 @@ def _settled(case: Case, judged: Judged) -> str:
 
 BASES = {
     "file": "based on the difficulty in your file",
-    "guess": "by your own estimate",
-    "assumed": "50% assumed, as there is no results page",
+    "guess": "based on your own estimate",
+    "assumed": "assumed at 50%, as there is no results page",
 }
 """What a chance without a results page rests on, in words."""
 

@@ -232,12 +232,12 @@ OF_PIECES = (
         "Use a URL without year, capitals or spaces.", _address_lasts,
     ),
     Rule(
-        "text_opens", ("page",), 8, "The text opens with the phrase.",
-        "Say the phrase in the first lines of the text.", _text_opens,
+        "text_opens", ("page",), 8, "Text starts with the main keyword.",
+        "Start the text with the main keyword.", _text_opens,
     ),
     Rule(
-        "text_closes", ("page",), 4, "The text closes with the phrase.",
-        "Come back to the phrase in the last lines.", _text_closes,
+        "text_closes", ("page",), 4, "Text ends with the main keyword.",
+        "End the text with the main keyword.", _text_closes,
     ),
     Rule(
         "links_set", ("page",), 6, "Planned links added.",

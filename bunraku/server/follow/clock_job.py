@@ -68,7 +68,7 @@ class MoveClock(JobKind[ClockParams, ClockResult]):
 
     def brought(self, result: ClockResult) -> str:
         """What came of it."""
-        return f"{plural(result.days, 'day')} passed, {plural(result.phrases, 'phrase')} looked up"
+        return f"{plural(result.days, 'day')} passed, {plural(result.phrases, 'keyword')} checked"
 
     def unanswered(self, result: ClockResult) -> int:
         """Phrases that got no answer."""
@@ -86,11 +86,11 @@ def start_moving(project: Project, days: int) -> Job:
     if not 0 < days <= MOST_DAYS or project.days_ahead + days > MOST_AHEAD:
         raise BunrakuError(
             "invalid_input",
-            f"It can be moved on by 1 to {MOST_DAYS} days, and be {MOST_AHEAD:,} ahead at most.",
+            f"It can be moved forward by 1 to {MOST_DAYS} days, at most {MOST_AHEAD:,} ahead.",
             field="days",
         )
     until = today() + timedelta(days=days)
-    log(project, f"Moved the practice clock on to {until:%-d %B %Y}.")
+    log(project, f"Moved practice time to {until:%-d %B %Y}.")
     return start_job(
         project, MoveClock, ClockParams(until=project.days_ahead + days), distinct="clock"
     )

@@ -34,9 +34,9 @@ def note_event(
     channel. What happened to a piece is looked back at. Raises: not_found; invalid_input for a day
     to come, a kind that is not noted by hand, or neither piece nor channel."""
     if what not in BY_HAND:
-        raise BunrakuError("invalid_input", f"“{what}” is not noted by hand.", field="what")
+        raise BunrakuError("invalid_input", f"“{what}” cannot be noted by hand.", field="what")
     if day > today():
-        raise BunrakuError("invalid_input", f"{day:%-d %B %Y} is still to come.", field="day")
+        raise BunrakuError("invalid_input", f"{day:%-d %B %Y} is in the future.", field="day")
     live = find_live(project, live_id) if live_id is not None else None
     if live is not None and what == "engine":
         raise BunrakuError(
@@ -86,7 +86,7 @@ def change_entry(project: Project, entry_id: int, fields: dict[str, Any]) -> Dia
         if "check_back" in fields:
             day = fields["check_back"]
             if day is not None and day < entry.day:
-                message = "One cannot look back before it happened."
+                message = "The review cannot be before the event."
                 raise BunrakuError("invalid_input", message, field="check_back")
             entry.check_back, entry.looked_back = day, None
         if "looked_back" in fields:

@@ -45,7 +45,7 @@ def bring_report(
     upload = find_upload(project, upload_id)
     on = day or today()
     if on > today():
-        raise BunrakuError("bad_day", f"{on:%-d %B %Y} is still to come.", field="day")
+        raise BunrakuError("bad_day", f"{on:%-d %B %Y} is in the future.", field="day")
     found: PageReport = read_whole(upload, read_page_report)
     lines: Lines = {}
     to_come = [line.day for line in found.lines if line.day and line.day > today()]
@@ -54,7 +54,7 @@ def bring_report(
             key = (line.day or on, line.page, line.term)
             lines[key] = (line.clicks, line.impressions, line.position)
     if to_come:
-        still = f"{plural(len(to_come), 'line')} of days that are still to come, as"
+        still = f"{plural(len(to_come), 'line')} of days in the future, as"
         found.why.insert(0, f"{still} {min(to_come):%-d %B %Y}, not taken.")
     rows = [(*key, *figures) for key, figures in lines.items()]
     same = {"project": project.pk, "channel": channel}

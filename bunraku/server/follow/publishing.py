@@ -68,7 +68,7 @@ def publish(
             hint="Give the piece a main keyword in the plan first.",
         )
     if LivePiece.objects.filter(project=project).count() >= MOST_LIVE:
-        message = f"A project follows {MOST_LIVE:,} published pieces at most."
+        message = f"A project tracks {MOST_LIVE:,} published pieces at most."
         raise BunrakuError("invalid_input", message)
     with transaction.atomic():
         live = LivePiece.objects.create(
@@ -166,7 +166,7 @@ def take_down(project: Project, live_id: int, day: date, who: str, *, reason: st
         live = find_live(project, live_id)
         _good_day(day, live.published)
         if live.gone is not None:
-            raise BunrakuError("nothing_changed", "It was taken down already.")
+            raise BunrakuError("nothing_changed", "It is already unpublished.")
         live.gone, live.next_check = day, None
         live.save(update_fields=["gone", "next_check"])
         if live.piece_id:
@@ -223,7 +223,7 @@ def _good_address(project: Project, address: str, live: LivePiece | None) -> str
 
 def _good_day(day: date, since: date = EPOCH) -> None:
     if day > today():
-        raise BunrakuError("invalid_input", f"{day:%-d %B %Y} is still to come.", field="day")
+        raise BunrakuError("invalid_input", f"{day:%-d %B %Y} is in the future.", field="day")
     if day < since:
         raise BunrakuError(
             "invalid_input", f"It was not there before {since:%-d %B %Y}.", field="day"

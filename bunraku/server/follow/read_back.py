@@ -34,8 +34,8 @@ def _of_source(project: Project, live: LivePiece) -> tuple[dict[str, str], str]:
     if source is None:
         raise BunrakuError(
             "no_source",
-            "No source of this project reads what is there.",
-            hint="Paste the page, or what the form of your platform holds.",
+            "No source of this project can fetch published pages.",
+            hint="Paste the page, or the content of your platform's form.",
         )
     scope = live.scope
     scope.project = project

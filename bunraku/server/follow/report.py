@@ -221,7 +221,7 @@ def set_figures(
     if unknown:
         raise BunrakuError("invalid_input", f"Unknown figure “{unknown[0]}”.", field="values")
     if first > today():
-        raise BunrakuError("invalid_input", f"{first:%B %Y} is still to come.", field="month")
+        raise BunrakuError("invalid_input", f"{first:%B %Y} is in the future.", field="month")
     with transaction.atomic():
         for name, value in values.items():
             # Null outlets are not one another's equal in a constraint: the old one goes first.
@@ -253,7 +253,7 @@ def bring_months(project: Project, upload_id: int) -> dict[str, Any]:
                 wrong.append(f"Row {row.row}: unknown outlet “{row.outlet[:60]}”.")
                 continue
             if row.month > today():
-                wrong.append(f"Row {row.row}: {row.month:%B %Y} is still to come.")
+                wrong.append(f"Row {row.row}: {row.month:%B %Y} is in the future.")
                 continue
             values: dict[str, float | None] = dict(row.values)
             set_figures(project, row.month, outlet, values, "a file")
@@ -281,7 +281,7 @@ def report_rows(told: dict[str, Any]) -> list[list[Any]]:
     return rows
 
 
-WORK = {"publish": "to be published", "look_back": "to look back at"}
+WORK = {"publish": "to be published", "look_back": "to review"}
 """What is to be done, in words."""
 
 

@@ -47,11 +47,11 @@ def make_task(project: Project, live_id: int, rule: str, who: str) -> int:
     live = find_live(project, live_id)
     step = next((s for s in next_steps(facts_of(project, live)) if s.rule == rule), None)
     if step is None:
-        raise BunrakuError("invalid_input", "That is not proposed any more.", field="rule")
+        raise BunrakuError("invalid_input", "That is no longer suggested.", field="rule")
     if live.piece_id is None:
         raise BunrakuError(
             "invalid_input",
-            "The plan has no piece for it any more.",
+            "The plan no longer has a piece for it.",
             hint="Open its URL in the editor on Write.",
         )
     due = today() + timedelta(days=TASK_DAYS)

@@ -11,7 +11,7 @@ from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Row
 
 By = Literal["outlet", "cluster"]
-NONE = {"outlet": "No outlet any more", "cluster": "In no cluster"}
+NONE = {"outlet": "Outlet deleted", "cluster": "In no cluster"}
 
 
 def together(project: Project, by: By) -> list[dict[str, Any]]:

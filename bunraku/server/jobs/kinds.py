@@ -62,7 +62,7 @@ class JobKind(Generic[P, R]):
         if self.quiet or job.state not in ("done", "stopped"):
             return ""
         if job.state == "stopped":
-            return f"{self.name} stopped. What was done is kept: {self.says(job)}."
+            return f"{self.name} stopped. Completed work is kept: {self.says(job)}."
         return f"{self.name} is done: {self.says(job)}."
 
 

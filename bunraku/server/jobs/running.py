@@ -32,8 +32,8 @@ AGAIN_SECONDS = 5.0
 MOST_RUNS = 50
 """Times that a job is begun before it counts as what kills its worker."""
 TOO_OFTEN = (
-    f"It was begun {MOST_RUNS} times, and each time the worker ended. What was done until then is "
-    "kept; the log says why the worker ended."
+    f"It was begun {MOST_RUNS} times, and each time the worker ended. Completed work is kept; "
+    "the log says why the worker ended."
 )
 T = TypeVar("T")
 NEW_THINGS = 50_000

@@ -19,7 +19,7 @@ LINK_COLUMNS = (
     Column("From", "The piece that links."),
     Column("To", "The piece that is linked to."),
     Column("Phrase", "What the link says."),
-    Column("Why", "Why the link is proposed."),
+    Column("Why", "Why the link is suggested."),
 )
 
 

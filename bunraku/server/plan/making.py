@@ -138,7 +138,7 @@ def clusters_of(project: Project, cluster_ids: Sequence[int]) -> list[Cluster]:
 def _nothing_made(skipped: Mapping[str, Sequence[Cluster]]) -> BunrakuError:
     reasons = (f"{len(of)} {reason}" for reason, of in skipped.items())
     why = "; ".join(reasons) or "no cluster was chosen"
-    hint = "Choose to plan them nevertheless." if OFF_TOPIC in skipped else ""
+    hint = "Choose to plan them anyway." if OFF_TOPIC in skipped else ""
     return BunrakuError("nothing_to_plan", f"No piece was made: {why}.", hint=hint)
 
 

@@ -90,7 +90,7 @@ def take_what_if(project: Project, other: Other) -> int:
     with transaction.atomic():
         plan = plan_of(project)
         _, months, then = _solved(project, plan, other)
-        with Recorder(project, f"Took the plan for {other.hours:g} hours a month") as journal:
+        with Recorder(project, f"Applied the plan for {other.hours:g} hours a month") as journal:
             journal.touch([project], only=["hours_a_month", "horizon"])
             project.hours_a_month, project.horizon = other.hours, other.horizon
             project.version += 1

@@ -116,7 +116,7 @@ def _closed(by: SignUp) -> BunrakuError:
         return BunrakuError("sign_up_closed", "No new accounts are made here.")
     return BunrakuError(
         "sign_up_closed",
-        "Accounts are made here by invitation, and this one is not open any more.",
+        "Accounts are made here by invitation, and this one is no longer valid.",
         hint="Ask someone who has an account to send you an invitation.",
     )
 

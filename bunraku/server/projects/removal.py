@@ -29,7 +29,7 @@ def remove_project(project: Project, *, name: str | None = None) -> None:
     if name is not None and clean_name(name) != clean_name(project.name):
         raise BunrakuError(
             "invalid_input",
-            f"That is not its name. Type “{project.name}” to remove it.",
+            f"That is not its name. Type “{project.name}” to delete it.",
             field="name",
         )
     with transaction.atomic():

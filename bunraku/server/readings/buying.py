@@ -163,7 +163,7 @@ def check_affordable(project: Project, tenths: int, doing: str) -> None:
             "allowance_short",
             f"{doing} costs {tenths / 10:,g} lookups; {project.lookups_left_tenths / 10:,g} are "
             "left.",
-            hint="Choose fewer keywords, or raise the allowance in the project's settings.",
+            hint="Select fewer keywords, or raise the allowance in project settings.",
         )
 
 

@@ -72,7 +72,7 @@ COLUMNS: tuple[Column, ...] = (
     number(
         "volume_low",
         "Searches, low",
-        "Lower end of the middle 80%.",
+        "Low end of the 80% range.",
         **SEARCHES,
         export="Searches, low",
         digits=0,
@@ -88,7 +88,7 @@ COLUMNS: tuple[Column, ...] = (
     count(
         "volume_from",
         "Figures used",
-        "How many readings the volume is made from.",
+        "How many figures the volume is made from.",
         low=0,
         told=False,
         export="Figures used",
@@ -270,7 +270,7 @@ COLUMNS: tuple[Column, ...] = (
     code(
         "verdict",
         "Verdict",
-        "go, try, hard or skip; empty where not weighed.",
+        "go, try, hard or skip; empty if not measured.",
         names=VERDICTS,
         **LISTED,
         rises=True,
@@ -284,7 +284,7 @@ COLUMNS: tuple[Column, ...] = (
     number(
         "fit",
         "Topic match",
-        "How close the keyword is to what the project is about.",
+        "How surely the keyword is on your topic.",
         always=True,
         **SHARE,
         **LISTED,

@@ -52,7 +52,7 @@ PAGE_COLUMNS: tuple[Column, ...] = (
     number(
         "phrase_pages",
         "Exact-phrase pages",
-        "How many pages in all carry the exact phrase, as a source counts them.",
+        "How many pages contain the exact phrase, as a source counts them.",
         low=0,
         **LISTED,
         rises=True,
@@ -63,7 +63,7 @@ PAGE_COLUMNS: tuple[Column, ...] = (
     number(
         "openness",
         "Openness",
-        "Searches a month for each page that carries the exact phrase.",
+        "Searches a month for each page with the exact phrase.",
         low=0,
         **LISTED,
         filter="range",

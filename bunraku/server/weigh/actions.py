@@ -5,6 +5,7 @@ from dataclasses import dataclass
 
 from django.db import transaction
 
+from bunraku.core.weigh.assumed import GUESSES
 from bunraku.server.database.parts import in_parts
 from bunraku.server.errors import BunrakuError
 from bunraku.server.jobs.actions import start_job
@@ -93,13 +94,15 @@ def mark_priority(project: Project, row_ids: Sequence[int], priority: str) -> in
 def overrule_intent(project: Project, row_ids: Sequence[int], intent: str) -> int:
     """Say what searchers want, against or in place of what was read; it stands until taken back.
     Raises: not_found."""
-    return _decide(project, row_ids, "intent", intent, f"Set intent to {intent or 'as detected'}")
+    label = f"Set intent to {intent}" if intent else "Restored the detected intent"
+    return _decide(project, row_ids, "intent", intent, label)
 
 
 def guess_chance(project: Project, row_ids: Sequence[int], guess: str) -> int:
     """Say how hard page one is for oneself, "easy", "even" or "hard", or take that back; it stands
     against whatever was read. Raises: not_found."""
-    return _decide(project, row_ids, "guess", guess, f"Estimated chance {guess or 'nothing'}")
+    label = f"Estimated a chance of {GUESSES[guess]:.0%}" if guess else "Removed own estimate"
+    return _decide(project, row_ids, "guess", guess, label)
 
 
 def _decide(project: Project, row_ids: Sequence[int], field: str, value: str, label: str) -> int:

@@ -178,7 +178,7 @@ export function ClusterSheet({
             wordsRef={words}
             told={
               many
-                ? `${exact(many)} chosen of ${exact(grid.total)}`
+                ? `${exact(many)} selected of ${exact(grid.total)}`
                 : `${plural(grid.total, "match", "match")} · by ` +
                   `${sort === "volume" ? "searches" : sort}`
             }
@@ -288,7 +288,7 @@ function Nothing({
         title="No cluster matches"
         action={<Button onClick={onClear}>Clear the filters</Button>}
       >
-        No cluster holds these words.
+        No cluster contains these words.
       </Empty>
     );
   return (

@@ -64,7 +64,7 @@ export function MoveDialog({
           </li>
         ))}
         {found.data && !others.length && (
-          <li className="p-2 text-quiet">No other cluster holds these words.</li>
+          <li className="p-2 text-quiet">No other cluster contains these words.</li>
         )}
       </ul>
       <div className="flex justify-between gap-2 pt-3">

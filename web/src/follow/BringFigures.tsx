@@ -13,8 +13,8 @@ export function BringFigures({ onClose }: { onClose: () => void }) {
   return (
     <Modal open onOpenChange={onClose} title="Import monthly figures">
       <p className="pb-3 text-ink-2">
-        A table with a column Month, one called Outlet where there are several, and a column for
-        each figure, named as in the report. A figure that is there already is replaced.
+        A table with a column Month, one called Outlet if there are several, and a column for each
+        figure, named as in the report. Existing figures are replaced.
       </p>
       {bring.error && <ProblemNote error={bring.error} />}
       <FileDrop busy={bring.isPending} onFile={(file) => bring.mutate(file)} />

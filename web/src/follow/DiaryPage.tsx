@@ -41,16 +41,16 @@ export function DiaryPage() {
             aria-pressed={!!due}
             onClick={() => navigate({ search: () => ({ due: !due || undefined }) })}
           >
-            Due to look back at
+            Due for review
           </Button>
           <Button onClick={() => setNoting(true)}>Note an update</Button>
         </PageHead>
       </div>
       {entries.error && <ProblemNote error={entries.error} />}
       {entries.total === 0 && (
-        <Empty title={due ? "Nothing is due to be looked back at" : "Nothing has happened yet"}>
+        <Empty title={due ? "Nothing is due for review" : "Nothing has happened yet"}>
           {due
-            ? "A change is due some days after it was published: ten for a video or a listing, three weeks for a page."
+            ? "A change is due for review some days after publishing: ten for a video or listing, three weeks for a page."
             : "Publishing and changes are noted here automatically; add other notes yourself."}
         </Empty>
       )}

@@ -64,8 +64,8 @@ export function EntryBlock({
         {!due && entry.check_back && (
           <span className="text-xs text-quiet">
             {entry.looked_back
-              ? `looked back at on ${longDay(entry.looked_back)}`
-              : `to look back at on ${longDay(entry.check_back)}`}
+              ? `reviewed on ${longDay(entry.looked_back)}`
+              : `review on ${longDay(entry.check_back)}`}
           </span>
         )}
         {(entry.changes.length > 0 || entry.judged?.windows.length) && (

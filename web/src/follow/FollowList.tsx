@@ -72,7 +72,7 @@ function Cells({ piece, looks }: { piece: LiveRow; looks: boolean }) {
           <span className="text-quiet">no look yet</span>
         )}
       </LineCell>
-      <LineCell title="Searches a month times the share of clicks at each place; then and now">
+      <LineCell title="Searches a month times the share of clicks at each position; then and now">
         {piece.visible !== null && (
           <>
             <span className="text-base font-semibold tabular-nums">{count(piece.visible)}</span>{" "}
@@ -108,7 +108,7 @@ function Cells({ piece, looks }: { piece: LiveRow; looks: boolean }) {
                   : "performance report"}
         </span>
         {piece.back && (
-          <span className="block text-xs font-semibold text-persimmon-text">↶ look back</span>
+          <span className="block text-xs font-semibold text-persimmon-text">↶ review</span>
         )}
       </LineCell>
     </>

@@ -63,8 +63,8 @@ export function FollowPage() {
   const [noting, setNoting] = useState(false);
   const [setting, setSetting] = useState(false);
   useKey("/", () => document.getElementById("follow-filter")?.focus());
-  useCommand("Note something in the diary", () => setNoting(true));
-  useCommand("How and how often it is looked", () => setSetting(true));
+  useCommand("Add a diary note", () => setNoting(true));
+  useCommand("Checking schedule", () => setSetting(true));
   const open = useCallback(
     (live: number | undefined) =>
       live !== undefined &&
@@ -173,7 +173,7 @@ export function FollowPage() {
       {by ? (
         <TogetherTable by={by} />
       ) : sums?.total === 0 ? (
-        <Empty title="No published piece matches">Take a filter off to see the others.</Empty>
+        <Empty title="No published piece matches">Remove a filter to see more.</Empty>
       ) : (
         <FollowList
           pieces={pieces}
@@ -230,7 +230,7 @@ function NothingLive({ children }: { children: React.ReactNode }) {
             search={{ order: "next" }}
             className={buttonLook("main")}
           >
-            Go to what is being written
+            Go to Write
           </Link>
         }
       >

@@ -31,7 +31,7 @@ export function LearnedBlock() {
                 checked={each.learns}
                 onChange={(on) => set.mutate({ outlet: each.outlet, on })}
               />
-              Used for its chances from now on; forecasts that were made stay
+              Used for its chances from now on; earlier forecasts stay as they are
             </label>
           )}
         </div>

@@ -49,8 +49,8 @@ function DownDialog({ live, onClose }: { live: Live; onClose: () => void }) {
   return (
     <FormDialog title="Unpublished" take="Stop tracking" change={down} onClose={onClose}>
       <p className="text-ink-2">
-        It is looked at no longer; its history and its diary stay. Published again, it goes on where
-        it stopped.
+        It is no longer checked; its history and diary stay. If published again, tracking continues
+        where it stopped.
       </p>
       <LineField
         label="Since"

@@ -26,7 +26,7 @@ export function LivePage() {
   const look = useChange(projectId, (live: number[]) => checkRanks(projectId, live));
   const [dialog, setDialog] = useState<LiveDialog>();
   useKey("n", () => setDialog("note"));
-  useCommand("Note something of this piece", () => setDialog("note"));
+  useCommand("Add a note to this piece", () => setDialog("note"));
   useCommand("Compare with the published page", () => setDialog("back"));
   const params = { projectId: String(projectId), channel };
   const live = found.data;

@@ -63,7 +63,7 @@ export function NextBlock({ live }: { live: Live }) {
       {task.error && <p className="text-persimmon-text">{task.error.message}</p>}
       {task.isSuccess && (
         <p role="status" className="pt-1 text-xs text-ink-2">
-          It is a task of its piece in the plan now, due in two weeks.
+          Added as a task to its piece in the plan, due in two weeks.
         </p>
       )}
       {others.length > 0 && (

@@ -70,7 +70,7 @@ export function OwnReportPage() {
           />
           <Queries
             title="More clicks than expected"
-            about="What these say, the others may learn from."
+            about="Use their titles and descriptions as examples."
             shown={told.above}
           />
         </div>
@@ -178,7 +178,7 @@ function Two({ told }: { told: OwnReport }) {
       <h2 className="text-lg">Two pages, one query</h2>
       <p className="pb-1 text-ink-2">
         {told.two_pages.length
-          ? "They take from each other (cannibalisation): merge them, or part what they say."
+          ? "They compete (cannibalisation): merge or differentiate them."
           : "None."}
       </p>
       <ul>
@@ -205,7 +205,7 @@ function FadingPages({ told }: { told: OwnReport }) {
       <p className="pb-1 text-ink-2">
         {told.fading.length
           ? "Clearly fewer clicks in the later half of these days than in the earlier."
-          : "None, as far as the days of the report say."}
+          : "None in the days of the report."}
       </p>
       <ul>
         {told.fading.map((one) => (

@@ -124,7 +124,7 @@ function Place({
   return (
     <td className={`px-2 text-right tabular-nums ${quiet ? "text-ink-2" : "font-semibold"}`}>
       {place === null ? (
-        <span className="hatched inline-block h-3 w-6 align-middle" title="Not looked at" />
+        <span className="hatched inline-block h-3 w-6 align-middle" title="Not checked" />
       ) : place === 0 ? (
         <span className="text-xs font-normal text-quiet">not ranking</span>
       ) : (

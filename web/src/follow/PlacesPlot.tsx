@@ -53,7 +53,7 @@ export function PlacesPlot({
           role="img"
           aria-label={
             what === "places"
-              ? `Places of ${followed.length} phrases over time, the first place on top`
+              ? `Places of ${followed.length} keywords over time, first position at the top`
               : "Visible searches a month over time"
           }
         >

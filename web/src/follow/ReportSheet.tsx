@@ -21,7 +21,7 @@ export function ReportSheet({ told }: { told: Report }) {
       {!told.is_over && <p className="text-quiet">The month is not over yet.</p>}
       {told.practice && (
         <p className="mt-2 border-l-4 border-dashed border-quiet pl-2 text-ink-2">
-          Practice figures: the places are those of a simulated world.
+          Practice figures: the rankings come from a simulated world.
         </p>
       )}
       <Part title="Results">
@@ -78,7 +78,7 @@ export function ReportSheet({ told }: { told: Report }) {
             <li key={`${work.what} ${work.title}`}>
               {work.what === "publish"
                 ? `New: ${work.title}`
-                : `Look back at the change of “${work.title}”`}
+                : `Review the change of “${work.title}”`}
               {work.hours !== null && <span className="text-quiet"> about {work.hours} hours</span>}
             </li>
           ))}

@@ -26,7 +26,7 @@ export function TakeOutDialog({
   const [days, setDays] = useState({ first, last });
   const takeOut = useChange(projectId, () => takeOutReport(projectId, { channel, ...days }), {
     done: ({ lines }) => {
-      say(`${plural(lines, "line")} taken out.`);
+      say(`${plural(lines, "row")} deleted.`);
       onClose();
     },
   });

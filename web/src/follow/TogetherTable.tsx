@@ -45,8 +45,8 @@ export function TogetherTable({ by }: { by: "outlet" | "cluster" }) {
               <td className="px-2 text-right tabular-nums text-ink-2">{count(row.foretold)}</td>
               <td className="px-2 text-right tabular-nums">
                 {row.looked
-                  ? `${exact(row.shown)} of ${plural(row.phrases, "phrase")}`
-                  : "not looked at yet"}
+                  ? `${exact(row.shown)} of ${plural(row.phrases, "keyword")}`
+                  : "not checked yet"}
               </td>
               <td className="px-2 text-right tabular-nums">
                 {row.looked ? exact(row.first10) : ""}

@@ -92,8 +92,8 @@ describe("an entry of the diary", () => {
     show(<EntryBlock entry={entry()} label="B" today="2026-04-20" />);
     expect(screen.getByRole("heading", { name: /B.*Changed: title/ })).toBeInTheDocument();
     expect(screen.getByText("The old one was dull")).toBeInTheDocument();
-    expect(screen.getByText(/likely helped/)).toBeInTheDocument();
-    expect(screen.getByText("to look back at on 1 May 2026")).toBeInTheDocument();
+    expect(screen.getByText(/probably helped/)).toBeInTheDocument();
+    expect(screen.getByText("review on 1 May 2026")).toBeInTheDocument();
     expect(screen.queryByRole("button", { name: "Delete" })).toBeNull();
   });
 
@@ -106,7 +106,7 @@ describe("an entry of the diary", () => {
         <EntryBlock entry={entry({ looked_back: "2026-05-03" })} today="2026-05-04" />
       </QueryClientProvider>,
     );
-    expect(screen.getByText("looked back at on 3 May 2026")).toBeInTheDocument();
+    expect(screen.getByText("reviewed on 3 May 2026")).toBeInTheDocument();
   });
 
   it("shows the figures and the words before and after on demand", async () => {
@@ -213,7 +213,7 @@ describe("the phrases of a piece", () => {
     const two = cells(/phrase 2/);
     expect(two.slice(0, 2)).toEqual(["not known", "not known"]);
     expect(two[3]).toBe("not ranking");
-    expect(screen.getByTitle("Not looked at")).toBeInTheDocument();
+    expect(screen.getByTitle("Not checked")).toBeInTheDocument();
     expect(screen.getByText(/chance of page one once settled, about/)).toBeInTheDocument();
   });
 
@@ -264,9 +264,9 @@ describe("pieces together", () => {
     told.together = [of("Cords", "web"), of("Cords", "video", { looked: 0, visible: 0 })];
     show(<TogetherTable by="cluster" />);
     const [, web, video] = screen.getAllByRole("row");
-    expect(web).toHaveTextContent(/^Cords, Web2310\+20906 of 9 phrases4/);
+    expect(web).toHaveTextContent(/^Cords, Web2310\+20906 of 9 keywords4/);
     expect(video).toHaveTextContent("Cords, Video");
-    expect(video).toHaveTextContent("not looked at yet");
+    expect(video).toHaveTextContent("not checked yet");
   });
 
   it("is without channels where there is one", () => {
@@ -390,6 +390,6 @@ describe("the month's report", () => {
     expect(screen.getByText("All pages")).toBeInTheDocument();
     expect(screen.getByText(/Normal ups and downs\. 2 rose, 2 fell\./)).toBeInTheDocument();
     expect(screen.getByText(/^New: Pulleys/)).toHaveTextContent("about 5 hours");
-    expect(screen.getByText("Look back at the change of “Putty”")).toBeInTheDocument();
+    expect(screen.getByText("Review the change of “Putty”")).toBeInTheDocument();
   });
 });

@@ -49,13 +49,13 @@ export const VERDICTS: Record<
   Schemas["JudgedOut"]["why"],
   { mark: string; words: string; tone: "good" | "bad" | "none" }
 > = {
-  helped: { mark: "▲", words: "likely helped", tone: "good" },
-  hurt: { mark: "▼", words: "likely hurt", tone: "bad" },
+  helped: { mark: "▲", words: "probably helped", tone: "good" },
+  hurt: { mark: "▼", words: "probably hurt", tone: "bad" },
   wander: { mark: "≈", words: "normal ups and downs", tone: "none" },
   young: { mark: "…", words: "too soon to say", tone: "none" },
   green: { mark: "…", words: "too new to judge", tone: "none" },
   several: { mark: "?", words: "several changes at once", tone: "none" },
-  few: { mark: "?", words: "too few phrases", tone: "none" },
-  unchecked: { mark: "?", words: "not looked at before and after", tone: "none" },
+  few: { mark: "?", words: "too few keywords", tone: "none" },
+  unchecked: { mark: "?", words: "not checked both before and after", tone: "none" },
   alone: { mark: "?", words: "nothing to compare with", tone: "none" },
 };

@@ -196,7 +196,7 @@ function aboutLine(
   if (!total)
     return ownFiles
       ? "Import a list, or type what people search for"
-      : "Begin with two or three words that people would search for";
+      : "Start with two or three words that people would search for";
   const told = CHANNELS.map((channel) => ({
     ...channel,
     keywords: channels.find((c) => c.channel === channel.id)?.keywords ?? 0,

@@ -105,7 +105,7 @@ export const useCombinations = (projectId: number, recipe: Schemas["RecipeIn"], 
 /** Seeds to begin with, from what the project says of itself. */
 export function useProposedSeeds(projectId: number, wanted: boolean): readonly string[] {
   const proposed = useQuery({
-    queryKey: ["proposed seeds", projectId],
+    queryKey: ["suggested seeds", projectId],
     queryFn: async () =>
       data(await api.GET("/api/projects/{project_id}/gather/proposed", { params: at(projectId) })),
     enabled: wanted,

@@ -96,7 +96,7 @@ function useChosen<T extends { id: number }>(place: string, all: (() => Promise<
             "takes.",
         );
     } catch (error) {
-      say(error instanceof Problem ? error.message : "They could not be chosen.", { bad: true });
+      say(error instanceof Problem ? error.message : "They could not be selected.", { bad: true });
     }
   }, [ids, all, clear, say]);
   return useMemo(() => ({ ids, clear, toggle, toggleAll }), [ids, clear, toggle, toggleAll]);

@@ -5,7 +5,7 @@ export type WayId = Schemas["RunIn"]["ways"][number];
 
 export const GROUPS: readonly { name: string; ways: readonly WayId[] }[] = [
   {
-    name: "Search box",
+    name: "Autocomplete",
     ways: ["box", "alphabet", "asked", "joined", "either", "inside"],
   },
   { name: "Elsewhere", ways: ["related", "fields", "rising", "language", "rivals", "years"] },

@@ -23,7 +23,7 @@ describe("the head of the year board", () => {
 
   it("says which months hold more than there is, and only those", () => {
     render(<BoardHead projectId={1} plan={PLAN} order="worth" onOrder={vi.fn()} />);
-    const over = screen.getAllByTitle("More than there are: pinned pieces fill it");
+    const over = screen.getAllByTitle("More than available: pinned pieces fill it");
     expect(over.map((month) => month.textContent)).toEqual(["12"]);
   });
 

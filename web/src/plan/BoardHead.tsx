@@ -53,7 +53,7 @@ export function BoardHead({
         style={{ gridTemplateColumns: tracks(plan.months.length) }}
       >
         <span role="gridcell" aria-colspan={4} className="col-span-4 px-2 pb-1 text-quiet">
-          Hours planned, {exact(plan.hours_a_month)} a month to spend; press one to change it
+          Hours planned, {exact(plan.hours_a_month)} a month available; click one to change it
         </span>
         {plan.months.map((month) => (
           <span key={month.month} role="gridcell">

@@ -119,7 +119,7 @@ export function BoardRow({
               )}
               {at >= 0 && i > at && i <= settled && (
                 <span
-                  title={`Shown and settled by ${name}`}
+                  title={`Ranked and settled by ${name}`}
                   className={`absolute bottom-0 left-0 h-[3px] bg-pine
                     ${i === settled ? "right-1/2" : "right-0"}`}
                 />

@@ -47,7 +47,7 @@ export function BriefPage() {
     <main className="flex min-w-0 flex-1 flex-col overflow-auto print:block print:overflow-visible">
       <div className="mx-auto flex w-[820px] max-w-full items-center gap-2 px-6 pt-4 print:hidden">
         <span className="flex-1 text-ink-2">
-          {briefs.length > 1 ? `${plural(briefs.length, "brief")}, the next first` : "Brief"}
+          {briefs.length > 1 ? `${plural(briefs.length, "brief")}, next first` : "Brief"}
         </span>
         <Button onClick={() => window.print()}>Print</Button>
         <Button onClick={copy} disabled={!ids.length}>
@@ -67,7 +67,7 @@ export function BriefPage() {
         </div>
       )}
       {!ids.length && pieces.total !== undefined && (
-        <Empty title="No piece has a month yet">Plan pieces and fit them first.</Empty>
+        <Empty title="No pieces scheduled yet">Plan and schedule pieces first.</Empty>
       )}
       {briefs.map((brief) => (
         <article

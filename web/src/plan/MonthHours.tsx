@@ -28,11 +28,11 @@ export function MonthHours({
       <Popover.Trigger
         aria-label={
           `${monthOf(month.month)}: ${+month.hours.toFixed(1)} of ` +
-          `${+month.to_spend.toFixed(1)} hours${over ? ", more than there are" : ""}. Change its ` +
+          `${+month.to_spend.toFixed(1)} hours${over ? ", more than available" : ""}. Change its ` +
           "hours"
         }
         title={
-          over ? "More than there are: pinned pieces fill it" : "Change the hours of this month"
+          over ? "More than available: pinned pieces fill it" : "Change the hours of this month"
         }
         className="flex w-full flex-col items-center gap-[2px] rounded-sm hover:bg-paper"
       >

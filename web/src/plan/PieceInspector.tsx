@@ -202,7 +202,7 @@ function Told({
                     hover:text-ink"
                   aria-label={`Remove ${row.text}`}
                 >
-                  Take out
+                  Remove
                 </button>
               </Keyword>
             </li>
@@ -210,7 +210,7 @@ function Told({
         </ul>
         {!others.length && (
           <p className="text-quiet">
-            Nothing else; its cluster has one keyword, or others own the rest.
+            None. Its cluster has one keyword, or other pieces cover the rest.
           </p>
         )}
       </Block>
@@ -221,9 +221,9 @@ function Told({
         onChange={(fields) => change.mutate(fields)}
       />
       {overlaps.length > 0 && (
-        <Block title="After the same searchers">
+        <Block title="Competing pieces">
           <p className="text-ink-2">
-            Two pieces after one keyword hurt each other (cannibalisation).
+            Two pieces targeting one keyword compete with each other (cannibalisation).
           </p>
           {overlaps.map((overlap, number) => (
             <Clash
@@ -263,7 +263,7 @@ function Told({
       </Block>
       <div className="border-t border-hairline pt-3">
         <Button look="bare" disabled={remove.isPending} onClick={() => remove.mutate(undefined)}>
-          Take out of the plan
+          Remove from the plan
         </Button>
       </div>
     </>

@@ -62,7 +62,7 @@ export function TitlesBlock({
               <p className="text-ink-2">
                 {told.phrases.length
                   ? "Its main keyword alone is longer than a title may be."
-                  : "It has no keyword to make a title of."}
+                  : "It has no keyword for a title."}
               </p>
             )}
             <ul>

@@ -54,14 +54,14 @@ export function YearPanel({
       ))}
       {plan.worth !== null && (
         <p className="pb-2 text-ink-2">
-          Once all of it has settled it is worth about {money(plan.worth, currency)} a month.
+          Once everything has settled it is worth about {money(plan.worth, currency)} a month.
         </p>
       )}
       <Impossible pins={plan.impossible} onOpen={open} />
       {pairs.length > 0 && (
-        <Block title="After the same searchers" aside={plural(pairs.length, "pair")}>
+        <Block title="Competing pieces" aside={plural(pairs.length, "pair")}>
           <p className="text-ink-2">
-            Two pieces after one keyword hurt each other (cannibalisation).
+            Two pieces targeting one keyword compete with each other (cannibalisation).
           </p>
           {pairs.slice(0, SHOWN).map((clash) => (
             <div key={`${clash.piece}-${clash.other}`} className="pt-1">
@@ -127,7 +127,7 @@ function Left({
       {!told.rows.length && (
         <p className="text-ink-2">
           {told.hours_left
-            ? "No cluster without a piece is worth any of them, as far as is known."
+            ? "No unplanned cluster of known worth would use them."
             : "None: the months are full."}
         </p>
       )}

@@ -15,7 +15,7 @@ export function LogSection({ projectId }: { projectId: number }) {
         Activity log
       </h2>
       <p className="pb-2 text-ink-2">
-        Kept for as long as the project; taking something back adds a line and removes none.
+        Kept as long as the project. Undoing adds a line and removes none.
       </p>
       {log.error && <ProblemNote error={log.error} />}
       {log.data && !total && <p className="text-quiet">Nothing yet.</p>}

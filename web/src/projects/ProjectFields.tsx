@@ -100,7 +100,7 @@ export function ProjectFields({
             onText={(text) => set("currency", text)}
           />
           <Field
-            label={`Worth of an hour, in ${fields.currency}`}
+            label={`Hourly cost, in ${fields.currency}`}
             hint="The plan shows whether it covers this cost."
             error={errors.hour_value}
           >

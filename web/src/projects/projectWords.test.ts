@@ -75,10 +75,10 @@ describe("an outlet's line", () => {
   );
   it.each([
     [{ name: "" }, "needs a name"],
-    [{ standing: "" }, "number of 0 or more"],
-    [{ standing: "strong" }, "number of 0 or more"],
-    [{ standing: "-1" }, "number of 0 or more"],
-    [{ standing: "101" }, "0 to 100"],
+    [{ standing: "" }, "0 or more"],
+    [{ standing: "strong" }, "0 or more"],
+    [{ standing: "-1" }, "0 or more"],
+    [{ standing: "101" }, "0 and 100"],
     [{ days: "2.5" }, "whole number"],
     [{ days: "366" }, "whole number"],
   ])("%j is refused: %s", (change, told) => {

@@ -177,8 +177,9 @@ export function readOutlet(
   const pull = draft.pull?.trim() ? (readNumber(draft.pull) ?? Number.NaN) : null;
   if (!draft.name.trim()) return { wrong: "An outlet needs a name." };
   if (draft.standing.trim() === "" || !(standing >= 0))
-    return { wrong: "Its strength is a number of 0 or more." };
-  if (draft.channel === "web" && standing > 100) return { wrong: "Authority goes from 0 to 100." };
+    return { wrong: "Strength must be 0 or more." };
+  if (draft.channel === "web" && standing > 100)
+    return { wrong: "Authority must be between 0 and 100." };
   if (days !== null && !(Number.isInteger(days) && days >= 0 && days <= 365))
     return { wrong: "Days until ranking: a whole number from 0 to 365." };
   if (pull !== null && !(pull >= 0)) return { wrong: "Enter 0 or more for a typical piece." };

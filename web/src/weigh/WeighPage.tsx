@@ -124,10 +124,10 @@ export function WeighPage() {
     });
   useCommand("Competitors on these results pages", toRivals);
   useCommand("Fetch results pages", () => setReadingPages(true), { enabled: !ownFiles });
-  useCommand("Export what is shown", () => location.assign(csvAddress(projectId, query)));
+  useCommand("Export the keywords shown", () => location.assign(csvAddress(projectId, query)));
   useCommand("Copy the selected keywords", () => take("lines"), { enabled: many > 0 });
   useCommand("Copy the selected rows as a table", () => take("tabs"), { enabled: many > 0 });
-  useCommand("Compare what is in the tray", () => compare(), {
+  useCommand("Compare the keywords in the tray", () => compare(), {
     enabled: tray.rows.length > 1,
   });
   const columns = useMemo(
@@ -205,7 +205,7 @@ export function WeighPage() {
             wordsRef={words}
             told={
               many
-                ? `${exact(many)} chosen of ${exact(total)}`
+                ? `${exact(many)} selected of ${exact(total)}`
                 : rows.total === undefined
                   ? ""
                   : `${plural(total, "match", "match")} · by ${sortName(search.sort)}`
@@ -299,8 +299,7 @@ function Nothing({ filtered, onClear }: { filtered: boolean; onClear: () => void
         </Link>
       }
     >
-      Start from two or three seed terms; what people search for around them comes here to be
-      weighed.
+      Start with two or three seed terms. The keywords you gather appear here.
     </Empty>
   );
 }

@@ -24,7 +24,7 @@ export function CapitalsMenu({
   const say = useSay();
   const set = async (rule: (typeof RULES)[number]["id"]) => {
     const out = await setCapitals(projectId, pieceId, { text: title, rule });
-    if (out.text === title) return say("Its capitals are like that already.");
+    if (out.text === title) return say("It already has these capitals.");
     onTake(out.text);
   };
   return (

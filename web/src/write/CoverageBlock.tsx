@@ -181,7 +181,7 @@ function Row({
         </button>
         {stuffed !== undefined && (
           <span className="text-persimmon-text">
-            ! {percent(stuffed)} of all words: said too often
+            ! {percent(stuffed)} of all words: used too often
           </span>
         )}
       </th>

@@ -45,7 +45,7 @@ export function DeskPanel({
         {desk.phrases.length === 0
           ? "No keywords yet. Set a main keyword in the plan."
           : next.length
-            ? `${next.length} of ${look.checks.length} checks are left to do.`
+            ? `${next.length} of ${look.checks.length} checks to do.`
             : "All checks passed."}
         {desk.practice && " Its figures are practice figures."}
       </p>

@@ -55,7 +55,7 @@ export function DuelBlock({
     <Block title={<Help figure="duel">Compare two titles</Help>}>
       {!open && (
         <Button onClick={() => setOpen(true)}>
-          {desk.piece.reserve_title ? "Compare with the one in reserve" : "Try another title"}
+          {desk.piece.reserve_title ? "Compare with the alternative title" : "Try another title"}
         </Button>
       )}
       {open && (
@@ -82,7 +82,7 @@ export function DuelBlock({
                 onClick={() => {
                   onTake(other.trim());
                   setOther(title.trim());
-                  say("Changed places: the one that was there is the other now.");
+                  say("Swapped: the earlier title is now the other one.");
                 }}
               >
                 Change places

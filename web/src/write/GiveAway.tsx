@@ -46,7 +46,7 @@ export function GiveAway({
   );
   return (
     <FormDialog
-      title="Give phrases to another piece"
+      title="Move keywords to another piece"
       take={`Give ${plural(chosen.size, "phrase")}`}
       change={give}
       ready={!!target && chosen.size > 0}

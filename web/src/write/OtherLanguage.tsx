@@ -33,7 +33,7 @@ export function OtherLanguage({
   const say = useSay();
   const ask = useChange(projectId, () => askTerms(projectId, desk.piece.id, into), {
     done: (out) => {
-      say(`${plural(out.known, "phrase")} known in it now.`);
+      say(`${plural(out.known, "phrase")} translated.`);
       onKnown();
     },
     failed: (problem) => say(problem.message, { bad: true }),

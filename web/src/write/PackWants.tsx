@@ -90,11 +90,11 @@ export function PackWants({
       {LEFT.includes(field) && (
         <label className="flex h-[28px] items-center gap-2">
           <Checkbox
-            label="Also what other fields say already"
+            label="Include keywords used in other fields"
             checked={wants.everything}
             onChange={(everything) => onChange({ ...wants, everything })}
           />
-          Also what other fields say already
+          Include keywords used in other fields
         </label>
       )}
     </>

@@ -87,7 +87,7 @@ export function ReadDialog({
           disabled={!wanted.length}
           onClick={() => {
             onTake(Object.fromEntries(wanted.map(({ id }) => [id, told?.fields[id] ?? ""])));
-            say("Taken. What was there is in Versions.");
+            say("Imported. The earlier text is in Versions.");
             onClose();
           }}
         >

@@ -59,7 +59,7 @@ export function VersionsDialog({
           className="max-h-[64vh] overflow-auto"
         >
           {beside.data && !beside.data.length && (
-            <p className="text-ink-2">It says what is written now.</p>
+            <p className="text-ink-2">Same as the current text.</p>
           )}
           {beside.data?.map((one) => (
             <section key={one.field} className="border-t border-hairline py-2 first:border-0">
@@ -73,7 +73,7 @@ export function VersionsDialog({
                     onClose();
                   }}
                 >
-                  Take this field back
+                  Restore this field
                 </Button>
               </div>
               <p className="break-words whitespace-pre-wrap">
@@ -96,7 +96,9 @@ export function VersionsDialog({
             onClick={() => {
               const gone = Object.keys(fields).filter((name) => !(name in version.fields));
               onTake({ ...Object.fromEntries(gone.map((name) => [name, ""])), ...version.fields });
-              say(`All fields as they were in version ${number}. What was there is a version too.`);
+              say(
+                `All fields as they were in version ${number}. The earlier text is kept as a version.`,
+              );
               onClose();
             }}
           >

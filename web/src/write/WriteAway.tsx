@@ -8,7 +8,7 @@ import { usePlace } from "../shared/channels";
 import { bringFields, takeFields } from "./changes";
 
 const FILES = [
-  { path: "drafts.xlsx", name: "Fields of all pieces as a workbook" },
+  { path: "drafts.xlsx", name: "Fields of all pieces as XLSX" },
   { path: "drafts.csv", name: "Fields of all pieces as CSV" },
   { path: "drafts.json", name: "Fields of all pieces as JSON" },
 ] as const;

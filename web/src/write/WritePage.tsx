@@ -70,7 +70,7 @@ export function WritePage() {
           about={
             counts
               ? `${plural(counts.total, "piece")}; ${exact(counts.begun)} begun, ` +
-                `${exact(counts.done)} with nothing left to do.`
+                `${exact(counts.done)} complete.`
               : ""
           }
         >
@@ -82,7 +82,7 @@ export function WritePage() {
         <div className="flex items-center gap-2">
           <WordsFilter
             id="write-filter"
-            label="Pieces whose title says"
+            label="Pieces whose title contains"
             value={q}
             onChange={(q) => navigate({ search: (now) => ({ ...now, q }), replace: true })}
           />
@@ -112,7 +112,7 @@ export function WritePage() {
         </div>
       </div>
       {counts?.total === 0 ? (
-        <Empty title="No piece is like that">Take a filter off to see the others.</Empty>
+        <Empty title="No piece matches">Remove a filter to see more.</Empty>
       ) : (
         <WriteList pieces={pieces} place={JSON.stringify(query)} onOpen={open} />
       )}
@@ -129,7 +129,7 @@ function NothingToWrite() {
   return (
     <main className="flex min-w-0 flex-1 flex-col">
       <Empty
-        title="There is nothing to write yet"
+        title="Nothing to write yet"
         action={
           <Button
             look="main"
@@ -150,7 +150,7 @@ function NothingToWrite() {
           className="font-semibold underline underline-offset-2"
           onClick={() => setOpening(true)}
         >
-          Or open one for something that exists.
+          Or open an existing page.
         </button>
       </Empty>
       {opening && <OpenDialog onClose={() => setOpening(false)} />}

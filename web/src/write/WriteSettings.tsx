@@ -63,7 +63,7 @@ export function WriteSettings({
               </>
             )}
           </section>
-          <section aria-label="Rules of the checklist">
+          <section aria-label="Checks">
             <h3 className="pb-2 font-semibold">Checks</h3>
             <ul className="max-h-[56vh] overflow-auto">
               {told.rules.map((rule) => (

@@ -151,9 +151,8 @@ def take_combinations(project: Project, channel: str, recipe: Recipe) -> Job:
     if recipe.only_known and len(made.texts) > MOST_ASKED:
         raise BunrakuError(
             "bad_pattern",
-            f"The search box would be asked {len(made.texts):,} times; {MOST_ASKED:,} are the "
-            f"most. "
-            "Shorten a column, or take them without asking.",
+            f"That is {len(made.texts):,} checks in autocomplete; {MOST_ASKED:,} are the most. "
+            f"Shorten a column, or add them unchecked.",
             field="patterns",
         )
     params = CombineParams(
@@ -197,8 +196,8 @@ class Combine(JobKind[CombineParams, Brought]):
                 if missing:
                     why = next(iter(missing.values()))
                     work.result.remark(
-                        f"{len(missing):,} could not be asked of the search box and were left: "
-                        f"{why}."
+                        f"{len(missing):,} could not be checked in autocomplete and were not "
+                        f"added: {why}."
                     )
             suggestions = [(made.texts[key], came) for key in part]
             ids = keep(work.job, scope, suggestions, bringing.rules, bringing.tally)

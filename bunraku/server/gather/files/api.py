@@ -27,8 +27,8 @@ from bunraku.sources.protocol import Channel, Match
 router = Router(tags=["gather"])
 REFUSED_COLUMNS = [
     Column("Row", "Its number in the file."),
-    Column("Keyword", "What stood in the keyword column, its beginning."),
-    Column("Why", "Why it could not be taken."),
+    Column("Keyword", "The beginning of the keyword cell."),
+    Column("Why", "Why it was rejected."),
 ]
 
 

@@ -82,7 +82,7 @@ def start_import(
     not_found, bad_file, bad_mapping, bad_day for one to come."""
     if on is not None and on > today():
         raise BunrakuError(
-            "bad_day", f"{on:%-d %B %Y} is still to come: no figure is of that day.", field="on"
+            "bad_day", f"{on:%-d %B %Y} is in the future, so it has no figures yet.", field="on"
         )
     upload = find_upload(project, upload_id)
     looked = look(upload, wanted)

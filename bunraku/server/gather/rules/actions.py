@@ -23,7 +23,7 @@ def add_rule(project: Project, kind: str, value: str) -> Rule:
         raise BunrakuError("bad_rule", str(bad), field="value") from bad
     if project.rules.count() >= MOST_RULES:
         raise BunrakuError(
-            "bad_rule", f"A project has at most {MOST_RULES} rules. Take some away first."
+            "bad_rule", f"A project has at most {MOST_RULES} rules. Remove some first."
         )
     try:
         with (

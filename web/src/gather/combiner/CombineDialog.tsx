@@ -74,7 +74,7 @@ export function CombineDialog({
           placeholder="one service, another service"
         />
         <Column
-          label="{modifier} Modifiers; … puts one behind"
+          label="{modifier} Modifiers; start with … to add it after the term"
           value={recipe.modifier}
           onChange={(modifier) => set({ modifier })}
           placeholder="best, cost of, … near me"

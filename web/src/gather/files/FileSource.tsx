@@ -16,7 +16,7 @@ export function FileSource({ busy, onFile }: { busy: boolean; onFile: (file: Fil
         }}
       >
         <label htmlFor="pasted" className="font-semibold">
-          Or paste a list: a keyword a line, or a table with its headings
+          Or paste a list: one keyword per line, or a table with headings
         </label>
         <textarea
           id="pasted"

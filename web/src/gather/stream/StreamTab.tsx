@@ -77,7 +77,7 @@ export function StreamTab({ projectId, channel, search, live, onSearch, onSeed }
           wordsRef={words}
           told={
             many
-              ? `${exact(many)} chosen of ${exact(grid.total)}`
+              ? `${exact(many)} selected of ${exact(grid.total)}`
               : rows.total === undefined
                 ? ""
                 : plural(grid.total, "keyword")

@@ -119,7 +119,7 @@ function Cell({
       <button
         type="button"
         title={`${name}: not searched yet. Add to the form.`}
-        aria-label={`${name}: not asked yet, put into the form`}
+        aria-label={`${name}: not searched yet, add to the form`}
         onClick={onAsk}
         className="h-full w-full border border-dashed border-bar text-quiet hover:border-ink
           hover:text-ink"

@@ -48,6 +48,6 @@ describe("the map", () => {
     expect(whole({ paid_gaps: 0, free_gaps: 1 })).toBe(
       "1 gap on the map, free to fill. About 1,196 keywords more in all.",
     );
-    expect(whole({ free_gaps: 0, paid_gaps: 0 })).toBe("Every way was run for every seed.");
+    expect(whole({ free_gaps: 0, paid_gaps: 0 })).toBe("Every method was used for every seed.");
   });
 });

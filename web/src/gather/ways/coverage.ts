@@ -36,7 +36,7 @@ export function restWords(told: Schemas["CoverageOut"]): {
 } {
   const { free_gaps: free, paid_gaps: paid } = told;
   if (!free && !paid) {
-    return { before: "Every way was run for every seed.", price: "", after: "" };
+    return { before: "Every method was used for every seed.", price: "", after: "" };
   }
   const more = ` About ${exact(told.rest_new)} keywords more in all.`;
   const gaps = `${plural(free + paid, "gap")} on the map`;

@@ -78,11 +78,11 @@ export function RankingPage() {
     else navigate({ to: "/p/$projectId/$channel/weigh", params, search: { row: thing.id } });
   };
   useKey("o", openIt, { enabled: !!here });
-  useCommand("Open it in its step", openIt, { keys: "o", enabled: !!here });
+  useCommand("Open in its step", openIt, { keys: "o", enabled: !!here });
   const ways = Object.keys(WAYS) as Way[];
   const nextWay = () => choose(ways[(ways.indexOf(way) + 1) % ways.length] ?? "soonest");
   useKey("w", nextWay);
-  useCommand("Another way of what comes first", nextWay, { keys: "w" });
+  useCommand("Another order of work", nextWay, { keys: "w" });
   return (
     <>
       <main className="flex min-w-0 flex-1 flex-col">
@@ -109,7 +109,7 @@ export function RankingPage() {
             <span className="min-w-0 flex-1 truncate text-right text-quiet">
               {told?.visits
                 ? "Worth unknown: all visits count equally"
-                : "Enter asks what it takes, o opens it"}
+                : "Enter shows what it takes, O opens it"}
             </span>
           </div>
         </div>

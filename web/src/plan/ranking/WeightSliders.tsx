@@ -71,7 +71,7 @@ export function WeightSliders({
         })}
       </ul>
       <p className="pt-2 text-xs text-quiet">
-        Each part runs from nothing to all; the score is what they add up to, of a hundred.
+        Each part runs from nothing to full; together they make up to 100 points.
       </p>
     </section>
   );

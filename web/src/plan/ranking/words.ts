@@ -21,7 +21,7 @@ export const PARTS: readonly { id: PartId; name: string; hue: string; about: str
     about: "sooner is better; average if none",
   },
   { id: "priority", name: "Priority", hue: "bg-plum", about: "high, normal or low" },
-  { id: "fit", name: "Fit", hue: "bg-slate", about: "how well it fits the project" },
+  { id: "fit", name: "Fit", hue: "bg-slate", about: "how surely it is on your topic" },
   { id: "hours", name: "Few hours", hue: "bg-bar", about: "1 hour = full points, 40 hours = none" },
   {
     id: "foundation",
@@ -34,14 +34,14 @@ export const PARTS: readonly { id: PartId; name: string; hue: string; about: str
 export const WAYS: Record<Way, { name: string; about: string }> = {
   soonest: {
     name: "Quickest return",
-    about: "what it is worth an hour, with what is in season soon first",
+    about: "worth an hour, with the next seasons first",
   },
-  most: { name: "Most worth over a year", about: "what it is worth, however long it takes" },
+  most: { name: "Most worth over a year", about: "worth over a year, however long it takes" },
   foundations: {
     name: "Hubs first",
     about: "topics that most others build on",
   },
-  own: { name: "My own weights", about: "as you set them at the right" },
+  own: { name: "My own weights", about: "as set on the right" },
 };
 
 /** How firm a place is. */

@@ -103,7 +103,7 @@ export function NewProjectPage() {
         }}
       >
         <p className="text-xs text-quiet">
-          Question {at + 1} of {STEPS.length}. All of it can be changed in the settings.
+          Question {at + 1} of {STEPS.length}. You can change everything later in settings.
         </p>
         {draft.step === "about" && (
           <TextField

@@ -68,7 +68,7 @@ export function PublishStep({
                 onChange={(value) => set(i, { standing: value })}
                 className={`${INPUT} flex-1`}
               >
-                <option value="">as strong as …</option>
+                <option value="">comparable with …</option>
                 {LEVELS[outlet.channel].map((level) => (
                   <option key={level.standing} value={String(level.standing)}>
                     comparable with {level.words}

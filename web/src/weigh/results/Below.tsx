@@ -140,7 +140,7 @@ function OverTime({ told }: { told: PageTold }) {
   const from = told.days.length - shown.length;
   return (
     <table className="w-full text-xs">
-      <caption className="pb-1 text-left text-xs text-quiet">Positions at each reading</caption>
+      <caption className="pb-1 text-left text-xs text-quiet">Positions at each date</caption>
       <thead>
         <tr className="text-quiet">
           <td />

@@ -143,7 +143,7 @@ function Talk({
   if (written.talk)
     return (
       <div>
-        <h4 className="text-xs text-quiet">Talked about in the last thirty days</h4>
+        <h4 className="text-xs text-quiet">Mentions in the last 30 days</h4>
         <p>
           {written.talk.networks
             .map((network) => `${plural(network.mentions, "time")} on ${network.name}`)

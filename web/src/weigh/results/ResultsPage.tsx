@@ -63,11 +63,11 @@ export function ResultsPage() {
   useKey("left", () => go(place.before));
   useKey("right", () => go(place.after));
   useKey("escape", back);
-  useCommand("The next keyword's page", () => go(place.after), {
+  useCommand("Next keyword", () => go(place.after), {
     keys: "→",
     enabled: place.after !== undefined,
   });
-  useCommand("The keyword's page before", () => go(place.before), {
+  useCommand("Previous keyword", () => go(place.before), {
     keys: "←",
     enabled: place.before !== undefined,
   });
@@ -75,7 +75,7 @@ export function ResultsPage() {
     return (
       <main className="flex-1">
         <Empty
-          title="No keyword is chosen"
+          title="No keyword selected"
           action={
             <Link
               to="/p/$projectId/$channel/weigh"
@@ -189,7 +189,7 @@ function Told({
     keys: "r",
     enabled: told.can_be_read,
   });
-  useCommand("Look from the next outlet", nextOutlet, { keys: "o", enabled: outlets.length > 1 });
+  useCommand("Switch outlet", nextOutlet, { keys: "o", enabled: outlets.length > 1 });
   const gather = useChange(projectId, (text: string) => gatherPhrase(projectId, text, channel), {
     done: (_, text) => {
       const many = text.split("\n").length;

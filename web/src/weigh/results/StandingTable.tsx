@@ -195,7 +195,7 @@ function Strength({
   const made =
     who === null || who === undefined
       ? "assumed: the median of the known results"
-      : `who publishes ${Math.round(who)}, what points to it ${Math.round(pull ?? 0)}, ` +
+      : `outlet ${Math.round(who)}, backlinks ${Math.round(pull ?? 0)}, ` +
         `its title ${Math.round(wording ?? 0)}`;
   return (
     <span role="cell" className="flex items-center gap-2" title={`Strength: ${made}`}>

@@ -56,7 +56,7 @@ function fieldWords(written: PageTold["fields"][number]): string {
 function madeWords(made: NonNullable<PageTold["made"]>): string {
   const lacks = made.lacks.map((lack) => `${lack.of} could ${lowerFirst(lack.text)}`);
   return (
-    `How well they are made, of 100: from ${made.least} to ${made.most}, mostly ${made.typical}.` +
+    `Content quality out of 100: ${made.least} to ${made.most}, typically ${made.typical}.` +
     (lacks.length ? ` ${lacks.join("; ")}.` : "")
   );
 }
@@ -115,7 +115,7 @@ function Used({
   return (
     <>
       <div className="flex items-center gap-2 pb-2">
-        <span className="text-xs text-quiet">Tags and phrases, by how many of them use each</span>
+        <span className="text-xs text-quiet">Tags and phrases, by how many use each</span>
         <Button onClick={() => setTicked(new Set(plain.map((phrase) => phrase.text)))}>
           Select all without names
         </Button>

@@ -15,7 +15,7 @@ from bunraku.server.weigh.weighing import reweigh_scope
 class Command(BaseCommand):
     """Rebuilds figures."""
 
-    help = "Weigh all keywords again from their readings; decisions are kept."
+    help = "Recalculate all keywords from their readings; decisions are kept."
 
     def add_arguments(self, parser: CommandParser) -> None:
         """One project, or all."""
