@@ -43,12 +43,12 @@ def test_clusters_are_merged_and_put_into_a_theme(page: Page) -> None:
     wait_for_message(page, "moved to Evenings out")
     page.get_by_role("combobox", name="Theme").click()
     page.get_by_role("option", name="Evenings out").click()
-    expect(page.get_by_text("2 match ·")).to_be_visible()
+    expect(page.get_by_text("2 found ·")).to_be_visible()
     for row in (1, 2):
         page.get_by_role("row").nth(row).get_by_role("checkbox").check()
     page.keyboard.press("m")
     wait_for_message(page, "2 clusters are now one")
-    expect(page.get_by_text("1 match ·")).to_be_visible()
+    expect(page.get_by_text("1 found ·")).to_be_visible()
     for _ in range(2):
         page.keyboard.press("z")
         wait_for_message(page, "Undone")

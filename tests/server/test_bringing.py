@@ -88,7 +88,7 @@ def test_only_what_the_search_box_knows(
     assert job.result["left_out"]["not known to the search box"] > 0
     faults(Faults(broken=1.0))
     api.post("/combiner/take", {**RECIPE, "base": [{"text": "moon lamp"}], "only_known": True})
-    assert "could not be asked" in last_job(project, "combine").result["ended"]
+    assert "could not be checked" in last_job(project, "combine").result["ended"]
 
 
 @pytest.mark.parametrize(
@@ -113,7 +113,7 @@ def test_only_what_the_search_box_knows(
             }
             | {"patterns": ["{base} {modifier}"], "only_known": True},
             "bad_pattern",
-            "asked 27,000 times",
+            "27,000 checks",
         ),
     ],
 )

@@ -87,7 +87,7 @@ def test_a_guess_outranks_what_was_read_and_is_taken_back(own_files: Api) -> Non
 
 def test_reasons_tell_an_assumed_chance(own_files: Api) -> None:
     row = brought(own_files)["fountain pen nib grinding"]
-    assert "50% assumed" in own_files.get(f"/rows/{row['id']}")["because"]
+    assert "assumed at 50%" in own_files.get(f"/rows/{row['id']}")["because"]
 
 
 def test_thresholds_of_ones_own_outrank_the_preset(weighed: Api, project: Project) -> None:

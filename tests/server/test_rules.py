@@ -145,7 +145,12 @@ def test_the_same_rule_twice_is_told(api: Api, some: list[Row]) -> None:
     assert problem["code"] == "rule_exists"
 
 
-def test_words_dropped_again_and_again_are_suggested(api: Api, rows: Make) -> None:
+ABOUT_THE_TOPIC = ["Off topic", "Another brand", "Wrong audience"]
+"""The page's first three reasons, and those of decisions made with earlier versions."""
+
+
+@pytest.mark.parametrize("reason", [*ABOUT_THE_TOPIC, "Another's brand", "Not for our readers", ""])
+def test_words_dropped_again_and_again_are_suggested(api: Api, rows: Make, reason: str) -> None:
     made = rows(
         [{"text": f"{word} tattoo"} for word in ("star", "moon", "sun", "comet", "orbit")]
         + [{"text": "moon lamp"}]
@@ -153,7 +158,7 @@ def test_words_dropped_again_and_again_are_suggested(api: Api, rows: Make) -> No
     ids = [row.pk for row in made[:3]]
     api.post("/sheet/state", {"row_ids": ids, "state": "dropped", "reason": "Too difficult"})
     assert api.get("/rules/hints") == []
-    api.post("/sheet/state", {"row_ids": ids, "state": "dropped", "reason": "Off topic"})
+    api.post("/sheet/state", {"row_ids": ids, "state": "dropped", "reason": reason})
     hint = api.get("/rules/hints")[0]
     assert (hint["kind"], hint["value"], hint["count"]) == ("word", "tattoo", 2)
     assert set(hint["examples"]) == {"comet tattoo", "orbit tattoo"}

@@ -179,7 +179,7 @@ export function ClusterSheet({
             told={
               many
                 ? `${exact(many)} selected of ${exact(grid.total)}`
-                : `${plural(grid.total, "match", "match")} · by ` +
+                : `${exact(grid.total)} found · sorted by ` +
                   `${sort === "volume" ? "searches" : sort}`
             }
           />

@@ -101,7 +101,7 @@ export function FollowPage() {
             params={params}
             className={buttonLook("plain")}
           >
-            Month’s report
+            Monthly report
           </Link>
           <Link
             to="/p/$projectId/$channel/follow/own"

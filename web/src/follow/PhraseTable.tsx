@@ -5,7 +5,7 @@ import { againstForecast } from "./historyMath";
 import type { Live, Track } from "./queries";
 
 const HEADS = [
-  "Phrase",
+  "Keyword",
   "Searches",
   "Forecast",
   "Four weeks ago",

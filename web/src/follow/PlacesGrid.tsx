@@ -16,7 +16,7 @@ export function PlacesGrid({ live }: { live: Live }) {
       <table className="border border-hairline bg-sheet text-xs">
         <thead>
           <tr className="border-b border-hairline text-quiet">
-            <th className="px-2 py-1 text-left font-normal">Phrase</th>
+            <th className="px-2 py-1 text-left font-normal">Keyword</th>
             {columns.map((column) => (
               <th key={column} className="px-2 py-1 text-right font-normal">
                 {column}

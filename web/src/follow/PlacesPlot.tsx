@@ -82,9 +82,7 @@ export function PlacesPlot({
                   ticks={[...TICKS, BELOW]}
                   allowDataOverflow
                   interval={0}
-                  tickFormatter={(place: number) =>
-                    place === BELOW ? "not ranking" : String(place)
-                  }
+                  tickFormatter={(place: number) => (place === BELOW ? "below" : String(place))}
                   tick={{ fontSize: 11, fill: QUIET }}
                   tickLine={false}
                   axisLine={false}
@@ -188,10 +186,10 @@ export function PlacesPlot({
           </Button>
         ))}
         <Button look="bare" onClick={() => downloadCsv(placesCsv(live), "places.csv")}>
-          Take as CSV
+          Export as CSV
         </Button>
         <span className="ml-auto self-center text-xs text-quiet">
-          {live.source && `Places by ${live.source}${live.practice ? ": practice" : ""}`}
+          {live.source && `Positions from ${live.source}${live.practice ? ", practice" : ""}`}
         </span>
       </figcaption>
     </figure>
@@ -205,7 +203,7 @@ function PlacesTable({ live }: { live: Live }) {
       <table className="text-xs">
         <thead className="sticky top-0 bg-sheet">
           <tr>
-            <th className="px-2 text-left">Phrase</th>
+            <th className="px-2 text-left">Keyword</th>
             {live.days.map((at) => (
               <th key={at} className="px-2 text-right whitespace-nowrap">
                 {day(at)}

@@ -203,5 +203,5 @@ function aboutLine(
   }))
     .filter((channel) => channel.keywords)
     .map((channel) => `${exact(channel.keywords)} ${channel.id}`);
-  return `${plural(total, "keyword")} in play: ${told.join(", ")}`;
+  return `${plural(total, "keyword")} active: ${told.join(", ")}`;
 }

@@ -17,7 +17,7 @@ export function WordsFilter({
     <input
       id={id}
       aria-label={label}
-      placeholder="Title says…  /"
+      placeholder="Title contains…  /"
       value={value ?? ""}
       maxLength={100}
       onChange={(event) => onChange(event.target.value || undefined)}

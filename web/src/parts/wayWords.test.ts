@@ -8,7 +8,7 @@ describe("ways in words", () => {
     expect(methodName("unheard")).toBe("unheard");
   });
   it("says of what a keyword came", () => {
-    expect(originWords("box", "moon")).toEqual({ way: "box", of: "of moon" });
+    expect(originWords("box", "moon")).toEqual({ way: "autocomplete", of: "from moon" });
     expect(originWords("import", "list.csv")).toEqual({ way: "file", of: "list.csv" });
     expect(originWords("combine", "{base}")).toEqual({ way: "combined", of: "" });
   });

@@ -3,29 +3,38 @@ import type { Schemas } from "../api/client";
 
 export type WayId = Schemas["RunIn"]["ways"][number];
 
-export const GROUPS: readonly { name: string; ways: readonly WayId[] }[] = [
+export const GROUPS: readonly {
+  id: "box" | "other";
+  name: string;
+  ways: readonly WayId[];
+}[] = [
   {
+    id: "box",
     name: "Autocomplete",
     ways: ["box", "alphabet", "asked", "joined", "either", "inside"],
   },
-  { name: "Elsewhere", ways: ["related", "fields", "rising", "language", "rivals", "years"] },
+  {
+    id: "other",
+    name: "Other sources",
+    ways: ["related", "fields", "rising", "language", "rivals", "years"],
+  },
 ];
 
 /** How a keyword came, short enough for a row. */
 export const METHODS: Record<string, string> = {
   seed: "typed",
-  box: "box",
-  alphabet: "alphabet",
+  box: "autocomplete",
+  alphabet: "A to Z",
   asked: "who, how, why",
   joined: "for, with, near",
   either: "this or that",
-  inside: "inside",
+  inside: "words around it",
   related: "results page",
   fields: "tags and titles",
   rising: "rising",
-  language: "translated",
+  language: "another language",
   rivals: "competitor",
-  years: "new year",
+  years: "next year's version",
   combine: "combined",
   import: "file",
   report: "performance report",
@@ -37,7 +46,7 @@ export function originWords(method: string, seed: string): { way: string; of: st
   if (method === "seed" || method === "combine" || !seed)
     return { way: methodName(method), of: "" };
   if (method === "import" || method === "report") return { way: methodName(method), of: seed };
-  return { way: methodName(method), of: `of ${seed}` };
+  return { way: methodName(method), of: `from ${seed}` };
 }
 
 /** What the figure beside a way says of a keyword: a rival's position, results that use it,

@@ -59,7 +59,7 @@ export function Clash({
           Keep separate{keys && <kbd className="text-quiet">k</kbd>}
         </Button>
         <Button look="bare" aria-expanded={differ} onClick={() => setDiffer(!differ)}>
-          Separate them
+          Make them different
         </Button>
       </div>
       {differ && <WaysOut projectId={projectId} pieceId={pieceId} other={other} />}

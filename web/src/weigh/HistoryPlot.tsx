@@ -152,7 +152,7 @@ export function HistoryPlot({
           {table ? "Show as a plot" : "Show as a table"}
         </Button>
         <Button look="bare" onClick={() => downloadCsv(historyCsv(series), `${file}.csv`)}>
-          Take as CSV
+          Export as CSV
         </Button>
       </figcaption>
     </figure>

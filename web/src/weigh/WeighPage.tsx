@@ -6,7 +6,7 @@ import { useCoverage } from "../gather/queries";
 import { Button, buttonLook } from "../parts/Button";
 import { useCommand } from "../parts/commands";
 import { Empty } from "../parts/Empty";
-import { exact, plural } from "../parts/format";
+import { exact } from "../parts/format";
 import { JobLine } from "../parts/JobLine";
 import { seedWordsOf } from "../parts/keywordWords";
 import { PageHead } from "../parts/PageHead";
@@ -208,7 +208,7 @@ export function WeighPage() {
                 ? `${exact(many)} selected of ${exact(total)}`
                 : rows.total === undefined
                   ? ""
-                  : `${plural(total, "match", "match")} · by ${sortName(search.sort)}`
+                  : `${exact(total)} found · sorted by ${sortName(search.sort)}`
             }
           />
         </div>

@@ -68,7 +68,7 @@ export function CoverageBlock({
         <thead>
           <tr className="text-left align-bottom text-quiet">
             <th scope="col" className="pb-1 font-normal">
-              Phrase
+              Keyword
             </th>
             {look.places.map((place) => (
               <th key={place.id} scope="col" className="w-[19px] pb-1 font-normal">

@@ -9,9 +9,13 @@ from bunraku.sources.protocol import What
 
 TITLES_READ = 300
 """Latest results pages whose titles are looked through for brands."""
-OFF_TOPIC_REASONS = ("", "off topic", "another's brand", "not for our readers")
-"""Reasons of a drop, in lower case, that speak of the keyword; that it is too hard says nothing of
-its topic."""
+OFF_TOPIC_REASONS = (
+    *("", "off topic", "another brand", "wrong audience"),
+    # As versions up to 0.4 offered them: decisions keep their words.
+    *("another's brand", "not for our readers"),
+)
+"""Reasons of a rejection, in lower case, that speak of the keyword: the first three that the page
+offers, or none; that it is too difficult says nothing of its topic."""
 
 
 def rule_hints(project: Project) -> list[Hint]:

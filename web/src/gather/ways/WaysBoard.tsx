@@ -25,7 +25,7 @@ export function WaysBoard({
   return (
     <div className="grid grid-cols-[76px_minmax(0,1fr)] gap-x-3 gap-y-[6px]">
       {GROUPS.map((group) => (
-        <div key={group.name} role="group" aria-label={group.name} className="contents">
+        <div key={group.id} role="group" aria-label={group.name} className="contents">
           <span className="flex h-[26px] items-center text-2xs font-semibold text-quiet">
             {group.name}
           </span>
@@ -43,7 +43,7 @@ export function WaysBoard({
                 )
               );
             })}
-            {group.name === "Autocomplete" && group.ways.some(on) && (
+            {group.id === "box" && group.ways.some(on) && (
               <Steps
                 label="Depth"
                 value={run.options.depth}
@@ -51,9 +51,7 @@ export function WaysBoard({
                 help={HELP.depth}
               />
             )}
-            {group.name === "Other sources" && (
-              <ElsewhereOptions language={language} run={run} set={set} />
-            )}
+            {group.id === "other" && <ElsewhereOptions language={language} run={run} set={set} />}
           </div>
         </div>
       ))}
@@ -61,7 +59,7 @@ export function WaysBoard({
   );
 }
 
-/** How far the ways beside the search box go, for those that are on. */
+/** How far the ways of other sources go, for those that are on. */
 function ElsewhereOptions({
   language,
   run,

@@ -104,8 +104,8 @@ export function RankingPage() {
           {found.error && <ProblemNote error={found.error} />}
           {keep.error && <ProblemNote error={keep.error} />}
           <div className="flex h-[30px] items-center gap-3">
-            <WayField label="First comes" value={way} onChange={choose} />
-            <WayField label="beside" value={beside} onChange={(b) => patch({ beside: b })} />
+            <WayField label="Order by" value={way} onChange={choose} />
+            <WayField label="compare with" value={beside} onChange={(b) => patch({ beside: b })} />
             <span className="min-w-0 flex-1 truncate text-right text-quiet">
               {told?.visits
                 ? "Worth unknown: all visits count equally"

@@ -21,7 +21,7 @@ export const PARTS: readonly { id: PartId; name: string; hue: string; about: str
     about: "sooner is better; average if none",
   },
   { id: "priority", name: "Priority", hue: "bg-plum", about: "high, normal or low" },
-  { id: "fit", name: "Fit", hue: "bg-slate", about: "how surely it is on your topic" },
+  { id: "fit", name: "Topic match", hue: "bg-slate", about: "how surely it is on your topic" },
   { id: "hours", name: "Few hours", hue: "bg-bar", about: "1 hour = full points, 40 hours = none" },
   {
     id: "foundation",
@@ -46,8 +46,7 @@ export const WAYS: Record<Way, { name: string; about: string }> = {
 
 /** How firm a place is. */
 export const firmWords = (row: Ranked, told: Ranking): string =>
-  `Among the first ${told.top} in ${Math.round(row.firm * told.draws)} of ${told.draws} draws of ` +
-  "its figures within their ranges";
+  `In the top ${told.top} in ${Math.round(row.firm * told.draws)} of ${told.draws} simulations`;
 
 /** A lever as a sentence: what alone would bring it among the first. */
 export function leverWords(
