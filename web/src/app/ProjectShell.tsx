@@ -1,5 +1,5 @@
 import { Outlet } from "@tanstack/react-router";
-import { lazy, Suspense, useEffect, useState } from "react";
+import { Fragment, lazy, Suspense, useEffect, useState } from "react";
 import { Problem } from "../api/client";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useKey } from "../parts/useKey";
@@ -19,7 +19,7 @@ const CommandBox = lazy(() => import("./CommandBox").then((m) => ({ default: m.C
 /** What stands around every page of a project: the top bar, the walkway, and the keys that work
  * everywhere. */
 export function ProjectShell() {
-  const { projectId } = usePlace();
+  const { projectId, channel } = usePlace();
   const project = useProject(projectId);
   const [commanding, setCommanding] = useState(false);
   const [keys, setKeys] = useState(false);
@@ -46,7 +46,10 @@ export function ProjectShell() {
             <ProblemNote error={project.error} />
           </div>
         ) : (
-          <Outlet />
+          // What is kept on the page while an answer is awaited is never of another place.
+          <Fragment key={`${projectId}/${channel}`}>
+            <Outlet />
+          </Fragment>
         )}
       </div>
       {commanding && (

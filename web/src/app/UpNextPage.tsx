@@ -7,6 +7,7 @@ import { day, plural } from "../parts/format";
 import { JobLine } from "../parts/JobLine";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
+import { SkeletonLines } from "../parts/Skeleton";
 import { channelName, usePlace } from "../shared/channels";
 import { useOwnFiles, useProject } from "../shared/queries";
 import { blockOf, dueWords, NO_BEST } from "./upNextWords";
@@ -34,11 +35,9 @@ export function UpNextPage() {
           <ProblemNote error={found.error} />
         </div>
       )}
+      {!told && !found.error && <UpNextWaiting />}
       {told && (
-        <div
-          className="grid flex-1 grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] gap-x-10 border-t
-            border-hairline bg-sheet px-[18px] py-2"
-        >
+        <div className={TWO}>
           <div>
             <Best told={told} at={{ projectId: String(projectId), channel }} />
             <Due told={told} at={{ projectId: String(projectId), channel }} />
@@ -85,6 +84,23 @@ export function UpNextPage() {
         </div>
       )}
     </main>
+  );
+}
+
+const TWO =
+  "grid flex-1 grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] gap-x-10 border-t border-hairline " +
+  "bg-sheet px-[18px] py-2";
+
+function UpNextWaiting() {
+  return (
+    <div className={TWO}>
+      <Part title="Best clusters not yet planned">
+        <SkeletonLines lines={5} two />
+      </Part>
+      <Part title="To do">
+        <SkeletonLines lines={4} />
+      </Part>
+    </div>
   );
 }
 

@@ -21,6 +21,7 @@ import {
   reportSearch,
 } from "../follow/search";
 import { GATHER_DEFAULTS, gatherSearch } from "../gather/search";
+import { SkeletonPage } from "../parts/Skeleton";
 import { RANKING_DEFAULTS, rankingSearch } from "../plan/ranking/search";
 import { briefSearch, PLAN_DEFAULTS, planSearch } from "../plan/search";
 import { CHANNELS } from "../shared/channels";
@@ -263,6 +264,10 @@ export const router = createRouter({
     ]),
   ]),
   defaultPreload: "intent",
+  // A page whose code is still on its way is drawn in grey at once.
+  defaultPendingMs: 60,
+  defaultPendingMinMs: 0,
+  defaultPendingComponent: SkeletonPage,
 });
 
 declare module "@tanstack/react-router" {

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { Problem, type Schemas } from "../api/client";
+import { Awaited, Stale } from "../parts/Awaited";
 import { Block } from "../parts/Block";
 import { Button } from "../parts/Button";
 import { Checkbox } from "../parts/Checkbox";
@@ -45,16 +46,19 @@ export function ClusterInspector({
       {gone ? (
         <p className="text-ink-2">This cluster no longer exists; its keywords are now in others.</p>
       ) : (
-        found.error && <ProblemNote error={found.error} />
-      )}
-      {found.data && !gone && (
-        <Told
-          key={found.data.id}
-          cluster={found.data}
-          projectId={projectId}
-          whole={whole}
-          currency={currency}
-        />
+        <Awaited of={found}>
+          {(cluster) => (
+            <Stale of={found}>
+              <Told
+                key={cluster.id}
+                cluster={cluster}
+                projectId={projectId}
+                whole={whole}
+                currency={currency}
+              />
+            </Stale>
+          )}
+        </Awaited>
       )}
     </Inspector>
   );

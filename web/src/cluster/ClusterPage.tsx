@@ -97,7 +97,7 @@ export function ClusterPage() {
           <Button onClick={() => setRegrouping(true)}>Re-cluster</Button>
         </>
       )}
-      {(looseOf(counts) > 0 || !clustered) && (
+      {counts && (looseOf(counts) > 0 || !clustered) && (
         <Button
           look="main"
           disabled={cluster.isPending || jobs.length > 0 || !counts?.keywords}

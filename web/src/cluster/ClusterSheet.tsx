@@ -179,13 +179,15 @@ export function ClusterSheet({
             told={
               many
                 ? `${exact(many)} selected of ${exact(grid.total)}`
-                : `${exact(grid.total)} found · sorted by ` +
-                  `${sort === "volume" ? "searches" : sort}`
+                : grid.waiting
+                  ? ""
+                  : `${exact(grid.total)} found · sorted by ` +
+                    `${sort === "volume" ? "searches" : sort}`
             }
           />
         )}
       </div>
-      {!clustered || pages.total === 0 ? (
+      {counts && (!clustered || pages.total === 0) ? (
         <Nothing counts={counts} clustered={clustered} onClear={onClear} />
       ) : (
         <Sheet

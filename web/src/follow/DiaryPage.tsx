@@ -5,6 +5,7 @@ import { Empty } from "../parts/Empty";
 import { plural } from "../parts/format";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
+import { SkeletonLines } from "../parts/Skeleton";
 import { channelName, usePlace } from "../shared/channels";
 import { EntryBlock } from "./EntryBlock";
 import { NoteDialog } from "./NoteDialog";
@@ -56,6 +57,9 @@ export function DiaryPage() {
       )}
       <div className="border-t border-hairline bg-sheet px-[18px]">
         <div className="max-w-[860px]">
+          {(entries.total === undefined || !watch) && !entries.error && (
+            <SkeletonLines lines={8} two />
+          )}
           {rows.map(
             (entry) =>
               entry &&

@@ -4,6 +4,7 @@ import { Button, buttonLook } from "../parts/Button";
 import { useCommand } from "../parts/commands";
 import { day, lookups, plural } from "../parts/format";
 import { ProblemNote } from "../parts/ProblemNote";
+import { SkeletonBox, SkeletonLines } from "../parts/Skeleton";
 import { useKey } from "../parts/useKey";
 import { usePlace } from "../shared/channels";
 import { useChange } from "../shared/useChange";
@@ -34,7 +35,14 @@ export function LivePage() {
     return (
       <main className="flex-1 p-[18px]">
         <h1 className="text-xl">Published piece</h1>
-        {found.error ? <ProblemNote error={found.error} /> : <p className="text-quiet">…</p>}
+        {found.error ? (
+          <ProblemNote error={found.error} />
+        ) : (
+          <div className="my-3 border border-hairline bg-sheet p-3">
+            <SkeletonBox height={230} />
+            <SkeletonLines lines={7} />
+          </div>
+        )}
         <Link
           to="/p/$projectId/$channel/follow"
           params={params}

@@ -8,6 +8,7 @@ import { count, exact, plural } from "../parts/format";
 import { Modal } from "../parts/Modal";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
+import { SkeletonLines } from "../parts/Skeleton";
 import { channelName, usePlace } from "../shared/channels";
 import { useChange } from "../shared/useChange";
 import { bringOwnReport } from "./changes";
@@ -46,6 +47,11 @@ export function OwnReportPage() {
         </PageHead>
         {found.error && <ProblemNote error={found.error} />}
       </div>
+      {!told && !found.error && (
+        <div className="flex-1 border-t border-hairline bg-sheet px-[18px] pb-6">
+          <SkeletonLines lines={14} />
+        </div>
+      )}
       {told && told.lines === 0 && (
         <Empty title="No search performance report yet">
           Import the report of queries and pages from your search statistics (clicks, impressions,

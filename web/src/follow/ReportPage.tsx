@@ -1,9 +1,10 @@
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
+import { Awaited, Stale } from "../parts/Awaited";
 import { Button, buttonLook } from "../parts/Button";
 import { useCommand } from "../parts/commands";
-import { ProblemNote } from "../parts/ProblemNote";
 import { Select } from "../parts/Select";
+import { SkeletonLines } from "../parts/Skeleton";
 import { useKey } from "../parts/useKey";
 import { usePlace } from "../shared/channels";
 import { BringFigures } from "./BringFigures";
@@ -87,8 +88,20 @@ export function ReportPage() {
         </a>
         <Button onClick={() => window.print()}>Print</Button>
       </div>
-      {found.error && <ProblemNote error={found.error} />}
-      {told && <ReportSheet told={told} />}
+      <Awaited
+        of={found}
+        waiting={
+          <div className="mx-auto my-4 w-[820px] max-w-full rounded-md border border-hairline bg-sheet px-10 py-8">
+            <SkeletonLines lines={9} two />
+          </div>
+        }
+      >
+        {(told) => (
+          <Stale of={found}>
+            <ReportSheet told={told} />
+          </Stale>
+        )}
+      </Awaited>
       {bringing && <BringFigures onClose={() => setBringing(false)} />}
       {filling && told && <FiguresDialog told={told} onClose={() => setFilling(false)} />}
     </main>

@@ -1,4 +1,6 @@
+import { Awaited } from "../parts/Awaited";
 import { count, exact, plural } from "../parts/format";
+import { SkeletonLines } from "../parts/Skeleton";
 import { channelName, usePlace } from "../shared/channels";
 import { Drift } from "./Drift";
 import { visibleWords } from "./followWords";
@@ -7,7 +9,8 @@ import { useTogether } from "./queries";
 /** Published pieces together: what those of an outlet, or of a cluster, come to. */
 export function TogetherTable({ by }: { by: "outlet" | "cluster" }) {
   const { projectId } = usePlace();
-  const rows = useTogether(projectId, by).data ?? [];
+  const found = useTogether(projectId, by);
+  const rows = found.data ?? [];
   const several = new Set(rows.map((row) => row.channel)).size > 1;
   return (
     <div className="min-h-0 flex-1 overflow-auto border-t border-hairline bg-sheet">
@@ -58,6 +61,11 @@ export function TogetherTable({ by }: { by: "outlet" | "cluster" }) {
           ))}
         </tbody>
       </table>
+      <div className="px-[18px]">
+        <Awaited of={found} waiting={<SkeletonLines lines={8} />}>
+          {() => null}
+        </Awaited>
+      </div>
     </div>
   );
 }

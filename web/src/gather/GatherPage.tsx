@@ -81,7 +81,10 @@ export function GatherPage() {
     <>
       <main className="flex min-w-0 flex-1 flex-col">
         <div className="flex shrink-0 flex-col gap-[10px] px-[18px] pb-2">
-          <PageHead title="Gather keywords" about={aboutLine(overview?.channels ?? [], ownFiles)}>
+          <PageHead
+            title="Gather keywords"
+            about={overview ? aboutLine(overview.channels, ownFiles) : ""}
+          >
             <Button onClick={() => setCombining(true)}>Combine words</Button>
             <Button onClick={() => bring(true)}>Import a list</Button>
           </PageHead>

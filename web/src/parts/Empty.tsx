@@ -12,6 +12,7 @@ export function Empty({
 }) {
   return (
     <div
+      data-empty=""
       className="flex flex-1 flex-col items-center justify-center gap-2 border-t
       border-hairline bg-sheet p-8 text-center"
     >

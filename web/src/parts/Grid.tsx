@@ -10,32 +10,39 @@ import {
   useState,
 } from "react";
 
+import { SkeletonRow } from "./Skeleton";
+import type { GridState } from "./useGrid";
+
 type Props = {
   label: string;
-  /** How many rows there are, and what a row is high. */
-  total: number;
+  grid: Pick<GridState<{ id: number }>, "total" | "current" | "onRange" | "waiting" | "stale">;
+  /** What a row is high. */
   height: number;
   /** Its header rows, how many there are of them, and what they are high together. */
   head: ReactNode;
   heads: number;
   headHeight: number;
   minWidth: string;
-  /** The current row, and the id of its element: what a screen reader is told. */
-  current: number;
+  /** The id of the current row's element: what a screen reader is told. */
   activeId: string | undefined;
   columns?: number;
   many?: boolean;
+  /** Nothing where its row has not come yet. */
   row: (index: number, style: CSSProperties) => ReactNode;
   /** What stands above some rows, a heading of those that follow; and what it is high. */
   above?: ((index: number, style: CSSProperties) => ReactNode) | undefined;
   aboveHeight?: number;
-  onRange?: ((first: number, last: number) => void) | undefined;
 };
+
+/** How many rows are drawn in grey until one knows how many there are. */
+const WAITING = 24;
 
 /** The shell of every grid: its header stays in sight, rows are drawn only where one looks, and the
  * current one is scrolled to. Its keys are the page's (see useGrid). */
 export function Grid(props: Props) {
-  const { total, height, current, onRange, above, aboveHeight = 0 } = props;
+  const { height, above, aboveHeight = 0 } = props;
+  const { current, onRange, waiting, stale } = props.grid;
+  const total = waiting ? WAITING : props.grid.total;
   const lead = (index: number) => (above?.(index, {}) ? aboveHeight : 0);
   const grid = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({
@@ -51,10 +58,14 @@ export function Grid(props: Props) {
   const items = rows.getVirtualItems();
   const first = items[0]?.index ?? 0;
   const last = items.at(-1)?.index ?? 0;
-  useEffect(() => onRange?.(first, last), [first, last, onRange]);
+  useEffect(() => onRange(first, last), [first, last, onRange]);
   useEffect(() => {
     if (current >= 0 && current < total) rows.scrollToIndex(current, { align: "auto" });
   }, [current, total, rows.scrollToIndex]);
+  const rowOf = ({ index, start }: { index: number; start: number }) => {
+    const style = { height, transform: `translateY(${start + lead(index)}px)` };
+    return props.row(index, style) ?? <SkeletonRow index={index} style={style} />;
+  };
   const { more, look, show } = useMoreColumns(grid);
   return (
     <div className="relative flex min-h-0 flex-1 flex-col">
@@ -63,7 +74,8 @@ export function Grid(props: Props) {
         onScroll={look}
         role="grid"
         aria-label={props.label}
-        aria-rowcount={total + props.heads}
+        aria-rowcount={waiting ? -1 : total + props.heads}
+        aria-busy={waiting || stale || undefined}
         aria-colcount={props.columns}
         aria-multiselectable={props.many}
         aria-activedescendant={current >= 0 && current < total ? props.activeId : undefined}
@@ -75,17 +87,18 @@ export function Grid(props: Props) {
           <div role="rowgroup" className="sticky top-0 z-10">
             {props.head}
           </div>
-          <div role="rowgroup" className="relative" style={{ height: rows.getTotalSize() }}>
+          <div
+            role="rowgroup"
+            className={`relative ${stale ? "stale" : ""}`}
+            style={{ height: rows.getTotalSize() }}
+          >
             {items.map((item) => (
               <Fragment key={item.key}>
                 {above?.(item.index, {
                   height: aboveHeight,
                   transform: `translateY(${item.start}px)`,
                 })}
-                {props.row(item.index, {
-                  height,
-                  transform: `translateY(${item.start + lead(item.index)}px)`,
-                })}
+                {rowOf(item)}
               </Fragment>
             ))}
           </div>
@@ -96,8 +109,8 @@ export function Grid(props: Props) {
           type="button"
           tabIndex={-1}
           onClick={show}
-          className="absolute top-[6px] right-[6px] z-20 rounded-md border border-hairline bg-sheet
-            px-2 text-2xs font-semibold text-ink-2 hover:text-ink"
+          className="h-[22px] shrink-0 border-t border-hairline bg-sheet px-3 text-right text-2xs
+            font-semibold text-ink-2 hover:text-ink"
         >
           more columns →
         </button>

@@ -33,7 +33,7 @@ export function LineGrid<T extends { id: number }>({
   return (
     <Grid
       label={label}
-      total={grid.total}
+      grid={grid}
       height={height}
       head={
         <div
@@ -52,9 +52,7 @@ export function LineGrid<T extends { id: number }>({
       heads={1}
       headHeight={32}
       minWidth={minWidth}
-      current={grid.current}
       activeId={active && `${name}-${active.id}`}
-      onRange={grid.onRange}
       row={(index, style) => {
         const row = grid.rowAt(index);
         return (

@@ -40,25 +40,19 @@ export function Sheet<T extends { id: number }, S extends string>(props: Props<T
   return (
     <Grid
       label={props.label}
-      total={grid.total}
+      grid={grid}
       height={ROW_HEIGHT}
       head={<SheetHead {...props} template={template} />}
       heads={1}
       headHeight={HEAD_HEIGHT}
       minWidth="max-content"
-      current={grid.current}
       activeId={`row-${grid.current}`}
       columns={columns.length + 1}
       many
-      onRange={grid.onRange}
       row={(index, place) => {
         const row = grid.rowAt(index);
         const style = { ...place, gridTemplateColumns: template };
-        return row === undefined ? (
-          <Waiting index={index} style={style} columns={columns.length} />
-        ) : (
-          <SheetRow {...props} row={row} index={index} style={style} />
-        );
+        return row && <SheetRow {...props} row={row} index={index} style={style} />;
       }}
     />
   );
@@ -190,34 +184,6 @@ function SheetRow<T extends { id: number }, S extends string>({
           {column.cell(row)}
         </span>
       ))}
-    </div>
-  );
-}
-
-function Waiting({
-  index,
-  style,
-  columns,
-}: {
-  index: number;
-  style: React.CSSProperties;
-  columns: number;
-}) {
-  return (
-    <div
-      role="row"
-      aria-rowindex={index + 2}
-      aria-busy="true"
-      className="absolute top-0 left-0 grid w-full border-b border-hairline"
-      style={style}
-    >
-      <span
-        role="gridcell"
-        aria-colspan={columns + 1}
-        className="col-span-full flex items-center pl-[42px]"
-      >
-        <span className="h-[9px] w-[180px] bg-trough" />
-      </span>
     </div>
   );
 }

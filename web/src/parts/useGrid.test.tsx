@@ -10,6 +10,7 @@ const pages = {
   total: rows.length,
   rowAt: (index: number) => rows[index],
   show: () => undefined,
+  stale: false,
   error: null,
 };
 type Given = {

@@ -58,7 +58,21 @@ export function useGrid<T extends { id: number }>(given: {
   });
   useKey("enter", () => current >= 0 && openAt(current));
   useKey("a", () => all && chosen.toggleAll());
-  return { total, rowAt, current, setCurrent, under, openAt, openId, chosen, onRange: pages.show };
+  const waiting = pages.total === undefined && !pages.error;
+  const { stale, show } = pages;
+  return {
+    waiting,
+    stale,
+    total,
+    rowAt,
+    current,
+    setCurrent,
+    under,
+    openAt,
+    openId,
+    chosen,
+    onRange: show,
+  };
 }
 
 /** Whoever walks rows by keys has left the button they pressed last: Enter must not press it

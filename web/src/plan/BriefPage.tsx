@@ -4,6 +4,7 @@ import { useCommand } from "../parts/commands";
 import { Empty } from "../parts/Empty";
 import { plural } from "../parts/format";
 import { ProblemNote } from "../parts/ProblemNote";
+import { SkeletonLines } from "../parts/Skeleton";
 import { useSay } from "../parts/toasts";
 import { useKey } from "../parts/useKey";
 import { usePlace } from "../shared/channels";
@@ -68,6 +69,11 @@ export function BriefPage() {
       )}
       {!ids.length && pieces.total !== undefined && (
         <Empty title="No pieces scheduled yet">Plan and schedule pieces first.</Empty>
+      )}
+      {!found.data && !found.error && (ids.length > 0 || pieces.total === undefined) && (
+        <div className="mx-auto my-4 w-[820px] max-w-full rounded-md border border-hairline bg-sheet px-10 py-8">
+          <SkeletonLines lines={9} two />
+        </div>
       )}
       {briefs.map((brief) => (
         <article

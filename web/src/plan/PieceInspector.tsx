@@ -1,5 +1,6 @@
 import { Link, useNavigate } from "@tanstack/react-router";
 import { type Channel, Problem, type Schemas } from "../api/client";
+import { Awaited } from "../parts/Awaited";
 import { Block } from "../parts/Block";
 import { Button, buttonLook } from "../parts/Button";
 import { useCommand } from "../parts/commands";
@@ -7,6 +8,7 @@ import { count, likely, money, plural, sumOf } from "../parts/format";
 import { Help } from "../parts/Help";
 import { Inspector } from "../parts/Inspector";
 import { ProblemNote } from "../parts/ProblemNote";
+import { SkeletonLines } from "../parts/Skeleton";
 import { useSay } from "../parts/toasts";
 import { useKey } from "../parts/useKey";
 import { useChange } from "../shared/useChange";
@@ -48,19 +50,22 @@ export function PieceInspector({
     <Inspector label="Piece" onClose={() => onOpen(undefined)}>
       {gone ? (
         <p className="text-ink-2">This piece is no longer in the plan.</p>
+      ) : found.data && found.data.piece.id !== pieceId ? (
+        <SkeletonLines lines={9} two />
       ) : (
-        found.error && <ProblemNote error={found.error} />
-      )}
-      {found.data && !gone && found.data.piece.id === pieceId && (
-        <Told
-          key={pieceId}
-          told={found.data}
-          projectId={projectId}
-          plan={plan}
-          outlets={outlets}
-          currency={currency}
-          onOpen={onOpen}
-        />
+        <Awaited of={found} waiting={<SkeletonLines lines={9} two />}>
+          {(told) => (
+            <Told
+              key={pieceId}
+              told={told}
+              projectId={projectId}
+              plan={plan}
+              outlets={outlets}
+              currency={currency}
+              onOpen={onOpen}
+            />
+          )}
+        </Awaited>
       )}
     </Inspector>
   );

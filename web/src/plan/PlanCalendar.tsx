@@ -2,6 +2,7 @@ import { useEffect, useMemo, useRef } from "react";
 import type { Schemas } from "../api/client";
 import { Empty } from "../parts/Empty";
 import { plural } from "../parts/format";
+import { SkeletonLines } from "../parts/Skeleton";
 import { fill, monthBeside, monthsOf, type Plan } from "./planMath";
 import { useCalendar } from "./queries";
 import { monthOf } from "./timing";
@@ -39,7 +40,18 @@ export function PlanCalendar({
     if (moved.current !== null) document.getElementById(`entry-${moved.current}`)?.focus();
     moved.current = null;
   }, [found]);
-  if (!found) return null;
+  if (!found)
+    return (
+      <section
+        aria-label="The plan as a calendar"
+        className="grid min-h-0 flex-1 grid-cols-[repeat(auto-fill,minmax(230px,1fr))] content-start
+          gap-x-5 gap-y-6 overflow-hidden border-t border-hairline bg-sheet p-[18px]"
+      >
+        {plan.months.map((month) => (
+          <SkeletonLines key={month.month} lines={3} two />
+        ))}
+      </section>
+    );
   const months = monthsOf(plan);
   const step = (line: Line, by: number) => {
     const month = monthBeside(months, line.month, by);

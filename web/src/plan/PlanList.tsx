@@ -52,7 +52,7 @@ export function PlanList({
   return (
     <Grid
       label="The plan as a list"
-      total={grid.total}
+      grid={grid}
       height={34}
       head={
         <div
@@ -69,9 +69,7 @@ export function PlanList({
       heads={1}
       headHeight={32}
       minWidth="1080px"
-      current={grid.current}
       activeId={active && `piece-${active.id}`}
-      onRange={grid.onRange}
       above={above}
       aboveHeight={GROUP_HEIGHT}
       row={(index, style) => {

@@ -53,15 +53,13 @@ export function YearBoard({
   return (
     <Grid
       label="The year"
-      total={grid.total}
+      grid={grid}
       height={HEIGHT}
       head={<BoardHead projectId={projectId} plan={plan} order={order} onOrder={onOrder} />}
       heads={HEADS_COUNT}
       headHeight={HEAD_HEIGHT}
       minWidth={widthOf(months.length)}
-      current={grid.current}
       activeId={active && `piece-${active.id}`}
-      onRange={grid.onRange}
       above={above}
       aboveHeight={GROUP_HEIGHT}
       row={(index, style) => {

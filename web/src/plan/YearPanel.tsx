@@ -4,6 +4,7 @@ import { Button } from "../parts/Button";
 import { exact, money, plural } from "../parts/format";
 import { Inspector } from "../parts/Inspector";
 import { ProblemNote } from "../parts/ProblemNote";
+import { SkeletonLines } from "../parts/Skeleton";
 import { useSay } from "../parts/toasts";
 import { useChange } from "../shared/useChange";
 import { Clash } from "./Clash";
@@ -46,7 +47,11 @@ export function YearPanel({
   return (
     <Inspector label="Year summary" onClose={onClose}>
       {prospects.error && <ProblemNote error={prospects.error} />}
-      <h2 className="pb-2 font-sans text-base font-semibold">{first ?? "Working it out."}</h2>
+      {first ? (
+        <h2 className="pb-2 font-sans text-base font-semibold">{first}</h2>
+      ) : (
+        !prospects.error && <SkeletonLines lines={3} />
+      )}
       {more.map((sentence) => (
         <p key={sentence} className="pb-2 text-ink-2">
           {sentence}

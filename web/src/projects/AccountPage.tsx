@@ -2,6 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { Navigate } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Problem, Schemas } from "../api/client";
+import { Awaited } from "../parts/Awaited";
 import { Button } from "../parts/Button";
 import { LineField } from "../parts/Field";
 import { plural } from "../parts/format";
@@ -17,17 +18,19 @@ export function AccountPage() {
   if (session.data && !session.data.name) return <Navigate to="/sign-in" />;
   return (
     <PlainPage title={session.data ? `Account of ${session.data.name}` : "Account"}>
-      {session.error && <ProblemNote error={session.error} />}
-      {session.data?.has_password === false && (
-        <p>The demo signs in automatically. It has no password and cannot be deleted.</p>
-      )}
-      {session.data?.has_password && (
-        <>
-          {session.data.sign_up === "invited" && <Inviting />}
-          <AnotherPassword />
-          <Leaving />
-        </>
-      )}
+      <Awaited of={session}>
+        {({ has_password, sign_up }) =>
+          has_password ? (
+            <>
+              {sign_up === "invited" && <Inviting />}
+              <AnotherPassword />
+              <Leaving />
+            </>
+          ) : (
+            <p>The demo signs in automatically. It has no password and cannot be deleted.</p>
+          )
+        }
+      </Awaited>
     </PlainPage>
   );
 }

@@ -1,6 +1,7 @@
 import { Link, Navigate } from "@tanstack/react-router";
+import { Awaited } from "../parts/Awaited";
 import { buttonLook } from "../parts/Button";
-import { ProblemNote } from "../parts/ProblemNote";
+import { SkeletonLines } from "../parts/Skeleton";
 import { localeName } from "../shared/locales";
 import { useProjects, useSession } from "../shared/queries";
 import { PlainPage } from "./PlainPage";
@@ -16,31 +17,34 @@ export function HomePage() {
   if (projects.data?.length === 0) return <Navigate to="/projects/new" replace />;
   return (
     <PlainPage title="Your projects">
-      {projects.error && <ProblemNote error={projects.error} />}
-      <ul className="border-t border-hairline">
-        {projects.data?.map((project) => (
-          <li key={project.id} className="border-b border-hairline">
-            <Link
-              to="/p/$projectId/$channel"
-              params={{
-                projectId: String(project.id),
-                channel: project.outlets[0]?.channel ?? "web",
-              }}
-              className="flex items-baseline justify-between gap-4 px-1 py-3 hover:bg-paper"
-            >
-              <span className="min-w-0">
-                <strong className="block text-base">{project.name}</strong>
-                <span className="block truncate text-ink-2">{project.about}</span>
-              </span>
-              <span className="shrink-0 text-right text-quiet">
-                {localeName(project.country, project.language)}
-                <br />
-                {told.get(project.id)?.next}
-              </span>
-            </Link>
-          </li>
-        ))}
-      </ul>
+      <Awaited of={projects} waiting={<SkeletonLines lines={3} two />}>
+        {(projects) => (
+          <ul className="border-t border-hairline">
+            {projects.map((project) => (
+              <li key={project.id} className="border-b border-hairline">
+                <Link
+                  to="/p/$projectId/$channel"
+                  params={{
+                    projectId: String(project.id),
+                    channel: project.outlets[0]?.channel ?? "web",
+                  }}
+                  className="flex items-baseline justify-between gap-4 px-1 py-3 hover:bg-paper"
+                >
+                  <span className="min-w-0">
+                    <strong className="block text-base">{project.name}</strong>
+                    <span className="block truncate text-ink-2">{project.about}</span>
+                  </span>
+                  <span className="shrink-0 text-right text-quiet">
+                    {localeName(project.country, project.language)}
+                    <br />
+                    {told.get(project.id)?.next}
+                  </span>
+                </Link>
+              </li>
+            ))}
+          </ul>
+        )}
+      </Awaited>
       <div className="mt-4 flex items-center justify-between">
         <Link to="/projects/new" className={buttonLook("main")}>
           New project

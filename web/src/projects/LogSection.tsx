@@ -1,5 +1,5 @@
+import { Awaited } from "../parts/Awaited";
 import { Button } from "../parts/Button";
-import { ProblemNote } from "../parts/ProblemNote";
 import { useLog } from "./queries";
 
 const WHEN = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
@@ -17,7 +17,7 @@ export function LogSection({ projectId }: { projectId: number }) {
       <p className="pb-2 text-ink-2">
         Kept as long as the project. Undoing adds a line and removes none.
       </p>
-      {log.error && <ProblemNote error={log.error} />}
+      <Awaited of={log}>{() => null}</Awaited>
       {log.data && !total && <p className="text-quiet">Nothing yet.</p>}
       <ol>
         {lines.map((line) => (

@@ -3,6 +3,7 @@ import type { Project } from "../api/client";
 import { Button } from "../parts/Button";
 import { LineField } from "../parts/Field";
 import { ProblemNote } from "../parts/ProblemNote";
+import { SkeletonLines } from "../parts/Skeleton";
 import { useSay } from "../parts/toasts";
 import { usePlace } from "../shared/channels";
 import { useProject } from "../shared/queries";
@@ -27,6 +28,7 @@ export function SettingsPage() {
         border-hairline bg-sheet p-6"
       >
         <h1 className="pb-4 text-xl">Project and outlets</h1>
+        {!project && <SkeletonLines lines={12} two />}
         {project && <Form key={project.id} project={project} />}
         {project && <OutletsSection project={project} />}
         {project && <SourcesSection project={project} />}

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { Project, Schemas } from "../api/client";
+import { Awaited } from "../parts/Awaited";
 import { Button } from "../parts/Button";
 import { ProblemNote } from "../parts/ProblemNote";
 import { Select } from "../parts/Select";
@@ -24,8 +25,9 @@ export function SourcesSection({ project }: { project: Project }) {
         you let one adjust it. A source that is off is not asked, not paid and not counted; its
         earlier figures are kept.
       </p>
-      {told.error && <ProblemNote error={told.error} />}
-      {told.data && <Order key={JSON.stringify(told.data)} project={project} sources={told.data} />}
+      <Awaited of={told}>
+        {(sources) => <Order key={JSON.stringify(sources)} project={project} sources={sources} />}
+      </Awaited>
     </section>
   );
 }

@@ -8,6 +8,8 @@ export type Pages<T> = {
   total: number | undefined;
   rowAt: (index: number) => T | undefined;
   show: (first: number, last: number) => void;
+  /** Whether what is shown is of before, and another answer on its way. */
+  stale: boolean;
   error: Error | null;
 };
 
@@ -49,6 +51,11 @@ export function usePages<T>(
     total: known.current,
     rowAt,
     show,
+    // The page before of this very list has no row at the places asked for: those are drawn in grey.
+    stale: answers.some(
+      ({ isPlaceholderData, data }, n) =>
+        isPlaceholderData && data?.offset === (pages[n] ?? 0) * PAGE,
+    ),
     error: answers.find((answer) => answer.error)?.error ?? null,
   };
 }

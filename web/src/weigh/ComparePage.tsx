@@ -8,6 +8,7 @@ import { Hands } from "../parts/Hands";
 import { Help } from "../parts/Help";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
+import { SkeletonLines } from "../parts/Skeleton";
 import { YearStrip } from "../parts/YearStrip";
 import { usePlace } from "../shared/channels";
 import { inspectionQuery, useProject } from "../shared/queries";
@@ -126,6 +127,8 @@ export function ComparePage() {
           <p className="text-ink-2">
             Add two to six keywords to the compare tray (C), then open this view.
           </p>
+        ) : known.length < ids.length && !failed ? (
+          <SkeletonLines lines={13} />
         ) : (
           <Comparison known={known} currency={currency} />
         )}

@@ -1,6 +1,7 @@
 import { lazy, Suspense } from "react";
 import type { Inspection, Row, Schemas } from "../api/client";
 import { FamilyBlock } from "../gather/stream/FamilyBlock";
+import { Awaited, Stale } from "../parts/Awaited";
 import { Block } from "../parts/Block";
 import { count, doneOn, exact, likely, money, monthName, percent, plural } from "../parts/format";
 import { Help } from "../parts/Help";
@@ -38,10 +39,13 @@ export function KeywordInspector({
   const found = useInspection(projectId, rowId);
   return (
     <Inspector label="Keyword" onClose={onClose}>
-      {found.error && <ProblemNote error={found.error} />}
-      {found.data && (
-        <Told told={found.data} projectId={projectId} currency={currency} onResults={onResults} />
-      )}
+      <Awaited of={found}>
+        {(told) => (
+          <Stale of={found}>
+            <Told told={told} projectId={projectId} currency={currency} onResults={onResults} />
+          </Stale>
+        )}
+      </Awaited>
     </Inspector>
   );
 }

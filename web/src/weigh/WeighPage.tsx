@@ -181,10 +181,10 @@ export function WeighPage() {
               <TakeMenu many={many} onTake={take} />
             ) : (
               <a href={csvAddress(projectId, query)} download className={buttonLook("plain")}>
-                Export {exact(total)}
+                Export {rows.total === undefined ? "" : exact(total)}
               </a>
             )}
-            {!ownFiles && (
+            {!ownFiles && counts && (
               <Button
                 look={many || waiting ? "main" : "plain"}
                 disabled={!many && waiting === 0}

@@ -9,7 +9,13 @@ const row = (id: number, family_size = 1) => ({ id, family_size }) as Row;
 const listed = [row(1), row(2, 3), row(3)];
 const members = [row(2, 3), row(21), row(22)];
 const show = vi.fn();
-const pages = { total: 3, rowAt: (index: number) => listed[index], show, error: null };
+const pages = {
+  total: 3,
+  rowAt: (index: number) => listed[index],
+  show,
+  stale: false,
+  error: null,
+};
 
 vi.mock("../gather/queries", () => ({
   familyQuery: (_: number, id: number) => ({

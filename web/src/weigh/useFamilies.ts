@@ -75,6 +75,7 @@ export function useFamilies(projectId: number, pages: Pages<Row>, query: ServerQ
     total: total === undefined ? undefined : totalWith(opened, total),
     rowAt,
     show,
+    stale: pages.stale,
     error: pages.error,
     toggle,
     toggleRow,

@@ -2,8 +2,10 @@ import { Link, useSearch } from "@tanstack/react-router";
 import { Problem } from "../api/client";
 import { buttonLook } from "../parts/Button";
 import { Empty } from "../parts/Empty";
+import { Inspector } from "../parts/Inspector";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
+import { SkeletonLines } from "../parts/Skeleton";
 import { usePlace } from "../shared/channels";
 import { useProject } from "../shared/queries";
 import { Desk } from "./Desk";
@@ -22,8 +24,29 @@ export function DeskPage() {
         <ProblemNote error={desk.error} />
       </main>
     );
-  if (!desk.data || !project) return <main className="flex-1" aria-busy="true" />;
+  if (!desk.data || !project) return <DeskWaiting />;
   return <Desk key={piece} projectId={projectId} desk={desk.data} currency={project.currency} />;
+}
+
+/** The desk to come: its fields at the left, what is covered at the right. */
+function DeskWaiting() {
+  return (
+    <>
+      <main className="flex min-w-0 flex-1 flex-col gap-3 px-[18px] py-4">
+        <h1 className="text-xl text-quiet">Write</h1>
+        <div className="flex max-w-[860px] flex-col gap-3">
+          {[3, 2, 6].map((lines) => (
+            <div key={lines} className="rounded-md border border-hairline bg-sheet px-4 py-2">
+              <SkeletonLines lines={lines} />
+            </div>
+          ))}
+        </div>
+      </main>
+      <Inspector label="Coverage">
+        <SkeletonLines lines={12} />
+      </Inspector>
+    </>
+  );
 }
 
 function NoPiece() {

@@ -2,6 +2,7 @@ import type { Schemas } from "../../api/client";
 import { Button } from "../../parts/Button";
 import { exact, plural } from "../../parts/format";
 import { ProblemNote } from "../../parts/ProblemNote";
+import { SkeletonLines } from "../../parts/Skeleton";
 import { useSay } from "../../parts/toasts";
 import { languageName } from "../../shared/locales";
 import { useChange } from "../../shared/useChange";
@@ -34,7 +35,12 @@ export function RulesTab({
     },
   );
   if (told.error) return <ProblemNote error={told.error} />;
-  if (!told.data) return null;
+  if (!told.data)
+    return (
+      <div className="px-[18px] py-3">
+        <SkeletonLines lines={8} />
+      </div>
+    );
   const { rules, kinds } = told.data;
   const total = rules.reduce((sum, rule) => sum + rule.count, 0);
   return (

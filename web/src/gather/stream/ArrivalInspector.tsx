@@ -1,11 +1,11 @@
 import type { Inspection } from "../../api/client";
+import { Awaited, Stale } from "../../parts/Awaited";
 import { Block } from "../../parts/Block";
 import { Button } from "../../parts/Button";
 import { doneOn, exact, percent, plural } from "../../parts/format";
 import { Help } from "../../parts/Help";
 import { Inspector } from "../../parts/Inspector";
 import { OriginsBlock } from "../../parts/OriginsBlock";
-import { ProblemNote } from "../../parts/ProblemNote";
 import { STATE_NAMES } from "../../parts/wayWords";
 import { useInspection } from "../../shared/queries";
 import { FamilyBlock } from "./FamilyBlock";
@@ -25,8 +25,13 @@ export function ArrivalInspector({ projectId, rowId, onClose, onRun, onSeed }: P
   const found = useInspection(projectId, rowId);
   return (
     <Inspector label="Keyword" onClose={onClose}>
-      {found.error && <ProblemNote error={found.error} />}
-      {found.data && <Told told={found.data} projectId={projectId} onRun={onRun} onSeed={onSeed} />}
+      <Awaited of={found}>
+        {(told) => (
+          <Stale of={found}>
+            <Told told={told} projectId={projectId} onRun={onRun} onSeed={onSeed} />
+          </Stale>
+        )}
+      </Awaited>
     </Inspector>
   );
 }

@@ -1,7 +1,9 @@
 import type { Channel, Schemas } from "../../api/client";
+import { Awaited } from "../../parts/Awaited";
 import { Button } from "../../parts/Button";
 import { Empty } from "../../parts/Empty";
 import { exact } from "../../parts/format";
+import { SkeletonLines } from "../../parts/Skeleton";
 import { methodName, type WayId } from "../../parts/wayWords";
 import { useCoverage, useWays } from "../queries";
 import { bySeed, gapsOf, restWords } from "./coverage";
@@ -20,9 +22,17 @@ export function CoverageMap({
   channel: Channel;
   onFill: Fill;
 }) {
-  const told = useCoverage(projectId, channel).data;
+  const found = useCoverage(projectId, channel);
+  const told = found.data;
   const ways = useWays(projectId).data ?? [];
-  if (!told) return null;
+  if (!told)
+    return (
+      <div className="px-[18px] py-3">
+        <Awaited of={found} waiting={<SkeletonLines lines={9} />}>
+          {() => null}
+        </Awaited>
+      </div>
+    );
   if (!told.cells.length)
     return (
       <Empty title="No seed has been searched on this channel yet">

@@ -1,4 +1,5 @@
 import type { Channel } from "../../api/client";
+import { Awaited } from "../../parts/Awaited";
 import { useOwnFiles } from "../../shared/queries";
 import { useRuns } from "../queries";
 import { RunLine } from "./RunLine";
@@ -16,12 +17,14 @@ export function RunsList({
   shown: number;
   onShow: (job: number) => void;
 }) {
-  const runs = useRuns(projectId).data;
+  const found = useRuns(projectId);
+  const runs = found.data;
   const ownFiles = useOwnFiles(projectId);
   if (runs?.length === 0) return <HowItGoes ownFiles={ownFiles} />;
   return (
     <>
       <h2 className="pb-2 text-lg">Runs</h2>
+      {!runs && <Awaited of={found}>{() => null}</Awaited>}
       {runs?.map((run) => (
         <RunLine
           key={run.job.id}

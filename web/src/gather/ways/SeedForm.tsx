@@ -3,6 +3,7 @@ import { Button } from "../../parts/Button";
 import { Checkbox } from "../../parts/Checkbox";
 import { exact, plural } from "../../parts/format";
 import { ProblemNote } from "../../parts/ProblemNote";
+import { SkeletonLines } from "../../parts/Skeleton";
 import { useKey } from "../../parts/useKey";
 import { useSettled } from "../../parts/useSettled";
 import { CHANNELS } from "../../shared/channels";
@@ -162,9 +163,11 @@ export function SeedForm({
           This project uses your own files only. Type keywords to keep them, combine words, or
           import a list with figures.
         </p>
+      ) : ways.data === undefined ? (
+        <SkeletonLines lines={2} />
       ) : (
         <WaysBoard
-          ways={ways.data ?? []}
+          ways={ways.data}
           language={language}
           run={run}
           onRun={(next) => {

@@ -11,6 +11,7 @@ import { count, likely, lookups, money, plural } from "../../parts/format";
 import { PageHead } from "../../parts/PageHead";
 import { ProblemNote } from "../../parts/ProblemNote";
 import { Select } from "../../parts/Select";
+import { SkeletonLines } from "../../parts/Skeleton";
 import { useSay } from "../../parts/toasts";
 import { useKey } from "../../parts/useKey";
 import { usePlace } from "../../shared/channels";
@@ -96,16 +97,20 @@ export function GridPage() {
           Combinations come from the terms, modifiers and places in your keywords. Gather more for
           this theme.
         </Empty>
-      ) : (
-        told && (
-          <Table
-            key={search.theme}
-            told={told}
-            currency={currency}
-            busy={gather.isPending}
-            onGather={(texts) => !gather.isPending && gather.mutate(texts)}
-          />
+      ) : !told ? (
+        !found.error && (
+          <div className="min-h-0 flex-1 overflow-hidden border-t border-hairline bg-sheet px-[18px]">
+            <SkeletonLines lines={16} />
+          </div>
         )
+      ) : (
+        <Table
+          key={search.theme}
+          told={told}
+          currency={currency}
+          busy={gather.isPending}
+          onGather={(texts) => !gather.isPending && gather.mutate(texts)}
+        />
       )}
     </main>
   );

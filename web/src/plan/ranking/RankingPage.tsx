@@ -9,6 +9,7 @@ import { Inspector } from "../../parts/Inspector";
 import { PageHead } from "../../parts/PageHead";
 import { ProblemNote } from "../../parts/ProblemNote";
 import { Select } from "../../parts/Select";
+import { SkeletonLines } from "../../parts/Skeleton";
 import { useKey } from "../../parts/useKey";
 import { usePlace } from "../../shared/channels";
 import { useProject } from "../../shared/queries";
@@ -119,20 +120,24 @@ export function RankingPage() {
               ? "Plan pieces from clusters first."
               : "Gather, weigh and cluster keywords first."}
           </Empty>
-        ) : (
-          told && (
-            <Order
-              told={told}
-              currency={currency}
-              here={here?.id}
-              open={search.thing}
-              beside={WAYS[beside].name}
-              onOpen={(row, place) => {
-                setAt(place);
-                patch({ thing: row.id === search.thing ? undefined : row.id });
-              }}
-            />
+        ) : !told ? (
+          !found.error && (
+            <div className="min-h-0 flex-1 overflow-hidden border-t border-hairline bg-sheet px-[18px]">
+              <SkeletonLines lines={16} />
+            </div>
           )
+        ) : (
+          <Order
+            told={told}
+            currency={currency}
+            here={here?.id}
+            open={search.thing}
+            beside={WAYS[beside].name}
+            onOpen={(row, place) => {
+              setAt(place);
+              patch({ thing: row.id === search.thing ? undefined : row.id });
+            }}
+          />
         )}
       </main>
       <Inspector label="How the order is made">
@@ -148,6 +153,7 @@ export function RankingPage() {
             onClose={() => patch({ thing: undefined })}
           />
         )}
+        {!told && !found.error && <SkeletonLines lines={7} />}
         {told && (
           <WeightSliders
             weights={way === "own" ? (weights ?? {}) : told.weights}

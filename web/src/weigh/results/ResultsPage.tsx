@@ -6,6 +6,7 @@ import { useCommand } from "../../parts/commands";
 import { Empty } from "../../parts/Empty";
 import { JobLine } from "../../parts/JobLine";
 import { ProblemNote } from "../../parts/ProblemNote";
+import { SkeletonPage } from "../../parts/Skeleton";
 import { useSay } from "../../parts/toasts";
 import { useKey } from "../../parts/useKey";
 import { setState } from "../../shared/changes";
@@ -97,6 +98,7 @@ export function ResultsPage() {
           <ProblemNote error={found.error} />
         </div>
       )}
+      {!found.data && !found.error && <SkeletonPage />}
       {found.data && (
         <Told
           key={found.data.row.id}

@@ -9,6 +9,7 @@ import { Inspector } from "../../parts/Inspector";
 import { JobLine } from "../../parts/JobLine";
 import { PageHead } from "../../parts/PageHead";
 import { ProblemNote } from "../../parts/ProblemNote";
+import { SkeletonLines } from "../../parts/Skeleton";
 import { useSay } from "../../parts/toasts";
 import { usePlace } from "../../shared/channels";
 import { useOverview } from "../../shared/queries";
@@ -59,6 +60,11 @@ export function RivalsPage() {
           </Empty>
         ) : (
           <div className="min-h-0 flex-1 overflow-auto border-t border-hairline bg-sheet">
+            {!told && !found.error && (
+              <div className="px-[18px]">
+                <SkeletonLines lines={14} />
+              </div>
+            )}
             <table className="w-full">
               <thead className="sticky top-0 bg-sheet text-xs text-quiet">
                 <tr className="border-b border-hairline">
@@ -128,7 +134,7 @@ function InFull({ publisher }: { publisher: string }) {
   });
   const told = found.data;
   if (found.error) return <ProblemNote error={found.error} />;
-  if (!told) return null;
+  if (!told) return <SkeletonLines lines={8} />;
   const fresh = told.ranks.filter((rank) => !rank.known);
   return (
     <>
