@@ -6,6 +6,8 @@ VENV := .venv
 PY := $(VENV)/bin/python
 PORT ?= $(or $(BUNRAKU_PORT),8000)
 export BUNRAKU_PORT := $(PORT)
+# Where it is set, each of our processes would compile all that it imports again: ten seconds each.
+unexport PYTHONDONTWRITEBYTECODE
 WEB_SOURCES := $(shell find web/src -type f) web/index.html web/vite.config.ts web/package.json web/tsconfig.json
 
 # Packages by uv, which is several times as fast; by pip where uv cannot be had or reaches nothing.

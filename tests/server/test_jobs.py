@@ -255,18 +255,27 @@ def test_a_worker_told_to_end_finishes_cleanly(place: dict[str, str]) -> None:
 
 
 @pytest.mark.parametrize(
-    ("size", "told_to_end", "anew"),
-    [(-1, False, False), (1, False, True), (1, True, False)],
+    ("held", "waits", "told_to_end", "anew"),
+    [
+        (working.MOST_MEMORY_BYTES, False, False, False),
+        (working.MOST_MEMORY_BYTES + 1, False, False, True),
+        # Whoever waits for a job is not made to wait for that too, unless it is far too large.
+        (working.TOO_MUCH_BYTES, True, False, False),
+        (working.TOO_MUCH_BYTES + 1, True, False, True),
+        (working.MOST_MEMORY_BYTES + 1, False, True, False),
+    ],
 )
 def test_a_worker_that_a_job_left_large_begins_anew(
-    monkeypatch: pytest.MonkeyPatch, *, size: int, told_to_end: bool, anew: bool
+    monkeypatch: pytest.MonkeyPatch, *, held: int, waits: bool, told_to_end: bool, anew: bool
 ) -> None:
     began: list[list[str]] = []
     worker = Mock(running=not told_to_end)
     monkeypatch.setattr(working.os, "execv", lambda _, words: began.append(words))
     monkeypatch.setattr(working.os, "setpriority", Mock())
     monkeypatch.setattr(working.signal, "getsignal", lambda _: Mock(__self__=worker))
-    monkeypatch.setattr(working, "memory_bytes", lambda: working.MOST_MEMORY_BYTES + size)
+    monkeypatch.setattr(working, "memory_bytes", lambda: held)
+    waiting = Mock(**{"objects.ready.return_value.exists.return_value": waits})
+    monkeypatch.setattr(working, "DBTaskResult", waiting)
     for name in ("hold", "make_ready", "settle", "take_over", "renew", "end_leases"):
         monkeypatch.setattr(working, name, Mock())
     monkeypatch.setattr(working.threading, "Thread", Mock())

@@ -197,6 +197,68 @@ def test_undo_takes_back_ones_own_last_change_not_somebody_elses(
     assert not theirs.undone
 
 
+@pytest.mark.parametrize("action", ACTIONS)
+def test_a_change_is_undone_by_itself_though_another_came_after(
+    setting: Setting, action: str
+) -> None:
+    before = whole_database()
+    ACTIONS[action](setting)
+    meant = setting.api.undoable()["entry"]
+    setting.api.post("/rules", {"kind": "word", "value": "of another matter"})
+    later = setting.api.undoable()["entry"]
+    setting.api.post("/undo", {"entry": meant, "alone": True})
+    listed = {each["id"]: each for each in setting.api.get("/history")}
+    assert (listed[meant]["undone"], listed[later]["undone"]) == (True, False)
+    assert setting.api.undoable()["entry"] == later
+    setting.api.undo()
+    after = whole_database()
+    for label, rows in before.items():
+        assert after[label] == rows, label
+
+
+def test_a_change_that_a_later_one_rests_on_is_not_undone_by_itself(
+    setting: Setting, project: Project
+) -> None:
+    api = setting.api
+    state = {"row_ids": setting.rows[:2], "state": "kept"}
+    api.post("/sheet/state", state)
+    kept = api.undoable()["entry"]
+    api.post("/sheet/state", {**state, "state": "shortlisted"})
+    before = whole_database()
+    problem = api.refused("POST", "/undo", {"entry": kept, "alone": True})
+    assert "has been changed since" in problem["detail"]
+    api.undo()
+    api.post("/undo", {"entry": kept, "alone": True})
+    problem = api.refused("POST", "/undo", {"entry": kept, "alone": True})
+    assert "it already was" in problem["detail"]
+    assert whole_database() != before
+
+
+def test_what_took_the_place_of_something_is_not_pushed_out(setting: Setting) -> None:
+    """A decision was undone in a way of its own since: what would come back has no place left."""
+    api = setting.api
+    api.send("DELETE", f"/rules/{setting.rule}")
+    removed = api.undoable()["entry"]
+    api.post("/rules", {"kind": "word", "value": "tattoo"})
+    before = whole_database()
+    problem = api.refused("POST", "/undo", {"entry": removed, "alone": True})
+    assert problem["code"] == "nothing_to_undo"
+    assert "in its place" in problem["detail"]
+    assert whole_database() == before
+
+
+def test_the_history_tells_whose_each_change_was(setting: Setting, project: Project) -> None:
+    api = setting.api
+    api.post("/sheet/state", {"row_ids": setting.rows[:1], "state": "kept"})
+    theirs = Entry.objects.latest("pk")
+    Entry.objects.filter(pk=theirs.pk).update(by=another_person(project))
+    first, second = api.get("/history")[:2]
+    assert (first["id"], first["by"], first["own"]) == (theirs.pk, "colleague", False)
+    assert second["own"]
+    problem = api.refused("POST", "/undo", {"entry": theirs.pk, "alone": True})
+    assert "not yours" in problem["detail"]
+
+
 def test_undo_destroys_nothing_that_was_added_since(setting: Setting, project: Project) -> None:
     """A piece was made; a colleague gave it a keyword. Undoing the piece must not take that too."""
     api = setting.api

@@ -1,11 +1,11 @@
-"""Taking back a person's own last change, whole or not at all."""
+"""Taking back a person's own changes, the last one or another, each whole or not at all."""
 
 from collections import defaultdict
 from collections.abc import Sequence
 from typing import Any
 
 from django.apps import apps
-from django.db import models, transaction
+from django.db import IntegrityError, models, transaction
 
 from bunraku.server.database.bulk import insert_many, update_many
 from bunraku.server.database.parts import in_parts
@@ -43,23 +43,47 @@ def undo_last(project: Any, wanted: int) -> Entry:
                 f"Nothing was undone: your last change is now “{entry.label}”.",
                 hint="Undo again to take that one back.",
             )
-        made = [change for change in entry.changes if change["before"] is None]
-        _check_unchanged(entry)
-        _check_nothing_built_on(entry, made)
-        # Removed things come back first, then changes are taken back, then made things go: so no
-        # reference ever dangles.
-        _bring_back(_still_held([change for change in entry.changes if change["after"] is None]))
-        changed = [change for change in entry.changes if change["before"] and change["after"]]
-        held = _still_held(changed)
-        _put_back(held)
-        kept = {(change["model"], change["pk"]) for change in held}
-        _take_away([change for change in changed if (change["model"], change["pk"]) not in kept])
-        _take_away(made)
-        entry.undone = True
-        entry.save(update_fields=["undone"])
-        log(project, f"Undid: {entry.label}")
-        taken_back.send(sender=Entry, project=project, changes=by_model(entry))
+        _take_back(project, entry)
     return entry
+
+
+def undo_one(project: Any, wanted: int) -> Entry:
+    """Take back one change of whoever acts, the last one or not; later ones stay.
+
+    Raises: `BunrakuError` nothing_to_undo when it is taken back already, too old to be known or
+    another person's, and as `undo_last` where later changes rest on it."""
+    with transaction.atomic():
+        entry = undoable(project).filter(pk=wanted).first()
+        if entry is None:
+            raise BunrakuError(
+                "nothing_to_undo",
+                "This change cannot be undone: it already was, or it is not yours.",
+            )
+        try:
+            with transaction.atomic():
+                _take_back(project, entry)
+        except IntegrityError:
+            raise _refused(entry, "something later is in its place") from None
+    return entry
+
+
+def _take_back(project: Any, entry: Entry) -> None:
+    made = [change for change in entry.changes if change["before"] is None]
+    _check_unchanged(entry)
+    _check_nothing_built_on(entry, made)
+    # Removed things come back first, then changes are taken back, then made things go: so no
+    # reference ever dangles.
+    _bring_back(_still_held([change for change in entry.changes if change["after"] is None]))
+    changed = [change for change in entry.changes if change["before"] and change["after"]]
+    held = _still_held(changed)
+    _put_back(held)
+    kept = {(change["model"], change["pk"]) for change in held}
+    _take_away([change for change in changed if (change["model"], change["pk"]) not in kept])
+    _take_away(made)
+    entry.undone = True
+    entry.save(update_fields=["undone"])
+    log(project, f"Undid: {entry.label}")
+    taken_back.send(sender=Entry, project=project, changes=by_model(entry))
 
 
 def by_model(entry: Entry) -> dict[type[models.Model], list[Change]]:

@@ -311,9 +311,29 @@ export interface paths {
         put?: never;
         /**
          * Undo
-         * @description Take back one's own last change, if it still is the last.
+         * @description Take back one's own last change, if it still is the last, or another one by itself.
          */
         post: operations["bunraku_server_projects_api_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read History
+         * @description The changes to a project that can be, or were, undone: the latest hundred, latest first.
+         */
+        get: operations["bunraku_server_projects_api_read_history"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -4158,6 +4178,34 @@ export interface components {
         UndoIn: {
             /** Entry */
             entry: number;
+            /**
+             * Alone
+             * @description take back this change by itself, though later ones stay
+             * @default false
+             */
+            alone: boolean;
+        };
+        /**
+         * ChangeOut
+         * @description A change to a project as its history lists it: what, by whom (empty: an account that is
+         *     gone), when, whether it was undone, and whether the signed-in person may undo it.
+         */
+        ChangeOut: {
+            /** Id */
+            id: number;
+            /** Label */
+            label: string;
+            /** By */
+            by: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Undone */
+            undone: boolean;
+            /** Own */
+            own: boolean;
         };
         /**
          * LogQuery
@@ -11647,6 +11695,36 @@ export interface operations {
             404: components["responses"]["Problem404"];
             409: components["responses"]["Problem409"];
             413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_projects_api_read_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeOut"][];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
             422: components["responses"]["Problem422"];
             500: components["responses"]["Problem500"];
             503: components["responses"]["Problem503"];

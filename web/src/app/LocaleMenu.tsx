@@ -16,7 +16,7 @@ export function LocaleMenu({ project }: { project: Project }) {
     (to: { country: string; language: string }) => changeLocale(project.id, to),
     {
       done: (_, to) => {
-        say(`Switched to ${localeName(to.country, to.language)}. Press Z to undo.`);
+        say(`Switched to ${localeName(to.country, to.language)}.`, { undo: true });
         const locale = `${to.language}-${to.country}`;
         navigate({ to: ".", search: (now) => ({ ...now, locale }), replace: true });
       },

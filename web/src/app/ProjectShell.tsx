@@ -2,6 +2,7 @@ import { Outlet } from "@tanstack/react-router";
 import { Fragment, lazy, Suspense, useEffect, useState } from "react";
 import { Problem } from "../api/client";
 import { ProblemNote } from "../parts/ProblemNote";
+import { useUndoInMessages } from "../parts/toasts";
 import { useKey } from "../parts/useKey";
 import { usePlace } from "../shared/channels";
 import { useProject } from "../shared/queries";
@@ -28,6 +29,7 @@ export function ProjectShell() {
   useKey("mod+k", () => setCommanding(true), { typing: true });
   useKey("?", () => setKeys(true), { sign: true });
   useKey("z", () => undo());
+  useUndoInMessages(undo);
   useStepKeys();
   useLocaleInAddress(project.data);
   useEffect(() => {

@@ -2,5 +2,11 @@
 import { at } from "../api/at";
 import { api, data } from "../api/client";
 
-export const undo = async (id: number, entry: number) =>
-  data(await api.POST("/api/projects/{project_id}/undo", { params: at(id), body: { entry } }));
+/** The last change, or, `alone`, any other by itself. */
+export const undo = async (id: number, entry: number, alone = false) =>
+  data(
+    await api.POST("/api/projects/{project_id}/undo", {
+      params: at(id),
+      body: { entry, alone },
+    }),
+  );

@@ -24,7 +24,7 @@ export function useLocaleInAddress(project: Project | undefined): void {
     {
       done: (_, to) => {
         const { country, language } = read(to);
-        say(`Switched to ${localeName(country, language)}, as in the link. Press Z to undo.`);
+        say(`Switched to ${localeName(country, language)}, as in the link.`, { undo: true });
       },
       failed: (problem) => say(problem.message, { bad: true }),
     },

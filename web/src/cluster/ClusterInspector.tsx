@@ -88,9 +88,9 @@ function Told({
     (to: number | null) => moveKeywords(projectId, [...moving], to),
     {
       done: (out) => {
-        say(
-          `Moved ${named(moving)} to “${out.name}”. Re-clustering keeps it there. Press Z to undo.`,
-        );
+        say(`Moved ${named(moving)} to “${out.name}”. Re-clustering keeps it there.`, {
+          undo: true,
+        });
         setMoving([]);
         setTicked(new Set());
       },

@@ -91,7 +91,7 @@ export function ClusterSheet({
     (wanted: number[]) => mergeClusters(projectId, wanted[0] ?? 0, wanted.slice(1)),
     {
       done: (out, wanted) => {
-        say(`${plural(wanted.length, "cluster")} are now one, “${out.name}”. Press Z to undo.`);
+        say(`${plural(wanted.length, "cluster")} are now one, “${out.name}”.`, { undo: true });
         grid.chosen.clear();
       },
     },
@@ -106,7 +106,7 @@ export function ClusterSheet({
     },
     {
       done: (out) => {
-        say(`${plural(many, "cluster")} moved to ${out.name}. Press Z to undo.`);
+        say(`${plural(many, "cluster")} moved to ${out.name}.`, { undo: true });
         setTheming(false);
         grid.chosen.clear();
       },
@@ -117,7 +117,7 @@ export function ClusterSheet({
     (to: { rows: number[]; cluster: Cluster }) => moveKeywords(projectId, to.rows, to.cluster.id),
     {
       done: (out, to) =>
-        say(`${plural(to.rows.length, "keyword")} moved to “${out.name}”. Press Z to undo.`),
+        say(`${plural(to.rows.length, "keyword")} moved to “${out.name}”.`, { undo: true }),
     },
   );
   // The one with most searches among those ticked stays.
@@ -247,7 +247,7 @@ function useMaking(projectId: number, chosen: Chosen) {
         out.renewed.length ? `with the coming year: ${named(out.renewed)}` : "",
         skipped.length ? `left: ${skipped.join(", ")}` : "",
       ];
-      say(`${told.filter(Boolean).join("; ")}. Press Z to undo.`);
+      say(`${told.filter(Boolean).join("; ")}.`, { undo: true });
       setAsked(undefined);
       chosen.clear();
     },

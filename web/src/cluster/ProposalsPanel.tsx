@@ -48,7 +48,7 @@ export function ProposalsPanel({
     {
       done: (_, one) => {
         deal(one);
-        say(`${doneWords(one)} Press Z to undo.`);
+        say(`${doneWords(one)}`, { undo: true });
       },
     },
   );
@@ -64,7 +64,7 @@ export function ProposalsPanel({
     {
       done: (_, one) => {
         deal(one);
-        say("Dismissed. Press Z to undo.");
+        say("Dismissed.", { undo: true });
       },
     },
   );

@@ -117,7 +117,7 @@ function Said({ theme, projectId, whole }: { theme: Theme; projectId: number; wh
   const remove = useChange(
     projectId,
     () => removeTheme(projectId, theme.id, into ? Number(into) : null),
-    { done: () => say(`“${theme.name}” is deleted. Press Z to undo.`) },
+    { done: () => say(`“${theme.name}” is deleted.`, { undo: true }) },
   );
   const problem = change.error ?? remove.error;
   return (

@@ -16,7 +16,8 @@ export function SheetBack({
   projectId,
   title,
   about,
-  taken,
+  taken = "",
+  undo = false,
   bring,
   takeIt,
   onClose,
@@ -24,8 +25,9 @@ export function SheetBack({
   projectId: number;
   title: string;
   about: string;
-  /** How it can be taken back, as the end of what is said when it was taken. */
-  taken: string;
+  /** How it can be taken back where that is not by undo: the end of what is said. */
+  taken?: string;
+  undo?: boolean;
   bring: (file: File) => Promise<Told>;
   takeIt: (upload: number) => Promise<Schemas["TakenOut"]>;
   onClose: () => void;
@@ -37,7 +39,9 @@ export function SheetBack({
   });
   const take = useChange(projectId, takeIt, {
     done: (out) => {
-      say(`${plural(out.fields, "field")} of ${plural(out.pieces, "piece")} updated. ${taken}`);
+      say(`${plural(out.fields, "field")} of ${plural(out.pieces, "piece")} updated. ${taken}`, {
+        undo,
+      });
       onClose();
     },
   });

@@ -33,7 +33,7 @@ export function useDeciding(projectId: number, chosen: Chosen, under: () => Deci
       setState(projectId, ids, state, why),
     {
       done: ({ changed }, { state }) => {
-        say(`${plural(changed, "keyword")} ${VERBS[state]}. Press Z to undo.`);
+        say(`${plural(changed, "keyword")} ${VERBS[state]}.`, { undo: true });
         chosen.clear();
       },
       failed: (problem) => say(problem.message, { bad: true }),

@@ -27,7 +27,7 @@ export function AroundBlock({
   const wait = useChange(projectId, (id: number) => putAfter(projectId, piece.id, id), {
     done: () => {
       setFirst("");
-      say("Dependency added; it counts when you schedule next. Press Z to undo.");
+      say("Dependency added; it counts when you schedule next.", { undo: true });
     },
   });
   const free = useChange(projectId, (id: number) => takeApart(projectId, piece.id, id));

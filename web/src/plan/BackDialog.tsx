@@ -10,7 +10,7 @@ export function BackDialog({ projectId, onClose }: { projectId: number; onClose:
       about={
         "An exported plan edited in a spreadsheet. Pieces are matched by Id; you can change titles, kinds, outlets, months, hours and status. Pieces not in the file stay as they are."
       }
-      taken="Press Z to undo."
+      undo
       bring={(file) => bringPlan(projectId, file)}
       takeIt={(upload) => takePlan(projectId, upload)}
       onClose={onClose}

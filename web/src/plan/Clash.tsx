@@ -28,11 +28,11 @@ export function Clash({
       ? { id: clash.other, title: clash.other_title }
       : { id: clash.piece, title: clash.title };
   const merge = useChange(projectId, () => mergePieces(projectId, pieceId, other.id), {
-    done: () => say(`“${other.title}” is now covered here. Press Z to undo.`),
+    done: () => say(`“${other.title}” is now covered here.`, { undo: true }),
     failed: (problem) => say(problem.message, { bad: true }),
   });
   const apart = useChange(projectId, () => keepApart(projectId, pieceId, other.id), {
-    done: () => say("Kept as two pieces. Press Z to undo."),
+    done: () => say("Kept as two pieces.", { undo: true }),
     failed: (problem) => say(problem.message, { bad: true }),
   });
   const [differ, setDiffer] = useState(false);
@@ -80,7 +80,7 @@ function WaysOut({
   const told = useWaysOut(projectId, pieceId, other.id).data;
   const say = useSay();
   const give = useChange(projectId, (row: number) => giveWay(projectId, pieceId, other.id, row), {
-    done: () => say(`“${other.title}” now has the shared keywords. Press Z to undo.`),
+    done: () => say(`“${other.title}” now has the shared keywords.`, { undo: true }),
     failed: (problem) => say(problem.message, { bad: true }),
   });
   if (!told) return null;

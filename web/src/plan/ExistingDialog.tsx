@@ -23,7 +23,7 @@ export function ExistingDialog({ projectId, onClose }: { projectId: number; onCl
       const linked = out.linked
         ? `, ${plural(out.linked, "planned piece improves", "planned pieces improve")} what is there`
         : "";
-      say(`${plural(out.made, "page")} imported${linked}. Press Z to undo.`);
+      say(`${plural(out.made, "page")} imported${linked}.`, { undo: true });
       if (!out.unknown.length) onClose();
       setTold(out);
       setText(out.unknown.join("\n"));

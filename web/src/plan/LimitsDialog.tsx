@@ -48,7 +48,7 @@ function Form({
   const say = useSay();
   const save = useChange(projectId, (body: Schemas["LimitsIn"]) => setLimits(projectId, body), {
     done: () => {
-      say("Saved. Schedule again to apply it. Press Z to undo.");
+      say("Saved. Schedule again to apply it.", { undo: true });
       onClose();
     },
   });

@@ -22,11 +22,7 @@ export function LiveClash({
     (improve: boolean) => settleLive(projectId, live.piece, live.address, improve),
     {
       done: (_, improve) =>
-        say(
-          improve
-            ? "It now improves that page. Press Z to undo."
-            : "It is now a separate page. Press Z to undo.",
-        ),
+        say(improve ? "It now improves that page." : "It is now a separate page.", { undo: true }),
       failed: (problem) => say(problem.message, { bad: true }),
     },
   );

@@ -93,13 +93,13 @@ function Told({
   );
   const remove = useChange(projectId, () => removePiece(projectId, piece.id), {
     done: () => {
-      say(`Removed “${piece.title}” from the plan. Press Z to undo.`);
+      say(`Removed “${piece.title}” from the plan.`, { undo: true });
       onOpen(undefined);
     },
   });
   const main = useChange(projectId, (row: Row) => giveKeyword(projectId, piece.id, row.id, true));
   const take = useChange(projectId, (row: Row) => dropKeyword(projectId, piece.id, row.id), {
-    done: (_, row) => say(`“${row.text}” is free again. Press Z to undo.`),
+    done: (_, row) => say(`“${row.text}” is free again.`, { undo: true }),
   });
   const comment = useChange(projectId, (said: string) => commentOn(projectId, piece.id, said));
   const navigate = useNavigate();

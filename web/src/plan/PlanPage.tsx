@@ -79,8 +79,9 @@ export function PlanPage() {
     done: (out) =>
       say(
         out.waiting
-          ? `Added dependencies to ${plural(out.waiting, "piece")}. Press Z to undo.`
+          ? `Added dependencies to ${plural(out.waiting, "piece")}.`
           : "All dependencies are already set.",
+        { undo: out.waiting > 0 },
       ),
     failed: (problem) => say(problem.message, { bad: true }),
   });

@@ -187,14 +187,14 @@ function Take({
         name="Use it"
         onPress={() => {
           onChange({ title: text });
-          say("This is now the title. Press Z to undo.");
+          say("This is now the title.", { undo: true });
         }}
       />
       <Small
         name="Save as alternative"
         onPress={() => {
           onChange({ reserve_title: text });
-          say("Saved as alternative title. Press Z to undo.");
+          say("Saved as alternative title.", { undo: true });
         }}
       />
       <Small

@@ -67,7 +67,7 @@ export function WhatIf({
   };
   const take = useChange(projectId, () => takeWhatIf(projectId, query), {
     done: (out) => {
-      say(`${plural(out.moved, "piece")} moved. Press Z to undo.`);
+      say(`${plural(out.moved, "piece")} moved.`, { undo: true });
       clear();
     },
   });

@@ -122,7 +122,7 @@ function Left({
 }) {
   const say = useSay();
   const make = useChange(projectId, (ids: number[]) => planClusters(projectId, ids), {
-    done: (out) => say(`${plural(out.made, "piece")} planned. Press Z to undo.`),
+    done: (out) => say(`${plural(out.made, "piece")} planned.`, { undo: true }),
     failed: (problem) => say(problem.message, { bad: true }),
   });
   const shown = told.rows.slice(0, SHOWN);

@@ -83,12 +83,13 @@ function OutletLine({
   );
   const gone = () => removeOutlet(projectId, seen?.id ?? 0, seen?.version ?? 0);
   const remove = useChange(projectId, gone, {
-    done: () => say(`${start.name} deleted. Press Z to undo.`),
+    done: () => say(`${start.name} deleted.`, { undo: true }),
   });
   const choose = useChange(projectId, () => chooseOutlet(projectId, seen?.id ?? 0), {
     done: () =>
       say(
-        `${channelName(start.channel)} search now uses ${start.name}; recalculating in the background. Press Z to undo.`,
+        `${channelName(start.channel)} search now uses ${start.name}; recalculating in the background.`,
+        { undo: true },
       ),
   });
   const problem = save.error ?? remove.error ?? choose.error;

@@ -71,7 +71,7 @@ function Form({ project }: { project: Project }) {
     {
       done: (saved) => {
         show(saved);
-        say("Saved. Figures are being recalculated. Press Z to undo.");
+        say("Saved. Figures are being recalculated.", { undo: true });
       },
     },
   );

@@ -43,7 +43,7 @@ function Order({ project, sources }: { project: Project; sources: Source[] }) {
         sources: order.map(({ name, may }) => ({ name, may })),
         version: project.version,
       }),
-    { done: () => say("Saved. Figures are being recalculated. Press Z to undo.") },
+    { done: () => say("Saved. Figures are being recalculated.", { undo: true }) },
   );
   const put = (name: string, may: Source["may"]) =>
     setOrder(order.map((source) => (source.name === name ? { ...source, may } : source)));

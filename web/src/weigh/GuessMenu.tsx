@@ -12,7 +12,7 @@ export function GuessMenu({ projectId, rowIds }: { projectId: number; rowIds: nu
   const say = useSay();
   const guess = useChange(projectId, (value: Guess) => guessChance(projectId, rowIds, value), {
     done: (out) =>
-      say(`Your estimate applies to ${plural(out.changed, "keyword")} keywords. Press Z to undo.`),
+      say(`Your estimate applies to ${plural(out.changed, "keyword")}.`, { undo: true }),
     failed: (problem) => say(problem.message, { bad: true }),
   });
   return (

@@ -49,7 +49,7 @@ export function DuelBlock({
   const keep = useChange(
     projectId,
     (reserve_title: string) => changePiece(projectId, desk.piece.id, { reserve_title }),
-    { done: () => say("Saved as alternative title. Press Z to undo.") },
+    { done: () => say("Saved as alternative title.", { undo: true }) },
   );
   return (
     <Block title={<Help figure="duel">Compare two titles</Help>}>

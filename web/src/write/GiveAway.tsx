@@ -39,7 +39,7 @@ export function GiveAway({
     },
     {
       done: (count) => {
-        say(`Moved ${plural(count, "keyword")} to another piece. Press Z to undo.`);
+        say(`Moved ${plural(count, "keyword")} to another piece.`, { undo: true });
         onClose();
       },
     },

@@ -20,7 +20,7 @@ export function HintList({
     (hint: Schemas["HintOut"]) =>
       addRule(projectId, { kind: hint.kind as Schemas["RuleIn"]["kind"], value: hint.value }),
     {
-      done: (_, hint) => say(`“${hint.value}” is excluded. Press Z to undo.`),
+      done: (_, hint) => say(`“${hint.value}” is excluded.`, { undo: true }),
       failed: (problem) => say(problem.message, { bad: true }),
     },
   );

@@ -32,7 +32,7 @@ export function RuleForm({
   const tried = useTriedRule(projectId, useSettled(rule, 250));
   const add = useChange(projectId, () => addRule(projectId, rule), {
     done: () => {
-      say(`“${value.trim()}” is excluded. Press Z to undo.`);
+      say(`“${value.trim()}” is excluded.`, { undo: true });
       setValue("");
     },
   });

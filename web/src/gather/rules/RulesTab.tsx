@@ -30,7 +30,7 @@ export function RulesTab({
     (rule: Schemas["RuleOut"]) => removeRule(projectId, rule.id),
     {
       done: (_, rule) =>
-        say(`“${rule.value}” is no longer excluded; its keywords are back. Press Z to undo.`),
+        say(`“${rule.value}” is no longer excluded; its keywords are back.`, { undo: true }),
       failed: (problem) => say(problem.message, { bad: true }),
     },
   );

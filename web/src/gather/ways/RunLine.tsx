@@ -37,7 +37,8 @@ export function RunLine({
     {
       done: ({ changed }, state) =>
         say(
-          `${plural(changed, "undecided keyword")} ${state === "dropped" ? "rejected" : state}. Press Z to undo.`,
+          `${plural(changed, "undecided keyword")} ${state === "dropped" ? "rejected" : state}.`,
+          { undo: true },
         ),
       failed: (problem) => say(problem.message, { bad: true }),
     },

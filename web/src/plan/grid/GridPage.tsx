@@ -45,7 +45,7 @@ export function GridPage() {
     projectId,
     (texts: readonly string[]) => gatherTexts(projectId, channel, texts),
     {
-      done: (_, texts) => say(`${plural(texts.length, "combination")} gathered. Press Z to undo.`),
+      done: (_, texts) => say(`${plural(texts.length, "combination")} gathered.`, { undo: true }),
       failed: (problem) => say(problem.message, { bad: true }),
     },
   );

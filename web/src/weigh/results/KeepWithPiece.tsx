@@ -27,7 +27,7 @@ export function KeepWithPiece({
   const piece = pieces.find((each) => each.id === chosen) ?? pieces[0];
   const keep = useChange(projectId, () => addTags(projectId, piece?.id ?? 0, [...ticked]), {
     done: () => {
-      say(`${plural(ticked.size, "phrase")} saved to “${piece?.title}”. Press Z to undo.`);
+      say(`${plural(ticked.size, "phrase")} saved to “${piece?.title}”.`, { undo: true });
       onDone();
     },
     failed: (problem) => say(problem.message, { bad: true }),

@@ -165,9 +165,8 @@ function Told({
     {
       done: (_, to) => {
         say(
-          row.state === to
-            ? `“${row.text}” is undecided again.`
-            : `“${row.text}” ${DECIDED[to]}. Press Z to undo.`,
+          row.state === to ? `“${row.text}” is undecided again.` : `“${row.text}” ${DECIDED[to]}.`,
+          { undo: true },
         );
         if (row.state !== to) onNext();
       },

@@ -20,6 +20,7 @@ from django.core.management import call_command
 from django.core.management.base import BaseCommand
 from django.db import DatabaseError, connection
 from django_tasks.signals import task_finished
+from django_tasks_db.models import DBTaskResult
 
 from bunraku.installation.confined import make_ready
 from bunraku.installation.lifeline import hold
@@ -35,7 +36,9 @@ logger = logging.getLogger(__name__)
 NICE = 5
 """How far background work stands back (0-19): beside a busy page it gets a quarter of a core."""
 MOST_MEMORY_BYTES = 270_000_000
-"""Beyond it the worker begins anew between two jobs."""
+"""Beyond it the worker begins anew when no job waits: that takes some seconds."""
+TOO_MUCH_BYTES = 2 * MOST_MEMORY_BYTES
+"""Beyond it, even if one waits."""
 LOOK_EVERY_SECONDS = 600
 """Between two looks at what is due to be followed: rhythms go by days."""
 STORAGE_AGAIN_SECONDS = 10
@@ -85,7 +88,10 @@ class Command(BaseCommand):
         """After a job that has left much in memory, have the worker end; one that was told to end
         meanwhile ends for good."""
         worker = getattr(signal.getsignal(signal.SIGTERM), "__self__", None)
-        if worker is not None and worker.running and memory_bytes() > MOST_MEMORY_BYTES:
+        held = memory_bytes()
+        if worker is None or not worker.running or held <= MOST_MEMORY_BYTES:
+            return
+        if held > TOO_MUCH_BYTES or not DBTaskResult.objects.ready().exists():
             self.has_grown = True
             worker.running = False
 
