@@ -37,10 +37,12 @@ from bunraku.server.problems import problem, problem_of, with_problems
 from bunraku.server.projects.about_api import router as about
 from bunraku.server.projects.access import SignedIn
 from bunraku.server.projects.api import router as projects
+from bunraku.server.projects.history_api import router as history
 from bunraku.server.projects.people_api import public
 from bunraku.server.projects.people_api import router as people
 from bunraku.server.readings.api import router as readings
 from bunraku.server.sheet.api import router as sheet
+from bunraku.server.start.sample_api import router as sample
 from bunraku.server.up_next import home_router as home_lines
 from bunraku.server.up_next import router as up_next
 from bunraku.server.weigh.api import router as weigh
@@ -90,7 +92,9 @@ api.add_router("", projects)
 api.add_router("", about)
 api.add_router("", figures_router)
 api.add_router("", home_lines)
+api.add_router("", sample)
 for room in (
+    history,
     overview,
     up_next,
     jobs,

@@ -48,6 +48,7 @@ CATALOGUE: dict[str, Kind] = {
     "nothing_to_cluster": Kind(409, "There is no keyword to cluster."),
     "nothing_to_plan": Kind(409, "Nothing selected can be planned."),
     "nothing_to_undo": Kind(409, "Nothing to undo, or it has changed since."),
+    "sample_broken_off": Kind(409, "Preparing the sample project was interrupted."),
     "allowance_short": Kind(409, "Not enough lookups left."),
     "price_reached": Kind(409, "Price limit reached; the rest was not bought."),
     "bad_day": Kind(422, "The date is in the future."),

@@ -6,6 +6,7 @@ from django.db.models import Count, F, Q, Sum
 from ninja import Router, Schema
 
 from bunraku.core.figures import FIGURES
+from bunraku.core.steps import STEPS
 from bunraku.server.database.unchanged import while_unchanged
 from bunraku.server.follow.models import LivePiece
 from bunraku.server.jobs.api import JobOut
@@ -131,3 +132,20 @@ figures_router = Router(tags=["help"])
 def figures(request: Any) -> Any:
     """Help texts of all figures, from where they are made."""
     return [{"id": f.id, "name": f.name, "text": str(f.help)} for f in FIGURES]
+
+
+class StepHelpOut(Schema):
+    """The help page of a step; `figures` are ids of the register."""
+
+    id: str
+    name: str
+    purpose: str
+    order: list[str]
+    own_files: str
+    figures: list[str]
+
+
+@figures_router.get("/steps", response=list[StepHelpOut], auth=SignedIn(), url_name="steps")
+def steps(request: Any) -> Any:
+    """The help pages of all steps, in the order of the work."""
+    return STEPS

@@ -39,8 +39,9 @@ window.fetch = async (...asked) => {
     return fetched(...asked);
 };"""
 
-# Every message that passes, for tests that wait for one (see wait_for_message).
-MESSAGES = """window.shown = [];
+# Every message that passes, for tests that wait for one (see wait_for_message); and no tour.
+MESSAGES = """try { localStorage.setItem("bunraku.tour", "1"); } catch {}
+window.shown = [];
 new MutationObserver((changes) => {
     for (const change of changes)
         for (const node of change.addedNodes)

@@ -3,6 +3,7 @@ never an empty place, nor that there is nothing where one only does not know yet
 
 import re
 from collections.abc import Callable
+from itertools import pairwise
 from pathlib import Path
 from typing import Any
 
@@ -34,6 +35,11 @@ const start = () => {
     new MutationObserver(look).observe(document, all);
 };
 if (document.body) start(); else document.addEventListener("DOMContentLoaded", start);"""
+
+
+# Levels of the headings of the page, then of what stands beside it, in their order.
+LEVELS = """[...document.querySelectorAll("main :is(h1,h2,h3,h4), aside :is(h1,h2,h3,h4)")]
+    .filter((part) => part.checkVisibility()).map((part) => part.tagName[1])"""
 
 
 def routes() -> list[str]:
@@ -98,6 +104,9 @@ def test_a_page_shows_its_shape_until_the_answer_is_there(
     page.evaluate("window.through = true; window.openGate()")
     expect(waits).to_have_count(0)
     expect(page.get_by_role("heading", level=1)).to_have_count(1)
+    levels = [int(level) for level in page.evaluate(LEVELS)]
+    assert all(after - before <= 1 for before, after in pairwise(levels))
+    assert page.title().endswith(" – Duskfield Astronomy – Bunraku"), page.title()
     assert page.evaluate("[...window.wrong]") == []
     page.close()
 

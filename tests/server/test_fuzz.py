@@ -45,8 +45,10 @@ def tag_of(method: str, path: str) -> str:
 
 
 @pytest.fixture
-def ids(weighed: Api) -> dict[str, int]:
-    """Things that are there, so that not every request ends at the door."""
+def ids(weighed: Api, monkeypatch: pytest.MonkeyPatch) -> dict[str, int]:
+    """Things that are there, so that not every request ends at the door; the sample, which takes
+    long to fill, stays empty."""
+    monkeypatch.setattr("bunraku.server.start.sample.fill_demo", lambda *_: None)
     weighed.post("/pieces", {"cluster_ids": [weighed.get("/clusters")["clusters"][0]["id"]]})
     return {
         "project_id": int(weighed.base.rsplit("/", 1)[1]),

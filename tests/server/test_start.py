@@ -16,16 +16,10 @@ from typing import Any
 
 import pytest
 from django.conf import settings
-from django.contrib.auth.models import User
 
 from bunraku.installation.gate import Gate
 from bunraku.installation.lifeline import hold, holder
 from bunraku.installation.supervisor import MOST_RESTARTS, Kept
-from bunraku.server.plan.models import Piece
-from bunraku.server.projects.actions import create_project
-from bunraku.server.projects.models import Project
-from bunraku.server.sheet.models import Row
-from bunraku.server.start import demo
 from tests.processes import children, descendants, environment, gone, running
 
 ROOT: Path = settings.ROOT
@@ -260,78 +254,3 @@ def test_a_missing_or_old_node_is_told(bare: Path) -> None:
         make(bare, ".stamp-node")
         == "Bunraku's front end is built with Node 20.19 or newer; here is v18.1.0."
     )
-
-
-@pytest.fixture
-def small_demo(db: None, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
-    """A demo that is loaded within seconds."""
-    scenario = json.loads(demo.SCENARIO.read_text("utf-8"))
-    scenario["runs"] = [
-        {
-            "seeds": "star chart, telescope cleaning, dew heater",
-            "channels": ["web"],
-            "ways": ["box"],
-        }
-    ]
-    scenario["measure"] = {"web": 60}
-    scenario["pieces"] = {"web": 5}
-    scenario["shortlist"] = 4
-    scenario["high"] = ["star chart"]
-    live = scenario["live"]
-    scenario["live"] |= {"weeks": 2, "pieces": live["pieces"][:2], "events": []}
-    small = tmp_path / "scenario.json"
-    small.write_text(json.dumps(scenario), "utf-8")
-    monkeypatch.setattr(demo, "SCENARIO", small)
-
-
-def test_the_demo_is_the_same_each_time_and_loaded_once(
-    small_demo: None, monkeypatch: pytest.MonkeyPatch
-) -> None:
-    def load() -> list[Any]:
-        project = demo.load_demo()
-        assert project is not None
-        assert demo.load_demo() is None
-        rows = Row.objects.order_by("text").values_list(
-            "text", "volume", "chance", "worth", "verdict", "state", "priority"
-        )
-        pieces = Piece.objects.order_by("title").values_list(
-            "title", "kind", "month", "pinned", "hours"
-        )
-        go = Row.objects.filter(verdict=1, scope__channel="web")
-        shortlisted = go.filter(state=1).values_list("worth", flat=True)
-        others = go.filter(state=0).values_list("worth", flat=True)
-        assert min(shortlisted) >= max(others, default=0)
-        assert Row.objects.get(text="star chart").priority == "high"
-        answer = [list(rows), list(pieces)]
-        project.delete()
-        return answer
-
-    once, again = load(), load()
-    assert once == again
-    # Four that were planned, and the desks of the drafts that it has no cluster for.
-    assert len(once[1]) == 4 + 3 + 2
-    # Broken off in the middle: begun anew, and whole in the end.
-    with monkeypatch.context() as broken:
-        broken.setattr(demo, "_plan", lambda *_: 1 / 0)
-        with pytest.raises(ZeroDivisionError):
-            demo.load_demo()
-    assert load() == once
-
-
-def test_loading_the_demo_never_takes_a_persons_own_work(
-    small_demo: None, monkeypatch: pytest.MonkeyPatch
-) -> None:
-    person = User.objects.create_user("demo")
-    own = create_project(person, {"name": "A year of work"}, [])
-    with monkeypatch.context() as broken:
-        broken.setattr(demo, "_plan", lambda *_: 1 / 0)
-        with pytest.raises(ZeroDivisionError):
-            demo.load_demo()
-    half = Project.objects.exclude(pk=own.pk).get()
-    whole = demo.load_demo()
-    assert whole is not None and whole.pk != half.pk
-    assert set(Project.objects.all()) == {own, whole}
-    # What an earlier version loaded has no mark; neither has what a person named so.
-    Project.objects.filter(pk=whole.pk).update(demo="")
-    assert demo.load_demo() is None
-    assert set(Project.objects.all()) == {own, whole}

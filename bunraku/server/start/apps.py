@@ -19,6 +19,7 @@ REGISTERING = (
     *("gather.rules.ruleset", "gather.tidying", "gather.runs"),
     *("weigh.measuring", "weigh.reweighing", "cluster.clustering", "plan.fit"),
     *("follow.own_pieces", "follow.checking", "follow.clock_job"),
+    "start.sample",
 )
 
 

@@ -1,12 +1,14 @@
 """Loading the demo project from its scenario, through the product's own actions."""
 
 import json
+import time
 from collections.abc import Callable
 from datetime import timedelta
 from typing import Any
 
 from django.conf import settings
 from django.contrib.auth import get_user_model
+from django.contrib.auth.models import User
 from django.db import transaction
 from django.db.models import Q
 
@@ -18,7 +20,7 @@ from bunraku.server.gather.rules.actions import add_rule
 from bunraku.server.gather.tidying import start_tidying
 from bunraku.server.gather.ways.actions import start_run
 from bunraku.server.gather.ways.options import RunOptions
-from bunraku.server.jobs.models import Job
+from bunraku.server.jobs.models import OPEN_STATES, Job
 from bunraku.server.jobs.running import run_job
 from bunraku.server.journal.models import Entry, LogLine
 from bunraku.server.plan.actions import change_piece
@@ -59,10 +61,22 @@ def load_demo(say: Callable[[str], None] = lambda _: None) -> Project | None:
     if theirs.exclude(demo=BEGUN).filter(Q(demo=WHOLE) | Q(name=scenario["project"]["name"])):
         return None
     theirs.filter(demo=BEGUN).delete()
+    project = begin_demo(person, scenario)
+    fill_demo(project, scenario, say)
+    return project
+
+
+def begin_demo(person: User, scenario: dict[str, Any]) -> Project:
+    """The demo's project of a person, with nothing in it yet."""
     with transaction.atomic():
         project = create_project(person, scenario["project"], scenario["outlets"])
         project.demo = BEGUN
         project.save(update_fields=["demo"])
+    return project
+
+
+def fill_demo(project: Project, scenario: dict[str, Any], say: Callable[[str], None]) -> None:
+    """Live the scenario through in the demo's project, as a person would."""
     change_project(project, {"lookups_left_tenths": scenario["lookups"] * 10})
     for run in scenario["runs"]:
         say(f"gathering: {run['seeds']}")
@@ -94,12 +108,15 @@ def load_demo(say: Callable[[str], None] = lambda _: None) -> Project | None:
     Entry.objects.filter(project=project).delete()
     LogLine.objects.filter(project=project).delete()
     Project.objects.filter(pk=project.pk).update(demo=WHOLE)
-    return project
 
 
 def _finish(job: Job) -> None:
     run_job.call(job.pk)
     job.refresh_from_db()
+    while job.state in OPEN_STATES:
+        # Another worker was quicker.
+        time.sleep(0.2)
+        job.refresh_from_db()
     if job.state != "done":
         raise RuntimeError(f"the demo's {job.kind} job ended {job.state}: {job.error}")
 

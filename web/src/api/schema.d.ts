@@ -300,66 +300,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/projects/{project_id}/undo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Undo
-         * @description Take back one's own last change, if it still is the last, or another one by itself.
-         */
-        post: operations["bunraku_server_projects_api_undo"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/projects/{project_id}/history": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Read History
-         * @description The changes to a project that can be, or were, undone: the latest hundred, latest first.
-         */
-        get: operations["bunraku_server_projects_api_read_history"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/projects/{project_id}/log": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Read Log
-         * @description What was done to a project, the latest first.
-         */
-        get: operations["bunraku_server_projects_api_read_log"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/about": {
         parameters: {
             query?: never;
@@ -400,6 +340,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Steps
+         * @description The help pages of all steps, in the order of the work.
+         */
+        get: operations["bunraku_server_overview_steps"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/lines": {
         parameters: {
             query?: never;
@@ -412,6 +372,86 @@ export interface paths {
          * @description What is next in each of one's projects.
          */
         get: operations["bunraku_server_up_next_lines"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sample": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sample
+         * @description The person's sample project; made, and filled in the background, where there is none.
+         */
+        post: operations["bunraku_server_start_sample_api_sample"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo
+         * @description Take back one's own last change, if it still is the last, or another one by itself.
+         */
+        post: operations["bunraku_server_projects_history_api_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read History
+         * @description The changes to a project that can be, or were, undone: the latest hundred, latest first.
+         */
+        get: operations["bunraku_server_projects_history_api_read_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Log
+         * @description What was done to a project, the latest first.
+         */
+        get: operations["bunraku_server_projects_history_api_read_log"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4162,6 +4202,70 @@ export interface components {
             version: number;
         };
         /**
+         * AboutOut
+         * @description The language it is written in, and the towns and regions it says somebody serves.
+         */
+        AboutOut: {
+            /** Language */
+            language: string;
+            /** Places */
+            places: string[];
+        };
+        /**
+         * AboutIn
+         * @description What a project is to be about.
+         */
+        AboutIn: {
+            /** About */
+            about: string;
+        };
+        /**
+         * FigureOut
+         * @description The help text of a figure.
+         */
+        FigureOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * StepHelpOut
+         * @description The help page of a step; `figures` are ids of the register.
+         */
+        StepHelpOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Purpose */
+            purpose: string;
+            /** Order */
+            order: string[];
+            /** Own Files */
+            own_files: string;
+            /** Figures */
+            figures: string[];
+        };
+        /**
+         * ProjectLineOut
+         * @description A project of the home page: its counts, pieces, and what is next, in a sentence.
+         */
+        ProjectLineOut: {
+            /** Id */
+            id: number;
+            /** Keywords */
+            keywords: number;
+            /** Pieces */
+            pieces: number;
+            /** Due */
+            due: number;
+            /** Next */
+            next: string;
+        };
+        /**
          * UndoneOut
          * @description What was taken back, and how much more could be.
          */
@@ -4180,7 +4284,7 @@ export interface components {
             entry: number;
             /**
              * Alone
-             * @description take back this change by itself, though later ones stay
+             * @description undo this change alone; later ones stay
              * @default false
              */
             alone: boolean;
@@ -4249,52 +4353,6 @@ export interface components {
             offset: number;
             /** Rows */
             rows: components["schemas"]["LogLineOut"][];
-        };
-        /**
-         * AboutOut
-         * @description The language it is written in, and the towns and regions it says somebody serves.
-         */
-        AboutOut: {
-            /** Language */
-            language: string;
-            /** Places */
-            places: string[];
-        };
-        /**
-         * AboutIn
-         * @description What a project is to be about.
-         */
-        AboutIn: {
-            /** About */
-            about: string;
-        };
-        /**
-         * FigureOut
-         * @description The help text of a figure.
-         */
-        FigureOut: {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
-            /** Text */
-            text: string;
-        };
-        /**
-         * ProjectLineOut
-         * @description A project of the home page: its counts, pieces, and what is next, in a sentence.
-         */
-        ProjectLineOut: {
-            /** Id */
-            id: number;
-            /** Keywords */
-            keywords: number;
-            /** Pieces */
-            pieces: number;
-            /** Due */
-            due: number;
-            /** Next */
-            next: string;
         };
         /**
          * ChannelCountsOut
@@ -10974,7 +11032,7 @@ export interface components {
             detail: string;
             status: number;
             /** @enum {string} */
-            code: "address_taken" | "allowance_short" | "bad_day" | "bad_file" | "bad_mapping" | "bad_pattern" | "bad_request" | "bad_rule" | "bad_source" | "busy" | "circle" | "csrf_failed" | "fault" | "invalid_input" | "job_over" | "keyword_taken" | "name_taken" | "no_channel" | "no_language" | "no_seed" | "no_source" | "not_found" | "not_practice" | "not_signed_in" | "nothing_changed" | "nothing_missing" | "nothing_to_cluster" | "nothing_to_measure" | "nothing_to_plan" | "nothing_to_read" | "nothing_to_take" | "nothing_to_undo" | "price_reached" | "refused_here" | "rule_exists" | "sign_up_closed" | "stale" | "storage" | "too_large" | "too_many" | "too_many_tries" | "weak_password" | "wrong_password";
+            code: "address_taken" | "allowance_short" | "bad_day" | "bad_file" | "bad_mapping" | "bad_pattern" | "bad_request" | "bad_rule" | "bad_source" | "busy" | "circle" | "csrf_failed" | "fault" | "invalid_input" | "job_over" | "keyword_taken" | "name_taken" | "no_channel" | "no_language" | "no_seed" | "no_source" | "not_found" | "not_practice" | "not_signed_in" | "nothing_changed" | "nothing_missing" | "nothing_to_cluster" | "nothing_to_measure" | "nothing_to_plan" | "nothing_to_read" | "nothing_to_take" | "nothing_to_undo" | "price_reached" | "refused_here" | "rule_exists" | "sample_broken_off" | "sign_up_closed" | "stale" | "storage" | "too_large" | "too_many" | "too_many_tries" | "weak_password" | "wrong_password";
             field: string;
             hint: string;
         };
@@ -11016,7 +11074,7 @@ export interface components {
                 "application/problem+json": components["schemas"]["Problem"];
             };
         };
-        /** @description A piece cannot depend on itself. As many are open as there may be. The name is already used. This run is complete; nothing is missing. Already excluded. The combiner's patterns make nothing. Every selected keyword has been measured today. All results pages are up to date. No source of the project can be asked for this. There is no keyword to cluster. Nothing selected can be planned. Nothing to undo, or it has changed since. Not enough lookups left. Price limit reached; the rest was not bought. Another published piece has this URL. No unpublished changes. Only the clock of a project on practice figures can be moved. The job is over and can no longer be stopped. Another piece has this main keyword. It was changed in another window meanwhile. */
+        /** @description A piece cannot depend on itself. As many are open as there may be. The name is already used. This run is complete; nothing is missing. Already excluded. The combiner's patterns make nothing. Every selected keyword has been measured today. All results pages are up to date. No source of the project can be asked for this. There is no keyword to cluster. Nothing selected can be planned. Nothing to undo, or it has changed since. Preparing the sample project was interrupted. Not enough lookups left. Price limit reached; the rest was not bought. Another published piece has this URL. No unpublished changes. Only the clock of a project on practice figures can be moved. The job is over and can no longer be stopped. Another piece has this main keyword. It was changed in another window meanwhile. */
         Problem409: {
             headers: {
                 [name: string]: unknown;
@@ -11665,105 +11723,6 @@ export interface operations {
             507: components["responses"]["Problem507"];
         };
     };
-    bunraku_server_projects_api_undo: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                project_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["UndoIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["UndoneOut"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            409: components["responses"]["Problem409"];
-            413: components["responses"]["Problem413"];
-            422: components["responses"]["Problem422"];
-            500: components["responses"]["Problem500"];
-            503: components["responses"]["Problem503"];
-            507: components["responses"]["Problem507"];
-        };
-    };
-    bunraku_server_projects_api_read_history: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                project_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ChangeOut"][];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            422: components["responses"]["Problem422"];
-            500: components["responses"]["Problem500"];
-            503: components["responses"]["Problem503"];
-            507: components["responses"]["Problem507"];
-        };
-    };
-    bunraku_server_projects_api_read_log: {
-        parameters: {
-            query?: {
-                offset?: number;
-                limit?: number;
-            };
-            header?: never;
-            path: {
-                project_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LogOut"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            422: components["responses"]["Problem422"];
-            500: components["responses"]["Problem500"];
-            503: components["responses"]["Problem503"];
-            507: components["responses"]["Problem507"];
-        };
-    };
     bunraku_server_projects_about_api_read_about: {
         parameters: {
             query?: never;
@@ -11823,6 +11782,32 @@ export interface operations {
             507: components["responses"]["Problem507"];
         };
     };
+    bunraku_server_overview_steps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepHelpOut"][];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
     bunraku_server_up_next_lines: {
         parameters: {
             query?: never;
@@ -11844,6 +11829,133 @@ export interface operations {
             400: components["responses"]["Problem400"];
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_start_sample_api_sample: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_projects_history_api_undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UndoIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UndoneOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_projects_history_api_read_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeOut"][];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_projects_history_api_read_log: {
+        parameters: {
+            query?: {
+                offset?: number;
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
             500: components["responses"]["Problem500"];
             503: components["responses"]["Problem503"];
             507: components["responses"]["Problem507"];

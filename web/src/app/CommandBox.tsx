@@ -16,13 +16,15 @@ const GROUP =
 export function CommandBox({
   open,
   onOpenChange,
-  onKeys,
+  onHelp,
   onUndo,
+  onHistory,
 }: {
   open: boolean;
   onOpenChange: (open: boolean) => void;
-  onKeys: () => void;
+  onHelp: () => void;
   onUndo: () => void;
+  onHistory: () => void;
 }) {
   const { projectId, channel } = usePlace();
   const navigate = useNavigate();
@@ -88,8 +90,11 @@ export function CommandBox({
                 Undo: {overview.data.undo.label}
               </Command.Item>
             )}
-            <Command.Item className={ITEM} onSelect={run(onKeys)}>
-              Keyboard shortcuts
+            <Command.Item className={ITEM} onSelect={run(onHistory)}>
+              History of changes
+            </Command.Item>
+            <Command.Item className={ITEM} onSelect={run(onHelp)}>
+              Help and keyboard shortcuts
             </Command.Item>
             <Command.Item
               className={ITEM}

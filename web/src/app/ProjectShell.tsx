@@ -1,4 +1,4 @@
-import { Outlet } from "@tanstack/react-router";
+import { Outlet, useRouterState } from "@tanstack/react-router";
 import { Fragment, lazy, Suspense, useEffect, useState } from "react";
 import { Problem } from "../api/client";
 import { ProblemNote } from "../parts/ProblemNote";
@@ -6,9 +6,10 @@ import { useUndoInMessages } from "../parts/toasts";
 import { useKey } from "../parts/useKey";
 import { usePlace } from "../shared/channels";
 import { useProject } from "../shared/queries";
-import { KeysDialog } from "./KeysDialog";
 import { LostPage } from "./LostPage";
+import { pageName } from "./stepOf";
 import { TopBar } from "./TopBar";
+import { Tour, tourSeen } from "./Tour";
 import { useJobEnds } from "./useJobEnds";
 import { useLocaleInAddress } from "./useLocaleInAddress";
 import { useStepKeys } from "./useStepKeys";
@@ -16,6 +17,10 @@ import { useUndo } from "./useUndo";
 import { Walkway } from "./Walkway";
 
 const CommandBox = lazy(() => import("./CommandBox").then((m) => ({ default: m.CommandBox })));
+const HelpDialog = lazy(() => import("./HelpDialog").then((m) => ({ default: m.HelpDialog })));
+const HistoryDialog = lazy(() =>
+  import("./HistoryDialog").then((m) => ({ default: m.HistoryDialog })),
+);
 
 /** What stands around every page of a project: the top bar, the walkway, and the keys that work
  * everywhere. */
@@ -23,23 +28,31 @@ export function ProjectShell() {
   const { projectId, channel } = usePlace();
   const project = useProject(projectId);
   const [commanding, setCommanding] = useState(false);
-  const [keys, setKeys] = useState(false);
+  const [helping, setHelping] = useState(false);
+  const [touring, setTouring] = useState(() => !tourSeen());
+  const [history, setHistory] = useState(false);
+  const path = useRouterState({ select: (state) => state.location.pathname });
   const undo = useUndo(projectId);
   useJobEnds(projectId);
   useKey("mod+k", () => setCommanding(true), { typing: true });
-  useKey("?", () => setKeys(true), { sign: true });
+  useKey("?", () => setHelping(true), { sign: true });
   useKey("z", () => undo());
   useUndoInMessages(undo);
   useStepKeys();
   useLocaleInAddress(project.data);
   useEffect(() => {
-    document.title = project.data ? `${project.data.name} – Bunraku` : "Bunraku";
-  }, [project.data]);
+    document.title = [pageName(path), project.data?.name, "Bunraku"].filter(Boolean).join(" – ");
+  }, [project.data, path]);
 
   if (project.error instanceof Problem && project.error.status === 404) return <LostPage />;
   return (
     <div className="flex h-full min-w-[1000px] flex-col print:block print:h-auto print:min-w-0">
-      <TopBar project={project.data} onCommand={() => setCommanding(true)} />
+      <TopBar
+        project={project.data}
+        onCommand={() => setCommanding(true)}
+        onHistory={() => setHistory(true)}
+        onHelp={() => setHelping(true)}
+      />
       <Walkway />
       <div className="flex min-h-0 flex-1 print:block">
         {/* The page does not wait for the project: its figures are asked for meanwhile. */}
@@ -59,12 +72,23 @@ export function ProjectShell() {
           <CommandBox
             open
             onOpenChange={setCommanding}
-            onKeys={() => setKeys(true)}
+            onHelp={() => setHelping(true)}
             onUndo={undo}
+            onHistory={() => setHistory(true)}
           />
         </Suspense>
       )}
-      <KeysDialog open={keys} onOpenChange={setKeys} />
+      {history && (
+        <Suspense>
+          <HistoryDialog onClose={() => setHistory(false)} />
+        </Suspense>
+      )}
+      {helping && (
+        <Suspense>
+          <HelpDialog onRound={() => setTouring(true)} onClose={() => setHelping(false)} />
+        </Suspense>
+      )}
+      {touring && <Tour onEnd={() => setTouring(false)} />}
     </div>
   );
 }

@@ -21,9 +21,13 @@ const FRAME =
 export function TopBar({
   project,
   onCommand,
+  onHistory,
+  onHelp,
 }: {
   project: Project | undefined;
   onCommand: () => void;
+  onHistory: () => void;
+  onHelp: () => void;
 }) {
   const { projectId, channel } = usePlace();
   const navigate = useNavigate();
@@ -117,11 +121,28 @@ export function TopBar({
         type="button"
         onClick={onCommand}
         aria-keyshortcuts="Control+K"
-        className="flex h-[31px] w-[250px] min-w-[110px] shrink-[2] items-center justify-between
+        className="flex h-[31px] w-[250px] min-w-[110px] shrink-[9] items-center justify-between
           rounded-md bg-beam-2 px-3 text-on-beam-2 hover:text-on-beam"
       >
         <span className="truncate">Search or run a command</span>{" "}
         <kbd className="font-sans text-2xs whitespace-nowrap">Ctrl K</kbd>
+      </button>
+      <button
+        type="button"
+        onClick={onHistory}
+        className="text-on-beam-2 hover:text-on-beam"
+        title="The latest changes, each with Undo"
+      >
+        History
+      </button>
+      <button
+        type="button"
+        onClick={onHelp}
+        aria-keyshortcuts="?"
+        className="text-on-beam-2 hover:text-on-beam"
+        title="What this step is for, and the keys (?)"
+      >
+        Help
       </button>
       {overview.data?.practice && (
         <Help

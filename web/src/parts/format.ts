@@ -97,6 +97,10 @@ export function doneOn(iso: string, now: Date = new Date()): string {
   return ahead ? `${day(iso, now)}, by a clock that was ahead` : day(iso, now);
 }
 
+const MOMENT = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
+/** A day and the time of day. */
+export const moment = (iso: string): string => MOMENT.format(new Date(iso));
+
 export const plural = (n: number, one: string, many = `${one}s`): string =>
   `${exact(n)} ${n === 1 ? one : many}`;
 

@@ -4,6 +4,7 @@ import { buttonLook } from "../parts/Button";
 import { SkeletonLines } from "../parts/Skeleton";
 import { localeName } from "../shared/locales";
 import { useProjects, useSession } from "../shared/queries";
+import { OpenSample } from "./OpenSample";
 import { PlainPage } from "./PlainPage";
 import { useProjectLines } from "./queries";
 
@@ -46,9 +47,12 @@ export function HomePage() {
         )}
       </Awaited>
       <div className="mt-4 flex items-center justify-between">
-        <Link to="/projects/new" className={buttonLook("main")}>
-          New project
-        </Link>
+        <span className="flex gap-2">
+          <Link to="/projects/new" className={buttonLook("main")}>
+            New project
+          </Link>
+          <OpenSample />
+        </span>
         {session.data?.name && (
           <Link to="/account" className={buttonLook("bare")}>
             Account of {session.data.name}

@@ -1,8 +1,7 @@
 import { Awaited } from "../parts/Awaited";
 import { Button } from "../parts/Button";
+import { moment } from "../parts/format";
 import { useLog } from "./queries";
-
-const WHEN = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
 
 /** What was done to the project, by whom and when. It is only ever added to. */
 export function LogSection({ projectId }: { projectId: number }) {
@@ -26,7 +25,7 @@ export function LogSection({ projectId }: { projectId: number }) {
             className="grid grid-cols-[132px_1fr_auto] gap-x-3 border-t border-hairline py-1"
           >
             <time dateTime={line.at} className="text-quiet">
-              {WHEN.format(new Date(line.at))}
+              {moment(line.at)}
             </time>
             <span className="min-w-0 break-words">{line.text}</span>
             <span className="text-quiet">{line.by || "a former user"}</span>

@@ -1,8 +1,11 @@
-import type { ReactNode } from "react";
+import { type ReactNode, useEffect } from "react";
 import { Mark } from "../parts/Mark";
 
 /** A page outside of projects: the black beam above, one column of paper below. */
 export function PlainPage({ title, children }: { title: string; children: ReactNode }) {
+  useEffect(() => {
+    document.title = `${title} – Bunraku`;
+  }, [title]);
   return (
     <div className="flex h-full flex-col">
       <header className="flex h-12 shrink-0 items-center bg-beam px-[18px] text-on-beam">

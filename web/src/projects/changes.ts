@@ -25,6 +25,8 @@ export const removeProject = async (id: number, name: string) =>
 export const readAbout = async (about: string) =>
   data(await api.POST("/api/about", { body: { about } }));
 
+export const openSample = async () => data(await api.POST("/api/sample"));
+
 export const createProject = async (body: Schemas["ProjectIn"]) =>
   data(await api.POST("/api/projects", { body }));
 

@@ -24,6 +24,13 @@ export const useProject = (projectId: number) => useQuery(projectQuery(projectId
 export const useOwnFiles = (projectId: number): boolean =>
   useProject(projectId).data?.figures_from === "files";
 
+export const useSteps = () =>
+  useQuery({
+    queryKey: ["steps"],
+    queryFn: async () => data(await api.GET("/api/steps")),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
 export const useFigures = () =>
   useQuery({
     queryKey: ["figures"],

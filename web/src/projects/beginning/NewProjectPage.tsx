@@ -9,6 +9,7 @@ import { ProblemNote } from "../../parts/ProblemNote";
 import { useProjects } from "../../shared/queries";
 import { createProject, readAbout } from "../changes";
 import { LocaleFields } from "../LocaleFields";
+import { OpenSample } from "../OpenSample";
 import { PlainPage } from "../PlainPage";
 import {
   type Draft,
@@ -152,6 +153,12 @@ export function NewProjectPage() {
           )}
         </div>
       </form>
+      {at === 0 && (
+        <p className="flex items-center gap-3 border-t border-hairline pt-4 mt-6 text-ink-2">
+          <span className="flex-1">Want to look around first?</span>
+          <OpenSample />
+        </p>
+      )}
     </PlainPage>
   );
 }

@@ -16,6 +16,7 @@ from bunraku.core.formats.figures_in import OPEN_ENDED
 from bunraku.core.formats.mapping import MEANINGS
 from bunraku.core.formats.pages_in import HEADINGS as PAGE_HEADINGS
 from bunraku.core.formats.table_in import MOST_UNPACKED_BYTES
+from bunraku.core.steps import steps_markdown
 from bunraku.server.api import api
 from bunraku.server.errors import CATALOGUE
 from bunraku.server.follow.report import COLUMNS as REPORT_COLUMNS
@@ -36,6 +37,7 @@ def generated() -> dict[str, str]:
     return {
         "bunraku/server/openapi.json": json.dumps(schema, indent=1, ensure_ascii=False) + "\n",
         "docs/figures.md": figures_markdown(),
+        "docs/steps.md": steps_markdown(),
         "docs/formats.md": formats_markdown(),
         "web/src/api/columns.ts": columns_typescript(),
     }
