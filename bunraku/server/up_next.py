@@ -1,8 +1,9 @@
 """Up next: what runs, what is due, the few best things to do now, and what stands in the way."""
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from datetime import date, timedelta
-from typing import Any, Literal
+from itertools import islice
+from typing import Any, Literal, TypeVar
 
 from django.db.models import Count, Q, QuerySet
 from ninja import Router, Schema
@@ -26,9 +27,11 @@ from bunraku.server.projects.access import READS, ProjectId, ProjectRequest, Sig
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import IN_PLAY, Row, Scope
 from bunraku.server.sheet.ordering import ordered
+from bunraku.sources.protocol import CHANNELS
 
 router = Router(tags=["overview"])
 home_router = Router(tags=["overview"])
+T = TypeVar("T")
 BEST = 5
 DUE_DAYS = 45
 """How long before its day a piece is due: it takes weeks to make one beside other work."""
@@ -46,13 +49,15 @@ class DueOut(Schema):
 
 
 class BestOut(Schema):
-    """A cluster or keyword that has no piece yet, and why it is among the best."""
+    """A cluster or keyword that has no piece yet, and why it is among the best; `also`, other
+    channels where it is too."""
 
     cluster: int | None
     row: int | None
     channel: str
     text: str
     why: str
+    also: list[str]
 
 
 class InTheWayOut(Schema):
@@ -226,8 +231,9 @@ def _late_for(figures: PieceFigures) -> str:
 
 
 def _best(project: Project) -> list[dict[str, Any]]:
-    drafts = best_drafts(project)[:BEST]
+    drafts = best_drafts(project)
     if drafts:
+        names = ((str(draft.cluster), draft.cluster.scope.channel) for draft in drafts)
         return [
             {
                 "cluster": draft.cluster.pk,
@@ -235,10 +241,12 @@ def _best(project: Project) -> list[dict[str, Any]]:
                 "channel": draft.cluster.scope.channel,
                 "text": str(draft.cluster),
                 "why": _why(project, draft.rows, draft.main_row),
+                "also": also,
             }
-            for draft in drafts
+            for draft, also in _once(drafts, names)
         ]
     rows = _good_rows(project).exclude(keyword__in=_owned(project)).select_related("scope")
+    best = list(ordered(rows, "worth", descending=True)[: BEST * len(CHANNELS)])
     return [
         {
             "cluster": None,
@@ -246,9 +254,23 @@ def _best(project: Project) -> list[dict[str, Any]]:
             "channel": row.scope.channel,
             "text": row.text,
             "why": _why(project, [row], row),
+            "also": also,
         }
-        for row in ordered(rows, "worth", descending=True)[:BEST]
+        for row, also in _once(best, ((row.text, row.scope.channel) for row in best))
     ]
+
+
+def _once(
+    things: Sequence[T], names: Iterable[tuple[str, str]]
+) -> Iterator[tuple[T, Sequence[str]]]:
+    """The first few things, each text once, with the other channels that have it too. `names` are
+    the texts and channels of the things."""
+    found: dict[str, tuple[T, list[str]]] = {}
+    for thing, (text, channel) in zip(things, names, strict=True):
+        first = found.setdefault(text.casefold(), (thing, []))
+        if first[0] is not thing:
+            first[1].append(channel)
+    return islice(found.values(), BEST)
 
 
 def _good_rows(project: Project) -> "QuerySet[Row]":

@@ -4490,7 +4490,8 @@ export interface components {
         };
         /**
          * BestOut
-         * @description A cluster or keyword that has no piece yet, and why it is among the best.
+         * @description A cluster or keyword that has no piece yet, and why it is among the best; `also`, other
+         *     channels where it is too.
          */
         BestOut: {
             /** Cluster */
@@ -4503,6 +4504,8 @@ export interface components {
             text: string;
             /** Why */
             why: string;
+            /** Also */
+            also: string[];
         };
         /**
          * DueOut

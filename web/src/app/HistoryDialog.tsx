@@ -24,8 +24,8 @@ export function HistoryDialog({ onClose }: { onClose: () => void }) {
   return (
     <Modal open onOpenChange={onClose} title="History" wide>
       <p className="pb-2 text-ink-2">
-        Undo takes back that one change and leaves later ones. It is refused if something later
-        depends on it.
+        Undo reverses that one change and keeps later ones. It is refused if something later depends
+        on it.
       </p>
       <Awaited of={found}>
         {(changes) => (

@@ -31,7 +31,7 @@ export function LocaleMenu({ project }: { project: Project }) {
       <DropdownMenu.Trigger
         title={localeName(own.country, own.language)}
         aria-label={`Locale: ${localeName(own.country, own.language)}`}
-        className="min-w-0 shrink-[3] truncate text-on-beam-2 hover:text-on-beam"
+        className="min-w-0 truncate text-on-beam-2 max-[700px]:hidden hover:text-on-beam"
       >
         {localeName(own.country, own.language)}
       </DropdownMenu.Trigger>

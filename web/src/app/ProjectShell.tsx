@@ -46,7 +46,7 @@ export function ProjectShell() {
 
   if (project.error instanceof Problem && project.error.status === 404) return <LostPage />;
   return (
-    <div className="flex h-full min-w-[1000px] flex-col print:block print:h-auto print:min-w-0">
+    <div className="flex h-full min-w-0 flex-col print:block print:h-auto">
       <TopBar
         project={project.data}
         onCommand={() => setCommanding(true)}
@@ -54,7 +54,7 @@ export function ProjectShell() {
         onHelp={() => setHelping(true)}
       />
       <Walkway />
-      <div className="flex min-h-0 flex-1 print:block">
+      <div className="beside flex min-h-0 flex-1 print:block">
         {/* The page does not wait for the project: its figures are asked for meanwhile. */}
         {project.error ? (
           <div className="flex-1 p-6">

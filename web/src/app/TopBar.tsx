@@ -2,7 +2,7 @@ import { Link, useNavigate, useRouterState } from "@tanstack/react-router";
 import { DropdownMenu, ToggleGroup } from "radix-ui";
 import { useState } from "react";
 import type { Project } from "../api/client";
-import { exact } from "../parts/format";
+import { tenths } from "../parts/format";
 import { Help } from "../parts/Help";
 import { Mark } from "../parts/Mark";
 import { MENU, MENU_ITEM } from "../parts/menu";
@@ -41,7 +41,7 @@ export function TopBar({
   const left = overview.data?.lookups_left ?? project?.lookups_left;
 
   return (
-    <header className="print:hidden flex h-12 shrink-0 items-center gap-4 bg-beam px-[18px] text-on-beam">
+    <header className="print:hidden flex min-h-12 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 bg-beam max-[700px]:gap-x-3 px-[18px] text-on-beam min-[1000px]:flex-nowrap max-[1000px]:py-2">
       <Link to="/" aria-label="Bunraku, your projects">
         <Mark />
       </Link>
@@ -116,12 +116,12 @@ export function TopBar({
         ))}
       </ToggleGroup.Root>
       {project && <LocaleMenu project={project} />}
-      <span className="flex-1" />
+      <span className="flex-1 max-[1000px]:hidden" />
       <button
         type="button"
         onClick={onCommand}
         aria-keyshortcuts="Control+K"
-        className="flex h-[31px] w-[250px] min-w-[110px] shrink-[9] items-center justify-between
+        className="flex h-[31px] w-[250px] min-w-[110px] shrink-[99] items-center justify-between max-[700px]:w-full
           rounded-md bg-beam-2 px-3 text-on-beam-2 hover:text-on-beam"
       >
         <span className="truncate">Search or run a command</span>{" "}
@@ -174,7 +174,8 @@ export function TopBar({
           title="Allowance"
         >
           <span className="whitespace-nowrap text-on-beam-2">
-            Lookups left <strong className="text-on-beam">{left == null ? "" : exact(left)}</strong>
+            Lookups left{" "}
+            <strong className="text-on-beam">{left == null ? "" : tenths(left)}</strong>
           </span>
         </Help>
       )}

@@ -89,7 +89,7 @@ export function UpNextPage() {
 
 const TWO =
   "grid flex-1 grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] gap-x-10 border-t border-hairline " +
-  "bg-sheet px-[18px] py-2";
+  "bg-sheet px-[18px] py-2 max-[900px]:grid-cols-1";
 
 function UpNextWaiting() {
   return (
@@ -146,7 +146,10 @@ function Best({ told, at }: { told: UpNext; at: At }) {
               </Link>
               <span className="block text-ink-2">
                 {best.why}
-                {best.channel !== at.channel && `, on ${channelName(best.channel).toLowerCase()}`}.
+                {best.channel !== at.channel && `, on ${channelName(best.channel).toLowerCase()}`}
+                {best.also.length > 0 &&
+                  `, also on ${best.also.map((one) => channelName(one).toLowerCase()).join(" and ")}`}
+                .
               </span>
             </span>
           </li>

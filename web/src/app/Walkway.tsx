@@ -24,7 +24,7 @@ export function Walkway() {
   return (
     <nav
       aria-label="Steps"
-      className="print:hidden flex h-[58px] shrink-0 border-b border-hairline bg-sheet px-[18px]"
+      className="print:hidden flex h-[58px] shrink-0 overflow-x-auto overflow-y-hidden border-b border-hairline bg-sheet px-[18px]"
     >
       <Link
         to="/p/$projectId/$channel"
@@ -47,7 +47,7 @@ export function Walkway() {
             params={params}
             search={searchOf(step.id)}
             aria-current={here ? "step" : undefined}
-            className="group relative flex-1 pt-[10px]"
+            className="group relative flex-1 pt-[10px] whitespace-nowrap max-[1000px]:pr-4"
           >
             <span
               className={`text-base

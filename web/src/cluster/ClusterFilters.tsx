@@ -24,7 +24,7 @@ export function ClusterFilters({
   told: string;
 }) {
   return (
-    <div className="flex h-[30px] items-center gap-3">
+    <div className="flex min-h-[30px] flex-wrap items-center gap-3">
       <input
         ref={wordsRef}
         type="search"

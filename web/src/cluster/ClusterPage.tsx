@@ -198,7 +198,7 @@ export function ClusterPage() {
 
 function ScoreBySwitch({ by, onChange }: { by: ScoreBy; onChange: (by: ScoreBy) => void }) {
   return (
-    <div className="flex h-[30px] items-center gap-2">
+    <div className="flex min-h-[30px] flex-wrap items-center gap-2">
       <span className="text-ink-2">Along each line:</span>
       {(["chance", "season"] as const).map((id) => (
         <Button key={id} aria-pressed={by === id} onClick={() => onChange(id)}>

@@ -66,7 +66,7 @@ export function ThemeScore({
   if (!lines.length) return <Empty title="No themes yet">Cluster the keywords first.</Empty>;
   return (
     <>
-      <div className="flex h-[30px] shrink-0 items-center gap-4 px-[18px]">
+      <div className="flex min-h-[30px] flex-wrap shrink-0 items-center gap-4 px-[18px]">
         {switcher}
         <span role="status" className="min-w-0 flex-1 truncate text-right text-ink-2">
           {here ? noteWords(here, currency) : "j k walks themes, h l their clusters, Enter opens"}

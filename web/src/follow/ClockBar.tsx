@@ -20,7 +20,7 @@ export function ClockBar({ watch, busy }: { watch: Watch; busy: boolean }) {
   return (
     <section
       aria-label="Practice clock"
-      className="flex items-center gap-3 border-l-4 border-dashed border-quiet bg-trough px-3 py-[6px]"
+      className="flex flex-wrap items-center gap-3 border-l-4 border-dashed border-quiet bg-trough px-3 py-[6px]"
     >
       <p className="min-w-0 flex-1 truncate">
         <b>Practice clock: {longDay(watch.today)}</b>

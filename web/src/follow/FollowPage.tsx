@@ -121,7 +121,7 @@ export function FollowPage() {
         {pieces.error && <ProblemNote error={pieces.error} />}
         {look.error && <ProblemNote error={look.error} />}
         {watch && <ClockBar watch={watch} busy={busy} />}
-        <div className="flex items-center gap-2">
+        <div className="flex flex-wrap items-center gap-2 min-[900px]:flex-nowrap">
           {!by && (
             <>
               <WordsFilter

@@ -62,10 +62,10 @@ export function LivePage() {
   }));
   const labelOf = new Map(marks.map((mark) => [mark.entry, mark.label]));
   return (
-    <main className="flex min-w-0 flex-1 overflow-hidden">
-      <div className="flex min-w-0 flex-1 flex-col overflow-auto px-[18px] pb-4">
-        <div className="flex items-center gap-3 pt-4">
-          <div className="min-w-0 flex-1">
+    <main className="flex min-w-0 flex-1 overflow-hidden max-[900px]:flex-col max-[900px]:overflow-auto">
+      <div className="flex min-w-0 flex-1 flex-col overflow-auto px-[18px] pb-4 max-[900px]:flex-none max-[900px]:overflow-visible">
+        <div className="flex flex-wrap items-center gap-3 pt-4 min-[900px]:flex-nowrap">
+          <div className="min-w-0 flex-1 max-[900px]:basis-full">
             <p className="truncate text-xs text-quiet">
               <Link
                 to="/p/$projectId/$channel/follow"
@@ -112,7 +112,7 @@ export function LivePage() {
       </div>
       <aside
         aria-label="Diary of the piece"
-        className="flex w-[352px] shrink-0 flex-col overflow-auto border-l border-hairline bg-sheet
+        className="under flex w-[352px] shrink-0 flex-col overflow-auto border-l border-hairline bg-sheet
           px-4 py-3"
       >
         <NextBlock live={live} />

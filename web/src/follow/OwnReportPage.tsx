@@ -8,6 +8,7 @@ import { count, exact, plural } from "../parts/format";
 import { Modal } from "../parts/Modal";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
+import { Scrolls } from "../parts/Scrolls";
 import { SkeletonLines } from "../parts/Skeleton";
 import { channelName, usePlace } from "../shared/channels";
 import { useChange } from "../shared/useChange";
@@ -120,59 +121,61 @@ function Queries({
       <h2 className="text-lg">{title}</h2>
       <p className="pb-1 text-ink-2">{shown.length ? about : "None."}</p>
       {shown.length > 0 && (
-        <table className="w-full">
-          <thead>
-            <tr className="text-xs text-quiet">
-              <th className="text-left font-normal">Query</th>
-              <th className="text-left font-normal">Page</th>
-              <th className="text-right font-normal">Clicks</th>
-              <th className="text-right font-normal">Expected clicks</th>
-              <th className="text-right font-normal">Impressions</th>
-              <th className="text-right font-normal">Position</th>
-              {gather && <th className="pl-4 text-left font-normal">To do</th>}
-            </tr>
-          </thead>
-          <tbody>
-            {shown.map((one) => (
-              <tr key={`${one.term} ${one.page}`} className="border-t border-hairline">
-                <th scope="row" className="py-1 text-left font-semibold">
-                  {one.term}
-                </th>
-                <td className="max-w-[260px] truncate pr-2 text-ink-2" title={one.page}>
-                  {one.title || one.page.replace(/^https?:\/\/[^/]+/, "")}
-                </td>
-                <td className="text-right tabular-nums">{exact(one.clicks)}</td>
-                <td className="text-right tabular-nums text-ink-2">
-                  {one.expected === null ? "–" : count(one.expected)}
-                </td>
-                <td className="text-right tabular-nums text-ink-2">{count(one.impressions)}</td>
-                <td className="text-right tabular-nums text-ink-2">{one.position ?? "–"}</td>
-                {gather && (
-                  <td className="pl-4">
-                    {one.row ? (
-                      <Link
-                        to="/p/$projectId/$channel/weigh"
-                        params={params}
-                        search={{ row: one.row }}
-                        className="underline underline-offset-2"
-                      >
-                        In the project: give it to a piece
-                      </Link>
-                    ) : (
-                      <Link
-                        to="/p/$projectId/$channel/gather"
-                        params={params}
-                        className="underline underline-offset-2"
-                      >
-                        Gather it
-                      </Link>
-                    )}
-                  </td>
-                )}
+        <Scrolls label={title}>
+          <table className="w-full">
+            <thead>
+              <tr className="text-xs text-quiet">
+                <th className="text-left font-normal">Query</th>
+                <th className="text-left font-normal">Page</th>
+                <th className="text-right font-normal">Clicks</th>
+                <th className="text-right font-normal">Expected clicks</th>
+                <th className="text-right font-normal">Impressions</th>
+                <th className="text-right font-normal">Position</th>
+                {gather && <th className="pl-4 text-left font-normal">To do</th>}
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {shown.map((one) => (
+                <tr key={`${one.term} ${one.page}`} className="border-t border-hairline">
+                  <th scope="row" className="py-1 text-left font-semibold">
+                    {one.term}
+                  </th>
+                  <td className="max-w-[260px] truncate pr-2 text-ink-2" title={one.page}>
+                    {one.title || one.page.replace(/^https?:\/\/[^/]+/, "")}
+                  </td>
+                  <td className="text-right tabular-nums">{exact(one.clicks)}</td>
+                  <td className="text-right tabular-nums text-ink-2">
+                    {one.expected === null ? "–" : count(one.expected)}
+                  </td>
+                  <td className="text-right tabular-nums text-ink-2">{count(one.impressions)}</td>
+                  <td className="text-right tabular-nums text-ink-2">{one.position ?? "–"}</td>
+                  {gather && (
+                    <td className="pl-4">
+                      {one.row ? (
+                        <Link
+                          to="/p/$projectId/$channel/weigh"
+                          params={params}
+                          search={{ row: one.row }}
+                          className="underline underline-offset-2"
+                        >
+                          In the project: give it to a piece
+                        </Link>
+                      ) : (
+                        <Link
+                          to="/p/$projectId/$channel/gather"
+                          params={params}
+                          className="underline underline-offset-2"
+                        >
+                          Gather it
+                        </Link>
+                      )}
+                    </td>
+                  )}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </Scrolls>
       )}
     </section>
   );

@@ -1,5 +1,6 @@
 import { useNavigate } from "@tanstack/react-router";
 import { count, day, likely, nth } from "../parts/format";
+import { Scrolls } from "../parts/Scrolls";
 import { usePlace } from "../shared/channels";
 import { againstForecast } from "./historyMath";
 import type { Live, Track } from "./queries";
@@ -22,82 +23,84 @@ export function PhraseTable({ live }: { live: Live }) {
   const settled = live.settled_on <= live.today;
   return (
     <section aria-label="Phrases" className="pt-3">
-      <table className="w-full border border-hairline bg-sheet">
-        <thead>
-          <tr className="border-b border-hairline text-xs text-quiet">
-            {HEADS.map((head, i) => (
-              <th
-                key={head}
-                className={`px-2 py-1 font-normal ${i === 0 || i > 5 ? "text-left" : "text-right"}`}
-              >
-                {head}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {live.phrases.map((track) => {
-            const against = againstForecast(track, settled);
-            return (
-              <tr
-                key={track.id}
-                className={`border-b border-hairline last:border-0 hover:bg-paper
-                  ${track.until ? "text-quiet" : ""}`}
-              >
-                <th scope="row" className="px-2 py-[6px] text-left font-normal">
-                  <button
-                    type="button"
-                    title="Highlight in chart"
-                    onClick={() =>
-                      navigate({
-                        to: "/p/$projectId/$channel/follow/piece",
-                        params: { projectId: String(projectId), channel },
-                        search: (now) => ({ ...now, phrase: track.id }),
-                        replace: true,
-                      })
-                    }
-                    className={`text-left hover:underline ${track.main ? "font-semibold" : ""}`}
-                  >
-                    {track.text}
-                  </button>
-                  {track.until && (
-                    <span className="text-xs">
-                      {" "}
-                      no longer of the piece since {day(track.until)}
-                    </span>
-                  )}
+      <Scrolls label="Keywords of the piece">
+        <table className="w-full border border-hairline bg-sheet">
+          <thead>
+            <tr className="border-b border-hairline text-xs text-quiet">
+              {HEADS.map((head, i) => (
+                <th
+                  key={head}
+                  className={`px-2 py-1 font-normal ${i === 0 || i > 5 ? "text-left" : "text-right"}`}
+                >
+                  {head}
                 </th>
-                <td className="px-2 text-right tabular-nums">
-                  {track.searches === null ? (
-                    <span className="text-quiet">not known</span>
-                  ) : (
-                    count(track.searches)
-                  )}
-                </td>
-                <td className="px-2 text-right" title={against?.words}>
-                  {foretold(track)}
-                  {against && against.side !== 0 && (
-                    <span className={against.side > 0 ? "text-pine" : "text-persimmon-text"}>
-                      {against.side > 0 ? " ▲" : " ▼"}
-                    </span>
-                  )}
-                </td>
-                <Place place={track.before} quiet />
-                <Place place={track.last} map={track.on_map} />
-                <Place place={track.best} quiet />
-                <td className="px-2 text-xs text-ink-2">
-                  {track.first_shown ? day(track.first_shown) : ""}
-                </td>
-                <td className="max-w-[140px] truncate px-2 text-xs" title={track.other_address}>
-                  {track.other
-                    ? `${nth(track.other)}: ${track.other_address.replace(/^https?:\/\/[^/]+/, "")}`
-                    : ""}
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {live.phrases.map((track) => {
+              const against = againstForecast(track, settled);
+              return (
+                <tr
+                  key={track.id}
+                  className={`border-b border-hairline last:border-0 hover:bg-paper
+                  ${track.until ? "text-quiet" : ""}`}
+                >
+                  <th scope="row" className="px-2 py-[6px] text-left font-normal">
+                    <button
+                      type="button"
+                      title="Highlight in chart"
+                      onClick={() =>
+                        navigate({
+                          to: "/p/$projectId/$channel/follow/piece",
+                          params: { projectId: String(projectId), channel },
+                          search: (now) => ({ ...now, phrase: track.id }),
+                          replace: true,
+                        })
+                      }
+                      className={`text-left hover:underline ${track.main ? "font-semibold" : ""}`}
+                    >
+                      {track.text}
+                    </button>
+                    {track.until && (
+                      <span className="text-xs">
+                        {" "}
+                        no longer of the piece since {day(track.until)}
+                      </span>
+                    )}
+                  </th>
+                  <td className="px-2 text-right tabular-nums">
+                    {track.searches === null ? (
+                      <span className="text-quiet">not known</span>
+                    ) : (
+                      count(track.searches)
+                    )}
+                  </td>
+                  <td className="px-2 text-right" title={against?.words}>
+                    {foretold(track)}
+                    {against && against.side !== 0 && (
+                      <span className={against.side > 0 ? "text-pine" : "text-persimmon-text"}>
+                        {against.side > 0 ? " ▲" : " ▼"}
+                      </span>
+                    )}
+                  </td>
+                  <Place place={track.before} quiet />
+                  <Place place={track.last} map={track.on_map} />
+                  <Place place={track.best} quiet />
+                  <td className="px-2 text-xs text-ink-2">
+                    {track.first_shown ? day(track.first_shown) : ""}
+                  </td>
+                  <td className="max-w-[140px] truncate px-2 text-xs" title={track.other_address}>
+                    {track.other
+                      ? `${nth(track.other)}: ${track.other_address.replace(/^https?:\/\/[^/]+/, "")}`
+                      : ""}
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </Scrolls>
       {live.phrases.some((track) => track.chance !== null) && (
         <p className="pt-1 text-xs text-quiet">
           Forecast: the chance of page one once settled

@@ -173,7 +173,7 @@ export function PlacesPlot({
           </ResponsiveContainer>
         </div>
       )}
-      <figcaption className="flex gap-1 pt-1">
+      <figcaption className="flex flex-wrap gap-1 pt-1">
         {(
           [
             ["places", "Positions"],

@@ -31,7 +31,7 @@ export function ReportPage() {
   const away = `/api/projects/${projectId}/follow/report`;
   return (
     <main className="flex min-w-0 flex-1 flex-col overflow-auto print:block print:overflow-visible">
-      <div className="mx-auto flex w-[820px] max-w-full items-center gap-2 px-6 pt-4 print:hidden">
+      <div className="mx-auto flex w-[820px] max-w-full flex-wrap items-center gap-2 px-6 pt-4 print:hidden">
         <Link
           to="/p/$projectId/$channel/follow"
           params={{ projectId: String(projectId), channel }}
@@ -91,7 +91,7 @@ export function ReportPage() {
       <Awaited
         of={found}
         waiting={
-          <div className="mx-auto my-4 w-[820px] max-w-full rounded-md border border-hairline bg-sheet px-10 py-8">
+          <div className="mx-auto my-4 w-[820px] max-w-full rounded-md border border-hairline bg-sheet px-10 max-[700px]:px-4 py-8">
             <SkeletonLines lines={9} two />
           </div>
         }

@@ -1,5 +1,6 @@
 import { day } from "../parts/format";
 import { Help } from "../parts/Help";
+import { Scrolls } from "../parts/Scrolls";
 import { VERDICTS } from "./followWords";
 import type { Report } from "./queries";
 import { changeWords, figureWords, monthWords, shownRows } from "./reportMath";
@@ -9,7 +10,7 @@ export function ReportSheet({ told }: { told: Report }) {
   const rows = shownRows(told.figures);
   return (
     <article
-      className="mx-auto my-4 w-[820px] max-w-full rounded-md border border-hairline bg-sheet px-10
+      className="mx-auto my-4 w-[820px] max-w-full rounded-md border border-hairline bg-sheet px-10 max-[700px]:px-4
         py-8 print:my-0 print:w-auto print:rounded-none print:border-0 print:p-0
         print:text-[10.5pt]"
     >
@@ -91,40 +92,42 @@ export function ReportSheet({ told }: { told: Report }) {
 function Figures({ rows, month }: { rows: Report["figures"]; month: string }) {
   if (!rows.length) return null;
   return (
-    <table className="w-full table-fixed">
-      <thead>
-        <tr className="text-xs text-quiet">
-          <th className="w-[290px] text-left font-normal">
-            <span className="sr-only">Figure</span>
-          </th>
-          <th className="text-right font-normal">{monthWords(month)}</th>
-          <th className="text-right font-normal">a month before</th>
-          <th className="text-right font-normal">a year before</th>
-          <th className="w-[110px] text-right font-normal">change</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((row) => (
-          <tr key={row.id} className="border-t border-hairline">
-            <th scope="row" className="py-1 text-left font-normal" title={row.about}>
-              {row.name}
+    <Scrolls label={monthWords(month)}>
+      <table className="w-full min-w-[560px] table-fixed">
+        <thead>
+          <tr className="text-xs text-quiet">
+            <th className="w-[290px] text-left font-normal">
+              <span className="sr-only">Figure</span>
             </th>
-            {row.values.map((value, i) => (
-              <td
-                // biome-ignore lint/suspicious/noArrayIndexKey: three columns that never move
-                key={i}
-                className={`text-right tabular-nums ${i ? "text-ink-2" : "font-semibold"}`}
-              >
-                {figureWords(value)}
-              </td>
-            ))}
-            <td className="text-right text-ink-2">
-              {changeWords(row.values[0] ?? null, row.values[1] ?? null)}
-            </td>
+            <th className="text-right font-normal">{monthWords(month)}</th>
+            <th className="text-right font-normal">a month before</th>
+            <th className="text-right font-normal">a year before</th>
+            <th className="w-[110px] text-right font-normal">change</th>
           </tr>
-        ))}
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row.id} className="border-t border-hairline">
+              <th scope="row" className="py-1 text-left font-normal" title={row.about}>
+                {row.name}
+              </th>
+              {row.values.map((value, i) => (
+                <td
+                  // biome-ignore lint/suspicious/noArrayIndexKey: three columns that never move
+                  key={i}
+                  className={`text-right tabular-nums ${i ? "text-ink-2" : "font-semibold"}`}
+                >
+                  {figureWords(value)}
+                </td>
+              ))}
+              <td className="text-right text-ink-2">
+                {changeWords(row.values[0] ?? null, row.values[1] ?? null)}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Scrolls>
   );
 }
 

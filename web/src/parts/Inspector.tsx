@@ -31,7 +31,8 @@ export function Inspector({
   return (
     <aside
       aria-label={label}
-      className="relative flex shrink-0 flex-col border-l border-hairline bg-sheet"
+      className={`relative flex shrink-0 flex-col border-l border-hairline bg-sheet
+        ${onClose ? "over" : "under"}`}
       style={{ width }}
     >
       <div

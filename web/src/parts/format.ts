@@ -46,6 +46,10 @@ export function sumOf(values: readonly (number | null)[]): number | null {
 /** A count that was counted, to the unit. */
 export const exact = (value: number): string => whole.format(value);
 
+const ONE_PLACE = new Intl.NumberFormat("en-GB", { maximumFractionDigits: 1 });
+/** Lookups that are left, to the tenth, as they are counted. */
+export const tenths = (value: number): string => ONE_PLACE.format(value);
+
 /** A number of lookups: prices go down to a tenth. */
 export const lookups = (value: number): string =>
   `${value < 10 && !Number.isInteger(value) ? value.toFixed(1) : exact(Math.ceil(value))} ` +

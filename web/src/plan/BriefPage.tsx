@@ -4,6 +4,7 @@ import { useCommand } from "../parts/commands";
 import { Empty } from "../parts/Empty";
 import { plural } from "../parts/format";
 import { ProblemNote } from "../parts/ProblemNote";
+import { Scrolls } from "../parts/Scrolls";
 import { SkeletonLines } from "../parts/Skeleton";
 import { useSay } from "../parts/toasts";
 import { useKey } from "../parts/useKey";
@@ -46,7 +47,7 @@ export function BriefPage() {
   const briefs = found.data ?? [];
   return (
     <main className="flex min-w-0 flex-1 flex-col overflow-auto print:block print:overflow-visible">
-      <div className="mx-auto flex w-[820px] max-w-full items-center gap-2 px-6 pt-4 print:hidden">
+      <div className="mx-auto flex w-[820px] max-w-full flex-wrap items-center gap-2 px-6 pt-4 print:hidden">
         <span className="flex-1 text-ink-2">
           {briefs.length > 1 ? `${plural(briefs.length, "brief")}, next first` : "Brief"}
         </span>
@@ -71,7 +72,7 @@ export function BriefPage() {
         <Empty title="No pieces scheduled yet">Plan and schedule pieces first.</Empty>
       )}
       {!found.data && !found.error && (ids.length > 0 || pieces.total === undefined) && (
-        <div className="mx-auto my-4 w-[820px] max-w-full rounded-md border border-hairline bg-sheet px-10 py-8">
+        <div className="mx-auto my-4 w-[820px] max-w-full rounded-md border border-hairline bg-sheet px-10 max-[700px]:px-4 py-8">
           <SkeletonLines lines={9} two />
         </div>
       )}
@@ -80,7 +81,7 @@ export function BriefPage() {
           key={brief.title}
           aria-label={`Brief of ${brief.title}`}
           className="mx-auto my-4 w-[820px] max-w-full rounded-md border border-hairline bg-sheet
-            px-10 py-8 print:my-0 print:w-auto print:break-after-page print:rounded-none
+            px-10 max-[700px]:px-4 py-8 print:my-0 print:w-auto print:break-after-page print:rounded-none
             print:border-0 print:p-0 print:text-[10.5pt]"
         >
           <h1 className="text-xl">{brief.title}</h1>
@@ -111,27 +112,29 @@ export function BriefPage() {
 
 function Table({ head, rows }: { head: readonly string[]; rows: readonly string[][] }) {
   return (
-    <table className="w-full">
-      <thead>
-        <tr className="border-b border-bar text-left text-xs text-quiet">
-          {head.map((name) => (
-            <th key={name} scope="col" className="py-1 pr-3 font-normal">
-              {name}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((row) => (
-          <tr key={row.join()} className="border-b border-hairline align-top">
-            {row.map((cell, column) => (
-              <td key={head[column]} className="py-1 pr-3">
-                {cell}
-              </td>
+    <Scrolls label={head.join(", ")}>
+      <table className="w-full">
+        <thead>
+          <tr className="border-b border-bar text-left text-xs text-quiet">
+            {head.map((name) => (
+              <th key={name} scope="col" className="py-1 pr-3 font-normal">
+                {name}
+              </th>
             ))}
           </tr>
-        ))}
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row.join()} className="border-b border-hairline align-top">
+              {row.map((cell, column) => (
+                <td key={head[column]} className="py-1 pr-3">
+                  {cell}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Scrolls>
   );
 }

@@ -159,7 +159,9 @@ function Month({
           />
         ))}
       </ul>
-      {!lines.length && <p className="py-1 text-quiet">Nothing yet</p>}
+      {!lines.length && (
+        <p className="py-1 text-quiet">{month.to_spend > 0 ? "Free" : "No hours this month"}</p>
+      )}
     </li>
   );
 }

@@ -131,7 +131,7 @@ export function PlanPage() {
           ))}
           {error && <ProblemNote error={error} />}
           {plan.data && (
-            <div className="flex h-[28px] items-center gap-2">
+            <div className="flex min-h-[28px] flex-wrap items-center gap-2">
               <Outlets
                 outlets={plan.data.outlets}
                 chosen={outlet}
@@ -139,7 +139,7 @@ export function PlanPage() {
                   navigate({ search: (now) => ({ ...now, outlet: id }), replace: true })
                 }
               />
-              <span className="min-w-0 flex-1 truncate text-right text-ink-2">
+              <span className="ml-auto text-right text-ink-2">
                 <FitNote
                   fit={plan.data.fit}
                   overlaps={(overlaps?.pairs.length ?? 0) + (overlaps?.live.length ?? 0)}

@@ -22,7 +22,7 @@ export function LogSection({ projectId }: { projectId: number }) {
         {lines.map((line) => (
           <li
             key={`${line.at}${line.text}`}
-            className="grid grid-cols-[132px_1fr_auto] gap-x-3 border-t border-hairline py-1"
+            className="grid grid-cols-[132px_1fr_auto] gap-x-3 max-[700px]:grid-cols-1 border-t border-hairline py-1"
           >
             <time dateTime={line.at} className="text-quiet">
               {moment(line.at)}

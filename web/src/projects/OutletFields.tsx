@@ -13,12 +13,13 @@ const PULLS = {
   marketplace: "sales a month",
 } as const;
 
-const LINE = "grid grid-cols-[1.4fr_112px_1.4fr_104px_72px] gap-2";
+const LINE =
+  "grid grid-cols-[1.4fr_112px_1.4fr_104px_72px] gap-2 max-[700px]:grid-cols-[1fr_112px_72px]";
 
 /** What stands above outlets' lines, for the eye; each field is named by itself. */
 export function OutletHeads() {
   return (
-    <div aria-hidden="true" className={`${LINE} text-xs text-quiet`}>
+    <div aria-hidden="true" className={`${LINE} text-xs text-quiet max-[700px]:hidden`}>
       {["Name", "Channel", "URL", "Strength", "Ranks after (days)"].map((head) => (
         <span key={head}>{head}</span>
       ))}

@@ -81,7 +81,7 @@ export function ProjectFields({
         title="Hours and money"
         changes="The plan is limited to your hours. The value of a visitor is used to work out worth."
       >
-        <div className="grid grid-cols-3 gap-3">
+        <div className="grid grid-cols-3 gap-3 max-[700px]:grid-cols-2">
           <LineField
             label="Hours a month"
             error={errors.hours_a_month}
@@ -117,7 +117,7 @@ export function ProjectFields({
         </div>
         <div>
           <div className="pb-1">What a visitor is worth to you, in {fields.currency}</div>
-          <div className="grid grid-cols-4 gap-3">
+          <div className="grid grid-cols-4 gap-3 max-[700px]:grid-cols-2">
             {VALUES.map(([intent, name]) => (
               <LineField
                 key={intent}

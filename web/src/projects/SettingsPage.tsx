@@ -2,6 +2,7 @@ import { useCallback, useEffect, useState } from "react";
 import type { Project } from "../api/client";
 import { Button } from "../parts/Button";
 import { LineField } from "../parts/Field";
+import { tenths } from "../parts/format";
 import { ProblemNote } from "../parts/ProblemNote";
 import { SkeletonLines } from "../parts/Skeleton";
 import { useSay } from "../parts/toasts";
@@ -17,6 +18,15 @@ import { fieldErrors, fromFields, toFields } from "./projectWords";
 import { RemoveSection } from "./RemoveSection";
 import { SourcesSection } from "./SourcesSection";
 
+/** The parts of the page by the ids of their headings. */
+const PARTS = [
+  ["project", "Project and figures"],
+  ["outlets", "Outlets"],
+  ["sources", "Sources"],
+  ["log", "Activity log"],
+  ["remove", "Delete the project"],
+] as const;
+
 /** The project's settings and outlets; figures follow what is changed here. */
 export function SettingsPage() {
   const { projectId } = usePlace();
@@ -27,8 +37,16 @@ export function SettingsPage() {
         className="mx-auto my-6 w-[920px] max-w-[calc(100%-36px)] rounded-md border
         border-hairline bg-sheet p-6"
       >
-        <h1 className="pb-4 text-xl">Project and outlets</h1>
+        <h1 className="pb-1 text-xl">Project and outlets</h1>
+        <nav aria-label="Parts of the settings" className="flex flex-wrap gap-x-4 gap-y-1 pb-5">
+          {PARTS.map(([id, name]) => (
+            <a key={id} href={`#${id}`} className="text-ink-2 underline underline-offset-2">
+              {name}
+            </a>
+          ))}
+        </nav>
         {!project && <SkeletonLines lines={12} two />}
+        <div id="project" />
         {project && <Form key={project.id} project={project} />}
         {project && <OutletsSection project={project} />}
         {project && <SourcesSection project={project} />}
@@ -42,14 +60,14 @@ export function SettingsPage() {
 function Form({ project }: { project: Project }) {
   const [seen, setSeen] = useState(project);
   const [fields, setFields] = useState(() => toFields(project));
-  const [lookups, setLookups] = useState(String(project.lookups_left));
+  const [lookups, setLookups] = useState(tenths(project.lookups_left));
   const say = useSay();
   const show = useCallback((next: Project) => {
     setSeen(next);
     setFields(toFields(next));
-    setLookups(String(next.lookups_left));
+    setLookups(tenths(next.lookups_left));
   }, []);
-  const touchedLookups = lookups !== String(seen.lookups_left);
+  const touchedLookups = lookups !== tenths(seen.lookups_left);
   const touched = touchedLookups || JSON.stringify(fields) !== JSON.stringify(toFields(seen));
   // What another window or an undo changed shows at once, unless something is being typed here:
   // that is never lost.

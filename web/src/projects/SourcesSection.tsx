@@ -59,7 +59,7 @@ function Order({ project, sources }: { project: Project; sources: Source[] }) {
         {order.map((source, place) => (
           <li
             key={source.name}
-            className="grid grid-cols-[1fr_190px_auto] items-center gap-x-4 border-t
+            className="grid grid-cols-[1fr_190px_auto] items-center gap-x-4 max-[700px]:grid-cols-1 border-t
               border-hairline py-[6px]"
           >
             <span className={`min-w-0 ${source.may === "off" ? "text-quiet" : ""}`}>

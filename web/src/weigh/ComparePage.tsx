@@ -149,7 +149,7 @@ export function Comparison({
   return (
     <>
       <div className="overflow-x-auto">
-        <table className="w-full">
+        <table className="w-full min-w-[640px] table-fixed">
           <thead>
             <tr>
               <td className="w-[120px]" />

@@ -38,8 +38,8 @@ export function DeskHead({
   const params = { projectId: String(projectId), channel };
   const { piece } = desk;
   return (
-    <div className="flex shrink-0 items-center gap-3 px-[18px] pt-4 pb-3">
-      <div className="min-w-0 flex-1">
+    <div className="flex shrink-0 flex-wrap items-center gap-3 px-[18px] pt-4 pb-3 min-[900px]:flex-nowrap">
+      <div className="min-w-0 flex-1 max-[900px]:basis-full">
         <p className="text-xs text-quiet">
           <Link
             to="/p/$projectId/$channel/write"

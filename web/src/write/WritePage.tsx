@@ -79,7 +79,7 @@ export function WritePage() {
           <Button onClick={() => setOpening(true)}>Open an existing page</Button>
         </PageHead>
         {pieces.error && <ProblemNote error={pieces.error} />}
-        <div className="flex items-center gap-2">
+        <div className="flex flex-wrap items-center gap-2 min-[900px]:flex-nowrap">
           <WordsFilter
             id="write-filter"
             label="Pieces whose title contains"

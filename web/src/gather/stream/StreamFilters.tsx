@@ -37,7 +37,7 @@ export function StreamFilters({
     setTyped(search.q);
   }, [search.q]);
   return (
-    <div className="flex h-[30px] items-center gap-2">
+    <div className="flex min-h-[30px] flex-wrap items-center gap-2">
       <input
         ref={wordsRef}
         type="search"

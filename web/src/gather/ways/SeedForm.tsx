@@ -86,7 +86,7 @@ export function SeedForm({
       }}
     >
       {trail.length > 0 && <Trail trail={trail} onBack={onBack} onLeave={onLeaveTrail} />}
-      <div className="flex items-start gap-4">
+      <div className="flex flex-wrap min-[900px]:flex-nowrap items-start gap-4">
         <textarea
           ref={box}
           id="seeds"
@@ -116,7 +116,7 @@ export function SeedForm({
             }
             if (event.key === "Escape") event.currentTarget.blur();
           }}
-          className="field-sizing-content max-h-[120px] min-h-[34px] min-w-0 flex-1 resize-none
+          className="field-sizing-content max-h-[120px] min-h-[34px] min-w-[240px] flex-1 resize-none
             rounded-md border border-bar bg-sheet px-3 py-[6px] text-base placeholder:text-quiet"
         />
         <fieldset className="flex h-[34px] shrink-0 items-center gap-3">

@@ -71,7 +71,7 @@ export function GridPage() {
           </Link>
         </PageHead>
         {found.error && <ProblemNote error={found.error} />}
-        <div className="flex h-[30px] items-center gap-3">
+        <div className="flex min-h-[30px] flex-wrap items-center gap-3">
           <Select
             label="Theme"
             value={search.theme ?? ""}
@@ -169,7 +169,7 @@ function Table({
   });
   return (
     <>
-      <div className="flex h-[34px] shrink-0 items-center gap-4 border-t border-hairline bg-sheet px-[18px]">
+      <div className="flex min-h-[34px] shrink-0 flex-wrap items-center gap-4 border-t border-hairline bg-sheet px-[18px]">
         <span role="status" className="min-w-0 flex-1 truncate">
           {here ? (
             <HereWords cell={here} currency={currency} />

@@ -104,7 +104,7 @@ export function RankingPage() {
           </PageHead>
           {found.error && <ProblemNote error={found.error} />}
           {keep.error && <ProblemNote error={keep.error} />}
-          <div className="flex h-[30px] items-center gap-3">
+          <div className="flex min-h-[30px] flex-wrap items-center gap-3">
             <WayField label="Order by" value={way} onChange={choose} />
             <WayField label="compare with" value={beside} onChange={(b) => patch({ beside: b })} />
             <span className="min-w-0 flex-1 truncate text-right text-quiet">

@@ -1,6 +1,7 @@
 import type { ReactNode } from "react";
 import { count, day, percent, plural } from "../../parts/format";
 import { Help } from "../../parts/Help";
+import { Scrolls } from "../../parts/Scrolls";
 import { featureName } from "../resultWords";
 import type { PageTold } from "./words";
 
@@ -139,37 +140,39 @@ function OverTime({ told }: { told: PageTold }) {
   const shown = told.days.slice(-6);
   const from = told.days.length - shown.length;
   return (
-    <table className="w-full text-xs">
-      <caption className="pb-1 text-left text-xs text-quiet">Positions at each date</caption>
-      <thead>
-        <tr className="text-quiet">
-          <td />
-          {shown.map((on) => (
-            <th key={on} scope="col" className="px-1 text-right font-normal whitespace-nowrap">
-              {day(on)}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {told.over_time.map((line) => (
-          <tr key={line.address} className="border-t border-hairline">
-            <th
-              scope="row"
-              className="max-w-[150px] truncate py-[2px] text-left font-normal"
-              title={line.address}
-            >
-              {line.publisher}
-            </th>
-            {line.positions.slice(from).map((position, i) => (
-              <td key={shown[i]} className="px-1 text-right">
-                {position ?? <span title="not in the top 10">–</span>}
-              </td>
+    <Scrolls label="Positions at each date">
+      <table className="w-full text-xs">
+        <caption className="pb-1 text-left text-xs text-quiet">Positions at each date</caption>
+        <thead>
+          <tr className="text-quiet">
+            <td />
+            {shown.map((on) => (
+              <th key={on} scope="col" className="px-1 text-right font-normal whitespace-nowrap">
+                {day(on)}
+              </th>
             ))}
           </tr>
-        ))}
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          {told.over_time.map((line) => (
+            <tr key={line.address} className="border-t border-hairline">
+              <th
+                scope="row"
+                className="max-w-[150px] truncate py-[2px] text-left font-normal"
+                title={line.address}
+              >
+                {line.publisher}
+              </th>
+              {line.positions.slice(from).map((position, i) => (
+                <td key={shown[i]} className="px-1 text-right">
+                  {position ?? <span title="not in the top 10">–</span>}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Scrolls>
   );
 }
 

@@ -33,7 +33,7 @@ export function PageTools({
     failed: (problem) => say(problem.message, { bad: true }),
   });
   return (
-    <div className="flex shrink-0 gap-2 self-center">
+    <div className="flex shrink-0 gap-2 self-center max-[900px]:shrink max-[900px]:flex-wrap">
       {outlets.length > 1 && (
         <Select
           label="Outlet"

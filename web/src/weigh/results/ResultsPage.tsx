@@ -205,11 +205,14 @@ function Told({
   return (
     <>
       <div className="flex flex-col gap-3 px-[18px] pt-4 pb-3">
-        <div className="flex items-baseline gap-3">
+        <div className="flex flex-wrap items-baseline gap-3 min-[900px]:flex-nowrap">
           <h1 className="min-w-0 truncate text-xl" title={row.text}>
             {row.text}
           </h1>
-          <p className="min-w-0 flex-1 truncate text-ink-2" title={about(told, place, listed)}>
+          <p
+            className="line-clamp-2 min-w-0 flex-1 text-ink-2 max-[900px]:basis-full"
+            title={about(told, place, listed)}
+          >
             {about(told, place, listed)}
           </p>
           <PageTools
@@ -225,7 +228,7 @@ function Told({
         {jobs.map((job) => (
           <JobLine key={job.id} job={job} projectId={projectId} />
         ))}
-        <div className="flex items-start justify-between gap-6">
+        <div className="flex flex-wrap items-start justify-between gap-6 min-[900px]:flex-nowrap">
           <div className="max-w-[760px]">
             <p className="text-base leading-[22px]">
               {told.verdict && (
@@ -272,7 +275,7 @@ function Told({
         <NoResults told={told} onRead={() => setReading(true)} />
       )}
       {told.read_on && (
-        <div className="grid grid-cols-3 gap-8 px-[18px] py-4">
+        <div className="grid grid-cols-3 max-[900px]:grid-cols-1 gap-8 px-[18px] py-4">
           <AlsoPart told={told} onGather={(text) => gather.mutate(text)} />
           <MovesPart told={told} />
           <CompanyPart told={told} />

@@ -1,10 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
-import { useState } from "react";
+import { useMemo, useState } from "react";
+import type { Schemas } from "../../api/client";
 import { Block } from "../../parts/Block";
 import { Button, buttonLook } from "../../parts/Button";
 import { Empty } from "../../parts/Empty";
-import { count, likely, lookups, percent, plural } from "../../parts/format";
+import { INPUT } from "../../parts/Field";
+import { count, exact, likely, lookups, percent, plural } from "../../parts/format";
+import { Help } from "../../parts/Help";
 import { Inspector } from "../../parts/Inspector";
 import { JobLine } from "../../parts/JobLine";
 import { PageHead } from "../../parts/PageHead";
@@ -19,6 +22,31 @@ import { gatherPhrase, type RivalTold, readRanks, rivalQuery, rivalsQuery } from
 
 const WHO = { web: "sites", video: "channels", marketplace: "shops" } as const;
 
+type Rival = Schemas["PublisherOut"];
+type Column = "publisher" | "keywords" | "share" | "position" | "searches";
+const COLUMNS: readonly [Column, string, string][] = [
+  ["publisher", "Competitor", "Who publishes the results. Open one to compare it with yours."],
+  [
+    "keywords",
+    "Keywords",
+    "Your active keywords whose results page it is on. More means a closer competitor.",
+  ],
+  ["share", "Share of results pages", "These as a share of all results pages of yours."],
+  ["position", "Average position", "Its best position, averaged over these results pages."],
+  ["searches", "Total searches", "Monthly searches of these keywords together, not its visits."],
+];
+/** What is best when it is least, or goes from A to Z. */
+const RISES: ReadonlySet<Column> = new Set(["publisher", "position"]);
+
+function ordered(rivals: readonly Rival[], by: Column): Rival[] {
+  const sign = RISES.has(by) ? 1 : -1;
+  return rivals.toSorted((one, other) =>
+    by === "publisher"
+      ? one.publisher.localeCompare(other.publisher)
+      : sign * (one[by] - other[by]) || one.publisher.localeCompare(other.publisher),
+  );
+}
+
 /** Who stands on the pages that were read, and one of them in full against ours. */
 export function RivalsPage() {
   const { projectId, channel } = usePlace();
@@ -29,6 +57,15 @@ export function RivalsPage() {
   const open = (publisher: string | undefined) =>
     navigate({ search: (now) => ({ ...now, publisher }) });
   const told = found.data;
+  const [words, setWords] = useState("");
+  const [by, setBy] = useState<Column>("keywords");
+  const shown = useMemo(
+    () =>
+      ordered(told?.rivals ?? [], by).filter((rival) =>
+        rival.publisher.includes(words.trim().toLowerCase()),
+      ),
+    [told, by, words],
+  );
   return (
     <>
       <main className="flex min-w-0 flex-1 flex-col">
@@ -53,6 +90,24 @@ export function RivalsPage() {
             <JobLine key={job.id} job={job} projectId={projectId} />
           ))}
           {found.error && <ProblemNote error={found.error} />}
+          {told && told.rivals.length > 0 && (
+            <div className="flex items-center gap-3">
+              <input
+                type="search"
+                aria-label="Competitors whose name contains"
+                placeholder="Name contains…"
+                maxLength={100}
+                value={words}
+                onChange={(event) => setWords(event.target.value)}
+                className={`${INPUT} !w-[220px]`}
+              />
+              <span role="status" className="text-ink-2">
+                {shown.length === told.rivals.length
+                  ? plural(shown.length, "competitor")
+                  : `${exact(shown.length)} of ${plural(told.rivals.length, "competitor")}`}
+              </span>
+            </div>
+          )}
         </div>
         {told && !told.rivals.length ? (
           <Empty title="No results pages on this channel">
@@ -68,15 +123,32 @@ export function RivalsPage() {
             <table className="w-full">
               <thead className="sticky top-0 bg-sheet text-xs text-quiet">
                 <tr className="border-b border-hairline">
-                  <th className="px-[18px] py-2 text-left font-normal">Competitor</th>
-                  <th className="px-3 text-right font-normal">Keywords</th>
-                  <th className="w-[180px] px-3 text-left font-normal">Share of results pages</th>
-                  <th className="px-3 text-right font-normal">Average position</th>
-                  <th className="px-[18px] text-right font-normal">Total searches</th>
+                  {COLUMNS.map(([id, name, help]) => (
+                    <th
+                      key={id}
+                      scope="col"
+                      aria-sort={
+                        by === id ? (RISES.has(id) ? "ascending" : "descending") : undefined
+                      }
+                      className={`py-2 font-normal ${id === "publisher" ? "px-[18px] text-left" : ""}
+                        ${id === "share" ? "w-[180px] px-3 text-left" : "px-3 text-right last:px-[18px]"}`}
+                    >
+                      <Help figure="" title={name} text={help} focusable={false}>
+                        <button
+                          type="button"
+                          className={`hover:text-ink ${by === id ? "font-bold text-ink" : ""}`}
+                          onClick={() => setBy(id)}
+                        >
+                          {name}{" "}
+                          {by === id && <span aria-hidden="true">{RISES.has(id) ? "↑" : "↓"}</span>}
+                        </button>
+                      </Help>
+                    </th>
+                  ))}
                 </tr>
               </thead>
               <tbody>
-                {told?.rivals.map((rival) => (
+                {shown.map((rival) => (
                   <tr
                     key={rival.publisher}
                     className={`h-[34px] border-b border-hairline ${

@@ -2,6 +2,7 @@ import { Link } from "@tanstack/react-router";
 import type { ReactNode } from "react";
 import { count, percent } from "../../parts/format";
 import { Help } from "../../parts/Help";
+import { Scrolls } from "../../parts/Scrolls";
 import { usePlace } from "../../shared/channels";
 import { ageOf, shortAddress } from "../resultWords";
 import {
@@ -52,127 +53,141 @@ export function StandingTable({
     </button>
   );
   return (
-    <div role="table" aria-label="Results" className="border-y border-hairline bg-sheet">
+    <Scrolls label="Results, wider than the page">
       <div
-        role="row"
-        className={`${COLUMNS} items-center border-b border-hairline px-[18px] py-2 text-xs text-quiet`}
+        role="table"
+        aria-label="Results"
+        className="min-w-[840px] border-y border-hairline bg-sheet"
       >
-        <span role="columnheader">{heading("position", "", "#")}</span>
-        <span role="columnheader">{heading("published", "", "Results, without ads")}</span>
-        <span role="columnheader">{heading("wording", "wording", "Phrase in title")}</span>
-        <span role="columnheader">{heading("has", "", "Key figures")}</span>
-        <span role="columnheader">
-          {heading("strength", "strength", strength === null ? "Strength" : "Strength (line: you)")}
-        </span>
-        <span role="columnheader">
-          <Help figure="landing">Your likely position</Help>
-        </span>
-        <span role="columnheader" className="text-right">
-          <Help figure="place_clicks">Visits per position</Help>
-        </span>
-      </div>
-      {results.map((result) => {
-        const weak =
-          strength !== null && result.strength !== null && result.strength < strength - told.behind;
-        const likely = landing?.positions[result.place - 1];
-        const visits = told.clicks_of_places[result.place - 1];
-        return (
-          <div
-            role="row"
-            key={`${result.position} ${result.address}`}
-            className={`${COLUMNS} items-center border-b border-hairline px-[18px] py-[5px]
+        <div
+          role="row"
+          className={`${COLUMNS} items-center border-b border-hairline px-[18px] py-2 text-xs text-quiet`}
+        >
+          <span role="columnheader">{heading("position", "", "#")}</span>
+          <span role="columnheader">{heading("published", "", "Results, without ads")}</span>
+          <span role="columnheader">{heading("wording", "wording", "Phrase in title")}</span>
+          <span role="columnheader">{heading("has", "", "Key figures")}</span>
+          <span role="columnheader">
+            {heading(
+              "strength",
+              "strength",
+              strength === null ? "Strength" : "Strength (line: you)",
+            )}
+          </span>
+          <span role="columnheader">
+            <Help figure="landing">Your likely position</Help>
+          </span>
+          <span role="columnheader" className="text-right">
+            <Help figure="place_clicks">Visits per position</Help>
+          </span>
+        </div>
+        {results.map((result) => {
+          const weak =
+            strength !== null &&
+            result.strength !== null &&
+            result.strength < strength - told.behind;
+          const likely = landing?.positions[result.place - 1];
+          const visits = told.clicks_of_places[result.place - 1];
+          return (
+            <div
+              role="row"
+              key={`${result.position} ${result.address}`}
+              className={`${COLUMNS} items-center border-b border-hairline px-[18px] py-[5px]
               last:border-b-0 ${result.own ? "bg-persimmon-wash" : ""}`}
-          >
-            <span
-              role="cell"
-              className={`text-right ${weak ? "font-bold text-pine" : "text-ink-2"}`}
             >
-              {result.position}
-            </span>
-            <span role="cell" className="min-w-0">
-              <span className="block truncate" title={result.title}>
-                {result.title_parts.map((part, i) =>
-                  part.mine ? (
-                    // biome-ignore lint/suspicious/noArrayIndexKey: pieces of one text
-                    <strong key={i}>{part.text}</strong>
-                  ) : (
-                    // biome-ignore lint/suspicious/noArrayIndexKey: pieces of one text
-                    <span key={i} className="text-ink-2">
-                      {part.text}
-                    </span>
-                  ),
+              <span
+                role="cell"
+                className={`text-right ${weak ? "font-bold text-pine" : "text-ink-2"}`}
+              >
+                {result.position}
+              </span>
+              <span role="cell" className="min-w-0">
+                <span className="block truncate" title={result.title}>
+                  {result.title_parts.map((part, i) =>
+                    part.mine ? (
+                      // biome-ignore lint/suspicious/noArrayIndexKey: pieces of one text
+                      <strong key={i}>{part.text}</strong>
+                    ) : (
+                      // biome-ignore lint/suspicious/noArrayIndexKey: pieces of one text
+                      <span key={i} className="text-ink-2">
+                        {part.text}
+                      </span>
+                    ),
+                  )}
+                </span>
+                <span className="block truncate text-xs text-quiet" title={result.address}>
+                  {result.own && <strong className="text-persimmon-text">yours · </strong>}
+                  <Link
+                    to="/p/$projectId/$channel/rivals"
+                    params={place}
+                    search={{ publisher: result.publisher }}
+                    className="font-semibold text-ink-2 hover:underline"
+                  >
+                    {result.publisher}
+                  </Link>
+                  {" · "}
+                  {[
+                    result.elsewhere ? "off topic" : "",
+                    result.places > 1 ? `${result.places} results here` : "",
+                    ageOf(result.published),
+                    pathOf(result),
+                  ]
+                    .filter(Boolean)
+                    .join(" · ")}
+                </span>
+              </span>
+              <span role="cell" className="text-xs">
+                <span
+                  className={result.wording === "exact phrase" ? "font-semibold" : "text-ink-2"}
+                >
+                  {result.wording === "exact phrase" ? "the phrase" : result.wording}
+                </span>
+                {result.address_wording === "exact phrase" && (
+                  <span className="block text-quiet">
+                    {result.wording === "exact phrase" ? "and in URL" : "in URL"}
+                  </span>
                 )}
               </span>
-              <span className="block truncate text-xs text-quiet" title={result.address}>
-                {result.own && <strong className="text-persimmon-text">yours · </strong>}
-                <Link
-                  to="/p/$projectId/$channel/rivals"
-                  params={place}
-                  search={{ publisher: result.publisher }}
-                  className="font-semibold text-ink-2 hover:underline"
-                >
-                  {result.publisher}
-                </Link>
-                {" · "}
-                {[
-                  result.elsewhere ? "off topic" : "",
-                  result.places > 1 ? `${result.places} results here` : "",
-                  ageOf(result.published),
-                  pathOf(result),
-                ]
-                  .filter(Boolean)
-                  .join(" · ")}
-              </span>
-            </span>
-            <span role="cell" className="text-xs">
-              <span className={result.wording === "exact phrase" ? "font-semibold" : "text-ink-2"}>
-                {result.wording === "exact phrase" ? "the phrase" : result.wording}
-              </span>
-              {result.address_wording === "exact phrase" && (
-                <span className="block text-quiet">
-                  {result.wording === "exact phrase" ? "and in URL" : "in URL"}
-                </span>
-              )}
-            </span>
-            <span
-              role="cell"
-              className="min-w-0 text-xs text-ink-2"
-              title={
-                result.reach?.most
-                  ? `${reachWords(result) || "Ranks for this phrase only"}; most from “${result.reach.most}”`
-                  : undefined
-              }
-            >
-              {has(result, told.channel, currency).map((part, i) => (
-                <span key={part} className={`block truncate ${i > 0 ? "text-quiet" : ""}`}>
-                  {part}
-                </span>
-              ))}
-              {!has(result, told.channel, currency).length && (
-                <span className="text-quiet italic">not known</span>
-              )}
-            </span>
-            <Strength result={result} strength={strength} weak={weak} />
-            <span role="cell" className="flex items-center gap-2">
-              {likely !== undefined && (
-                <>
-                  <span
-                    className="h-[20px] shrink-0 bg-indigo"
-                    style={{ width: `${Math.max(1, (70 * likely) / most)}%` }}
-                  />
-                  <span className="text-xs text-ink-2">
-                    {likely >= 0.005 ? percent(likely) : ""}
+              <span
+                role="cell"
+                className="min-w-0 text-xs text-ink-2"
+                title={
+                  result.reach?.most
+                    ? `${reachWords(result) || "Ranks for this phrase only"}; most from “${result.reach.most}”`
+                    : undefined
+                }
+              >
+                {has(result, told.channel, currency).map((part, i) => (
+                  <span key={part} className={`block truncate ${i > 0 ? "text-quiet" : ""}`}>
+                    {part}
                   </span>
-                </>
-              )}
-            </span>
-            <span role="cell" className="text-right text-ink-2">
-              {visits === undefined || visits === null ? "" : count(visits)}
-            </span>
-          </div>
-        );
-      })}
-    </div>
+                ))}
+                {!has(result, told.channel, currency).length && (
+                  <span className="text-quiet italic">not known</span>
+                )}
+              </span>
+              <Strength result={result} strength={strength} weak={weak} />
+              <span role="cell" className="flex items-center gap-2">
+                {likely !== undefined && (
+                  <>
+                    <span
+                      className="h-[20px] shrink-0 bg-indigo"
+                      style={{ width: `${Math.max(1, (70 * likely) / most)}%` }}
+                    />
+                    <span className="text-xs text-ink-2">
+                      {likely >= 0.005 ? percent(likely) : ""}
+                    </span>
+                  </>
+                )}
+              </span>
+              <span role="cell" className="text-right text-ink-2">
+                {visits === undefined || visits === null ? "" : count(visits)}
+              </span>
+            </div>
+          );
+        })}
+      </div>
+    </Scrolls>
   );
 }
 

@@ -25,7 +25,7 @@ export function WrittenPart({
   if (!told.fields.length && !told.fields_price) return null;
   return (
     <section className="border-t border-hairline px-[18px] py-4">
-      <div className="flex items-baseline gap-3 pb-2">
+      <div className="flex flex-wrap items-baseline gap-3 pb-2">
         <h2 className="text-sm font-semibold">Their wording</h2>
         {told.said_in && <p className="text-ink-2">{saidWords(told.said_in)}</p>}
       </div>
@@ -92,7 +92,7 @@ function Used({
     say(`${plural(ticked.size, "phrase")} copied, one per line.`);
   };
   const list = (phrases: PageTold["used"]) => (
-    <ul className="grid grid-cols-4 gap-x-6">
+    <ul className="grid grid-cols-4 gap-x-6 max-[700px]:grid-cols-2">
       {phrases.map((phrase) => (
         <li key={phrase.text} className="min-w-0">
           <label className="flex h-6 min-w-0 items-center gap-2">
@@ -114,7 +114,7 @@ function Used({
   );
   return (
     <>
-      <div className="flex items-center gap-2 pb-2">
+      <div className="flex flex-wrap items-center gap-2 pb-2">
         <span className="text-xs text-quiet">Tags and phrases, by how many use each</span>
         <Button onClick={() => setTicked(new Set(plain.map((phrase) => phrase.text)))}>
           Select all without names
