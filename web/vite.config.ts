@@ -35,6 +35,8 @@ export default defineConfig(({ command }) => ({
   test: {
     environment: "jsdom",
     setupFiles: ["src/app/testSetup.ts"],
+    // A busy machine is no fault of what is tested.
+    testTimeout: 60_000,
     projects: [
       {
         extends: true,

@@ -47,6 +47,7 @@ export function clusterColumns(
     {
       id: "keywords",
       heading: "Keywords",
+      help: "How many keywords one piece would cover. More wordings add up.",
       width: "80px",
       sort: "keywords",
       right: true,

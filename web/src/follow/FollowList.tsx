@@ -1,5 +1,5 @@
 import { count, day, exact } from "../parts/format";
-import { Help } from "../parts/Help";
+import { type Head, HeadHelp } from "../parts/HeadHelp";
 import { LineCell, LineGrid } from "../parts/LineGrid";
 import type { Pages } from "../shared/usePages";
 import { Drift } from "./Drift";
@@ -8,14 +8,17 @@ import type { LiveRow } from "./queries";
 import { Trail } from "./Trail";
 
 const TRACKS = "minmax(240px, 2.6fr) 110px 112px 128px 110px 152px 150px";
-const HEADS = [
-  "Piece",
-  "Kind",
-  "Over time",
-  "Visibility a month",
-  "Ranking",
-  "Forecast, 4 weeks",
-  "Next check",
+const HEADS: readonly Head[] = [
+  { name: "Piece", help: "A published piece and its URL. Open one for its keywords and diary." },
+  { name: "Kind", help: "What was made: article, landing page, video or listing." },
+  { name: "Over time", help: "Visible searches in each check. Rising means it ranks for more." },
+  { name: "Visibility a month", figure: "visible" },
+  { name: "Ranking", help: "For how many of its keywords it ranks, and how many are on page one." },
+  { name: "Forecast, 4 weeks", help: "How many keywords rose and fell in about four weeks." },
+  {
+    name: "Next check",
+    help: "When its rankings are due to be checked again. Change that in Checking schedule.",
+  },
 ];
 
 /** The live pieces, one a line: what is seen of each, how it moved, what is due. */
@@ -36,10 +39,7 @@ export function FollowList({
       label="Published pieces"
       name="live"
       tracks={TRACKS}
-      heads={HEADS.map((head) => ({
-        id: head,
-        shown: head === "Visibility a month" ? <Help figure="visible">{head}</Help> : head,
-      }))}
+      heads={HEADS.map((head) => ({ id: head.name, shown: <HeadHelp head={head} /> }))}
       height={46}
       minWidth="1060px"
       pages={pieces}

@@ -5,6 +5,7 @@ import { Button, buttonLook } from "../parts/Button";
 import { Empty } from "../parts/Empty";
 import { FileDrop } from "../parts/FileDrop";
 import { count, exact, plural } from "../parts/format";
+import { HeadHelp } from "../parts/HeadHelp";
 import { Modal } from "../parts/Modal";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
@@ -125,13 +126,43 @@ function Queries({
           <table className="w-full">
             <thead>
               <tr className="text-xs text-quiet">
-                <th className="text-left font-normal">Query</th>
-                <th className="text-left font-normal">Page</th>
-                <th className="text-right font-normal">Clicks</th>
-                <th className="text-right font-normal">Expected clicks</th>
-                <th className="text-right font-normal">Impressions</th>
-                <th className="text-right font-normal">Position</th>
-                {gather && <th className="pl-4 text-left font-normal">To do</th>}
+                <th className="text-left font-normal">
+                  <HeadHelp
+                    head={{ name: "Query", help: "What people searched for, as your report says." }}
+                  />
+                </th>
+                <th className="text-left font-normal">
+                  <HeadHelp head={{ name: "Page", help: "Your page that ranks for it." }} />
+                </th>
+                <th className="text-right font-normal">
+                  <HeadHelp head={{ name: "Clicks", help: "Clicks in the days of the report." }} />
+                </th>
+                <th className="text-right font-normal">
+                  <HeadHelp
+                    head={{
+                      name: "Expected clicks",
+                      help: "Clicks that results at this position usually get. Far fewer: improve the title.",
+                    }}
+                  />
+                </th>
+                <th className="text-right font-normal">
+                  <HeadHelp head={{ name: "Impressions", help: "How often it was shown." }} />
+                </th>
+                <th className="text-right font-normal">
+                  <HeadHelp
+                    head={{ name: "Position", help: "The average position over these days." }}
+                  />
+                </th>
+                {gather && (
+                  <th className="pl-4 text-left font-normal">
+                    <HeadHelp
+                      head={{
+                        name: "To do",
+                        help: "What to do with a query that no piece targets.",
+                      }}
+                    />
+                  </th>
+                )}
               </tr>
             </thead>
             <tbody>

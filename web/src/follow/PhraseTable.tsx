@@ -1,20 +1,42 @@
 import { useNavigate } from "@tanstack/react-router";
 import { count, day, likely, nth } from "../parts/format";
+import { type Head, HeadHelp } from "../parts/HeadHelp";
 import { Scrolls } from "../parts/Scrolls";
 import { usePlace } from "../shared/channels";
 import { againstForecast } from "./historyMath";
 import type { Live, Track } from "./queries";
 
-const HEADS = [
-  "Keyword",
-  "Searches",
-  "Forecast",
-  "Four weeks ago",
-  "Now",
-  "Best",
-  "Ranking since",
-  "Your other pages",
-] as const;
+const HEADS: readonly Head[] = [
+  {
+    name: "Keyword",
+    help: "What the piece should rank for. Press one to highlight it in the chart.",
+  },
+  { name: "Searches", figure: "volume" },
+  {
+    name: "Forecast",
+    help: "The position expected on the day of publishing, once settled. Compare it with Now.",
+  },
+  {
+    name: "Four weeks ago",
+    help: "The position in the check nearest to four weeks ago. A change since then is at the right.",
+  },
+  {
+    name: "Now",
+    help: "The position in the latest check; not ranking means not among the results checked.",
+  },
+  {
+    name: "Best",
+    help: "The best position since publishing. If Now is far below it, find out what changed.",
+  },
+  {
+    name: "Ranking since",
+    help: "The first check in which it ranked. New pages often need weeks.",
+  },
+  {
+    name: "Your other pages",
+    help: "Other pages of yours that rank for it too. If one ranks better, they compete.",
+  },
+];
 
 /** The phrases of a live piece: what was foretold, where each stood and stands. */
 export function PhraseTable({ live }: { live: Live }) {
@@ -29,10 +51,10 @@ export function PhraseTable({ live }: { live: Live }) {
             <tr className="border-b border-hairline text-xs text-quiet">
               {HEADS.map((head, i) => (
                 <th
-                  key={head}
+                  key={head.name}
                   className={`px-2 py-1 font-normal ${i === 0 || i > 5 ? "text-left" : "text-right"}`}
                 >
-                  {head}
+                  <HeadHelp head={head} />
                 </th>
               ))}
             </tr>

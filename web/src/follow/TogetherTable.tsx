@@ -1,5 +1,6 @@
 import { Awaited } from "../parts/Awaited";
 import { count, exact, plural } from "../parts/format";
+import { HeadHelp } from "../parts/HeadHelp";
 import { SkeletonLines } from "../parts/Skeleton";
 import { channelName, usePlace } from "../shared/channels";
 import { Drift } from "./Drift";
@@ -20,13 +21,49 @@ export function TogetherTable({ by }: { by: "outlet" | "cluster" }) {
             <th className="px-[18px] py-2 text-left font-normal">
               {by === "outlet" ? "Outlet" : "Cluster"}
             </th>
-            <th className="px-2 text-right font-normal">Published pieces</th>
-            <th className="px-2 text-right font-normal">Visibility a month</th>
-            <th className="px-2 text-left font-normal">Since four weeks ago</th>
-            <th className="px-2 text-right font-normal">Forecast visits</th>
-            <th className="px-2 text-right font-normal">Ranking</th>
-            <th className="px-2 text-right font-normal">On page one</th>
-            <th className="px-2 text-left font-normal">Forecast, 4 weeks</th>
+            <th className="px-2 text-right font-normal">
+              <HeadHelp
+                head={{ name: "Published pieces", help: "How many pieces of it are published." }}
+              />
+            </th>
+            <th className="px-2 text-right font-normal">
+              <HeadHelp head={{ name: "Visibility a month", figure: "visible" }} />
+            </th>
+            <th className="px-2 text-left font-normal">
+              <HeadHelp
+                head={{
+                  name: "Since four weeks ago",
+                  help: "Visible searches against about four weeks ago.",
+                }}
+              />
+            </th>
+            <th className="px-2 text-right font-normal">
+              <HeadHelp
+                head={{
+                  name: "Forecast visits",
+                  help: "Visits a month expected on publishing, once settled.",
+                }}
+              />
+            </th>
+            <th className="px-2 text-right font-normal">
+              <HeadHelp
+                head={{
+                  name: "Ranking",
+                  help: "Keywords it ranks for, of all that its pieces target.",
+                }}
+              />
+            </th>
+            <th className="px-2 text-right font-normal">
+              <HeadHelp head={{ name: "On page one", help: "Keywords in the top 10." }} />
+            </th>
+            <th className="px-2 text-left font-normal">
+              <HeadHelp
+                head={{
+                  name: "Forecast, 4 weeks",
+                  help: "How many keywords rose and fell in about four weeks.",
+                }}
+              />
+            </th>
           </tr>
         </thead>
         <tbody>

@@ -1,6 +1,7 @@
+import { type Head, HeadHelp } from "../parts/HeadHelp";
 import type { Order } from "./planMath";
 
-export type PlanColumn = { name: string; order?: Order; right?: boolean };
+export type PlanColumn = Head & { order?: Order; right?: boolean };
 const RISES: readonly Order[] = ["title", "month", "due"];
 
 /** The head of a column of the plan; by those with an order it is sorted, and by month again when
@@ -28,10 +29,10 @@ export function PlanColumnHead({
           className={`hover:text-ink ${sorted ? "font-bold text-ink" : ""}`}
           onClick={() => onOrder(sorted ? "month" : by)}
         >
-          {column.name}
+          <HeadHelp head={column} focusable={false} />
         </button>
       ) : (
-        column.name
+        <HeadHelp head={column} />
       )}
     </span>
   );

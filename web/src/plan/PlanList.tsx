@@ -13,17 +13,26 @@ import { STATES } from "./workWords";
 const TRACKS =
   "minmax(220px, 3fr) 66px 76px 80px 70px minmax(80px, 1fr) 104px minmax(92px, 1.4fr) 72px 52px 70px";
 const COLUMNS: readonly PlanColumn[] = [
-  { name: "Piece", order: "title" },
-  { name: "Month", order: "month" },
-  { name: "Due", order: "due" },
-  { name: "Publish by" },
-  { name: "Status" },
-  { name: "Owner" },
-  { name: "Kind" },
-  { name: "Outlet" },
-  { name: "Searches", right: true },
-  { name: "Hours", order: "hours", right: true },
-  { name: "Worth a month", order: "worth", right: true },
+  { name: "Piece", order: "title", help: "Its working title. Open one for its keywords." },
+  {
+    name: "Month",
+    order: "month",
+    help: "The month it is planned for. A pin keeps it there when you schedule again.",
+  },
+  { name: "Due", order: "due", help: "The day you or a colleague set. Overdue ones are marked." },
+  { name: "Publish by", figure: "publish_by" },
+  { name: "Status", help: "How far the work is, from idea to published." },
+  { name: "Owner", help: "The person responsible; their hours a month are counted." },
+  { name: "Kind", help: "What is made: article, landing page, video or listing." },
+  { name: "Outlet", help: "Where it is published. Its strength decides the chance." },
+  { name: "Searches", right: true, figure: "volume" },
+  {
+    name: "Hours",
+    order: "hours",
+    right: true,
+    help: "Hours of work it takes. Correct them: the schedule depends on them.",
+  },
+  { name: "Worth a month", order: "worth", right: true, figure: "worth" },
 ];
 
 /** The plan as a list to work from: who makes what, how far it is, when it is due. */

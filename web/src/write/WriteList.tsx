@@ -1,4 +1,5 @@
 import { day } from "../parts/format";
+import { type Head, HeadHelp } from "../parts/HeadHelp";
 import { LineCell, LineGrid } from "../parts/LineGrid";
 import { shortMonth } from "../plan/timing";
 import { STATES } from "../plan/workWords";
@@ -7,7 +8,22 @@ import { lackWords } from "./lackWords";
 import type { Writing } from "./queries";
 
 const TRACKS = "minmax(220px, 2.4fr) 150px 92px minmax(280px, 3fr) 74px 76px 96px 110px";
-const HEADS = ["Piece", "Kind", "Due", "To do", "Ready", "Status", "Owner", "Edited"];
+const HEADS: readonly Head[] = [
+  { name: "Piece", help: "Its title in the plan. Open one to write it." },
+  { name: "Kind", help: "What is made: article, landing page, video or listing." },
+  {
+    name: "Due",
+    help: "The day you or a colleague set, or the planned month. Write what is due first.",
+  },
+  {
+    name: "To do",
+    help: "What its fields still lack: empty fields, missing keywords, limits, checks.",
+  },
+  { name: "Ready", figure: "made" },
+  { name: "Status", help: "How far the work is. Change it in the plan." },
+  { name: "Owner", help: "Who writes it. Set it in the plan." },
+  { name: "Edited", help: "When its text was last changed." },
+];
 
 /** The pieces to write, one a line. */
 export function WriteList({
@@ -24,7 +40,7 @@ export function WriteList({
       label="Pieces to write"
       name="writing"
       tracks={TRACKS}
-      heads={HEADS.map((head) => ({ id: head, shown: head }))}
+      heads={HEADS.map((head) => ({ id: head.name, shown: <HeadHelp head={head} /> }))}
       height={40}
       minWidth="1080px"
       pages={pieces}

@@ -89,6 +89,7 @@ export function streamColumns(
     {
       id: "state",
       heading: "State",
+      help: "Your decision. Keep with Y, park with P, reject with X.",
       width: "112px",
       cell: (row) => (
         <span className="group/state flex w-full items-center justify-between gap-1">

@@ -1,4 +1,5 @@
 import { count, likely, money, percent } from "../../parts/format";
+import { HeadHelp } from "../../parts/HeadHelp";
 import { Help } from "../../parts/Help";
 import { firmWords, PARTS, type Ranked, type Ranking } from "./words";
 
@@ -33,9 +34,16 @@ export function Order({
           px-[18px] text-xs text-quiet`}
       >
         <span role="columnheader" className="text-right">
-          #
+          <HeadHelp head={{ name: "#", help: "The place in this order. Start at the top." }} />
         </span>
-        <span role="columnheader">Item</span>
+        <span role="columnheader">
+          <HeadHelp
+            head={{
+              name: "Item",
+              help: "A cluster, keyword or piece. Open it to see what it takes.",
+            }}
+          />
+        </span>
         <span role="columnheader">
           <Help figure="ranking">Points</Help>
         </span>
@@ -43,16 +51,18 @@ export function Order({
           <Help figure="firmness">Confidence</Help>
         </span>
         <span role="columnheader" className="text-right">
-          Searches
+          <HeadHelp head={{ name: "Searches", figure: "volume" }} />
         </span>
         <span role="columnheader" className="text-right">
-          Chance
+          <HeadHelp head={{ name: "Chance", figure: "chance" }} />
         </span>
         <span role="columnheader" className="text-right">
-          Worth
+          <HeadHelp head={{ name: "Worth", figure: "worth" }} />
         </span>
         <span role="columnheader" className="truncate text-right" title={beside}>
-          Otherwise
+          <HeadHelp
+            head={{ name: "Otherwise", help: `Its place by the order compared with: ${beside}.` }}
+          />
         </span>
       </div>
       {told.rows.map((row, place) => (

@@ -1,5 +1,4 @@
 import { Link } from "@tanstack/react-router";
-import type { ReactNode } from "react";
 import { count, percent } from "../../parts/format";
 import { Help } from "../../parts/Help";
 import { Scrolls } from "../../parts/Scrolls";
@@ -40,14 +39,14 @@ export function StandingTable({
   const at = usePlace();
   const place = { projectId: String(at.projectId), channel: at.channel };
   const most = Math.max(0.2, ...(landing?.positions ?? []));
-  const heading = (id: ResultsSort, figure: string, name: ReactNode) => (
+  const heading = (id: ResultsSort, figure: string, name: string, help = "") => (
     <button
       type="button"
       aria-pressed={sort === id}
       onClick={() => onSort(id)}
       className={`text-left hover:text-ink ${sort === id ? "font-bold text-ink" : ""}`}
     >
-      <Help figure={figure} focusable={false}>
+      <Help figure={figure} title={name} text={help} focusable={false}>
         {name}
       </Help>
     </button>
@@ -63,10 +62,26 @@ export function StandingTable({
           role="row"
           className={`${COLUMNS} items-center border-b border-hairline px-[18px] py-2 text-xs text-quiet`}
         >
-          <span role="columnheader">{heading("position", "", "#")}</span>
-          <span role="columnheader">{heading("published", "", "Results, without ads")}</span>
+          <span role="columnheader">
+            {heading("position", "", "#", "The position on the results page, without ads.")}
+          </span>
+          <span role="columnheader">
+            {heading(
+              "published",
+              "",
+              "Results, without ads",
+              "Who ranks, with title and age. Sorted by age: young pages that rank are a good sign.",
+            )}
+          </span>
           <span role="columnheader">{heading("wording", "wording", "Phrase in title")}</span>
-          <span role="columnheader">{heading("has", "", "Key figures")}</span>
+          <span role="columnheader">
+            {heading(
+              "has",
+              "",
+              "Key figures",
+              "What makes a result strong on this channel: authority and links, followers and views, or reviews and sales.",
+            )}
+          </span>
           <span role="columnheader">
             {heading(
               "strength",
