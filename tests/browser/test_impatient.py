@@ -154,9 +154,9 @@ def test_settings_are_saved_and_undone(page: Page) -> None:
     wait_for_message(page, "Saved.")
     wait_for_jobs(page)
     page.goto("/p/1/web/plan")
-    expect(page.get_by_text("44 a month to spend")).to_be_visible()
+    expect(page.get_by_text("44 a month available")).to_be_visible()
     page.keyboard.press("z")
-    expect(page.get_by_text("30 a month to spend")).to_be_visible()
+    expect(page.get_by_text("30 a month available")).to_be_visible()
 
 
 def test_another_outlet_is_chosen_and_the_sheet_follows(page: Page) -> None:

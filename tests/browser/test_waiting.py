@@ -106,7 +106,7 @@ def test_a_page_shows_its_shape_until_the_answer_is_there(
     expect(page.get_by_role("heading", level=1)).to_have_count(1)
     levels = [int(level) for level in page.evaluate(LEVELS)]
     assert all(after - before <= 1 for before, after in pairwise(levels))
-    assert page.title().endswith(" – Duskfield Astronomy – Bunraku"), page.title()
+    expect(page).to_have_title(re.compile(r"\w – Duskfield Astronomy – Bunraku$"))
     assert page.evaluate("[...window.wrong]") == []
     page.close()
 

@@ -41,7 +41,7 @@ export function TopBar({
   const left = overview.data?.lookups_left ?? project?.lookups_left;
 
   return (
-    <header className="print:hidden flex min-h-12 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 bg-beam max-[700px]:gap-x-3 px-[18px] text-on-beam min-[1000px]:flex-nowrap max-[1000px]:py-2">
+    <header className="print:hidden flex min-h-12 shrink-0 flex-wrap items-center gap-x-3 gap-y-2 bg-beam min-[1200px]:gap-x-4 px-[18px] text-on-beam min-[1000px]:flex-nowrap max-[1000px]:py-2">
       <Link to="/" aria-label="Bunraku, your projects">
         <Mark />
       </Link>
@@ -121,7 +121,7 @@ export function TopBar({
         type="button"
         onClick={onCommand}
         aria-keyshortcuts="Control+K"
-        className="flex h-[31px] w-[250px] min-w-[110px] shrink-[99] items-center justify-between max-[700px]:w-full
+        className="flex h-[31px] w-[250px] min-w-[90px] shrink-[99] items-center justify-between max-[700px]:w-full
           rounded-md bg-beam-2 px-3 text-on-beam-2 hover:text-on-beam"
       >
         <span className="truncate">Search or run a command</span>{" "}
@@ -174,7 +174,7 @@ export function TopBar({
           title="Allowance"
         >
           <span className="whitespace-nowrap text-on-beam-2">
-            Lookups left{" "}
+            Lookups <span className="max-[1200px]:hidden">left </span>
             <strong className="text-on-beam">{left == null ? "" : tenths(left)}</strong>
           </span>
         </Help>

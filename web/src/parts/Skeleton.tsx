@@ -33,25 +33,22 @@ export function SkeletonBox({ height }: { height: number }) {
   );
 }
 
-/** A row of a grid to come. */
+/** A row of a grid to come. It is no row yet: nothing can be opened or counted; the grid itself is
+ * said to be busy. */
 export function SkeletonRow({ index, style }: { index: number; style: React.CSSProperties }) {
   return (
     <div
-      role="row"
-      aria-rowindex={index + 2}
-      aria-busy="true"
-      className="absolute top-0 left-0 flex w-full items-center border-b border-hairline px-[18px]"
+      aria-hidden="true"
+      className="absolute top-0 left-0 flex w-full items-center gap-10 border-b border-hairline
+        px-[18px]"
       style={style}
     >
-      <span role="gridcell" className="flex w-full items-center gap-10">
-        <span className="sr-only">Loading…</span>
-        <span className="w-[240px]">
-          <Bar width={widthOf(index)} />
-        </span>
-        <Bar width={56} />
-        <Bar width={44} />
-        <Bar width={72} />
+      <span className="w-[240px]">
+        <Bar width={widthOf(index)} />
       </span>
+      <Bar width={56} />
+      <Bar width={44} />
+      <Bar width={72} />
     </div>
   );
 }
