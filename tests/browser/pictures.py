@@ -9,6 +9,7 @@ from playwright.sync_api import Page, expect, sync_playwright
 from tests.browser.conftest import (
     CHROMIUM,
     FLAGS,
+    MESSAGES,
     ROOT,
     free_port,
     start,
@@ -144,8 +145,10 @@ def main() -> None:
                 page = browser.new_page(
                     viewport={"width": 1280, "height": 800}, reduced_motion="reduce"
                 )
+                page.add_init_script(MESSAGES)
                 page.goto(f"http://127.0.0.1:{port}{address}")
                 page.wait_for_load_state("networkidle")
+                expect(page.locator("[aria-busy=true]:visible")).to_have_count(0)
                 if act:
                     act(page)
                 page.wait_for_timeout(600)

@@ -8,7 +8,7 @@ export function Scrolls({ label, children }: { label: string; children: ReactNod
       aria-label={label}
       // biome-ignore lint/a11y/noNoninteractiveTabindex: keys must reach what scrolls
       tabIndex={0}
-      className="relative overflow-x-auto print:overflow-visible"
+      className="relative shrink-0 overflow-x-auto print:overflow-visible"
     >
       {children}
     </div>
