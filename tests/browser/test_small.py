@@ -28,6 +28,11 @@ TOO_WIDE = """() => [document.scrollingElement, ...document.querySelectorAll(".b
         return width > 0 && right > part.clientWidth + 1 && !apart;
     }).slice(0, 3).map((inner) => inner.outerHTML.slice(0, 150)))"""
 
+# What scrolls sideways and would have to be scrolled down too.
+CUT_OFF = """() => [...document.querySelectorAll("[role=group].overflow-x-auto")]
+    .filter((part) => part.scrollHeight > part.clientHeight + 1)
+    .map((part) => `${part.getAttribute("aria-label")}: ${part.clientHeight} high`)"""
+
 
 @pytest.mark.parametrize("size", [PHONE, ENLARGED], ids=["phone", "enlarged"])
 @pytest.mark.parametrize("view", VIEWS)
@@ -36,6 +41,7 @@ def test_a_view_fits(window: Page, view: str, size: tuple[int, int]) -> None:
     window.goto(f"/p/1/web/{view}")
     expect(window.locator("[aria-busy=true]:visible")).to_have_count(0)
     assert window.evaluate(TOO_WIDE) == []
+    assert window.evaluate(CUT_OFF) == []
     window.evaluate(AXE)
     hits: list[dict[str, Any]] = window.evaluate(
         "async () => (await axe.run({resultTypes: ['violations']})).violations.map(v => "
