@@ -1,4 +1,4 @@
-"""Backups and restoring: nothing is lost, and what to do is told."""
+"""Backups and restoring: nothing is lost, and errors say what to do."""
 
 import errno
 import json

@@ -1,4 +1,4 @@
-"""Storage that fails, at the start and amid work: nothing is half done, and what to do is told."""
+"""Storage that fails, at the start and amid work: nothing is half done, and what to do is said."""
 
 import errno
 import os

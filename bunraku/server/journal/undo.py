@@ -50,7 +50,7 @@ def undo_last(project: Any, wanted: int) -> Entry:
 def undo_one(project: Any, wanted: int) -> Entry:
     """Take back one change of whoever acts, the last one or not; later ones stay.
 
-    Raises: `BunrakuError` nothing_to_undo when it is taken back already, too old to be known or
+    Raises: `BunrakuError` nothing_to_undo when it is undone already, too old to be known or
     another person's, and as `undo_last` where later changes rest on it."""
     with transaction.atomic():
         entry = undoable(project).filter(pk=wanted).first()
@@ -71,7 +71,7 @@ def _take_back(project: Any, entry: Entry) -> None:
     made = [change for change in entry.changes if change["before"] is None]
     _check_unchanged(entry)
     _check_nothing_built_on(entry, made)
-    # Removed things come back first, then changes are taken back, then made things go: so no
+    # Removed things come back first, then changes are undone, then made things go: so no
     # reference ever dangles.
     _bring_back(_still_held([change for change in entry.changes if change["after"] is None]))
     changed = [change for change in entry.changes if change["before"] and change["after"]]

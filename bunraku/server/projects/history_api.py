@@ -62,7 +62,7 @@ class ChangeOut(Schema):
 
 
 class UndoneOut(Schema):
-    """What was taken back, and how much more could be."""
+    """What was undone, and how much more could be."""
 
     label: str
     left: int

@@ -5,6 +5,9 @@ import json
 from itertools import count
 from typing import Any
 
+from django.contrib.auth.models import User
+from django.db import transaction
+
 from bunraku.server.errors import BunrakuError
 from bunraku.server.jobs.actions import start_job
 from bunraku.server.jobs.kinds import JobKind, job_kind
@@ -59,12 +62,15 @@ class FillSample(JobKind[NothingGiven, NothingCounted]):
 def open_sample(person: Any) -> Project:
     """The person's sample project: the one that is there or being filled, else a new one. One whose
     filling was broken off goes."""
-    theirs = Project.objects.filter(owner=person, removed=None).exclude(demo="")
-    for project in theirs.order_by("-pk"):
-        jobs = Job.objects.filter(project=project, kind=FillSample.id, state__in=OPEN_STATES)
-        if project.demo == WHOLE or jobs.exists():
-            return project
-    theirs.filter(demo=BEGUN).delete()
-    project = begin_demo(person, json.loads(demo.SCENARIO.read_text("utf-8")))
-    start_job(project, FillSample, NothingGiven(), distinct="sample")
+    with transaction.atomic():
+        # Two requests at once are one sample.
+        User.objects.select_for_update().get(pk=person.pk)
+        theirs = Project.objects.filter(owner=person, removed=None).exclude(demo="")
+        for project in theirs.order_by("-pk"):
+            jobs = Job.objects.filter(project=project, kind=FillSample.id, state__in=OPEN_STATES)
+            if project.demo == WHOLE or jobs.exists():
+                return project
+        theirs.filter(demo=BEGUN).delete()
+        project = begin_demo(person, json.loads(demo.SCENARIO.read_text("utf-8")))
+        start_job(project, FillSample, NothingGiven(), distinct="sample")
     return project

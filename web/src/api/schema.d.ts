@@ -4267,7 +4267,7 @@ export interface components {
         };
         /**
          * UndoneOut
-         * @description What was taken back, and how much more could be.
+         * @description What was undone, and how much more could be.
          */
         UndoneOut: {
             /** Label */

@@ -40,7 +40,7 @@ export function HistoryDialog({ onClose }: { onClose: () => void }) {
         )}
       </Awaited>
       <p className="border-t border-hairline pt-3 text-xs text-quiet">
-        Jobs and exports are listed too in the{" "}
+        The results of jobs and what was published are listed in the{" "}
         <Link
           to="/p/$projectId/$channel/settings"
           params={{ projectId: String(projectId), channel }}

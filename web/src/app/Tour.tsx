@@ -35,8 +35,8 @@ export function Tour({ onEnd }: { onEnd: () => void }) {
       className="fixed right-5 bottom-5 z-30 w-[340px] max-w-[calc(100vw-40px)] rounded-lg border
         border-bar bg-sheet p-4 print:hidden"
     >
-      <p className="flex justify-between text-2xs font-semibold text-quiet">
-        <span>{note ? `${at + 1} of ${notes.length}` : "New here?"}</span>
+      <p className="text-2xs font-semibold text-quiet">
+        {note ? `${at + 1} of ${notes.length}` : "New here?"}
       </p>
       <div role="status">
         <h2 className="pt-1 pb-1 text-lg">{note ? note.name : "Six steps, one note each"}</h2>

@@ -5,12 +5,12 @@ import { Button, buttonLook } from "../parts/Button";
 import { Empty } from "../parts/Empty";
 import { FileDrop } from "../parts/FileDrop";
 import { count, exact, plural } from "../parts/format";
-import { HeadHelp } from "../parts/HeadHelp";
+import { type Head, HeadRow } from "../parts/HeadHelp";
 import { Modal } from "../parts/Modal";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
 import { Scrolls } from "../parts/Scrolls";
-import { SkeletonLines } from "../parts/Skeleton";
+import { SkeletonTable } from "../parts/Skeleton";
 import { channelName, usePlace } from "../shared/channels";
 import { useChange } from "../shared/useChange";
 import { bringOwnReport } from "./changes";
@@ -49,11 +49,7 @@ export function OwnReportPage() {
         </PageHead>
         {found.error && <ProblemNote error={found.error} />}
       </div>
-      {!told && !found.error && (
-        <div className="flex-1 border-t border-hairline bg-sheet px-[18px] pb-6">
-          <SkeletonLines lines={14} />
-        </div>
-      )}
+      {!told && !found.error && <SkeletonTable />}
       {told && told.lines === 0 && (
         <Empty title="No search performance report yet">
           Import the report of queries and pages from your search statistics (clicks, impressions,
@@ -104,6 +100,20 @@ function headWords(told: OwnReport, channel: Channel): string {
   );
 }
 
+const HEADS: readonly Head[] = [
+  { name: "Query", help: "What people searched for, as your report says." },
+  { name: "Page", help: "Your page that ranks for it." },
+  { name: "Clicks", right: true, help: "Clicks in the days of the report." },
+  {
+    name: "Expected clicks",
+    right: true,
+    help: "Clicks that results at this position usually get. Far fewer: improve the title.",
+  },
+  { name: "Impressions", right: true, help: "How often it was shown." },
+  { name: "Position", right: true, help: "The average position over these days." },
+];
+const TO_DO: Head = { name: "To do", help: "What to do with a query that no piece targets." };
+
 function Queries({
   title,
   about,
@@ -125,45 +135,7 @@ function Queries({
         <Scrolls label={title}>
           <table className="w-full">
             <thead>
-              <tr className="text-xs text-quiet">
-                <th className="text-left font-normal">
-                  <HeadHelp
-                    head={{ name: "Query", help: "What people searched for, as your report says." }}
-                  />
-                </th>
-                <th className="text-left font-normal">
-                  <HeadHelp head={{ name: "Page", help: "Your page that ranks for it." }} />
-                </th>
-                <th className="text-right font-normal">
-                  <HeadHelp head={{ name: "Clicks", help: "Clicks in the days of the report." }} />
-                </th>
-                <th className="text-right font-normal">
-                  <HeadHelp
-                    head={{
-                      name: "Expected clicks",
-                      help: "Clicks that results at this position usually get. Far fewer: improve the title.",
-                    }}
-                  />
-                </th>
-                <th className="text-right font-normal">
-                  <HeadHelp head={{ name: "Impressions", help: "How often it was shown." }} />
-                </th>
-                <th className="text-right font-normal">
-                  <HeadHelp
-                    head={{ name: "Position", help: "The average position over these days." }}
-                  />
-                </th>
-                {gather && (
-                  <th className="pl-4 text-left font-normal">
-                    <HeadHelp
-                      head={{
-                        name: "To do",
-                        help: "What to do with a query that no piece targets.",
-                      }}
-                    />
-                  </th>
-                )}
-              </tr>
+              <HeadRow heads={gather ? [...HEADS, TO_DO] : HEADS} cell="last:pl-4" />
             </thead>
             <tbody>
               {shown.map((one) => (

@@ -1,6 +1,6 @@
 import { useNavigate } from "@tanstack/react-router";
 import { count, day, likely, nth } from "../parts/format";
-import { type Head, HeadHelp } from "../parts/HeadHelp";
+import { type Head, HeadRow } from "../parts/HeadHelp";
 import { Scrolls } from "../parts/Scrolls";
 import { usePlace } from "../shared/channels";
 import { againstForecast } from "./historyMath";
@@ -11,21 +11,25 @@ const HEADS: readonly Head[] = [
     name: "Keyword",
     help: "What the piece should rank for. Press one to highlight it in the chart.",
   },
-  { name: "Searches", figure: "volume" },
+  { name: "Searches", right: true, figure: "volume" },
   {
     name: "Forecast",
+    right: true,
     help: "The position expected on the day of publishing, once settled. Compare it with Now.",
   },
   {
     name: "Four weeks ago",
+    right: true,
     help: "The position in the check nearest to four weeks ago. A change since then is at the right.",
   },
   {
     name: "Now",
+    right: true,
     help: "The position in the latest check; not ranking means not among the results checked.",
   },
   {
     name: "Best",
+    right: true,
     help: "The best position since publishing. If Now is far below it, find out what changed.",
   },
   {
@@ -48,16 +52,7 @@ export function PhraseTable({ live }: { live: Live }) {
       <Scrolls label="Keywords of the piece">
         <table className="w-full border border-hairline bg-sheet">
           <thead>
-            <tr className="border-b border-hairline text-xs text-quiet">
-              {HEADS.map((head, i) => (
-                <th
-                  key={head.name}
-                  className={`px-2 py-1 font-normal ${i === 0 || i > 5 ? "text-left" : "text-right"}`}
-                >
-                  <HeadHelp head={head} />
-                </th>
-              ))}
-            </tr>
+            <HeadRow heads={HEADS} cell="px-2 py-1" />
           </thead>
           <tbody>
             {live.phrases.map((track) => {

@@ -4,7 +4,7 @@ import { Awaited, Stale } from "../parts/Awaited";
 import { Button, buttonLook } from "../parts/Button";
 import { useCommand } from "../parts/commands";
 import { Select } from "../parts/Select";
-import { SkeletonLines } from "../parts/Skeleton";
+import { SkeletonPaper } from "../parts/Skeleton";
 import { useKey } from "../parts/useKey";
 import { usePlace } from "../shared/channels";
 import { BringFigures } from "./BringFigures";
@@ -88,14 +88,7 @@ export function ReportPage() {
         </a>
         <Button onClick={() => window.print()}>Print</Button>
       </div>
-      <Awaited
-        of={found}
-        waiting={
-          <div className="mx-auto my-4 w-[820px] max-w-full rounded-md border border-hairline bg-sheet px-10 max-[700px]:px-4 py-8">
-            <SkeletonLines lines={9} two />
-          </div>
-        }
-      >
+      <Awaited of={found} waiting={<SkeletonPaper />}>
         {(told) => (
           <Stale of={found}>
             <ReportSheet told={told} />

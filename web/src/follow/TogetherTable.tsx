@@ -1,11 +1,29 @@
 import { Awaited } from "../parts/Awaited";
 import { count, exact, plural } from "../parts/format";
-import { HeadHelp } from "../parts/HeadHelp";
+import { type Head, HeadRow } from "../parts/HeadHelp";
 import { SkeletonLines } from "../parts/Skeleton";
 import { channelName, usePlace } from "../shared/channels";
 import { Drift } from "./Drift";
 import { visibleWords } from "./followWords";
 import { useTogether } from "./queries";
+
+const HEADS: readonly Head[] = [
+  { name: "Published pieces", right: true, help: "How many pieces of it are published." },
+  { name: "Visibility a month", right: true, figure: "visible" },
+  { name: "Since four weeks ago", help: "Visible searches against about four weeks ago." },
+  {
+    name: "Forecast visits",
+    right: true,
+    help: "Visits a month expected on publishing, once settled.",
+  },
+  {
+    name: "Ranking",
+    right: true,
+    help: "Keywords it ranks for, of all that its pieces target.",
+  },
+  { name: "On page one", right: true, help: "Keywords in the top 10." },
+  { name: "Forecast, 4 weeks", help: "How many keywords rose and fell in about four weeks." },
+];
 
 /** Published pieces together: what those of an outlet, or of a cluster, come to. */
 export function TogetherTable({ by }: { by: "outlet" | "cluster" }) {
@@ -17,54 +35,10 @@ export function TogetherTable({ by }: { by: "outlet" | "cluster" }) {
     <div className="min-h-0 flex-1 overflow-auto border-t border-hairline bg-sheet">
       <table className="w-full">
         <thead>
-          <tr className="border-b border-hairline text-xs text-quiet">
-            <th className="px-[18px] py-2 text-left font-normal">
-              {by === "outlet" ? "Outlet" : "Cluster"}
-            </th>
-            <th className="px-2 text-right font-normal">
-              <HeadHelp
-                head={{ name: "Published pieces", help: "How many pieces of it are published." }}
-              />
-            </th>
-            <th className="px-2 text-right font-normal">
-              <HeadHelp head={{ name: "Visibility a month", figure: "visible" }} />
-            </th>
-            <th className="px-2 text-left font-normal">
-              <HeadHelp
-                head={{
-                  name: "Since four weeks ago",
-                  help: "Visible searches against about four weeks ago.",
-                }}
-              />
-            </th>
-            <th className="px-2 text-right font-normal">
-              <HeadHelp
-                head={{
-                  name: "Forecast visits",
-                  help: "Visits a month expected on publishing, once settled.",
-                }}
-              />
-            </th>
-            <th className="px-2 text-right font-normal">
-              <HeadHelp
-                head={{
-                  name: "Ranking",
-                  help: "Keywords it ranks for, of all that its pieces target.",
-                }}
-              />
-            </th>
-            <th className="px-2 text-right font-normal">
-              <HeadHelp head={{ name: "On page one", help: "Keywords in the top 10." }} />
-            </th>
-            <th className="px-2 text-left font-normal">
-              <HeadHelp
-                head={{
-                  name: "Forecast, 4 weeks",
-                  help: "How many keywords rose and fell in about four weeks.",
-                }}
-              />
-            </th>
-          </tr>
+          <HeadRow
+            heads={[{ name: by === "outlet" ? "Outlet" : "Cluster" }, ...HEADS]}
+            cell="px-2 py-2 first:px-[18px]"
+          />
         </thead>
         <tbody>
           {rows.map((row) => (
@@ -99,9 +73,7 @@ export function TogetherTable({ by }: { by: "outlet" | "cluster" }) {
         </tbody>
       </table>
       <div className="px-[18px]">
-        <Awaited of={found} waiting={<SkeletonLines lines={8} />}>
-          {() => null}
-        </Awaited>
+        <Awaited of={found} waiting={<SkeletonLines lines={8} />} />
       </div>
     </div>
   );

@@ -11,12 +11,13 @@ export function Awaited<T>({
 }: {
   of: { data: T | undefined; error: Error | null };
   waiting?: ReactNode;
-  children: (data: T) => ReactNode;
+  /** Nothing where the answer is drawn elsewhere. */
+  children?: (data: T) => ReactNode;
 }) {
   return (
     <>
       {of.error && <ProblemNote error={of.error} />}
-      {of.data === undefined ? !of.error && waiting : children(of.data)}
+      {of.data === undefined ? !of.error && waiting : children?.(of.data)}
     </>
   );
 }

@@ -23,7 +23,7 @@ type Props = {
   heads: number;
   headHeight: number;
   minWidth: string;
-  /** The id of the current row's element: what a screen reader is told. */
+  /** The id of the current row's element: what a screen reader reads out. */
   activeId: string | undefined;
   columns?: number;
   many?: boolean;

@@ -25,7 +25,7 @@ export function SheetBack({
   projectId: number;
   title: string;
   about: string;
-  /** How it can be taken back where that is not by undo: the end of what is said. */
+  /** Where the state before is kept, if undo cannot restore it: the end of the message. */
   taken?: string;
   undo?: boolean;
   bring: (file: File) => Promise<Told>;

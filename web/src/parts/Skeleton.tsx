@@ -53,16 +53,35 @@ export function SkeletonRow({ index, style }: { index: number; style: React.CSSP
   );
 }
 
-/** A whole page to come: its heading line and a table, or lists on a sheet of paper. */
-export function SkeletonPage({ title = "" }: { title?: string }) {
+/** A table to come, as high as there is room. */
+export function SkeletonTable() {
+  return (
+    <div className="min-h-0 flex-1 overflow-hidden border-t border-hairline bg-sheet px-[18px]">
+      <SkeletonLines lines={16} />
+    </div>
+  );
+}
+
+/** A sheet of paper to come: a brief, a report. */
+export function SkeletonPaper() {
+  return (
+    <div
+      className="mx-auto my-4 w-[820px] max-w-full rounded-md border border-hairline bg-sheet px-10
+        py-8 max-[700px]:px-4"
+    >
+      <SkeletonLines lines={9} two />
+    </div>
+  );
+}
+
+/** A whole page to come: its heading line and a table. */
+export function SkeletonPage() {
   return (
     <main className="flex min-w-0 flex-1 flex-col">
       <div className="flex min-h-[46px] items-center px-[18px] pt-4 pb-3">
-        {title ? <h1 className="text-xl">{title}</h1> : <Bar width={190} height={16} />}
+        <Bar width={190} height={16} />
       </div>
-      <div className="min-h-0 flex-1 overflow-hidden border-t border-hairline bg-sheet px-[18px]">
-        <SkeletonLines lines={16} />
-      </div>
+      <SkeletonTable />
     </main>
   );
 }

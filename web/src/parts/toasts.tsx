@@ -1,3 +1,4 @@
+import { useQueryClient } from "@tanstack/react-query";
 import { Toast } from "radix-ui";
 import {
   createContext,
@@ -14,7 +15,10 @@ import {
 type Message = { id: number; text: string; bad: boolean; undo: boolean };
 type Say = (text: string, options?: { bad?: boolean; undo?: boolean }) => void;
 type Context = { say: Say; onUndo: RefObject<(() => void) | undefined> };
-const SayContext = createContext<Context>({ say: () => undefined, onUndo: { current: undefined } });
+const SayContext = createContext<Context>({
+  say: () => undefined,
+  onUndo: { current: undefined },
+});
 
 /** Say something that passes: what was done, with a button that undoes it, or what went wrong. */
 export const useSay = () => useContext(SayContext).say;
@@ -30,13 +34,24 @@ export function useUndoInMessages(undo: () => void): void {
   }, [onUndo, undo]);
 }
 
+const withoutUndo = (message: Message): Message => ({ ...message, undo: false });
+
 export function Toasts({ children }: { children: ReactNode }) {
   const [messages, setMessages] = useState<Message[]>([]);
+  const client = useQueryClient();
+  // Once something else is being changed, a message of before has no button: it would undo that.
+  useEffect(
+    () =>
+      client.getMutationCache().subscribe((event) => {
+        if (event.type === "updated" && event.action.type === "pending")
+          setMessages((now) => now.map(withoutUndo));
+      }),
+    [client],
+  );
   const onUndo = useRef<() => void>(undefined);
   const say = useCallback<Say>((text, { bad = false, undo = false } = {}) => {
     setMessages((now) => [
-      // Only the last change can be undone from here: an older message keeps no button.
-      ...now.slice(-2).map((message) => ({ ...message, undo: false })),
+      ...now.slice(-2).map(withoutUndo),
       { id: Date.now() + Math.random(), text, bad, undo },
     ]);
   }, []);

@@ -5,7 +5,7 @@ import { Empty } from "../parts/Empty";
 import { plural } from "../parts/format";
 import { ProblemNote } from "../parts/ProblemNote";
 import { Scrolls } from "../parts/Scrolls";
-import { SkeletonLines } from "../parts/Skeleton";
+import { SkeletonPaper } from "../parts/Skeleton";
 import { useSay } from "../parts/toasts";
 import { useKey } from "../parts/useKey";
 import { usePlace } from "../shared/channels";
@@ -72,9 +72,7 @@ export function BriefPage() {
         <Empty title="No pieces scheduled yet">Plan and schedule pieces first.</Empty>
       )}
       {!found.data && !found.error && (ids.length > 0 || pieces.total === undefined) && (
-        <div className="mx-auto my-4 w-[820px] max-w-full rounded-md border border-hairline bg-sheet px-10 max-[700px]:px-4 py-8">
-          <SkeletonLines lines={9} two />
-        </div>
+        <SkeletonPaper />
       )}
       {briefs.map((brief) => (
         <article

@@ -1,7 +1,7 @@
 import { type Head, HeadHelp } from "../parts/HeadHelp";
 import type { Order } from "./planMath";
 
-export type PlanColumn = Head & { order?: Order; right?: boolean };
+export type PlanColumn = Head & { order?: Order };
 const RISES: readonly Order[] = ["title", "month", "due"];
 
 /** The head of a column of the plan; by those with an order it is sorted, and by month again when

@@ -7,7 +7,7 @@ import { exact, plural } from "../parts/format";
 import { JobLine } from "../parts/JobLine";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
-import { SkeletonLines } from "../parts/Skeleton";
+import { SkeletonTable } from "../parts/Skeleton";
 import { useSay } from "../parts/toasts";
 import { useKey } from "../parts/useKey";
 import { usePlace } from "../shared/channels";
@@ -149,11 +149,7 @@ export function PlanPage() {
             </div>
           )}
         </div>
-        {!plan.data && !error && (
-          <div className="min-h-0 flex-1 overflow-hidden border-t border-hairline bg-sheet px-[18px]">
-            <SkeletonLines lines={16} />
-          </div>
-        )}
+        {!plan.data && !error && <SkeletonTable />}
         {plan.data && view === "list" && (
           <PlanList
             pieces={pieces}

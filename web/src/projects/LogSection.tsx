@@ -16,7 +16,7 @@ export function LogSection({ projectId }: { projectId: number }) {
       <p className="pb-2 text-ink-2">
         Kept as long as the project. Undoing adds a line and removes none.
       </p>
-      <Awaited of={log}>{() => null}</Awaited>
+      <Awaited of={log} />
       {log.data && !total && <p className="text-quiet">Nothing yet.</p>}
       <ol>
         {lines.map((line) => (

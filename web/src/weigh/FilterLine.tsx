@@ -69,7 +69,10 @@ export function FilterLine({
   const hidden = ranked.slice(room);
   const hiddenOn = hidden.filter((chip) => chip.told).length;
   return (
-    <div ref={line} className="flex min-h-[30px] flex-wrap items-center gap-2">
+    <div
+      ref={line}
+      className="flex h-[30px] items-center gap-2 max-[700px]:h-auto max-[700px]:flex-wrap"
+    >
       <Words value={search.q} onChange={(q) => onChange({ q })} inputRef={wordsRef} />
       {outside.map((chip) => (
         <ChipButton key={chip.id} chip={chip} onClear={() => onChange(chip.clear)} />

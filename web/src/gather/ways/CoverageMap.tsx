@@ -28,9 +28,7 @@ export function CoverageMap({
   if (!told)
     return (
       <div className="px-[18px] py-3">
-        <Awaited of={found} waiting={<SkeletonLines lines={9} />}>
-          {() => null}
-        </Awaited>
+        <Awaited of={found} waiting={<SkeletonLines lines={9} />} />
       </div>
     );
   if (!told.cells.length)

@@ -24,7 +24,7 @@ export function RunsList({
   return (
     <>
       <h2 className="pb-2 text-lg">Runs</h2>
-      {!runs && <Awaited of={found}>{() => null}</Awaited>}
+      <Awaited of={found} />
       {runs?.map((run) => (
         <RunLine
           key={run.job.id}

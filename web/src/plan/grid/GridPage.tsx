@@ -11,7 +11,7 @@ import { count, likely, lookups, money, plural } from "../../parts/format";
 import { PageHead } from "../../parts/PageHead";
 import { ProblemNote } from "../../parts/ProblemNote";
 import { Select } from "../../parts/Select";
-import { SkeletonLines } from "../../parts/Skeleton";
+import { SkeletonTable } from "../../parts/Skeleton";
 import { useSay } from "../../parts/toasts";
 import { useKey } from "../../parts/useKey";
 import { usePlace } from "../../shared/channels";
@@ -98,11 +98,7 @@ export function GridPage() {
           this theme.
         </Empty>
       ) : !told ? (
-        !found.error && (
-          <div className="min-h-0 flex-1 overflow-hidden border-t border-hairline bg-sheet px-[18px]">
-            <SkeletonLines lines={16} />
-          </div>
-        )
+        !found.error && <SkeletonTable />
       ) : (
         <Table
           key={search.theme}

@@ -9,7 +9,7 @@ import { Inspector } from "../../parts/Inspector";
 import { PageHead } from "../../parts/PageHead";
 import { ProblemNote } from "../../parts/ProblemNote";
 import { Select } from "../../parts/Select";
-import { SkeletonLines } from "../../parts/Skeleton";
+import { SkeletonLines, SkeletonTable } from "../../parts/Skeleton";
 import { useKey } from "../../parts/useKey";
 import { usePlace } from "../../shared/channels";
 import { useProject } from "../../shared/queries";
@@ -121,11 +121,7 @@ export function RankingPage() {
               : "Gather, weigh and cluster keywords first."}
           </Empty>
         ) : !told ? (
-          !found.error && (
-            <div className="min-h-0 flex-1 overflow-hidden border-t border-hairline bg-sheet px-[18px]">
-              <SkeletonLines lines={16} />
-            </div>
-          )
+          !found.error && <SkeletonTable />
         ) : (
           <Order
             told={told}
