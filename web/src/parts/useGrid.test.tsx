@@ -1,8 +1,17 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { act, render, renderHook, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
+import type { ReactNode } from "react";
 import { describe, expect, it, vi } from "vitest";
 import { Toasts } from "./toasts";
 import { useGrid } from "./useGrid";
+
+const client = new QueryClient();
+const Around = ({ children }: { children: ReactNode }) => (
+  <QueryClientProvider client={client}>
+    <Toasts>{children}</Toasts>
+  </QueryClientProvider>
+);
 
 type Row = { id: number };
 const rows: Row[] = [{ id: 10 }, { id: 20 }, { id: 30 }];
@@ -24,7 +33,7 @@ function setUp(given: Given = {}) {
   const hook = renderHook(
     (now: Given) =>
       useGrid<Row>({ pages, place: "1/web", openId: undefined, onOpen, ...given, ...now }),
-    { wrapper: Toasts, initialProps: {} },
+    { wrapper: Around, initialProps: {} },
   );
   return { onOpen, hook, grid: () => hook.result.current };
 }
@@ -106,9 +115,9 @@ describe("the choice", () => {
       return null;
     }
     render(
-      <Toasts>
+      <Around>
         <Grid />
-      </Toasts>,
+      </Around>,
     );
     await press("a");
     expect(

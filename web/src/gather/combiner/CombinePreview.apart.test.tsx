@@ -1,3 +1,4 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
@@ -20,9 +21,11 @@ const MADE = {
 
 function setUp() {
   const draw = (made: Schemas["CombinationsOut"]) => (
-    <Toasts>
-      <CombinePreview asks projectId={1} channel="web" made={made} />
-    </Toasts>
+    <QueryClientProvider client={new QueryClient()}>
+      <Toasts>
+        <CombinePreview asks projectId={1} channel="web" made={made} />
+      </Toasts>
+    </QueryClientProvider>
   );
   const { rerender } = render(draw(MADE));
   return { again: (made: Schemas["CombinationsOut"]) => rerender(draw(made)) };
