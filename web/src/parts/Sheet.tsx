@@ -1,4 +1,5 @@
-import { type DragEvent, type ReactNode, useState } from "react";
+import { type DragEvent, memo, type ReactNode, type RefObject, useState } from "react";
+import { useLatest } from "../shared/useLatest";
 import { Checkbox } from "./Checkbox";
 import { Grid } from "./Grid";
 import { Help } from "./Help";
@@ -35,8 +36,16 @@ type Props<T extends { id: number }, S extends string> = {
 /** A table of any length: a grid with columns, a box to choose each row by, and headings that
  * sort. */
 export function Sheet<T extends { id: number }, S extends string>(props: Props<T, S>) {
-  const { columns, grid } = props;
+  const { columns, grid, nameOf, dimmed, onDropOn } = props;
   const template = `34px ${columns.map((column) => column.width).join(" ")}`;
+  const acts = useLatest<RowActs<T>>({
+    open: (index) => {
+      grid.setCurrent(index);
+      grid.openAt(index);
+    },
+    toggle: grid.chosen.toggle,
+    dropOn: onDropOn,
+  });
   return (
     <Grid
       label={props.label}
@@ -49,10 +58,26 @@ export function Sheet<T extends { id: number }, S extends string>(props: Props<T
       activeId={`row-${grid.current}`}
       columns={columns.length + 1}
       many
-      row={(index, place) => {
+      row={(index, { transform }) => {
         const row = grid.rowAt(index);
-        const style = { ...place, gridTemplateColumns: template };
-        return row && <SheetRow {...props} row={row} index={index} style={style} />;
+        return (
+          row && (
+            <SheetRow
+              row={row}
+              index={index}
+              transform={transform}
+              template={template}
+              columns={columns as readonly SheetColumn<unknown>[]}
+              name={nameOf(row)}
+              isChosen={grid.chosen.ids.has(row.id)}
+              isOpen={grid.openId === row.id}
+              isCurrent={index === grid.current}
+              isDimmed={dimmed?.(row) ?? false}
+              takesDrops={!!onDropOn}
+              acts={acts as RefObject<RowActs<unknown>>}
+            />
+          )
+        );
       }}
     />
   );
@@ -118,36 +143,40 @@ function SheetHead<T extends { id: number }, S extends string>({
   );
 }
 
-type RowProps<T extends { id: number }, S extends string> = Props<T, S> & {
-  row: T;
-  index: number;
-  style: React.CSSProperties;
+type RowActs<T> = {
+  open: (index: number) => void;
+  toggle: (row: T) => void;
+  dropOn: ((row: T, event: DragEvent<HTMLElement>) => void) | undefined;
 };
 
-function SheetRow<T extends { id: number }, S extends string>({
-  row,
-  index,
-  style,
-  columns,
-  grid,
-  ...props
-}: RowProps<T, S>) {
+type RowProps = {
+  row: unknown;
+  index: number;
+  transform: string | undefined;
+  template: string;
+  columns: readonly SheetColumn<unknown>[];
+  name: string;
+  isChosen: boolean;
+  isOpen: boolean;
+  isCurrent: boolean;
+  isDimmed: boolean;
+  takesDrops: boolean;
+  acts: RefObject<RowActs<unknown>>;
+};
+
+/** Drawn again only when something of its own has changed: a turn of the wheel would otherwise draw
+ * forty rows of ten cells for the three that come into sight. */
+const SheetRow = memo(function SheetRow({ row, index, acts, ...given }: RowProps) {
   const [over, setOver] = useState(false);
-  const { onDropOn } = props;
-  const isChosen = grid.chosen.ids.has(row.id);
-  const isOpen = grid.openId === row.id;
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: Enter opens it from the grid
     <div
       role="row"
       id={`row-${index}`}
       aria-rowindex={index + 2}
-      aria-selected={isChosen}
-      onClick={() => {
-        grid.setCurrent(index);
-        grid.openAt(index);
-      }}
-      {...(onDropOn && {
+      aria-selected={given.isChosen}
+      onClick={() => acts.current.open(index)}
+      {...(given.takesDrops && {
         onDragOver: (event: DragEvent<HTMLElement>) => {
           event.preventDefault();
           setOver(true);
@@ -156,26 +185,30 @@ function SheetRow<T extends { id: number }, S extends string>({
         onDrop: (event: DragEvent<HTMLElement>) => {
           event.preventDefault();
           setOver(false);
-          onDropOn(row, event);
+          acts.current.dropOn?.(row, event);
         },
       })}
       className={`absolute top-0 left-0 grid w-full cursor-default items-center
         border-b border-hairline
-        ${isOpen ? "bg-persimmon-wash" : isChosen ? "bg-pine-wash" : "hover:bg-paper"}
-        ${index === grid.current ? "shadow-[inset_3px_0_0_var(--color-persimmon)]" : ""}
+        ${given.isOpen ? "bg-persimmon-wash" : given.isChosen ? "bg-pine-wash" : "hover:bg-paper"}
+        ${given.isCurrent ? "shadow-[inset_3px_0_0_var(--color-persimmon)]" : ""}
         ${over ? "outline-2 -outline-offset-2 outline-persimmon" : ""}
-        ${props.dimmed?.(row) ? "text-quiet" : ""}`}
-      style={style}
+        ${given.isDimmed ? "text-quiet" : ""}`}
+      style={{
+        height: ROW_HEIGHT,
+        transform: given.transform,
+        gridTemplateColumns: given.template,
+      }}
     >
       <span role="gridcell" className="flex justify-center">
         <Checkbox
-          label={`Choose ${props.nameOf(row)}`}
-          checked={isChosen}
+          label={`Choose ${given.name}`}
+          checked={given.isChosen}
           tabIndex={-1}
-          onChange={() => grid.chosen.toggle(row)}
+          onChange={() => acts.current.toggle(row)}
         />
       </span>
-      {columns.map((column) => (
+      {given.columns.map((column) => (
         <span
           key={column.id}
           role="gridcell"
@@ -186,4 +219,4 @@ function SheetRow<T extends { id: number }, S extends string>({
       ))}
     </div>
   );
-}
+});

@@ -4,6 +4,7 @@ import { useQueries } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import type { Row } from "../api/client";
 import { familyQuery } from "../gather/queries";
+import { useLatest } from "../shared/useLatest";
 import type { Pages } from "../shared/usePages";
 import { placeOf, totalWith } from "./families";
 import type { ServerQuery } from "./filters";
@@ -55,18 +56,14 @@ export function useFamilies(projectId: number, pages: Pages<Row>, query: ServerQ
       opened.some((family) => family.members.some((member) => member.id === row.id)),
     [opened, isOpen],
   );
-  const toggleRow = useCallback(
-    (row: Row) => {
-      const last = totalWith(opened, total ?? 0);
-      for (let index = 0; index < last; index++) {
-        if (rowAt(index)?.id === row.id) {
-          toggle(index);
-          return;
-        }
-      }
-    },
-    [opened, total, rowAt, toggle],
-  );
+  const find = useLatest((row: Row) => {
+    const last = totalWith(opened, total ?? 0);
+    for (let index = 0; index < last; index++) {
+      if (rowAt(index)?.id === row.id) return toggle(index);
+    }
+  });
+  // The columns hold it: were it another each time, every row would be drawn again.
+  const toggleRow = useCallback((row: Row) => find.current(row), [find]);
   const show = useCallback(
     (first: number, last: number) => plainShow(placeOf(opened, first).at, placeOf(opened, last).at),
     [opened, plainShow],
