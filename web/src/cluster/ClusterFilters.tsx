@@ -3,6 +3,7 @@ import { Button } from "../parts/Button";
 import { Checkbox } from "../parts/Checkbox";
 import { INPUT } from "../parts/Field";
 import { Select } from "../parts/Select";
+import { WordsField } from "../parts/WordsField";
 import type { Whole } from "./scoreMath";
 import type { ClusterSearch } from "./search";
 
@@ -25,16 +26,13 @@ export function ClusterFilters({
 }) {
   return (
     <div className="flex min-h-[30px] flex-wrap items-center gap-3">
-      <input
-        ref={wordsRef}
-        type="search"
-        aria-label="Filter by words"
-        placeholder="Words  /"
-        maxLength={200}
+      <WordsField
+        label="Filter by words"
+        placeholder="Words"
+        slash
         value={search.q}
-        onChange={(event) => onChange({ q: event.target.value })}
-        onKeyDown={(event) => event.key === "Escape" && event.currentTarget.blur()}
-        className={`${INPUT} !w-[150px]`}
+        onChange={(q) => onChange({ q })}
+        inputRef={wordsRef}
       />
       <label className="flex items-center gap-2">
         <Checkbox checked={search.several} onChange={(checked) => onChange({ several: checked })} />

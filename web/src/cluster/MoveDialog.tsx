@@ -1,10 +1,10 @@
 import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { Button } from "../parts/Button";
-import { INPUT } from "../parts/Field";
 import { plural } from "../parts/format";
 import { Modal } from "../parts/Modal";
 import { ProblemNote } from "../parts/ProblemNote";
+import { WordsField } from "../parts/WordsField";
 import { useClusters } from "./queries";
 
 /** Where keywords are to go: another cluster, found by its words, or one of its own. */
@@ -37,14 +37,13 @@ export function MoveDialog({
   const others = found.data?.clusters.filter((cluster) => cluster.id !== from.id) ?? [];
   return (
     <Modal open={what !== ""} onOpenChange={onOpenChange} title={`Move ${what}`}>
-      <input
+      <WordsField
         autoFocus
-        type="search"
-        aria-label="Find a cluster"
+        label="Find a cluster"
         placeholder="Words of the cluster it goes to"
+        width="100%"
         value={q}
-        onChange={(event) => setQ(event.target.value)}
-        className={INPUT}
+        onChange={setQ}
       />
       {problem && <ProblemNote error={problem} />}
       <ul className="mt-2 h-[260px] overflow-auto border-y border-hairline">

@@ -4,10 +4,11 @@ import { Button, buttonLook } from "../parts/Button";
 import { useCommand } from "../parts/commands";
 import { Empty } from "../parts/Empty";
 import { count, day, lookups, plural } from "../parts/format";
-import { OneOf, WordsFilter } from "../parts/ListFilters";
+import { OneOf } from "../parts/ListFilters";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useKey } from "../parts/useKey";
+import { WordsField } from "../parts/WordsField";
 import { channelName, usePlace } from "../shared/channels";
 import { useOverview } from "../shared/queries";
 import { useChange } from "../shared/useChange";
@@ -124,11 +125,17 @@ export function FollowPage() {
         <div className="flex flex-wrap items-center gap-2 min-[900px]:flex-nowrap">
           {!by && (
             <>
-              <WordsFilter
+              <WordsField
                 id="follow-filter"
                 label="Pieces whose title or URL contains"
-                value={q}
-                onChange={(q) => navigate({ search: (now) => ({ ...now, q }), replace: true })}
+                placeholder="Title contains…"
+                slash
+                width={200}
+                maxLength={100}
+                value={q ?? ""}
+                onChange={(q) =>
+                  navigate({ search: (now) => ({ ...now, q: q || undefined }), replace: true })
+                }
               />
               <OneOf
                 label="Which pieces"

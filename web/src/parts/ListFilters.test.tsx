@@ -1,18 +1,7 @@
 import { render, screen } from "@testing-library/react";
-import userEvent from "@testing-library/user-event";
 import { expect, it, vi } from "vitest";
 import { choose } from "./choosing";
-import { OneOf, WordsFilter } from "./ListFilters";
-
-it("words that lines must have are none where the field is empty", async () => {
-  const onChange = vi.fn();
-  render(<WordsFilter id="f" label="Titles that say" value="c" onChange={onChange} />);
-  const field = screen.getByRole("textbox", { name: "Titles that say" });
-  await userEvent.type(field, "o");
-  expect(onChange).toHaveBeenLastCalledWith("co");
-  await userEvent.clear(field);
-  expect(onChange).toHaveBeenLastCalledWith(undefined);
-});
+import { OneOf } from "./ListFilters";
 
 it("the usual of a few ways is no choice", async () => {
   const onChange = vi.fn();

@@ -1,30 +1,4 @@
-import { INPUT } from "./Field";
 import { Select } from "./Select";
-
-/** Words that the lines of a list must have; `/` goes to it. */
-export function WordsFilter({
-  id,
-  label,
-  value,
-  onChange,
-}: {
-  id: string;
-  label: string;
-  value: string | undefined;
-  onChange: (value: string | undefined) => void;
-}) {
-  return (
-    <input
-      id={id}
-      aria-label={label}
-      placeholder="Title contains…  /"
-      value={value ?? ""}
-      maxLength={100}
-      onChange={(event) => onChange(event.target.value || undefined)}
-      className={`${INPUT} !w-[200px]`}
-    />
-  );
-}
 
 /** One of a few ways that a list can be shown; the empty one is the usual. */
 export function OneOf<T extends string>({

@@ -3,6 +3,7 @@ import { type RefObject, useEffect, useRef, useState } from "react";
 import { Checkbox } from "../parts/Checkbox";
 import { INPUT } from "../parts/Field";
 import { Select } from "../parts/Select";
+import { WordsField } from "../parts/WordsField";
 import {
   capital,
   FEATURES,
@@ -73,7 +74,14 @@ export function FilterLine({
       ref={line}
       className="flex h-[30px] items-center gap-2 max-[700px]:h-auto max-[700px]:flex-wrap"
     >
-      <Words value={search.q} onChange={(q) => onChange({ q })} inputRef={wordsRef} />
+      <WordsField
+        label="Filter by words"
+        placeholder="Words"
+        slash
+        value={search.q}
+        onChange={(q) => onChange({ q })}
+        inputRef={wordsRef}
+      />
       {outside.map((chip) => (
         <ChipButton key={chip.id} chip={chip} onClear={() => onChange(chip.clear)} />
       ))}
@@ -104,49 +112,6 @@ export function FilterLine({
 
 const rank = (chip: Chip) =>
   (chip.told ? 0 : 10) + (USUAL.includes(chip.id) ? USUAL.indexOf(chip.id) : 9);
-
-/** What is typed shows at once; the list follows a moment later, so that typing is never held
- * up. */
-function Words({
-  value,
-  onChange,
-  inputRef,
-}: {
-  value: string;
-  onChange: (q: string) => void;
-  inputRef: RefObject<HTMLInputElement | null>;
-}) {
-  const [typed, setTyped] = useState(value);
-  const sent = useRef(value);
-  useEffect(() => {
-    if (value !== sent.current) {
-      sent.current = value;
-      setTyped(value);
-    }
-  }, [value]);
-  useEffect(() => {
-    if (typed === sent.current) return;
-    const timer = setTimeout(() => {
-      sent.current = typed;
-      onChange(typed);
-    }, 160);
-    return () => clearTimeout(timer);
-  }, [typed, onChange]);
-  return (
-    <input
-      ref={inputRef}
-      type="search"
-      aria-label="Filter by words"
-      aria-keyshortcuts="/"
-      placeholder="Words  /"
-      maxLength={200}
-      value={typed}
-      onChange={(event) => setTyped(event.target.value)}
-      onKeyDown={(event) => event.key === "Escape" && event.currentTarget.blur()}
-      className={`${INPUT} !w-[150px] shrink-0`}
-    />
-  );
-}
 
 function ChipButton({ chip, onClear }: { chip: Chip; onClear: () => void }) {
   return (
@@ -276,13 +241,12 @@ function chipsOf(search: SheetSearch, onChange: Change): Chip[] {
       told: search.without,
       clear: { without: "" },
       body: (
-        <input
-          aria-label="Without these words"
+        <WordsField
+          label="Without these words"
           placeholder="Words to exclude"
-          maxLength={200}
-          defaultValue={search.without}
-          onChange={(event) => onChange({ without: event.target.value })}
-          className={INPUT}
+          width="100%"
+          value={search.without}
+          onChange={(without) => onChange({ without })}
         />
       ),
     },

@@ -4,10 +4,11 @@ import { Button } from "../parts/Button";
 import { useCommand } from "../parts/commands";
 import { Empty } from "../parts/Empty";
 import { exact, plural } from "../parts/format";
-import { OneOf, WordsFilter } from "../parts/ListFilters";
+import { OneOf } from "../parts/ListFilters";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useKey } from "../parts/useKey";
+import { WordsField } from "../parts/WordsField";
 import { channelName, usePlace } from "../shared/channels";
 import { OpenDialog } from "./OpenDialog";
 import { useWriting, useWritingCounts, type WritingQuery } from "./queries";
@@ -80,11 +81,17 @@ export function WritePage() {
         </PageHead>
         {pieces.error && <ProblemNote error={pieces.error} />}
         <div className="flex flex-wrap items-center gap-2 min-[900px]:flex-nowrap">
-          <WordsFilter
+          <WordsField
             id="write-filter"
             label="Pieces whose title contains"
-            value={q}
-            onChange={(q) => navigate({ search: (now) => ({ ...now, q }), replace: true })}
+            placeholder="Title contains…"
+            slash
+            width={200}
+            maxLength={100}
+            value={q ?? ""}
+            onChange={(q) =>
+              navigate({ search: (now) => ({ ...now, q: q || undefined }), replace: true })
+            }
           />
           <OneOf
             label="Which pieces"

@@ -1,7 +1,6 @@
-import { type ReactNode, type RefObject, useEffect, useRef, useState } from "react";
-import { INPUT } from "../../parts/Field";
+import type { ReactNode, RefObject } from "react";
 import { Select } from "../../parts/Select";
-import { useSettled } from "../../parts/useSettled";
+import { WordsField } from "../../parts/WordsField";
 import { METHODS, STATE_NAMES } from "../../parts/wayWords";
 import { type GatherSearch, STATES } from "../search";
 
@@ -22,32 +21,14 @@ export function StreamFilters({
   told: string;
   children: ReactNode;
 }) {
-  const [typed, setTyped] = useState(search.q);
-  const settled = useSettled(typed, 160);
-  const sent = useRef(search.q);
-  useEffect(() => {
-    if (settled === sent.current) return;
-    sent.current = settled;
-    onSearch({ q: settled });
-  }, [settled, onSearch]);
-  useEffect(() => {
-    // Changed from elsewhere: by Back, or by a button that clears.
-    if (search.q === sent.current) return;
-    sent.current = search.q;
-    setTyped(search.q);
-  }, [search.q]);
   return (
     <div className="flex min-h-[30px] flex-wrap items-center gap-2">
-      <input
-        ref={wordsRef}
-        type="search"
-        aria-label="Filter by words"
+      <WordsField
+        label="Filter by words"
         placeholder="Words, -without"
-        maxLength={200}
-        value={typed}
-        onChange={(event) => setTyped(event.target.value)}
-        onKeyDown={(event) => event.key === "Escape" && event.currentTarget.blur()}
-        className={`${INPUT} !w-[150px] shrink-0`}
+        value={search.q}
+        onChange={(q) => onSearch({ q })}
+        inputRef={wordsRef}
       />
       <Select
         label="State"
