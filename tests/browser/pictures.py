@@ -72,7 +72,7 @@ def open_first_of_order(page: Page) -> None:
     for _ in range(12):
         page.keyboard.press("j")
     page.keyboard.press("Enter")
-    expect(page.get_by_role("button", name="Open it")).to_be_visible()
+    expect(page.get_by_role("button", name="Open in its step")).to_be_visible()
 
 
 def brief(page: Page) -> None:

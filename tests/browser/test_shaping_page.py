@@ -80,7 +80,7 @@ def test_the_score_leads_to_a_cluster_and_to_the_sheet(page: Page) -> None:
     page.keyboard.press("j")
     page.keyboard.press("Enter")
     expect(page.get_by_role("complementary", name="Theme")).to_be_visible()
-    page.get_by_role("button", name="Its clusters as a table").click()
+    page.get_by_role("button", name="Show its clusters").click()
     expect(page.get_by_role("grid", name="Clusters")).to_be_visible()
     expect(page).to_have_url(re.compile(r"theme=\d+"))
 
@@ -90,7 +90,7 @@ def test_weights_of_ones_own_change_the_order(page: Page) -> None:
     table = page.get_by_role("table", name="Order of work")
     expect(table).to_be_visible()
     before = table.get_by_role("row").nth(1).inner_text()
-    page.get_by_role("button", name="Change them").click()
+    page.get_by_role("button", name="Change the weights").click()
     slider = page.get_by_role("slider", name="Weight of searches")
     slider.focus()
     for _ in range(20):

@@ -130,7 +130,7 @@ def open_order(page: Page) -> None:
     expect(page.get_by_role("table", name="Order of work")).to_be_visible()
     page.keyboard.press("j")
     page.keyboard.press("Enter")
-    expect(page.get_by_role("button", name="Open it")).to_be_visible()
+    expect(page.get_by_role("button", name="Open in its step")).to_be_visible()
     click("Change them")(page)
 
 

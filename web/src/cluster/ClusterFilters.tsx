@@ -56,7 +56,7 @@ export function ClusterFilters({
           </Select>
           {search.theme !== undefined && (
             <Button look="bare" onClick={onTheme}>
-              About it
+              Open the theme
             </Button>
           )}
         </>

@@ -82,30 +82,31 @@ export function ClusterPage() {
   useCommand("Table or theme map", toOther, { keys: "v", enabled: clustered });
   useCommand("Suggestions for the clusters", propose, { keys: "p", enabled: clustered });
   const about = aboutLine(counts, whole.data);
+  const clusterRest = (
+    <Button
+      look="main"
+      disabled={cluster.isPending || jobs.length > 0}
+      onClick={() => cluster.mutate({ afresh: false })}
+    >
+      Cluster {plural(looseOf(counts), "keyword")}
+    </Button>
+  );
   const tools = (
     <>
       {clustered && (
         <>
           {search.view === "score" ? (
-            <Button onClick={toOther}>Table</Button>
+            <Button onClick={toOther}>Show as a table</Button>
           ) : (
             <LookMenu onScore={toOther} onGrid={toGrid} onFirst={toFirst} />
           )}
           <Button aria-pressed={search.open === "proposals"} onClick={propose}>
-            Suggestions
+            Show suggestions
           </Button>
-          <Button onClick={() => setRegrouping(true)}>Re-cluster</Button>
+          <Button onClick={() => setRegrouping(true)}>Re-cluster keywords</Button>
         </>
       )}
-      {counts && (looseOf(counts) > 0 || !clustered) && (
-        <Button
-          look="main"
-          disabled={cluster.isPending || jobs.length > 0 || !counts?.keywords}
-          onClick={() => cluster.mutate({ afresh: false })}
-        >
-          Cluster {exact(looseOf(counts))}
-        </Button>
-      )}
+      {clustered && looseOf(counts) > 0 && clusterRest}
     </>
   );
   const above = (
@@ -147,6 +148,7 @@ export function ClusterPage() {
             currency={currency}
             about={about}
             tools={tools}
+            cluster={clusterRest}
             above={above}
             onPatch={patch}
             onOpen={onOpen}

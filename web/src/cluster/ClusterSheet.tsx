@@ -8,6 +8,7 @@ import { exact, plural } from "../parts/format";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
 import { Sheet } from "../parts/Sheet";
+import { StepLink } from "../parts/StepLink";
 import { useSay } from "../parts/toasts";
 import { type Chosen, useGrid } from "../parts/useGrid";
 import { useKey } from "../parts/useKey";
@@ -42,6 +43,7 @@ export function ClusterSheet({
   currency,
   about,
   tools,
+  cluster,
   above,
   onPatch,
   onOpen,
@@ -54,6 +56,8 @@ export function ClusterSheet({
   currency: string;
   about: string;
   tools: ReactNode;
+  /** The button that clusters what is not clustered yet. */
+  cluster: ReactNode;
   above: ReactNode;
   onPatch: (changed: Partial<ClusterSearch>) => void;
   onOpen: (cluster: number | undefined) => void;
@@ -144,10 +148,10 @@ export function ClusterSheet({
             <>
               {many > 1 && (
                 <Button disabled={merge.isPending} onClick={startMerge}>
-                  Merge {exact(many)}
+                  Merge {plural(many, "cluster")}
                 </Button>
               )}
-              <Button onClick={() => setTheming(true)}>Into a theme</Button>
+              <Button onClick={() => setTheming(true)}>Move to a theme</Button>
               <Button look="main" disabled={make.busy} onClick={make.start}>
                 Plan {plural(many, "piece")}
               </Button>
@@ -188,7 +192,7 @@ export function ClusterSheet({
         )}
       </div>
       {counts && (!clustered || pages.total === 0) ? (
-        <Nothing counts={counts} clustered={clustered} onClear={onClear} />
+        <Nothing counts={counts} clustered={clustered} cluster={cluster} onClear={onClear} />
       ) : (
         <Sheet
           label="Clusters"
@@ -278,10 +282,12 @@ const named = (texts: readonly string[]): string =>
 function Nothing({
   counts,
   clustered,
+  cluster,
   onClear,
 }: {
   counts: Counts;
   clustered: boolean;
+  cluster: ReactNode;
   onClear: () => void;
 }) {
   if (clustered)
@@ -294,10 +300,13 @@ function Nothing({
       </Empty>
     );
   return (
-    <Empty title="Not clustered yet">
+    <Empty
+      title="Not clustered yet"
+      action={counts?.keywords ? cluster : <StepLink to="gather">Gather keywords</StepLink>}
+    >
       {counts?.keywords
         ? "Keywords with the same results belong to one piece. Without a results page, wording and meaning decide."
-        : "No keywords on this channel yet. Gather some first."}
+        : "No keywords on this channel yet."}
     </Empty>
   );
 }

@@ -68,7 +68,7 @@ export function MoveDialog({
       </ul>
       <div className="flex justify-between gap-2 pt-3">
         <Button disabled={whole} onClick={() => onMove(null)}>
-          New cluster
+          Move to a new cluster
         </Button>
         <Button onClick={() => onOpenChange(false)}>Cancel</Button>
       </div>

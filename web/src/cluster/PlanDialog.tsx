@@ -102,7 +102,7 @@ export function PlanDialog({
         >
           Plan {plural(pieces, "piece")}
         </Button>
-        <Button onClick={onClose}>Back</Button>
+        <Button onClick={onClose}>Back to the clusters</Button>
       </div>
     </Modal>
   );

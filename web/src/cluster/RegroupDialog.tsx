@@ -98,7 +98,7 @@ export function RegroupDialog({
             onGo(strictness);
           }}
         >
-          Re-cluster
+          Re-cluster keywords
         </Button>
       </div>
     </Modal>

@@ -49,7 +49,7 @@ export function ThemeDialog({
           className={INPUT}
         />
         <Button type="submit" disabled={!name.trim() || busy}>
-          Create
+          Create theme
         </Button>
       </form>
       <ul className="mt-2 h-[260px] overflow-auto border-y border-hairline">
@@ -72,7 +72,7 @@ export function ThemeDialog({
       </ul>
       <div className="flex justify-between gap-2 pt-3">
         <Button disabled={busy} onClick={() => onPut(null)}>
-          No theme
+          Remove from its theme
         </Button>
         <Button onClick={onClose}>Cancel</Button>
       </div>

@@ -55,7 +55,7 @@ export function ThemeInspector({
           </p>
           <div className="flex gap-2 pb-3">
             <Button look="main" onClick={onSheet}>
-              Its clusters as a table
+              Show its clusters
             </Button>
             {theme && (
               <Link
@@ -159,7 +159,7 @@ function Said({ theme, projectId, whole }: { theme: Theme; projectId: number; wh
           </Select>
         </label>
         <Button look="bare" disabled={remove.isPending} onClick={() => remove.mutate(undefined)}>
-          Remove it
+          Remove the theme
         </Button>
       </div>
     </div>

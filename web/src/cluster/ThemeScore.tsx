@@ -1,6 +1,7 @@
 import { type ReactNode, useState } from "react";
 import { Empty } from "../parts/Empty";
 import { count, likely, MONTHS, money, percent, plural } from "../parts/format";
+import { StepLink } from "../parts/StepLink";
 import { useKey } from "../parts/useKey";
 import {
   A_MONTH,
@@ -63,7 +64,12 @@ export function ThemeScore({
     if (here) onCluster(here.id);
     else if (theme) onTheme(theme.id);
   });
-  if (!lines.length) return <Empty title="No themes yet">Cluster the keywords first.</Empty>;
+  if (!lines.length)
+    return (
+      <Empty title="No themes yet" action={<StepLink to="cluster">Open the clusters</StepLink>}>
+        Themes are made of two or more clusters.
+      </Empty>
+    );
   return (
     <>
       <div className="flex min-h-[30px] flex-wrap shrink-0 items-center gap-4 px-[18px]">

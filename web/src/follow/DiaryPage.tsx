@@ -6,6 +6,7 @@ import { plural } from "../parts/format";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
 import { SkeletonLines } from "../parts/Skeleton";
+import { StepLink } from "../parts/StepLink";
 import { channelName, usePlace } from "../shared/channels";
 import { EntryBlock } from "./EntryBlock";
 import { NoteDialog } from "./NoteDialog";
@@ -49,7 +50,16 @@ export function DiaryPage() {
       </div>
       {entries.error && <ProblemNote error={entries.error} />}
       {entries.total === 0 && (
-        <Empty title={due ? "Nothing is due for review" : "Nothing has happened yet"}>
+        <Empty
+          title={due ? "Nothing is due for review" : "Nothing has happened yet"}
+          action={
+            due ? (
+              <Button onClick={() => navigate({ search: {} })}>Show the whole diary</Button>
+            ) : (
+              <StepLink to="write">Open the pieces</StepLink>
+            )
+          }
+        >
           {due
             ? "A change is due for review some days after publishing: ten for a video or listing, three weeks for a page."
             : "Publishing and changes are noted here automatically; add other notes yourself."}

@@ -70,12 +70,12 @@ export function EntryBlock({
         )}
         {(entry.changes.length > 0 || entry.judged?.windows.length) && (
           <Button look="bare" aria-expanded={open} onClick={() => setOpen(!open)}>
-            {open ? "Less" : "More"}
+            {open ? "Show less" : "Show more"}
           </Button>
         )}
         {BY_HAND.includes(entry.what) && (
           <Button look="bare" disabled={remove.isPending} onClick={() => remove.mutate(undefined)}>
-            Delete
+            Delete this note
           </Button>
         )}
       </div>

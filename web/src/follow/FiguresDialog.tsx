@@ -29,7 +29,7 @@ export function FiguresDialog({ told, onClose }: { told: Report; onClose: () => 
   return (
     <FormDialog
       title={`Figures of ${monthWords(told.month)}${told.outlet_name && `, ${told.outlet_name}`}`}
-      take="Save"
+      take="Save figures"
       change={keep}
       onClose={onClose}
     >

@@ -17,7 +17,7 @@ const HEADS: readonly Head[] = [
   { name: "Forecast, 4 weeks", help: "How many keywords rose and fell in about four weeks." },
   {
     name: "Next check",
-    help: "When its rankings are due to be checked again. Change that in Checking schedule.",
+    help: "When its rankings are due to be checked again. “Set the schedule” changes that.",
   },
 ];
 

@@ -7,6 +7,7 @@ import { count, day, lookups, plural } from "../parts/format";
 import { OneOf } from "../parts/ListFilters";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
+import { StepLink } from "../parts/StepLink";
 import { useKey } from "../parts/useKey";
 import { WordsField } from "../parts/WordsField";
 import { channelName, usePlace } from "../shared/channels";
@@ -65,7 +66,7 @@ export function FollowPage() {
   const [setting, setSetting] = useState(false);
   useKey("/", () => document.getElementById("follow-filter")?.focus());
   useCommand("Add a diary note", () => setNoting(true));
-  useCommand("Checking schedule", () => setSetting(true));
+  useCommand("Set the checking schedule", () => setSetting(true));
   const open = useCallback(
     (live: number | undefined) =>
       live !== undefined &&
@@ -111,7 +112,7 @@ export function FollowPage() {
           >
             Search performance
           </Link>
-          <Button onClick={() => setSetting(true)}>Checking schedule</Button>
+          <Button onClick={() => setSetting(true)}>Set the schedule</Button>
           <Button onClick={() => setNoting(true)}>Add a note</Button>
           {watch && watch.due > 0 && (
             <Button look="main" disabled={busy || look.isPending} onClick={() => look.mutate([])}>
@@ -180,7 +181,16 @@ export function FollowPage() {
       {by ? (
         <TogetherTable by={by} />
       ) : sums?.total === 0 ? (
-        <Empty title="No published piece matches">Remove a filter to see more.</Empty>
+        <Empty
+          title="No published piece matches"
+          action={
+            <Button onClick={() => navigate({ search: () => ({ ...FOLLOW_DEFAULTS }) })}>
+              Clear the filters
+            </Button>
+          }
+        >
+          All filters apply together.
+        </Empty>
       ) : (
         <FollowList
           pieces={pieces}
@@ -224,22 +234,11 @@ function useLooking(projectId: number): boolean {
 }
 
 function NothingLive({ children }: { children: React.ReactNode }) {
-  const { projectId, channel } = usePlace();
-  const params = { projectId: String(projectId), channel };
   return (
     <main className="flex min-w-0 flex-1 flex-col">
       <Empty
         title="Nothing published yet"
-        action={
-          <Link
-            to="/p/$projectId/$channel/write"
-            params={params}
-            search={{ order: "next" }}
-            className={buttonLook("main")}
-          >
-            Go to Write
-          </Link>
-        }
+        action={<StepLink to="write">Choose a piece to publish</StepLink>}
       >
         Mark a piece as published in the editor or the plan, or import existing pages. Its rankings
         and changes then appear here.

@@ -47,7 +47,7 @@ function DownDialog({ live, onClose }: { live: Live; onClose: () => void }) {
     done: onClose,
   });
   return (
-    <FormDialog title="Unpublished" take="Stop tracking" change={down} onClose={onClose}>
+    <FormDialog title="Mark as unpublished" take="Stop tracking" change={down} onClose={onClose}>
       <p className="text-ink-2">
         It is no longer checked; its history and diary stay. If published again, tracking continues
         where it stopped.
@@ -115,7 +115,7 @@ function BackDialog({ live, onClose }: { live: Live; onClose: () => void }) {
             disabled={read.isPending || !text.trim()}
             onClick={() => read.mutate(text)}
           >
-            Compare
+            Compare the texts
           </Button>
         </div>
       </div>

@@ -130,7 +130,7 @@ export function LivePage() {
         ))}
         <div className="mt-auto flex flex-wrap gap-2 border-t border-hairline pt-3">
           <Button onClick={() => setDialog("back")}>Compare with the published page</Button>
-          {!live.gone && <Button onClick={() => setDialog("down")}>Unpublished</Button>}
+          {!live.gone && <Button onClick={() => setDialog("down")}>Mark as unpublished</Button>}
         </div>
         {live.read_back && (
           <p className="pt-2 text-xs text-ink-2">

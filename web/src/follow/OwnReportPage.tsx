@@ -43,15 +43,24 @@ export function OwnReportPage() {
           {told && told.lines > 0 && (
             <Button onClick={() => setTakingOut(true)}>Delete rows</Button>
           )}
-          <Button look="main" onClick={() => setBringing(true)}>
-            Import a report
-          </Button>
+          {told?.lines !== 0 && (
+            <Button look="main" onClick={() => setBringing(true)}>
+              Import a report
+            </Button>
+          )}
         </PageHead>
         {found.error && <ProblemNote error={found.error} />}
       </div>
       {!told && !found.error && <SkeletonTable />}
       {told && told.lines === 0 && (
-        <Empty title="No search performance report yet">
+        <Empty
+          title="No search performance report yet"
+          action={
+            <Button look="main" onClick={() => setBringing(true)}>
+              Import a report
+            </Button>
+          }
+        >
           Import the report of queries and pages from your search statistics (clicks, impressions,
           position, date). It shows untargeted queries, declining pages and pages that share a
           query.

@@ -86,7 +86,7 @@ export function ReportPage() {
         <a className={buttonLook("plain")} href={`${away}.csv?${query}`} download>
           CSV
         </a>
-        <Button onClick={() => window.print()}>Print</Button>
+        <Button onClick={() => window.print()}>Print the report</Button>
       </div>
       <Awaited of={found} waiting={<SkeletonPaper />}>
         {(told) => (

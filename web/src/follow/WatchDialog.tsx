@@ -37,7 +37,7 @@ export function WatchDialog({ watch, onClose }: { watch: Watch; onClose: () => v
   return (
     <FormDialog
       title="Checking schedule"
-      take={watch.source ? "Save" : undefined}
+      take={watch.source ? "Save schedule" : undefined}
       leave={watch.source ? "Cancel" : "Close"}
       change={save}
       onClose={onClose}

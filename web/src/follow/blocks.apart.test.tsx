@@ -94,7 +94,7 @@ describe("an entry of the diary", () => {
     expect(screen.getByText("The old one was dull")).toBeInTheDocument();
     expect(screen.getByText(/probably helped/)).toBeInTheDocument();
     expect(screen.getByText("review on 1 May 2026")).toBeInTheDocument();
-    expect(screen.queryByRole("button", { name: "Delete" })).toBeNull();
+    expect(screen.queryByRole("button", { name: "Delete this note" })).toBeNull();
   });
 
   it("is due from its day on, until somebody has looked back", async () => {
@@ -112,7 +112,7 @@ describe("an entry of the diary", () => {
   it("shows the figures and the words before and after on demand", async () => {
     show(<EntryBlock entry={entry()} today="2026-04-20" />);
     expect(screen.queryByText("(empty)")).toBeNull();
-    await press("More");
+    await press("Show more");
     expect(screen.getByText("(empty)")).toBeInTheDocument();
     const figures = within(screen.getByText("Sign test").closest("dl") as HTMLElement);
     expect(figures.getByText("about once in 47 times")).toBeInTheDocument();
@@ -129,8 +129,8 @@ describe("an entry of the diary", () => {
       <EntryBlock entry={entry({ what: "price", changes: [], judged: null })} today="2026-04-20" />,
     );
     expect(screen.getByRole("heading", { name: /Another price/ })).toBeInTheDocument();
-    expect(screen.queryByRole("button", { name: "More" })).toBeNull();
-    await press("Delete");
+    expect(screen.queryByRole("button", { name: "Show more" })).toBeNull();
+    await press("Delete this note");
     expect(told.change).toHaveBeenCalledWith("removeEntry", 5);
   });
 });

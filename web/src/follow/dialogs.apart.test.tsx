@@ -166,7 +166,7 @@ it("only figures that were changed are kept, and an empty one is taken out", asy
   show(<FiguresDialog told={report} onClose={() => undefined} />);
   await type("Visits", "415");
   await userEvent.clear(screen.getByLabelText("Stars"));
-  await press("Save");
+  await press("Save figures");
   expect(told.change.mock.lastCall?.[1]).toMatchObject({
     month: "2026-04",
     values: { visits: 415, stars: null },
@@ -205,7 +205,7 @@ describe("how a project looks", () => {
     await userEvent.click(screen.getByRole("checkbox", { name: "Tarnley" }));
     await userEvent.click(screen.getByRole("checkbox", { name: "Also on mobile" }));
     await type("Maximum lookups a month", "250");
-    await press("Save");
+    await press("Save schedule");
     expect(told.change.mock.lastCall?.[1]).toEqual({
       ...{ rhythm: "weekly", depth: 50, places: ["Tarnley"], phone: true, most_a_month: 250 },
     });
@@ -215,6 +215,6 @@ describe("how a project looks", () => {
     show(<WatchDialog watch={watch({ source: "" })} onClose={() => undefined} />);
     expect(screen.getByText(/nothing is checked automatically/)).toBeInTheDocument();
     expect(screen.queryByRole("combobox")).toBeNull();
-    expect(screen.queryByRole("button", { name: "Save" })).toBeNull();
+    expect(screen.queryByRole("button", { name: "Save schedule" })).toBeNull();
   });
 });

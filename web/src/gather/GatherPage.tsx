@@ -132,6 +132,8 @@ export function GatherPage() {
               channel={channel}
               search={search}
               live={jobs.some((job) => BRINGING.includes(job.kind) && isOpen(job))}
+              gathered={counts?.keywords}
+              onImport={() => bring(true)}
               onSearch={patch}
               onSeed={ownFiles ? undefined : goDeeper}
             />

@@ -1,6 +1,7 @@
 import type { ReactNode } from "react";
 
-/** Where nothing is yet: what to do next, and the one button. */
+/** Where nothing is yet: why, and the one button that changes it. None only where something is
+ * already on its way. */
 export function Empty({
   title,
   children,
@@ -8,7 +9,7 @@ export function Empty({
 }: {
   title: string;
   children: ReactNode;
-  action?: ReactNode;
+  action: ReactNode;
 }) {
   return (
     <div

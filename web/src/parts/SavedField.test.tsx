@@ -45,7 +45,7 @@ describe("a text saved as one leaves it", () => {
     await userEvent.tab();
     expect(onSave).not.toHaveBeenCalled();
     expect(screen.getByRole("alert")).toHaveTextContent("“old, theirs”");
-    await userEvent.click(screen.getByRole("button", { name: "Save mine" }));
+    await userEvent.click(screen.getByRole("button", { name: "Keep mine" }));
     expect(onSave).toHaveBeenCalledExactlyOnceWith("old, mine", "old, theirs");
     become("old, mine");
     expect(screen.queryByRole("alert")).toBeNull();
@@ -55,7 +55,7 @@ describe("a text saved as one leaves it", () => {
     await userEvent.type(box(), ", mine");
     become("");
     expect(screen.getByRole("alert")).toHaveTextContent("changed this to nothing");
-    await userEvent.click(screen.getByRole("button", { name: "Use that" }));
+    await userEvent.click(screen.getByRole("button", { name: "Take theirs" }));
     expect(box()).toHaveValue("");
     expect(onSave).not.toHaveBeenCalled();
   });

@@ -74,14 +74,14 @@ export function SavedField({
               setBase(value);
             }}
           >
-            Use that
+            Take theirs
           </Button>
           <Button
             look="bare"
             className="!h-[22px] !px-2 text-xs"
             onClick={() => onSave(said, value)}
           >
-            Save mine
+            Keep mine
           </Button>
         </span>
       )}

@@ -45,7 +45,7 @@ export function AroundBlock({
             <li key={one.id} className="flex items-baseline gap-2">
               <Title id={one.id} title={one.title} onOpen={onOpen} />
               <Button look="bare" onClick={() => free.mutate(one.id)}>
-                Remove
+                Stop waiting
               </Button>
             </li>
           ))}
@@ -71,7 +71,7 @@ export function AroundBlock({
               ))}
             </Select>
             <Button disabled={!first || wait.isPending} onClick={() => wait.mutate(Number(first))}>
-              Wait
+              Wait for it
             </Button>
           </div>
         )}

@@ -34,7 +34,7 @@ export function AwayMenu({
     });
   useCommand("Import an edited plan", onBack);
   useCommand("Import existing pages", onExisting);
-  useCommand("Briefs of the next pieces", briefs);
+  useCommand("Open the next briefs", briefs);
   useCommand("Set dependencies automatically", onHubs);
   return (
     <DropMenu name="Export and import">
@@ -46,7 +46,7 @@ export function AwayMenu({
         </DropdownMenu.Item>
       ))}
       <DropdownMenu.Item className={MENU_ITEM} onSelect={briefs}>
-        Briefs of the next pieces
+        Open the next briefs
       </DropdownMenu.Item>
       <DropdownMenu.Separator className="my-1 border-t border-hairline" />
       <DropdownMenu.Item className={MENU_ITEM} onSelect={onBack}>
@@ -59,7 +59,7 @@ export function AwayMenu({
         Set dependencies automatically
       </DropdownMenu.Item>
       <DropdownMenu.Item className={MENU_ITEM} onSelect={onLimits}>
-        Planning limits
+        Change planning limits
       </DropdownMenu.Item>
     </DropMenu>
   );

@@ -6,6 +6,7 @@ import { plural } from "../parts/format";
 import { ProblemNote } from "../parts/ProblemNote";
 import { Scrolls } from "../parts/Scrolls";
 import { SkeletonPaper } from "../parts/Skeleton";
+import { StepLink } from "../parts/StepLink";
 import { useSay } from "../parts/toasts";
 import { useKey } from "../parts/useKey";
 import { usePlace } from "../shared/channels";
@@ -51,15 +52,17 @@ export function BriefPage() {
         <span className="flex-1 text-ink-2">
           {briefs.length > 1 ? `${plural(briefs.length, "brief")}, next first` : "Brief"}
         </span>
-        <Button onClick={() => window.print()}>Print</Button>
+        <Button onClick={() => window.print()}>
+          Print {ids.length === 1 ? "the brief" : "all briefs"}
+        </Button>
         <Button onClick={copy} disabled={!ids.length}>
-          Copy
+          Copy as Markdown
         </Button>
         <a href={file("docx")} download className={buttonLook("plain")}>
-          DOCX
+          Export as DOCX
         </a>
         <a href={file("md")} download className={buttonLook("plain")}>
-          Markdown
+          Export as Markdown
         </a>
         <Button onClick={back}>Back to the plan</Button>
       </div>
@@ -69,7 +72,9 @@ export function BriefPage() {
         </div>
       )}
       {!ids.length && pieces.total !== undefined && (
-        <Empty title="No pieces scheduled yet">Plan and schedule pieces first.</Empty>
+        <Empty title="No pieces yet" action={<StepLink to="plan">Open the plan</StepLink>}>
+          A brief is made of a piece in the plan.
+        </Empty>
       )}
       {!found.data && !found.error && (ids.length > 0 || pieces.total === undefined) && (
         <SkeletonPaper />

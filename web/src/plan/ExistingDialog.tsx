@@ -49,7 +49,7 @@ export function ExistingDialog({ projectId, onClose }: { projectId: number; onCl
             {reported[0]?.keyword}” with {exact(reported[0]?.clicks ?? 0)} clicks.
           </span>
           <Button onClick={() => setText(reported.map((page) => page.address).join("\n"))}>
-            Use them
+            Use these URLs
           </Button>
         </p>
       )}

@@ -37,7 +37,7 @@ export function LeftOut({
           className="pt-1 text-xs font-semibold underline underline-offset-2"
           onClick={() => setAll(true)}
         >
-          All {told.length}
+          Show all {told.length}
         </button>
       )}
     </Block>

@@ -110,7 +110,7 @@ function Form({
                 setFields({ ...fields, people: fields.people.filter((_, i) => i !== at) })
               }
             >
-              No limit
+              Remove the limit
             </Button>
           </li>
         ))}
@@ -165,7 +165,7 @@ function Form({
       {save.error && <ProblemNote error={save.error} />}
       <div className="flex gap-2 pt-4">
         <Button type="submit" look="main" disabled={!read.limits || save.isPending}>
-          Save
+          Save limits
         </Button>
         <Button onClick={onClose}>Cancel</Button>
       </div>

@@ -105,10 +105,10 @@ function HoursForm({
       {set.error && <ProblemNote error={set.error} />}
       <div className="flex gap-2 pt-2">
         <Button type="submit" look="main" disabled={!good || set.isPending}>
-          Save
+          Save hours
         </Button>
         <Button disabled={set.isPending} onClick={() => set.mutate(null)}>
-          Usual {usual}
+          Use the usual {usual}
         </Button>
       </div>
     </form>

@@ -3,6 +3,7 @@ import type { Schemas } from "../api/client";
 import { Empty } from "../parts/Empty";
 import { plural } from "../parts/format";
 import { SkeletonLines } from "../parts/Skeleton";
+import { StepLink } from "../parts/StepLink";
 import { fill, monthBeside, monthsOf, type Plan } from "./planMath";
 import { useCalendar } from "./queries";
 import { monthOf } from "./timing";
@@ -97,7 +98,14 @@ export function PlanCalendar({
           </ul>
         </>
       )}
-      {!lines.length && <Empty title="Nothing planned for this outlet">Choose another one.</Empty>}
+      {!lines.length && (
+        <Empty
+          title="Nothing planned for this outlet"
+          action={<StepLink to="plan">Show all outlets</StepLink>}
+        >
+          All pieces of the plan are for other outlets.
+        </Empty>
+      )}
     </section>
   );
 }

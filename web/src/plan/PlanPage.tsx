@@ -1,6 +1,6 @@
-import { Link, useNavigate, useSearch } from "@tanstack/react-router";
+import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useCallback, useMemo, useState } from "react";
-import { Button, buttonLook } from "../parts/Button";
+import { Button } from "../parts/Button";
 import { useCommand } from "../parts/commands";
 import { Empty } from "../parts/Empty";
 import { exact, plural } from "../parts/format";
@@ -8,6 +8,7 @@ import { JobLine } from "../parts/JobLine";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
 import { SkeletonTable } from "../parts/Skeleton";
+import { StepLink } from "../parts/StepLink";
 import { useSay } from "../parts/toasts";
 import { useKey } from "../parts/useKey";
 import { usePlace } from "../shared/channels";
@@ -232,7 +233,6 @@ function aboutLine(plan: Plan): string {
 }
 
 function NoPiece() {
-  const { projectId, channel } = usePlace();
   return (
     <main className="flex min-w-0 flex-1 flex-col gap-3">
       <div className="px-[18px]">
@@ -240,15 +240,7 @@ function NoPiece() {
       </div>
       <Empty
         title="Make pieces from clusters"
-        action={
-          <Link
-            to="/p/$projectId/$channel/cluster"
-            params={{ projectId: String(projectId), channel }}
-            className={buttonLook("main")}
-          >
-            Choose clusters
-          </Link>
-        }
+        action={<StepLink to="cluster">Choose clusters</StepLink>}
       >
         Choose the clusters that are worth your hours. Each becomes a piece with main and secondary
         keywords, scheduled in time for its season.

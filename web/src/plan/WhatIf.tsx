@@ -124,7 +124,7 @@ export function WhatIf({
               told.hours !== told.hours_now ||
               told.horizon !== told.horizon_now) && (
               <Button look="main" disabled={take.isPending} onClick={() => take.mutate(undefined)}>
-                {told.stronger ? "Apply these months" : "Apply"}
+                {told.stronger ? "Apply these months" : "Apply this plan"}
               </Button>
             )}
             <Button onClick={clear}>Cancel</Button>

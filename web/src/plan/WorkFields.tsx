@@ -104,7 +104,7 @@ export function WorkFields({
                     className="text-xs text-quiet underline hover:text-ink"
                     onClick={() => onChange({ tags: piece.tags.filter((other) => other !== tag) })}
                   >
-                    out
+                    remove
                   </button>
                 </li>
               ))}

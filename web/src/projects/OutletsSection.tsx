@@ -138,7 +138,7 @@ function OutletLine({
         )}
         {seen && (
           <Button look="bare" disabled={remove.isPending} onClick={() => remove.mutate(undefined)}>
-            Remove
+            Remove the outlet
           </Button>
         )}
       </div>

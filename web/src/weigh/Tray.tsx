@@ -1,5 +1,6 @@
 import type { Row } from "../api/client";
 import { Button } from "../parts/Button";
+import { plural } from "../parts/format";
 
 export const TRAY_HOLDS = 6;
 
@@ -44,10 +45,10 @@ export function Tray({
         <span className="self-center whitespace-nowrap text-on-beam-2">up to {TRAY_HOLDS}</span>
       </div>
       <Button look="beam" onClick={onClear}>
-        Clear
+        Clear the tray
       </Button>
       <Button look="go" disabled={rows.length < 2} onClick={onCompare}>
-        Compare {rows.length}
+        Compare {plural(rows.length, "keyword")}
       </Button>
     </section>
   );

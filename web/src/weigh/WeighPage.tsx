@@ -1,4 +1,4 @@
-import { Link, useNavigate, useSearch } from "@tanstack/react-router";
+import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useCallback, useMemo, useRef, useState } from "react";
 import { at } from "../api/at";
 import { api, data, type Row } from "../api/client";
@@ -12,6 +12,7 @@ import { seedWordsOf } from "../parts/keywordWords";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
 import { Sheet } from "../parts/Sheet";
+import { StepLink } from "../parts/StepLink";
 import { isOutOfPlay, useDeciding } from "../parts/useDeciding";
 import { useGrid } from "../parts/useGrid";
 import { useKey } from "../parts/useKey";
@@ -161,7 +162,7 @@ export function WeighPage() {
                 <Button onClick={() => deciding.turn("shortlisted")}>
                   Shortlist {exact(many)}
                 </Button>
-                <Button onClick={deciding.drop}>Reject</Button>
+                <Button onClick={deciding.drop}>Reject {exact(many)}</Button>
               </>
             )}
             {many === 0 && (
@@ -184,13 +185,9 @@ export function WeighPage() {
                 Export {rows.total === undefined ? "" : exact(total)}
               </a>
             )}
-            {!ownFiles && counts && (
-              <Button
-                look={many || waiting ? "main" : "plain"}
-                disabled={!many && waiting === 0}
-                onClick={() => setMeasuring(true)}
-              >
-                {many || waiting ? `Measure ${exact(many || waiting)}` : "All measured"}
+            {!ownFiles && (many > 0 || waiting > 0) && (
+              <Button look="main" onClick={() => setMeasuring(true)}>
+                Measure {exact(many || waiting)}
               </Button>
             )}
           </PageHead>
@@ -281,7 +278,6 @@ function aboutLine(
 }
 
 function Nothing({ filtered, onClear }: { filtered: boolean; onClear: () => void }) {
-  const { projectId, channel } = usePlace();
   return filtered ? (
     <Empty title="No keyword matches" action={<Button onClick={onClear}>Clear the filters</Button>}>
       All filters apply together. Widen a range or clear them.
@@ -289,15 +285,7 @@ function Nothing({ filtered, onClear }: { filtered: boolean; onClear: () => void
   ) : (
     <Empty
       title="Nothing gathered on this channel yet"
-      action={
-        <Link
-          to="/p/$projectId/$channel/gather"
-          params={{ projectId: String(projectId), channel }}
-          className={buttonLook("main")}
-        >
-          Gather keywords
-        </Link>
-      }
+      action={<StepLink to="gather">Gather keywords</StepLink>}
     >
       Start with two or three seed terms. The keywords you gather appear here.
     </Empty>

@@ -59,7 +59,7 @@ export function CoverageBlock({
             className="underline decoration-hairline underline-offset-2 hover:decoration-ink"
             onClick={() => setMissing(!missing)}
           >
-            {missing ? "all phrases" : `only the ${left.length} missing`}
+            {missing ? "show all phrases" : `show only the ${left.length} missing`}
           </button>
         )
       }

@@ -1,11 +1,11 @@
-import { Link, useSearch } from "@tanstack/react-router";
+import { useSearch } from "@tanstack/react-router";
 import { Problem } from "../api/client";
-import { buttonLook } from "../parts/Button";
 import { Empty } from "../parts/Empty";
 import { Inspector } from "../parts/Inspector";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
 import { SkeletonLines } from "../parts/Skeleton";
+import { StepLink } from "../parts/StepLink";
 import { usePlace } from "../shared/channels";
 import { useProject } from "../shared/queries";
 import { Desk } from "./Desk";
@@ -50,7 +50,6 @@ function DeskWaiting() {
 }
 
 function NoPiece() {
-  const { projectId, channel } = usePlace();
   return (
     <main className="flex min-w-0 flex-1 flex-col">
       <div className="px-[18px] pb-3">
@@ -58,15 +57,7 @@ function NoPiece() {
       </div>
       <Empty
         title="This piece is not in the plan"
-        action={
-          <Link
-            to="/p/$projectId/$channel/write"
-            params={{ projectId: String(projectId), channel }}
-            className={buttonLook("main")}
-          >
-            Open the list of pieces
-          </Link>
-        }
+        action={<StepLink to="write">Open the list of pieces</StepLink>}
       >
         It was deleted, or it is another person’s. If you deleted it by mistake, press Z to undo;
         its text comes back too.

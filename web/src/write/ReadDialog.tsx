@@ -80,7 +80,7 @@ export function ReadDialog({
       <div className="flex justify-end gap-2 pt-3">
         <Button onClick={onClose}>Cancel</Button>
         <Button disabled={!text.trim() || read.isPending} onClick={() => read.mutate(undefined)}>
-          Preview
+          Preview the text
         </Button>
         <Button
           look="main"

@@ -7,6 +7,7 @@ import { exact, plural } from "../parts/format";
 import { OneOf } from "../parts/ListFilters";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
+import { StepLink } from "../parts/StepLink";
 import { useKey } from "../parts/useKey";
 import { WordsField } from "../parts/WordsField";
 import { channelName, usePlace } from "../shared/channels";
@@ -119,7 +120,16 @@ export function WritePage() {
         </div>
       </div>
       {counts?.total === 0 ? (
-        <Empty title="No piece matches">Remove a filter to see more.</Empty>
+        <Empty
+          title="No piece matches"
+          action={
+            <Button onClick={() => navigate({ search: () => ({ ...WRITE_DEFAULTS }) })}>
+              Clear the filters
+            </Button>
+          }
+        >
+          All filters apply together.
+        </Empty>
       ) : (
         <WriteList pieces={pieces} place={JSON.stringify(query)} onOpen={open} />
       )}
@@ -130,26 +140,12 @@ export function WritePage() {
 }
 
 function NothingToWrite() {
-  const { projectId, channel } = usePlace();
-  const navigate = useNavigate();
   const [opening, setOpening] = useState(false);
   return (
     <main className="flex min-w-0 flex-1 flex-col">
       <Empty
         title="Nothing to write yet"
-        action={
-          <Button
-            look="main"
-            onClick={() =>
-              navigate({
-                to: "/p/$projectId/$channel/first",
-                params: { projectId: String(projectId), channel },
-              })
-            }
-          >
-            Open the order of work
-          </Button>
-        }
+        action={<StepLink to="cluster">Choose clusters to plan</StepLink>}
       >
         Plan pieces from your clusters. Each opens here with its keywords and field limits.{" "}
         <button

@@ -27,7 +27,7 @@ export function FileSource({ busy, onFile }: { busy: boolean; onFile: (file: Fil
         />
         <div className="flex items-center gap-3">
           <Button type="submit" look="main" disabled={busy || !text.trim()}>
-            Preview
+            Preview the list
           </Button>
           <span className="text-ink-2">
             A search performance report (queries with clicks, impressions, position) shows what you

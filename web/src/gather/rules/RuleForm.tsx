@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { Button } from "../../parts/Button";
 import { INPUT } from "../../parts/Field";
-import { exact, plural } from "../../parts/format";
+import { plural } from "../../parts/format";
 import { ProblemNote } from "../../parts/ProblemNote";
 import { Select } from "../../parts/Select";
 import { useSay } from "../../parts/toasts";
@@ -93,7 +93,7 @@ export function RuleForm({
           />
         )}
         <Button type="submit" look="main" disabled={!value.trim() || add.isPending}>
-          {hit ? `Exclude ${exact(hit.count)}` : "Exclude"}
+          {hit ? `Exclude ${plural(hit.count, "keyword")}` : "Exclude keywords"}
         </Button>
       </div>
       {add.error ? (

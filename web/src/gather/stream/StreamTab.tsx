@@ -7,6 +7,7 @@ import { Empty } from "../../parts/Empty";
 import { exact, plural } from "../../parts/format";
 import { ProblemNote } from "../../parts/ProblemNote";
 import { Sheet } from "../../parts/Sheet";
+import { StepLink } from "../../parts/StepLink";
 import { isOutOfPlay, useDeciding } from "../../parts/useDeciding";
 import { useGrid } from "../../parts/useGrid";
 import { useKey } from "../../parts/useKey";
@@ -22,6 +23,9 @@ type Props = {
   channel: Channel;
   search: GatherSearch;
   live: boolean;
+  /** Active keywords on this channel. */
+  gathered: number | undefined;
+  onImport: () => void;
   onSearch: (changed: Partial<GatherSearch>, replace?: boolean) => void;
   /** None where no source is asked for anything. */
   onSeed: ((keyword: string, from: string) => void) | undefined;
@@ -29,7 +33,8 @@ type Props = {
 
 /** The stream of what arrived: decided on with the keyboard, dug into, the latest first or by
  * relevance. */
-export function StreamTab({ projectId, channel, search, live, onSearch, onSeed }: Props) {
+export function StreamTab(props: Props) {
+  const { projectId, channel, search, live, onSearch, onSeed } = props;
   const query = useMemo(() => toStreamQuery(search, channel), [search, channel]);
   const rows = useStream(projectId, query, live);
   const all = useCallback(
@@ -86,15 +91,15 @@ export function StreamTab({ projectId, channel, search, live, onSearch, onSeed }
           {many > 0 && (
             <>
               <Button onClick={() => deciding.turn("kept")}>Keep {exact(many)}</Button>
-              <Button onClick={deciding.park}>Park</Button>
-              <Button onClick={deciding.drop}>Reject</Button>
+              <Button onClick={deciding.park}>Park {exact(many)}</Button>
+              <Button onClick={deciding.drop}>Reject {exact(many)}</Button>
             </>
           )}
         </StreamFilters>
         {rows.error && <ProblemNote error={rows.error} />}
       </div>
       {rows.total === 0 ? (
-        <Nothing live={live} search={search} onSearch={onSearch} />
+        <Nothing {...props} />
       ) : (
         <Sheet
           label="Arrivals"
@@ -109,12 +114,33 @@ export function StreamTab({ projectId, channel, search, live, onSearch, onSeed }
   );
 }
 
-function Nothing({ live, search, onSearch }: Pick<Props, "live" | "search" | "onSearch">) {
+function Nothing({
+  live,
+  gathered,
+  search,
+  onSearch,
+  onImport,
+}: Pick<Props, "live" | "gathered" | "search" | "onSearch" | "onImport">) {
   const filtered =
     search.q !== "" || search.job !== 0 || search.way !== "" || search.state !== "new";
   if (live)
     return (
-      <Empty title="The first keywords are on their way">They appear here as they arrive.</Empty>
+      <Empty title="The first keywords are on their way" action={null}>
+        They appear here as they arrive.
+      </Empty>
+    );
+  if (gathered === 0 && !filtered)
+    return (
+      <Empty
+        title="No keywords yet"
+        action={
+          <Button look="main" onClick={onImport}>
+            Import a list
+          </Button>
+        }
+      >
+        Type in the box above, or import a list.
+      </Empty>
     );
   return filtered ? (
     <Empty
@@ -128,6 +154,15 @@ function Nothing({ live, search, onSearch }: Pick<Props, "live" | "search" | "on
       No keyword matches this state, run, method and text.
     </Empty>
   ) : (
-    <Empty title="Nothing left to decide">New keywords stay here until you decide on them.</Empty>
+    <Empty
+      title="Nothing left to decide"
+      action={
+        <StepLink to="weigh">
+          {gathered ? `Weigh ${plural(gathered, "keyword")}` : "Weigh keywords"}
+        </StepLink>
+      }
+    >
+      New keywords stay here until you decide on them.
+    </Empty>
   );
 }

@@ -33,8 +33,13 @@ export function CoverageMap({
     );
   if (!told.cells.length)
     return (
-      <Empty title="No seed has been searched on this channel yet">
-        Shows how many keywords each seed gave by each method.
+      <Empty
+        title="No seed has been searched on this channel yet"
+        action={
+          <Button onClick={() => document.getElementById("seeds")?.focus()}>Type a seed</Button>
+        }
+      >
+        Here you will see how many keywords each seed gave by each method.
       </Empty>
     );
   const seeds = bySeed(told.cells);

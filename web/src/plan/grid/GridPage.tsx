@@ -12,6 +12,7 @@ import { PageHead } from "../../parts/PageHead";
 import { ProblemNote } from "../../parts/ProblemNote";
 import { Select } from "../../parts/Select";
 import { SkeletonTable } from "../../parts/Skeleton";
+import { StepLink } from "../../parts/StepLink";
 import { useSay } from "../../parts/toasts";
 import { useKey } from "../../parts/useKey";
 import { usePlace } from "../../shared/channels";
@@ -93,7 +94,10 @@ export function GridPage() {
         </div>
       </div>
       {told && !told.rows.length ? (
-        <Empty title="No combinations yet">
+        <Empty
+          title="No combinations yet"
+          action={<StepLink to="gather">Gather keywords</StepLink>}
+        >
           Combinations come from the terms, modifiers and places in your keywords. Gather more for
           this theme.
         </Empty>

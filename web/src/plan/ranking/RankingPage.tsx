@@ -10,6 +10,7 @@ import { PageHead } from "../../parts/PageHead";
 import { ProblemNote } from "../../parts/ProblemNote";
 import { Select } from "../../parts/Select";
 import { SkeletonLines, SkeletonTable } from "../../parts/Skeleton";
+import { StepLink } from "../../parts/StepLink";
 import { useKey } from "../../parts/useKey";
 import { usePlace } from "../../shared/channels";
 import { useProject } from "../../shared/queries";
@@ -115,11 +116,7 @@ export function RankingPage() {
           </div>
         </div>
         {told && !rows.length ? (
-          <Empty title={`No ${search.of} yet`}>
-            {search.of === "pieces"
-              ? "Plan pieces from clusters first."
-              : "Gather, weigh and cluster keywords first."}
-          </Empty>
+          <NothingToOrder of={search.of} />
         ) : !told ? (
           !found.error && <SkeletonTable />
         ) : (
@@ -193,5 +190,19 @@ function WayField({
         ))}
       </Select>
     </label>
+  );
+}
+
+function NothingToOrder({ of }: { of: "clusters" | "keywords" | "pieces" }) {
+  if (of === "pieces")
+    return (
+      <Empty title="No pieces yet" action={<StepLink to="cluster">Choose clusters</StepLink>}>
+        Pieces are planned from clusters.
+      </Empty>
+    );
+  return (
+    <Empty title={`No ${of} yet`} action={<StepLink to="gather">Gather keywords</StepLink>}>
+      Gather, weigh and cluster keywords first.
+    </Empty>
   );
 }

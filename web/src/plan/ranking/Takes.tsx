@@ -47,7 +47,7 @@ export function Takes({
         </div>
       )}
       <div className="flex gap-2 pt-3">
-        <Button onClick={onOpen}>Open it</Button>
+        <Button onClick={onOpen}>Open in its step</Button>
         <Button look="bare" onClick={onClose}>
           Close
         </Button>

@@ -25,7 +25,7 @@ export function WeightSliders({
         <h2 className="text-sm font-semibold">Weights</h2>
         {!own && (
           <Button look="bare" onClick={onOwn}>
-            Change them
+            Change the weights
           </Button>
         )}
       </div>

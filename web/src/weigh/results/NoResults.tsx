@@ -3,24 +3,46 @@ import { Empty } from "../../parts/Empty";
 import type { PageTold } from "./words";
 
 /** Why there is no result, and what helps. */
-export function NoResults({ told, onRead }: { told: PageTold; onRead: () => void }) {
+export function NoResults({
+  told,
+  onRead,
+  onBring,
+  onShowAll,
+}: {
+  told: PageTold;
+  onRead: () => void;
+  onBring: () => void;
+  onShowAll: () => void;
+}) {
+  const fetching = told.can_be_read ? (
+    <Button look="main" onClick={onRead}>
+      {told.read_on ? "Fetch this page again" : "Fetch the results page"}
+    </Button>
+  ) : (
+    <Button look="main" onClick={onBring}>
+      Import results pages
+    </Button>
+  );
   if (told.hidden)
-    return <Empty title="No listing matches">All listings are hidden by the filter above.</Empty>;
-  if (told.read_on) return <Empty title="No results">The source found no results for it.</Empty>;
+    return (
+      <Empty
+        title="No listing matches"
+        action={<Button onClick={onShowAll}>Show all listings</Button>}
+      >
+        All listings are hidden by the filter above.
+      </Empty>
+    );
+  if (told.read_on)
+    return (
+      <Empty title="No results" action={fetching}>
+        The source found no results for it.
+      </Empty>
+    );
   return (
-    <Empty
-      title="Results page not fetched"
-      action={
-        told.can_be_read ? (
-          <Button look="main" onClick={onRead}>
-            Fetch the results page
-          </Button>
-        ) : undefined
-      }
-    >
+    <Empty title="Results page not fetched" action={fetching}>
       {told.can_be_read
         ? "Fetch the results page to see who ranks and where you would come."
-        : "This project has no source for results pages. Enter one yourself, or import a file."}
+        : "This project has no source for results pages. Enter the results yourself, or import a file."}
     </Empty>
   );
 }

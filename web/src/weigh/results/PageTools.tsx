@@ -63,7 +63,9 @@ export function PageTools({
         </Select>
       )}
       {told.can_be_read && (
-        <Button onClick={onRead}>{told.read_on ? "Fetch again" : "Fetch the results page"}</Button>
+        <Button onClick={onRead}>
+          {told.read_on ? "Fetch this page again" : "Fetch the results page"}
+        </Button>
       )}
       <Button onClick={onBring}>Enter a page</Button>
       {told.noted && (

@@ -1,12 +1,13 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
-import { Link, useNavigate, useSearch } from "@tanstack/react-router";
+import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useEffect, useMemo, useState } from "react";
-import { Button, buttonLook } from "../../parts/Button";
+import { Button } from "../../parts/Button";
 import { useCommand } from "../../parts/commands";
 import { Empty } from "../../parts/Empty";
 import { JobLine } from "../../parts/JobLine";
 import { ProblemNote } from "../../parts/ProblemNote";
 import { SkeletonPage } from "../../parts/Skeleton";
+import { StepLink } from "../../parts/StepLink";
 import { useSay } from "../../parts/toasts";
 import { useKey } from "../../parts/useKey";
 import { setState } from "../../shared/changes";
@@ -26,7 +27,7 @@ import { gatherPhrase, resultsQuery } from "./queries";
 import { ReadDialog } from "./ReadDialog";
 import { StandingTable } from "./StandingTable";
 import { StrengthBox } from "./StrengthBox";
-import type { ResultsSearch } from "./search";
+import { ALL_LISTINGS, type ResultsSearch } from "./search";
 import { WrittenPart } from "./WrittenPart";
 import { isKind, type PageTold, type ResultsKind, type ResultsSort, sorted } from "./words";
 
@@ -77,15 +78,7 @@ export function ResultsPage() {
       <main className="flex-1">
         <Empty
           title="No keyword selected"
-          action={
-            <Link
-              to="/p/$projectId/$channel/weigh"
-              params={{ projectId: String(projectId), channel }}
-              className={buttonLook("main")}
-            >
-              To the keywords
-            </Link>
-          }
+          action={<StepLink to="weigh">Choose a keyword</StepLink>}
         >
           Open a keyword's results page from the table with R.
         </Empty>
@@ -272,7 +265,12 @@ function Told({
           onSort={setSort}
         />
       ) : (
-        <NoResults told={told} onRead={() => setReading(true)} />
+        <NoResults
+          told={told}
+          onRead={() => setReading(true)}
+          onBring={() => setBringing(true)}
+          onShowAll={() => onSearch(ALL_LISTINGS)}
+        />
       )}
       {told.read_on && (
         <div className="grid grid-cols-3 max-[900px]:grid-cols-1 gap-8 px-[18px] py-4">

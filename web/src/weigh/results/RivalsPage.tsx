@@ -13,12 +13,14 @@ import { JobLine } from "../../parts/JobLine";
 import { PageHead } from "../../parts/PageHead";
 import { ProblemNote } from "../../parts/ProblemNote";
 import { SkeletonLines } from "../../parts/Skeleton";
+import { StepLink } from "../../parts/StepLink";
 import { useSay } from "../../parts/toasts";
 import { usePlace } from "../../shared/channels";
-import { useOverview } from "../../shared/queries";
+import { useOverview, useOwnFiles } from "../../shared/queries";
 import { useChange } from "../../shared/useChange";
 import { useOpenResults } from "../../shared/walk";
 import { gatherPhrase, type RivalTold, readRanks, rivalQuery, rivalsQuery } from "./queries";
+import { ReadDialog } from "./ReadDialog";
 
 const WHO = { web: "sites", video: "channels", marketplace: "shops" } as const;
 
@@ -57,6 +59,8 @@ export function RivalsPage() {
   const open = (publisher: string | undefined) =>
     navigate({ search: (now) => ({ ...now, publisher }) });
   const told = found.data;
+  const ownFiles = useOwnFiles(projectId);
+  const [fetching, setFetching] = useState(false);
   const [words, setWords] = useState("");
   const [by, setBy] = useState<Column>("keywords");
   const shown = useMemo(
@@ -110,9 +114,7 @@ export function RivalsPage() {
           )}
         </div>
         {told && !told.rivals.length ? (
-          <Empty title="No results pages on this channel">
-            Competitors come from results pages. Fetch or import some.
-          </Empty>
+          <NoPages ownFiles={ownFiles} onFetch={() => setFetching(true)} />
         ) : (
           <div className="min-h-0 flex-1 overflow-auto border-t border-hairline bg-sheet">
             {!told && !found.error && (
@@ -184,6 +186,15 @@ export function RivalsPage() {
               </tbody>
             </table>
           </div>
+        )}
+        {fetching && (
+          <ReadDialog
+            projectId={projectId}
+            channel={channel}
+            rowIds={null}
+            open
+            onOpenChange={setFetching}
+          />
         )}
       </main>
       {search.publisher && (
@@ -359,5 +370,29 @@ function Side({
       )}
       {!rows.length && <p className="text-quiet">None.</p>}
     </Block>
+  );
+}
+
+function NoPages({ ownFiles, onFetch }: { ownFiles: boolean; onFetch: () => void }) {
+  if (ownFiles)
+    return (
+      <Empty
+        title="No results pages on this channel"
+        action={<StepLink to="weigh">Choose a keyword</StepLink>}
+      >
+        Competitors come from results pages. Press R on a keyword to enter or import its results.
+      </Empty>
+    );
+  return (
+    <Empty
+      title="No results pages on this channel"
+      action={
+        <Button look="main" onClick={onFetch}>
+          Fetch results pages
+        </Button>
+      }
+    >
+      Competitors come from results pages.
+    </Empty>
   );
 }

@@ -121,14 +121,14 @@ function Used({
         </Button>
         {ticked.size > 0 && (
           <>
-            <Button onClick={copy}>Copy {ticked.size}</Button>
+            <Button onClick={copy}>Copy {plural(ticked.size, "phrase")}</Button>
             <Button
               onClick={() => {
                 onGather([...ticked].join("\n"));
                 setTicked(new Set());
               }}
             >
-              Gather {ticked.size}
+              Gather {plural(ticked.size, "phrase")}
             </Button>
             <KeepWithPiece
               projectId={projectId}

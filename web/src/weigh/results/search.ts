@@ -23,4 +23,13 @@ export const RESULTS_DEFAULTS = {
   without: "",
   without_own: false,
 };
+/** No filter of listings. */
+export const ALL_LISTINGS = {
+  material: "",
+  category: "",
+  without: "",
+  without_own: false,
+  price_from: undefined,
+  price_to: undefined,
+};
 export type ResultsSearch = z.output<typeof resultsSearch>;
