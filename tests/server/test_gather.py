@@ -167,7 +167,7 @@ def test_a_run_that_cannot_be_paid_is_refused(api: Api, project: Project) -> Non
     Project.objects.update(lookups_left_tenths=10)
     problem = api.refused("POST", "/gather/runs", RUN)
     assert problem["code"] == "allowance_short"
-    assert "costs up to 2 lookups; 1 are left" in problem["detail"]
+    assert "costs up to 2 lookups, of 1 lookup left" in problem["detail"]
 
 
 def test_a_double_click_is_one_run(api: Api, project: Project, settings: object) -> None:

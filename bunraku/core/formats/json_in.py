@@ -1,7 +1,7 @@
 """Rows of JSON lines, or of one JSON list: of objects with named values, or of plain texts."""
 
 import json
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Sized
 from dataclasses import dataclass
 from itertools import chain, islice
 from typing import TextIO
@@ -138,15 +138,19 @@ def _cells(entry: object, names: list[str]) -> list[str] | str:
     )
 
 
+def _how_many(of: Sized) -> str:
+    return "1 entry" if len(of) == 1 else f"{len(of)} entries"
+
+
 def _cell(value: object) -> str:
     if value is None:
         return ""
     if isinstance(value, list):
         # Texts and numbers side by side; of more than that, how much there is.
         plain = all(isinstance(part, (str, int, float)) for part in value)
-        return "; ".join(map(str, value)) if plain else f"{len(value)} entries"
+        return "; ".join(map(str, value)) if plain else _how_many(value)
     if isinstance(value, dict):
-        return f"{len(value)} entries"
+        return _how_many(value)
     if isinstance(value, bool):
         return "yes" if value else "no"
     return str(value).strip()

@@ -16,6 +16,7 @@ from bunraku.server.readings.own_pieces import own_pieces_of
 from bunraku.server.readings.providers import sources
 from bunraku.server.readings.setting import setting_of
 from bunraku.server.readings.writing import keep_readings
+from bunraku.server.sentences import lookups
 from bunraku.server.sheet.models import Scope
 from bunraku.sources.asking import Batch, ask_all
 from bunraku.sources.protocol import USUAL, Answer, Request, Source, Vantage, What
@@ -161,8 +162,7 @@ def check_affordable(project: Project, tenths: int, doing: str) -> None:
     if tenths > project.lookups_left_tenths:
         raise BunrakuError(
             "allowance_short",
-            f"{doing} costs {tenths / 10:,g} lookups; {project.lookups_left_tenths / 10:,g} are "
-            "left.",
+            f"{doing} costs {lookups(tenths)}, of {lookups(project.lookups_left_tenths)} left.",
             hint="Select fewer keywords, or raise the allowance in project settings.",
         )
 
@@ -172,10 +172,9 @@ def _check_allowance(project_id: int, tenths: int) -> None:
     if left < tenths:
         raise BunrakuError(
             "allowance_short",
-            f"The next {tenths / 10:,.0f} lookups cannot be paid: {left / 10:,.0f} are left.",
-            hint="What was bought is kept. Raise the allowance in the project's settings and "
-            "run it again "
-            "for the rest.",
+            f"The next {lookups(tenths)} cannot be paid, of {lookups(left)} left.",
+            hint="What was bought is kept. Raise the allowance in project settings and run it "
+            "again for the rest.",
         )
 
 

@@ -15,7 +15,7 @@ from bunraku.server.projects.models import Project
 from bunraku.server.readings.buying import price_tenths
 from bunraku.server.readings.known import known_today
 from bunraku.server.readings.providers import sources
-from bunraku.server.sentences import plural
+from bunraku.server.sentences import lookups, plural
 from bunraku.server.sheet.actions import decide, decisions_for, rows_of
 from bunraku.server.sheet.models import Keyword
 from bunraku.server.sheet.scopes import find_scope
@@ -72,10 +72,10 @@ def start_measuring(project: Project, channel: Channel, row_ids: Sequence[int] |
         each = total / count / 10
         raise BunrakuError(
             "allowance_short",
-            f"Measuring {count:,} keywords costs {total / 10:,.0f} lookups; "
-            f"{project.lookups_left_tenths / 10:,.0f} are left.",
-            hint=f"Choose about {int(project.lookups_left_tenths / 10 / each):,} keywords, "
-            "or raise the allowance in the project's settings.",
+            f"Measuring {plural(count, 'keyword')} costs {lookups(total)}, "
+            f"of {lookups(project.lookups_left_tenths)} left.",
+            hint=f"Choose about {plural(int(project.lookups_left_tenths / 10 / each), 'keyword')}, "
+            "or raise the allowance in project settings.",
         )
     params = MeasureParams(
         channel=channel,

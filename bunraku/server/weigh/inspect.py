@@ -21,6 +21,7 @@ from bunraku.server.projects.models import Project
 from bunraku.server.readings.kinds import OWN_REPORT
 from bunraku.server.readings.known import Known, Seen, all_readings
 from bunraku.server.readings.providers import is_file, is_practice, what_may
+from bunraku.server.sentences import plural
 from bunraku.server.sheet.models import Decision, Row
 from bunraku.server.sheet.scopes import find_row
 from bunraku.server.weigh.cases import case_of
@@ -141,8 +142,8 @@ SAYS: dict[str, Callable[[dict[str, Any]], str]] = {
     "counts": lambda told: f"{told['monthly']:,}",
     "bands": _bands,
     "interest": _interest,
-    "page": lambda told: f"{len(told['results'])} results",
-    "rising": lambda told: f"{len(told['terms'])} terms",
+    "page": lambda told: plural(len(told["results"]), "result"),
+    "rising": lambda told: plural(len(told["terms"]), "term"),
     "lexicon": lambda told: ", ".join(told["terms"]),
     OWN_REPORT: _own_report,
 }

@@ -1,4 +1,4 @@
-import { count, day, exact } from "../parts/format";
+import { count, day, exact, plural } from "../parts/format";
 import { type Head, HeadHelp } from "../parts/HeadHelp";
 import { LineCell, LineGrid } from "../parts/LineGrid";
 import type { Pages } from "../shared/usePages";
@@ -66,10 +66,10 @@ function Cells({ piece, looks }: { piece: LiveRow; looks: boolean }) {
         {looked ? (
           <Trail
             values={piece.line}
-            label={`Visible searches over the last ${piece.line.length} looks`}
+            label={`Visible searches over the last ${plural(piece.line.length, "check")}`}
           />
         ) : (
-          <span className="text-quiet">no look yet</span>
+          <span className="text-quiet">not checked yet</span>
         )}
       </LineCell>
       <LineCell title="Searches a month times the share of clicks at each position; then and now">

@@ -11,7 +11,7 @@ import {
 } from "recharts";
 import { Button } from "../parts/Button";
 import { downloadCsv } from "../parts/download";
-import { count, day, MONTHS } from "../parts/format";
+import { count, day, MONTHS, plural } from "../parts/format";
 import { BELOW, placeCell, placesCsv, plotRows } from "./historyMath";
 import type { Live } from "./queries";
 
@@ -53,7 +53,7 @@ export function PlacesPlot({
           role="img"
           aria-label={
             what === "places"
-              ? `Places of ${followed.length} keywords over time, first position at the top`
+              ? `Places of ${plural(followed.length, "keyword")} over time, first position at the top`
               : "Visible searches a month over time"
           }
         >

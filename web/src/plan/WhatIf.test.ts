@@ -43,7 +43,7 @@ describe("hours that were spent", () => {
     expect(hoursWords({ kind: "article" }, { kinds: [kind] })).toBe("");
     const learned = { hours: 6.5, low: 5, high: 8, pieces: 4 };
     expect(hoursWords({ kind: "article" }, { kinds: [{ ...kind, learned }] })).toBe(
-      "4 like it took 6.5 hours (5 to 8)",
+      "4 pieces like it took 6.5 hours (5 to 8)",
     );
   });
 });

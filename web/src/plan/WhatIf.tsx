@@ -146,7 +146,7 @@ export function whatIfWords(told: Told, currency: string): string {
   // Over months of another number there is another sum: the two are told side by side.
   if (told.horizon !== told.horizon_now)
     return (
-      `${pieces}, worth about ${money(told.value, currency)} within ${told.horizon} months ` +
+      `${pieces}, worth about ${money(told.value, currency)} within ${plural(told.horizon, "month")} ` +
       `(now ${money(told.value_now, currency)} within ${told.horizon_now})${gap}.`
     );
   const more = told.value - told.value_now;
@@ -154,7 +154,7 @@ export function whatIfWords(told: Told, currency: string): string {
     Math.abs(more) < 0.5
       ? "worth about the same"
       : `worth about ${money(Math.abs(more), currency)} ${more > 0 ? "more" : "less"} within the ` +
-        `${told.horizon} months`;
+        plural(told.horizon, "month");
   return `${pieces}, ${worth}${gap}.`;
 }
 

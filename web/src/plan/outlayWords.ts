@@ -17,10 +17,10 @@ export function outlayWords(
   if (!outlay.hours) return ["Nothing is scheduled yet."];
   if (!outlay.value)
     return [
-      `The return of these ${exact(outlay.hours)} hours is not known: no scheduled piece has a known worth.`,
+      `The return of ${outlay.hours === 1 ? "this hour" : `these ${exact(outlay.hours)} hours`} is not known: no scheduled piece has a known worth.`,
     ];
   const about =
-    `about ${money(outlay.value, currency)} by the end of the ${months} months ` +
+    `about ${money(outlay.value, currency)} within ${plural(months, "month")} ` +
     `(80% range: ${money(outlay.low, currency)} to ${money(outlay.high, currency)})`;
   const anHour = `${money(outlay.value / outlay.hours, currency)} an hour`;
   const few =
@@ -49,7 +49,7 @@ export function outlayWords(
       ? `, or if only the ${plural(outlay.few, "best piece")} were made.`
       : ".");
   return [
-    `This plan does not break even in its ${months === 12 ? "first year" : `${months} months`}. ${spent}`,
+    `This plan does not break even in its ${months === 12 ? "first year" : plural(months, "month")}. ${spent}`,
     `At ${money(hourValue, currency)} an hour they cost ${money(outlay.cost, currency)}. ${would}`,
     ...few,
   ];

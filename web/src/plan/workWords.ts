@@ -1,5 +1,6 @@
 /** The work on a piece in words. */
 import type { Piece } from "../api/client";
+import { plural } from "../parts/format";
 import type { Plan } from "./planMath";
 
 export const STATES: Record<Piece["state"], string> = {
@@ -15,5 +16,5 @@ export function hoursWords(piece: Pick<Piece, "kind">, plan: Pick<Plan, "kinds">
   const learned = plan.kinds.find((kind) => kind.id === piece.kind)?.learned;
   if (!learned) return "";
   const range = learned.low === learned.high ? "" : ` (${learned.low} to ${learned.high})`;
-  return `${learned.pieces} like it took ${learned.hours} hours${range}`;
+  return `${plural(learned.pieces, "piece")} like it took ${learned.hours} ${learned.hours === 1 ? "hour" : "hours"}${range}`;
 }

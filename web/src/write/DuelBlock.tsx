@@ -5,7 +5,7 @@ import { api, data, type Schemas } from "../api/client";
 import { Block } from "../parts/Block";
 import { Button } from "../parts/Button";
 import { AREAS } from "../parts/Field";
-import { count, likely } from "../parts/format";
+import { count, likely, plural } from "../parts/format";
 import { Help } from "../parts/Help";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useSay } from "../parts/toasts";
@@ -135,8 +135,8 @@ function Told({ duel }: { duel: Schemas["DuelOut"] }) {
         </tbody>
       </table>
       <p className="pt-1 text-2xs text-quiet">
-        {duel.known} of {one.phrases.length} keywords have a results page. For each: how it is
-        worded, and the chance of page one with it.
+        Results pages are known for {duel.known} of {plural(one.phrases.length, "keyword")}. For
+        each: how it is worded, and the chance of page one with it.
       </p>
     </div>
   );

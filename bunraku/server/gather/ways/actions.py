@@ -10,6 +10,7 @@ from bunraku.server.gather.ways.run import Gather, GatherParams
 from bunraku.server.jobs.actions import find_job, start_job
 from bunraku.server.jobs.models import Job
 from bunraku.server.projects.models import Project
+from bunraku.server.sentences import lookups
 from bunraku.server.sheet.actions import set_state
 from bunraku.server.sheet.models import STATE_CODE, Row
 from bunraku.server.sheet.scopes import find_scope
@@ -45,8 +46,8 @@ def start_run(
     if estimate.price_tenths > project.lookups_left_tenths:
         raise BunrakuError(
             "allowance_short",
-            f"This run costs up to {estimate.price_tenths / 10:g} lookups; "
-            f"{project.lookups_left_tenths / 10:g} are left.",
+            f"This run costs up to {lookups(estimate.price_tenths)}, "
+            f"of {lookups(project.lookups_left_tenths)} left.",
             hint="Leave the ways that cost something out, or give fewer seeds.",
         )
     params = GatherParams(

@@ -48,6 +48,6 @@ describe("the grid", () => {
     expect(shadeOf(1, 0)).toBe(0);
   });
   it("says what it holds", () => {
-    expect(sumWords(told)).toBe("3 combinations are searched, 1 covered, 1 missing");
+    expect(sumWords(told)).toBe("3 combinations searched, 1 covered, 1 missing");
   });
 });

@@ -1,5 +1,6 @@
 /** The grid of combinations: what stands where. */
 import type { Schemas } from "../../api/client";
+import { plural } from "../../parts/format";
 
 export type Grid = Schemas["GridOut"];
 export type GridCell = Grid["cells"][number];
@@ -42,5 +43,5 @@ export function shadeOf(volume: number | null, most: number): number {
 export function sumWords(told: Grid): string {
   const searched = told.cells.filter((cell) => cell.volume).length;
   const served = told.cells.filter((cell) => cell.piece !== null).length;
-  return `${searched} combinations are searched, ${served} covered, ${told.missing.length} missing`;
+  return `${plural(searched, "combination")} searched, ${served} covered, ${told.missing.length} missing`;
 }
