@@ -33,7 +33,7 @@ demo: ## set up, load the demo project (once) and start Bunraku on loopback
 	@$(PY) -m bunraku --demo
 
 # It needs no front end, so it runs while that is installed.
-load-demo: .stamp-run
+load-demo: .stamp-run ## load the demo without starting it
 	@$(PY) -m bunraku load-demo
 
 demo-reset: build ## begin the demo afresh and start it

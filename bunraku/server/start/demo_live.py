@@ -5,15 +5,20 @@ from collections.abc import Callable
 from datetime import timedelta
 from typing import Any
 
+from django.conf import settings
+from django.core.files.uploadedfile import SimpleUploadedFile
+
 from bunraku.core.follow.month import months_back
 from bunraku.server.clock import ahead_by, set_to, today
 from bunraku.server.follow.checking import start_checking
 from bunraku.server.follow.clock_job import start_moving
 from bunraku.server.follow.diary import change_entry, due_back, note_event
 from bunraku.server.follow.models import Followed
+from bunraku.server.follow.own_reports import bring_report
 from bunraku.server.follow.publishing import publish
 from bunraku.server.follow.report import set_figures
 from bunraku.server.follow.watching import change_watch
+from bunraku.server.gather.files.uploads import upload_file
 from bunraku.server.jobs.models import Job
 from bunraku.server.plan.actions import change_piece, give_keyword
 from bunraku.server.plan.models import Piece, PieceKeyword
@@ -23,6 +28,8 @@ from bunraku.server.weigh.weighing import reweigh_keywords
 from bunraku.server.write.coming_in import open_desk
 from bunraku.server.write.drafts import Edit, draft_of, save_draft
 
+REPORT = settings.ROOT / "demo" / "search-report.csv"
+"""Its two days are written as LATEST and EARLIER, because the demo ends on the day it is loaded."""
 DUE_BACK = 2
 """Changes that are left to be looked back at."""
 
@@ -59,11 +66,23 @@ def follow(project: Project, live: dict[str, Any], finish: Callable[[Job], None]
     Job.objects.filter(project=project, state="queued").delete()
     followed = Followed.objects.filter(live__project=project).values_list("keyword", flat=True)
     reweigh_keywords(project, sorted({keyword for keyword in followed if keyword}))
+    _bring_report(project)
     for told in live["figures"]:
         month = months_back(today().replace(day=1), told["months_ago"])
         set_figures(project, month, None, told["values"])
     for entry in list(due_back(project))[:-DUE_BACK]:
         change_entry(project, entry.pk, {"looked_back": True})
+
+
+def _bring_report(project: Project) -> None:
+    """The search performance report of two months, as its owner would import it."""
+    latest = today() - timedelta(days=3)
+    days = {"LATEST": latest, "EARLIER": latest - timedelta(weeks=4)}
+    text = REPORT.read_text("utf-8")
+    for name, day in days.items():
+        text = text.replace(name, day.isoformat())
+    upload, _ = upload_file(project, SimpleUploadedFile(REPORT.name, text.encode()))
+    bring_report(project, "web", upload.pk, None)
 
 
 def _published(project: Project, told: dict[str, Any]) -> Piece:
