@@ -99,6 +99,11 @@ def test_rivals_grow_from_the_pages_read(weighed: Api, project: Project) -> None
     assert keywords == sorted(keywords, reverse=True)
     first = told["rivals"][0]
     assert first["places"] >= first["keywords"] > 1
+    # Each with the authority that its results have on the pages.
+    page = weighed.get(f"/rows/{Row.objects.exclude(page=None)[0].pk}/page")
+    standings = {result["publisher"]: result["standing"] for result in page["results"]}
+    of = {rival["publisher"]: rival["standing"] for rival in told["rivals"]}
+    assert {name: of[name] for name in standings if name in of} == standings
     full = weighed.get("/rivals/one", channel="web", publisher=first["publisher"])
     assert full["counts"] == {"theirs": first["keywords"], "both": 0, "ours": 0}
     assert len(full["theirs"]) == first["keywords"]

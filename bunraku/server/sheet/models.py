@@ -260,9 +260,11 @@ class Outlook(models.Model):
 
 class RowPage(models.Model):
     """The ids of a row's organic results, packed as 64-bit integers: what clustering reads; and who
-    publishes them, in order."""
+    publishes the first ten of them, in order, with their authority, followers or reviews (null:
+    unknown)."""
 
     row = models.OneToOneField(Row, on_delete=models.CASCADE, primary_key=True, related_name="page")
     result_ids = models.BinaryField()
     features = models.JSONField(default=list)
     publishers = models.JSONField(default=list)
+    standings = models.JSONField(default=list)

@@ -98,16 +98,18 @@ def _keep_outlooks(
 
 def _keep_pages(rows: Sequence[Row], read: Readings) -> None:
     pages = (
-        (row.pk, result_ids(page).tobytes(), page["features"], _publishers(page))
+        (row.pk, result_ids(page).tobytes(), page["features"], *_publishers(page))
         for row in rows
         if (page := read.pages.get(row.keyword.key)) is not None
     )
-    names = ("row", "result_ids", "features", "publishers")
+    names = ("row", "result_ids", "features", "publishers", "standings")
     insert_many(RowPage, names, pages, unique=("row",))
 
 
-def _publishers(page: Payload) -> list[str]:
-    return [result["publisher"] for result in page["results"][:PAGE_ONE]]
+def _publishers(page: Payload) -> tuple[list[str], list[float | None]]:
+    """Who publishes the results of page one, and what is known of the strength of each."""
+    first = page["results"][:PAGE_ONE]
+    return [result["publisher"] for result in first], [result.get("standing") for result in first]
 
 
 def _with_decisions(

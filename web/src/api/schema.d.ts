@@ -6604,8 +6604,8 @@ export interface components {
         /**
          * PublisherOut
          * @description Who stands on the pages that were read: on how many keywords' pages, with how many places,
-         *     that as a share of the pages, its mean position, the searches of these keywords; whether it is
-         *     one of ours.
+         *     that as a share of the pages, its mean position, the searches of these keywords; its authority,
+         *     followers or reviews, where known; whether it is one of ours.
          */
         PublisherOut: {
             /** Publisher */
@@ -6620,6 +6620,8 @@ export interface components {
             position: number;
             /** Searches */
             searches: number;
+            /** Standing */
+            standing: number | null;
             /** Own */
             own: boolean;
         };

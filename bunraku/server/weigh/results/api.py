@@ -192,8 +192,8 @@ def forget(request: ProjectRequest, project_id: ProjectId, row_id: int) -> Any:
 
 class PublisherOut(Schema):
     """Who stands on the pages that were read: on how many keywords' pages, with how many places,
-    that as a share of the pages, its mean position, the searches of these keywords; whether it is
-    one of ours."""
+    that as a share of the pages, its mean position, the searches of these keywords; its authority,
+    followers or reviews, where known; whether it is one of ours."""
 
     publisher: str
     keywords: int
@@ -201,6 +201,7 @@ class PublisherOut(Schema):
     share: float
     position: float
     searches: float
+    standing: float | None
     own: bool
 
 

@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field
+from itertools import zip_longest
 from typing import Any
 
 from bunraku.core.text import identity_key
@@ -25,15 +26,19 @@ MOST_SHOWN = 200
 @dataclass
 class Seen:
     """A publisher as it was seen: places it holds, by keyword the best of them, searches of these
-    keywords a month."""
+    keywords a month; its authority, followers or reviews, where they are known."""
 
     places: int = 0
     best: dict[int, int] = field(default_factory=dict)
     searches: float = 0.0
+    standing: float | None = None
 
-    def take(self, row: int, position: int, volume: float | None) -> None:
-        """Seen once more."""
+    def take(self, row: int, position: int, volume: float | None, standing: float | None) -> None:
+        """Seen once more. Of several figures the highest stands: they differ by their day, and what
+        is known of a publisher mostly grows."""
         self.places += 1
+        if standing is not None:
+            self.standing = max(standing, self.standing or 0.0)
         if row not in self.best:
             self.searches += volume or 0.0
             self.best[row] = position
@@ -56,6 +61,7 @@ def list_rivals(project: Project, channel: str) -> dict[str, Any]:
                 "share": round(len(of.best) / pages, 4),
                 "position": round(sum(of.best.values()) / len(of.best), 1),
                 "searches": round(of.searches),
+                "standing": of.standing,
                 "own": name.casefold() in own,
             }
             for name, of in ranked[:MOST_RIVALS]
@@ -71,10 +77,12 @@ def _look(scope: Scope) -> tuple[dict[str, Seen], int]:
     told = RowPage.objects.filter(row__scope=scope, row__state__in=IN_PLAY)
     seen: dict[str, Seen] = {}
     pages = 0
-    for row, volume, publishers in told.values_list("row_id", "row__volume", "publishers"):
+    columns = ("row_id", "row__volume", "publishers", "standings")
+    for row, volume, publishers, standings in told.values_list(*columns):
         pages += bool(publishers)
-        for position, name in enumerate(publishers, start=1):
-            seen.setdefault(name, Seen()).take(row, position, volume)
+        # Pages of before this was kept have none.
+        for position, (name, standing) in enumerate(zip_longest(publishers, standings), start=1):
+            seen.setdefault(name, Seen()).take(row, position, volume, standing)
     return seen, pages
 
 

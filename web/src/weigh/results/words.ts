@@ -100,3 +100,6 @@ export function isKind(result: Standing, kind: ResultsKind, weakBelow: number, n
   if (kind === "other") return result.elsewhere;
   return true;
 }
+
+/** Who publishes on each channel. */
+export const WHO = { web: "sites", video: "channels", marketplace: "shops" } as const;
