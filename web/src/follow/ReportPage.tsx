@@ -11,7 +11,7 @@ import { BringFigures } from "./BringFigures";
 import { FiguresDialog } from "./FiguresDialog";
 import { useReport, useWatch } from "./queries";
 import { ReportSheet } from "./ReportSheet";
-import { lastMonths, monthWords } from "./reportMath";
+import { lastMonths, monthWords, usualMonth } from "./reportMath";
 
 /** The month's report: to be read, printed and taken away, by somebody who does not know the
  * trade. */
@@ -20,7 +20,8 @@ export function ReportPage() {
   const { month, outlet } = useSearch({ from: "/p/$projectId/$channel/follow/report" });
   const navigate = useNavigate({ from: "/p/$projectId/$channel/follow/report" });
   const today = useWatch(projectId)?.today;
-  const wanted = month ? `${month}-01` : today ? `${today.slice(0, 7)}-01` : "";
+  const shown = month ?? (today && usualMonth(today));
+  const wanted = shown ? `${shown}-01` : "";
   const found = useReport(projectId, wanted, outlet);
   const told = found.data;
   const [bringing, setBringing] = useState(false);

@@ -4,7 +4,7 @@ import { Drift } from "./Drift";
 import { daysBetween, longDay } from "./days";
 import { movesWords, placeWords, visibleWords } from "./followWords";
 import { againstForecast, BELOW, drawnAt, placeCell, placesCsv, plotRows } from "./historyMath";
-import { changeWords, figureWords, lastMonths, shownRows } from "./reportMath";
+import { changeWords, figureWords, lastMonths, shownRows, usualMonth } from "./reportMath";
 import { Trail } from "./Trail";
 
 const NONE = { rose: 0, fell: 0, stayed: 0, new: 0, lost: 0 };
@@ -93,6 +93,12 @@ describe("the report", () => {
     expect(changeWords(5, 0)).toBe("+5");
     expect(changeWords(4.7, 4.7)).toBe("as before");
     expect(changeWords(null, 3)).toBe("");
+  });
+
+  it("in the first week of a month the report is about the month before", () => {
+    expect(usualMonth("2026-12-07")).toBe("2026-11");
+    expect(usualMonth("2026-12-08")).toBe("2026-12");
+    expect(usualMonth("2027-01-01")).toBe("2026-12");
   });
 
   it("offers a year of months, and all since something is followed", () => {

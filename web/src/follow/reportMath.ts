@@ -24,6 +24,16 @@ export function changeWords(now: number | null, before: number | null): string {
   return `${step > 0 ? "+" : "−"}${figureWords(Math.abs(step))}${share}`;
 }
 
+/** Until this day of a month one mostly writes of the month before, which is over. */
+const WRITTEN_UNTIL = 7;
+
+/** The month that a report is about where nobody chose one, as "2026-11". */
+export function usualMonth(today: string): string {
+  if (Number(today.slice(8, 10)) > WRITTEN_UNTIL) return today.slice(0, 7);
+  const [year = 0, month = 0] = today.split("-").map(Number);
+  return month > 1 ? `${year}-${String(month - 1).padStart(2, "0")}` : `${year - 1}-12`;
+}
+
 /** Months from the one that something was followed first in (at least a year back) to this one, the
  * latest first, as "2026-11". */
 export function lastMonths(first: string, today: string): string[] {
