@@ -7,7 +7,7 @@ from bunraku.core.weigh.reasons import count_words
 def say_verdict(verdict: Verdict, form: str) -> str:
     """One sentence, or two, for people: what moved, what untouched pieces did, what to believe."""
     if verdict.why == "young":
-        return "It is too soon to say: too few days have passed since."
+        return "Too few days have passed since the change."
     if verdict.why == "unchecked":
         return "No conclusion: not checked both before and after."
     moved = _moved(verdict)

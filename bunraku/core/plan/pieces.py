@@ -63,9 +63,9 @@ def suggest_kind(
     for an article. Raises: nothing.
     """
     if channel == "video":
-        return Suggestion("video", "the video channel publishes videos")
+        return Suggestion("video", "it is for a video channel")
     if channel == "marketplace":
-        return Suggestion("listing", "the marketplace sells listings")
+        return Suggestion("listing", "it is for a shop")
     shown = Counter(features)
     main = Counter(intents).most_common(1)[0][0] if intents else "informational"
     half = max(len(intents), 1) / 2

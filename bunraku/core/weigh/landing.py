@@ -144,7 +144,7 @@ def conclude(
     if visits is not None and 0 < visits < 1:
         brings = ", less than one visit a month once settled"
     return (
-        f"{first} You would be {odds_words(page_one)} to reach page one, most likely at "
+        f"{first} You would be {odds_words(page_one)} to reach page one, most likely "
         f"{where}{brings}."
         if page_one >= 0.95
         else f"{first} You have {odds_words(page_one)} of reaching page one, then most likely "

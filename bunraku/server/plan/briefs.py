@@ -105,8 +105,8 @@ def _why(project: Project, figures: PieceFigures, page: dict[str, Any] | None) -
     if page and page["read_on"]:
         from_where = " from the practice source" if page["practice"] else ""
         lines.append(
-            f"Figures as of {today():%d %B %Y}; the results page was fetched on "
-            f"{page['read_on']:%d %B %Y}{from_where}."
+            f"Figures as of {today():%-d %B %Y}; the results page was fetched on "
+            f"{page['read_on']:%-d %B %Y}{from_where}."
         )
     if figures.practice:
         lines.append("Some of its figures are practice figures: simulated, for trying things out.")
@@ -240,13 +240,13 @@ def _when(figures: PieceFigures) -> Section:
     piece, by = figures.piece, figures.publish_by
     lines = []
     if piece.due:
-        lines.append(f"Due on {piece.due:%d %B %Y}.")
+        lines.append(f"Due on {piece.due:%-d %B %Y}.")
     if piece.month:
         lines.append(f"Planned for {piece.month:%B %Y}.")
     if by.day and by.climb:
         late = " That date has passed; it will be ready for the next season." if by.late else ""
         climb = f"{by.climb:%B %Y}"
-        lines.append(f"Publish by {by.day:%d %B %Y} to catch the rise in {climb}.{late}")
+        lines.append(f"Publish by {by.day:%-d %B %Y} to catch the rise in {climb}.{late}")
     elif piece.month:
         lines.append("Any month: no seasonality.")
     return Section("When", lines=lines)

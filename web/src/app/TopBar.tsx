@@ -46,7 +46,9 @@ export function TopBar({
         <Mark />
       </Link>
       <DropdownMenu.Root>
-        <DropdownMenu.Trigger className={`${FRAME} max-w-[220px] font-semibold`}>
+        <DropdownMenu.Trigger
+          className={`${FRAME} max-w-[220px] min-w-[120px] shrink font-semibold`}
+        >
           <span className="truncate">{project?.name ?? "Project"}</span> <Caret />
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>

@@ -114,5 +114,5 @@ function told(step: StepId, counts: Counts, overview: Overview): string {
   if (step === "cluster") return exact(counts.clusters);
   if (step === "write") return drafts ? plural(drafts, "draft") : "0";
   if (step === "follow") return overview.live ? `${exact(overview.live)} published` : "0";
-  return pieces ? `${exact(pieces)} pieces, ${exact(placed)} scheduled` : "0";
+  return pieces ? `${exact(placed)} of ${exact(pieces)} scheduled` : "0";
 }

@@ -7,14 +7,14 @@ import { movesWords, visibleWords } from "./followWords";
 import type { LiveRow } from "./queries";
 import { Trail } from "./Trail";
 
-const TRACKS = "minmax(240px, 2.6fr) 110px 112px 128px 110px 152px 150px";
+const TRACKS = "minmax(240px, 2.6fr) 110px 112px 128px 124px 152px 150px";
 const HEADS: readonly Head[] = [
   { name: "Piece", help: "A published piece and its URL. Open one for its keywords and diary." },
   { name: "Kind", help: "What was made: article, landing page, video or listing." },
   { name: "Over time", help: "Visible searches in each check. Rising means it ranks for more." },
   { name: "Visibility a month", figure: "visible" },
   { name: "Ranking", help: "For how many of its keywords it ranks, and how many are on page one." },
-  { name: "Forecast, 4 weeks", help: "How many keywords rose and fell in about four weeks." },
+  { name: "Change, 4 weeks", help: "How many keywords rose and fell in about four weeks." },
   {
     name: "Next check",
     help: "When its rankings are due to be checked again. “Set the schedule” changes that.",
@@ -41,7 +41,7 @@ export function FollowList({
       tracks={TRACKS}
       heads={HEADS.map((head) => ({ id: head.name, shown: <HeadHelp head={head} /> }))}
       height={46}
-      minWidth="1060px"
+      minWidth="1074px"
       pages={pieces}
       place={place}
       onOpen={onOpen}
@@ -98,7 +98,7 @@ function Cells({ piece, looks }: { piece: LiveRow; looks: boolean }) {
       <LineCell>
         <span className="block">
           {piece.gone
-            ? `gone since ${day(piece.gone)}`
+            ? `unpublished ${day(piece.gone)}`
             : piece.due
               ? "◆ due now"
               : piece.next_check

@@ -161,7 +161,7 @@ function conclusion(live: Live): string {
   const verdict = judged?.judged && VERDICTS[judged.judged.why];
   const lead =
     judged && verdict && verdict.tone !== "none"
-      ? `The change of ${day(judged.day)} ${verdict.words}. `
+      ? `The change of ${day(judged.day)}: ${verdict.words}. `
       : "";
   const shown =
     `Ranks for ${seen.shown ?? 0} of ${plural(seen.phrases ?? 0, "keyword")}, ` +

@@ -82,10 +82,10 @@ export function ReportPage() {
         <Button onClick={() => setFilling(true)}>Enter figures</Button>
         <Button onClick={() => setBringing(true)}>Import figures</Button>
         <a className={buttonLook("plain")} href={`${away}.xlsx?${query}`} download>
-          XLSX
+          Export as XLSX
         </a>
         <a className={buttonLook("plain")} href={`${away}.csv?${query}`} download>
-          CSV
+          Export as CSV
         </a>
         <Button onClick={() => window.print()}>Print the report</Button>
       </div>

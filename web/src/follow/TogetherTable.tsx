@@ -22,7 +22,7 @@ const HEADS: readonly Head[] = [
     help: "Keywords it ranks for, of all that its pieces target.",
   },
   { name: "On page one", right: true, help: "Keywords in the top 10." },
-  { name: "Forecast, 4 weeks", help: "How many keywords rose and fell in about four weeks." },
+  { name: "Change, 4 weeks", help: "How many keywords rose and fell in about four weeks." },
 ];
 
 /** Published pieces together: what those of an outlet, or of a cluster, come to. */

@@ -38,9 +38,9 @@ export function DeskHead({
   const params = { projectId: String(projectId), channel };
   const { piece } = desk;
   return (
-    <div className="flex shrink-0 flex-wrap items-center gap-3 px-[18px] pt-4 pb-3 min-[900px]:flex-nowrap">
-      <div className="min-w-0 flex-1 max-[900px]:basis-full">
-        <p className="text-xs text-quiet">
+    <div className="flex shrink-0 flex-wrap items-center gap-3 px-[18px] pt-4 pb-3 min-[1200px]:flex-nowrap">
+      <div className="min-w-0 flex-1 max-[1200px]:basis-full">
+        <p className="truncate text-xs text-quiet">
           <Link
             to="/p/$projectId/$channel/write"
             params={params}
@@ -48,15 +48,16 @@ export function DeskHead({
           >
             Write
           </Link>{" "}
-          · {piece.kind_name} · {piece.outlet || "no outlet"} ·{" "}
+          ·{" "}
           <Link
             to="/p/$projectId/$channel/plan"
             params={params}
             search={{ piece: piece.id }}
             className="underline decoration-hairline underline-offset-2 hover:text-ink"
           >
-            show in plan
-          </Link>
+            Show in plan
+          </Link>{" "}
+          · {piece.kind_name} · {piece.outlet || "no outlet"}
         </p>
         <h1 className="truncate text-xl" title={piece.title}>
           {piece.title}

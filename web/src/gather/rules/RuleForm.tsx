@@ -49,7 +49,7 @@ export function RuleForm({
       <h2 id="new-rule" className="text-base">
         Exclude
       </h2>
-      <div className="flex gap-2">
+      <div className="flex flex-wrap gap-2 min-[700px]:flex-nowrap">
         <Select
           label="Kind of rule"
           value={kind}

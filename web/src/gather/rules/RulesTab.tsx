@@ -44,7 +44,7 @@ export function RulesTab({
   const { rules, kinds } = told.data;
   const total = rules.reduce((sum, rule) => sum + rule.count, 0);
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-6 px-[18px] py-3">
+    <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] max-[1200px]:grid-cols-1 gap-6 px-[18px] py-3">
       <section aria-labelledby="rules">
         <div className="flex items-baseline justify-between gap-3 pb-1">
           <h2 id="rules" className="text-base">

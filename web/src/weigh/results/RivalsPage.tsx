@@ -136,8 +136,9 @@ export function RivalsPage() {
                       aria-sort={
                         by === id ? (RISES.has(id) ? "ascending" : "descending") : undefined
                       }
-                      className={`py-2 font-normal ${id === "publisher" ? "px-[18px] text-left" : ""}
-                        ${id === "share" ? "w-[180px] px-3 text-left" : "px-3 text-right last:px-[18px]"}`}
+                      className={`py-2 font-normal ${id === "publisher" ? "px-[18px] text-left" : "px-3 last:px-[18px]"}
+                        ${id === "share" ? "w-[180px] text-left" : ""}
+                        ${id === "publisher" || id === "share" ? "" : "text-right"}`}
                     >
                       <Help figure="" title={name} text={help} focusable={false}>
                         <button
@@ -164,7 +165,7 @@ export function RivalsPage() {
                     <td className="px-[18px]">
                       <button
                         type="button"
-                        className="font-semibold hover:underline"
+                        className="text-left font-semibold hover:underline"
                         onClick={() => open(rival.publisher)}
                       >
                         {rival.publisher}
