@@ -131,7 +131,7 @@ def open_order(page: Page) -> None:
     page.keyboard.press("j")
     page.keyboard.press("Enter")
     expect(page.get_by_role("button", name="Open in its step")).to_be_visible()
-    click("Change them")(page)
+    click("Change the weights")(page)
 
 
 def bring_back(page: Page) -> None:
@@ -267,7 +267,7 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None] | None]] = {
     "follow": ("/p/1/web/follow", None),
     "follow, nothing": ("/p/1/web/follow?q=xyzzy", None),
     "follow, by cluster": ("/p/1/web/follow?by=cluster", None),
-    "follow, how it looks": ("/p/1/web/follow", click("Checking schedule")),
+    "follow, how it looks": ("/p/1/web/follow", click("Set the schedule")),
     "follow, note": ("/p/1/web/follow", click("Add a note")),
     "published piece": ("/p/1/web/follow?order=visible", open_live),
     "published piece, table": (
