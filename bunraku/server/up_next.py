@@ -9,6 +9,7 @@ from django.db.models import Count, Q, QuerySet
 from ninja import Router, Schema
 
 from bunraku.core.gather.fit import EVEN
+from bunraku.core.weigh.assumed import ASSUMED
 from bunraku.core.weigh.reasons import amount_words, count_words, odds_words
 from bunraku.server.clock import today
 from bunraku.server.database.unchanged import while_unchanged
@@ -300,8 +301,12 @@ def _why(project: Project, rows: Sequence[Row], main: Row) -> str:
     said = []
     if figures.volume is not None:
         said.append(f"{count_words(figures.volume)} searches a month")
-    if main.chance is not None:
+    assumed = main.chance_from == ASSUMED
+    if assumed:
+        said.append("nothing is known about the competition")
+    elif main.chance is not None:
         said.append(f"{odds_words(main.chance)} of reaching page one")
     if figures.worth is not None:
-        said.append(f"worth about {project.currency}{amount_words(figures.worth)} a month")
+        worth = f"worth about {project.currency}{amount_words(figures.worth)} a month"
+        said.append(f"{worth} if the chance were 50%" if assumed else worth)
     return ", ".join(said) or "figures not known yet"

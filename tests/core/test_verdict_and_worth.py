@@ -42,6 +42,17 @@ def test_verdict(volume: float, chance: float, money: float, verdict: str) -> No
     assert judge(volume, chance, money) == verdict
 
 
+@pytest.mark.parametrize(
+    ("volume", "chance", "verdict"),
+    [(1000, 0.9, "try"), (1000, 0.01, "try"), (39, 0.9, "skip"), (NAN, 0.9, "")],
+)
+def test_an_assumed_chance_makes_neither_go_nor_hard(
+    volume: float, chance: float, verdict: str
+) -> None:
+    figures = (np.array([volume]), np.array([chance]), np.array([50.0]))
+    assert VERDICTS[verdicts(*figures, PRESETS["growing"], np.array([True]))[0]] == verdict
+
+
 def test_presets_grow_choosier() -> None:
     new, growing, established = (PRESETS[name] for name in ("new", "growing", "established"))
     for field in ("least_volume", "least_worth"):

@@ -85,9 +85,18 @@ def test_a_guess_outranks_what_was_read_and_is_taken_back(own_files: Api) -> Non
     assert own_files.refused("POST", "/rows/guess", {"row_ids": [row["id"]], "guess": "maybe"})
 
 
-def test_reasons_tell_an_assumed_chance(own_files: Api) -> None:
+def test_nobody_is_told_go_on_an_assumption(own_files: Api) -> None:
     row = brought(own_files)["fountain pen nib grinding"]
-    assert "assumed at 50%" in own_files.get(f"/rows/{row['id']}")["because"]
+    assert (row["chance_from"], row["verdict"]) == ("assumed", "try")
+    because = own_files.get(f"/rows/{row['id']}")["because"]
+    assert "Nothing is known about the competition" in because
+    assert "enter its results page, or your own estimate" in because
+    best = {one["text"]: one["why"] for one in own_files.get("/up-next")["best"]}
+    assert "nothing is known about the competition" in best["fountain pen nib grinding"]
+    # A person's own estimate settles it.
+    own_files.post("/rows/guess", {"row_ids": [row["id"]], "guess": "easy"})
+    settled = own_files.get(f"/rows/{row['id']}")["row"]
+    assert (settled["chance_from"], settled["verdict"]) == ("guess", "go")
 
 
 def test_thresholds_of_ones_own_outrank_the_preset(weighed: Api, project: Project) -> None:

@@ -17,6 +17,7 @@ GUESSES = {"easy": 0.8, "even": 0.5, "hard": 0.15}
 RESTS_ON = ("", "page", "file", "guess", "assumed")
 """What a chance rests on: nothing, the results page, a file's difficulty, the person's guess, or
 the assumption that it is even."""
+ASSUMED = RESTS_ON.index("assumed")
 STEP = 2.0
 """Points between one result and the next of a page that stands in for an unread one: what read
 pages have between their weakest and their strongest, parted evenly."""
@@ -38,7 +39,7 @@ def rests_on(
     outranks everything, a page that was read a difficulty that was told. Raises: nothing."""
     guessed = np.array([bool(guess) for guess in guesses], dtype=bool)
     cases = [guessed, read, np.isfinite(told), np.full(len(told), assume)]
-    return np.select(cases, [3, 1, 2, 4], 0).astype(np.int64)
+    return np.select(cases, [3, 1, 2, ASSUMED], 0).astype(np.int64)
 
 
 def stand_in(
@@ -60,7 +61,7 @@ def stand_in(
     by_file = rests == 2
     ladder, own_difficulty = _of_ladder(channel)
     out[by_file] = _LADDER + (_MIDDLE + told[by_file] - own_difficulty)[:, None]
-    by_guess = (rests == 3) | (rests == 4)
+    by_guess = (rests == 3) | (rests == ASSUMED)
     wanted = np.array([GUESSES[guess or "even"] for guess in guesses], dtype=np.float64) + _HAIR
     # Chance falls as the page rises; interpolation wants it rising.
     shift = np.interp(wanted[by_guess], ladder[::-1], _SHIFTS[::-1])

@@ -99,7 +99,7 @@ HELP = {
         "The estimated probability that you reach page one, once settled.",
         "Your strength is compared with that of each of the ten results, allowing for error "
         "on both sides. Without a results page it is based on your file or your estimate; "
-        "otherwise 50% is assumed.",
+        "otherwise 50% is assumed and the verdict is never Go.",
         "Above 50% is promising; see what it is based on.",
     ),
     "guess": HelpText(

@@ -84,7 +84,7 @@ def judge(case: Case) -> Judged:
         share = np.array([case.open_share])
         clicks = expected_clicks(volume, positions, share, case.channel)
         worth = float(clicks[0]) * case.click_value * case.factor
-    code = verdicts(volume, _array(chance), _array(worth), case.at)[0]
+    code = verdicts(volume, _array(chance), _array(worth), case.at, case.rests == "assumed")[0]
     return Judged(VERDICTS[code], chance, worth, spots)
 
 
@@ -144,6 +144,8 @@ def explain_verdict(case: Case, currency: str = "£") -> str:
         return _why_skip(case, judged, asked)
     if not judged.verdict:
         return " ".join(part for part in (f"{asked}." if asked else "", _missing(case)) if part)
+    if case.rests == "assumed":
+        return f"{asked}. {_assumed(judged, currency)}"
     odds = f"{odds_words(judged.chance or 0.0)} of reaching page one{_settled(case, judged)}"
     if judged.verdict == "hard":
         return f"{asked}, but {odds}; {_basis(case, judged)}.{change_words(case, currency)}"
@@ -158,10 +160,23 @@ def explain_verdict(case: Case, currency: str = "£") -> str:
     return f"{asked}, {odds}, {money}.{basis}{change_words(case, currency)}"
 
 
+def _assumed(judged: Judged, currency: str) -> str:
+    """What is said of a chance behind which there is nothing, and what would settle it."""
+    money = ""
+    if judged.worth is not None:
+        money = f" At that, it would be worth about {currency}{amount_words(judged.worth)} a month."
+    return (
+        f"Nothing is known about the competition, so the chance is {BASES['assumed']}.{money} To "
+        "settle it, enter its results page, or your own estimate."
+    )
+
+
 def _why_skip(case: Case, judged: Judged, asked: str) -> str:
     text = f"Only {asked}, under your {count_words(case.at.least_volume)}."
     if judged.chance is None:
         return text
+    if case.rests == "assumed":
+        return f"{text} Nothing is known about the competition."
     chance = chance_words(judged.chance)
     least = _least(case.volume or 0.0, MOST_SEARCHES, 1.0, partial(_goes, case, "volume"))
     if least is None:
@@ -203,7 +218,7 @@ def _settled(case: Case, judged: Judged) -> str:
 BASES = {
     "file": "based on the difficulty in your file",
     "guess": "based on your own estimate",
-    "assumed": "assumed at 50%, as there is no results page",
+    "assumed": "assumed at 50%",
 }
 """What a chance without a results page rests on, in words."""
 

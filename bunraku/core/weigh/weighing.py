@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 import numpy as np
 from numpy.typing import NDArray
 
-from bunraku.core.weigh.assumed import rests_on, stand_in
+from bunraku.core.weigh.assumed import ASSUMED, rests_on, stand_in
 from bunraku.core.weigh.chance import Outlook, difficulty, outlook, own_strength
 from bunraku.core.weigh.intent import Intents, Names, read_intents
 from bunraku.core.weigh.page import PageFacts, openness, strength, title_matches, weakest
@@ -175,12 +175,19 @@ def weigh_for_outlet(
     volume = figures.volume.value
     clicks = expected_clicks(volume, expected.positions, figures.open_share, channel)
     money = worth(clicks, figures.value_of_click, evidence.fit, evidence.priority)
+    assumed = figures.rests == ASSUMED
     return OutletFigures(
         outlook=expected,
         clicks=clicks,
         worth=money,
-        verdict=verdicts(volume, expected.page_one, money, at),
-        hands=hands(volume, expected.page_one, money, at),
+        verdict=verdicts(volume, expected.page_one, money, at, assumed),
+        # What is only assumed is drawn as what is missing.
+        hands=hands(
+            volume,
+            np.where(assumed, np.nan, expected.page_one),
+            np.where(assumed, np.nan, money),
+            at,
+        ),
     )
 
 

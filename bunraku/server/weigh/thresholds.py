@@ -6,6 +6,7 @@ from typing import Any
 
 import numpy as np
 
+from bunraku.core.weigh.assumed import ASSUMED
 from bunraku.core.weigh.verdict import PRESETS, VERDICTS, verdicts
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import IN_PLAY, Row
@@ -20,7 +21,7 @@ def preview_thresholds(project: Project, preset: str, own: Mapping[Any, float]) 
 
     Parameters: a preset and what differs from it. Returns: counts by verdict before and after, how
     many change, examples. One query; 100,000 keywords in about a second."""
-    fields = ("text", "volume", "chance", "worth")
+    fields = ("text", "volume", "chance", "worth", "chance_from")
     rows = Row.objects.filter(scope__project=project, state__in=IN_PLAY)
     told = list(rows.values_list(*fields))
     volume, chance, worth = (
@@ -30,8 +31,9 @@ def preview_thresholds(project: Project, preset: str, own: Mapping[Any, float]) 
     wanted = replace(
         PRESETS.get(preset, PRESETS["growing"]), **{str(name): value for name, value in own.items()}
     )
-    now = verdicts(volume, chance, worth, thresholds_of(project))
-    then = verdicts(volume, chance, worth, wanted)
+    assumed = np.array([row[4] == ASSUMED for row in told], dtype=bool)
+    now = verdicts(volume, chance, worth, thresholds_of(project), assumed)
+    then = verdicts(volume, chance, worth, wanted, assumed)
     changed = np.flatnonzero(now != then)
     best = changed[np.argsort(-np.nan_to_num(worth[changed]), kind="stable")][:EXAMPLES]
     return {

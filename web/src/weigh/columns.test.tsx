@@ -33,6 +33,13 @@ function cell(id: string, changed: Partial<Row> = {}, set: "usual" | "page" = "u
 }
 
 describe("the sheet's cells", () => {
+  it("say where nothing but an assumption is behind a figure", () => {
+    const assumed = { chance: 0.5, worth: 183, chance_from: "assumed" } as const;
+    expect(cell("chance", assumed)).toHaveTextContent(/^assumed$/);
+    expect(cell("worth", assumed)).toHaveTextContent(/^£183\?$/);
+    expect(cell("chance", { ...assumed, chance_from: "guess" })).toHaveTextContent("50%");
+  });
+
   it("begin with what decides", () =>
     expect(
       sheetColumns(new Set(), "£", family, "web", "usual")

@@ -270,6 +270,18 @@ const special = (seedWords: ReadonlySet<string>, family: Family): Partial<Record
   },
 });
 
+/** What is worked out from the chance. */
+const ON_CHANCE: ReadonlySet<Id> = new Set(["chance", "clicks", "worth"]);
+
+const Assumed = ({ children }: { children: string }) => (
+  <span
+    className="text-quiet italic"
+    title="Nothing is known about the competition, so a chance of 50% is assumed. Enter its results page or your own estimate."
+  >
+    {children}
+  </span>
+);
+
 /** A figure as its unit has it. */
 function plain(column: (typeof COLUMNS)[number], currency: string) {
   const told = (value: number): string => {
@@ -282,7 +294,12 @@ function plain(column: (typeof COLUMNS)[number], currency: string) {
   };
   return (row: Row) => {
     const value = row[column.id as keyof Row];
-    return typeof value === "number" ? told(value) : <Unknown />;
+    if (typeof value !== "number") return <Unknown />;
+    return row.chance_from === "assumed" && ON_CHANCE.has(column.id) ? (
+      <Assumed>{column.id === "chance" ? "assumed" : `${told(value)}?`}</Assumed>
+    ) : (
+      told(value)
+    );
   };
 }
 
