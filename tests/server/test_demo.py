@@ -64,8 +64,9 @@ def test_the_demo_is_the_same_each_time_and_loaded_once(
 
     once, again = load(), load()
     assert once == again
-    # Four that were planned, and the desks of the drafts that it has no cluster for.
-    assert len(once[1]) == 4 + 3 + 2
+    # Up to five that were planned (those that compete share a piece, which depends on the day's
+    # figures), and the desks of the drafts that it has no cluster for.
+    assert 3 <= len(once[1]) - (3 + 2) <= 5
     # Broken off in the middle: begun anew, and whole in the end.
     with monkeypatch.context() as broken:
         broken.setattr(demo, "_plan", lambda *_: 1 / 0)
