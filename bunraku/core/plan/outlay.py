@@ -15,6 +15,10 @@ COMMON_SPREAD = 0.25
 """Standard deviation of ln of what errs for all pieces at once: shares of clicks, the value of one,
 how fast an outlet's pieces settle. However many the pieces, it does not even out."""
 
+LEAST_OF_ASSUMED, MOST_OF_ASSUMED = 0.04, 1.9
+"""Times what a piece is worth at an assumed chance of 50%, where the true one is 2% or 95%. Between
+them anything is possible, and for all such pieces alike: they have one outlet."""
+
 
 @dataclass(frozen=True)
 class Outlay:
@@ -22,7 +26,8 @@ class Outlay:
     the cost of these; how many pieces are of `unknown` value, which count as nothing; `few`, places
     of the pieces that bring four fifths of it for fewest hours, with their value and hours;
     `times`, by how much more a click would have to be worth for the plan to pay, 0 where it does or
-    can never."""
+    can never; `assumed`, pieces whose chance is nothing but an assumption: where there is one, low
+    and high are the limits of what is possible."""
 
     value: float
     low: float
@@ -34,6 +39,7 @@ class Outlay:
     few_value: float
     few_hours: float
     times: float
+    assumed: int = 0
 
     @property
     def pays(self) -> bool:
@@ -42,17 +48,23 @@ class Outlay:
 
 
 def outlay_of(
-    value: Floats, spread: Floats, chance: Floats, hours: Floats, hour_value: float
+    value: Floats,
+    spread: Floats,
+    chance: Floats,
+    hours: Floats,
+    hour_value: float,
+    assumed: NDArray[np.bool_] | None = None,
 ) -> Outlay:
     """What a plan brings for its hours.
 
     Parameters: `value` (n,) of each piece over the horizon, in its month, NaN counts as nothing;
     `spread` (n,), standard deviation of ln searches, NaN counts as 0.5; `chance` (n,) of page one,
-    NaN counts as even; `hours` (n,); `hour_value`, what an hour is worth, in the same currency.
-    Returns: `Outlay`. Formula: pieces apart from each other: one shows on page one with its chance
-    and brings then what it brings on average there, times a log-normal of searches; variances add
-    up, and the sum is taken for log-normal with the same mean, `COMMON_SPREAD` wider. Raises:
-    `ValueError` for shapes that do not match. Cost: n log n.
+    NaN counts as even; `hours` (n,); `hour_value`, what an hour is worth, in the same currency;
+    `assumed` (n,), whether nothing but an assumption is behind the chance. Returns: `Outlay`.
+    Formula: pieces apart from each other: one shows on page one with its chance and brings then
+    what it brings on average there, times a log-normal of searches; variances add up, and the sum
+    is taken for log-normal with the same mean, `COMMON_SPREAD` wider. Raises: `ValueError` for
+    shapes that do not match. Cost: n log n.
     """
     if not (value.shape == spread.shape == chance.shape == hours.shape):
         raise ValueError("value, spread, chance and hours are (n,)")
@@ -66,10 +78,12 @@ def outlay_of(
     middle = total * np.exp(-(sigma**2) / 2)
     few = _few(worth, hours, total)
     cost = spent * hour_value
+    guesses = np.zeros(len(worth), dtype=bool) if assumed is None else assumed
+    sure = 1.0 if total <= 0 else float(worth[~guesses].sum()) / total
     return Outlay(
         value=total,
-        low=float(middle * np.exp(-INTERVAL_Z * sigma)),
-        high=float(middle * np.exp(INTERVAL_Z * sigma)),
+        low=float(middle * np.exp(-INTERVAL_Z * sigma)) * (sure + LEAST_OF_ASSUMED * (1 - sure)),
+        high=float(middle * np.exp(INTERVAL_Z * sigma)) * (sure + MOST_OF_ASSUMED * (1 - sure)),
         hours=spent,
         cost=cost,
         unknown=int(np.isnan(value).sum()),
@@ -77,6 +91,7 @@ def outlay_of(
         few_value=float(worth[list(few)].sum()),
         few_hours=float(hours[list(few)].sum()),
         times=cost / total if 0 < total < cost else 0.0,
+        assumed=int((guesses & (worth > 0)).sum()),
     )
 
 

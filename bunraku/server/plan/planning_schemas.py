@@ -108,7 +108,8 @@ class OutlayOut(Schema):
     """What the placed pieces bring until the end of the planned months, with an interval that holds
     it with 80 %, for how many hours and at what cost; how many of them have an unknown worth and
     count as nothing; how many pieces bring four fifths of it;
-    how many times more a click would have to be worth for it to pay (0: it does, or never can)."""
+    how many times more a click would have to be worth for it to pay (0: it does, or never can); how
+    many of them have a chance that is only assumed: then the interval is what is possible."""
 
     value: float
     low: float
@@ -121,6 +122,7 @@ class OutlayOut(Schema):
     few_value: float
     few_hours: float
     times: float
+    assumed: int
 
     @staticmethod
     def resolve_few(outlay: Any) -> int:

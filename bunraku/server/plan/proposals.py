@@ -14,6 +14,7 @@ from bunraku.core.plan.evening import next_hours
 from bunraku.core.plan.fitting import fit_greedily
 from bunraku.core.plan.outlay import Outlay, outlay_of
 from bunraku.core.plan.pieces import KINDS
+from bunraku.core.weigh.assumed import ASSUMED
 from bunraku.core.weigh.rough import INTERVAL_Z
 from bunraku.server.cluster.models import Cluster
 from bunraku.server.plan.drafting import Draft, draft_pieces
@@ -115,6 +116,7 @@ def _outlay(project: Project, plan: Sequence[PieceFigures]) -> Outlay:
         np.array([np.nan if r.chance is None else r.chance for r in mains], dtype=np.float64),
         problem.hours,
         project.hour_value,
+        np.array([row.chance_from == ASSUMED for row in mains], dtype=bool),
     )
 
 

@@ -7732,7 +7732,8 @@ export interface components {
          * @description What the placed pieces bring until the end of the planned months, with an interval that holds
          *     it with 80 %, for how many hours and at what cost; how many of them have an unknown worth and
          *     count as nothing; how many pieces bring four fifths of it;
-         *     how many times more a click would have to be worth for it to pay (0: it does, or never can).
+         *     how many times more a click would have to be worth for it to pay (0: it does, or never can); how
+         *     many of them have a chance that is only assumed: then the interval is what is possible.
          */
         OutlayOut: {
             /** Value */
@@ -7757,6 +7758,8 @@ export interface components {
             few_hours: number;
             /** Times */
             times: number;
+            /** Assumed */
+            assumed: number;
         };
         /**
          * ProposalOut

@@ -19,6 +19,15 @@ export function outlayWords(
     return [
       `The return of ${outlay.hours === 1 ? "this hour" : `these ${exact(outlay.hours)} hours`} is not known: no scheduled piece has a known worth.`,
     ];
+  if (outlay.assumed)
+    return [
+      `${plural(Math.round(outlay.hours), "hour")} could return anything between ` +
+        `${money(outlay.low, currency)} and ${money(outlay.high, currency)} within ` +
+        `${plural(months, "month")}: nothing is known about the competition of ` +
+        `${plural(outlay.assumed, "piece")}.`,
+      `At ${money(hourValue, currency)} an hour they cost ${money(outlay.cost, currency)}. Enter ` +
+        "results pages, or your own estimates, to find out whether that pays.",
+    ];
   const about =
     `about ${money(outlay.value, currency)} within ${plural(months, "month")} ` +
     `(80% range: ${money(outlay.low, currency)} to ${money(outlay.high, currency)})`;
