@@ -69,6 +69,9 @@ def test_typed_keywords_are_kept_and_weighed_without_a_source(own_files: Api) ->
     rows = own_files.get("/sheet")["rows"]
     assert {row["text"] for row in rows} == {"pen repair", "nib tuning"}
     assert {row["chance_from"] for row in rows} == {"assumed"}
+    # Nor has a cluster a chance that is only assumed.
+    own_files.post("/clustering", {"channel": "web"})
+    assert {one["chance"] for one in own_files.get("/clusters")["clusters"]} == {None}
     refused = own_files.refused("POST", "/measure", {"channel": "web", "row_ids": None})
     assert refused["code"] == "nothing_to_measure"
 
