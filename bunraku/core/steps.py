@@ -75,7 +75,7 @@ STEPS = (
         "Cluster",
         "Groups keywords that one piece can cover, and sorts the groups into themes.",
         (
-            "Cluster what is loose.",
+            "Cluster the keywords that are in no cluster yet.",
             "Read the suggestions: what to merge, split or move.",
             "Move a keyword or rename a cluster by hand: re-clustering keeps that.",
             "Compare the themes by searches, worth or chance.",
@@ -112,7 +112,7 @@ STEPS = (
             "Copy the fields, or export them.",
             "Publish: the URL and the texts are kept, so that you can see what they did.",
         ),
-        "It works the same.",
+        "It works the same way.",
         ("packed", "duel", "coverage", "made", "wording"),
     ),
     StepHelp(

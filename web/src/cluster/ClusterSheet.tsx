@@ -5,6 +5,7 @@ import { Button } from "../parts/Button";
 import { useCommand } from "../parts/commands";
 import { Empty } from "../parts/Empty";
 import { exact, plural } from "../parts/format";
+import { NothingMatches } from "../parts/NothingMatches";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
 import { Sheet } from "../parts/Sheet";
@@ -290,15 +291,7 @@ function Nothing({
   cluster: ReactNode;
   onClear: () => void;
 }) {
-  if (clustered)
-    return (
-      <Empty
-        title="No cluster matches"
-        action={<Button onClick={onClear}>Clear the filters</Button>}
-      >
-        No cluster contains these words.
-      </Empty>
-    );
+  if (clustered) return <NothingMatches what="cluster" onClear={onClear} />;
   return (
     <Empty
       title="Not clustered yet"

@@ -5,6 +5,7 @@ import { useCommand } from "../parts/commands";
 import { Empty } from "../parts/Empty";
 import { count, day, lookups, plural } from "../parts/format";
 import { OneOf } from "../parts/ListFilters";
+import { NothingMatches } from "../parts/NothingMatches";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
 import { StepLink } from "../parts/StepLink";
@@ -181,16 +182,10 @@ export function FollowPage() {
       {by ? (
         <TogetherTable by={by} />
       ) : sums?.total === 0 ? (
-        <Empty
-          title="No published piece matches"
-          action={
-            <Button onClick={() => navigate({ search: () => ({ ...FOLLOW_DEFAULTS }) })}>
-              Clear the filters
-            </Button>
-          }
-        >
-          All filters apply together.
-        </Empty>
+        <NothingMatches
+          what="published piece"
+          onClear={() => navigate({ search: () => ({ ...FOLLOW_DEFAULTS }) })}
+        />
       ) : (
         <FollowList
           pieces={pieces}

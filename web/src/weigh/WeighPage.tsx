@@ -9,6 +9,7 @@ import { Empty } from "../parts/Empty";
 import { exact } from "../parts/format";
 import { JobLine } from "../parts/JobLine";
 import { seedWordsOf } from "../parts/keywordWords";
+import { NothingMatches } from "../parts/NothingMatches";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
 import { Sheet } from "../parts/Sheet";
@@ -279,9 +280,7 @@ function aboutLine(
 
 function Nothing({ filtered, onClear }: { filtered: boolean; onClear: () => void }) {
   return filtered ? (
-    <Empty title="No keyword matches" action={<Button onClick={onClear}>Clear the filters</Button>}>
-      All filters apply together. Widen a range or clear them.
-    </Empty>
+    <NothingMatches what="keyword" onClear={onClear} />
   ) : (
     <Empty
       title="Nothing gathered on this channel yet"

@@ -5,6 +5,7 @@ import { useCommand } from "../parts/commands";
 import { Empty } from "../parts/Empty";
 import { exact, plural } from "../parts/format";
 import { OneOf } from "../parts/ListFilters";
+import { NothingMatches } from "../parts/NothingMatches";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
 import { StepLink } from "../parts/StepLink";
@@ -120,16 +121,10 @@ export function WritePage() {
         </div>
       </div>
       {counts?.total === 0 ? (
-        <Empty
-          title="No piece matches"
-          action={
-            <Button onClick={() => navigate({ search: () => ({ ...WRITE_DEFAULTS }) })}>
-              Clear the filters
-            </Button>
-          }
-        >
-          All filters apply together.
-        </Empty>
+        <NothingMatches
+          what="piece"
+          onClear={() => navigate({ search: () => ({ ...WRITE_DEFAULTS }) })}
+        />
       ) : (
         <WriteList pieces={pieces} place={JSON.stringify(query)} onOpen={open} />
       )}
