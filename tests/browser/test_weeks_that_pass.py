@@ -110,7 +110,8 @@ def test_something_is_noted_and_taken_out_again(page: Page) -> None:
 
 def test_figures_are_typed_and_the_report_stands(page: Page) -> None:
     page.goto("/p/1/web/follow/report")
-    expect(page.get_by_role("rowheader", name="Visits", exact=True)).to_be_visible()
+    # Whether the month has figures already depends on how far the clock was moved.
+    expect(page.get_by_role("heading", name="Results", exact=True)).to_be_visible()
     page.get_by_role("button", name="Enter figures").click()
     page.get_by_role("dialog").get_by_label("Sales", exact=True).fill("57")
     page.get_by_role("button", name="Save").click()
