@@ -47,6 +47,15 @@ def bring_report(
     if on > today():
         raise BunrakuError("bad_day", f"{on:%-d %B %Y} is in the future.", field="day")
     found: PageReport = read_whole(upload, read_page_report)
+    with transaction.atomic():
+        taken = take_report(project, channel, found, on)
+        forget(upload)
+    return taken
+
+
+def take_report(project: Project, channel: str, found: PageReport, on: date) -> dict[str, Any]:
+    """Keep what a report says, as `bring_report` does once it is read; lines without a day are of
+    `on`."""
     lines: Lines = {}
     to_come = [line.day for line in found.lines if line.day and line.day > today()]
     for line in found.lines:
@@ -66,7 +75,6 @@ def bring_report(
             same=same,
             unique=("project", "channel", "day", "page", "term"),
         )
-        forget(upload)
         if watching_source(project) is None:
             _into_tracks(project, channel, lines)
     return {
