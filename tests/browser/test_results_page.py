@@ -72,15 +72,15 @@ def test_a_page_noted_by_hand_stands_first(page: Page) -> None:
     page.keyboard.press("j")
     page.keyboard.press("r")
     expect(page.get_by_role("heading", name="Results page not fetched")).to_be_visible()
-    page.get_by_role("button", name="Enter a page").click()
+    page.get_by_role("button", name="Enter results by hand").click()
     dialog = page.get_by_role("dialog")
     dialog.get_by_label("Results page of").fill("no address here")
-    dialog.get_by_role("button", name="Save page").click()
+    dialog.get_by_role("button", name="Save results page").click()
     expect(dialog.get_by_text("No line has a URL.")).to_be_visible()
     dialog.get_by_label("Results page of").fill(
         "First of all https://one.example/x\ntwo.example/y Two"
     )
-    dialog.get_by_role("button", name="Save page").click()
+    dialog.get_by_role("button", name="Save results page").click()
     wait_for_message(page, "2 results entered")
     expect(page.get_by_role("table", name="Results", exact=True).get_by_role("row")).to_have_count(
         3
@@ -95,8 +95,8 @@ def test_a_page_is_read_deeper_at_a_price(page: Page) -> None:
     expect(dialog.get_by_text("Nothing to fetch")).to_be_visible()
     dialog.get_by_label("Depth").click()
     page.get_by_role("option", name="top 50").click()
-    expect(dialog.get_by_text("1 page to fetch, at most 2 lookups")).to_be_visible()
-    dialog.get_by_role("button", name="Fetch 1 page").dblclick()
+    expect(dialog.get_by_text("1 results page to fetch, at most 2 lookups")).to_be_visible()
+    dialog.get_by_role("button", name="Fetch 1 results page").dblclick()
     wait_for_jobs(page)
     page.get_by_label("Results shown").click()
     page.get_by_role("option", name="first 50").click()

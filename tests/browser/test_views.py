@@ -101,7 +101,7 @@ def open_results(page: Page) -> None:
 
 def note_a_page(page: Page) -> None:
     open_results(page)
-    click("Enter a page")(page)
+    click("Enter results by hand")(page)
     expect(page.get_by_role("dialog")).to_be_visible()
 
 

@@ -88,7 +88,7 @@ export function DuelBlock({
                 Change places
               </Button>
               <Button className="!h-[26px] text-xs" onClick={() => keep.mutate(other.trim())}>
-                Keep in reserve
+                Save as the alternative title
               </Button>
             </div>
           )}

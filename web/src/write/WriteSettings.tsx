@@ -164,7 +164,7 @@ function OutletForm({
       )}
       <div className="flex gap-2 pt-2">
         <Button type="submit" look="main" disabled={!changed || !!wrong}>
-          Keep these limits
+          Save these limits
         </Button>
         {profile.limits.some((limit) => limit.most !== limit.usual) && (
           <Button

@@ -53,7 +53,7 @@ export function BringDialog({
           disabled={!text.trim() || note.isPending}
           onClick={() => note.mutate(undefined)}
         >
-          Save page
+          Save results page
         </Button>
       </div>
       <div className="mt-4 border-t border-hairline pt-3">

@@ -16,7 +16,7 @@ export function NoResults({
 }) {
   const fetching = told.can_be_read ? (
     <Button look="main" onClick={onRead}>
-      {told.read_on ? "Fetch this page again" : "Fetch the results page"}
+      {told.read_on ? "Fetch the results page again" : "Fetch the results page"}
     </Button>
   ) : (
     <Button look="main" onClick={onBring}>

@@ -64,13 +64,13 @@ export function PageTools({
       )}
       {told.can_be_read && (
         <Button onClick={onRead}>
-          {told.read_on ? "Fetch this page again" : "Fetch the results page"}
+          {told.read_on ? "Fetch the results page again" : "Fetch the results page"}
         </Button>
       )}
-      <Button onClick={onBring}>Enter a page</Button>
+      <Button onClick={onBring}>Enter results by hand</Button>
       {told.noted && (
         <Button disabled={forget.isPending} onClick={() => forget.mutate(undefined)}>
-          Remove entered page
+          Remove the entered results
         </Button>
       )}
       <Button look="bare" onClick={onBack}>

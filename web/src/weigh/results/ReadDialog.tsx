@@ -56,7 +56,7 @@ export function ReadDialog({
             : `Fetch results pages of ${plural(rowIds.length, "selected keyword")}`
           : "Fetch results pages of all active keywords"
       }
-      take={told?.pages ? `Fetch ${plural(told.pages, "page")}` : "Fetch"}
+      take={told?.pages ? `Fetch ${plural(told.pages, "results page")}` : "Fetch"}
       change={start}
       ready={!!told?.pages && !short}
       onClose={() => onOpenChange(false)}
@@ -77,7 +77,7 @@ export function ReadDialog({
             </Select>
           )}
         </Field>
-        <Field label="Last fetched" hint="A page is never bought twice a day.">
+        <Field label="Last fetched" hint="A results page is never bought twice a day.">
           {(told) => (
             <Select {...told} value={older} onChange={(value) => setOlder(Number(value))}>
               {AGES.map(([days, name]) => (
@@ -93,10 +93,10 @@ export function ReadDialog({
       {told && (
         <p className={short ? "text-persimmon-text" : "text-ink-2"}>
           {told.pages
-            ? `${plural(told.pages, "page")} to fetch, at most ${lookups(told.price)}; ` +
+            ? `${plural(told.pages, "results page")} to fetch, at most ${lookups(told.price)}; ` +
               `${exact(told.lookups_left)} are left.`
-            : "Nothing to fetch: all pages are up to date."}
-          {told.known > 0 && told.pages > 0 && ` ${plural(told.known, "page")} fresh enough.`}
+            : "Nothing to fetch: all results pages are up to date."}
+          {told.known > 0 && told.pages > 0 && ` ${exact(told.known)} fetched recently enough.`}
           {short && " Select fewer keywords, or raise the allowance in project settings."}
         </p>
       )}
