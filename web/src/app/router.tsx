@@ -10,7 +10,7 @@ import {
   retainSearchParams,
   stripSearchParams,
 } from "@tanstack/react-router";
-import { z } from "zod";
+import * as z from "zod/mini";
 import type { Channel } from "../api/client";
 import { CLUSTER_DEFAULTS, clusterSearch } from "../cluster/search";
 import {
@@ -26,6 +26,7 @@ import { RANKING_DEFAULTS, rankingSearch } from "../plan/ranking/search";
 import { briefSearch, PLAN_DEFAULTS, planSearch } from "../plan/search";
 import { CHANNELS } from "../shared/channels";
 import { overviewQuery, projectQuery } from "../shared/queries";
+import { id, maybe, orElse, text } from "../shared/shapes";
 import { SHEET_DEFAULTS, sheetSearch, toQuery } from "../weigh/filters";
 import { firstSheetPage } from "../weigh/queries";
 import { resultsQuery } from "../weigh/results/queries";
@@ -46,8 +47,8 @@ const signIn = createRoute({
   getParentRoute: () => root,
   path: "/sign-in",
   validateSearch: z.object({
-    back: z.string().optional().catch(undefined),
-    invitation: z.string().optional().catch(undefined),
+    back: maybe(z.string()),
+    invitation: maybe(z.string()),
   }),
   component: lazyRouteComponent(() => import("../projects/SignInPage"), "SignInPage"),
 });
@@ -68,11 +69,7 @@ const project = createRoute({
   getParentRoute: () => root,
   path: "/p/$projectId/$channel",
   validateSearch: z.object({
-    locale: z
-      .string()
-      .regex(/^[a-z]{2}-[A-Z]{2}$/)
-      .optional()
-      .catch(undefined),
+    locale: maybe(z.string().check(z.regex(/^[a-z]{2}-[A-Z]{2}$/))),
   }),
   search: { middlewares: [retainSearchParams(["locale"])] },
   beforeLoad: ({ params }) => {
@@ -129,7 +126,7 @@ const compare = createRoute({
   ...step,
   path: "compare",
   validateSearch: z.object({
-    ids: z.array(z.number().int().positive()).max(6).default([]).catch([]),
+    ids: orElse(z.array(id).check(z.maxLength(6)), []),
   }),
   component: lazyRouteComponent(() => import("../weigh/ComparePage"), "ComparePage"),
 });
@@ -149,7 +146,7 @@ const results = createRoute({
 const rivals = createRoute({
   ...step,
   path: "rivals",
-  validateSearch: z.object({ publisher: z.string().max(250).optional().catch(undefined) }),
+  validateSearch: z.object({ publisher: maybe(text(250)) }),
   component: lazyRouteComponent(() => import("../weigh/results/RivalsPage"), "RivalsPage"),
 });
 const cluster = createRoute({
@@ -169,7 +166,7 @@ const plan = createRoute({
 const grid = createRoute({
   ...step,
   path: "grid",
-  validateSearch: z.object({ theme: z.number().int().positive().optional().catch(undefined) }),
+  validateSearch: z.object({ theme: maybe(id) }),
   component: lazyRouteComponent(() => import("../plan/grid/GridPage"), "GridPage"),
 });
 const brief = createRoute({

@@ -1,19 +1,20 @@
 /** What the address of the clusters holds. */
-import { z } from "zod";
+import * as z from "zod/mini";
+import { id, maybe, orElse, text } from "../shared/shapes";
 
 export const clusterSearch = z.object({
-  q: z.string().max(200).default("").catch(""),
-  sort: z.enum(["worth", "volume", "keywords", "chance"]).default("worth").catch("worth"),
-  several: z.boolean().default(false).catch(false),
+  q: orElse(text(200), ""),
+  sort: orElse(z.enum(["worth", "volume", "keywords", "chance"]), "worth"),
+  several: orElse(z.boolean(), false),
   /** The theme that is looked at; 0 is what is in none. */
-  theme: z.number().int().min(0).optional().catch(undefined),
+  theme: maybe(z.int().check(z.gte(0))),
   /** How it is shown: as a sheet, or all themes as a score. */
-  view: z.enum(["sheet", "score"]).default("sheet").catch("sheet"),
+  view: orElse(z.enum(["sheet", "score"]), "sheet"),
   /** Whether a cluster's place in the score is how likely it is or the month of its peak. */
-  by: z.enum(["chance", "season"]).default("chance").catch("chance"),
+  by: orElse(z.enum(["chance", "season"]), "chance"),
   /** What stands at the right: a cluster, a theme, or what could be done. */
-  cluster: z.number().int().positive().optional().catch(undefined),
-  open: z.enum(["theme", "proposals"]).optional().catch(undefined),
+  cluster: maybe(id),
+  open: maybe(z.enum(["theme", "proposals"])),
 });
 export const CLUSTER_DEFAULTS = {
   q: "",

@@ -1,6 +1,7 @@
 /** What the address of Gather may hold: what is looked at, and how one got there. */
-import { z } from "zod";
+import * as z from "zod/mini";
 import type { Channel } from "../api/client";
+import { id, maybe, orElse, text } from "../shared/shapes";
 import type { StreamQuery } from "./queries";
 
 export const TABS = ["stream", "covered", "rules"] as const;
@@ -16,16 +17,16 @@ export const STATES = [
 export const SORTS = ["arrival", "relevance", "off_topic"] as const;
 
 export const gatherSearch = z.object({
-  tab: z.enum(TABS).default("stream").catch("stream"),
-  state: z.enum(STATES).default("new").catch("new"),
-  job: z.number().int().nonnegative().default(0).catch(0),
-  way: z.string().max(20).default("").catch(""),
-  q: z.string().max(200).default("").catch(""),
-  sort: z.enum(SORTS).default("arrival").catch("arrival"),
+  tab: orElse(z.enum(TABS), "stream"),
+  state: orElse(z.enum(STATES), "new"),
+  job: orElse(z.int().check(z.nonnegative()), 0),
+  way: orElse(text(20), ""),
+  q: orElse(text(200), ""),
+  sort: orElse(z.enum(SORTS), "arrival"),
   // Whether the dialog that takes files is open.
-  bring: z.boolean().default(false).catch(false),
-  row: z.number().int().positive().optional().catch(undefined),
-  trail: z.array(z.string().max(200)).max(30).default([]).catch([]),
+  bring: orElse(z.boolean(), false),
+  row: maybe(id),
+  trail: orElse(z.array(text(200)).check(z.maxLength(30)), []),
 });
 export type GatherSearch = z.output<typeof gatherSearch>;
 

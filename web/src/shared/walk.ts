@@ -1,14 +1,15 @@
 /** The list that one came from: the arrows walk it, page by page, also after a reload. */
 import { useNavigate } from "@tanstack/react-router";
 import { useCallback } from "react";
-import { z } from "zod";
+import * as z from "zod/mini";
 import type { Channel } from "../api/client";
 import { usePlace } from "./channels";
+import { id } from "./shapes";
 
 const shape = z.object({
   name: z.string(),
   back: z.string(),
-  ids: z.array(z.number().int().positive()),
+  ids: z.array(id),
 });
 export type Walk = z.output<typeof shape>;
 const keyOf = (projectId: number, channel: string) => `bunraku.walk.${projectId}/${channel}`;

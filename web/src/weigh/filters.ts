@@ -1,8 +1,9 @@
 /** The filters of the sheet: what the address may hold, how each is named, and what goes to the
  * server. All of it is made from the sheet's columns. */
-import { z } from "zod";
+import * as z from "zod/mini";
 import type { Channel, Row, Schemas } from "../api/client";
 import { COLUMNS } from "../api/columns";
+import { id, maybe, orElse, text } from "../shared/shapes";
 
 type Column = (typeof COLUMNS)[number];
 type Named<F extends Column["filter"]> = Extract<Column, { filter: F }>;
@@ -12,8 +13,8 @@ export type Sort = Extract<Column, { sorts: true }>["id"];
 export type RangeId = Named<"range">["filter_id"];
 type FlagId = Named<"flag" | "known">["filter_id"];
 
-const amount = z.number().nonnegative().optional().catch(undefined);
-const flag = z.boolean().optional().catch(undefined);
+const amount = maybe(z.number().check(z.nonnegative()));
+const flag = maybe(z.boolean());
 
 const sorted = COLUMNS.filter((column) => column.sorts);
 const SORTS = sorted.map((column) => column.id) as [Sort, ...Sort[]];
@@ -24,8 +25,7 @@ const isFlag = (column: Column): column is Named<"flag" | "known"> =>
 /** The names that a column can be narrowed to any of. */
 const namesOf = <T extends string>(id: Named<"any_of">["id"]): readonly [T, ...T[]] =>
   COLUMNS.find((column) => column.id === id)?.names as unknown as readonly [T, ...T[]];
-const anyOf = <T extends string>(names: readonly [T, ...T[]]) =>
-  z.array(z.enum(names)).default([]).catch([]);
+const anyOf = <T extends string>(names: readonly [T, ...T[]]) => orElse(z.array(z.enum(names)), []);
 
 export const INTENTS = namesOf<Exclude<Row["intent"], "">>("intent");
 export const VERDICTS = namesOf<Exclude<Row["verdict"], ""> | "none">("verdict");
@@ -53,18 +53,18 @@ const flags = Object.fromEntries(
 ) as { [K in FlagId]: typeof flag };
 
 export const sheetSearch = z.object({
-  q: z.string().max(200).default("").catch(""),
-  without: z.string().max(200).default("").catch(""),
+  q: orElse(text(200), ""),
+  without: orElse(text(200), ""),
   ...ends,
   ...flags,
   intent: anyOf(INTENTS),
   verdict: anyOf(VERDICTS),
   features: anyOf(FEATURES),
-  columns: z.enum(["usual", "page"]).default("usual").catch("usual"),
-  state: z.enum(STATES).default("in_play").catch("in_play"),
-  sort: z.enum(SORTS).default("worth").catch("worth"),
-  descending: z.boolean().default(true).catch(true),
-  row: z.number().int().positive().optional().catch(undefined),
+  columns: orElse(z.enum(["usual", "page"]), "usual"),
+  state: orElse(z.enum(STATES), "in_play"),
+  sort: orElse(z.enum(SORTS), "worth"),
+  descending: orElse(z.boolean(), true),
+  row: maybe(id),
 });
 export type SheetSearch = z.output<typeof sheetSearch>;
 /** What may be left out of an address. */

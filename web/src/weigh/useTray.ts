@@ -2,12 +2,13 @@
  * open or reloaded. */
 import { useQueries } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
-import { z } from "zod";
+import * as z from "zod/mini";
 import { useSay } from "../parts/toasts";
 import { inspectionQuery } from "../shared/queries";
+import { id } from "../shared/shapes";
 import { TRAY_HOLDS } from "./Tray";
 
-const kept = z.array(z.number().int().positive()).max(TRAY_HOLDS).catch([]);
+const kept = z.catch(z.array(id).check(z.maxLength(TRAY_HOLDS)), []);
 
 function read(key: string): number[] {
   try {

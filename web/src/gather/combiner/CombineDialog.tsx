@@ -1,5 +1,5 @@
 import { useId } from "react";
-import { z } from "zod";
+import * as z from "zod/mini";
 import type { Channel } from "../../api/client";
 import { Button } from "../../parts/Button";
 import { Checkbox } from "../../parts/Checkbox";

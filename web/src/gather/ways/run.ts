@@ -1,21 +1,24 @@
 /** A run as the form holds it: what it may be, how it begins, how seeds are added. */
-import { z } from "zod";
+import * as z from "zod/mini";
 import type { Channel, Schemas } from "../../api/client";
 import { GROUPS, type WayId } from "../../parts/wayWords";
+import { text } from "../../shared/shapes";
 
 const WAYS = GROUPS.flatMap((group) => group.ways);
 
 const runShape = z.object({
-  seeds: z.string().max(60_000),
-  channels: z.array(z.enum(["web", "video", "marketplace"])).max(3),
-  ways: z.array(z.custom<WayId>((id) => WAYS.includes(id as WayId))).max(WAYS.length),
+  seeds: text(60_000),
+  channels: z.array(z.enum(["web", "video", "marketplace"])).check(z.maxLength(3)),
+  ways: z
+    .array(z.custom<WayId>((id) => WAYS.includes(id as WayId)))
+    .check(z.maxLength(WAYS.length)),
   options: z.object({
-    depth: z.number().int().min(1).max(3),
-    steps: z.number().int().min(1).max(3),
-    place: z.string().max(80),
+    depth: z.int().check(z.gte(1), z.lte(3)),
+    steps: z.int().check(z.gte(1), z.lte(3)),
+    place: text(80),
     into: z.enum(["", "en", "de", "fr", "es", "it", "nl", "pt"]),
-    results: z.number().int().min(3).max(20),
-    most: z.number().int().min(10).max(100_000),
+    results: z.int().check(z.gte(3), z.lte(20)),
+    most: z.int().check(z.gte(10), z.lte(100_000)),
   }),
 });
 export type Run = z.output<typeof runShape> & Schemas["RunIn"];

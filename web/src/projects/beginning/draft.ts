@@ -1,5 +1,5 @@
 /** A new project as it is asked for, step by step; what is typed survives a reload. */
-import { z } from "zod";
+import * as z from "zod/mini";
 import type { Channel, Schemas } from "../../api/client";
 import { readNumber } from "../../parts/numbers";
 import { CHANNELS } from "../../shared/channels";
@@ -22,7 +22,7 @@ export const draftShape = z.object({
   language: z.string(),
   places: z.string(),
   /** Where one publishes; nobody has said so yet where it is null. */
-  outlets: z.array(place).nullable(),
+  outlets: z.nullable(z.array(place)),
   have: z.enum(["nothing", "list", "report"]),
   figures: z.enum(["practice", "files"]),
   name: z.string(),

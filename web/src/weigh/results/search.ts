@@ -1,20 +1,21 @@
 /** What the address of a results page holds. */
-import { z } from "zod";
+import * as z from "zod/mini";
+import { id, maybe, orElse, text } from "../../shared/shapes";
 
-const price = z.number().nonnegative().optional().catch(undefined);
-const word = z.string().max(200).default("").catch("");
+const price = maybe(z.number().check(z.nonnegative()));
+const word = orElse(text(200), "");
 
 export const DEPTHS = [10, 50, 100] as const;
 export const resultsSearch = z.object({
-  keyword: z.number().int().positive().optional().catch(undefined),
-  outlet: z.number().int().positive().optional().catch(undefined),
-  depth: z.number().int().min(1).max(200).default(10).catch(10),
+  keyword: maybe(id),
+  outlet: maybe(id),
+  depth: orElse(z.int().check(z.gte(1), z.lte(200)), 10),
   material: word,
   category: word,
   without: word,
   price_from: price,
   price_to: price,
-  without_own: z.boolean().default(false).catch(false),
+  without_own: orElse(z.boolean(), false),
 });
 export const RESULTS_DEFAULTS = {
   depth: 10,
