@@ -5,6 +5,7 @@ import {
   type ReactNode,
   type RefObject,
   useCallback,
+  useDeferredValue,
   useEffect,
   useRef,
   useState,
@@ -62,9 +63,11 @@ export function Grid(props: Props) {
   useEffect(() => {
     if (current >= 0 && current < total) rows.scrollToIndex(current, { align: "auto" });
   }, [current, total, rows.scrollToIndex]);
+  // Forty rows of fifteen cells take a while: a page that is come to shows its shape first.
+  const drawn = useDeferredValue(true, false);
   const rowOf = ({ index, start }: { index: number; start: number }) => {
     const style = { height, transform: `translateY(${start + lead(index)}px)` };
-    return props.row(index, style) ?? <SkeletonRow index={index} style={style} />;
+    return (drawn && props.row(index, style)) || <SkeletonRow index={index} style={style} />;
   };
   const { more, look, show } = useMoreColumns(grid);
   return (
@@ -75,7 +78,7 @@ export function Grid(props: Props) {
         role="grid"
         aria-label={props.label}
         aria-rowcount={waiting ? -1 : total + props.heads}
-        aria-busy={waiting || stale || undefined}
+        aria-busy={waiting || stale || !drawn || undefined}
         aria-colcount={props.columns}
         aria-multiselectable={props.many}
         aria-activedescendant={current >= 0 && current < total ? props.activeId : undefined}

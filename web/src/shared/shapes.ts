@@ -1,5 +1,4 @@
-/** What addresses and kept drafts are read with: whatever stands there, one gets a value that can be
- * worked with. */
+/** What addresses and kept drafts are read with: whatever they hold, the result is a usable value. */
 import * as z from "zod/mini";
 
 /** A value, or nothing where there is none or a wrong one. */
