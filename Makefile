@@ -22,19 +22,13 @@ WALK := tests/browser/test_walk.py
 # A process takes a whole file, for what its tests share, and long files come first.
 BOTH_CORES := -n 2 --dist loadfile --no-loadscope-reorder
 
-.PHONY: help demo load-demo demo-reset run build test test-postgres lint lint-server lint-web core web-test browser bench soak words docs pictures share clean
+.PHONY: help demo demo-reset run build test test-postgres lint lint-server lint-web core web-test browser bench soak words docs pictures share clean
 
 help: ## list what can be made
 	@grep -E '^[a-z][a-z-]*:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | sort | awk -F'\t' '{printf "make %-14s %s\n", $$1, $$2}'
 
-demo: ## set up, load the demo project (once) and start Bunraku on loopback
-	@$(MAKE) --no-print-directory -j2 .stamp-run .stamp-node load-demo
-	@$(MAKE) --no-print-directory build
+demo: build ## set up, load the demo project (once) and start Bunraku on loopback
 	@$(PY) -m bunraku --demo
-
-# It needs no front end, so it runs while that is installed.
-load-demo: .stamp-run ## load the demo without starting it
-	@$(PY) -m bunraku load-demo
 
 demo-reset: build ## begin the demo afresh and start it
 	@$(PY) -m bunraku --demo --reset

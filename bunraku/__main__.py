@@ -60,11 +60,7 @@ def _parser() -> argparse.ArgumentParser:
         "--replace", action="store_true", help="where there is data; it is kept aside"
     )
     restoring.set_defaults(do=_restore)
-    loading = commands.add_parser(
-        "load-demo", help="load the demo where there is none yet, without starting"
-    )
-    loading.set_defaults(do=_load_demo, demo=True)
-    for command in (backing, restoring, loading):
+    for command in (backing, restoring):
         command.add_argument("--data", type=Path, default=argparse.SUPPRESS, help="the data folder")
     return parser
 
@@ -89,7 +85,7 @@ def _check_public(*, demo: bool) -> None:
         )
 
 
-def _environment(data: Path, *, demo: bool = False) -> dict[str, str]:
+def _environment(data: Path) -> dict[str, str]:
     return {
         # Threads that keep memory each for itself would hold twice as much.
         "MALLOC_ARENA_MAX": "2",
@@ -102,7 +98,6 @@ def _environment(data: Path, *, demo: bool = False) -> dict[str, str]:
         **os.environ,
         "BUNRAKU_DATA": str(data),
         "DJANGO_SETTINGS_MODULE": "bunraku.server.settings",
-        **({"BUNRAKU_DEMO": "1"} if demo else {}),
     }
 
 
@@ -131,7 +126,9 @@ def _start(given: argparse.Namespace) -> int:
             "page."
         )
     data, kept = _data(given), _kept_backups()
-    environment = _environment(data, demo=given.demo)
+    environment = _environment(data)
+    if given.demo:
+        environment["BUNRAKU_DEMO"] = "1"
     with listening:
         make_folder(data)
         held = _hold(data)
@@ -149,18 +146,6 @@ def _start(given: argparse.Namespace) -> int:
                 if not ready:
                     processes.end()
             return serve(processes, data, kept) if ready else 1
-
-
-def _load_demo(given: argparse.Namespace) -> int:
-    """What `make demo` does while the front end is still being installed."""
-    data = _data(given)
-    # Wherever there is a database, starting makes it ready.
-    if os.environ.get("DATABASE_URL") or (data / DATABASE).exists():
-        return 0
-    make_folder(data)
-    with _hold(data):
-        make_usable(data)
-        return 0 if _make_ready(_environment(data, demo=True), demo=True) else 1
 
 
 def _hold(data: Path) -> IO[str]:

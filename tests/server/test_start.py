@@ -17,7 +17,6 @@ from typing import Any
 import pytest
 from django.conf import settings
 
-from bunraku import __main__ as command_line
 from bunraku.installation.gate import Gate
 from bunraku.installation.lifeline import hold, holder
 from bunraku.installation.supervisor import MOST_RESTARTS, Kept
@@ -154,24 +153,6 @@ def test_nobody_else_uses_a_data_folder_that_is_in_use(tmp_path: Path) -> None:
             until(20, lambda: holder(tmp_path / "worker-in-use") == str(worker.pid))
     # Whoever held it is gone, and with it the hold.
     assert hold(tmp_path / "in-use") is not None
-
-
-def test_the_demo_is_loaded_without_starting_where_there_is_none(
-    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
-) -> None:
-    made: list[str] = []
-
-    def ready(environment: dict[str, str], *, demo: bool) -> bool:
-        made.append(f"{environment['BUNRAKU_DATA']} {environment['BUNRAKU_DEMO']} {demo}")
-        (tmp_path / "demo" / "bunraku.sqlite3").touch()
-        return True
-
-    monkeypatch.setattr(command_line, "_make_ready", ready)
-    monkeypatch.delenv("DATABASE_URL", raising=False)
-    for _ in range(2):
-        monkeypatch.setattr(sys, "argv", ["bunraku", "load-demo", "--data", str(tmp_path / "demo")])
-        assert command_line.main() == 0
-    assert made == [f"{tmp_path / 'demo'} 1 True"]
 
 
 def test_who_waits_at_a_gate_begins_when_it_is_opened(tmp_path: Path) -> None:
