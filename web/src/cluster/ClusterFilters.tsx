@@ -26,14 +26,7 @@ export function ClusterFilters({
 }) {
   return (
     <div className="flex min-h-[30px] flex-wrap items-center gap-3">
-      <WordsField
-        label="Filter by words"
-        placeholder="Words"
-        slash
-        value={search.q}
-        onChange={(q) => onChange({ q })}
-        inputRef={wordsRef}
-      />
+      <WordsField slash value={search.q} onChange={(q) => onChange({ q })} inputRef={wordsRef} />
       <label className="flex items-center gap-2">
         <Checkbox checked={search.several} onChange={(checked) => onChange({ several: checked })} />
         Two or more keywords

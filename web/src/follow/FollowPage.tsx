@@ -4,13 +4,12 @@ import { Button, buttonLook } from "../parts/Button";
 import { useCommand } from "../parts/commands";
 import { Empty } from "../parts/Empty";
 import { count, day, lookups, plural } from "../parts/format";
-import { OneOf } from "../parts/ListFilters";
+import { OneOf, TitleFilter } from "../parts/ListFilters";
 import { NothingMatches } from "../parts/NothingMatches";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
 import { StepLink } from "../parts/StepLink";
 import { useKey } from "../parts/useKey";
-import { WordsField } from "../parts/WordsField";
 import { channelName, usePlace } from "../shared/channels";
 import { useOverview } from "../shared/queries";
 import { useChange } from "../shared/useChange";
@@ -127,17 +126,11 @@ export function FollowPage() {
         <div className="flex flex-wrap items-center gap-2 min-[900px]:flex-nowrap">
           {!by && (
             <>
-              <WordsField
+              <TitleFilter
                 id="follow-filter"
                 label="Pieces whose title or URL contains"
-                placeholder="Title contains…"
-                slash
-                width={200}
-                maxLength={100}
-                value={q ?? ""}
-                onChange={(q) =>
-                  navigate({ search: (now) => ({ ...now, q: q || undefined }), replace: true })
-                }
+                value={q}
+                onChange={(q) => navigate({ search: (now) => ({ ...now, q }), replace: true })}
               />
               <OneOf
                 label="Which pieces"

@@ -1,4 +1,31 @@
 import { Select } from "./Select";
+import { WordsField } from "./WordsField";
+
+/** The words that titles in a list must contain. */
+export function TitleFilter({
+  id,
+  label,
+  value,
+  onChange,
+}: {
+  id: string;
+  label: string;
+  value: string | undefined;
+  onChange: (words: string | undefined) => void;
+}) {
+  return (
+    <WordsField
+      id={id}
+      label={label}
+      placeholder="Title contains…"
+      slash
+      width={200}
+      maxLength={100}
+      value={value ?? ""}
+      onChange={(words) => onChange(words || undefined)}
+    />
+  );
+}
 
 /** One of a few ways that a list can be shown; the empty one is the usual. */
 export function OneOf<T extends string>({

@@ -67,14 +67,14 @@ export function Sheet<T extends { id: number }, S extends string>(props: Props<T
               index={index}
               transform={transform}
               template={template}
-              columns={columns as readonly SheetColumn<unknown>[]}
+              columns={columns}
               name={nameOf(row)}
               isChosen={grid.chosen.ids.has(row.id)}
               isOpen={grid.openId === row.id}
               isCurrent={index === grid.current}
               isDimmed={dimmed?.(row) ?? false}
               takesDrops={!!onDropOn}
-              acts={acts as RefObject<RowActs<unknown>>}
+              acts={acts}
             />
           )
         );
@@ -149,24 +149,22 @@ type RowActs<T> = {
   dropOn: ((row: T, event: DragEvent<HTMLElement>) => void) | undefined;
 };
 
-type RowProps = {
-  row: unknown;
+type RowProps<T> = {
+  row: T;
   index: number;
   transform: string | undefined;
   template: string;
-  columns: readonly SheetColumn<unknown>[];
+  columns: readonly Pick<SheetColumn<T>, "id" | "right" | "cell">[];
   name: string;
   isChosen: boolean;
   isOpen: boolean;
   isCurrent: boolean;
   isDimmed: boolean;
   takesDrops: boolean;
-  acts: RefObject<RowActs<unknown>>;
+  acts: RefObject<RowActs<T>>;
 };
 
-/** Drawn again only when something of its own has changed: a turn of the wheel would otherwise draw
- * forty rows of ten cells for the three that come into sight. */
-const SheetRow = memo(function SheetRow({ row, index, acts, ...given }: RowProps) {
+function Row<T>({ row, index, acts, ...given }: RowProps<T>) {
   const [over, setOver] = useState(false);
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: Enter opens it from the grid
@@ -219,4 +217,8 @@ const SheetRow = memo(function SheetRow({ row, index, acts, ...given }: RowProps
       ))}
     </div>
   );
-});
+}
+
+/** Drawn again only when something of its own has changed: a turn of the wheel would otherwise draw
+ * forty rows of ten cells for the three that come into sight. */
+const SheetRow = memo(Row) as typeof Row;

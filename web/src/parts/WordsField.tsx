@@ -8,8 +8,8 @@ const SETTLE_MS = 160;
 /** A filter by words. What is typed shows at once; the list is asked for when the typing has
  * settled. `onChange` gets "" where nothing is asked for. */
 export function WordsField({
-  label,
-  placeholder,
+  label = "Filter by words",
+  placeholder = "Words",
   value,
   onChange,
   width = 150,
@@ -17,8 +17,8 @@ export function WordsField({
   slash = false,
   ...given
 }: {
-  label: string;
-  placeholder: string;
+  label?: string;
+  placeholder?: string;
   value: string;
   onChange: (words: string) => void;
   /** In pixels. */

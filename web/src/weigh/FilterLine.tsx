@@ -74,14 +74,7 @@ export function FilterLine({
       ref={line}
       className="flex h-[30px] items-center gap-2 max-[700px]:h-auto max-[700px]:flex-wrap"
     >
-      <WordsField
-        label="Filter by words"
-        placeholder="Words"
-        slash
-        value={search.q}
-        onChange={(q) => onChange({ q })}
-        inputRef={wordsRef}
-      />
+      <WordsField slash value={search.q} onChange={(q) => onChange({ q })} inputRef={wordsRef} />
       {outside.map((chip) => (
         <ChipButton key={chip.id} chip={chip} onClear={() => onChange(chip.clear)} />
       ))}

@@ -4,13 +4,12 @@ import { Button } from "../parts/Button";
 import { useCommand } from "../parts/commands";
 import { Empty } from "../parts/Empty";
 import { exact, plural } from "../parts/format";
-import { OneOf } from "../parts/ListFilters";
+import { OneOf, TitleFilter } from "../parts/ListFilters";
 import { NothingMatches } from "../parts/NothingMatches";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
 import { StepLink } from "../parts/StepLink";
 import { useKey } from "../parts/useKey";
-import { WordsField } from "../parts/WordsField";
 import { channelName, usePlace } from "../shared/channels";
 import { OpenDialog } from "./OpenDialog";
 import { useWriting, useWritingCounts, type WritingQuery } from "./queries";
@@ -83,17 +82,11 @@ export function WritePage() {
         </PageHead>
         {pieces.error && <ProblemNote error={pieces.error} />}
         <div className="flex flex-wrap items-center gap-2 min-[900px]:flex-nowrap">
-          <WordsField
+          <TitleFilter
             id="write-filter"
             label="Pieces whose title contains"
-            placeholder="Title contains…"
-            slash
-            width={200}
-            maxLength={100}
-            value={q ?? ""}
-            onChange={(q) =>
-              navigate({ search: (now) => ({ ...now, q: q || undefined }), replace: true })
-            }
+            value={q}
+            onChange={(q) => navigate({ search: (now) => ({ ...now, q }), replace: true })}
           />
           <OneOf
             label="Which pieces"

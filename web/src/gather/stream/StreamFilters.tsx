@@ -24,7 +24,6 @@ export function StreamFilters({
   return (
     <div className="flex min-h-[30px] flex-wrap items-center gap-2">
       <WordsField
-        label="Filter by words"
         placeholder="Words, -without"
         value={search.q}
         onChange={(q) => onSearch({ q })}
