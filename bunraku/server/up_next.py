@@ -8,6 +8,7 @@ from typing import Any, Literal, TypeVar
 from django.db.models import Count, Q, QuerySet
 from ninja import Router, Schema
 
+from bunraku.core.channels import CHANNEL_IDS
 from bunraku.core.gather.fit import EVEN
 from bunraku.core.weigh.assumed import ASSUMED
 from bunraku.core.weigh.reasons import amount_words, count_words, odds_words
@@ -28,7 +29,6 @@ from bunraku.server.projects.access import READS, ProjectId, ProjectRequest, Sig
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import IN_PLAY, Row, Scope
 from bunraku.server.sheet.ordering import ordered
-from bunraku.sources.protocol import CHANNELS
 
 router = Router(tags=["overview"])
 home_router = Router(tags=["overview"])
@@ -247,7 +247,7 @@ def _best(project: Project) -> list[dict[str, Any]]:
             for draft, also in _once(drafts, names)
         ]
     rows = _good_rows(project).exclude(keyword__in=_owned(project)).select_related("scope")
-    best = list(ordered(rows, "worth", descending=True)[: BEST * len(CHANNELS)])
+    best = list(ordered(rows, "worth", descending=True)[: BEST * len(CHANNEL_IDS)])
     return [
         {
             "cluster": None,

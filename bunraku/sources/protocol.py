@@ -3,12 +3,9 @@
 from dataclasses import dataclass
 from datetime import date
 from enum import StrEnum
-from typing import Annotated, Literal, Protocol, get_args
+from typing import Annotated, Literal, Protocol
 
 from pydantic import BaseModel, ConfigDict, Field, model_validator
-
-Channel = Literal["web", "video", "marketplace"]
-CHANNELS: tuple[Channel, ...] = get_args(Channel)
 
 
 class What(StrEnum):

@@ -5,7 +5,8 @@ practice world was not made for costs to measure."""
 import time
 from collections.abc import Iterator, Sequence
 
-from bunraku.sources.protocol import CHANNELS, Request, What
+from bunraku.core.channels import CHANNEL_IDS
+from bunraku.sources.protocol import Request, What
 from bunraku.sources.rehearsal.sources import band, count, page
 from bunraku.sources.rehearsal.world import World, the_world
 from tests.bench.timing import Result
@@ -22,7 +23,7 @@ LOOKED_UP = 400
 
 
 def run() -> Iterator[Result]:
-    for channel in CHANNELS:
+    for channel in CHANNEL_IDS:
         for foreign in (False, True):
             seen = outcomes(channel, 400, foreign=foreign, seed=23)
             error = calibration_error(seen.foretold, seen.reached)

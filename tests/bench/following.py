@@ -12,10 +12,11 @@ from django.core.management import call_command
 from django.db import connection
 from django.test import Client
 
+from bunraku.core.channels import form_named
 from bunraku.core.follow.before_after import judge
 from bunraku.core.follow.checks import CHECK, day_number
 from bunraku.core.follow.visible import shares_of_places
-from bunraku.core.follow.windows import LENGTHS, steps_of, windows_of
+from bunraku.core.follow.windows import steps_of, windows_of
 from bunraku.server.clock import today
 from bunraku.server.follow.judging import histories_of, note_seen
 from bunraku.server.follow.models import Followed, LivePiece
@@ -107,7 +108,7 @@ def run() -> Iterator[Result]:
     assert told is not None
     histories, number = told
     change, now = day_number(today() - timedelta(days=60)), day_number(today())
-    windows = windows_of(change, now, LENGTHS["page"])
+    windows = windows_of(change, now, form_named("page").windows)
     assert windows is not None
     shares = shares_of_places("web")
     stack = histories.stack

@@ -6,11 +6,12 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
+from bunraku.core.channels import form_named
 from bunraku.core.follow.before_after import LEAST_PHRASES, Verdict, judge
 from bunraku.core.follow.saying import say_verdict
 from bunraku.core.follow.untouched import Histories
 from bunraku.core.follow.visible import shares_of_places
-from bunraku.core.follow.windows import LENGTHS, steps_of, wander_of, windows_of
+from bunraku.core.follow.windows import steps_of, wander_of, windows_of
 from tests.core.histories import Simulated
 
 SURE = ("helped", "hurt")
@@ -128,7 +129,7 @@ def test_visible_searches_and_their_interval() -> None:
 
 
 def test_windows_are_equal_and_the_day_of_the_change_is_before_it() -> None:
-    length = LENGTHS["page"]
+    length = form_named("page").windows
     assert windows_of(100, 100 + length.settles + length.least - 2, length) is None
     windows = windows_of(100, 500, length)
     assert windows is not None
@@ -169,7 +170,7 @@ def test_steps_are_those_of_a_plain_loop() -> None:
     for seed in range(4):
         sim = Simulated(seed=seed, pieces=3, phrases=5, effect=0.4)
         told = sim.made()
-        windows = windows_of(sim.day, sim.today, LENGTHS["page"])
+        windows = windows_of(sim.day, sim.today, form_named("page").windows)
         assert windows is not None
         steps = steps_of(told.stack, windows, shares_of_places("web"))
         expected = np.array(plain_steps(told, windows))

@@ -8,6 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from bunraku.core.channels import FORMS, form_named
 from bunraku.core.follow.checks import (
     CHECK,
     FAILED,
@@ -23,7 +24,7 @@ from bunraku.core.follow.checks import (
 )
 from bunraku.core.follow.history import NONE, gaps, moves, summarise
 from bunraku.core.follow.month import end_of, month_end, months_back
-from bunraku.core.follow.rhythm import RHYTHMS, check_back, next_check
+from bunraku.core.follow.rhythm import check_back, next_check
 from bunraku.core.follow.sign_test import sign_test
 from bunraku.core.follow.visible import shares_of_places, visible_searches
 
@@ -171,13 +172,13 @@ def test_visible_searches_are_searches_times_the_share_of_the_place() -> None:
     seen = visible_searches(np.array([1, 3, 11, 0]), np.array([100.0, 100.0, 100.0, 100.0]), "web")
     assert seen.tolist() == pytest.approx([28, 10, 0, 0])
     assert np.isnan(visible_searches(np.array([1]), np.array([np.nan]), "video"))[0]
-    with pytest.raises(KeyError):
+    with pytest.raises(ValueError, match="radio"):
         shares_of_places("radio")
 
 
 @pytest.mark.parametrize("form", ["page", "video", "listing"])
 def test_what_was_missed_is_due_once(form: str) -> None:
-    rhythm = RHYTHMS[form]  # type: ignore[index]
+    rhythm = form_named(form).rhythm  # type: ignore[index]
     due = next_check(form, "kind", FIRST, None)  # type: ignore[arg-type]
     assert due == FIRST + timedelta(days=rhythm.first[0])
     # Looked at a hundred days late: the next one is in the future of that day, and only one.
@@ -192,7 +193,7 @@ def test_what_was_missed_is_due_once(form: str) -> None:
 @given(st.integers(0, 700))
 def test_the_next_check_always_comes_after_the_last(days: int) -> None:
     last = FIRST + timedelta(days=days)
-    for form in RHYTHMS:
+    for form in FORMS:
         due = next_check(form, "kind", FIRST, last)
         assert due is not None
         assert due > last

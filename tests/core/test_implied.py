@@ -3,7 +3,8 @@
 import numpy as np
 import pytest
 
-from bunraku.core.weigh.chance import BEHIND, OWN_SIGMA, TAU, own_strength
+from bunraku.core.channels import channel_named
+from bunraku.core.weigh.chance import BEHIND, OWN_SIGMA, own_strength
 from bunraku.core.weigh.implied import LEAST_PLACES, UNSURE, implied_strength, standing_for
 
 CHANNELS = ("web", "video", "marketplace")
@@ -17,7 +18,8 @@ def places(
     dice = np.random.default_rng(seed)
     strengths = -np.sort(-(dice.uniform(15, 80, (count, 1)) + dice.normal(0, 6, (count, 10))))
     mine = own + OWN_SIGMA * dice.standard_normal(count)
-    odds = 1 / (1 + np.exp(-(mine[:, None] - BEHIND - strengths) / TAU[channel]))
+    tau = channel_named(channel).ranking.tau
+    odds = 1 / (1 + np.exp(-(mine[:, None] - BEHIND - strengths) / tau))
     above = (dice.random((count, 10)) > odds).sum(axis=1)
     return strengths, above + 1.0, np.zeros(count)
 

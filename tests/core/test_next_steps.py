@@ -166,7 +166,7 @@ def test_clicks_are_held_against_what_the_place_mostly_brings() -> None:
     assert [one.term for one in told.below] == ["few"]
     assert [one.term for one in told.above] == ["many"]
     assert told.below[0].expected == pytest.approx(100)
-    with pytest.raises(KeyError):
+    with pytest.raises(ValueError, match="radio"):
         tell(lines, {}, "radio")
 
 

@@ -8,8 +8,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.optimize import Bounds, LinearConstraint, milp
 
+from bunraku.core.channels import PROFILES
+from bunraku.core.channels.form import FieldLimit
 from bunraku.core.write.counting import characters, length, pixels
-from bunraku.core.write.limits import PROFILES, FieldLimit, measure, most_of
+from bunraku.core.write.limits import measure, most_of
 from bunraku.core.write.packing import Contradiction, Wish, contained, pack
 from bunraku.core.write.titles import SHORT, propose_titles, said_in, two_phrases
 from bunraku.core.write.word_program import word_program

@@ -9,11 +9,11 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from bunraku.core.channels import channel_named
+from bunraku.core.channels.web import WEB
 from bunraku.core.weigh.chance import (
     BEHIND,
     OWN_SIGMA,
-    SETTLED,
-    TAU,
     chance_by_week,
     difficulty,
     growth_by_month,
@@ -111,9 +111,8 @@ def test_difficulty_is_the_strength_of_an_even_chance() -> None:
     pages = rng.uniform(10, 80, (50, PAGE_ONE))
     for channel in CHANNELS:
         hard = difficulty(pages, channel)
-        lose = np.prod(
-            1 - 1 / (1 + np.exp((pages + BEHIND - hard[:, None]) / TAU[channel])), axis=1
-        )
+        tau = channel_named(channel).ranking.tau
+        lose = np.prod(1 - 1 / (1 + np.exp((pages + BEHIND - hard[:, None]) / tau)), axis=1)
         # Where even a strength of nothing has better than even odds, the difficulty is 0.
         assert lose[hard > 0.1] == pytest.approx(np.full((hard > 0.1).sum(), 0.5), abs=0.01)
 
@@ -123,7 +122,7 @@ def test_difficulty_of_equal_results_by_hand() -> None:
     # + τ ln(p / (1 − p)).
     p = 1 - 0.5**0.1
     assert difficulty(np.full((1, PAGE_ONE), 50.0), "web")[0] == pytest.approx(
-        54 + TAU["web"] * math.log(p / (1 - p)), abs=0.1
+        54 + WEB.ranking.tau * math.log(p / (1 - p)), abs=0.1
     )
 
 
@@ -161,7 +160,9 @@ def test_positions_match_going_through_every_outcome() -> None:
     for row, own in enumerate((30.0, 50.0, 70.0)):
         expected = sum(
             w
-            * np.array(plain_outlook(pages[row].tolist(), own - BEHIND + OWN_SIGMA * x, TAU["web"]))
+            * np.array(
+                plain_outlook(pages[row].tolist(), own - BEHIND + OWN_SIGMA * x, WEB.ranking.tau)
+            )
             for x, w in zip(nodes, weights, strict=True)
         )
         assert hits.positions[row] == pytest.approx(expected, abs=1e-9)
@@ -229,7 +230,7 @@ def test_own_strength(channel: str, weak: float, strong: float) -> None:
 @pytest.mark.parametrize("channel", CHANNELS)
 def test_chance_grows_with_the_weeks_until_it_is_settled(channel: str) -> None:
     page, own = np.linspace(60, 30, PAGE_ONE)[None], np.array([46.0])
-    weeks = [0, 1, 4, 12, SETTLED[channel], 200]
+    weeks = [0, 1, 4, 12, channel_named(channel).ripening.settled_weeks, 200]
     by_week = chance_by_week(page, own, channel, weeks)
     assert by_week.shape == (1, len(weeks))
     # The quadrature is right to some thousandths.

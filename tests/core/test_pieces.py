@@ -2,7 +2,8 @@
 
 import pytest
 
-from bunraku.core.plan.pieces import KINDS, home_page, suggest_kind, title_from
+from bunraku.core.channels import KINDS, ClusterFacts, channel_named
+from bunraku.core.plan.pieces import home_page, title_from
 
 SASH = "Sash cords, pulleys and putty for old windows"
 
@@ -24,7 +25,8 @@ SASH = "Sash cords, pulleys and putty for old windows"
 def test_suggested_kind(
     channel: str, intents: list[str], local: float, features: list[str], places: int, kind: str
 ) -> None:
-    suggestion = suggest_kind(channel, intents, local, features, places)
+    facts = ClusterFacts(intents, local, features, places)
+    suggestion = channel_named(channel).suggest(facts)
     assert suggestion.kind == kind
     assert suggestion.because
     assert KINDS[kind].channel == channel

@@ -10,10 +10,11 @@ import pytest
 from scipy.integrate import quad
 from scipy.stats import norm
 
+from bunraku.core.channels import CHANNELS
 from bunraku.core.cluster.clustering import ToCluster, cluster_keywords
 from bunraku.core.cluster.wording import alike, wording_of
 from bunraku.core.formats.figures_in import read_figure
-from bunraku.core.plan.calendar import DAYS_UNTIL_SHOWN, publish_by
+from bunraku.core.plan.calendar import publish_by
 from bunraku.core.plan.fitting import fit_greedily
 from bunraku.core.plan.problem import Problem
 from bunraku.core.weigh.chance import difficulty, outlook, own_strength
@@ -156,7 +157,7 @@ def test_what_a_grown_piece_of_an_outlet_has(channel: str, standing: float, pull
 
 def test_a_piece_is_out_in_time_for_its_climb_and_late_for_three_months() -> None:
     """By hand: searches climb in November; 21 days before the first is 11 October."""
-    assert DAYS_UNTIL_SHOWN == {"web": 21, "video": 7, "marketplace": 3}
+    assert [each.ripening.days_until_shown for each in CHANNELS.values()] == [21, 7, 3]
     in_time = publish_by(11, 21, date(2026, 10, 11))
     assert (in_time.day, in_time.late) == (date(2026, 10, 11), False)
     missed = publish_by(11, 21, date(2026, 10, 12))

@@ -3,10 +3,10 @@
 import numpy as np
 import pytest
 
+from bunraku.core.channels import channel_named
 from bunraku.core.weigh.verdict import PRESETS, VERDICTS, hands, verdicts
 from bunraku.core.weigh.worth import (
     PRIORITY,
-    click_curves,
     click_value,
     expected_clicks,
     open_share,
@@ -73,9 +73,9 @@ def test_hands_by_hand() -> None:
 
 @pytest.mark.parametrize("channel", ["web", "video", "marketplace"])
 def test_click_curves_fall_and_stay_below_one(channel: str) -> None:
-    curve = click_curves()[channel]["positions"]
+    curve = channel_named(channel).clicks.positions
     assert len(curve) == 10
-    assert curve == sorted(curve, reverse=True)
+    assert list(curve) == sorted(curve, reverse=True)
     assert 0 < sum(curve) <= 1
 
 

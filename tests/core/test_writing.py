@@ -6,18 +6,18 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from bunraku.core.channels import FORMS, PROFILES, FormId, form_named
+from bunraku.core.channels.form import FieldLimit
 from bunraku.core.formats.csv_out import plain_cell, safe_cell
 from bunraku.core.write.counting import cut_off, length
-from bunraku.core.write.fields import FIELDS, items_of, pairs_of, places_of, written_of
-from bunraku.core.write.limits import PROFILES, USUAL, FieldLimit, changed, measure
+from bunraku.core.write.fields import items_of, pairs_of, places_of, written_of
+from bunraku.core.write.limits import changed, measure
 from bunraku.core.write.markdown import as_html as markdown_as_html
 from bunraku.core.write.markdown import read_markdown
 from bunraku.core.write.merging import Clash, compare, merge, merge_text
 from bunraku.core.write.reading import LONGEST, read_existing
 from bunraku.core.write.take_away import as_html, as_markdown, as_text
-from bunraku.core.write.written import Form
 
-FORMS: tuple[Form, ...] = ("page", "video", "listing")
 TEXTS = st.text("ab \n#-*.é漢👍", max_size=60)
 
 
@@ -87,9 +87,9 @@ def test_words_are_cut_off_whole(text: str, most: int) -> None:
 
 
 def test_profiles_are_whole_and_can_be_changed() -> None:
-    assert {PROFILES[USUAL[form]].form for form in FORMS} == set(FORMS)
+    assert {form.profiles[0].form for form in FORMS.values()} == set(FORMS)
     for profile in PROFILES.values():
-        names = {field.id for field in FIELDS[profile.form]}
+        names = {field.id for field in form_named(profile.form).fields}
         assert {limit.field for limit in profile.limits} <= names - set(profile.left_out)
         assert len({limit.id for limit in profile.limits}) == len(profile.limits)
     own = changed(PROFILES["page"], {"title.whole.most.characters": 70, "no.such": 1})
@@ -191,9 +191,9 @@ def test_a_page_as_html_comes_back_as_it_was() -> None:
     assert read_existing("page", told).fields == {k: PAGE[k] for k in PAGE if k != "address"}
 
 
-@given(st.sampled_from(FORMS), st.text(max_size=60))
-def test_what_is_typed_never_runs(form: Form, text: str) -> None:
-    fields = {field.id: f"<script>{text}</script>" for field in FIELDS[form]}
+@given(st.sampled_from(list(FORMS)), st.text(max_size=60))
+def test_what_is_typed_never_runs(form: FormId, text: str) -> None:
+    fields = {field.id: f"<script>{text}</script>" for field in form_named(form).fields}
     assert "<script" not in as_html(form, fields, "en")
     assert as_text(form, fields).strip()
     assert as_markdown(form, fields).strip()
@@ -258,10 +258,10 @@ def test_nothing_and_too_much_are_refused(text: str) -> None:
         read_existing("page", text)
 
 
-@given(st.sampled_from(FORMS), st.text(max_size=200))
-def test_whatever_is_pasted_is_read_or_refused(form: Form, text: str) -> None:
+@given(st.sampled_from(list(FORMS)), st.text(max_size=200))
+def test_whatever_is_pasted_is_read_or_refused(form: FormId, text: str) -> None:
     try:
         found = read_existing(form, text)
     except ValueError:
         return
-    assert set(found.fields) <= {field.id for field in FIELDS[form]}
+    assert set(found.fields) <= {field.id for field in form_named(form).fields}

@@ -6,7 +6,7 @@ from typing import Any
 
 import pytest
 
-from bunraku.core.plan.calendar import SETTLING_DAYS
+from bunraku.core.channels.web import WEB
 from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.server.cluster.models import Cluster
 from bunraku.server.plan.models import KeptApart, MonthHours, Piece, PieceKeyword
@@ -222,7 +222,7 @@ def test_the_season_goes_by_the_month_a_piece_stands_in(
 
     soon = at(0)
     # A page needs to be shown and to settle: next month it is too late for the climb after it.
-    assert SETTLING_DAYS["web"] > 31
+    assert WEB.ripening.settling_days > 31
     assert (soon["late"], soon["missed"]) == (True, climb.isoformat())
     assert soon["climb"] == climb.replace(year=climb.year + 1).isoformat()
     assert not soon["waits"]

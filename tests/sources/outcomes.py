@@ -13,7 +13,7 @@ from bunraku.core.weigh.chance import difficulty, outlook, own_strength
 from bunraku.core.weigh.page import page_facts, strength
 from bunraku.core.weigh.saying import how_said
 from bunraku.sources.protocol import OwnPiece, Setting
-from bunraku.sources.rehearsal.query import CHANNEL_INDEX
+from bunraku.sources.rehearsal.channels import CHANNEL_INDEX
 from bunraku.sources.rehearsal.results import Viewpoint, rank
 from bunraku.sources.rehearsal.standing import Standing
 from bunraku.sources.rehearsal.world import World, the_world

@@ -6,9 +6,10 @@ import re
 import numpy as np
 import pytest
 
+from bunraku.core.channels import CHANNEL_IDS
 from bunraku.core.text import identity_key
 from bunraku.core.text.frames import FRAME_WORDS
-from bunraku.sources.protocol import CHANNELS, Request, What
+from bunraku.sources.protocol import Request, What
 from bunraku.sources.rehearsal.abroad import LANGUAGES, LOCALES, kind_of
 from bunraku.sources.rehearsal.completing import complete
 from bunraku.sources.rehearsal.lexicon import translate
@@ -61,7 +62,7 @@ def test_what_is_typed_is_understood_and_has_its_demand_again(locale: str) -> No
 def test_results_pages_speak_the_language(locale: str) -> None:
     world = the_world(locale)
     english = re.compile(r"\b(guide to|what to know|All about|walkthrough|explained by)\b")
-    for channel in CHANNELS:
+    for channel in CHANNEL_IDS:
         titles = [
             entry.title
             for subject in SUBJECTS[locale][:2]

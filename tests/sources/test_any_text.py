@@ -7,10 +7,11 @@ from datetime import date
 
 import pytest
 
+from bunraku.core.channels import CHANNEL_IDS
 from bunraku.core.gather.prompts import PROMPTS, QUESTIONS, prompts
 from bunraku.core.text import BadKeyword, identity_key
 from bunraku.sources.asking import BROKEN, ask_all
-from bunraku.sources.protocol import ANSWERS, CHANNELS, Request, Setting, What
+from bunraku.sources.protocol import ANSWERS, Request, Setting, What
 from bunraku.sources.rehearsal import rehearsal_sources
 from bunraku.sources.rehearsal.world import the_world
 
@@ -82,7 +83,7 @@ def test_any_text_has_an_answer(locale: str) -> None:
     setting = Setting(("Harrowmere",), ("velumscope",), ("kalimba",))
     for number, key in enumerate(keys(locale)):
         what = list(What)[number % len(What)]
-        channel = CHANNELS[number % len(CHANNELS)]
+        channel = CHANNEL_IDS[number % len(CHANNEL_IDS)]
         terms = (key,)
         if what is What.COMPLETIONS:
             terms = tuple(prompts(list(PROMPTS)[number % len(PROMPTS)], key, locale[:2])[:3])

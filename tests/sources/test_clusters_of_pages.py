@@ -7,9 +7,9 @@ import numpy as np
 import pytest
 from numpy.typing import NDArray
 
+from bunraku.core.channels import CHANNEL_IDS
 from bunraku.core.cluster.clustering import ToCluster, cluster_keywords
-from bunraku.sources.protocol import CHANNELS
-from bunraku.sources.rehearsal.query import CHANNEL_INDEX
+from bunraku.sources.rehearsal.channels import CHANNEL_INDEX
 from bunraku.sources.rehearsal.results import Viewpoint, rank
 from bunraku.sources.rehearsal.world import World, the_world
 from tests.sources.outcomes import FOREIGN, TODAY
@@ -80,7 +80,7 @@ def clustered(keys: list[str], pages: Labels) -> Labels:
 
 @pytest.mark.parametrize("noise", [0.0, 0.2])
 @pytest.mark.parametrize(
-    ("channel", "foreign"), [*((channel, False) for channel in CHANNELS), ("web", True)]
+    ("channel", "foreign"), [*((channel, False) for channel in CHANNEL_IDS), ("web", True)]
 )
 def test_topics_come_together(channel: str, foreign: bool, noise: float) -> None:
     keys, pages, topics, heads = read(channel, foreign=foreign)
@@ -96,7 +96,7 @@ def test_topics_come_together(channel: str, foreign: bool, noise: float) -> None
     assert pair_f1(topics, clustered(keys, shuffled)) >= 0.92
 
 
-@pytest.mark.parametrize("channel", CHANNELS)
+@pytest.mark.parametrize("channel", CHANNEL_IDS)
 def test_no_member_shares_one_or_two_results_with_all_others(channel: str) -> None:
     keys, pages, _, _ = read(channel, foreign=False)
     found = clustered(keys, pages)

@@ -6,15 +6,16 @@ import numpy as np
 import pytest
 from scipy.stats import spearmanr
 
+from bunraku.core.channels import CHANNEL_IDS
 from bunraku.core.gather.prompts import prompts
 from bunraku.core.weigh.chance import difficulty
 from bunraku.core.weigh.page import page_facts, strength
 from bunraku.core.weigh.saying import how_said
-from bunraku.sources.protocol import CHANNELS, Request, Setting, What
+from bunraku.sources.protocol import Request, Setting, What
+from bunraku.sources.rehearsal.channels import CHANNEL_INDEX
 from bunraku.sources.rehearsal.completing import complete
 from bunraku.sources.rehearsal.english import BRANDS, HOME, TOWNS
 from bunraku.sources.rehearsal.kinds import kind_of, season_of
-from bunraku.sources.rehearsal.query import CHANNEL_INDEX
 from bunraku.sources.rehearsal.rivals import fields_of, ranks_of
 from bunraku.sources.rehearsal.sources import page
 from bunraku.sources.rehearsal.standing import SKY
@@ -210,7 +211,7 @@ def _difficulties(world: World, keys: list[str], channel: str, setting: Setting)
 
 
 @pytest.mark.parametrize(("locale", "setting"), list(SUBJECTS))
-@pytest.mark.parametrize("channel", CHANNELS)
+@pytest.mark.parametrize("channel", CHANNEL_IDS)
 def test_contest_follows_money_elsewhere_too(locale: str, setting: Setting, channel: str) -> None:
     world, column = the_world(locale, setting), CHANNEL_INDEX[channel]
     queries = [

@@ -9,12 +9,13 @@ import numpy as np
 import pytest
 from numpy.typing import NDArray
 
+from bunraku.core.channels import CHANNEL_IDS
 from bunraku.core.weigh.rough import BROAD, EXACT, rough_volume
 from bunraku.core.weigh.trust import Learned, learn, learn_spreads
 from bunraku.core.weigh.volume import BESIDE, STANDS, TakenAs, Told, taken_as
-from bunraku.sources.protocol import CHANNELS, Request, What
+from bunraku.sources.protocol import Request, What
+from bunraku.sources.rehearsal.channels import CHANNEL_INDEX
 from bunraku.sources.rehearsal.demand import demand_of_months, months_before
-from bunraku.sources.rehearsal.query import CHANNEL_INDEX
 from bunraku.sources.rehearsal.sources import COUNTS_SPREAD, band, count, interest
 from bunraku.sources.rehearsal.world import the_world
 
@@ -90,7 +91,7 @@ def of_others(of: Seen, spread: float, seed: int) -> Floats:
     return np.where(rng.random(len(numbers)) < 0.2, np.nan, numbers)
 
 
-@pytest.mark.parametrize("channel", CHANNELS)
+@pytest.mark.parametrize("channel", CHANNEL_IDS)
 def test_one_source_alone(channel: str) -> None:
     of = seen(channel)
     none = np.full(KEYWORDS, np.nan)
@@ -100,7 +101,7 @@ def test_one_source_alone(channel: str) -> None:
     assert 0.75 <= held(taken_as(bands, of.words, none), of.truth) <= 0.85
 
 
-@pytest.mark.parametrize("channel", CHANNELS)
+@pytest.mark.parametrize("channel", CHANNEL_IDS)
 def test_several_sources(channel: str) -> None:
     of = seen(channel)
     others = [of_others(of, 0.3, 1), of_others(of, 0.5, 2)]
@@ -118,7 +119,7 @@ def test_several_sources(channel: str) -> None:
     assert 0.75 <= shown[there].mean() <= 0.86
 
 
-@pytest.mark.parametrize("channel", CHANNELS)
+@pytest.mark.parametrize("channel", CHANNEL_IDS)
 def test_rough_figures_and_exact_bands(channel: str) -> None:
     of = seen(channel)
     blank = np.full(KEYWORDS, np.nan)
@@ -132,7 +133,7 @@ def test_rough_figures_and_exact_bands(channel: str) -> None:
     assert 0.72 <= held(taken_as(decade, of.words, blank), of.truth) <= 0.87
 
 
-@pytest.mark.parametrize("channel", CHANNELS)
+@pytest.mark.parametrize("channel", CHANNEL_IDS)
 def test_all_that_measuring_brings(channel: str) -> None:
     of = seen(channel)
     known = learned(of)

@@ -5,7 +5,7 @@ import numpy as np
 import pytest
 from scipy.stats import spearmanr
 
-from bunraku.sources.protocol import CHANNELS
+from bunraku.core.channels import CHANNEL_IDS
 from tests.sources.outcomes import calibration_error, outcomes, reliability, skill
 
 ROUGHLY = 0.03
@@ -13,7 +13,7 @@ EACH = 0.06
 
 
 @pytest.mark.parametrize("foreign", [False, True], ids=["own subject", "other subjects"])
-@pytest.mark.parametrize("channel", CHANNELS)
+@pytest.mark.parametrize("channel", CHANNEL_IDS)
 def test_what_is_foretold_comes_true_as_often_as_it_says(channel: str, foreign: bool) -> None:
     seen = outcomes(channel, foreign=foreign)
     assert calibration_error(seen.foretold, seen.reached) <= ROUGHLY
@@ -25,7 +25,7 @@ def test_what_is_foretold_comes_true_as_often_as_it_says(channel: str, foreign: 
 
 
 @pytest.mark.parametrize("foreign", [False, True], ids=["own subject", "other subjects"])
-@pytest.mark.parametrize("channel", CHANNELS)
+@pytest.mark.parametrize("channel", CHANNEL_IDS)
 def test_difficulty_orders_keywords_as_the_least_strength_that_reaches_page_one(
     channel: str, foreign: bool
 ) -> None:

@@ -7,7 +7,8 @@ from typing import Any
 import numpy as np
 import pytest
 
-from bunraku.sources.protocol import CHANNELS, Request, What
+from bunraku.core.channels import CHANNEL_IDS
+from bunraku.sources.protocol import Request, What
 from bunraku.sources.rehearsal import rehearsal_sources
 from bunraku.sources.rehearsal.demand import demand_of_months, months_before
 from bunraku.sources.rehearsal.world import the_world
@@ -30,7 +31,7 @@ def ask(
     return answer
 
 
-@pytest.mark.parametrize("channel", CHANNELS)
+@pytest.mark.parametrize("channel", CHANNEL_IDS)
 def test_counts_are_near_the_truth_and_sometimes_silent(channel: str) -> None:
     errors, silent = [], 0
     answer = ask(What.COUNTS, *SOME, channel=channel)
@@ -100,7 +101,7 @@ def test_an_event_peaks_on_its_day() -> None:
     assert months[int(np.argmax(index))] in ("2026-08-11", "2026-08-12", "2026-08-13")
 
 
-@pytest.mark.parametrize("channel", CHANNELS)
+@pytest.mark.parametrize("channel", CHANNEL_IDS)
 def test_pages_tell_results_questions_and_neighbours(channel: str) -> None:
     page = ask(What.PAGE, "telescope repair", channel=channel, depth=50)["telescope repair"]
     assert [result["position"] for result in page["results"]] == list(range(1, 51))
@@ -112,7 +113,7 @@ def test_pages_tell_results_questions_and_neighbours(channel: str) -> None:
     assert page["questions"]
 
 
-@pytest.mark.parametrize("channel", CHANNELS)
+@pytest.mark.parametrize("channel", CHANNEL_IDS)
 def test_a_rival_tells_what_it_ranks_for_and_it_does(channel: str) -> None:
     rival = ask(What.PAGE, "telescope for kids", channel=channel)["telescope for kids"]["results"][
         0
@@ -126,7 +127,7 @@ def test_a_rival_tells_what_it_ranks_for_and_it_does(channel: str) -> None:
     assert ask(What.RANKS, "nobody.example", channel=channel)["nobody.example"] is None
 
 
-@pytest.mark.parametrize("channel", CHANNELS)
+@pytest.mark.parametrize("channel", CHANNEL_IDS)
 def test_a_result_tells_its_fields(channel: str) -> None:
     results = ask(What.PAGE, "star projector for kids", channel=channel)["star projector for kids"][
         "results"

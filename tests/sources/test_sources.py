@@ -8,10 +8,10 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from bunraku.core.channels import CHANNEL_IDS
 from bunraku.sources.asking import BROKEN, LEFT_OUT, SENSELESS, ask_all
 from bunraku.sources.protocol import (
     ANSWERS,
-    CHANNELS,
     Answer,
     Bands,
     Counts,
@@ -39,7 +39,7 @@ def request(what: What, *terms: str, channel: str = "web", on: date = DAY) -> Re
     return Request(what, terms, channel, "en-GB", on)
 
 
-@pytest.mark.parametrize("channel", CHANNELS)
+@pytest.mark.parametrize("channel", CHANNEL_IDS)
 @pytest.mark.parametrize("what", list(What))
 def test_answers_are_of_the_kind_promised(what: What, channel: str) -> None:
     source = SOURCES[what]

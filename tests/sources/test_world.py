@@ -9,12 +9,14 @@ from typing import Any
 import numpy as np
 import pytest
 
+from bunraku.core.channels import CHANNEL_IDS
 from bunraku.core.text import identity_key
-from bunraku.sources.protocol import CHANNELS, OwnPiece
+from bunraku.sources.protocol import OwnPiece
+from bunraku.sources.rehearsal.channels import CHANNEL_INDEX
 from bunraku.sources.rehearsal.completing import complete
 from bunraku.sources.rehearsal.demand import demand_of_months, monthly_demand, months_before
 from bunraku.sources.rehearsal.dice import bell, pick_index, roll, rolls, spread
-from bunraku.sources.rehearsal.query import CHANNEL_INDEX, Query
+from bunraku.sources.rehearsal.query import Query
 from bunraku.sources.rehearsal.results import Viewpoint, _pages, _passing, days_until_found, rank
 from bunraku.sources.rehearsal.standing import publishers
 from bunraku.sources.rehearsal.tongues import LOCALES, SEASONS, nearest_locale, tongue
@@ -38,7 +40,7 @@ def seen(channel: str = "web", day: date = DAY, **other: object) -> Viewpoint:
         {"device": "phone", "viewer": "somebody"},
     ],
 )
-@pytest.mark.parametrize("channel", CHANNELS)
+@pytest.mark.parametrize("channel", CHANNEL_IDS)
 def test_a_page_is_the_best_of_all_there_are(channel: str, how: dict[str, Any]) -> None:
     """However few of them were looked at."""
     for key in WORLD.in_topic("telescope/general", 3):
@@ -71,7 +73,7 @@ def test_the_world_has_the_size_promised() -> None:
 
 
 @pytest.mark.parametrize("locale", LOCALES)
-@pytest.mark.parametrize("channel", CHANNELS)
+@pytest.mark.parametrize("channel", CHANNEL_IDS)
 def test_demand_has_a_long_tail(channel: str, locale: str) -> None:
     demand = the_world(locale).truth.demand[:, CHANNEL_INDEX[channel]]
     demand = np.sort(demand[demand >= 1])[::-1]
@@ -213,7 +215,7 @@ def test_any_other_subject_has_a_world_of_its_own(subject: str, locale: str) -> 
     assert rank(world, world.query(subject), seen())
 
 
-@pytest.mark.parametrize("channel", CHANNELS)
+@pytest.mark.parametrize("channel", CHANNEL_IDS)
 def test_results_pages_have_giants_and_beginners(channel: str) -> None:
     everyone = publishers(channel)
     strengths = np.array([result.strength for result in everyone])

@@ -8,11 +8,11 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.special import stdtr, stdtrit
 
+from bunraku.core.channels import form_named
 from bunraku.core.follow.sign_test import sign_test
 from bunraku.core.follow.untouched import Histories, seen_in, updated_in, wandering_of
 from bunraku.core.follow.visible import shares_of_places
 from bunraku.core.follow.windows import (
-    LENGTHS,
     Steps,
     Windows,
     steps_of,
@@ -89,7 +89,7 @@ def judge(told: Histories, piece: int, day: int, today: int, *, seed: int = 0) -
     together. Its spread is that between untouched pieces in these windows, or, where larger, in
     quiet windows before; Student's t with as many degrees of freedom. Visible searches by
     resampling phrases. Raises: nothing. Cost: linear in the checks, a dozen passes."""
-    length = LENGTHS[told.form]
+    length = form_named(told.form).windows
     windows = windows_of(day, today, length)
     if windows is None:
         return Verdict("young")

@@ -59,7 +59,7 @@ def month_end(stack: Stack, searches: NDArray[np.float64], channel: str, month: 
     Parameters: `stack`, the checks of n phrases; `searches` (n,) a month, NaN unknown; `channel`;
     `month`, any day of it. Returns: `MonthEnd`. Formula: the last check of each phrase on or before
     the month's last day counts, at most `OLD_DAYS` old; visible searches as `visible_searches`.
-    Raises: `KeyError` for another channel. Cost: linear."""
+    Raises: `ValueError` for another channel. Cost: linear."""
     # A month may lie before all checks, and before the first day that one can have.
     last = (end_of(month) - EPOCH).days
     inside = stack.where((stack.day <= last) & (stack.day > last - OLD_DAYS))

@@ -5,12 +5,11 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 from typing import Literal
 
+from bunraku.core.channels import form_named
 from bunraku.core.weigh.reasons import odds_words
 
 Act = Literal["desk", "plan", "look", "none"]
 """Where one would do it: at the desk, in the plan, in the diary; nothing is to be done."""
-FOUND_DAYS = {"page": 35, "video": 7, "listing": 10}
-"""Days after which an engine that does not show a piece mostly does not know it."""
 FORWARD = (4, 20)
 """Places between which a title decides: above there is little to gain, below it takes more."""
 QUIET_DAYS = 84
@@ -110,7 +109,7 @@ def _look(facts: Facts) -> Step | None:
 
 
 def _unknown(facts: Facts) -> Step | None:
-    days = FOUND_DAYS[facts.form]
+    days = form_named(facts.form).found_days
     if not facts.looked_at or facts.shown or facts.age_days <= days:
         return None
     return Step(

@@ -5,7 +5,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
 
-from bunraku.core.weigh.worth import click_curves
+from bunraku.core.channels import channel_named
 
 
 @dataclass(frozen=True)
@@ -87,7 +87,7 @@ def tell(lines: Iterable[ReportLine], meant: Mapping[str, set[str]], channel: st
     Parameters: `lines`, each page, query and day once; `meant`, by page the identity keys of the
     queries that it is meant for; `channel`. Returns: `Told`. Formula: clicks against times shown ×
     the click share of the average position, ads and features left aside; halves by day. Raises:
-    `KeyError` for another channel. Cost: linear."""
+    `ValueError` for another channel. Cost: linear."""
     every = list(lines)
     together = add_up([line for line in every if line.term])
     shown = [_shown(one, channel) for one in together]
@@ -137,7 +137,7 @@ def add_up(lines: Sequence[ReportLine]) -> list[Together]:
 
 
 def _shown(one: Together, channel: str) -> Shown:
-    curve: list[float] = click_curves()[channel]["positions"]
+    curve = channel_named(channel).clicks.positions
     place = None if one.position is None else round(one.position)
     expected = one.impressions * curve[place - 1] if place and 1 <= place <= len(curve) else None
     return Shown(one.page, one.term, one.clicks, one.impressions, one.position, expected)

@@ -6,9 +6,10 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.special import fdtrc
 
+from bunraku.core.channels import FormId
+from bunraku.core.channels.form import WindowLength
 from bunraku.core.follow.checks import Stack
-from bunraku.core.follow.rhythm import Form
-from bunraku.core.follow.windows import Length, Steps, Windows, steps_of
+from bunraku.core.follow.windows import Steps, Windows, steps_of
 
 Floats = NDArray[np.float64]
 Ints = NDArray[np.int64]
@@ -30,7 +31,7 @@ class Histories:
     changes: tuple[tuple[int, int], ...]
     updates: tuple[int, ...]
     channel: str
-    form: Form
+    form: FormId
 
     @property
     def pieces(self) -> int:
@@ -69,7 +70,7 @@ class Wandering:
         return float(np.sqrt(max(own + theirs, 1e-6)))
 
 
-def _touched(told: Histories, span: tuple[int, int], length: Length) -> Bools:
+def _touched(told: Histories, span: tuple[int, int], length: WindowLength) -> Bools:
     """Pieces that are no comparison for a span: changed in it, or new."""
     touched = told.began + length.green > span[0]
     # A change works on after its own day.
@@ -80,7 +81,12 @@ def _touched(told: Histories, span: tuple[int, int], length: Length) -> Bools:
 
 
 def wandering_of(
-    told: Histories, piece: int, windows: Windows, length: Length, shares: Floats, steps: Steps
+    told: Histories,
+    piece: int,
+    windows: Windows,
+    length: WindowLength,
+    shares: Floats,
+    steps: Steps,
 ) -> Wandering:
     """How pieces that nobody touched moved between the windows, and how far apart such pieces are
     in earlier ones. Cost: a pass over the checks for each pair of earlier windows."""

@@ -5,32 +5,12 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from bunraku.core.channels.form import WindowLength
 from bunraku.core.follow.checks import Stack
-from bunraku.core.follow.rhythm import Form
 
 Floats = NDArray[np.float64]
 Ints = NDArray[np.int64]
 Bools = NDArray[np.bool_]
-
-
-@dataclass(frozen=True)
-class Length:
-    """Days: how long the windows before and after are at most and at least; how long a change takes
-    until the page shows it; and for how long a new piece is still finding its place."""
-
-    most: int
-    least: int
-    settles: int
-    green: int
-
-
-LENGTHS: dict[Form, Length] = {
-    "page": Length(28, 10, 10, 112),
-    "video": Length(21, 7, 2, 35),
-    "listing": Length(21, 7, 3, 60),
-}
-"""A page is read anew by an engine after one to two weeks, a video or listing within days. Green:
-until a new piece has all but a tenth of what age gives it (see `core.weigh.chance.GREEN`)."""
 
 
 @dataclass(frozen=True)
@@ -46,7 +26,7 @@ class Windows:
         return self.before[0], self.after[1]
 
 
-def windows_of(day: int, today: int, length: Length) -> Windows | None:
+def windows_of(day: int, today: int, length: WindowLength) -> Windows | None:
     """Equal windows around a change, as long as there were days for the one after it; None while
     that is shorter than the least. The day of the change is before it: a page shows it later."""
     first = day + length.settles

@@ -5,18 +5,20 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from pathlib import Path
 
+from bunraku.core.channels import FORMS
 from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.csv_out import plain_cell
 from bunraku.core.formats.mapping import plain_heading
 from bunraku.core.formats.plan_in import WrongCell
 from bunraku.core.formats.table_in import open_table
-from bunraku.core.write.fields import FIELDS
 
 LONGEST = 200_000
 """Characters of a cell: a field of some thirty thousand words."""
 SPREADSHEET_CELL = 32_000
 """Characters from which a spreadsheet may have cut a cell off: none holds more than 32,767."""
-_HEADINGS = {plain_heading(field.name): field.id for fields in FIELDS.values() for field in fields}
+_HEADINGS = {
+    plain_heading(field.name): field.id for form in FORMS.values() for field in form.fields
+}
 # Headings of exports up to version 0.4.
 _HEADINGS |= {"spoken first": "spoken", "address": "address"}
 

@@ -9,12 +9,12 @@ from typing import Any
 
 from dateutil import parser as dates
 
+from bunraku.core.channels import KINDS
 from bunraku.core.days import FIRST_DAY, LAST_DAY, is_day
 from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.figures_in import BadFigure, read_figure
 from bunraku.core.formats.mapping import plain_heading
 from bunraku.core.formats.table_in import open_table
-from bunraku.core.plan.pieces import KINDS
 from bunraku.core.plan.work import STATES
 
 HEADINGS = {

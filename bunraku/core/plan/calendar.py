@@ -18,13 +18,6 @@ HORIZONS = (6, 12, 18, 24)
 SEASON_MONTHS = 3
 """How long a season lasts from the start of its climb, for telling that one has just been
 missed."""
-DAYS_UNTIL_SHOWN = {"web": 21, "video": 7, "marketplace": 3}
-"""Days from publishing until a piece shows, by channel, where an outlet has not told its own."""
-
-
-SETTLING_DAYS = {"web": 56, "video": 14, "marketplace": 28}
-"""Days from first being shown until a piece has most of what it will bring, by channel: four fifths
-of it where its chance is about even (`growth_by_month`)."""
 
 
 @dataclass(frozen=True)

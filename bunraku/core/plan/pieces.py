@@ -1,86 +1,12 @@
 """What kind of piece a cluster asks for, where it would go and how long it takes."""
 
 import re
-from collections import Counter
 from collections.abc import Sequence
-from dataclasses import dataclass
 from statistics import median
 
 from bunraku.core.text.frames import is_frame
 from bunraku.core.text.german_nouns import with_nouns
 from bunraku.core.text.tokens import content_stems, tokens
-
-
-@dataclass(frozen=True)
-class Kind:
-    """A kind of piece: id, name, channel it stands on, hours it takes and weeks from start to
-    publishing."""
-
-    id: str
-    name: str
-    channel: str
-    hours: float
-    weeks: int
-
-
-KINDS: dict[str, Kind] = {
-    kind.id: kind
-    for kind in (
-        # Hours from what practitioners say: a video is a day's work, an article half a day.
-        Kind("article", "Article", "web", 5, 2),
-        Kind("guide", "Buying guide", "web", 7, 3),
-        Kind("landing", "Landing page", "web", 4, 2),
-        Kind("location", "Location page", "web", 3, 1),
-        Kind("home", "Home page", "web", 6, 2),
-        Kind("video", "Video", "video", 8, 2),
-        Kind("listing", "Listing", "marketplace", 2, 1),
-    )
-}
-
-
-@dataclass(frozen=True)
-class Suggestion:
-    """A kind of piece and the reason for it."""
-
-    kind: str
-    because: str
-
-
-def suggest_kind(
-    channel: str,
-    intents: Sequence[str],
-    local_share: float,
-    features: Sequence[str],
-    places_named: int,
-) -> Suggestion:
-    """What kind of piece serves a cluster.
-
-    Parameters: `channel`; `intents` of the members; `local_share` 0-1, members that are local;
-    `features` seen on the members' pages, one entry a page and feature; `places_named`, members
-    that name a place of the project. Returns: the kind and why. Video and marketplace have one kind
-    each. On the web: a named place asks for a location page; a map or many local members for a
-    landing page; buying members for a landing page, comparing ones for a buying guide; all others
-    for an article. Raises: nothing.
-    """
-    if channel == "video":
-        return Suggestion("video", "it is for a video channel")
-    if channel == "marketplace":
-        return Suggestion("listing", "it is for a shop")
-    shown = Counter(features)
-    main = Counter(intents).most_common(1)[0][0] if intents else "informational"
-    half = max(len(intents), 1) / 2
-    if places_named >= half:
-        return Suggestion("location", "most of its keywords name a place")
-    if shown["map"] > half:
-        return Suggestion("landing", "searchers look nearby: the results show a map")
-    if local_share >= 0.5:
-        return Suggestion("landing", "searchers look nearby, by its keywords")
-    if main == "transactional":
-        return Suggestion("landing", "searchers are ready to spend")
-    if main == "commercial":
-        return Suggestion("guide", "searchers compare before they buy")
-    return Suggestion("article", "searchers want to know")
-
 
 HOME_FIT = 0.97
 """How well the home page's phrase must fit, beside that which fits best."""

@@ -56,7 +56,7 @@ def stand_in(
     (n,), difficulty 0-100, NaN unknown; `guesses` as `rests_on`; `rests` (n,) from it; `channel`.
     Returns: (n, 10). Formula: ten results `STEP` points apart, so high that the page's difficulty
     is the one told, or that the outlet's chance is that of the guess (even where assumed). Raises:
-    `KeyError` for another channel or guess. Cost: linear."""
+    `ValueError` for another channel or guess. Cost: linear."""
     out = strengths.copy()
     by_file = rests == 2
     ladder, own_difficulty = _of_ladder(channel)

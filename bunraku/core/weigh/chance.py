@@ -6,12 +6,11 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from bunraku.core.channels import channel_named
 from bunraku.core.weigh.page import PAGE_ONE, PageFacts, strength, strength_parts, typical_pull
 
 Floats = NDArray[np.float64]
 
-TAU = {"web": 2.0, "video": 2.5, "marketplace": 2.0}
-"""How sharply strength decides between two results, in points of strength."""
 OWN_SIGMA = 3.0
 """How unsure we are of an outlet's own strength for one keyword, in points: the same for all that
 stand on its page, which is why it is not part of how sharply each comparison decides."""
@@ -19,10 +18,6 @@ BEHIND = 4.0
 """Points by which those who stand on a page are ahead of what can be seen of them: they are the
 ones whom everything else favoured too. With the two above fitted to outcomes in the practice world
 on keywords of one seed, and judged on those of another and on other subjects."""
-SETTLED = {"web": 24, "video": 6, "marketplace": 10}
-"""Weeks until a piece mostly stands where it will stand."""
-GREEN = {"web": (16.0, 5.0), "video": (16.0, 0.9), "marketplace": (16.0, 1.8)}
-"""Points that a piece lacks when it is first shown, and weeks in which it makes up half of it."""
 # Seven points give a chance to within five thousandths of the integral; more only cost time.
 _NODES, _WEIGHTS = np.polynomial.hermite_e.hermegauss(7)
 _WEIGHTS = _WEIGHTS / _WEIGHTS.sum()
@@ -75,9 +70,9 @@ def strength_after(own: Floats, weeks: float, channel: str) -> Floats:
     """Own strength some weeks after a piece is first shown, 0-100.
 
     Parameters: `own` (n,), once settled; `weeks`, 0 or more; `channel`. Returns: (n,), less by what
-    a green piece lacks, of which it makes up half in a time of its channel (`GREEN`). Raises:
-    `KeyError` for another channel."""
-    lacks, half = GREEN[channel]
+    a green piece lacks, of which it makes up half in a time of its channel (`Ripening.green`).
+    Raises: `ValueError` for another channel."""
+    lacks, half = channel_named(channel).ripening.green
     return np.asarray(np.clip(own - lacks * 0.5 ** (weeks / half), 0, 100), dtype=np.float64)
 
 
@@ -108,12 +103,13 @@ def weeks_until_settled(strengths: Floats, own: float, channel: str) -> int:
     """Weeks after a piece is first shown until its chance is nine tenths of what it will be.
 
     Parameters: `strengths` (10,) of one page, NaN where none stands; `own`, settled; `channel`.
-    Returns: whole weeks, at most `SETTLED`. Raises: as `outlook`."""
-    weeks = range(SETTLED[channel] + 1)
+    Returns: whole weeks, at most the channel's `settled_weeks`. Raises: as `outlook`."""
+    most = channel_named(channel).ripening.settled_weeks
+    weeks = range(most + 1)
     by_week = chance_by_week(strengths[None], np.array([own]), channel, weeks)[0]
     settled = outlook(strengths[None], np.array([own]), channel).page_one[0]
     there = np.flatnonzero(by_week >= 0.9 * settled)
-    return int(there[0]) if len(there) else SETTLED[channel]
+    return int(there[0]) if len(there) else most
 
 
 def difficulty(strengths: Floats, channel: str) -> Floats:
@@ -123,16 +119,17 @@ def difficulty(strengths: Floats, channel: str) -> Floats:
     Parameters: `strengths` (n, 10) of the organic results, NaN where none stands; `channel`.
     Returns: (n,), NaN where no page was read, 0 where the page has free places. Formula: the own
     strength at which the chance of outranking at least one of the ten, each ahead by `BEHIND`
-    points, is one half, found by bisection. Raises: `KeyError` for another channel. Cost: linear,
+    points, is one half, found by bisection. Raises: `ValueError` for another channel. Cost: linear,
     vectorised.
     """
     read = np.isfinite(strengths).any(axis=1)
     full = np.isfinite(strengths).all(axis=1)
     low, high = np.zeros(len(strengths)), np.full(len(strengths), 100.0)
     filled = np.nan_to_num(strengths)
+    tau = channel_named(channel).ranking.tau
     for _ in range(_STEPS):
         middle = (low + high) / 2
-        exponent = (middle[:, None] - BEHIND - filled) / TAU[channel]
+        exponent = (middle[:, None] - BEHIND - filled) / tau
         # ln of the chance of losing to all ten; softplus keeps it exact where a result is far below
         # or above.
         lose_all = -np.logaddexp(0, exponent).sum(axis=1)
@@ -152,8 +149,8 @@ def outlook(strengths: Floats, own: Floats, channel: str, *, sharpness: float = 
     results that stay above is Poisson-binomial; the uncertainty of `own` (σ = 3 points) is
     integrated out by seven-point Gauss-Hermite quadrature. A free place on the page is always
     outranked. A weak spot is a result outranked with more than one half. Where no page was read all
-    is NaN. It is the outlook once settled (`SETTLED`). Raises: `ValueError` for shapes that do not
-    match; `KeyError` for another channel. Cost: linear, 100,000 pages in about a second.
+    is NaN. It is the outlook once settled. Raises: `ValueError` for shapes that do not
+    match; `ValueError` for another channel. Cost: linear, 100,000 pages in about a second.
     """
     n = len(strengths)
     if own.shape != (n,) or strengths.shape != (n, PAGE_ONE):
@@ -162,7 +159,7 @@ def outlook(strengths: Floats, own: Floats, channel: str, *, sharpness: float = 
     for start in range(0, n, _CHUNK):
         part = slice(start, start + _CHUNK)
         positions[part] = _position_distribution(
-            strengths[part], own[part], TAU[channel] / sharpness
+            strengths[part], own[part], channel_named(channel).ranking.tau / sharpness
         )
     read = np.isfinite(strengths).any(axis=1)
     positions[~read] = np.nan

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from bunraku.core.channels import channel_named
 from bunraku.core.weigh.chance import outlook, own_strength
 from bunraku.core.weigh.landing import STRENGTHS
 from bunraku.core.weigh.page import PAGE_ONE
@@ -45,7 +46,7 @@ def implied_strength(
     under `LEAST_PLACES` places that can be judged. Formula: for each strength 0-100 the chance of
     these places by `outlook`, times a belief about what was told that is `UNSURE` points wide,
     evened by `LEAST_ODDS`; the mean of that, and the range that holds `HELD` of it. Raises:
-    `KeyError` for another channel. Cost: 101 outlooks of n pages."""
+    `ValueError` for another channel. Cost: 101 outlooks of n pages."""
     known = np.isfinite(strengths).any(axis=1) & (positions >= 1)
     pages, places = strengths[known], np.floor(positions[known]).astype(np.int64)
     lacks = short[known]
@@ -78,14 +79,15 @@ def standing_for(strength: float, channel: str, pull: float | None = None) -> fl
     """The standing (authority, followers, reviews) whose own strength is this: `own_strength` the
     other way round.
 
-    Parameters: `strength`, 0-100; `channel`; `pull`, as there. Returns: the least such standing, on
-    the web to the whole point, else to two digits; the greatest there is where none is enough.
+    Parameters: `strength`, 0-100; `channel`; `pull`, as there. Returns: the least such standing,
+    authority to the whole point, counts to two digits; the greatest there is where none is enough.
     Raises: as `own_strength`. Cost: forty halvings."""
-    low, high = 0.0, 100.0 if channel == "web" else 3e6
+    ranking = channel_named(channel).ranking
+    low, high = 0.0, ranking.most_standing
     for _ in range(40):
         middle = (low + high) / 2
         if float(own_strength(middle, 1, channel, pull)[0]) < strength:
             low = middle
         else:
             high = middle
-    return float(round(high)) if channel == "web" else float(f"{high:.1e}")
+    return float(round(high)) if ranking.standing_top is None else float(f"{high:.1e}")

@@ -5,10 +5,10 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from bunraku.core.channels import channel_named
 from bunraku.core.weigh.chance import outlook
 from bunraku.core.weigh.page import PAGE_ONE
 from bunraku.core.weigh.reasons import count_words, odds_words
-from bunraku.core.weigh.worth import click_curves
 
 Floats = NDArray[np.float64]
 
@@ -71,8 +71,8 @@ def clicks_of_places(channel: str, volume: float, open_share: float) -> Floats:
 
     Parameters: `channel`; `volume`, searches a month, NaN unknown; `open_share`, 0-1. Returns:
     (10,), NaN where the searches are. Formula: searches × click share of the place × share left
-    open. Raises: `KeyError` for another channel."""
-    curve = np.array(click_curves()[channel]["positions"], dtype=np.float64)
+    open. Raises: `ValueError` for another channel."""
+    curve = np.array(channel_named(channel).clicks.positions, dtype=np.float64)
     return np.asarray(volume * curve * open_share, dtype=np.float64)
 
 

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from bunraku.core.channels import channel_named
 from bunraku.core.weigh.saying import EXACT, SOME
 
 Floats = NDArray[np.float64]
@@ -15,12 +16,6 @@ PAGE_ONE = 10
 UNTOLD = (np.nan, np.nan, SOME)
 """A result that stands on a page and of which nothing was told: as strong as the middle of those
 that were, its title taken to say some of the words."""
-# Share of a result's strength that comes from who publishes it, what points to the very page, and
-# its wording. Authority leads because page one is mostly decided before the page is written;
-# wording is what a writer can change.
-WEB_PARTS = (0.60, 0.22, 18.0)
-VIDEO_PARTS = (0.62, 0.22, 16.0)
-MARKET_PARTS = (0.60, 0.22, 18.0)
 
 
 @dataclass(frozen=True)
@@ -44,11 +39,8 @@ def log_scale(value: Floats, top: float) -> Floats:
 
 def standing_scale(standing: Floats, channel: str) -> Floats:
     """Who publishes, on 0-100: authority as it is; followers and reviews by their logarithm."""
-    if channel == "web":
-        return np.clip(standing, 0, 100)
-    # The largest there are, beyond which more makes no difference: some three million followers,
-    # sixty thousand reviews.
-    return log_scale(standing, 3_000_000 if channel == "video" else 60_000)
+    top = channel_named(channel).ranking.standing_top
+    return np.clip(standing, 0, 100) if top is None else log_scale(standing, top)
 
 
 def strength(facts: PageFacts, channel: str) -> Floats:
@@ -73,17 +65,13 @@ def strength_parts(facts: PageFacts, channel: str) -> Floats:
 
     Parameters: as `strength`. Returns: the same shape with a last axis of three, NaN where who
     publishes is not known. Raises: `ValueError` for another channel. Cost: linear."""
-    parts = {"web": WEB_PARTS, "video": VIDEO_PARTS, "marketplace": MARKET_PARTS}.get(channel)
-    if parts is None:
-        raise ValueError(f"no channel {channel!r}")
-    # Likewise: linking sites of one page, views a day, sales a month.
-    top = {"web": 1_000, "video": 20_000, "marketplace": 2_000}[channel]
-    who, pull, wording = parts
+    ranking = channel_named(channel).ranking
+    who, pull, wording = ranking.parts
     pulled = np.where(np.isnan(facts.pull), typical_pull(facts.standing, channel), facts.pull)
     return np.stack(
         [
             who * standing_scale(facts.standing, channel),
-            pull * log_scale(pulled, top),
+            pull * log_scale(pulled, ranking.pull_top),
             wording * facts.wording,
         ],
         axis=-1,
@@ -104,9 +92,7 @@ def _middle_of_rows(known: Floats, unknown: NDArray[np.bool_]) -> Floats:
 def typical_pull(standing: Floats, channel: str) -> Floats:
     """What a grown piece of a publisher mostly has, whoever it is: linking sites by authority,
     views a day by followers, sales a month by reviews. NaN stays NaN."""
-    if channel == "web":
-        return 60.0 * (np.maximum(standing, 0.0) / 60) ** 2.2
-    return np.maximum(standing, 0.0) / (170.0 if channel == "video" else 40.0)
+    return channel_named(channel).ranking.typical_pull(standing)
 
 
 def weakest(strengths: Floats) -> Floats:

@@ -29,7 +29,7 @@ def reach_of(pages: Ints, volume: Floats, wanted: Sequence[int], channel: str) -
     Parameters: `pages` (n, 10), ids of the results of each keyword's page, 0 for none; `volume`
     (n,), searches a month, NaN unknown; `wanted`, m ids; `channel`. Returns: `Reach`. Formula:
     searches × click share of the place, added up, ads and features left aside; it is a part of a
-    page's visits, from the keywords that were looked at. Raises: `KeyError` for another channel.
+    page's visits, from the keywords that were looked at. Raises: `ValueError` for another channel.
     Cost: m passes over the ids, a hundred thousand keywords in some milliseconds each."""
     shares = clicks_of_places(channel, 1.0, 1.0)
     known = np.nan_to_num(volume)

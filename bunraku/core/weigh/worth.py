@@ -1,13 +1,11 @@
 """Clicks and worth: what being found would bring a month."""
 
-import json
 from collections.abc import Sequence
-from functools import cache
-from importlib import resources
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
+
+from bunraku.core.channels import channel_named
 
 Floats = NDArray[np.float64]
 
@@ -18,28 +16,18 @@ FALLBACK_CPC_SHARE = 0.5
 said."""
 
 
-@cache
-def click_curves() -> dict[str, Any]:
-    """The click curves per channel, from the data file beside this module."""
-    text = resources.files("bunraku.core.weigh").joinpath("click_curves.json").read_text("utf-8")
-    curves: dict[str, Any] = json.loads(text)
-    return curves
-
-
 def open_share(features: Sequence[Sequence[str]], ads: Floats, channel: str) -> Floats:
     """Share of organic clicks left after ads and page features took theirs, 0.2-1.
 
     Parameters: `features`, for each of n pages its feature names; `ads` (n,), ads on the page, NaN
-    counts as none; `channel`. Returns: (n,). Unknown features take nothing. Raises: `KeyError` for
-    another channel.
+    counts as none; `channel`. Returns: (n,). Unknown features take nothing. Raises: `ValueError`
+    for another channel.
     """
-    curve = click_curves()[channel]
-    taken = np.array(
-        [sum(curve["features"].get(name, 0.0) for name in shown) for shown in features]
-    )
+    curve = channel_named(channel).clicks
+    taken = np.array([sum(curve.features.get(name, 0.0) for name in shown) for shown in features])
     return np.clip(
         # A fifth is always left: even under an answer box some people look further.
-        1 - (taken if len(features) else np.zeros(0)) - curve["ad"] * np.nan_to_num(ads),
+        1 - (taken if len(features) else np.zeros(0)) - curve.ad * np.nan_to_num(ads),
         0.2,
         1.0,
     )
@@ -50,10 +38,10 @@ def expected_clicks(volume: Floats, positions: Floats, share: Floats, channel: s
     open.
 
     Parameters: `volume` (n,) searches a month; `positions` (n, 10) probabilities; `share` (n,) 0-1;
-    `channel`. Returns: (n,), NaN where volume or positions are unknown. Raises: `KeyError` for
-    another channel.
+    `channel`. Returns: (n,), NaN where volume or positions are unknown. Raises: `ValueError`
+    for another channel.
     """
-    curve = np.array(click_curves()[channel]["positions"])
+    curve = np.array(channel_named(channel).clicks.positions)
     return volume * (positions @ curve) * share
 
 

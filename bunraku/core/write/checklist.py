@@ -8,6 +8,7 @@ nothing else knows them by name."""
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 
+from bunraku.core.channels import form_named
 from bunraku.core.write.rule import Rule, Told
 from bunraku.core.write.rules_of_fields import OF_FIELDS
 from bunraku.core.write.rules_of_pieces import OF_PIECES
@@ -40,12 +41,11 @@ def check(written: Written, aim: Aim, off: Collection[str] = ()) -> list[Check]:
     Parameters: `written`, the fields; `aim`, what they are to be found by; ids of rules that are
     `off`. Returns: a check for each rule that applies; their points add up to the score. Raises:
     nothing. Cost: linear in the text."""
+    has = form_named(written.form).has
     kept = [
         (rule, how if isinstance(how, Told) else Told(how))
         for rule in RULES
-        if written.form in rule.forms
-        and rule.id not in off
-        and (how := rule.kept(written, aim)) is not None
+        if has(*rule.needs) and rule.id not in off and (how := rule.kept(written, aim)) is not None
     ]
     unit = 100 / (sum(rule.weight for rule, _ in kept) or 1.0)
     return [

@@ -2,11 +2,10 @@
 
 import unicodedata
 from collections.abc import Sequence
-from typing import Literal
 
 import regex
 
-Unit = Literal["characters", "bytes", "words", "pixels"]
+from bunraku.core.channels.form import Unit
 
 TITLE_PIXELS = 20
 """Size at which results pages draw titles."""

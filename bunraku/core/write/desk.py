@@ -3,12 +3,14 @@
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass, replace
 
-from bunraku.core.write.checklist import Check, check, score
+from bunraku.core.channels import FormId, form_named
+from bunraku.core.channels.form import Profile
+from bunraku.core.write.checklist import RULES, Check, check, score
 from bunraku.core.write.coverage import Coverage, cover, said_twice
 from bunraku.core.write.fields import Fields, Place, places_of, written_of
 from bunraku.core.write.finding import LEVELS
-from bunraku.core.write.limits import Measured, Profile, measure
-from bunraku.core.write.written import Aim, Form
+from bunraku.core.write.limits import Measured, measure
+from bunraku.core.write.written import Aim
 from bunraku.core.write.years import is_of_another_year
 
 ENOUGH = LEVELS.index("all")
@@ -32,7 +34,7 @@ class Desk:
 
 
 def look_at(
-    form: Form,
+    form: FormId,
     fields: Fields,
     phrases: Sequence[str],
     values: Sequence[float],
@@ -63,13 +65,10 @@ def look_at(
         stuffed=[phrases[row] for row in coverage.stuffed],
     )
     written = written_of(form, there)
-    if "bullets" in profile.left_out:
-        written = replace(written, bullets=None)
-    if "tags" in profile.left_out:
-        off = {*off, "tag_says", "tags_used"}
+    off = {*off, *(rule.id for rule in RULES if set(rule.needs) & set(profile.left_out))}
     checks = check(written, whole, off) if phrases else []
     twice: list[str] = []
-    if form == "listing":
+    if form_named(form).has("hidden"):
         twice = said_twice([there.get("title", ""), there.get("hidden", "")], aim.language)
     return Desk(
         places,

@@ -3,6 +3,7 @@
 import re
 from collections.abc import Callable
 
+from bunraku.core.channels import FormId
 from bunraku.core.weigh.saying import plain_words, says_exactly
 from bunraku.core.write.checklist import RULES
 from bunraku.core.write.coverage import said_twice
@@ -12,13 +13,13 @@ from bunraku.core.write.markdown import read_markdown
 from bunraku.core.write.rule import Told
 from bunraku.core.write.slug import propose_slug
 from bunraku.core.write.tags import hashtag_of
-from bunraku.core.write.written import Aim, Form
+from bunraku.core.write.written import Aim
 
 Fixed = dict[str, str]
 """Fields that change, and what they become."""
 
 
-def fix(rule: str, form: Form, fields: Fields, aim: Aim) -> Fixed:
+def fix(rule: str, form: FormId, fields: Fields, aim: Aim) -> Fixed:
     """Fields that keep a rule better.
 
     Parameters: a rule's id; `form` and `fields`; `aim`. Returns: the fields that change; none where

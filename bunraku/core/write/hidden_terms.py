@@ -6,10 +6,11 @@ from dataclasses import dataclass
 import numpy as np
 from scipy import sparse
 
+from bunraku.core.channels.form import Unit
 from bunraku.core.solvers import bounds, constraint, milp
 from bunraku.core.text.stop_words import STOP_WORDS
 from bunraku.core.weigh.saying import plain_words
-from bunraku.core.write.counting import Unit, length
+from bunraku.core.write.counting import length
 from bunraku.core.write.finding import stem_of
 
 GAP = 0.001

@@ -5,118 +5,14 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from bunraku.core.write.counting import Unit, cut_off, length
-from bunraku.core.write.fields import FIELDS, VISIBLE, Fields, items_of, pairs_of
-from bunraku.core.write.written import Form
+from bunraku.core.channels import FORMS
+from bunraku.core.channels.form import FieldLimit, Of, Profile
+from bunraku.core.write.counting import cut_off, length
+from bunraku.core.write.fields import Fields, items_of, pairs_of
 
-Of = Literal["whole", "each", "items"]
-"""All of a field, its items together; each item of it; how many items it has."""
-Kind = Literal["most", "best", "seen"]
-"""More is refused or lost; more is worse; more is not seen before a press."""
 State = Literal["empty", "fits", "near", "over"]
 NEAR = 0.9
 """Share of a limit from which a text is near it."""
-
-
-@dataclass(frozen=True)
-class FieldLimit:
-    """The most that a field holds, of all of it or of each item, in a unit; `unit` says nothing of
-    a number of items."""
-
-    field: str
-    most: float
-    unit: Unit = "characters"
-    of: Of = "whole"
-    kind: Kind = "most"
-
-    @property
-    def id(self) -> str:
-        """By which a limit is told from others of its profile."""
-        return f"{self.field}.{self.of}.{self.kind}.{self.unit}"
-
-
-@dataclass(frozen=True)
-class Profile:
-    """The limits of an outlet or of a kind of marketplace. `left_out`: fields it does not have."""
-
-    id: str
-    form: Form
-    name: str
-    limits: tuple[FieldLimit, ...]
-    left_out: tuple[str, ...] = ()
-
-
-PROFILES: dict[str, Profile] = {
-    profile.id: profile
-    for profile in (
-        Profile(
-            "page", "page", "A site, as results pages show it",
-            (
-                FieldLimit("title", 60),
-                FieldLimit("title", 580, "pixels"),
-                FieldLimit("address", 75, kind="best"),
-                FieldLimit("description", 155),
-                FieldLimit("images", 125, of="each", kind="best"),
-            ),
-        ),
-        Profile(
-            "video", "video", "A video channel",
-            (
-                FieldLimit("title", 100),
-                FieldLimit("title", 50, kind="best"),
-                FieldLimit("description", 5_000, "bytes"),
-                FieldLimit("description", VISIBLE, kind="seen"),
-                FieldLimit("tags", 500),
-                FieldLimit("hashtags", 15, of="items"),
-                FieldLimit("hashtags", 3, of="items", kind="seen"),
-            ),
-        ),
-        Profile(
-            "bullets", "listing", "A shop with titles of 200 and five bullets",
-            (
-                FieldLimit("title", 200),
-                FieldLimit("bullets", 5, of="items"),
-                FieldLimit("bullets", 500, of="each"),
-                FieldLimit("description", 2_000),
-                FieldLimit("description", VISIBLE, kind="seen"),
-                FieldLimit("hidden", 250, "bytes"),
-                FieldLimit("variations", 200, of="each"),
-            ),
-            left_out=("tags", "materials"),
-        ),
-        Profile(
-            "hidden", "listing", "A shop with hidden terms of 2,500 characters",
-            (
-                FieldLimit("title", 200),
-                FieldLimit("bullets", 5, of="items"),
-                FieldLimit("bullets", 500, of="each"),
-                FieldLimit("description", 4_000),
-                FieldLimit("description", VISIBLE, kind="seen"),
-                FieldLimit("hidden", 2_500),
-                FieldLimit("variations", 200, of="each"),
-            ),
-            left_out=("tags", "materials"),
-        ),
-        Profile(
-            "tags", "listing", "A shop with titles of 140 and 13 tags",
-            (
-                FieldLimit("title", 140),
-                FieldLimit("description", 5_000),
-                FieldLimit("description", VISIBLE, kind="seen"),
-                FieldLimit("tags", 13, of="items"),
-                FieldLimit("tags", 20, of="each"),
-                FieldLimit("materials", 13, of="items"),
-                FieldLimit("materials", 45, of="each"),
-                FieldLimit("variations", 140, of="each"),
-            ),
-            left_out=("bullets", "hidden"),
-        ),
-    )
-}  # fmt: skip
-"""The profiles there are; an outlet has one, whose numbers a person may change. To add one, put it
-here."""
-USUAL: dict[Form, str] = {"page": "page", "video": "video", "listing": "tags"}
-"""The profile of an outlet whose own was never chosen."""
 
 
 def changed(profile: Profile, own: Mapping[str, float]) -> Profile:
@@ -161,7 +57,7 @@ def measure(limit: FieldLimit, fields: Fields) -> Measured:
     )
 
 
-_SHAPES = {field.id: field.shape for fields in FIELDS.values() for field in fields}
+_SHAPES = {field.id: field.shape for form in FORMS.values() for field in form.fields}
 
 
 def _items(field: str, text: str) -> list[str]:

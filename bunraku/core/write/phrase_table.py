@@ -6,8 +6,9 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from bunraku.core.channels.form import Unit
 from bunraku.core.weigh.saying import plain_words
-from bunraku.core.write.counting import Unit, length
+from bunraku.core.write.counting import length
 
 Floats = NDArray[np.float64]
 Bools = NDArray[np.bool_]

@@ -10,9 +10,8 @@ from io import StringIO
 from bs4 import BeautifulSoup, Comment, Tag
 from markdownify import MarkdownConverter
 
-from bunraku.core.write.fields import FIELDS
+from bunraku.core.channels import FormId, form_named
 from bunraku.core.write.slug import last_part
-from bunraku.core.write.written import Form
 
 LONGEST = 2_000_000
 """Characters of what is read: a page of several books."""
@@ -40,7 +39,7 @@ class Read:
     notes: list[str] = field(default_factory=list)
 
 
-def read_existing(form: Form, text: str) -> Read:
+def read_existing(form: FormId, text: str) -> Read:
     """Read something that exists into fields.
 
     Parameters: the `form` it is to have; its `text`: HTML, Markdown with or without lines of front
@@ -54,7 +53,7 @@ def read_existing(form: Form, text: str) -> Read:
     table = _from_table(form, text)
     if table is not None:
         return table
-    if form == "page":
+    if form_named(form).has("body"):
         return _page_from_html(text) if _is_html(text) else _page_from_markdown(text)
     notes: list[str] = []
     if _is_html(text):
@@ -64,10 +63,10 @@ def read_existing(form: Form, text: str) -> Read:
     return Read(told, notes)
 
 
-def _from_table(form: Form, text: str) -> Read | None:
+def _from_table(form: FormId, text: str) -> Read | None:
     """Fields of a CSV whose first row names two of them or more; None for what is none."""
-    names = {field.name.casefold(): field.id for field in FIELDS[form]}
-    names |= {field.id: field.id for field in FIELDS[form]}
+    names = {field.name.casefold(): field.id for field in form_named(form).fields}
+    names |= {field.id: field.id for field in form_named(form).fields}
     head = text.lstrip("\ufeff").split("\n", 1)[0]
     sign = max(",;\t", key=head.count)
     rows = csv.reader(StringIO(text.lstrip("\ufeff")), delimiter=sign)
@@ -213,19 +212,16 @@ _LABELS = {
 _LISTED = ("tags", "materials", "bullets", "hashtags")
 
 
-def _from_lines(form: Form, lines: Sequence[str]) -> dict[str, str]:
+def _from_lines(form: FormId, lines: Sequence[str]) -> dict[str, str]:
     """Fields of plain text: the first line is the title; lines that name a field are that field's;
     bullets, times and hashtags are told by their looks; the rest is the description."""
-    own = {
-        "video": {"title", "tags", "description", "hashtags"},
-        "listing": {"title", "tags", "materials", "category", "hidden", "description", "bullets"},
-    }[form]
+    kind = form_named(form)
     found: dict[str, list[str]] = {}
     current = ""
     for line in lines:
         label = _LABELLED.match(line)
         name = _LABELS.get(label.group(1).casefold().strip(), "") if label else ""
-        if label and name in own:
+        if label and name in kind.labels:
             current = name
             found.setdefault(name, [])
             if label.group(2).strip():
@@ -236,15 +232,15 @@ def _from_lines(form: Form, lines: Sequence[str]) -> dict[str, str]:
                 found["description"].append("")
         elif current and current != "description":
             found[current].append(line.strip())
-        elif form == "video" and (chapter := _CHAPTER.match(line)):
+        elif kind.has("chapters") and (chapter := _CHAPTER.match(line)):
             found.setdefault("chapters", []).append(f"{chapter.group(1)}: {chapter.group(2)}")
-        elif form == "listing" and _BULLET.match(line):
+        elif kind.has("bullets") and _BULLET.match(line):
             found.setdefault("bullets", []).append(_BULLET.sub("", line).strip())
         elif "title" not in found:
             found["title"] = [line.strip()]
         else:
             found.setdefault("description", []).append(line)
-    if form == "video":
+    if kind.has("hashtags"):
         tags = [tag for line in found.get("description", []) for tag in _HASHTAG.findall(line)]
         if tags and "hashtags" not in found:
             found["hashtags"] = list(dict.fromkeys(tags))

@@ -4,9 +4,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import NamedTuple
 
-from bunraku.core.write.written import Aim, Form, Written
-
-ALL_FORMS: tuple[Form, ...] = ("page", "video", "listing")
+from bunraku.core.write.written import Aim, Written
 
 
 class Told(NamedTuple):
@@ -22,11 +20,12 @@ Kept = float | Told | None
 
 @dataclass(frozen=True)
 class Rule:
-    """A rule of the checklist: `good` is said where it is kept, `bad` where it is not; `weight` in
-    points before they are brought to a hundred."""
+    """A rule of the checklist: it applies to what has all the fields that it `needs`; `good` is
+    said where it is kept, `bad` where it is not; `weight` in points before they are brought to a
+    hundred."""
 
     id: str
-    forms: tuple[Form, ...]
+    needs: tuple[str, ...]
     weight: float
     good: str
     bad: str

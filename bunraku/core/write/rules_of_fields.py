@@ -2,32 +2,16 @@
 
 import re
 
+from bunraku.core.channels import form_named
+from bunraku.core.channels.form import VISIBLE
 from bunraku.core.text.addresses import address_words
 from bunraku.core.weigh.saying import how_said, plain_words, says_exactly
 from bunraku.core.write.counting import characters
-from bunraku.core.write.fields import VISIBLE
-from bunraku.core.write.rule import ALL_FORMS, Kept, Rule, Told
-from bunraku.core.write.written import Aim, Form, Written
+from bunraku.core.write.rule import Kept, Rule, Told
+from bunraku.core.write.written import Aim, Written
 
-TITLE_CHARACTERS: dict[Form, tuple[int, int]] = {
-    "page": (25, 60),
-    "video": (20, 70),
-    "listing": (30, 140),
-}
-"""Characters of a title, from and to: what says enough and is not cut off where titles are shown in
-a list."""
-DESCRIPTION_CHARACTERS: dict[Form, tuple[int, int]] = {
-    "page": (70, 155),
-    "video": (200, 5_000),
-    "listing": (200, 5_000),
-}
-"""Likewise of a description."""
 EARLY_WORDS = 2
 """Words that may stand before the main keyword in a title that begins with it, near enough."""
-TAG_CHARACTERS = 500
-"""Characters of all tags of a video together."""
-LISTING_TAGS = 13
-"""Tags that most marketplaces take."""
 SHOUTED = 0.4
 """Share of a title's words in capitals from which it shouts."""
 OFTEN = 3
@@ -58,7 +42,7 @@ def _title_early(written: Written, aim: Aim) -> Kept:
 
 
 def _title_length(written: Written, aim: Aim) -> Kept:
-    return _within(characters(written.title.strip()), TITLE_CHARACTERS[written.form])
+    return _within(characters(written.title.strip()), form_named(written.form).title_characters)
 
 
 def _address_says(written: Written, aim: Aim) -> Kept:
@@ -75,7 +59,8 @@ def _opening_says(written: Written, aim: Aim) -> Kept:
 
 
 def _description_length(written: Written, aim: Aim) -> Kept:
-    return _within(characters(written.description.strip()), DESCRIPTION_CHARACTERS[written.form])
+    bounds = form_named(written.form).description_characters
+    return _within(characters(written.description.strip()), bounds)
 
 
 def _headings_say(written: Written, aim: Aim) -> Kept:
@@ -90,10 +75,14 @@ def _tag_says(written: Written, aim: Aim) -> Kept:
 
 
 def _tags_used(written: Written, aim: Aim) -> Kept:
-    if written.form == "listing":
-        return min(1.0, len(written.tags) / LISTING_TAGS)
+    room = form_named(written.form).tag_room
+    if room is None:
+        return None
+    unit, most = room
+    if unit == "tags":
+        return min(1.0, len(written.tags) / most)
     taken = sum(characters(tag) + 1 for tag in written.tags)
-    return 0.5 if taken > TAG_CHARACTERS else min(1.0, taken / (TAG_CHARACTERS / 2))
+    return 0.5 if taken > most else min(1.0, taken / (most / 2))
 
 
 def _year_is_current(written: Written, aim: Aim) -> Kept:
@@ -118,52 +107,52 @@ def _is_not_stuffed(written: Written, aim: Aim) -> Kept:
 
 OF_FIELDS = (
     Rule(
-        "title_says", ALL_FORMS, 30, "Title contains the main keyword.",
+        "title_says", (), 30, "Title contains the main keyword.",
         "Put the exact main keyword in the title.", _title_says,
     ),
     Rule(
-        "title_early", ALL_FORMS, 8, "Main keyword early in the title.",
+        "title_early", (), 8, "Main keyword early in the title.",
         "Start the title with the main keyword.", _title_early,
     ),
     Rule(
-        "title_length", ALL_FORMS, 8, "Title length.",
+        "title_length", (), 8, "Title length.",
         "Adjust the title length.", _title_length,
     ),
     Rule(
-        "address_says", ("page",), 10, "Main keyword in the URL.",
+        "address_says", ("address",), 10, "Main keyword in the URL.",
         "Put the main keyword in the URL.", _address_says,
     ),
     Rule(
-        "opening_says", ALL_FORMS, 14, "Main keyword early in the description.",
+        "opening_says", (), 14, "Main keyword early in the description.",
         "Use the main keyword in the first lines of the description.", _opening_says,
     ),
     Rule(
-        "description_length", ALL_FORMS, 8, "Description length.",
+        "description_length", (), 8, "Description length.",
         "Adjust the description length.",
         _description_length,
     ),
     Rule(
-        "headings_say", ("page",), 10, "Main keyword in a heading.",
+        "headings_say", ("body",), 10, "Main keyword in a heading.",
         "Use the main keyword in a heading.", _headings_say,
     ),
     Rule(
-        "tag_says", ("video", "listing"), 10, "Main keyword is a tag.",
+        "tag_says", ("tags",), 10, "Main keyword is a tag.",
         "Add the main keyword as a tag.", _tag_says,
     ),
     Rule(
-        "tags_used", ("video", "listing"), 8, "Tag space used.",
+        "tags_used", ("tags",), 8, "Tag space used.",
         "Add more tags.", _tags_used,
     ),
     Rule(
-        "year_is_current", ALL_FORMS, 6, "Year is current.",
+        "year_is_current", (), 6, "Year is current.",
         "Update the year in the title.", _year_is_current,
     ),
     Rule(
-        "is_calm", ALL_FORMS, 4, "Title not in capitals.",
+        "is_calm", (), 4, "Title not in capitals.",
         "Avoid capitals in the title.", _is_calm,
     ),
     Rule(
-        "is_not_stuffed", ALL_FORMS, 6, "Main keyword not overused.",
+        "is_not_stuffed", (), 6, "Main keyword not overused.",
         "Use the main keyword less often.", _is_not_stuffed,
     ),
 )  # fmt: skip

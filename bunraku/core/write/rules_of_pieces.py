@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from bunraku.core.weigh.saying import ALL_WORDS, how_said, plain_words, says_exactly
 from bunraku.core.write.coverage import said_twice
 from bunraku.core.write.limits import Measured
-from bunraku.core.write.rule import ALL_FORMS, Kept, Rule, Told, share_of
+from bunraku.core.write.rule import Kept, Rule, Told, share_of
 from bunraku.core.write.slug import wrong_with_slug
 from bunraku.core.write.written import Aim, Written
 
@@ -212,83 +212,83 @@ def _variations_told(written: Written, aim: Aim) -> Kept:
 
 OF_PIECES = (
     Rule(
-        "also_said", ALL_FORMS, 16, "All keywords covered.",
+        "also_said", (), 16, "All keywords covered.",
         "Use the words of each keyword together.", _also_said,
     ),
     Rule(
-        "within_limits", ALL_FORMS, 12, "Fields within limits.",
+        "within_limits", (), 12, "Fields within limits.",
         "Shorten overlong fields.", _within_limits,
     ),
     Rule(
-        "no_rival", ALL_FORMS, 8, "No competitor names.",
+        "no_rival", (), 8, "No competitor names.",
         "Remove competitor names.", _no_rival,
     ),
     Rule(
-        "title_is_own", ALL_FORMS, 6, "Title is unique.",
+        "title_is_own", (), 6, "Title is unique.",
         "Choose a different title.", _title_is_own,
     ),
     Rule(
-        "address_lasts", ("page",), 6, "URL will last.",
+        "address_lasts", ("address",), 6, "URL will last.",
         "Use a URL without year, capitals or spaces.", _address_lasts,
     ),
     Rule(
-        "text_opens", ("page",), 8, "Text starts with the main keyword.",
+        "text_opens", ("body",), 8, "Text starts with the main keyword.",
         "Start the text with the main keyword.", _text_opens,
     ),
     Rule(
-        "text_closes", ("page",), 4, "Text ends with the main keyword.",
+        "text_closes", ("body",), 4, "Text ends with the main keyword.",
         "End the text with the main keyword.", _text_closes,
     ),
     Rule(
-        "links_set", ("page",), 6, "Planned links added.",
+        "links_set", ("body",), 6, "Planned links added.",
         "Add the planned links.", _links_set,
     ),
     Rule(
-        "questions_answered", ("page",), 8, "Questions answered.",
+        "questions_answered", ("body",), 8, "Questions answered.",
         "Answer each question under its own heading.", _questions_answered,
     ),
     Rule(
-        "pictures_told", ("page",), 4, "Pictures have alt text.",
+        "pictures_told", ("images",), 4, "Pictures have alt text.",
         "Add alt text to pictures.", _pictures_told,
     ),
     Rule(
-        "second_said", ("page",), 8, "Second keyword used.",
+        "second_said", ("body",), 8, "Second keyword used.",
         "Use the second keyword in the title or description.", _second_said,
     ),
     Rule(
-        "place_named", ("page",), 6, "Place named.",
+        "place_named", ("body",), 6, "Place named.",
         "Name the place in title, description or first lines.", _place_named,
     ),
     Rule(
-        "spoken_says", ("video",), 8, "Opening line has the main keyword.",
+        "spoken_says", ("spoken",), 8, "Opening line has the main keyword.",
         "Say the main keyword in the opening line.", _spoken_says,
     ),
     Rule(
-        "files_named", ("video",), 6, "File names contain the main keyword.",
+        "files_named", ("file", "picture"), 6, "File names contain the main keyword.",
         "Name files after the main keyword.", _files_named,
     ),
     Rule(
-        "tags_in_text", ("video",), 6, "Tags appear in the text.",
+        "tags_in_text", ("tags", "spoken"), 6, "Tags appear in the text.",
         "Use each tag's words in the description.", _tags_in_text,
     ),
     Rule(
-        "hashtags_used", ("video",), 2, "It has a hashtag.",
+        "hashtags_used", ("hashtags",), 2, "It has a hashtag.",
         "Add a hashtag or two.", _hashtags_used,
     ),
     Rule(
-        "chapters_right", ("video",), 4, "Chapters valid.",
+        "chapters_right", ("chapters",), 4, "Chapters valid.",
         "Correct the chapter times.", _chapters_right,
     ),
     Rule(
-        "bullets_used", ("listing",), 8, "All bullets are used.",
+        "bullets_used", ("bullets",), 8, "All bullets are used.",
         "Use all bullets.", _bullets_used,
     ),
     Rule(
-        "hidden_is_new", ("listing",), 8, "Hidden terms add new words.",
+        "hidden_is_new", ("hidden",), 8, "Hidden terms add new words.",
         "Remove repeats from the hidden terms.", _hidden_is_new,
     ),
     Rule(
-        "variations_told", ("listing",), 6, "Variations have own titles.",
+        "variations_told", ("variations",), 6, "Variations have own titles.",
         "Give each variation its own title.", _variations_told,
     ),
 )  # fmt: skip

@@ -2,18 +2,19 @@
 
 from html import escape
 
-from bunraku.core.write.fields import FIELDS, Field, Fields, items_of, pairs_of
+from bunraku.core.channels import FormId, form_named
+from bunraku.core.channels.form import Field
+from bunraku.core.write.fields import Fields, items_of, pairs_of
 from bunraku.core.write.markdown import as_html as body_as_html
-from bunraku.core.write.written import Form
 
 
-def as_markdown(form: Form, fields: Fields) -> str:
+def as_markdown(form: FormId, fields: Fields) -> str:
     """A page as its text, with the fields that stand around it above between lines of three
     hyphens; a video or a listing with a heading for each field. Empty fields are left out."""
-    if form == "page":
+    if form_named(form).has("body"):
         around = [
             f"{field.id}: {_quoted(fields[field.id])}"
-            for field in FIELDS["page"]
+            for field in form_named(form).fields
             if field.shape in ("line", "text") and field.id != "body" and fields.get(field.id)
         ]
         pictures = [
@@ -24,7 +25,7 @@ def as_markdown(form: Form, fields: Fields) -> str:
         parts += [fields.get("body", "").strip(), "\n".join(pictures)]
         return "\n\n".join(part for part in parts if part) + "\n"
     parts = [f"# {fields['title']}"] if fields.get("title") else []
-    for field in FIELDS[form]:
+    for field in form_named(form).fields:
         text = fields.get(field.id, "").strip()
         if text and field.id != "title":
             listed = "\n".join(f"- {item}" for item in items_of(text))
@@ -42,27 +43,28 @@ def _is_text(field: Field) -> bool:
     return field.shape in ("line", "text")
 
 
-def as_text(form: Form, fields: Fields) -> str:
+def as_text(form: FormId, fields: Fields) -> str:
     """Every field under its name, for pasting. Empty fields are left out."""
     return (
         "\n\n".join(
             f"{field.name}\n{fields[field.id].strip()}"
-            for field in FIELDS[form]
+            for field in form_named(form).fields
             if fields.get(field.id, "").strip()
         )
         + "\n"
     )
 
 
-def as_html(form: Form, fields: Fields, language: str) -> str:
+def as_html(form: FormId, fields: Fields, language: str) -> str:
     """A document of its own: a page with its title and description where browsers and search
     engines look for them, a video or a listing with a heading for each field. What is typed is
     text: HTML that stands in it is written out."""
     head = f"<title>{escape(fields.get('title', ''))}</title>"
-    if form == "page" and fields.get("description"):
+    has_body = form_named(form).has("body")
+    if has_body and fields.get("description"):
         told = escape(" ".join(fields["description"].split()))
         head += f'\n<meta name="description" content="{told}">'
-    if form == "page":
+    if has_body:
         main = body_as_html(fields.get("body", "")).strip()
         pictures = "\n".join(
             f'<img src="{escape(name)}" alt="{escape(said)}">'
@@ -72,7 +74,7 @@ def as_html(form: Form, fields: Fields, language: str) -> str:
     else:
         main = "\n".join(
             _section(field, fields[field.id].strip())
-            for field in FIELDS[form]
+            for field in form_named(form).fields
             if fields.get(field.id, "").strip()
         )
     return (

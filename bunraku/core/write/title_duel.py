@@ -6,15 +6,13 @@ from math import erf, sqrt
 
 import numpy as np
 
+from bunraku.core.channels import channel_named
 from bunraku.core.weigh.landing import clicks_of_places, landings
-from bunraku.core.weigh.page import MARKET_PARTS, VIDEO_PARTS, WEB_PARTS
 from bunraku.core.weigh.saying import how_said, plain_words
 from bunraku.core.write.counting import characters
 from bunraku.core.write.packing import contained
 from bunraku.core.write.phrase_table import Floats
 
-WORDING = {"web": WEB_PARTS[2], "video": VIDEO_PARTS[2], "marketplace": MARKET_PARTS[2]}
-"""Points of strength that the exact phrase in the title brings, by channel."""
 SPREAD = 1.2816
 """Standard deviations on either side that hold 80 %."""
 SURE = 0.8
@@ -88,7 +86,8 @@ def compare_titles(
     (as results have, `strength`); visits are those of `landings`; their variance is that of the
     place one lands on and of the searches. The difference of two titles rests on the phrases that
     they say differently: it decides where it is on one side with a probability of `SURE`, both
-    taken as normal. Raises: `KeyError` for another channel. Cost: a page of `landings` a phrase."""
+    taken as normal. Raises: `ValueError` for another channel. Cost: a page of `landings` a
+    phrase."""
     by_phrase = [_brings(titles, phrase, channel, language) for phrase in phrases]
     told = tuple(
         _title(text, tuple(brings[place] for brings in by_phrase), phrases)
@@ -108,7 +107,8 @@ def _brings(
     said = [how_said(title, phrase.text, language) for title in titles]
     if phrase.strengths is None or phrase.own is None:
         return [PhraseBrings(how, np.nan, np.nan, np.nan) for how in said]
-    own = np.array([max(phrase.own - WORDING[channel] * (1 - how), 0.0) for how in said])
+    wording = channel_named(channel).ranking.parts[2]
+    own = np.array([max(phrase.own - wording * (1 - how), 0.0) for how in said])
     seen = landings(phrase.strengths, own, channel, phrase.volume, phrase.open_share)
     searched = np.nan if phrase.volume is None else phrase.volume
     clicks = clicks_of_places(channel, searched, phrase.open_share)

@@ -4,8 +4,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from bunraku.core.channels.form import FieldLimit
 from bunraku.core.write.counting import length
-from bunraku.core.write.limits import FieldLimit
 from bunraku.core.write.packing import Packed, Wish, contained, pack
 
 Shape = Literal["first", "most", "short", "two"]

@@ -8,9 +8,10 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy import sparse
 
+from bunraku.core.channels.form import Unit
 from bunraku.core.solvers import linprog
 from bunraku.core.weigh.saying import plain_words
-from bunraku.core.write.counting import Unit, length
+from bunraku.core.write.counting import length
 
 Floats = NDArray[np.float64]
 

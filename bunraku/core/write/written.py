@@ -3,14 +3,12 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
-from typing import TYPE_CHECKING, Literal
+from typing import TYPE_CHECKING
+
+from bunraku.core.channels import FormId
 
 if TYPE_CHECKING:
     from bunraku.core.write.limits import Measured
-
-Form = Literal["page", "video", "listing"]
-FORM_OF: dict[str, Form] = {"web": "page", "video": "video", "marketplace": "listing"}
-"""What is written for each channel."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -19,7 +17,7 @@ class Written:
     `pictures`, `chapters`, `variations`: a name and what it says each; `files`: names of the video
     and of its picture; `links`: what they say."""
 
-    form: Form
+    form: FormId
     title: str
     address: str = ""
     description: str = ""

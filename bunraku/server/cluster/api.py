@@ -4,6 +4,7 @@ from typing import Annotated, Any, Literal
 
 from ninja import Field, Query, Router, Schema
 
+from bunraku.core.channels import ChannelId
 from bunraku.server.cluster.actions import move_keywords, rename_cluster, start_clustering
 from bunraku.server.cluster.schemas import (
     ClusterChange,
@@ -22,7 +23,6 @@ from bunraku.server.cluster.strictness import preview_strictness
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 from bunraku.server.sheet.scopes import find_scope
-from bunraku.sources.protocol import Channel
 
 router = Router(tags=["cluster"])
 
@@ -30,7 +30,7 @@ router = Router(tags=["cluster"])
 class ClustersQuery(Schema):
     """Which clusters are wanted."""
 
-    channel: Channel = "web"
+    channel: ChannelId = "web"
     q: str = Field("", max_length=200)
     sort: Literal["worth", "volume", "keywords", "chance"] = "worth"
     several: bool = False

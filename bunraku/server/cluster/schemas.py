@@ -4,11 +4,11 @@ from typing import Annotated, Any, Literal
 
 from ninja import Field, Schema
 
+from bunraku.core.channels import ChannelId
 from bunraku.server.inputs import Id, a_name
 from bunraku.server.sheet.api import RowIds
 from bunraku.server.sheet.rows import RowOut
 from bunraku.server.stale import Was
-from bunraku.sources.protocol import Channel
 
 Priority = Literal["high", "normal", "low", ""]
 ClusterIds = Annotated[list[Id], Field(min_length=1, max_length=5_000)]
@@ -60,7 +60,7 @@ class ClusterDetailOut(Schema):
     name: str
     own_name: str
     lead: str
-    channel: Channel
+    channel: ChannelId
     theme_id: int | None
     theme: str
     locked: bool
@@ -76,7 +76,7 @@ class ClusteringIn(Schema):
     """Which channel to cluster, whether what is clustered already may move, and how alike members
     must be, times the usual (left out: as it was)."""
 
-    channel: Channel
+    channel: ChannelId
     afresh: bool = False
     strictness: Strictness | None = None
 
@@ -109,7 +109,7 @@ class MoveIn(Schema):
 class StrictnessIn(Schema):
     """A strictness that is thought of."""
 
-    channel: Channel
+    channel: ChannelId
     strictness: Strictness
 
 
@@ -162,7 +162,7 @@ class ProposalsOut(Schema):
 class OfChannel(Schema):
     """The channel that is looked at."""
 
-    channel: Channel = "web"
+    channel: ChannelId = "web"
 
 
 class TakeIn(Schema):

@@ -6,6 +6,7 @@ from typing import Any
 from django.db import transaction
 from django.db.models import Q, QuerySet
 
+from bunraku.core.channels import CHANNEL_IDS
 from bunraku.core.follow.rhythm import check_back
 from bunraku.server.clock import today
 from bunraku.server.errors import BunrakuError, not_found
@@ -13,7 +14,6 @@ from bunraku.server.follow.judging import judge_changes
 from bunraku.server.follow.models import DiaryEntry
 from bunraku.server.follow.publishing import find_live, form_of
 from bunraku.server.projects.models import Project
-from bunraku.sources.protocol import CHANNELS
 
 BY_HAND = ("pictures", "price", "links", "engine", "other")
 """What a person can note by hand."""
@@ -43,7 +43,7 @@ def note_event(
             "invalid_input", "An update of the engine is of a whole channel.", field="live"
         )
     channel = live.scope.channel if live else channel
-    if channel not in CHANNELS:
+    if channel not in CHANNEL_IDS:
         raise BunrakuError("invalid_input", "Say what it happened to.", field="live")
     if live is not None and day < live.published:
         message = f"It was not there before {live.published:%-d %B %Y}."

@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 
 from ninja import Field, Schema
 
+from bunraku.core.channels import ChannelId
 from bunraku.server.inputs import Day, Id
 
 Why = Literal["helped", "hurt", "wander", "young", "green", "several", "few", "unchecked", "alone"]
@@ -93,7 +94,7 @@ class EventIn(Schema):
     what: Literal["pictures", "price", "links", "engine", "other"]
     day: Day
     live: Id | None = None
-    channel: Literal["", "web", "video", "marketplace"] = ""
+    channel: ChannelId | Literal[""] = ""
     reason: Reason = ""
     note: Note = ""
 

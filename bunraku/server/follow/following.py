@@ -6,7 +6,7 @@ from django.db.models import Count, Exists, F, FloatField, OuterRef, Q, Sum
 from django.db.models.fields.json import KT
 from django.db.models.functions import Cast, Coalesce
 
-from bunraku.core.plan.pieces import KINDS
+from bunraku.core.channels import KINDS
 from bunraku.server.clock import today
 from bunraku.server.follow.checking import due_pieces, price_of_checks
 from bunraku.server.follow.clock_job import clock_of

@@ -6,13 +6,10 @@ from typing import Any
 
 import numpy as np
 
+from bunraku.core.channels import KINDS, channel_named, form_named
 from bunraku.core.follow.checks import FAILED, day_of, stack, unpack
 from bunraku.core.follow.history import NONE, gaps, summarise
-from bunraku.core.follow.rhythm import RHYTHMS
 from bunraku.core.follow.visible import visible_searches
-from bunraku.core.plan.pieces import KINDS
-from bunraku.core.weigh.chance import SETTLED
-from bunraku.core.write.fields import FIELDS
 from bunraku.server.clock import today
 from bunraku.server.follow.checking import price_of_checks
 from bunraku.server.follow.judging import BACK_DAYS
@@ -76,7 +73,7 @@ def live_of(project: Project, live_id: int) -> dict[str, Any]:
         ],
         "fields": [
             {"id": field.id, "name": field.name, "text": live.fields.get(field.id, "")}
-            for field in FIELDS[form]
+            for field in form_named(form).fields
             if live.fields.get(field.id)
         ],
         "unpublished_changes": len(changes_of(form, live.fields, draft.fields)) if draft else 0,
@@ -88,7 +85,8 @@ def live_of(project: Project, live_id: int) -> dict[str, Any]:
 
 
 def _settled(live: LivePiece) -> date:
-    return live.published + timedelta(weeks=SETTLED[live.scope.channel])
+    ripening = channel_named(live.scope.channel).ripening
+    return live.published + timedelta(weeks=ripening.settled_weeks)
 
 
 def _places(tracks: Sequence[Followed]) -> tuple[list[int], np.ndarray[Any, Any]]:
@@ -172,7 +170,7 @@ def _visible(
 
 
 def _gaps(days: Sequence[int], form: Any, how: str) -> list[list[Any]]:
-    usual = 7 if how == "weekly" else RHYTHMS[form].then
+    usual = 7 if how == "weekly" else form_named(form).rhythm.then
     return [[day_of(low), day_of(high)] for low, high in gaps(np.array(days, dtype=int), usual)]
 
 
@@ -195,8 +193,8 @@ def _elsewhere(tracks: Sequence[Followed]) -> list[dict[str, Any]]:
 
 def entry_out(entry: DiaryEntry) -> dict[str, Any]:
     """An entry of the diary as it is told."""
-    form = FIELDS_BY_CHANNEL.get(entry.channel, ())
-    names = {field.id: field.name for field in form}
+    fields = channel_named(entry.channel).form.fields if entry.channel else ()
+    names = {field.id: field.name for field in fields}
     return {
         "id": entry.pk,
         "live": entry.live_id,
@@ -216,11 +214,3 @@ def entry_out(entry: DiaryEntry) -> dict[str, Any]:
         "judged": entry.judged or None,
         "judged_on": entry.judged_on,
     }
-
-
-FIELDS_BY_CHANNEL = {
-    "web": FIELDS["page"],
-    "video": FIELDS["video"],
-    "marketplace": FIELDS["listing"],
-}
-"""The fields that an entry of a channel may tell of."""

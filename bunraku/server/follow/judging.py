@@ -9,22 +9,21 @@ from typing import Any
 import numpy as np
 from django.db.models import F, Q
 
+from bunraku.core.channels import channel_named
 from bunraku.core.follow.before_after import Verdict, judge
 from bunraku.core.follow.checks import Stack, day_number, day_of, stack
 from bunraku.core.follow.history import NONE, moves, summarise
 from bunraku.core.follow.saying import say_verdict
 from bunraku.core.follow.untouched import Histories
 from bunraku.core.follow.visible import visible_searches
-from bunraku.core.follow.windows import LENGTHS
-from bunraku.core.write.written import FORM_OF
 from bunraku.server.clock import today
 from bunraku.server.follow.models import DiaryEntry, Followed, LivePiece
 from bunraku.server.projects.models import Project
 
 BACK_DAYS = 28
 """How far back the list looks for what moved."""
-JUDGED_FOR = {form: length.most + length.settles + 14 for form, length in LENGTHS.items()}
-"""Days after a change until which it is judged anew with each check: then its windows are full."""
+AFTER_WINDOWS_DAYS = 14
+"""Days after the windows around a change are full during which each check still judges it anew."""
 
 
 def histories_of(project: Project, channel: str) -> tuple[Histories, dict[int, int]] | None:
@@ -58,7 +57,7 @@ def histories_of(project: Project, channel: str) -> tuple[Histories, dict[int, i
             changes,
             updates,
             channel,
-            FORM_OF[channel],
+            channel_named(channel).form.id,
         ),
         number,
     )
@@ -72,7 +71,8 @@ def judge_changes(
     be called after checks."""
     judged = 0
     for channel in channels:
-        reach = timedelta(days=JUDGED_FOR[FORM_OF[channel]])
+        windows = channel_named(channel).form.windows
+        reach = timedelta(days=windows.most + windows.settles + AFTER_WINDOWS_DAYS)
         anew = Q(judged_on=None) | Q(judged_on__lte=F("day") + reach)
         if told is not None:
             anew |= Q(day__gte=told[0] - reach, day__lte=told[1] + reach)
@@ -93,7 +93,8 @@ def judge_changes(
                 day_number(today()),
                 seed=entry.pk,
             )
-            entry.judged, entry.judged_on = verdict_out(verdict, FORM_OF[channel]), today()
+            entry.judged = verdict_out(verdict, channel_named(channel).form.id)
+            entry.judged_on = today()
             judged += 1
         DiaryEntry.objects.bulk_update(entries, ["judged", "judged_on"], batch_size=200)
     return judged

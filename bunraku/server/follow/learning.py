@@ -7,12 +7,11 @@ from typing import Any
 import numpy as np
 from django.db import transaction
 
+from bunraku.core.channels import channel_named
 from bunraku.core.follow.checks import FAILED, day_number, unpack
 from bunraku.core.follow.learning import LEAST_OUTCOMES, learn, learn_days
-from bunraku.core.weigh.chance import SETTLED
 from bunraku.core.weigh.page import PAGE_ONE
 from bunraku.core.weigh.saying import how_said
-from bunraku.core.write.title_duel import WORDING
 from bunraku.server.clock import today
 from bunraku.server.follow.models import Followed, LivePiece
 from bunraku.server.journal.recorder import Recorder
@@ -75,7 +74,7 @@ def _outcomes(outlet: Outlet, lives: list[LivePiece]) -> tuple[Any, Any, Any, An
     """Strengths of the pages that were forecast with, own strengths as they were then (less what
     the title lacks of the phrase), places once settled, and which piece each is of. Only phrases of
     a piece's own topic teach: its main one, and those of that one's cluster."""
-    weeks = timedelta(weeks=SETTLED[outlet.channel])
+    weeks = timedelta(weeks=channel_named(outlet.channel).ripening.settled_weeks)
     settled = {live.pk: live for live in lives if live.published + weeks <= today()}
     strengths, own, places, pieces = [], [], [], []
     tracks = Followed.objects.filter(live__in=list(settled), place="", device=0).exclude(
@@ -98,7 +97,9 @@ def _outcomes(outlet: Outlet, lives: list[LivePiece]) -> tuple[Any, Any, Any, An
         if place is None or len(track.strengths) != PAGE_ONE or track.own_strength is None:
             continue
         title = live.fields.get("title") or live.title
-        lacks = WORDING[outlet.channel] * (1 - how_said(title, track.text, live.scope.language))
+        lacks = channel_named(outlet.channel).ranking.parts[2] * (
+            1 - how_said(title, track.text, live.scope.language)
+        )
         strengths.append([np.nan if s is None else s for s in track.strengths])
         own.append(max(0.0, track.own_strength - lacks))
         places.append(place)

@@ -5,8 +5,8 @@ from typing import Annotated, Literal
 
 from ninja import Field, Schema
 
+from bunraku.core.channels import ChannelId
 from bunraku.server.inputs import Id
-from bunraku.sources.protocol import Channel
 
 
 class FollowingQuery(Schema):
@@ -14,7 +14,7 @@ class FollowingQuery(Schema):
 
     which: Literal["", "rising", "falling", "due", "unseen", "gone"] = ""
     order: Literal["moved", "fell", "visible", "due", "title", "new"] = "moved"
-    channel: Literal["", "web", "video", "marketplace"] = ""
+    channel: ChannelId | Literal[""] = ""
     outlet: Id | None = None
     q: Annotated[str, Field(max_length=100)] = ""
     offset: Annotated[int, Field(ge=0, le=1_000_000)] = 0
@@ -32,7 +32,7 @@ class LiveRowOut(Schema):
     piece: int | None
     title: str
     kind_name: str
-    channel: Channel
+    channel: ChannelId
     outlet: str
     address: str
     published: date

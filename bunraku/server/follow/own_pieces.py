@@ -1,5 +1,6 @@
 """What is live, as a source that makes a world to practise in has to know it."""
 
+from bunraku.core.channels import channel_named
 from bunraku.core.text.addresses import host_of
 from bunraku.core.write.fields import items_of
 from bunraku.server.clock import today
@@ -30,9 +31,11 @@ def own_pieces(scope: Scope) -> tuple[OwnPiece, ...]:
 def _told(live: LivePiece, main: str) -> OwnPiece:
     outlet = live.outlet
     assert outlet is not None  # noqa: S101
+    by_host = channel_named(outlet.channel).known_by_host
+    host = host_of(outlet.address) if by_host else ""
     return OwnPiece(
         address=live.address,
-        publisher=(host_of(outlet.address) if outlet.channel == "web" else "") or outlet.name,
+        publisher=host or outlet.name,
         standing=outlet.standing,
         title=live.fields.get("title") or live.title,
         main=main,

@@ -5,11 +5,11 @@ from typing import Any
 
 from ninja import Query, Router, Schema
 
+from bunraku.core.channels import ChannelId
 from bunraku.server.follow.own_reports import bring_report, own_report, take_out_report
 from bunraku.server.follow.report_api import BringIn
 from bunraku.server.inputs import Day
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
-from bunraku.sources.protocol import Channel
 
 router = Router(tags=["follow"])
 
@@ -18,7 +18,7 @@ class ReportBringIn(BringIn):
     """An upload that holds a page-and-query report, of which channel, and, where it names no days,
     up to which day it is."""
 
-    channel: Channel
+    channel: ChannelId
     day: Day | None = None
 
 
@@ -67,7 +67,7 @@ class FadingOut(Schema):
 class OwnReportQuery(Schema):
     """Of which channel."""
 
-    channel: Channel
+    channel: ChannelId
 
 
 class OwnReportOut(Schema):

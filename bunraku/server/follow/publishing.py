@@ -7,10 +7,9 @@ from typing import Any
 from django.db import transaction
 from django.db.models import F
 
+from bunraku.core.channels import FormId, channel_named, form_named
 from bunraku.core.follow.checks import EPOCH
-from bunraku.core.follow.rhythm import Form, check_back, next_check
-from bunraku.core.write.fields import FIELDS
-from bunraku.core.write.written import FORM_OF
+from bunraku.core.follow.rhythm import check_back, next_check
 from bunraku.server.clock import today
 from bunraku.server.errors import BunrakuError, not_found
 from bunraku.server.follow.forecasts import forecasts_of
@@ -37,9 +36,9 @@ def find_live(project: Project, live_id: int) -> LivePiece:
     return live
 
 
-def form_of(live: LivePiece) -> Form:
+def form_of(live: LivePiece) -> FormId:
     """The form of a live piece: what its channel publishes."""
-    return FORM_OF[live.scope.channel]
+    return channel_named(live.scope.channel).form.id
 
 
 def publish(
@@ -83,7 +82,7 @@ def publish(
             followed=today(),
             fields=fields,
             next_check=next_check(
-                FORM_OF[piece.scope.channel], how_of(project), max(day, today()), None
+                channel_named(piece.scope.channel).form.id, how_of(project), max(day, today()), None
             ),
         )
         Followed.objects.bulk_create(
@@ -183,13 +182,13 @@ def take_down(project: Project, live_id: int, day: date, who: str, *, reason: st
 
 
 def changes_of(
-    form: Form, before: Mapping[str, str], after: Mapping[str, str]
+    form: FormId, before: Mapping[str, str], after: Mapping[str, str]
 ) -> list[dict[str, str]]:
     """Fields that differ, in their order, with what stood there before and after. The address is
     told apart: what is written of it is only its last part."""
     return [
         {"field": field.id, "before": before.get(field.id, ""), "after": after.get(field.id, "")}
-        for field in FIELDS[form]
+        for field in form_named(form).fields
         if field.id != "address" and before.get(field.id, "") != after.get(field.id, "")
     ]
 
@@ -235,9 +234,9 @@ def publishing_of(project: Project, piece_id: int) -> dict[str, Any]:
     are empty. Raises: not_found."""
     piece = find_piece(project, piece_id)
     live = LivePiece.objects.filter(piece=piece).first()
-    form = FORM_OF[piece.scope.channel]
+    form = channel_named(piece.scope.channel).form.id
     fields = _drafted(piece)
-    names = {field.id: field.name for field in FIELDS[form]}
+    names = {field.id: field.name for field in form_named(form).fields}
     changes = changes_of(form, live.fields if live else {}, fields)
     source = watching_source(project)
     return {

@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from bunraku.core.write.fields import FIELDS
+from bunraku.core.channels import form_named
 from bunraku.server.clock import today
 from bunraku.server.errors import BunrakuError
 from bunraku.server.follow.models import LivePiece
@@ -52,7 +52,7 @@ def _of_source(project: Project, live: LivePiece) -> tuple[dict[str, str], str]:
     fields = {
         name: "\n".join(value) if name in AS_LINES else str(value)
         for name, value in told.items()
-        if name in {field.id for field in FIELDS[form_of(live)]} and value
+        if name in {field.id for field in form_named(form_of(live)).fields} and value
     }
     return fields, source.name
 
@@ -61,7 +61,7 @@ def _compared(
     live: LivePiece, there: dict[str, str], source: str, notes: list[str]
 ) -> dict[str, Any]:
     differs, compared = [], []
-    for field in FIELDS[form_of(live)]:
+    for field in form_named(form_of(live)).fields:
         written, found = live.fields.get(field.id, ""), there.get(field.id)
         # The address is where it was found; an empty field that is not told is no difference.
         if field.id == "address" or found is None:

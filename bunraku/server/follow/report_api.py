@@ -7,6 +7,7 @@ from typing import Annotated, Any, Literal
 from django.http import HttpResponse
 from ninja import Field, Query, Router, Schema, Status
 
+from bunraku.core.channels import ChannelId
 from bunraku.core.formats.csv_out import csv_lines
 from bunraku.core.formats.xlsx_out import xlsx_bytes
 from bunraku.server.downloads import attached, attached_csv
@@ -15,7 +16,6 @@ from bunraku.server.follow.report import COLUMNS, bring_months, report_of, repor
 from bunraku.server.follow.steps import make_task, steps_of
 from bunraku.server.inputs import Day, Id
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
-from bunraku.sources.protocol import Channel
 
 router = Router(tags=["follow"])
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
@@ -27,7 +27,7 @@ class LearnedOut(Schema):
 
     outlet: int
     name: str
-    channel: Channel
+    channel: ChannelId
     learns: bool
     on: date | None
     outcomes: int

@@ -6,9 +6,9 @@ from typing import Annotated, Any, Literal
 from ninja import Field, Schema
 from pydantic import AfterValidator, WithJsonSchema
 
+from bunraku.core.channels import ChannelId, FormId
 from bunraku.server.follow.diary_schemas import EntryOut, FieldChangeOut, Reason, WhatHappened
 from bunraku.server.inputs import Day, Id
-from bunraku.sources.protocol import Channel
 
 
 class BackOut(Schema):
@@ -96,7 +96,7 @@ class PublishingOut(Schema):
 
     live: int | None
     title: str
-    form: Literal["page", "video", "listing"]
+    form: FormId
     published: date | None
     address: str
     today: date
@@ -192,8 +192,8 @@ class LiveOut(Schema):
     piece: int | None
     title: str
     kind_name: str
-    channel: Channel
-    form: Literal["page", "video", "listing"]
+    channel: ChannelId
+    form: FormId
     outlet: str
     address: str
     published: date

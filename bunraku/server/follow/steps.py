@@ -6,11 +6,11 @@ from datetime import timedelta
 import numpy as np
 from django.db import transaction
 
+from bunraku.core.channels import channel_named
 from bunraku.core.follow.checks import stack
 from bunraku.core.follow.history import NONE, moves, summarise
 from bunraku.core.follow.next_steps import Facts, PhraseFacts, Step, next_steps
 from bunraku.core.text import content_stems, identity_key
-from bunraku.core.weigh.chance import SETTLED
 from bunraku.core.weigh.saying import ALL_WORDS, how_said
 from bunraku.core.write.fields import written_of
 from bunraku.core.write.years import other_years
@@ -74,7 +74,7 @@ def facts_of(project: Project, live: LivePiece) -> Facts:
     return Facts(
         form=form_of(live),
         age_days=age,
-        settled=age >= 7 * SETTLED[live.scope.channel],
+        settled=age >= 7 * channel_named(live.scope.channel).ripening.settled_weeks,
         looked_at=live.last_check is not None,
         phrases=[
             PhraseFacts(

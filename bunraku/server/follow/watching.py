@@ -7,9 +7,9 @@ from typing import Any
 
 from django.db import transaction
 
+from bunraku.core.channels import channel_named
 from bunraku.core.follow.month import months_back
 from bunraku.core.follow.rhythm import How, next_check
-from bunraku.core.write.written import FORM_OF
 from bunraku.server.clock import today
 from bunraku.server.errors import BunrakuError
 from bunraku.server.follow.models import DEVICES, DiaryEntry, LivePiece, Watch
@@ -59,7 +59,7 @@ def set_next_checks(project: Project, watch: Watch, pieces: Iterable[LivePiece])
     lives = list(pieces)
     begun = _last_changes(lives)
     for live in lives:
-        form = FORM_OF[live.scope.channel]
+        form = channel_named(live.scope.channel).form.id
         start = max(live.followed, begun.get(live.pk, live.followed))
         live.next_check = next_check(form, watch.rhythm, start, live.last_check)  # type: ignore[arg-type]
     LivePiece.objects.bulk_update(lives, ["next_check"], batch_size=500)

@@ -8,7 +8,7 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
-from bunraku.core.plan.pieces import KINDS
+from bunraku.core.channels import KINDS
 from bunraku.core.text import identity_key
 from bunraku.server.errors import BunrakuError, not_found
 from bunraku.server.journal.recorder import Recorder

@@ -6,7 +6,7 @@ from typing import Any
 from django.http import HttpResponse
 from ninja import Query, Router, Status
 
-from bunraku.core.plan.pieces import KINDS
+from bunraku.core.channels import KINDS
 from bunraku.server.downloads import attached_csv
 from bunraku.server.errors import not_found
 from bunraku.server.plan.actions import (

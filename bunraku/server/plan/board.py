@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Any, Literal
 
-from bunraku.core.plan.pieces import KINDS
+from bunraku.core.channels import KINDS
 from bunraku.core.text.folding import fold
 from bunraku.server.cluster.models import Cluster, Theme
 from bunraku.server.plan.fit import last_fit

@@ -4,21 +4,14 @@ from collections import Counter
 from collections.abc import Sequence
 from typing import Any
 
+from bunraku.core.channels import KINDS, channel_named
+from bunraku.core.channels.form import VISIBLE
 from bunraku.core.plan.brief import Brief, Section
-from bunraku.core.plan.pieces import KINDS
 from bunraku.core.text import identity_key
 from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.core.weigh.company import Narrowing
 from bunraku.core.weigh.reasons import chance_words, count_words
 from bunraku.core.weigh.saying import says_exactly
-from bunraku.core.write.fields import VISIBLE
-from bunraku.core.write.rules_of_fields import (
-    DESCRIPTION_CHARACTERS,
-    LISTING_TAGS,
-    TAG_CHARACTERS,
-    TITLE_CHARACTERS,
-)
-from bunraku.core.write.written import FORM_OF
 from bunraku.server.clock import today
 from bunraku.server.errors import not_found
 from bunraku.server.plan.linking import around_piece
@@ -265,19 +258,14 @@ def _links(project: Project, figures: PieceFigures) -> Section:
 
 
 def _limits(figures: PieceFigures) -> Section:
-    form = FORM_OF[figures.piece.scope.channel]
-    low, high = TITLE_CHARACTERS[form]
+    form = channel_named(figures.piece.scope.channel).form
+    low, high = form.title_characters
     rows = [("Title", f"{low} to {high} characters", "the exact main keyword, early")]
-    low, high = DESCRIPTION_CHARACTERS[form]
+    low, high = form.description_characters
     rows.append(
         ("Description", f"{low} to {high:,} characters", f"the main keyword in the first {VISIBLE}")
     )
-    if form == "video":
-        rows.append(("Tags", f"{TAG_CHARACTERS} characters in all", "the main keyword first"))
-    if form == "listing":
-        rows.append(("Tags", f"{LISTING_TAGS}", "the main keyword among them"))
-    if form == "page":
-        rows.append(("URL", "short", "the main keyword; keep it once published"))
+    rows += form.brief
     return Section("Fields and limits", head=("Field", "Length", "What it must contain"), rows=rows)
 
 

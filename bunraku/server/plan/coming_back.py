@@ -5,8 +5,8 @@ from typing import Any
 from django.core.files.uploadedfile import UploadedFile
 from django.db import transaction
 
+from bunraku.core.channels import KINDS
 from bunraku.core.formats.plan_in import HEADINGS, PlanTable, read_plan
-from bunraku.core.plan.pieces import KINDS
 from bunraku.server.gather.files.uploads import find_upload, forget, keep_compared, read_whole
 from bunraku.server.journal.recorder import Recorder
 from bunraku.server.plan.hours import months_of

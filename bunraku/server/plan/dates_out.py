@@ -5,7 +5,7 @@ from datetime import UTC, date, datetime, timedelta
 
 from icalendar import Calendar, Event
 
-from bunraku.core.plan.pieces import KINDS
+from bunraku.core.channels import KINDS
 from bunraku.server.plan.selectors import PieceFigures
 from bunraku.server.projects.models import Project
 

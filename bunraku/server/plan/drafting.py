@@ -3,12 +3,13 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
+from bunraku.core.channels import ClusterFacts, channel_named
 from bunraku.core.gather.brands import BrandMatcher
 from bunraku.core.gather.fit import EVEN
 from bunraku.core.gather.years import for_coming_year
 from bunraku.core.plan.calendar import months_ahead
 from bunraku.core.plan.ownership import divide_keywords
-from bunraku.core.plan.pieces import home_page, suggest_kind, title_from
+from bunraku.core.plan.pieces import home_page, title_from
 from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.core.weigh.verdict import VERDICTS
 from bunraku.server.clock import today
@@ -165,8 +166,7 @@ def _draft(
     main = by_id[mine[0]]
     renewed = for_coming_year(main.text, months_ahead(today())[0])
     because = "" if renewed == main.text else f"; its year is now that of “{renewed}”"
-    suggestion = suggest_kind(
-        cluster.scope.channel,
+    facts = ClusterFacts(
         [INTENTS[row.intent] for row in rows if row.intent >= 0],
         sum(row.local for row in rows) / len(rows),
         [name for row in rows for name in features.get(row.pk, ())],
@@ -175,6 +175,7 @@ def _draft(
         if places.find(main.text) is not None
         else 0,
     )
+    suggestion = channel_named(cluster.scope.channel).suggest(facts)
     return Draft(
         cluster=cluster,
         outlet=outlet,

@@ -8,7 +8,8 @@ from typing import Any
 
 from django.db import transaction
 
-from bunraku.core.plan.pieces import suggest_kind, title_from
+from bunraku.core.channels import ClusterFacts, channel_named
+from bunraku.core.plan.pieces import title_from
 from bunraku.core.text import content_stems, identity_key
 from bunraku.core.text.addresses import address_words
 from bunraku.core.text.labelled_phrases import INTENTS
@@ -132,10 +133,11 @@ def bring_in(project: Project, channel: str, pages: Sequence[Page]) -> Brought:
 
 def _kind_of(channel: str, page: Page, row: Row) -> str:
     """A site's address without a path is its home page; else as its keyword asks for."""
-    if channel == "web" and not address_words(page.address).strip("/"):
-        return "home"
+    home = channel_named(channel).home
+    if home and not address_words(page.address).strip("/"):
+        return home
     intents = [INTENTS[row.intent]] if row.intent >= 0 else []
-    return suggest_kind(channel, intents, float(row.local), (), 0).kind
+    return channel_named(channel).suggest(ClusterFacts(intents, float(row.local))).kind
 
 
 def _reported(scope: Scope) -> list[tuple[Row, str]]:

@@ -1,20 +1,20 @@
 """Pieces that exist already, over HTTP."""
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any
 
 from ninja import Field, Query, Router, Schema
 
+from bunraku.core.channels import ChannelId
 from bunraku.server.plan.existing import bring_in, pages_in, reported_pages
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 
 router = Router(tags=["plan"])
-Channel = Literal["web", "video", "marketplace"]
 
 
 class OfChannel(Schema):
     """A channel."""
 
-    channel: Channel = "web"
+    channel: ChannelId = "web"
 
 
 class ReportedPageOut(Schema):
@@ -36,7 +36,7 @@ def reported(request: ProjectRequest, project_id: ProjectId, asked: Query[OfChan
 class ExistingIn(Schema):
     """Addresses of what exists, one a line, each with its title if it is known."""
 
-    channel: Channel = "web"
+    channel: ChannelId = "web"
     text: Annotated[str, Field(max_length=200_000)]
 
 

@@ -2,9 +2,9 @@
 
 from collections.abc import Iterator, Sequence
 
+from bunraku.core.channels import KINDS
 from bunraku.core.formats.csv_out import Cell, Column, csv_lines
 from bunraku.core.formats.xlsx_out import xlsx_bytes
-from bunraku.core.plan.pieces import KINDS
 from bunraku.server.plan.selectors import PieceFigures
 
 COLUMNS = (

@@ -6,8 +6,8 @@ from typing import Annotated
 
 from pydantic import AfterValidator, WithJsonSchema
 
+from bunraku.core.channels import KINDS
 from bunraku.core.plan.calendar import HORIZONS, months_ahead
-from bunraku.core.plan.pieces import KINDS
 from bunraku.core.plan.work import Learned, learn_hours
 from bunraku.server.clock import today
 from bunraku.server.plan.models import MonthHours, Piece

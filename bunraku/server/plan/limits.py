@@ -9,7 +9,7 @@ from typing import Any
 import numpy as np
 from django.db import transaction
 
-from bunraku.core.plan.pieces import KINDS
+from bunraku.core.channels import KINDS
 from bunraku.core.plan.problem import Limit
 from bunraku.server.journal.recorder import Recorder
 from bunraku.server.plan.locations import groups_too_alike

@@ -5,6 +5,7 @@ from typing import Annotated, Any
 
 from ninja import Field, Router, Schema, Status
 
+from bunraku.core.channels import KindId
 from bunraku.core.plan.locations import TOO_ALIKE
 from bunraku.server.errors import BunrakuError
 from bunraku.server.inputs import a_name
@@ -12,7 +13,6 @@ from bunraku.server.plan.hours import Horizon
 from bunraku.server.plan.left_out import left_out
 from bunraku.server.plan.limits import read_limits, set_limits
 from bunraku.server.plan.locations import location_pages
-from bunraku.server.plan.schemas import KindId
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 
 router = Router(tags=["plan"])

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Any
 
-from bunraku.core.plan.pieces import KINDS
+from bunraku.core.channels import KINDS
 from bunraku.core.plan.problem import TINY
 from bunraku.server.clock import today
 from bunraku.server.plan.hours import hours_by_month, months_of

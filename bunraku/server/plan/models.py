@@ -2,7 +2,6 @@
 
 from django.db import models
 
-from bunraku.core.plan.pieces import KINDS
 from bunraku.core.plan.work import STATES
 from bunraku.server.cluster.models import Cluster
 from bunraku.server.projects.models import Outlet, Project
@@ -20,9 +19,7 @@ class Piece(models.Model):
         Cluster, on_delete=models.SET_NULL, null=True, related_name="pieces"
     )
     title = models.CharField(max_length=200)
-    kind = models.CharField(
-        max_length=10, choices=[(kind.id, kind.name) for kind in KINDS.values()]
-    )
+    kind = models.CharField(max_length=10)
     because = models.CharField(max_length=200, blank=True)
     hours = models.FloatField()
     month = models.DateField(null=True)

@@ -3,8 +3,8 @@
 from collections.abc import Sequence
 from typing import Any
 
+from bunraku.core.channels import KINDS
 from bunraku.core.cluster.rivals import grouped
-from bunraku.core.plan.pieces import KINDS
 from bunraku.server.plan.drafting import OFF_TOPIC, Draft, draft_pieces
 from bunraku.server.plan.making import clusters_of
 from bunraku.server.plan.rivals import mains_of_drafts, mains_of_pieces, rivalries_among

@@ -10,10 +10,10 @@ from typing import Any
 import numpy as np
 from django.db.models import Sum
 
+from bunraku.core.channels import KINDS
 from bunraku.core.plan.evening import next_hours
 from bunraku.core.plan.fitting import fit_greedily
 from bunraku.core.plan.outlay import Outlay, outlay_of
-from bunraku.core.plan.pieces import KINDS
 from bunraku.core.weigh.assumed import ASSUMED
 from bunraku.core.weigh.rough import INTERVAL_Z
 from bunraku.server.cluster.models import Cluster

@@ -7,7 +7,7 @@ from typing import Any, Literal
 import numpy as np
 from django.db.models import Avg, Count, F, Q, Sum
 
-from bunraku.core.plan.pieces import KINDS
+from bunraku.core.channels import KINDS, ClusterFacts, channel_named
 from bunraku.core.plan.ranking import PRIORITY, Things, built_on
 from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.server.clock import today
@@ -124,12 +124,9 @@ def _clusters(scope: Scope) -> Told:
 
 def _hours(channel: str, sums: dict[str, Any]) -> float:
     """Hours of the kind of piece that a cluster mostly asks for."""
-    if channel != "web":
-        return KINDS["video"].hours if channel == "video" else LISTING_HOURS
-    if 2 * sums["near"] >= sums["n"]:
-        return KINDS["landing"].hours
     main = max(INTENTS, key=lambda name: sums[name])
-    return KINDS[{"transactional": "landing", "commercial": "guide"}.get(main, "article")].hours
+    facts = ClusterFacts([main], sums["near"] / sums["n"])
+    return KINDS[channel_named(channel).suggest(facts).kind].hours
 
 
 def _keywords(scope: Scope) -> Told:

@@ -4,12 +4,12 @@ from typing import Annotated, Any, Literal
 
 from ninja import Field, Query, Router, Schema, Status
 
+from bunraku.core.channels import ChannelId
 from bunraku.core.plan.ranking import PARTS, WAYS
 from bunraku.server.inputs import Id
 from bunraku.server.plan.ranked_things import Of
 from bunraku.server.plan.ranking import Way, choose_ranking, rank_of, takes_of
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
-from bunraku.sources.protocol import Channel
 
 router = Router(tags=["plan"])
 Weight = Annotated[float, Field(ge=0, le=100)]
@@ -20,7 +20,7 @@ class RankingQuery(Schema):
     """What is put into an order, by which way, beside which other; weights of one's own (all zero:
     as they were kept)."""
 
-    channel: Channel = "web"
+    channel: ChannelId = "web"
     of: Of = "clusters"
     way: Way = "soonest"
     beside: Way = "most"

@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 
 from ninja import Field, Schema
 
+from bunraku.core.channels import KindId
 from bunraku.server.inputs import Day, Id, a_name
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.plan.board import GroupBy, Order
@@ -12,7 +13,6 @@ from bunraku.server.sheet.rows import RowOut
 from bunraku.server.stale import Was
 
 StateId = Literal["idea", "agreed", "writing", "ready", "live"]
-KindId = Literal["article", "guide", "landing", "location", "home", "video", "listing"]
 
 
 class PieceOut(Schema):

@@ -7,9 +7,9 @@ from typing import Any
 
 from django.db.models import Exists, OuterRef
 
+from bunraku.core.channels import CHANNEL_IDS, channel_named
+from bunraku.core.channels.channel import Ripening
 from bunraku.core.plan.calendar import (
-    DAYS_UNTIL_SHOWN,
-    SETTLING_DAYS,
     PublishBy,
     months_ahead,
     publish_by,
@@ -22,7 +22,6 @@ from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Outlook, Row
 from bunraku.server.sheet.scopes import find_row
 from bunraku.server.weigh.weighing import OF_OUTLETS
-from bunraku.sources.protocol import CHANNELS
 
 
 @dataclass
@@ -65,6 +64,11 @@ class PieceFigures:
         ]
 
     @property
+    def ripening(self) -> Ripening:
+        """How a new piece of its channel comes to what it will bring."""
+        return channel_named(self.piece.scope.channel).ripening
+
+    @property
     def days_until_shown(self) -> int:
         """The outlet's own days until its pieces show: as told, else as those that went live
         taught; else its channel's usual."""
@@ -72,12 +76,12 @@ class PieceFigures:
         told = outlet.days_until_shown if outlet else None
         if told is None and outlet and outlet.taught.get("days") is not None:
             told = int(outlet.taught["days"])
-        return told if told is not None else DAYS_UNTIL_SHOWN[self.piece.scope.channel]
+        return self.ripening.days_until_shown if told is None else told
 
     @property
     def days_ahead(self) -> int:
         """How long before its climb it must be out: until it shows and has settled."""
-        return self.days_until_shown + SETTLING_DAYS[self.piece.scope.channel]
+        return self.days_until_shown + self.ripening.settling_days
 
     @property
     def climb_month(self) -> int:
@@ -164,7 +168,7 @@ def _as_for_own_outlets(project: Project, plan: Iterable[PieceFigures]) -> None:
     """Rows are weighed for their channel's chosen outlet; those of pieces for another one take its
     figures. A row belongs to one piece, so nobody else sees it so."""
     outlets = list(project.outlets.all())
-    among = (project.chosen_among(outlets, channel) for channel in CHANNELS)
+    among = (project.chosen_among(outlets, channel) for channel in CHANNEL_IDS)
     chosen = {outlet.pk for outlet in among if outlet is not None}
     others = {
         row.pk: (row, figures.piece.outlet_id)

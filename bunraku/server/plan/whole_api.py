@@ -5,12 +5,12 @@ from typing import Any, Literal
 from django.http import HttpResponse
 from ninja import Query, Router, Schema
 
+from bunraku.core.channels import ChannelId
 from bunraku.server.downloads import XLSX, attached
 from bunraku.server.inputs import Id
 from bunraku.server.plan.grid import grid_told, grid_xlsx
 from bunraku.server.plan.whole import whole_of
 from bunraku.server.projects.access import READS, ProjectId, ProjectRequest
-from bunraku.sources.protocol import Channel
 
 router = Router(tags=["plan"])
 
@@ -18,7 +18,7 @@ router = Router(tags=["plan"])
 class OnChannel(Schema):
     """The channel that is looked at."""
 
-    channel: Channel = "web"
+    channel: ChannelId = "web"
 
 
 class SumsOut(Schema):

@@ -7,6 +7,7 @@ from django.http import HttpRequest
 from ninja import Field, Query, Router, Schema, Status
 from pydantic import StringConstraints
 
+from bunraku.core.channels import CHANNEL_IDS, ChannelId
 from bunraku.server.inputs import Name
 from bunraku.server.projects.access import CHANGES, READS, ProjectRequest, SignedIn
 from bunraku.server.projects.actions import (
@@ -19,7 +20,6 @@ from bunraku.server.projects.actions import (
 )
 from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.projects.removal import holdings, remove_project
-from bunraku.sources.protocol import CHANNELS, Channel
 
 router = Router(tags=["projects"])
 Words = Annotated[list[Annotated[str, StringConstraints(max_length=200)]], Field(max_length=500)]
@@ -32,7 +32,7 @@ class OutletIn(Schema):
     have these from."""
 
     name: Name
-    channel: Channel
+    channel: ChannelId
     address: str = Field("", max_length=300)
     standing: float = Field(ge=0, le=1e9)
     days_until_shown: Annotated[int | None, Field(ge=0, le=365)] = None
@@ -134,7 +134,7 @@ class ProjectOut(ProjectFields):
     @staticmethod
     def resolve_chosen_outlets(project: Project) -> list[int]:
         outlets = list(project.outlets.all())
-        chosen = (project.chosen_among(outlets, channel) for channel in CHANNELS)
+        chosen = (project.chosen_among(outlets, channel) for channel in CHANNEL_IDS)
         return [outlet.pk for outlet in chosen if outlet is not None]
 
     @staticmethod

@@ -5,8 +5,6 @@ from collections.abc import Sequence
 from django.conf import settings
 from django.db import models
 
-from bunraku.sources.protocol import CHANNELS
-
 
 class Project(models.Model):
     """What one person researches: the subject, the locale, the words that are theirs and not
@@ -100,7 +98,7 @@ class Outlet(models.Model):
 
     project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="outlets")
     name = models.CharField(max_length=120)
-    channel = models.CharField(max_length=12, choices=[(c, c) for c in CHANNELS])
+    channel = models.CharField(max_length=12)
     address = models.CharField(max_length=300, blank=True)
     # Authority 0-100 on the web, followers on video, reviews on a marketplace.
     standing = models.FloatField()

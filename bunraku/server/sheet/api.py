@@ -6,6 +6,7 @@ from django.http import HttpResponse
 from ninja import Field, Query, Router, Schema
 from pydantic_core import to_json
 
+from bunraku.core.channels import ChannelId
 from bunraku.server.downloads import attached_csv
 from bunraku.server.inputs import Id
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
@@ -16,7 +17,6 @@ from bunraku.server.sheet.filters import SheetQuery, count_of, filtered, one_pag
 from bunraku.server.sheet.ordering import ordered
 from bunraku.server.sheet.rows import RowOut
 from bunraku.server.sheet.scopes import find_scope
-from bunraku.sources.protocol import Channel
 
 router = Router(tags=["sheet"])
 _TOLD = tuple(column.id for column in TOLD)
@@ -56,7 +56,7 @@ else:
 class PickedIn(Schema):
     """Chosen keywords of a channel, how they are taken away, and in which order."""
 
-    channel: Channel
+    channel: ChannelId
     row_ids: RowIds
     form: Form
     sort: SortId = "worth"

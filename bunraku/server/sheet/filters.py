@@ -8,13 +8,13 @@ from django.db.models.lookups import GreaterThan
 from ninja import Field, Schema
 from pydantic import create_model
 
+from bunraku.core.channels import ChannelId
 from bunraku.core.text.folding import fold
 from bunraku.server.database.unchanged import while_unchanged
 from bunraku.server.sheet.column import Column
 from bunraku.server.sheet.columns import FILTERED, RANGES, SORTED
 from bunraku.server.sheet.models import IN_PLAY, STATE_CODE, Row, Scope
 from bunraku.server.sheet.ordering import page_of
-from bunraku.sources.protocol import Channel
 
 Number = Annotated[float | None, Field(ge=0, le=1e12)]
 Id = Annotated[int | None, Field(ge=0, le=2**53)]
@@ -34,7 +34,7 @@ def _asked(column: Column) -> dict[str, Any]:
 class _Words(Schema):
     """What is asked of every list of keywords."""
 
-    channel: Channel = "web"
+    channel: ChannelId = "web"
     q: str = Field("", max_length=200)
     without: str = Field("", max_length=200)
     state: Literal[

@@ -12,6 +12,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.db.models import Q
 
+from bunraku.core.channels import CHANNEL_IDS
 from bunraku.server.clock import set_to, today
 from bunraku.server.cluster.actions import start_clustering
 from bunraku.server.cluster.selectors import list_clusters
@@ -41,7 +42,6 @@ from bunraku.server.weigh.results.reading import start_reading_pages
 from bunraku.server.write.coming_in import open_desk
 from bunraku.server.write.drafts import Edit, save_draft
 from bunraku.server.write.packing import Asked, pack_field
-from bunraku.sources.protocol import CHANNELS
 
 SCENARIO = settings.ROOT / "demo" / "scenario.json"
 BEGUN, WHOLE = "begun", "whole"
@@ -101,7 +101,7 @@ def fill_demo(project: Project, scenario: dict[str, Any], say: Callable[[str], N
     say("living through some weeks")
     follow(project, scenario["live"], _finish)
     say("planning the year")
-    _plan(project, scenario["pieces"])
+    _plan(project, scenario["pieces"], scenario["alone"])
     _write(project, scenario["drafts"])
     _finish(start_tidying(project))
     # What the loader did is where the demo begins, not something to undo.
@@ -141,7 +141,7 @@ def _look_back(project: Project, watched: dict[str, Any]) -> None:
     """Results pages of some keywords as they were read in the weeks before."""
     for weeks in watched["weeks_ago"]:
         with set_to(today() - timedelta(weeks=weeks)):
-            for channel in CHANNELS:
+            for channel in CHANNEL_IDS:
                 rows = Row.objects.filter(
                     scope=find_scope(project, channel), text__in=watched[channel]
                 )
@@ -166,9 +166,9 @@ def _decide(project: Project, scenario: dict[str, Any]) -> None:
             set_state(project, [row.pk for row in rows], "parked", note=note)
 
 
-def _plan(project: Project, pieces: dict[str, int]) -> None:
+def _plan(project: Project, pieces: dict[str, int], alone: list[str]) -> None:
     for channel, count in pieces.items():
-        several = channel != "marketplace"
+        several = channel not in alone
         best = list_clusters(
             find_scope(project, channel), q="", sort="worth", several=several, offset=0, limit=count
         )

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 
 from django.db import transaction
 
+from bunraku.core.channels import ChannelId
 from bunraku.core.weigh.assumed import GUESSES
 from bunraku.server.database.parts import in_parts
 from bunraku.server.errors import BunrakuError
@@ -21,7 +22,7 @@ from bunraku.server.sheet.models import Keyword
 from bunraku.server.sheet.scopes import find_scope
 from bunraku.server.weigh.measuring import MEASURED, Measure, MeasureParams, wanted_rows
 from bunraku.server.weigh.weighing import reweigh_keywords
-from bunraku.sources.protocol import Channel, What
+from bunraku.sources.protocol import What
 
 
 @dataclass(frozen=True)
@@ -36,7 +37,7 @@ class Price:
 
 
 def price_measuring(
-    project: Project, channel: Channel, row_ids: Sequence[int] | None
+    project: Project, channel: ChannelId, row_ids: Sequence[int] | None
 ) -> tuple[int, list[Price]]:
     """How many keywords would be measured and what each source would cost. Buys nothing."""
     scope = find_scope(project, channel)
@@ -55,7 +56,7 @@ def price_measuring(
     return len(keys), prices
 
 
-def start_measuring(project: Project, channel: Channel, row_ids: Sequence[int] | None) -> Job:
+def start_measuring(project: Project, channel: ChannelId, row_ids: Sequence[int] | None) -> Job:
     """Start measuring. Raises: nothing_to_measure, allowance_short, not_found for rows that are not
     the project's."""
     if row_ids is not None:

@@ -5,6 +5,7 @@ from typing import Any, Literal
 
 from ninja import Field, Router, Schema
 
+from bunraku.core.channels import ChannelId
 from bunraku.server.inputs import Id
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.jobs.models import Job
@@ -25,7 +26,6 @@ from bunraku.server.weigh.implied import implied_of
 from bunraku.server.weigh.inspect import inspect_row
 from bunraku.server.weigh.measuring import Measure, measuring_gap
 from bunraku.server.weigh.thresholds import preview_thresholds
-from bunraku.sources.protocol import Channel
 
 router = Router(tags=["weigh"])
 
@@ -33,7 +33,7 @@ router = Router(tags=["weigh"])
 class MeasureIn(Schema):
     """What to measure: chosen rows, or (null) all that wait on the channel."""
 
-    channel: Channel
+    channel: ChannelId
     row_ids: list[Id] | None = Field(None, min_length=1, max_length=MOST_AT_ONCE)
 
 
@@ -128,7 +128,7 @@ class InspectorOut(Schema):
     """Everything about one keyword."""
 
     row: RowOut
-    channel: Channel
+    channel: ChannelId
     because: str
     outlet: str
     readings: list[ReadingOut]
@@ -255,7 +255,7 @@ def measure(request: ProjectRequest, project_id: ProjectId, given: MeasureIn) ->
 
 
 @router.get("/measure/gap", response=GapOut, auth=READS, url_name="measuring_gap")
-def gap(request: ProjectRequest, project_id: ProjectId, channel: Channel = "web") -> Any:
+def gap(request: ProjectRequest, project_id: ProjectId, channel: ChannelId = "web") -> Any:
     """What the last measuring of a channel did not get."""
     jobs = Job.objects.filter(project=request.project, kind=Measure.id, params__channel=channel)
     last = jobs.first()

@@ -5,6 +5,7 @@ from dataclasses import dataclass, field
 
 from django.db import transaction
 
+from bunraku.core.channels import ChannelId
 from bunraku.server.errors import BunrakuError
 from bunraku.server.gather.tidying import tidy_after_measuring
 from bunraku.server.jobs.kinds import JobKind, job_kind
@@ -17,7 +18,7 @@ from bunraku.server.sheet.scopes import scope_of
 from bunraku.server.weigh.comparing import compare_unknown
 from bunraku.server.weigh.learning import learn_scope
 from bunraku.server.weigh.weighing import rows_to_weigh, weigh_rows, weigh_scope
-from bunraku.sources.protocol import Channel, What
+from bunraku.sources.protocol import What
 
 MEASURED = (What.COUNTS, What.BANDS, What.PAGE)
 FIGURES = {
@@ -34,7 +35,7 @@ class MeasureParams(Params):
     """The channel, and the rows to measure (None: all that wait), and the price in tenths that was
     told before: no more is spent. None: nothing was told."""
 
-    channel: Channel
+    channel: ChannelId
     row_ids: list[int] | None = None
     promised: int | None = None
 

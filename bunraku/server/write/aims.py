@@ -9,10 +9,11 @@ from typing import Any
 
 from django.core.cache import cache
 
+from bunraku.core.channels import PROFILES, FormId, channel_named, form_named
+from bunraku.core.channels.form import Field, Profile
 from bunraku.core.text.addresses import address_words
-from bunraku.core.write.fields import FIELDS, Field
-from bunraku.core.write.limits import PROFILES, USUAL, Profile, changed
-from bunraku.core.write.written import FORM_OF, Aim, Form
+from bunraku.core.write.limits import changed
+from bunraku.core.write.written import Aim
 from bunraku.core.write.years import other_years
 from bunraku.server.clock import today
 from bunraku.server.errors import not_found
@@ -39,7 +40,7 @@ class Aims:
     surrounds it, its limits, and the rules that are off."""
 
     piece: Piece
-    form: Form
+    form: FormId
     rows: tuple[int, ...]
     phrases: list[str]
     values: list[float]
@@ -68,7 +69,7 @@ class Aims:
     @property
     def fields(self) -> list[Field]:
         """The fields that its outlet has."""
-        return [one for one in FIELDS[self.form] if one.id not in self.profile.left_out]
+        return [one for one in form_named(self.form).fields if one.id not in self.profile.left_out]
 
     @property
     def stamp(self) -> str:
@@ -102,16 +103,16 @@ def values_of(figures: PieceFigures) -> tuple[list[float], str]:
     return [value or 0.0 for value in told], counted_in
 
 
-def profile_of(form: Form, outlet_id: int | None) -> tuple[Profile, dict[str, float]]:
+def profile_of(form: FormId, outlet_id: int | None) -> tuple[Profile, dict[str, float]]:
     """The limits of an outlet, and the person's own numbers among them."""
     held = OutletLimits.objects.filter(outlet=outlet_id).first() if outlet_id else None
     return profile_as_held(form, held)
 
 
-def profile_as_held(form: Form, held: OutletLimits | None) -> tuple[Profile, dict[str, float]]:
+def profile_as_held(form: FormId, held: OutletLimits | None) -> tuple[Profile, dict[str, float]]:
     """The same where what is held of the outlet is at hand."""
     if held is None or held.profile not in PROFILES or PROFILES[held.profile].form != form:
-        return PROFILES[USUAL[form]], {}
+        return form_named(form).profiles[0], {}
     return changed(PROFILES[held.profile], held.own), held.own
 
 
@@ -124,9 +125,10 @@ def aims_of(project: Project, piece_id: int) -> Aims:
     piece = figures.piece
     figures.rows = figures.rows[:MOST_PHRASES]
     values, counted_in = values_of(figures)
-    form = FORM_OF[piece.scope.channel]
+    form = channel_named(piece.scope.channel).form.id
+    has_body = form_named(form).has("body")
     profile, own = profile_of(form, piece.outlet_id)
-    links = _links(project, piece) if form == "page" else []
+    links = _links(project, piece) if has_body else []
     aim = Aim(
         main=figures.main.text if figures.main else "",
         language=piece.scope.language,
@@ -134,9 +136,9 @@ def aims_of(project: Project, piece_id: int) -> Aims:
         second=_second(figures),
         place=_place(project, figures),
         links=[(link["phrase"], link["address"]) for link in links],
-        questions=_questions(figures) if form == "page" else (),
+        questions=_questions(figures) if has_body else (),
         titles=_titles(project, piece),
-        addresses=_addresses(project, piece) if form == "page" else (),
+        addresses=_addresses(project, piece) if has_body else (),
         settled=bool(piece.address),
         rivals=project.rival_brands,
     )
@@ -229,7 +231,7 @@ def begun(aims: Aims) -> dict[str, str]:
     """What stands in the fields before anything was written: what the plan knows."""
     piece = aims.piece
     fields = {"title": piece.title}
-    if aims.form == "page" and piece.address:
+    if piece.address and form_named(aims.form).has("address"):
         fields["address"] = address_words(piece.address).strip("/").rpartition("/")[2]
     if piece.tags and any(one.id == "tags" for one in aims.fields):
         fields["tags"] = "\n".join(piece.tags)

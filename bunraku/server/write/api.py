@@ -4,6 +4,7 @@ from typing import Annotated, Any, Literal
 
 from ninja import Field, Query, Router, Schema
 
+from bunraku.core.channels import FormId
 from bunraku.server.projects.access import READS, ProjectId, ProjectRequest
 from bunraku.server.write.titles import check_title, titles_for
 
@@ -51,7 +52,7 @@ class TitlesOut(Schema):
     """Titles for a piece; `counted_in` says what values are: worth a month, searches a month, or
     phrases; `now` is the title there is."""
 
-    form: Literal["page", "video", "listing"]
+    form: FormId
     counted_in: Literal["worth", "searches", "phrases"]
     phrases: list[TitlePhraseOut]
     proposals: list[TitleProposedOut]

@@ -4,12 +4,10 @@ import json
 from collections.abc import Iterator, Mapping
 from typing import Any
 
+from bunraku.core.channels import FORMS, KINDS, channel_named
 from bunraku.core.formats.csv_out import Cell, Column, csv_lines
 from bunraku.core.formats.xlsx_out import xlsx_bytes
-from bunraku.core.plan.pieces import KINDS
-from bunraku.core.write.fields import FIELDS
 from bunraku.core.write.take_away import as_html, as_markdown, as_text
-from bunraku.core.write.written import FORM_OF
 from bunraku.server.errors import not_found
 from bunraku.server.plan.models import Piece
 from bunraku.server.projects.models import Project
@@ -28,8 +26,8 @@ FIELD_COLUMNS = tuple(
                 "pairs": "A name, a colon and a text; one per line.",
             }[field.shape],
         )
-        for fields in FIELDS.values()
-        for field in fields
+        for form in FORMS.values()
+        for field in form.fields
     }.items()
 )
 SHEET_COLUMNS = (
@@ -55,7 +53,7 @@ def written_of_piece(project: Project, piece_id: int) -> tuple[Piece, dict[str, 
 def document_of(project: Project, piece_id: int, ending: str) -> tuple[str, str]:
     """A piece as a document of an ending, and its media type. Raises: not_found."""
     piece, fields, language = written_of_piece(project, piece_id)
-    form = FORM_OF[piece.scope.channel]
+    form = channel_named(piece.scope.channel).form.id
     if ending == "md":
         return as_markdown(form, fields), "text/markdown; charset=utf-8"
     if ending == "html":
@@ -76,7 +74,7 @@ def _main_of(project: Project, piece: Piece) -> str:
 
 
 def _as_json(piece: Piece, fields: Mapping[str, str], language: str) -> dict[str, Any]:
-    names = [field.id for field in FIELDS[FORM_OF[piece.scope.channel]]]
+    names = [field.id for field in channel_named(piece.scope.channel).form.fields]
     return {
         "id": piece.pk,
         "piece": piece.title,
@@ -87,7 +85,7 @@ def _as_json(piece: Piece, fields: Mapping[str, str], language: str) -> dict[str
 
 
 def _cells(piece: Piece, fields: Mapping[str, str], main: str) -> list[Cell]:
-    own = {field.id for field in FIELDS[FORM_OF[piece.scope.channel]]}
+    own = {field.id for field in channel_named(piece.scope.channel).form.fields}
     return [
         piece.pk,
         piece.title,

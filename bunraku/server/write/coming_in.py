@@ -2,12 +2,10 @@
 
 from django.db import transaction
 
-from bunraku.core.plan.pieces import KINDS, suggest_kind
+from bunraku.core.channels import KINDS, ClusterFacts, FormId, channel_named, form_named
 from bunraku.core.text import BadKeyword, clean_keyword, identity_key
 from bunraku.core.text.labelled_phrases import INTENTS
-from bunraku.core.write.fields import FIELDS
 from bunraku.core.write.reading import Read, read_existing
-from bunraku.core.write.written import FORM_OF, Form
 from bunraku.server.errors import BunrakuError
 from bunraku.server.gather.methods import BITS
 from bunraku.server.journal.recorder import Recorder
@@ -20,7 +18,7 @@ from bunraku.server.write.drafts import Edit, save_draft
 from bunraku.server.write.models import Draft
 
 
-def read_text(form: Form, text: str) -> Read:
+def read_text(form: FormId, text: str) -> Read:
     """Something that exists, read into fields. Raises: bad_file for nothing, or too much."""
     try:
         return read_existing(form, text)
@@ -34,7 +32,7 @@ def read_for_piece(project: Project, piece_id: int, text: str) -> Read:
     aims = aims_of(project, piece_id)
     found = read_text(aims.form, text)
     own = {field.id for field in aims.fields}
-    names = {field.id: field.name for field in FIELDS[aims.form]}
+    names = {field.id: field.name for field in form_named(aims.form).fields}
     out = [names[name] for name in found.fields if name not in own]
     notes = [*found.notes, *([f"Its outlet has no {', '.join(out).lower()}."] if out else [])]
     return Read({name: said for name, said in found.fields.items() if name in own}, notes)
@@ -53,7 +51,7 @@ def open_desk(
         wanted = clean_keyword(keyword)
     except BadKeyword as bad:
         raise BunrakuError("invalid_input", str(bad), field="keyword") from None
-    found = read_text(FORM_OF[channel], text) if text.strip() else Read({})
+    found = read_text(channel_named(channel).form.id, text) if text.strip() else Read({})
     with transaction.atomic():
         row = _row_of(project, channel, wanted)
         owned = PieceKeyword.objects.select_related("piece").filter(
@@ -93,7 +91,7 @@ def _row_of(project: Project, channel: str, keyword: str) -> Row:
 
 def _piece_of(project: Project, channel: str, row: Row, found: Read, address: str) -> Piece:
     intents = [INTENTS[row.intent]] if row.intent >= 0 else []
-    kind = suggest_kind(channel, intents, float(row.local), (), 0).kind
+    kind = channel_named(channel).suggest(ClusterFacts(intents, float(row.local))).kind
     title = found.fields.get("title", "")[:200] or f"{row.text[:1].upper()}{row.text[1:]}"
     outlets = list(project.outlets.all())
     with Recorder(project, f"Opened “{title}” in the editor"[:200]) as journal:

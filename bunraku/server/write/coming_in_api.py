@@ -1,9 +1,10 @@
 """What comes in over HTTP: something that exists already, fields from a spreadsheet."""
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any
 
 from ninja import Field, File, Router, Schema, UploadedFile
 
+from bunraku.core.channels import ChannelId
 from bunraku.core.write.reading import LONGEST
 from bunraku.server.plan.away_api import PlanBackOut, TakenOut
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
@@ -33,7 +34,7 @@ class OpenDeskIn(Schema):
     """Something that exists and is in no plan yet: what it is to be found by, where it is, and its
     text, as far as they are known."""
 
-    channel: Literal["web", "video", "marketplace"]
+    channel: ChannelId
     keyword: Annotated[str, Field(min_length=1, max_length=200)]
     address: Annotated[str, Field(max_length=2_000)] = ""
     text: Whole = ""

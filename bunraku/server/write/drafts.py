@@ -9,9 +9,8 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
-from bunraku.core.write.fields import FIELDS
+from bunraku.core.channels import channel_named, form_named
 from bunraku.core.write.merging import Clash, compare, merge
-from bunraku.core.write.written import FORM_OF
 from bunraku.server.errors import BunrakuError, not_found
 from bunraku.server.plan.actions import find_piece
 from bunraku.server.plan.models import Piece
@@ -77,7 +76,7 @@ def save_draft(
     there is not, or one that is too long."""
     # What surrounds the piece is read before the database is locked for writing.
     aims = aims_of(project, piece_id)
-    known = {field.id for field in FIELDS[aims.form]}
+    known = {field.id for field in form_named(aims.form).fields}
     for name, edit in edits.items():
         if name not in known:
             raise BunrakuError("invalid_input", f"There is no field “{name}”.", field=name)
@@ -176,6 +175,6 @@ def version_beside(
                 for what, text in compare(before.get(field.id, ""), after.get(field.id, ""))
             ],
         }
-        for field in FIELDS[FORM_OF[piece.scope.channel]]
+        for field in channel_named(piece.scope.channel).form.fields
         if before.get(field.id, "") != after.get(field.id, "")
     ]

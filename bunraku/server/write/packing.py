@@ -5,6 +5,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
+from bunraku.core.channels import form_named
 from bunraku.core.text import identity_key
 from bunraku.core.weigh.saying import plain_words
 from bunraku.core.write.counting import length
@@ -99,7 +100,7 @@ def _titles(
         joiner=asked.joiner,
     )
     told = [_proposal(one.shape, one.packed) for one in found]
-    if aims.form == "listing":
+    if form_named(aims.form).found_by_words:
         told += _each_word_once(aims, values, asked)
     return told
 

@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 
 from ninja import Field, Schema
 
+from bunraku.core.channels import FormId
 from bunraku.server.plan.schemas import PieceOut
 from bunraku.server.write.drafts import MOST_TEXT
 
@@ -132,7 +133,7 @@ class DeskOut(Schema):
     surrounds it, and what is written, looked at."""
 
     piece: PieceOut
-    form: Literal["page", "video", "listing"]
+    form: FormId
     language: str
     profile: str
     profile_name: str

@@ -5,10 +5,10 @@ from typing import Any
 
 from django.db import transaction
 
+from bunraku.core.channels import FORMS, PROFILES, channel_named
+from bunraku.core.channels.form import Profile
 from bunraku.core.write.checklist import RULES
-from bunraku.core.write.fields import FIELDS
-from bunraku.core.write.limits import PROFILES, Profile, changed
-from bunraku.core.write.written import FORM_OF
+from bunraku.core.write.limits import changed
 from bunraku.server.errors import BunrakuError
 from bunraku.server.journal.recorder import Recorder
 from bunraku.server.projects.actions import find_outlet
@@ -16,7 +16,7 @@ from bunraku.server.projects.models import Project
 from bunraku.server.write.aims import profile_of
 from bunraku.server.write.models import OutletLimits, RuleOff
 
-_NAMES = {field.id: field.name for fields in FIELDS.values() for field in fields}
+_NAMES = {field.id: field.name for form in FORMS.values() for field in form.fields}
 
 
 def settings_of(project: Project) -> dict[str, Any]:
@@ -27,12 +27,12 @@ def settings_of(project: Project) -> dict[str, Any]:
             {
                 "outlet_id": outlet.pk,
                 "outlet": outlet.name,
-                "form": FORM_OF[outlet.channel],
-                "profile": profile_of(FORM_OF[outlet.channel], outlet.pk)[0].id,
+                "form": channel_named(outlet.channel).form.id,
+                "profile": profile_of(channel_named(outlet.channel).form.id, outlet.pk)[0].id,
                 "profiles": [
-                    _profile(profile, profile_of(FORM_OF[outlet.channel], outlet.pk))
+                    _profile(profile, profile_of(channel_named(outlet.channel).form.id, outlet.pk))
                     for profile in PROFILES.values()
-                    if profile.form == FORM_OF[outlet.channel]
+                    if profile.form == channel_named(outlet.channel).form.id
                 ],
             }
             for outlet in project.outlets.all()
@@ -41,7 +41,7 @@ def settings_of(project: Project) -> dict[str, Any]:
             {
                 "id": rule.id,
                 "text": rule.good,
-                "forms": list(rule.forms),
+                "forms": [form.id for form in FORMS.values() if form.has(*rule.needs)],
                 "off": rule.id in off,
             }
             for rule in RULES
@@ -76,7 +76,7 @@ def set_limits(project: Project, outlet_id: int, profile_id: str, own: Mapping[s
     with transaction.atomic():
         outlet = find_outlet(project, outlet_id)
         profile = PROFILES.get(profile_id)
-        if profile is None or profile.form != FORM_OF[outlet.channel]:
+        if profile is None or profile.form != channel_named(outlet.channel).form.id:
             message = f"{outlet.name} cannot have these limits."
             raise BunrakuError("invalid_input", message, field="profile")
         usual = {limit.id: limit.most for limit in profile.limits}

@@ -5,9 +5,8 @@ from typing import Any
 
 from django.core.files.uploadedfile import UploadedFile
 
+from bunraku.core.channels import FORMS, channel_named
 from bunraku.core.formats.drafts_in import SPREADSHEET_CELL, FieldsTable, read_fields
-from bunraku.core.write.fields import FIELDS
-from bunraku.core.write.written import FORM_OF
 from bunraku.server.gather.files.uploads import find_upload, forget, keep_compared, read_whole
 from bunraku.server.plan.models import Piece
 from bunraku.server.projects.models import Project
@@ -64,7 +63,7 @@ def _compare(project: Project, table: FieldsTable) -> tuple[list[Change], list[t
         if piece is None:
             wrong.append((row, f"Id {pk} is not a piece of this plan"))
             continue
-        own = {field.id: field.name for field in FIELDS[FORM_OF[piece.scope.channel]]}
+        own = {field.id: field.name for field in channel_named(piece.scope.channel).form.fields}
         fields = drafts.get(pk, {})
         for name, after in said.items():
             before = fields.get(name, "")
@@ -82,7 +81,7 @@ def _compare(project: Project, table: FieldsTable) -> tuple[list[Change], list[t
 
 def _told(project: Project, table: FieldsTable) -> dict[str, Any]:
     changes, wrong = _compare(project, table)
-    names = {field.id: field.name for fields in FIELDS.values() for field in fields}
+    names = {field.id: field.name for form in FORMS.values() for field in form.fields}
     drafts = Draft.objects.filter(piece__project=project).exclude(piece__in=list(table.pieces))
     return {
         "rows": len(table.pieces),

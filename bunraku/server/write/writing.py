@@ -5,9 +5,7 @@ from typing import Any
 from django.db.models import Count, F, Q, QuerySet
 from django.db.models.functions import Coalesce
 
-from bunraku.core.plan.pieces import KINDS
-from bunraku.core.write.fields import FIELDS
-from bunraku.core.write.written import FORM_OF
+from bunraku.core.channels import KINDS, channel_named, form_named
 from bunraku.server.plan.models import Piece
 from bunraku.server.plan.selectors import PieceFigures, plan_of
 from bunraku.server.projects.models import Project
@@ -88,9 +86,9 @@ def _order(name: str) -> list[Any]:
 
 def _row(figures: PieceFigures, draft: Draft | None, held: OutletLimits | None) -> dict[str, Any]:
     piece = figures.piece
-    form = FORM_OF[piece.scope.channel]
+    form = channel_named(piece.scope.channel).form.id
     profile, _ = profile_as_held(form, held)
-    count = sum(field.id not in profile.left_out for field in FIELDS[form])
+    count = sum(field.id not in profile.left_out for field in form_named(form).fields)
     return {
         "id": piece.pk,
         "title": piece.title,

@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 
 from ninja import Field, Schema
 
+from bunraku.core.channels import ChannelId, FormId
 from bunraku.server.inputs import Id
 
 
@@ -52,7 +53,7 @@ class WritingQuery(Schema):
 
     order: Literal["next", "score", "saved", "title"] = "next"
     lacks: Literal["", "begun", "unbegun", "empty", "missing", "over", "failing", "done"] = ""
-    channel: Literal["", "web", "video", "marketplace"] = ""
+    channel: ChannelId | Literal[""] = ""
     q: Annotated[str, Field(max_length=100)] = ""
     offset: Annotated[int, Field(ge=0, le=1_000_000)] = 0
     limit: Annotated[int, Field(ge=1, le=200)] = 100
@@ -84,7 +85,7 @@ class OutletLimitsOut(Schema):
 
     outlet_id: int
     outlet: str
-    form: Literal["page", "video", "listing"]
+    form: FormId
     profile: str
     profiles: list[ProfileOut]
 
@@ -94,7 +95,7 @@ class ChecklistRuleOut(Schema):
 
     id: str
     text: str
-    forms: list[Literal["page", "video", "listing"]]
+    forms: list[FormId]
     off: bool
 
 

@@ -10,39 +10,6 @@ LANGUAGES = ("fr", "es", "it", "nl", "pt")
 NAMED_FIRST = frozenset(LANGUAGES) - {"nl"}
 """Languages that name a thing before what tells it from others."""
 LOCALES = ("fr-FR", "es-ES", "it-IT", "nl-NL", "pt-PT")
-TITLES = {
-    "fr": {
-        "web": ("{t}", "{t} : le guide", "{t} | {p}", "{t} : l’essentiel", "Tout savoir : {t}"),
-        "video": ("{t}", "{t} (pas à pas)", "J’ai essayé : {t}", "{t} en dix minutes"),
-        "marketplace": ("{t}", "{t}, envoi rapide", "{t} fait main par {p}", "Nouveau : {t}"),
-        "voucher": ("{t}", "{t}, chèque cadeau", "{t} par {p}", "{t}, date au choix"),
-    },
-    "es": {
-        "web": ("{t}", "{t}: la guía", "{t} | {p}", "{t}: lo esencial", "Todo sobre {t}"),
-        "video": ("{t}", "{t} (paso a paso)", "Lo he probado: {t}", "{t} en diez minutos"),
-        "marketplace": ("{t}", "{t}, envío rápido", "{t} hecho a mano por {p}", "Nuevo: {t}"),
-        "voucher": ("{t}", "{t}, vale regalo", "{t} por {p}", "{t}, fecha a elegir"),
-    },
-    "it": {
-        "web": ("{t}", "{t}: la guida", "{t} | {p}", "{t}: l’essenziale", "Tutto su {t}"),
-        "video": ("{t}", "{t} (passo per passo)", "L’ho provato: {t}", "{t} in dieci minuti"),
-        "marketplace": ("{t}", "{t}, spedizione rapida", "{t} fatto a mano da {p}", "Nuovo: {t}"),
-        "voucher": ("{t}", "{t}, buono regalo", "{t} di {p}", "{t}, data a scelta"),
-    },
-    "nl": {
-        "web": ("{t}", "{t}: de gids", "{t} | {p}", "{t}: het belangrijkste", "Alles over {t}"),
-        "video": ("{t}", "{t} (stap voor stap)", "Uitgeprobeerd: {t}", "{t} in tien minuten"),
-        "marketplace": ("{t}", "{t}, snel in huis", "{t} handgemaakt door {p}", "Nieuw: {t}"),
-        "voucher": ("{t}", "{t}, cadeaubon", "{t} door {p}", "{t}, zelf datum kiezen"),
-    },
-    "pt": {
-        "web": ("{t}", "{t}: o guia", "{t} | {p}", "{t}: o essencial", "Tudo sobre {t}"),
-        "video": ("{t}", "{t} (passo a passo)", "Experimentei: {t}", "{t} em dez minutos"),
-        "marketplace": ("{t}", "{t}, envio rápido", "{t} feito à mão por {p}", "Novo: {t}"),
-        "voucher": ("{t}", "{t}, vale presente", "{t} por {p}", "{t}, data à escolha"),
-    },
-}
-"""How titles are made, by language and shelf."""
 _FEWEST_LETTERS = 6
 """Letters of a word whose ending tells that it names something to know about."""
 

@@ -6,7 +6,8 @@ from collections.abc import Iterator, Sequence
 import numpy as np
 
 from bunraku.core.text import identity_key
-from bunraku.sources.rehearsal.query import CHANNEL_INDEX, Query
+from bunraku.sources.rehearsal.channels import CHANNEL_INDEX
+from bunraku.sources.rehearsal.query import Query
 from bunraku.sources.rehearsal.world import LEAST_DEMAND, Ids, World
 
 NOBODYS: Ids = np.zeros(0, dtype=np.int32)

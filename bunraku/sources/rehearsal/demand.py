@@ -9,7 +9,8 @@ import numpy as np
 from dateutil.relativedelta import relativedelta
 from numpy.typing import NDArray
 
-from bunraku.sources.rehearsal.query import CHANNEL_INDEX, Query
+from bunraku.sources.rehearsal.channels import CHANNEL_INDEX
+from bunraku.sources.rehearsal.query import Query
 from bunraku.sources.rehearsal.tongues import SEASONS
 
 EPOCH = date(2026, 6, 1)

@@ -12,6 +12,7 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.special import ndtri
 
+from bunraku.sources.rehearsal.channels import drawn_of
 from bunraku.sources.rehearsal.dice import roll
 from bunraku.sources.rehearsal.tongues import Frame, Head, Tongue
 
@@ -52,8 +53,8 @@ class Draft(NamedTuple):
 
 @dataclass(frozen=True)
 class Truth:
-    """Queries of one locale as columns, in order of text. `demand` is (n, 3): searches a month on
-    web, video, marketplace."""
+    """Queries of one locale as columns, in order of text. `demand` is (n, channels): searches a
+    month on each."""
 
     texts: list[str]
     heads: list[Head]
@@ -133,7 +134,7 @@ def _cast(drafts: list[Draft]) -> Truth:
         texts=[draft.text for draft in kept],
         heads=[draft.head for draft in kept],
         facets=[draft.facet for draft in kept],
-        demand=demand[order].astype(np.float32),
+        demand=drawn_of(demand[order]).astype(np.float32),
         growth=growth[order].astype(np.float32),
         cpc=cpc[order].astype(np.float32),
     )

@@ -7,11 +7,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bunraku.core.text import tokens
+from bunraku.sources.rehearsal.channels import CPC_POWERS, drawn_of
 from bunraku.sources.rehearsal.dice import spread
 from bunraku.sources.rehearsal.grammar import Truth
 from bunraku.sources.rehearsal.tongues import Head
-
-CHANNEL_INDEX = {"web": 0, "video": 1, "marketplace": 2}
 
 
 class Query(NamedTuple):
@@ -21,7 +20,7 @@ class Query(NamedTuple):
     key: str
     head: str
     facet: str
-    demand: tuple[float, float, float]
+    demand: tuple[float, ...]
     season: str
     growth: float
     cpc: float
@@ -41,29 +40,22 @@ class Query(NamedTuple):
         return f"{self.about or self.head}/general"
 
 
-CPC_POWERS = (1.5, 1.5, 1.05)
-"""How much more a dear click draws contest than many cheap ones, on each channel: a shop fights for
-what is searched, whatever an advertisement costs."""
-
-
-def money_of(demand: NDArray[np.floating[Any]], cpc: float) -> tuple[float, float, float]:
+def money_of(demand: NDArray[np.floating[Any]], cpc: float) -> tuple[float, ...]:
     """What there is to be had a month on each channel, as far as it draws contest, of queries whose
-    demand is (n, 3): what one of them draws, those that are searched more counting more, for a page
-    is made for these, and many that hardly anybody asks draw nobody."""
+    demand is (n, channels): what one of them draws, those that are searched more counting more, for
+    a page is made for these, and many that hardly anybody asks draw nobody."""
     drawn = (demand**1.5).sum(axis=0) / np.maximum((demand**0.5).sum(axis=0), 1e-9)
-    web, video, market = (drawn * np.power(cpc, CPC_POWERS)).tolist()
-    return web, video, market
+    return tuple((drawn * np.power(cpc, CPC_POWERS)).tolist())
 
 
 def query_of(truth: Truth, number: int) -> Query:
     """A query of a truth by its number."""
     head, facet = truth.heads[number], truth.facets[number]
-    web, video, market = truth.demand[number].tolist()
     return Query(
         key=truth.texts[number],
         head=head.name,
         facet=facet,
-        demand=(web, video, market),
+        demand=tuple(truth.demand[number].tolist()),
         season="gift" if facet == "gift" else head.season,
         growth=float(truth.growth[number]),
         cpc=float(truth.cpc[number]),
@@ -82,7 +74,7 @@ def faint_query(key: str, head: Head, rest: str) -> Query:
         key,
         head.name,
         "words:" + " ".join(words),
-        (head.web * share, head.video * share, head.marketplace * share),
+        tuple(drawn_of(share * np.array([head.web, head.video, head.marketplace])).tolist()),
         head.season,
         head.growth,
         head.cpc,

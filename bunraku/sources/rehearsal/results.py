@@ -11,6 +11,7 @@ from operator import itemgetter
 
 from bunraku.core.text import stems
 from bunraku.sources.protocol import OwnPiece
+from bunraku.sources.rehearsal.channels import SIDES
 from bunraku.sources.rehearsal.dice import roll, rolls, spread
 from bunraku.sources.rehearsal.elsewhere import SERVED
 from bunraku.sources.rehearsal.query import Query
@@ -47,19 +48,6 @@ LOCAL_BONUS = 9.0
 """What a page near by gains where one asks from a place."""
 LOCAL_SHARE = 0.3
 """Share of publishers that are from some place."""
-FOUND_AFTER_DAYS = {"web": (9, 22), "video": (1, 3), "marketplace": (1, 5)}
-"""Days from publishing until a page is first seen, from and to, by channel."""
-RIPE_AFTER_DAYS = {"web": 70.0, "video": 12.0, "marketplace": 25.0}
-"""Days until a page has most of what age gives it."""
-GROWN_AFTER_DAYS = {"web": 200.0, "video": 30.0, "marketplace": 60.0}
-"""Days until a page has what it will mostly have of links, views a day or sales."""
-PULL_POINTS = {"web": 22.0, "video": 22.0, "marketplace": 22.0}
-"""Points of strength between a page that nothing points to and one that all does."""
-MOST_PULL = {
-    "web": math.log1p(1_000),
-    "video": math.log1p(20_000),
-    "marketplace": math.log1p(2_000),
-}
 GREEN_LOSS = 16.0
 """What a page lacks on its first day and has when it is ripe."""
 RIVAL_LOSS = 9.0
@@ -182,9 +170,10 @@ def _lasting(page: Standing, query: Query, channel: str, language: str) -> float
     phrase, words = _query_words(query.key, language)
     exact = phrase in page.title_phrase
     all_words = exact or all(stem in page.title_stems for stem in words)
+    side = SIDES[channel]
     return (
         0.62 * page.publisher.strength
-        + PULL_POINTS[channel] * min(1.0, math.log1p(page.pull) / MOST_PULL[channel])
+        + side.pull_points * min(1.0, math.log1p(page.pull) / math.log1p(side.most_pull))
         + (14 if exact else 9 if all_words else 0)
         + 6 * roll("taste", page.address, query.key)
     )
@@ -208,7 +197,7 @@ def _passing(page: Standing, query: Query, seen: Viewpoint) -> float:
     score = (
         WANDER * roll("day", page.address, query.key, seen.day)
         + UPDATE_WANDER * _moved(page.address, era)
-        - GREEN_LOSS * 0.5 ** (max(age, 0) / RIPE_AFTER_DAYS[seen.channel] * 2)
+        - GREEN_LOSS * 0.5 ** (max(age, 0) / SIDES[seen.channel].ripe_days * 2)
     )
     if seen.viewer:
         score += PERSONAL * roll("viewer", seen.viewer, page.publisher.address)
@@ -242,7 +231,7 @@ def _own_scores(world: World, query: Query, seen: Viewpoint) -> list[tuple[float
         publisher = Publisher(
             piece.publisher,
             piece.publisher,
-            _strength(piece.standing, seen.channel),
+            SIDES[seen.channel].strength_of(piece.standing),
             piece.standing,
         )
         page = standing_of(
@@ -272,16 +261,11 @@ def _own_scores(world: World, query: Query, seen: Viewpoint) -> list[tuple[float
 
 def days_until_found(address: str, channel: str) -> int:
     """Days until an engine first shows a page."""
-    low, high = FOUND_AFTER_DAYS[channel]
+    low, high = SIDES[channel].found_days
     return low + int((high - low + 1) * roll("found", address, channel))
 
 
 def _own_pull(publisher: Publisher, address: str, channel: str, age: int) -> float:
     """As a rival's page of that standing has it, and as much of it as a page of that age."""
     grown = typical_pull(publisher, channel) * spread(PULL_SPREAD, "own pull", address)
-    return grown * min(1.0, age / GROWN_AFTER_DAYS[channel])
-
-
-def _strength(standing: float, channel: str) -> float:
-    top = {"web": 0, "video": 3_000_000, "marketplace": 60_000}[channel]
-    return standing if not top else min(97.0, 100 * math.log1p(standing) / math.log1p(top))
+    return grown * min(1.0, age / SIDES[channel].grown_days)

@@ -5,10 +5,10 @@ from functools import lru_cache
 
 from bunraku.core.text.addresses import bare_address
 from bunraku.sources.protocol import OwnPiece, Request
+from bunraku.sources.rehearsal.channels import CHANNEL_INDEX, SIDES
 from bunraku.sources.rehearsal.dice import pick_index, roll
-from bunraku.sources.rehearsal.query import CHANNEL_INDEX, Query
+from bunraku.sources.rehearsal.query import Query
 from bunraku.sources.rehearsal.results import Viewpoint, rank
-from bunraku.sources.rehearsal.shown import categories_of, length_of, materials_of, price_of
 from bunraku.sources.rehearsal.standing import SKY, Publisher, page_of, pool, publishers
 from bunraku.sources.rehearsal.strange import is_facet_slug
 from bunraku.sources.rehearsal.world import World, the_world
@@ -20,8 +20,6 @@ QUERIES_A_TOPIC = 6
 """Queries ranked of each, those most searched for."""
 MOST_RANKS = 150
 """As many ranks as one lookup brings."""
-MOST_HEADINGS = 9
-"""Headings of a page at most."""
 PRODUCT_WORDS = ("gift", "set", "handmade", "decor", "starter")
 ASTRONOMERS_WORDS = ("night sky", "stargazing", "space")
 
@@ -115,18 +113,9 @@ def fields_of(world: World, term: str, request: Request) -> Raw | None:
         "description": f"{page.title}. {_sentence(said, page.address)}",
         "tags": _tags(world, head, said, page.address, request.channel),
     }
-    if request.channel == "marketplace":
-        answer["materials"] = list(materials_of(page.address))
-        answer["categories"] = categories_of(head)
-        answer["price"] = price_of(page.address)
-    if request.channel == "web":
-        answer["headings"] = _headings(said, page.address)
-        answer["words"] = length_of(page)
-    return answer
+    return answer | SIDES[request.channel].writes(page, head, said)
 
 
-MOST_TITLE = {"web": 300, "video": 100, "marketplace": 200}
-"""Characters of a title that are kept: a platform cuts what is beyond them without asking."""
 MOST_TAGS_LENGTH = 500
 
 
@@ -139,7 +128,7 @@ def _own_fields(piece: OwnPiece, channel: str) -> Raw:
         if room >= 0:
             tags.append(tag)
     return {
-        "title": " ".join(piece.title.split())[: MOST_TITLE[channel]],
+        "title": " ".join(piece.title.split())[: SIDES[channel].most_title],
         "description": " ".join(piece.description.split())[:5_000],
         "tags": tags[:60],
     }
@@ -155,13 +144,6 @@ def piece_of(
         return None
     spoken = _spoken_of(world, term.rstrip("/").rsplit("/", 1)[-1])
     return None if spoken is None else (publisher, *spoken)
-
-
-def _headings(said: tuple[str, ...], address: str) -> list[str]:
-    """A page's headings: some of the wordings of its topic, in its own order."""
-    chosen = [key for key in said if roll("heading", address, key) < 0.45][:MOST_HEADINGS]
-    chosen.sort(key=lambda key: roll("heading's place", address, key))
-    return [key[:1].upper() + key[1:] for key in chosen]
 
 
 def _spoken_of(world: World, slug: str) -> tuple[str, tuple[str, ...]] | None:
@@ -201,7 +183,7 @@ def _tags(
     usual = PRODUCT_WORDS + (ASTRONOMERS_WORDS if known else ())
     chosen += [word for word in usual if roll("usual", address.split("/")[2], word) < 0.3]
     chosen += [brand for brand in brands if roll("brand tag", address, brand) < 0.12]
-    return list(dict.fromkeys([query.head, *chosen]))[: 13 if channel == "marketplace" else 25]
+    return list(dict.fromkeys([query.head, *chosen]))[: SIDES[channel].most_tags]
 
 
 def _sentence(said: tuple[str, ...], address: str) -> str:

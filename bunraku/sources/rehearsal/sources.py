@@ -7,6 +7,7 @@ from dataclasses import dataclass, field, replace
 from functools import lru_cache
 
 from bunraku.sources.protocol import Request, Source, SourceBusy, SourceFailed, What
+from bunraku.sources.rehearsal.channels import SIDES
 from bunraku.sources.rehearsal.completing import complete as complete_text
 from bunraku.sources.rehearsal.demand import (
     demand_of_months,
@@ -21,7 +22,7 @@ from bunraku.sources.rehearsal.maps import of_any, place_on_map
 from bunraku.sources.rehearsal.query import Query
 from bunraku.sources.rehearsal.results import Viewpoint, rank
 from bunraku.sources.rehearsal.rivals import fields_of, ranks_of
-from bunraku.sources.rehearsal.shown import shown_of, totals_of
+from bunraku.sources.rehearsal.shown import totals_of
 from bunraku.sources.rehearsal.talk import mentions, rising
 from bunraku.sources.rehearsal.world import World, the_world
 
@@ -177,7 +178,7 @@ def page(world: World, term: str, request: Request) -> Raw:
             "standing": standing.publisher.standing,
             "pull": standing.pull,
             "published": standing.published.isoformat(),
-            **shown_of(standing, request.channel, query, request.on),
+            **SIDES[request.channel].shows(standing, query, request.on),
         }
         for place, standing in enumerate(rank(world, query, seen), start=1)
     ]
@@ -191,7 +192,7 @@ def page(world: World, term: str, request: Request) -> Raw:
     return {
         "results": results,
         "ads": _ads(query),
-        "features": features_of(query) if request.channel == "web" else [],
+        "features": features_of(query) if SIDES[request.channel].has_features else [],
         "questions": asked[:6],
         "related": related[:8],
         **totals_of(world, query, request.channel),
@@ -220,7 +221,7 @@ def stands(world: World, term: str, request: Request) -> Raw:
         for place, standing in enumerate(rank(world, query, seen), start=1)
         if of_any(standing.address, request.whose)
     ]
-    has_map = request.channel == "web" and "map" in features_of(query)
+    has_map = SIDES[request.channel].has_features and "map" in features_of(query)
     on_map = place_on_map(world, query, seen, request.whose) if has_map else None
     return {"depth": seen.depth, "organic": organic, "has_map": has_map, "on_map": on_map}
 

@@ -8,7 +8,7 @@ from functools import lru_cache
 from typing import NamedTuple
 
 from bunraku.core.text import stems, tokens
-from bunraku.sources.rehearsal import abroad
+from bunraku.sources.rehearsal.channels import SIDES
 from bunraku.sources.rehearsal.demand import EPOCH
 from bunraku.sources.rehearsal.dice import bell, normal_of, pick_index, rolls
 from bunraku.sources.rehearsal.query import slug_of
@@ -26,13 +26,6 @@ _SECOND = (
     "digest forum market depot yard works hub school library room gallery report weekly ledger "
     "outlet trail "
 ).split()
-_COUNTS = {"web": 300, "video": 400, "marketplace": 500}
-# Share of each tier, and the authority that its members have: a few giants, many small ones.
-_TIERS = {
-    "web": ((0.08, 89, 4), (0.16, 69, 6), (0.31, 44, 7), (0.45, 17, 7)),
-    "video": ((0.06, 88, 4), (0.24, 72, 5), (0.35, 58, 6), (0.35, 41, 8)),
-    "marketplace": ((0.05, 86, 4), (0.25, 70, 5), (0.35, 57, 6), (0.35, 38, 9)),
-}
 STRAY_SHARE = 0.12
 """Share of topics that a publisher of everything has a page on."""
 PULL_SPREAD = 0.9
@@ -41,59 +34,7 @@ BOXED = (
     *("thing", "part", "goods", "extra", "event", "topic", "reading", "matter", "plant"),
     "activity",
 )
-"""Kinds that a marketplace sends in a box; of the others it sells a voucher."""
-_TITLES = {
-    "en": {
-        "web": (
-            "{t}",
-            "{t}: a plain guide",
-            "{t} | {p}",
-            "{t} - what to know",
-            "{p}: {t}",
-            "All about {t}",
-        ),
-        "video": (
-            "{t}",
-            "{t} (full walkthrough)",
-            "I tried it: {t}",
-            "{t} in ten minutes",
-            "{t} explained by {p}",
-        ),
-        "marketplace": (
-            "{t}",
-            "{t}, boxed, fast post",
-            "{t} handmade by {p}",
-            "New {t} with care notes",
-            "{t} for him and her",
-        ),
-        "voucher": ("{t}", "{t} gift voucher", "{t} by {p}", "{t}, book a day"),
-    },
-    "de": {
-        "web": (
-            "{t}",
-            "{t}: der Ratgeber",
-            "{t} | {p}",
-            "{t} - das Wichtigste",
-            "{p}: {t}",
-            "Alles über {t}",
-        ),
-        "video": (
-            "{t}",
-            "{t} (Schritt für Schritt)",
-            "Ausprobiert: {t}",
-            "{t} in zehn Minuten",
-            "{t} erklärt von {p}",
-        ),
-        "marketplace": (
-            "{t}",
-            "{t}, schneller Versand",
-            "{t} handgemacht von {p}",
-            "Neu: {t} mit Anleitung",
-            "{t} für sie und ihn",
-        ),
-        "voucher": ("{t}", "{t} Gutschein", "{t} von {p}", "{t}, Termin frei wählbar"),
-    },
-}
+"""Kinds that are sent in a box; of the others a marketplace sells vouchers."""
 
 
 @dataclass(frozen=True)
@@ -125,7 +66,8 @@ def publishers(channel: str, words: tuple[str, ...] = SKY) -> tuple[Publisher, .
     subject in their names, of `words`."""
     made = []
     names: set[str] = set()
-    count = _COUNTS[channel]
+    side = SIDES[channel]
+    count = side.count
     # As many of the subject's as the sky has, whether there are one or ten words for it.
     own = [words[n % len(words)] for n in range(len(SKY))] if words else []
     firsts = [*own, *_FIRST]
@@ -137,24 +79,17 @@ def publishers(channel: str, words: tuple[str, ...] = SKY) -> tuple[Publisher, .
             name = f"{first}{second}{pick_index(900, channel, name, number) + 10}"
         names.add(name)
         strength = _tier_strength(number / count, channel, number)
-        made.append(Publisher(name, f"{name}.example", strength, _standing(strength, channel)))
+        made.append(Publisher(name, f"{name}.example", strength, side.standing_of(strength)))
     return tuple(made)
 
 
 def _tier_strength(place: float, channel: str, number: int) -> float:
     edge = 0.0
-    for share, middle, width in _TIERS[channel]:
+    for share, middle, width in SIDES[channel].tiers:
         edge += share
-        if place < edge or (share, middle, width) == _TIERS[channel][-1]:
+        if place < edge or (share, middle, width) == SIDES[channel].tiers[-1]:
             return min(97.0, max(3.0, middle + width * bell("strength", channel, number)))
     return 10.0
-
-
-def _standing(strength: float, channel: str) -> float:
-    if channel == "web":
-        return float(round(strength))
-    top = 3_000_000 if channel == "video" else 60_000
-    return float(round((1 + top) ** (strength / 100)))
 
 
 def loose_share(contest: float) -> float:
@@ -202,8 +137,9 @@ def page_of(
         if loose < loose_share(contest)
         else wordings[int(len(wordings) * wording**1.5)]
     )
-    shelf = channel if channel != "marketplace" or kind in BOXED else "voucher"
-    templates = (_TITLES.get(language) or abroad.TITLES[language])[shelf]
+    side = SIDES[channel]
+    unboxed = side.unboxed_titles if kind not in BOXED else None
+    templates = (unboxed or side.titles)[language]
     template = templates[int(len(templates) * form)]
     title = template.format(t=said[:1].upper() + said[1:], p=publisher.name.capitalize())
     pull = typical_pull(publisher, channel) * math.exp(PULL_SPREAD * normal_of(pull_dice))
@@ -229,9 +165,7 @@ def _taken_apart(text: str, language: str) -> tuple[str, frozenset[str]]:
 
 def typical_pull(publisher: Publisher, channel: str) -> float:
     """What a grown page of a publisher mostly has: linking sites, views a day, sales a month."""
-    if channel == "web":
-        return 60.0 * (publisher.strength / 60) ** 2.2
-    return publisher.standing / (170.0 if channel == "video" else 40.0)
+    return SIDES[channel].pull_of(publisher.strength, publisher.standing)
 
 
 def standing_of(

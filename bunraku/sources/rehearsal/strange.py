@@ -87,7 +87,7 @@ class Elsewhere:
             self._topics[topic] = tuple(sorted(some, key=lambda q: (-sum(q.demand), q.key)))
         return self._topics[topic]
 
-    def money(self, topic: str) -> tuple[float, float, float] | None:
+    def money(self, topic: str) -> tuple[float, ...] | None:
         """What there is to be had of a topic; None for a topic that no frame makes."""
         queries = self._of(topic)
         if not queries:

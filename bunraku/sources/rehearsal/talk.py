@@ -4,9 +4,9 @@ its networks."""
 import numpy as np
 
 from bunraku.sources.protocol import Request
+from bunraku.sources.rehearsal.channels import CHANNEL_INDEX
 from bunraku.sources.rehearsal.demand import demand_of_months, months_before
 from bunraku.sources.rehearsal.dice import roll, spread
-from bunraku.sources.rehearsal.query import CHANNEL_INDEX
 from bunraku.sources.rehearsal.rivals import piece_of
 from bunraku.sources.rehearsal.world import World
 

@@ -16,10 +16,10 @@ from numpy.typing import NDArray
 from bunraku.core.text import identity_key
 from bunraku.sources.protocol import Setting
 from bunraku.sources.rehearsal.around import Around
+from bunraku.sources.rehearsal.channels import CHANNEL_INDEX, SIDES
 from bunraku.sources.rehearsal.dice import bell, normal_cdf, roll
 from bunraku.sources.rehearsal.grammar import make_truth, make_truth_elsewhere
 from bunraku.sources.rehearsal.query import (
-    CHANNEL_INDEX,
     Query,
     faint_query,
     money_of,
@@ -87,8 +87,8 @@ class World:
         topics = [f"{head.name}/{facet}" for head, facet in self._places()]
         money = np.log(np.array([self._money[topic] for topic in topics]) + LEAST_MONEY)
         asked = self.truth.demand >= WORTH_ASKING
-        self._usual = [float(money[asked[:, c], c].mean()) for c in range(3)]
-        self._spread = [float(money[asked[:, c], c].std()) for c in range(3)]
+        self._usual = [float(money[asked[:, c], c].mean()) for c in range(len(SIDES))]
+        self._spread = [float(money[asked[:, c], c].std()) for c in range(len(SIDES))]
         self._slugs: dict[str, str] = {}
         self._look_from(Setting())
 

@@ -10,7 +10,7 @@ export type Project = Schemas["ProjectOut"];
 export type Piece = Schemas["PieceOut"];
 export type Cluster = Schemas["ClusterOut"];
 export type Inspection = Schemas["InspectorOut"];
-export type Channel = "web" | "video" | "marketplace";
+export type Channel = Schemas["OutletOut"]["channel"];
 
 /** An error as the server tells it (problem+json): a stable code, a sentence, the field, a way
  * out. */

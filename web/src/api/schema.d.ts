@@ -9027,9 +9027,8 @@ export interface components {
             /**
              * Channel
              * @default
-             * @enum {string}
              */
-            channel: "" | "web" | "video" | "marketplace";
+            channel: ("web" | "video" | "marketplace") | "";
             /**
              * Q
              * @default
@@ -9900,9 +9899,8 @@ export interface components {
             /**
              * Channel
              * @default
-             * @enum {string}
              */
-            channel: "" | "web" | "video" | "marketplace";
+            channel: ("web" | "video" | "marketplace") | "";
             /** Outlet */
             outlet?: number | null;
             /**
@@ -10617,9 +10615,8 @@ export interface components {
             /**
              * Channel
              * @default
-             * @enum {string}
              */
-            channel: "" | "web" | "video" | "marketplace";
+            channel: ("web" | "video" | "marketplace") | "";
             /**
              * Reason
              * @default
@@ -16391,7 +16388,7 @@ export interface operations {
             query?: {
                 order?: "next" | "score" | "saved" | "title";
                 lacks?: "" | "begun" | "unbegun" | "empty" | "missing" | "over" | "failing" | "done";
-                channel?: "" | "web" | "video" | "marketplace";
+                channel?: ("web" | "video" | "marketplace") | "";
                 q?: string;
                 offset?: number;
                 limit?: number;
@@ -17180,7 +17177,7 @@ export interface operations {
             query?: {
                 which?: "" | "rising" | "falling" | "due" | "unseen" | "gone";
                 order?: "moved" | "fell" | "visible" | "due" | "title" | "new";
-                channel?: "" | "web" | "video" | "marketplace";
+                channel?: ("web" | "video" | "marketplace") | "";
                 outlet?: number | null;
                 q?: string;
                 offset?: number;

@@ -44,7 +44,8 @@ it("a row is drawn again only when something of its own has changed", async () =
       </Tooltip.Provider>
     </QueryClientProvider>,
   );
-  expect(screen.getByText("hawk")).toBeInTheDocument();
+  // Rows come after the shape of the page.
+  await screen.findByText("hawk");
   drawn.mockClear();
   await userEvent.click(screen.getByRole("checkbox", { name: "Choose kite" }));
   expect(drawn.mock.calls.map(([row]) => row.name)).toEqual(["kite"]);

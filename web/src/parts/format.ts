@@ -139,3 +139,6 @@ export function nth(place: number): string {
   const last = place % 100 > 10 && place % 100 < 14 ? 0 : place % 10;
   return `${place}${NTH[last] ?? "th"}`;
 }
+
+/** A text that begins with a capital. */
+export const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;

@@ -1,17 +1,9 @@
 import { INPUT } from "../parts/Field";
 import { readNumber } from "../parts/numbers";
 import { Select } from "../parts/Select";
-import { CHANNELS } from "../shared/channels";
+import { CHANNELS, channelOf } from "../shared/channels";
 import type { OutletDraft } from "./projectWords";
-import { strengthWords, WHERE_TO_FIND } from "./strengthWords";
-
-const HINTS = { web: "authority", video: "followers", marketplace: "reviews" } as const;
-
-const PULLS = {
-  web: "referring sites",
-  video: "views a day",
-  marketplace: "sales a month",
-} as const;
+import { strengthWords } from "./strengthWords";
 
 const LINE =
   "grid grid-cols-[1.4fr_112px_1.4fr_104px_72px] gap-2 max-[700px]:grid-cols-[1fr_112px_72px]";
@@ -38,7 +30,7 @@ export function OutletFields({
   onChange: (draft: OutletDraft) => void;
 }) {
   const set = (patch: Partial<OutletDraft>) => onChange({ ...draft, ...patch });
-  const standing = CHANNELS.find((channel) => channel.id === draft.channel)?.standing ?? "";
+  const known = channelOf(draft.channel);
   return (
     <div className="flex flex-col gap-1">
       <div className={LINE}>
@@ -71,9 +63,9 @@ export function OutletFields({
           className={INPUT}
         />
         <input
-          aria-label={standing}
-          title={standing}
-          placeholder={HINTS[draft.channel]}
+          aria-label={known.standing_label}
+          title={known.standing_label}
+          placeholder={known.standing}
           inputMode="decimal"
           value={draft.standing}
           onChange={(event) => set({ standing: event.target.value })}
@@ -100,7 +92,7 @@ export function OutletFields({
               onChange={(event) => set({ pull: event.target.value })}
               className={`${INPUT} !w-[80px] text-right`}
             />
-            {PULLS[draft.channel]}
+            {known.pull}
           </label>
           <label className="flex flex-1 items-center gap-2 pl-3">
             Source of this figure
@@ -117,8 +109,7 @@ export function OutletFields({
       {!wrong && draft.standing.trim() !== "" && (
         <p className="text-xs text-quiet">
           {draft.assumed && "Assumed, as no strength was entered: "}
-          {strengthWords(draft.channel, readNumber(draft.standing) ?? 0)}.{" "}
-          {WHERE_TO_FIND[draft.channel]}
+          {strengthWords(draft.channel, readNumber(draft.standing) ?? 0)}. {known.where_to_find}
         </p>
       )}
       {wrong && (

@@ -1,6 +1,8 @@
 /** A project as its form holds it, and as the server takes it. */
+
 import type { Schemas } from "../api/client";
 import { readNumber } from "../parts/numbers";
+import { wrongStanding } from "./strengthWords";
 
 export type Fields = Omit<
   Schemas["ProjectIn"],
@@ -178,8 +180,8 @@ export function readOutlet(
   if (!draft.name.trim()) return { wrong: "An outlet needs a name." };
   if (draft.standing.trim() === "" || !(standing >= 0))
     return { wrong: "Strength must be 0 or more." };
-  if (draft.channel === "web" && standing > 100)
-    return { wrong: "Authority must be between 0 and 100." };
+  const beyond = wrongStanding(draft.channel, standing);
+  if (beyond) return { wrong: beyond };
   if (days !== null && !(Number.isInteger(days) && days >= 0 && days <= 365))
     return { wrong: "Days until ranking: a whole number from 0 to 365." };
   if (pull !== null && !(pull >= 0)) return { wrong: "Enter 0 or more for a typical piece." };

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { beginner, LEVELS, strengthWords } from "./strengthWords";
+import { CHANNELS } from "../shared/channels";
+import { beginner, strengthWords, wrongStanding } from "./strengthWords";
 
 describe("a strength in words", () => {
   it("is that of the level it reaches", () => {
@@ -8,10 +9,15 @@ describe("a strength in words", () => {
     expect(strengthWords("marketplace", 2)).toMatch(/^weaker/);
   });
   it("rises from level to level", () => {
-    for (const levels of Object.values(LEVELS))
+    for (const { levels } of CHANNELS)
       expect(levels.map((level) => level.standing)).toEqual(
         levels.map((level) => level.standing).sort((a, b) => a - b),
       );
     expect(beginner("web")).toBe(15);
+  });
+  it("is refused beyond its scale, where it has an end", () => {
+    expect(wrongStanding("web", 101)).toBe("Authority must be between 0 and 100.");
+    expect(wrongStanding("web", 100)).toBe("");
+    expect(wrongStanding("video", 9_000_000)).toBe("");
   });
 });

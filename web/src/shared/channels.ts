@@ -1,12 +1,22 @@
-/** The three kinds of search, the steps of the work, and where in them one is. */
+/** The channels of search, the steps of the work, and where in them one is. */
 import { useParams } from "@tanstack/react-router";
+import { CHANNELS, FORMS } from "../api/channels";
 import type { Channel } from "../api/client";
 
-export const CHANNELS: readonly { id: Channel; name: string; standing: string }[] = [
-  { id: "web", name: "Web", standing: "Authority, 0-100" },
-  { id: "video", name: "Video", standing: "Followers" },
-  { id: "marketplace", name: "Marketplace", standing: "Reviews" },
-];
+export { CHANNELS };
+export const CHANNEL_IDS = CHANNELS.map((channel) => channel.id);
+type Known = (typeof CHANNELS)[number];
+export type Form = keyof typeof FORMS;
+
+/** What is known of a channel. Its `find` never misses: the server's ids are those of the list. */
+export function channelOf(id: Channel): Known {
+  const found = CHANNELS.find((channel) => channel.id === id);
+  if (!found) throw new Error(`no channel ${id}`);
+  return found;
+}
+
+/** What is written for a channel. */
+export const formOf = (form: Form) => FORMS[form];
 
 export const STEPS = [
   { id: "gather", name: "Gather" },

@@ -1,4 +1,5 @@
 /** The columns of the keyword sheet. */
+
 import type { Channel, Row } from "../api/client";
 import { COLUMNS } from "../api/columns";
 import { change, count, likely, money, percent, volumeBar } from "../parts/format";
@@ -7,6 +8,7 @@ import { KeywordText } from "../parts/KeywordText";
 import { Ladder } from "../parts/Ladder";
 import type { SheetColumn } from "../parts/Sheet";
 import { YearStrip } from "../parts/YearStrip";
+import { CHANNELS } from "../shared/channels";
 import { capital, type Sort } from "./filters";
 import { featureName } from "./resultWords";
 
@@ -112,7 +114,9 @@ const PAGE_ALONE: readonly Id[] = [
   ...["views_least", "views_typical", "changes", "features"],
 ] as Id[];
 /** Columns that say something on one channel only. */
-const ON: Partial<Record<Id, Channel>> = { views_least: "video", views_typical: "video" };
+const ON: Partial<Record<string, Channel>> = Object.fromEntries(
+  CHANNELS.flatMap((channel) => channel.columns.map((column) => [column, channel.id])),
+);
 
 const FIRST: readonly Id[] = [
   "text",

@@ -1,6 +1,7 @@
 /** A result of a page in words: what stands behind it, by channel. */
 import type { Channel, Schemas } from "../api/client";
-import { count, money, plural } from "../parts/format";
+import { count, money } from "../parts/format";
+import { channelOf } from "../shared/channels";
 
 type Result = Schemas["ResultOut"];
 
@@ -15,29 +16,22 @@ export function ageOf(published: string | null, now: Date = new Date()): string 
   return said(Math.floor(days / 365), "year");
 }
 
+type Fact = { id: string; words: string; one: string };
+
+/** A figure of a result in its channel's words; nothing where it is not known. */
+export function factWords(value: number | null, fact: Fact, currency: string): string {
+  if (value === null) return "";
+  const shown = fact.id === "price" ? money(value, currency) : count(value);
+  return (fact.one && shown === "1" ? fact.one : fact.words).replace("{}", shown);
+}
+
 /** Who stands behind a result and what it has: authority and links, followers and views, reviews
  * and sales. */
 export function behind(result: Result, channel: Channel, currency: string): string {
-  const told = (value: number | null, words: (value: number) => string) =>
-    value === null ? "" : words(value);
-  const parts = {
-    web: [
-      told(result.standing, (v) => `authority ${Math.round(v)}`),
-      told(result.pull, (v) => `${count(v)} referring sites`),
-    ],
-    video: [
-      told(result.standing, (v) => `${count(v)} followers`),
-      told(result.views, (v) => `${count(v)} views`),
-      told(result.pull, (v) => `${count(v)} views a day`),
-    ],
-    marketplace: [
-      told(result.price, (v) => money(v, currency)),
-      told(result.reviews, (v) => plural(v, "review")),
-      told(result.standing, (v) => `${count(v)} reviews of the shop`),
-      told(result.pull, (v) => `${count(v)} sales a month`),
-    ],
-  };
-  return parts[channel].filter(Boolean).join(", ");
+  return channelOf(channel)
+    .facts_in_full.map((fact) => factWords(result[fact.id], fact, currency))
+    .filter(Boolean)
+    .join(", ");
 }
 
 /** An address without what every address has. */

@@ -3,6 +3,7 @@ import { Block } from "../parts/Block";
 import { Button } from "../parts/Button";
 import { Help } from "../parts/Help";
 import { Inspector } from "../parts/Inspector";
+import { formOf } from "../shared/channels";
 import { CoverageBlock } from "./CoverageBlock";
 import type { Fields } from "./changes";
 import { coveredWords } from "./coverageWords";
@@ -91,7 +92,7 @@ export function DeskPanel({
       {desk.phrases.length > 0 && (
         <DuelBlock projectId={projectId} desk={desk} title={fields.title ?? ""} onTake={onTitle} />
       )}
-      {desk.form === "page" && <Around desk={desk} />}
+      {formOf(desk.form).has_body && <Around desk={desk} />}
       {look.checks.length > 0 && (
         <Block
           title={<Help figure="made">All checks</Help>}

@@ -3,12 +3,10 @@ import { useState } from "react";
 import { LineField } from "../parts/Field";
 import { FormDialog } from "../parts/FormDialog";
 import { useSay } from "../parts/toasts";
-import { usePlace } from "../shared/channels";
+import { channelOf, formOf, usePlace } from "../shared/channels";
 import { useChange } from "../shared/useChange";
 import { openDesk } from "./changes";
 import { PasteOrFile } from "./PasteOrFile";
-
-const WHAT = { web: "page", video: "video", marketplace: "listing" } as const;
 
 /** A desk for something that exists already and is in no plan yet. */
 export function OpenDialog({ onClose }: { onClose: () => void }) {
@@ -18,7 +16,7 @@ export function OpenDialog({ onClose }: { onClose: () => void }) {
   const [address, setAddress] = useState("");
   const [text, setText] = useState("");
   const say = useSay();
-  const what = WHAT[channel];
+  const what = formOf(channelOf(channel).form).one;
   const open = useChange(
     projectId,
     () => openDesk(projectId, { channel, keyword: keyword.trim(), address: address.trim(), text }),

@@ -1,3 +1,4 @@
+import { formOf } from "../shared/channels";
 import type { Fields } from "./changes";
 import type { Desk, Look } from "./queries";
 
@@ -5,7 +6,7 @@ import type { Desk, Look } from "./queries";
 export function Preview({ desk, look, fields }: { desk: Desk; look: Look; fields: Fields }) {
   const title = cut(look, "title", fields);
   const description = cut(look, "description", fields);
-  if (desk.form === "page")
+  if (formOf(desk.form).preview === "result")
     return (
       <div className="border-l-2 border-bar pl-3">
         <p className="truncate text-xs text-quiet">
@@ -20,7 +21,7 @@ export function Preview({ desk, look, fields }: { desk: Desk; look: Look; fields
       <div
         aria-hidden="true"
         className={`shrink-0 border border-hairline bg-trough
-          ${desk.form === "video" ? "h-[68px] w-[120px]" : "size-[84px]"}`}
+          ${formOf(desk.form).preview === "wide" ? "h-[68px] w-[120px]" : "size-[84px]"}`}
       />
       <div className="min-w-0">
         <p className="line-clamp-2 font-semibold break-words">{title || "No title yet"}</p>

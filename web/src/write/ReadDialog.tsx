@@ -5,6 +5,7 @@ import { Checkbox } from "../parts/Checkbox";
 import { Modal } from "../parts/Modal";
 import { ProblemNote } from "../parts/ProblemNote";
 import { useSay } from "../parts/toasts";
+import { formOf } from "../shared/channels";
 import { useChange } from "../shared/useChange";
 import { type Fields, readText } from "./changes";
 import { PasteOrFile } from "./PasteOrFile";
@@ -36,7 +37,7 @@ export function ReadDialog({
   return (
     <Modal open onOpenChange={(open) => !open && onClose()} title="Import the published text" wide>
       <p className="pb-2 text-ink-2">
-        {desk.form === "page"
+        {formOf(desk.form).has_body
           ? "A page as HTML or Markdown. Scripts are ignored and nothing is loaded."
           : "The current text, copied from where it is published."}
       </p>

@@ -6,7 +6,7 @@ import { INPUT } from "../parts/Field";
 import { Modal } from "../parts/Modal";
 import { ProblemNote } from "../parts/ProblemNote";
 import { Select } from "../parts/Select";
-import { usePlace } from "../shared/channels";
+import { type Form, formOf, usePlace } from "../shared/channels";
 import { useChange } from "../shared/useChange";
 import { setOutletLimits, setRulesOff } from "./changes";
 import { useWriteSettings } from "./queries";
@@ -79,7 +79,7 @@ export function WriteSettings({
                     <span>
                       {rule.text}
                       {rule.forms.length < 3 && (
-                        <span className="text-quiet"> {FORMS(rule.forms)}</span>
+                        <span className="text-quiet"> {formsWords(rule.forms)}</span>
                       )}
                     </span>
                   </label>
@@ -94,9 +94,8 @@ export function WriteSettings({
   );
 }
 
-const NAMES = { page: "pages", video: "videos", listing: "listings" } as const;
-const FORMS = (forms: readonly (keyof typeof NAMES)[]) =>
-  `(${forms.map((form) => NAMES[form]).join(", ")})`;
+const formsWords = (forms: readonly Form[]) =>
+  `(${forms.map((form) => formOf(form).many).join(", ")})`;
 
 function OutletForm({
   outlet,

@@ -4,6 +4,7 @@ from typing import Annotated, Any, Literal
 
 from ninja import Field, Router, Schema
 
+from bunraku.core.channels import ChannelId
 from bunraku.server.gather.combiner.actions import (
     Recipe,
     box_knows,
@@ -13,7 +14,6 @@ from bunraku.server.gather.combiner.actions import (
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 from bunraku.server.sheet.scopes import find_scope
-from bunraku.sources.protocol import Channel
 
 router = Router(tags=["gather"])
 Priority = Literal["high", "normal", "low", ""]
@@ -30,7 +30,7 @@ class RecipeIn(Schema):
     """What to combine into a channel: base terms, modifiers, places; patterns; whether only what
     the search box knows; whether also what says a word twice running or a place twice."""
 
-    channel: Channel
+    channel: ChannelId
     base: list[TermIn] = Field(max_length=20_000)
     modifier: list[TermIn] = Field([], max_length=20_000)
     place: list[TermIn] = Field([], max_length=20_000)
@@ -77,7 +77,7 @@ class CombinationsOut(Schema):
 class AskBoxIn(Schema):
     """Texts to ask the search box about."""
 
-    channel: Channel
+    channel: ChannelId
     texts: list[Annotated[str, Field(max_length=200)]] = Field(max_length=300)
 
 

@@ -6,6 +6,7 @@ from django.http import HttpResponse
 from ninja import Field, File, Query, Router, Schema, Status
 from ninja.files import UploadedFile
 
+from bunraku.core.channels import ChannelId
 from bunraku.core.formats.csv_out import Column, csv_lines
 from bunraku.core.formats.mapping import MEANINGS, meaning_of
 from bunraku.core.formats.reading import Wanted
@@ -22,7 +23,7 @@ from bunraku.server.inputs import Day
 from bunraku.server.jobs.actions import find_job
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
-from bunraku.sources.protocol import Channel, Match
+from bunraku.sources.protocol import Match
 
 router = Router(tags=["gather"])
 REFUSED_COLUMNS = [
@@ -96,7 +97,7 @@ class ImportIn(ReadIn):
     """The same, the channel that takes the keywords, and what the file's searches are: their match
     type, and the day they are of (null: today)."""
 
-    channel: Channel
+    channel: ChannelId
     match: Match = "exact"
     on: Day | None = None
 

@@ -7,6 +7,7 @@ from django.http import HttpResponse
 from ninja import Field, Query, Router, Schema
 from pydantic_core import to_json
 
+from bunraku.core.channels import ChannelId
 from bunraku.core.gather.proposed import propose_seeds
 from bunraku.server.gather.families import family_of
 from bunraku.server.gather.runs import list_runs
@@ -24,7 +25,6 @@ from bunraku.server.sheet.api import CountOut, IdsOut
 from bunraku.server.sheet.ordering import ordered
 from bunraku.server.sheet.rows import RowOut
 from bunraku.server.sheet.scopes import find_scope
-from bunraku.sources.protocol import Channel
 
 router = Router(tags=["gather"])
 if TYPE_CHECKING:
@@ -37,7 +37,7 @@ class RunIn(Schema):
     """Seeds as typed, channels to search, ways to use and how far they go."""
 
     seeds: str = Field("", max_length=60_000)
-    channels: list[Channel] = Field(max_length=3)
+    channels: list[ChannelId] = Field(max_length=3)
     ways: list[WayId] = Field(["box", "alphabet", "asked", "related"], max_length=12)
     options: RunOptions = RunOptions()
 
@@ -110,7 +110,7 @@ class RunOut(Schema):
 class DecideRunIn(Schema):
     """What becomes of all that a run brought first to a channel and nobody decided about yet."""
 
-    channel: Channel
+    channel: ChannelId
     state: Literal["kept", "dropped"]
     reason: str = Field("", max_length=200)
 
@@ -119,7 +119,7 @@ class StreamQuery(Schema):
     """What of the arrivals is wanted: by state ("new": nobody decided yet), run, way and words; in
     which order."""
 
-    channel: Channel = "web"
+    channel: ChannelId = "web"
     state: Literal["new", "kept", "shortlisted", "parked", "dropped", "left_out", "all"] = "new"
     job: int = Field(0, ge=0, le=2**53)
     way: str = Field("", max_length=20)
@@ -279,7 +279,9 @@ def read_ids(request: ProjectRequest, project_id: ProjectId, wanted: Query[Strea
 
 
 @router.get("/gather/coverage", response=CoverageOut, auth=READS, url_name="coverage")
-def read_coverage(request: ProjectRequest, project_id: ProjectId, channel: Channel = "web") -> Any:
+def read_coverage(
+    request: ProjectRequest, project_id: ProjectId, channel: ChannelId = "web"
+) -> Any:
     """Which ways were run for which seeds on a channel, and the cost of the rest."""
     return coverage(request.project, channel)
 

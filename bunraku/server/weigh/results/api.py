@@ -4,6 +4,7 @@ from typing import Annotated, Any, Literal
 
 from ninja import Field, File, Query, Router, Schema, Status, UploadedFile
 
+from bunraku.core.channels import ChannelId
 from bunraku.core.weigh.company import Narrowing
 from bunraku.core.weigh.verdict import VERDICTS
 from bunraku.server.errors import not_found
@@ -27,7 +28,6 @@ from bunraku.server.weigh.results.snapshots import pages_of
 from bunraku.server.weigh.results.told import results_of
 from bunraku.server.weigh.results.view import view_page
 from bunraku.server.weigh.results.written import LOOKED_AT
-from bunraku.sources.protocol import Channel
 
 router = Router(tags=["results pages"])
 Text = Annotated[str, Field(max_length=200)]
@@ -77,7 +77,7 @@ class ReadPagesIn(Schema):
     """Whose pages to read: chosen rows, or (null) all in play; how deep; how many days old a page
     may be that is not read again."""
 
-    channel: Channel
+    channel: ChannelId
     row_ids: list[Id] | None = Field(None, min_length=1, max_length=MOST_AT_ONCE)
     depth: Literal[10, 50, 100] = 10
     older_than: int = Field(0, ge=0, le=3_650)
@@ -147,7 +147,7 @@ def read_talk(request: ProjectRequest, project_id: ProjectId, row_id: int, given
 class OnChannel(Schema):
     """The channel that pages are of."""
 
-    channel: Channel = "web"
+    channel: ChannelId = "web"
 
 
 @router.post("/pages/file", response=JobOut, auth=CHANGES, url_name="bring_pages")

@@ -5,6 +5,7 @@ from typing import Any
 
 from django.db import transaction
 
+from bunraku.core.channels import ChannelId
 from bunraku.core.formats.keywords_in import Refused
 from bunraku.core.formats.pages_in import BroughtPage, BroughtPages, pasted_page, read_pages
 from bunraku.core.gather.merge import Merged
@@ -29,7 +30,7 @@ from bunraku.server.sheet.models import Scope
 from bunraku.server.sheet.scopes import find_row, scope_of
 from bunraku.server.weigh.results.snapshots import BY_HAND
 from bunraku.server.weigh.weighing import rows_to_weigh, weigh_rows
-from bunraku.sources.protocol import USUAL, Channel, Vantage, What
+from bunraku.sources.protocol import USUAL, Vantage, What
 
 _CHUNK = 500
 """Pages stored at a time."""
@@ -40,7 +41,7 @@ class BringPagesParams(Params):
 
     upload: int
     name: str
-    channel: Channel
+    channel: ChannelId
     on: date
 
 
@@ -56,7 +57,7 @@ class BroughtPagesResult(Brought):
     columns: list[str] = []
 
 
-def start_bringing_pages(project: Project, upload_id: int, channel: Channel) -> Job:
+def start_bringing_pages(project: Project, upload_id: int, channel: ChannelId) -> Job:
     """Bring the results pages of a file. Raises: not_found."""
     upload = find_upload(project, upload_id)
     params = BringPagesParams(upload=upload.pk, name=upload.name, channel=channel, on=today())

@@ -4,6 +4,7 @@ ranks for."""
 from collections.abc import Mapping, Sequence
 from typing import ClassVar
 
+from bunraku.core.channels import ChannelId
 from bunraku.server.errors import BunrakuError
 from bunraku.server.jobs.actions import start_job
 from bunraku.server.jobs.kinds import JobKind, job_kind
@@ -15,13 +16,13 @@ from bunraku.server.readings.providers import sources
 from bunraku.server.sentences import plural
 from bunraku.server.sheet.models import Scope
 from bunraku.server.sheet.scopes import scope_of
-from bunraku.sources.protocol import Channel, What
+from bunraku.sources.protocol import What
 
 
 class LookUpParams(Params):
     """The channel and the terms."""
 
-    channel: Channel
+    channel: ChannelId
     terms: list[str]
 
 

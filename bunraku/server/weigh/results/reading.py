@@ -7,6 +7,7 @@ from datetime import date, timedelta
 
 from django.db import transaction
 
+from bunraku.core.channels import ChannelId
 from bunraku.server.clock import today
 from bunraku.server.errors import BunrakuError
 from bunraku.server.jobs.actions import start_job
@@ -22,7 +23,7 @@ from bunraku.server.sheet.actions import rows_of
 from bunraku.server.sheet.models import IN_PLAY, Row, Scope
 from bunraku.server.sheet.scopes import find_scope, scope_of
 from bunraku.server.weigh.weighing import rows_to_weigh, weigh_rows
-from bunraku.sources.protocol import Channel, Vantage, What
+from bunraku.sources.protocol import Vantage, What
 
 _CHUNK = 100
 """Pages bought between two looks at whether to stop."""
@@ -32,7 +33,7 @@ class ReadPagesParams(Params):
     """The channel, the rows (None: all in play), the depth, how many days old a page may be that is
     not read again (0: today's), and the price in tenths that was told before."""
 
-    channel: Channel
+    channel: ChannelId
     row_ids: list[int] | None = None
     depth: int = 10
     older_than: int = 0
@@ -60,7 +61,7 @@ class PagesPrice:
 
 
 def price_pages(
-    project: Project, channel: Channel, row_ids: Sequence[int] | None, depth: int, older_than: int
+    project: Project, channel: ChannelId, row_ids: Sequence[int] | None, depth: int, older_than: int
 ) -> PagesPrice:
     """What reading the pages of keywords would cost. Buys nothing."""
     scope = find_scope(project, channel)
@@ -71,7 +72,7 @@ def price_pages(
 
 
 def start_reading_pages(
-    project: Project, channel: Channel, row_ids: Sequence[int] | None, depth: int, older_than: int
+    project: Project, channel: ChannelId, row_ids: Sequence[int] | None, depth: int, older_than: int
 ) -> Job:
     """Start reading pages. Raises: nothing_to_read, no_source, allowance_short, not_found for rows
     that are not the project's."""

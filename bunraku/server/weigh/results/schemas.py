@@ -4,8 +4,8 @@ from datetime import date
 
 from ninja import Schema
 
+from bunraku.core.channels import ChannelId
 from bunraku.server.sheet.rows import RowOut
-from bunraku.sources.protocol import Channel
 
 
 class TitlePartOut(Schema):
@@ -259,7 +259,7 @@ class PageOut(Schema):
     phones; `few`: whether the pages that say the phrase are few, by the person's own limit."""
 
     row: RowOut
-    channel: Channel
+    channel: ChannelId
     outlets: list[OutletChoiceOut]
     outlet_id: int | None
     practice: bool

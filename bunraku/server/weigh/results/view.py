@@ -8,6 +8,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from bunraku.core.channels import channel_named
 from bunraku.core.text.addresses import address_words
 from bunraku.core.weigh.chance import BEHIND, own_parts
 from bunraku.core.weigh.company import Narrowing, Result, company_of, is_own, narrowed
@@ -79,7 +80,7 @@ def view_page(
         "can_be_read": bool(sources(project)[What.PAGE]),
         **_standing_there(row, page, left, facts, strengths, outlet, standpoint, own),
         **on_the_page(row, page, project),
-        "choices": choices_of(every) if row.scope.channel == "marketplace" else None,
+        "choices": choices_of(every) if channel_named(row.scope.channel).has_choices else None,
         "hidden": len(every) - len(left),
         "says_at": says_at(page, narrowing, row, own),
         **moves_of(read),

@@ -8,12 +8,13 @@ from dataclasses import dataclass
 from statistics import median
 from typing import Any
 
+from bunraku.core.channels import channel_named
 from bunraku.core.gather.fields import ResultFields, phrases_used
 from bunraku.core.text import identity_key
 from bunraku.core.weigh.company import Result
 from bunraku.core.weigh.saying import how_said, name_of, plain_words, says_exactly
 from bunraku.core.write.checklist import Check, check, score
-from bunraku.core.write.written import FORM_OF, Aim, Written
+from bunraku.core.write.written import Aim, Written
 from bunraku.server.clock import today
 from bunraku.server.readings.buying import price_of_new
 from bunraku.server.readings.known import Payload, latest
@@ -147,7 +148,7 @@ def _in_full(
 def _checked(row: Row, result: Result, said: Payload) -> list[Check]:
     """A result by the rules that check one's own fields."""
     written = Written(
-        form=FORM_OF[row.scope.channel],
+        form=channel_named(row.scope.channel).form.id,
         title=said["title"] or result.title,
         address=result.address,
         description=said.get("description", ""),

@@ -1,14 +1,16 @@
 /** A run as the form holds it: what it may be, how it begins, how seeds are added. */
+
 import * as z from "zod/mini";
 import type { Channel, Schemas } from "../../api/client";
 import { GROUPS, type WayId } from "../../parts/wayWords";
+import { CHANNEL_IDS } from "../../shared/channels";
 import { text } from "../../shared/shapes";
 
 const WAYS = GROUPS.flatMap((group) => group.ways);
 
 const runShape = z.object({
   seeds: text(60_000),
-  channels: z.array(z.enum(["web", "video", "marketplace"])).check(z.maxLength(3)),
+  channels: z.array(z.enum(CHANNEL_IDS)).check(z.maxLength(CHANNEL_IDS.length)),
   ways: z
     .array(z.custom<WayId>((id) => WAYS.includes(id as WayId)))
     .check(z.maxLength(WAYS.length)),

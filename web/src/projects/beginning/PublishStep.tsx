@@ -2,12 +2,9 @@ import { Button } from "../../parts/Button";
 import { INPUT } from "../../parts/Field";
 import { readNumber } from "../../parts/numbers";
 import { Select } from "../../parts/Select";
-import { CHANNELS } from "../../shared/channels";
-import { LEVELS, strengthWords, WHERE_TO_FIND } from "../strengthWords";
+import { CHANNELS, channelOf } from "../../shared/channels";
+import { strengthWords } from "../strengthWords";
 import { type Draft, type OutletPlace, wrongOutlet } from "./draft";
-
-const NAMES = { web: "Site", video: "Video channel", marketplace: "Shop" } as const;
-const UNITS = { web: "authority", video: "followers", marketplace: "reviews" } as const;
 
 /** Where one publishes, each with its strength: chosen by what it is like, or as a number. */
 export function PublishStep({
@@ -25,6 +22,7 @@ export function PublishStep({
   return (
     <div className="flex flex-col gap-3">
       {lines.map((outlet, i) => {
+        const known = channelOf(outlet.channel);
         const standing = readNumber(outlet.standing);
         const wrong = tried && (outlet.name || outlet.standing) ? wrongOutlet(outlet) : "";
         return (
@@ -44,13 +42,13 @@ export function PublishStep({
             >
               {CHANNELS.map((channel) => (
                 <option key={channel.id} value={channel.id}>
-                  {NAMES[channel.id]}
+                  {channel.outlet}
                 </option>
               ))}
             </Select>
             <input
               aria-label="Name or URL"
-              placeholder={outlet.channel === "web" ? "your-site.example" : "Name"}
+              placeholder={known.outlet_hint}
               maxLength={120}
               value={outlet.name}
               onChange={(event) => set(i, { name: event.target.value })}
@@ -61,23 +59,21 @@ export function PublishStep({
               <Select
                 label="How strong it is"
                 value={
-                  LEVELS[outlet.channel].some((level) => level.standing === standing)
-                    ? String(standing)
-                    : ""
+                  known.levels.some((level) => level.standing === standing) ? String(standing) : ""
                 }
                 onChange={(value) => set(i, { standing: value })}
                 className={`${INPUT} flex-1`}
               >
                 <option value="">comparable with …</option>
-                {LEVELS[outlet.channel].map((level) => (
+                {known.levels.map((level) => (
                   <option key={level.standing} value={String(level.standing)}>
                     comparable with {level.words}
                   </option>
                 ))}
               </Select>
               <input
-                aria-label={`${UNITS[outlet.channel]}, if you know it`}
-                placeholder={UNITS[outlet.channel]}
+                aria-label={`${known.standing}, if you know it`}
+                placeholder={known.standing}
                 inputMode="decimal"
                 value={outlet.standing}
                 onChange={(event) => set(i, { standing: event.target.value })}
@@ -94,7 +90,7 @@ export function PublishStep({
                   {standing === null
                     ? "Left empty, a beginner's strength is assumed."
                     : `That is ${strengthWords(outlet.channel, standing)}. `}
-                  {WHERE_TO_FIND[outlet.channel]}
+                  {known.where_to_find}
                 </>
               )}
             </p>

@@ -1,17 +1,18 @@
 /** A new project as it is asked for, step by step; what is typed survives a reload. */
+
 import * as z from "zod/mini";
-import type { Channel, Schemas } from "../../api/client";
+import type { Schemas } from "../../api/client";
 import { readNumber } from "../../parts/numbers";
-import { CHANNELS } from "../../shared/channels";
+import { CHANNEL_IDS, CHANNELS } from "../../shared/channels";
 import { COMMON } from "../../shared/locales";
 import { CURRENCIES, EMPTY_FIELDS, fromFields } from "../projectWords";
-import { beginner } from "../strengthWords";
+import { beginner, wrongStanding } from "../strengthWords";
 
 export const STEPS = ["about", "where", "publish", "have"] as const;
 export type Step = (typeof STEPS)[number];
 
 const place = z.object({
-  channel: z.enum(["web", "video", "marketplace"]),
+  channel: z.enum(CHANNEL_IDS),
   name: z.string(),
   standing: z.string(),
 });
@@ -65,12 +66,6 @@ const homeOf = (language: string): string =>
 /** Words before a comma that say something by themselves. */
 const LEAST_WORDS = 3;
 
-const NEW_NAMES: Record<Channel, string> = {
-  web: "A new site",
-  video: "A new channel",
-  marketplace: "A new shop",
-};
-
 /** A name for the project from what it is about: its first words, as far as they fit, up to a comma
  * that comes after some, and not ending in a word that only joins. */
 export function nameFrom(about: string): string {
@@ -102,7 +97,7 @@ export function wrongOutlet(outlet: OutletPlace): string {
   if (!outlet.name.trim()) return "Enter a name or URL.";
   const standing = outlet.standing.trim() === "" ? 0 : readNumber(outlet.standing);
   if (standing === null || standing < 0) return "Strength must be 0 or more.";
-  return outlet.channel === "web" && standing > 100 ? "Authority must be between 0 and 100." : "";
+  return wrongStanding(outlet.channel, standing);
 }
 
 /** An untouched line is no outlet. */
@@ -124,8 +119,8 @@ export function toProject(draft: Draft, taken: readonly string[] = []): Schemas[
         pull: null,
         reason: "",
       }))
-    : CHANNELS.map(({ id }) => ({
-        name: NEW_NAMES[id],
+    : CHANNELS.map(({ id, new_outlet }) => ({
+        name: new_outlet,
         channel: id,
         address: "",
         standing: beginner(id),

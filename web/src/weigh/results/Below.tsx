@@ -2,6 +2,7 @@ import type { ReactNode } from "react";
 import { count, day, percent, plural } from "../../parts/format";
 import { Help } from "../../parts/Help";
 import { Scrolls } from "../../parts/Scrolls";
+import { channelOf } from "../../shared/channels";
 import { featureName } from "../resultWords";
 import type { PageTold } from "./words";
 
@@ -199,40 +200,21 @@ const spreadWords = (spread: Company["spreads"][string] | undefined, of: string)
     : "";
 
 function companyWords(told: PageTold, company: Company): string[] {
-  const names: Record<PageTold["channel"], [string, string][]> = {
-    web: [
-      ["standing", "Authority"],
-      ["pull", "Referring sites"],
-    ],
-    video: [
-      ["views", "Views"],
-      ["standing", "Followers"],
-    ],
-    marketplace: [
-      ["price", "Prices"],
-      ["standing", "Reviews of the shops"],
-    ],
-  };
+  const { spreads, publisher, publishers } = channelOf(told.channel);
   const [week, month, year] = company.new ?? [];
   return [
     `The phrase is in ${plural(company.titles, "title")} and ${plural(company.addresses, "URL")} of ${company.results}.`,
-    ...names[told.channel].map(([name, of]) => {
+    ...spreads.map(([name, of]) => {
       const said = spreadWords(company.spreads[name], of);
       return said && `${said}.`;
     }),
     company.new ? `New in the last week ${week}, month ${month}, year ${year}.` : "",
     company.several.length
       ? `${company.several.map((h) => `${h.publisher} has ${h.places}`).join(", ")}.`
-      : `${plural(company.publishers, PUBLISHERS[told.channel][0], PUBLISHERS[told.channel][1])}, one result each.`,
+      : `${plural(company.publishers, publisher, publishers)}, one result each.`,
     company.own.length ? `You are at position ${company.own.join(" and ")}.` : "",
   ].filter(Boolean);
 }
-
-const PUBLISHERS: Record<PageTold["channel"], [string, string]> = {
-  web: ["site", "sites"],
-  video: ["channel", "channels"],
-  marketplace: ["shop", "shops"],
-};
 
 /** Titles that say the phrase at each depth, against the searches. */
 function depthWords(told: PageTold): string {

@@ -1,16 +1,16 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import type { Channel } from "../../api/client";
 import { Block } from "../../parts/Block";
 import { Button } from "../../parts/Button";
-import { count, likely, lookups, plural } from "../../parts/format";
+import { capital, count, likely, lookups, plural } from "../../parts/format";
 import { ProblemNote } from "../../parts/ProblemNote";
 import { SkeletonLines } from "../../parts/Skeleton";
 import { useSay } from "../../parts/toasts";
-import { usePlace } from "../../shared/channels";
+import { channelOf, usePlace } from "../../shared/channels";
 import { useChange } from "../../shared/useChange";
 import { useOpenResults } from "../../shared/walk";
 import { gatherPhrase, type RivalTold, readRanks, rivalQuery } from "./queries";
-import type { WHO } from "./words";
 
 /** One competitor in full against ours: what it ranks for and we do not, both, and the reverse. */
 export function RivalInFull({ publisher }: { publisher: string }) {
@@ -116,12 +116,12 @@ function Best({ told }: { told: RivalTold }) {
   );
 }
 
-function standingWords(told: RivalTold, channel: keyof typeof WHO): string {
-  const of = { web: "authority", video: "followers", marketplace: "reviews" }[channel];
+function standingWords(told: RivalTold, channel: Channel): string {
+  const of = channelOf(channel).standing;
   const known =
     told.standing === null
       ? ""
-      : ` ${of.charAt(0).toUpperCase()}${of.slice(1)} ${count(told.standing)}` +
+      : ` ${capital(of)} ${count(told.standing)}` +
         `${told.published === null ? "" : `, published on ${plural(told.published, "subject")}`}.`;
   const there = told.counts.theirs + told.counts.both;
   return `It is on ${there} of ${plural(told.pages, "results page")}.${known}`;

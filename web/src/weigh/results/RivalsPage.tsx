@@ -5,7 +5,7 @@ import type { Schemas } from "../../api/client";
 import { Button, buttonLook } from "../../parts/Button";
 import { Empty } from "../../parts/Empty";
 import { INPUT } from "../../parts/Field";
-import { count, exact, percent, plural } from "../../parts/format";
+import { capital, count, exact, percent, plural } from "../../parts/format";
 import { Help } from "../../parts/Help";
 import { Inspector } from "../../parts/Inspector";
 import { JobLine } from "../../parts/JobLine";
@@ -13,18 +13,11 @@ import { PageHead } from "../../parts/PageHead";
 import { ProblemNote } from "../../parts/ProblemNote";
 import { SkeletonLines } from "../../parts/Skeleton";
 import { StepLink } from "../../parts/StepLink";
-import { usePlace } from "../../shared/channels";
+import { channelOf, usePlace } from "../../shared/channels";
 import { useOverview, useOwnFiles } from "../../shared/queries";
 import { rivalsQuery } from "./queries";
 import { ReadDialog } from "./ReadDialog";
 import { RivalInFull } from "./RivalInFull";
-import { WHO } from "./words";
-
-const STRENGTH = {
-  web: ["Authority", "0 to 100. The closer to yours, the likelier you can outrank it."],
-  video: ["Followers", "Of the channel. The closer to yours, the likelier you can outrank it."],
-  marketplace: ["Reviews", "Of the shop. The closer to yours, the likelier you can outrank it."],
-} as const;
 
 type Rival = Schemas["PublisherOut"];
 type Column = "publisher" | "keywords" | "share" | "position" | "searches" | "standing";
@@ -62,7 +55,11 @@ export function RivalsPage() {
   const open = (publisher: string | undefined) =>
     navigate({ search: (now) => ({ ...now, publisher }) });
   const told = found.data;
-  const columns = [...COLUMNS, ["standing", ...STRENGTH[channel]] as const];
+  const known = channelOf(channel);
+  const columns = [
+    ...COLUMNS,
+    ["standing", capital(known.standing), known.standing_of_rivals] as const,
+  ];
   const ownFiles = useOwnFiles(projectId);
   const [fetching, setFetching] = useState(false);
   const [words, setWords] = useState("");
@@ -82,7 +79,7 @@ export function RivalsPage() {
             title="Competitors"
             about={
               told
-                ? `${WHO[channel]} on the ${plural(told.pages, "results page")} of your active keywords`
+                ? `${known.publishers} on the ${plural(told.pages, "results page")} of your active keywords`
                 : ""
             }
           >

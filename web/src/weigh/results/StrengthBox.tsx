@@ -1,6 +1,7 @@
 import { Slider } from "radix-ui";
 import { nth } from "../../parts/format";
 import { Help } from "../../parts/Help";
+import { channelOf } from "../../shared/channels";
 import { landingWords, type PageTold } from "./words";
 
 /** "If my strength were …": a slider whose every place is worked out beforehand. */
@@ -79,8 +80,5 @@ export function StrengthBox({
 function partsWords(told: PageTold): string {
   const [who, pull, title] = told.own_parts.map(Math.round);
   if (who === undefined || pull === undefined || title === undefined) return "";
-  return `outlet ${who} + links ${pull} + title ${title}`.replace(
-    "links",
-    { web: "links", video: "views", marketplace: "sales" }[told.channel],
-  );
+  return `outlet ${who} + ${channelOf(told.channel).pull_short} ${pull} + title ${title}`;
 }

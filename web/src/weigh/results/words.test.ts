@@ -48,8 +48,7 @@ describe("a results page in words", () => {
   it("what a result has, by channel", () => {
     expect(has(result({}), "web", "£")).toEqual(["authority 30 · 5 links"]);
     expect(has(result({ views: 12_345, standing: null }), "video", "£")).toEqual([
-      "12,300 views",
-      "5 a day",
+      "12,300 views · 5 a day",
     ]);
     expect(has(result({ price: 9.5, reviews: 1 }), "marketplace", "£")).toEqual([
       "£9.50 · 1 review",

@@ -1,6 +1,8 @@
 /** A results page in words and in order. */
 import type { Channel, Schemas } from "../../api/client";
-import { count, likely, money, nth, plural } from "../../parts/format";
+import { count, likely, nth, plural } from "../../parts/format";
+import { channelOf } from "../../shared/channels";
+import { factWords } from "../resultWords";
 
 export type PageTold = Schemas["PageOut"];
 export type Standing = Schemas["StandingOut"];
@@ -24,35 +26,13 @@ export function landingWords(landing: Landing): string {
 
 /** What a result has, by channel: what a searcher or a seller would look at. */
 export function has(result: Standing, channel: Channel, currency: string): string[] {
-  const told = (value: number | null, words: (value: number) => string) =>
-    value === null ? "" : words(value);
-  const parts =
-    channel === "web"
-      ? [
-          [
-            told(result.standing, (v) => `authority ${Math.round(v)}`),
-            told(result.pull, (v) => `${count(v)} ${Math.round(v) === 1 ? "link" : "links"}`),
-          ]
-            .filter(Boolean)
-            .join(" · "),
-          reachWords(result),
-        ]
-      : channel === "video"
-        ? [
-            told(result.views, (v) => `${count(v)} views`),
-            told(result.pull, (v) => `${count(v)} a day`),
-            told(result.standing, (v) => `${count(v)} followers`),
-          ]
-        : [
-            told(result.price, (v) => money(v, currency)),
-            told(result.reviews, (v) => plural(v, "review")),
-            told(result.pull, (v) => `${count(v)} sold a month`),
-            told(result.standing, (v) => `shop ${count(v)}`),
-          ];
+  const told = channelOf(channel).facts.map((fact) =>
+    fact.id === "reach" ? reachWords(result) : factWords(result[fact.id], fact, currency),
+  );
   // Two lines: what a searcher sees first.
-  const known = parts.filter(Boolean);
-  const first = known.length > 2 ? 2 : 1;
-  return [known.slice(0, first).join(" · "), known.slice(first).join(" · ")].filter(Boolean);
+  return [told.slice(0, 2), told.slice(2)]
+    .map((line) => line.filter(Boolean).join(" · "))
+    .filter(Boolean);
 }
 
 /** For how many of one's keywords a page stands, and what these bring it. */
@@ -61,15 +41,12 @@ export const reachWords = ({ reach }: Standing): string =>
     ? `${count(reach.keywords)} of your phrases, ${plural(Math.round(reach.visits), "visit")}`
     : "";
 
+type Figure = "pull" | "views" | "price";
+
 export const SORTS = ["position", "wording", "strength", "published", "has"] as const;
 export type ResultsSort = (typeof SORTS)[number];
 
 const SAID: Record<string, number> = { "exact phrase": 3, "all words": 2, "some words": 1 };
-const MAIN: Record<Channel, (result: Standing) => number | null> = {
-  web: (result) => result.pull,
-  video: (result) => result.views ?? result.pull,
-  marketplace: (result) => result.price,
-};
 
 /** Results in another order than they stand in; what is unknown comes last. */
 export function sorted(
@@ -78,11 +55,12 @@ export function sorted(
   channel: Channel,
 ): readonly Standing[] {
   if (by === "position") return results;
+  const first: readonly Figure[] = channelOf(channel).sorted_by;
   const of: Record<Exclude<ResultsSort, "position">, (r: Standing) => number | null> = {
     wording: (r) => SAID[r.wording] ?? 0,
     strength: (r) => (r.strength === null ? null : -r.strength),
     published: (r) => (r.published ? Date.parse(r.published) : null),
-    has: MAIN[channel],
+    has: (r) => first.map((id) => r[id]).find((figure) => figure !== null) ?? null,
   };
   const value = (r: Standing) => of[by](r) ?? Number.NEGATIVE_INFINITY;
   return [...results].sort((a, b) => value(b) - value(a) || a.position - b.position);
@@ -100,6 +78,3 @@ export function isKind(result: Standing, kind: ResultsKind, weakBelow: number, n
   if (kind === "other") return result.elsewhere;
   return true;
 }
-
-/** Who publishes on each channel. */
-export const WHO = { web: "sites", video: "channels", marketplace: "shops" } as const;

@@ -4,11 +4,13 @@ docs/figures.md, docs/formats.md."""
 import json
 import sys
 from collections.abc import Iterable
+from dataclasses import asdict
 from typing import Any
 
 from django.conf import settings
 from django.core.management.base import BaseCommand, CommandParser
 
+from bunraku.core.channels import CHANNELS, FORMS
 from bunraku.core.figures import figures_markdown
 from bunraku.core.follow.month import REPORT_FIGURES
 from bunraku.core.formats.csv_out import Column
@@ -40,6 +42,7 @@ def generated() -> dict[str, str]:
         "docs/steps.md": steps_markdown(),
         "docs/formats.md": formats_markdown(),
         "web/src/api/columns.ts": columns_typescript(),
+        "web/src/api/channels.ts": channels_typescript(),
     }
 
 
@@ -70,6 +73,37 @@ def columns_typescript() -> str:
     return (
         "/** The columns of the sheet, generated from bunraku/server/sheet/columns.py by "
         f"`make docs`; do not edit. */\nexport const COLUMNS = [\n{''.join(lines)}] as const;\n"
+    )
+
+
+def channels_typescript() -> str:
+    """web/src/api/channels.ts: what the page knows of channels and of what is written for them."""
+    channels = [
+        {
+            "id": channel.id,
+            "name": channel.name,
+            **asdict(channel.words),
+            "most_standing": channel.ranking.most_standing,
+            "counted": channel.ranking.standing_top is not None,
+            **{name: asdict(channel)[name] for name in ("levels", "facts", "facts_in_full")},
+            "sorted_by": channel.sorted_by,
+            "columns": channel.columns,
+            "form": channel.form.id,
+        }
+        for channel in CHANNELS.values()
+    ]
+    forms = {
+        form.id: {
+            **{name: getattr(form, name) for name in ("one", "many", "preview")},
+            "has_body": form.has("body"),
+        }
+        for form in FORMS.values()
+    }
+    lines = "".join(f"  {json.dumps(known, ensure_ascii=False)},\n" for known in channels)
+    return (
+        "/** Channels and what is written for them, generated from bunraku/core/channels by "
+        f"`make docs`; do not edit. */\nexport const CHANNELS = [\n{lines}] as const;\n"
+        f"export const FORMS = {json.dumps(forms, ensure_ascii=False)} as const;\n"
     )
 
 
