@@ -17,7 +17,12 @@ WORDS = Path(__file__).with_name("words_not_used.json")
 CODE = ("bunraku/core", "bunraku/server", "bunraku/installation", "bunraku/__main__.py")
 NOT_VISIBLE = (
     # Data of languages, not text of ours.
-    *("bunraku/core/text/", "bunraku/core/gather/tables", "bunraku/core/weigh/intent_"),
+    *(
+        "bunraku/core/text/",
+        "bunraku/core/languages/",
+        "bunraku/core/gather/tables",
+        "bunraku/core/weigh/intent_",
+    ),
     *("/migrations/", "/database/", "settings.py", "bunraku/core/formats/prompts"),
 )
 # Words with a blank between them, or one word with a capital.

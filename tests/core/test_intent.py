@@ -8,9 +8,10 @@ from functools import cache
 import numpy as np
 import pytest
 
-from bunraku.core.text.labelled_phrases import FILES, INTENTS, Labelled, labelled_subjects
+from bunraku.core.languages import LANGUAGES
+from bunraku.core.text.labelled_phrases import INTENTS, Labelled, labelled_subjects
 from bunraku.core.weigh.intent import Names, explain_intent, read_intents
-from bunraku.core.weigh.intent_cues import CUES, FEATURE_CUES
+from bunraku.core.weigh.intent_cues import FEATURE_CUES, cues_of
 from bunraku.core.weigh.intent_model import LOCAL, SLOTS
 from bunraku.core.weigh.intent_models import intent_model, model_file
 from bunraku.core.weigh.intent_training import made_of, train
@@ -183,9 +184,10 @@ def test_places_and_maps_make_it_local() -> None:
     assert hits.local[2] > hits.local[3]
 
 
-@pytest.mark.parametrize(("language", "cue"), [(k, c) for k, cues in CUES.items() for c in cues])
-def test_a_cue_is_told_where_it_speaks_for_what_was_read(language: str, cue: object) -> None:
-    words = cue.words[0]  # type: ignore[attr-defined]
+@pytest.mark.parametrize(
+    ("language", "words"), [(code, said[0]) for code in ("en", "de") for _, said in cues_of(code)]
+)
+def test_a_cue_is_told_where_it_speaks_for_what_was_read(language: str, words: str) -> None:
     told = explain_intent(f"{words} ofen" if language == "de" else f"{words} kayak", [], language)
     assert told
     assert all(sentence for sentence in told)
@@ -238,7 +240,7 @@ def test_several_threads_read_at_once() -> None:
         assert np.allclose(read, ask(place))
 
 
-@pytest.mark.parametrize("language", FILES)
+@pytest.mark.parametrize("language", LANGUAGES)
 def test_the_models_that_ship_are_fresh(language: str) -> None:
     """Where this fails, `make words` learns them again."""
     with np.load(model_file(language), allow_pickle=False) as kept:

@@ -5,9 +5,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from bunraku.core.gather.fields import LONGEST_PHRASE, ResultFields, phrases_used
-from bunraku.core.gather.prompts import COMPARISONS, PREPOSITIONS, PROMPTS, QUESTIONS, prompts
+from bunraku.core.gather.prompts import PROMPTS, prompts
+from bunraku.core.languages import LANGUAGES, language_named
 from bunraku.core.text import identity_key
-from bunraku.core.text.known_words import LANGUAGES
 
 
 def test_each_way_asks_in_its_own_manner() -> None:
@@ -28,8 +28,8 @@ def test_each_way_asks_in_its_own_manner() -> None:
 
 @pytest.mark.parametrize("language", LANGUAGES)
 def test_every_language_has_its_words(language: str) -> None:
-    for table in (QUESTIONS, PREPOSITIONS, COMPARISONS):
-        words = table[language].split()
+    known = language_named(language)
+    for words in (known.questions, known.prepositions, known.comparisons):
         assert len(words) >= 6
         assert len(words) == len(set(words))
 

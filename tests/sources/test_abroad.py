@@ -7,8 +7,8 @@ import numpy as np
 import pytest
 
 from bunraku.core.channels import CHANNEL_IDS
+from bunraku.core.languages import LANGUAGES as KNOWN
 from bunraku.core.text import identity_key
-from bunraku.core.text.frames import FRAME_WORDS
 from bunraku.sources.protocol import Request, What
 from bunraku.sources.rehearsal.abroad import LANGUAGES, LOCALES, kind_of
 from bunraku.sources.rehearsal.completing import complete
@@ -128,4 +128,4 @@ def test_a_locale_of_a_language_is_served_by_its_nearest() -> None:
     assert nearest_locale("fr-CA") == "fr-FR"
     assert nearest_locale("pt-BR") == "pt-PT"
     assert nearest_locale("pl-PL") == "en-GB"
-    assert set(LANGUAGES) < set(FRAME_WORDS)
+    assert set(LANGUAGES) < set(KNOWN)

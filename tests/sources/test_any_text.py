@@ -8,7 +8,8 @@ from datetime import date
 import pytest
 
 from bunraku.core.channels import CHANNEL_IDS
-from bunraku.core.gather.prompts import PROMPTS, QUESTIONS, prompts
+from bunraku.core.gather.prompts import PROMPTS, prompts
+from bunraku.core.languages import language_named
 from bunraku.core.text import BadKeyword, identity_key
 from bunraku.sources.asking import BROKEN, ask_all
 from bunraku.sources.protocol import ANSWERS, Request, Setting, What
@@ -43,7 +44,7 @@ def texts(locale: str) -> Iterator[str]:
     dice = random.Random(f"any text of {locale}")
     around = the_world(locale)._around
     framing = sorted(around.before | around.after)
-    asking = [word.replace("-", " ") for word in QUESTIONS[locale[:2]].split()]
+    asking = list(language_named(locale[:2]).questions)
 
     def some(words: list[str], most: int) -> str:
         return " ".join(dice.choices(words, k=dice.randint(1, most)))

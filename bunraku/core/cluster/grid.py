@@ -8,8 +8,8 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
+from bunraku.core.languages import language_named
 from bunraku.core.text.frames import is_frame
-from bunraku.core.text.stop_words import STOP_WORDS
 from bunraku.core.text.tokens import stems, tokens
 
 Floats = NDArray[np.float64]
@@ -99,26 +99,8 @@ def combination(base: str, modifier: str, language: str) -> str:
     """What a combination would be searched as: words that ask stand before, qualities too, all else
     behind. Raises: nothing."""
     first = tokens(modifier)[:1]
-    before = BEFORE.get(language, frozenset())
+    before = language_named(language).grid_before
     return f"{modifier} {base}" if first and first[0] in before else f"{base} {modifier}"
-
-
-BEFORE = {
-    "en": frozenset(
-        """
-        how what why when where who which can do does is are best top cheap cheapest affordable good
-        great professional small large mini big portable electric used second new vintage modern
-        mobile local emergency custom handmade diy free buy hire rent making
-        """.split()
-    ),
-    "de": frozenset(
-        """
-        wie was warum wann wo wer welche welcher kann beste bester bestes besten gute guter günstige
-        kleine große gebrauchte neue mobile elektrische handgemachte
-        """.split()
-    ),
-}
-"""Modifiers that stand before a base term, by their first word."""
 
 
 class _Parted(NamedTuple):
@@ -134,7 +116,7 @@ class _Parted(NamedTuple):
 
 def _parts(text: str, towns: dict[tuple[str, ...], str], language: str) -> _Parted:
     words = tokens(text)
-    asks = bool(ASKING.get(language, frozenset()) & set(words))
+    asks = bool(language_named(language).grid_asking & set(words))
     for town, name in towns.items():
         for start in range(len(words) - len(town) + 1):
             if tuple(words[start : start + len(town)]) == town:
@@ -142,7 +124,7 @@ def _parts(text: str, towns: dict[tuple[str, ...], str], language: str) -> _Part
                 base, said, _ = _apart(left, language)
                 return _Parted(base, said, name, place=True, fits=not asks)
     base, said, rest = _apart(words, language)
-    small = STOP_WORDS.get(language, frozenset()) - PREPOSITIONS.get(language, frozenset())
+    small = language_named(language).stop_words - language_named(language).grid_prepositions
     modifier = [word for word in rest if word not in small or word in _KEPT]
     return _Parted(
         base, said, " ".join(modifier), place=False, fits=not asks and len(modifier) <= LONGEST
@@ -158,7 +140,7 @@ def _apart(words: Sequence[str], language: str) -> tuple[str, str, list[str]]:
         if is_frame(word, language):
             rest.append(word)
             # What follows a preposition behind the topic modifies it ("for city balcony").
-            behind = behind or (bool(named) and word in PREPOSITIONS.get(language, frozenset()))
+            behind = behind or (bool(named) and word in language_named(language).grid_prepositions)
         elif behind:
             rest.append(word)
         else:
@@ -170,22 +152,6 @@ def _apart(words: Sequence[str], language: str) -> tuple[str, str, list[str]]:
 
 
 _KEPT = frozenset(("me", "my"))
-ASKING = {
-    "en": frozenset(
-        """
-        how what why when where who which whose can could does do did is are was were should would
-        difference between vs versus or to
-        """.split()
-    ),
-    "de": frozenset(
-        "wie was warum wann wo wer welche welcher welches kann ist sind soll vs oder".split()
-    ),
-}
-"""Words that ask or compare: such keywords are pieces of their own, not combinations."""
-PREPOSITIONS = {
-    "en": frozenset("for with without in near at on vs versus under over from by to".split()),
-    "de": frozenset("für mit ohne in bei am im auf vs unter über zu zum zur von".split()),
-}
 
 
 def _summed(told: Sequence[tuple[str, int]], volume: Floats) -> tuple[list[str], dict[str, int]]:

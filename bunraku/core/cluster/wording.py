@@ -9,7 +9,8 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy import sparse
 
-from bunraku.core.text.frames import BESIDE, DOING, is_frame
+from bunraku.core.languages import language_named
+from bunraku.core.text.frames import is_frame
 from bunraku.core.text.meaning import text_vectors, unit_rows, word_vectors
 from bunraku.core.text.tokens import stems, tokens
 from bunraku.core.text.word_table import word_table
@@ -153,8 +154,8 @@ def _beside(
     """(n, words) 1 where a word stands in a keyword only behind a preposition that follows what the
     keyword is about."""
     number = {word: place for place, word in enumerate(words)}
-    splitting = BESIDE.get(language, frozenset())
-    doing = DOING.get(language, frozenset())
+    known = language_named(language)
+    splitting, doing = known.beside, known.doing
     rows: list[int] = []
     columns: list[int] = []
     for row, text in enumerate(texts):

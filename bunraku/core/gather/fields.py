@@ -6,8 +6,8 @@ from collections import defaultdict
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
+from bunraku.core.languages import language_named
 from bunraku.core.text import identity_key, tokens
-from bunraku.core.text.stop_words import STOP_WORDS
 
 LONGEST_PHRASE = 5
 """Words in a phrase: longer ones are whole titles, used once."""
@@ -73,7 +73,7 @@ def _said(result: ResultFields, seed: str, language: str) -> Iterable[tuple[str,
     yield from (("heading", heading) for heading in result.headings)
     yield from (("category", category) for category in result.categories)
     yield from (("material", f"{material} {seed}") for material in result.materials)
-    stop = STOP_WORDS.get(language, frozenset())
+    stop = language_named(language).stop_words
     for part in _PARTS.split(result.title):
         words = tokens(part)
         for start in range(len(words)):

@@ -9,8 +9,9 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.special import expit
 
+from bunraku.core.languages import language_named
 from bunraku.core.text.compounds import shares_a_part
-from bunraku.core.text.frames import FRAME_WORDS, is_frame
+from bunraku.core.text.frames import is_frame
 from bunraku.core.text.known_words import frequencies
 from bunraku.core.text.labelled_phrases import labelled_subjects
 from bunraku.core.text.meaning import text_vectors, unit_rows, width, word_vectors
@@ -41,21 +42,6 @@ WITHOUT_TABLE = (4.0, -2.0)
 """Log-odds from the share of words alone, where a language has no table: even at half."""
 OWN_WORD = 0.2
 """Log-odds where, without a table, a keyword has a word of the project's own, whatever else."""
-_OFFERS = {
-    "de": "schule kurs kurse workshop seminar unterricht training reparatur reinigung service "
-    "werkstatt laden maschine maschinen teile",
-    "fr": "école cours stage atelier formation réparation entretien nettoyage service machine "
-    "machines pièces montage",
-    "es": "escuela curso cursos clases taller formación reparación limpieza servicio máquina "
-    "máquinas piezas",
-    "it": "scuola corso corsi lezione lezioni laboratorio formazione riparazione pulizia servizio "
-    "macchina macchine pezzi",
-    "nl": "school cursus cursussen les lessen workshop workshops training reparatie reiniging "
-    "service machine machines onderdelen",
-    "pt": "escola curso cursos aula aulas oficina formação reparação limpeza serviço máquina "
-    "máquinas peças",
-}
-"""What is offered on any subject: to share only these is to share nothing."""
 LEAST_KNOWN = 0.2
 """Share of a keyword's weight whose meaning must be known for meaning to have a say."""
 EVEN = 0.5
@@ -197,7 +183,7 @@ def _by_words(table: StemTable, about: Sequence[str], language: str) -> Floats |
     if not own:
         return None
     framed = {name for name in table.names if _is_framed(name, language)} - own
-    framed |= {stems(word, language)[0] for word in _OFFERS.get(language, "").split()}
+    framed |= {stems(word, language)[0] for word in language_named(language).offers}
     speaks = np.array([stem not in framed for stem in table.names], dtype=np.float64)
     shared = np.array([stem in own for stem in table.names], dtype=np.float64)
     weight = speaks * np.log1p(table.texts / np.maximum(table.texts_with(), 1))
@@ -210,7 +196,7 @@ def _by_words(table: StemTable, about: Sequence[str], language: str) -> Floats |
 def _own_words(about: Sequence[str], language: str) -> Callable[[str], bool]:
     """Whether a word is one that the project says itself, written together with others or not, and
     no mere offer: what tells a topic in a language without a table."""
-    offers = set(_OFFERS.get(language, "").split())
+    offers = language_named(language).offers
     own = [pair for said in about for pair in _topic_words(said, language) if pair[0] not in offers]
     words = {word for word, _ in own}
     # The stemmer leaves the plural of some words as it is ("vélos").
@@ -231,7 +217,7 @@ def _own_words(about: Sequence[str], language: str) -> Callable[[str], bool]:
 
 @lru_cache(maxsize=8)
 def _framed_stems(language: str) -> frozenset[str]:
-    words = FRAME_WORDS.get(language, frozenset())
+    words = language_named(language).frame_words
     return frozenset(stems(word, language)[0] for word in words)
 
 

@@ -5,23 +5,13 @@ from collections.abc import Iterator, Sequence
 
 import numpy as np
 
+from bunraku.core.languages import asked_in, language_named
 from bunraku.core.text.known_words import known_words
-from bunraku.core.text.meaning import unit_rows, word_vectors
+from bunraku.core.text.meaning import unit_rows, width, word_vectors
 
-_WHERE = {
-    "en": "in near around across throughout",
-    "fr": "à près",
-    "es": "en cerca",
-    "it": "a in presso",
-    "nl": "in bij rond",
-    "pt": "em perto",
-}
-"""Words before a place that is served; "from" says where things come from. In German every noun has
-a capital, so that nothing tells a place."""
 _BEFORE = set("the de la le les north south east west northern southern eastern western".split())
 _INNER = set("on upon le la les de del the by under sur".split())
 """Small words within a name: Stow on the Hill."""
-_AND = set("and & or et y e en ed ou".split())
 _NO_PLACE = set(
     "english german french spanish italian dutch portuguese welsh irish latin greek arabic chinese "
     "japanese russian polish january february march april may june july august september october "
@@ -50,7 +40,8 @@ def named_places(text: str, language: str) -> list[str]:
     written, each once, in order. A name is told by its capital, or else, in English, by being a
     word that nobody knows or that means a place. Raises: nothing. Cost: linear, and half a second
     once for the known words."""
-    where = set(_WHERE.get(language, "").split())
+    # "from" says where things come from. In German every noun has a capital: nothing tells a place.
+    where = language_named(language).where_words
     words = _WORD.findall(text)
     capitals = not _all_capital(words)
     found: dict[str, str] = {}
@@ -68,7 +59,7 @@ def named_places(text: str, language: str) -> list[str]:
 def place_like(words: Sequence[str], language: str) -> list[bool]:
     """Whether each word means a place, or is known to nobody: then it is a name. Cost: linear."""
     folded = [word.casefold() for word in words]
-    if language != "en" or not folded:
+    if not width(language) or not folded:
         return [False] * len(folded)
     middle = unit_rows(word_vectors(_LIKE, language)).mean(axis=0)
     vectors = word_vectors(folded, language)
@@ -92,6 +83,8 @@ def _names(
     words: Sequence[str], at: int, capitals: bool, language: str
 ) -> Iterator[tuple[str, int]]:
     """The names from a word on, parted by commas and joining words; each with where it ends."""
+    # English too: many a project is described in it.
+    joins = {"&", *asked_in("en").and_words, *language_named(language).and_words}
     while at < len(words):
         while at < len(words) and words[at].casefold() in _BEFORE and words[at].islower():
             at += 1
@@ -100,7 +93,7 @@ def _names(
             return
         yield " ".join(words[at:end]), end
         at = end
-        while at < len(words) and (words[at] == "," or words[at].casefold() in _AND):
+        while at < len(words) and (words[at] == "," or words[at].casefold() in joins):
             at += 1
         if at == end:
             return

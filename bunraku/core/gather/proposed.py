@@ -6,13 +6,11 @@ from dataclasses import dataclass
 
 from bunraku.core.gather.named_places import named_places, place_like
 from bunraku.core.gather.proposed_words import (
-    ABOUT_ME,
     AND,
     ARTICLES,
     BESIDE,
     FOR,
     I_OR_WE,
-    JOINS,
     MADE,
     MADE_OF_IT,
     OF_ONESELF,
@@ -24,6 +22,7 @@ from bunraku.core.gather.proposed_words import (
     TAUGHT,
     read_in,
 )
+from bunraku.core.languages import asked_in
 from bunraku.core.text import BadKeyword, clean_keyword, identity_key
 from bunraku.core.text.frames import is_frame
 from bunraku.core.text.tokens import stems
@@ -57,7 +56,7 @@ def propose_seeds(about: str, language: str, known: Sequence[str] = ()) -> list[
     oneself; in English what says how or where only where nothing else is said, and no place that
     is served. Raises: nothing."""
     language = read_in(about, language)
-    english = language not in JOINS or language == "en"
+    english = asked_in(language).code == "en"
     places = named_places(about, language)
     left_out = {identity_key(text) for text in [*known, *places]}
     found: dict[tuple[str, ...], tuple[str, bool]] = {}
@@ -86,8 +85,7 @@ def _bare(word: str) -> str:
 def _runs(words: Sequence[str], language: str, verbs: bool = False) -> list[_Run]:
     """The runs of words of a part; `verbs` where it goes on with what "we" do, as in "we wash, iron
     and mend shirts"."""
-    joins = set((JOINS.get(language) or JOINS["en"]).split())
-    mine = set((ABOUT_ME.get(language) or ABOUT_ME["en"]).split())
+    joins, mine = asked_in(language).joins, asked_in(language).about_me
     runs = [_Run([], ours=verbs)]
     taught, before = False, ""
     for number, word in enumerate(words):
@@ -111,7 +109,7 @@ def _runs(words: Sequence[str], language: str, verbs: bool = False) -> list[_Run
     return [run for run in runs if run.words]
 
 
-def _names_here(bare: str, before: str, now: _Run, follows: str, small: set[str]) -> bool:
+def _names_here(bare: str, before: str, now: _Run, follows: str, small: frozenset[str]) -> bool:
     """Whether a word that mostly speaks of oneself names something where it stands: "work boots",
     "soap making classes"."""
     if bare == "work":

@@ -1,44 +1,12 @@
-"""The small words by which a sentence about a project is read, by language."""
+"""The small words by which an English sentence about a project is read."""
 
-JOINS = {
-    "en": "and or in for with without to of from at on near by about around via into across "
-    "throughout who that which where",
-    "de": "und oder in im für mit ohne zu von vom aus bei am an auf über der die das den dem",
-    "fr": "et ou en pour avec sans à au aux de des du la le les dans sur chez",
-    "es": "y e o en para con sin a al de del la el los las sobre",
-    "it": "e o in per con senza a al di del della dei delle il la gli le su",
-    "nl": "en of in voor met zonder naar van uit bij op over de het een",
-    "pt": "e ou em para com sem a ao de do da dos das o os as sobre",
-}
-"""They part what a sentence names."""
-AND = set("and or und oder et ou y e o ed en of".split())
-FOR = set("for für pour para per voor".split())
+from bunraku.core.languages import LANGUAGES, language_named
+
+AND = {word for code in LANGUAGES for word in language_named(code).and_words}
+FOR = {word for code in LANGUAGES for word in language_named(code).for_words}
 BESIDE = set("in by from via into at near without throughout across".split())
 """English words behind which stands how, where or whence, not what is searched for."""
 
-ABOUT_ME = {
-    "en": "i we my our us a an the is are am was been being have has had run own sell selling "
-    "sells make making makes offer offering teach teaching writing write do "
-    "doing help helping people everything all things also small little local "
-    "new own this it its their them they you your want start starting love like work works "
-    "working mostly other more some many based "
-    "i'm i've we're we've it's that's i'd we'd he she his her hers not just only really currently "
-    "both what how learn learning try trying hope hoping plan planning",
-    "de": "ich wir mein meine unser unsere ein eine einen ist sind bin habe haben verkaufe "
-    "verkaufen biete bieten mache machen schreibe laden blog geschäft firma seite kanal "
-    "kleine kleiner kleines neu",
-    "fr": "je nous mon ma mes notre nos un une est sont suis vends vendons propose fais petite "
-    "petit boutique blog entreprise site chaîne",
-    "es": "yo nosotros mi mis nuestra nuestro un una es son soy vendo vendemos ofrezco hago "
-    "pequeña pequeño tienda blog empresa sitio canal",
-    "it": "io noi mio mia nostri un una è sono vendo vendiamo offro piccola piccolo negozio blog "
-    "azienda sito canale",
-    "nl": "ik wij we mijn ons onze een is zijn ben verkoop verkopen maak bied kleine winkel blog "
-    "bedrijf site kanaal",
-    "pt": "eu nós meu minha nosso nossa um uma é são sou vendo vendemos ofereço faço pequena "
-    "pequeno loja blog empresa site canal",
-}
-"""What one says of oneself; it parts as well."""
 OF_ONESELF = set(
     "shop shops store stores business businesses firm firms company companies site website "
     "websites channel channels video videos family blog blogs blogging podcast online agency "
@@ -120,6 +88,9 @@ def read_in(about: str, language: str) -> str:
     it has most of, where it has two more of them than of the given one; else the given one.
     Raises: nothing."""
     words = set(about.casefold().split())
-    small = {code: len(words & {*JOINS[code].split(), *ABOUT_ME[code].split()}) for code in JOINS}
+    small: dict[str, int] = {}
+    for code in LANGUAGES:
+        known = language_named(code)
+        small[code] = len(words & (known.joins | known.about_me))
     best = max(small, key=lambda code: small[code])
     return best if small[best] >= small.get(language, 0) + 2 else language

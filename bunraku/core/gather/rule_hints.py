@@ -9,10 +9,10 @@ from dataclasses import dataclass
 from rapidfuzz import process
 from rapidfuzz.distance import OSA
 
+from bunraku.core.languages import language_named
 from bunraku.core.text import identity_key, tokens
 from bunraku.core.text.known_words import known_words
 from bunraku.core.text.spelling import spelling_key, strip_accents
-from bunraku.core.text.stop_words import STOP_WORDS
 
 LEAST_DROPS = 3
 """Drops with one word from which it is a habit: two are chance."""
@@ -54,9 +54,7 @@ def suggest_rules(
     be suggested: what is left out already, the user's own brands, what the project and its seeds
     are about; `language`. Returns: at most `most` hints, each of which leaves out at least one
     undecided keyword. Raises: nothing. Cost: linear."""
-    silent = {word for text in known for word in tokens(text)} | STOP_WORDS.get(
-        language, frozenset()
-    )
+    silent = {word for text in known for word in tokens(text)} | language_named(language).stop_words
     holding: dict[str, list[str]] = defaultdict(list)
     for key in undecided:
         for word in set(key.split()):

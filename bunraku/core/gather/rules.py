@@ -9,8 +9,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bunraku.core.gather.brands import BrandMatcher
+from bunraku.core.languages import LANGUAGES, language_named
 from bunraku.core.text import identity_key
-from bunraku.core.text.known_words import LANGUAGES
 from bunraku.core.text.languages import other_language
 
 MOST_STARS = 4
@@ -80,8 +80,9 @@ def check_rule(kind: str, value: str) -> str:
     if kind == "pattern":
         return _check_pattern(value)
     if kind == "language":
-        if value not in LANGUAGES:
-            raise BadRule(f"Languages that can be recognised: {', '.join(LANGUAGES)}.")
+        if not language_named(value).word_list:
+            known = [code for code in LANGUAGES if language_named(code).word_list]
+            raise BadRule(f"Languages that can be recognised: {', '.join(known)}.")
         return value
     if kind == "off_topic":
         return _check_number(value, 0.01, 0.99)

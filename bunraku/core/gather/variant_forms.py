@@ -2,8 +2,9 @@
 of questions and frames; and which forms of a word are words of their own."""
 
 import re
-from functools import lru_cache
+from functools import cache, lru_cache
 
+from bunraku.core.languages import language_named
 from bunraku.core.text.known_words import frequencies, known_words
 from bunraku.core.text.meaning import unit_rows, width, word_vectors
 from bunraku.core.text.number import number_key
@@ -18,66 +19,29 @@ AGAIN_FROM = 0.3
 EVERYDAY = 1e-5
 """Share of all words from which a word is one that everybody uses."""
 
-_CONTRACTED = {
-    "en": {
-        **{f"{who}'ll": f"{who} will" for who in "i you he she it we they that".split()},
-        **{f"{who}'d": f"{who} would" for who in "i you he she we they".split()},
-        **{f"{who}'re": f"{who} are" for who in "you we they".split()},
-        **{f"{what}'s": f"{what} is" for what in "what how where who that there".split()},
-        **{f"{what}s": f"{what} is" for what in "what".split()},
-    }
-}
-_NUMBERS = {
-    "en": "zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen "
-    "fifteen sixteen seventeen eighteen nineteen twenty",
-    "de": "null eins zwei drei vier fünf sechs sieben acht neun zehn elf zwölf",
-}
-_TENS = {"thirty": "30", "forty": "40", "fifty": "50", "sixty": "60", "hundred": "100"}
-_ORDINALS = (
-    "first second third fourth fifth sixth seventh eighth ninth tenth eleventh twelfth".split()
-)
-_AS_DIGITS = {
-    language: {word: str(value) for value, word in enumerate(words.split())}
-    for language, words in _NUMBERS.items()
-}
-_AS_DIGITS["en"] |= _TENS | {
-    word: f"{place}{ {1: 'st', 2: 'nd', 3: 'rd'}.get(place, 'th') }"
-    for place, word in enumerate(_ORDINALS, start=1)
-}
-_PERCENT = {"en": ("percent", "pct"), "de": ("prozent",)}
-_TURNED = "price|prices|cost|costs|meaning|definition|benefits|symptoms|causes|signs|history|types"
-_FILLERS = {
-    "en": (
-        (re.compile(r"^how (?:do|does|can|could|would) (?:i|you|we|one|1|u) "), "how to "),
-        (re.compile(r"^where (?:can|do|could) (?:i|you|we|one) "), "where to "),
-        (re.compile(r"^what are "), "what is "),
-        (re.compile(rf"^(?:the )?({_TURNED}) of (?:the |an? )?((?:[^ ]+ ?){{1,4}})$"), r"\2 \1"),
-        (re.compile(r"^(?:the )?best ([^ ]+(?: [^ ]+)?) for ([^ ]+)$"), r"best \2 \1"),
-    ),
-    "de": (
-        (re.compile(r"^wie (?:kann|soll|muss) (?:ich|man) "), "wie "),
-        (re.compile(r"^(preis|preise|kosten) (?:von|für) ((?:[^ ]+ ?){1,3})$"), r"\2 \1"),
-    ),
-}
 _THOUSANDS = re.compile(r"\d \d[05]0")
-_QUESTION = "per whats what how where best the".split()
-_TELLING = {
-    "en": frozenset([*_AS_DIGITS["en"], *_PERCENT["en"], *_TURNED.split("|"), *_QUESTION]),
-    "de": frozenset([*_AS_DIGITS["de"], *_PERCENT["de"], "wie", "preis", "preise", "kosten"]),
-}
+
+
+@cache
+def _digits(language: str) -> dict[str, str]:
+    """Words for numbers, and the digits that they stand for."""
+    known = language_named(language)
+    return {word: str(value) for value, word in enumerate(known.numbers)} | dict(known.digits)
+
+
+@cache
+def _fillers(language: str) -> tuple[tuple[re.Pattern[str], str], ...]:
+    return tuple((re.compile(found), put) for found, put in language_named(language).fillers)
+
+
+@cache
+def _telling(language: str) -> frozenset[str]:
+    known = language_named(language)
+    return frozenset([*_digits(language), *known.percent, *known.telling])
+
+
 """Words without one of which, an apostrophe and thousands a keyword has one form only."""
 _NEVER_TURNED = frozenset("to from vs versus or with without not no and for".split())
-_OWN_SENSE = {
-    "en": "black bird|dark room|lady bird|blue print|every day|some time|may be|any one|no body|"
-    "co op|red head|big foot|over all|all right",
-}
-_APART = {language: frozenset(pairs.split("|")) for language, pairs in _OWN_SENSE.items()}
-_ACCENT_MATTERS = {
-    "en": frozenset("rosé résumé resumé pâté exposé lamé maté piqué saké".split()),
-    "fr": frozenset("pêche péché côté côte tâche mûr sûr jeûne pâté pâte".split()),
-    "es": frozenset("año años peña caña moño papá mamá sueño".split()),
-    "pt": frozenset("avô avó cocô pôr".split()),
-}
 
 
 def said_alike(key: str, language: str) -> str:
@@ -86,18 +50,14 @@ def said_alike(key: str, language: str) -> str:
     Parameters: `key`; `language`, two letters. Returns: a text to compare by. Raises: nothing.
     Cost: some look-ups a keyword; patterns only where they can hit."""
     words = key.split(" ")
-    if (
-        "'" not in key
-        and _TELLING.get(language, frozenset()).isdisjoint(words)
-        and not _THOUSANDS.search(key)
-    ):
+    if "'" not in key and _telling(language).isdisjoint(words) and not _THOUSANDS.search(key):
         return key
     if "'" in key or words[0] == "whats":
-        written = _CONTRACTED.get(language, {})
+        written = language_named(language).contracted
         words = " ".join(written.get(word, word) for word in words).split(" ")
     words = _numbers(words, language)
     text = " ".join(words)
-    for pattern, instead in _FILLERS.get(language, ()):
+    for pattern, instead in _fillers(language):
         found = pattern.match(text)
         if found is None:
             continue
@@ -109,8 +69,8 @@ def said_alike(key: str, language: str) -> str:
 
 
 def _numbers(words: list[str], language: str) -> list[str]:
-    digits = _AS_DIGITS.get(language, {})
-    percent = _PERCENT.get(language, ())
+    digits = _digits(language)
+    percent = language_named(language).percent
     if digits.keys().isdisjoint(words) and not any(word[:1].isdigit() for word in words):
         return words
     out: list[str] = []
@@ -140,7 +100,7 @@ def may_join(first: str, second: str, language: str) -> bool:
     its own that says something else.
 
     Cost: a look-up in the table of meaning, once a pair."""
-    if f"{first} {second}" in _APART.get(language, frozenset()):
+    if f"{first} {second}" in language_named(language).apart:
         return False
     joined = first + second
     if not width(language) or joined not in known_words(language):
@@ -159,7 +119,7 @@ def keeps_accent(word: str, language: str) -> bool:
     """Whether a word with an accent is another one than without: "rosé", "touché"."""
     if word.isascii():
         return False
-    if word in _ACCENT_MATTERS.get(language, frozenset()):
+    if word in language_named(language).accent_matters:
         return True
     bare = strip_accents(word)
     short = number_key(bare, language)

@@ -14,6 +14,7 @@ from numpy.typing import NDArray
 from rapidfuzz.distance import OSA
 
 from bunraku.core.gather.variant_forms import keeps_accent, may_join, said_alike
+from bunraku.core.languages import language_named
 from bunraku.core.text.known_words import known_words
 from bunraku.core.text.number import number_key
 from bunraku.core.text.spelling import spelling_key
@@ -24,48 +25,10 @@ FREE_TYPO = 7
 """Letters from which any one letter may be wrong; in shorter words only one lost, doubled or
 swapped."""
 
-ARTICLES: dict[str, frozenset[str]] = {
-    "en": frozenset(["a", "an", "the"]),
-    "de": frozenset("der die das den dem des ein eine einen einem einer eines".split()),
-    "fr": frozenset("le la les l un une des d du".split()),
-    "es": frozenset("el la los las un una".split()),
-    "it": frozenset("il lo la gli le l un uno una".split()),
-    "nl": frozenset("de het een".split()),
-    "pt": frozenset("o a os as um uma".split()),
-}
-AND = {"en": "and", "de": "und", "fr": "et", "es": "y", "it": "e", "nl": "en", "pt": "e"}
 _A_IS_A_NAME = frozenset(
     "vitamin class plan type grade hepatitis level group series size model form point".split()
 )
 
-ORDER_MATTERS: dict[str, frozenset[str]] = {
-    "en": frozenset(
-        "to from vs versus or than with without not no non never into onto over under above "
-        "below before after between "
-        "against in out on off up down by of how what when where why who which left right "
-        "north south east west".split()
-    ),
-    "de": frozenset(
-        "zu von nach vs gegen oder als mit ohne nicht kein keine vor über unter zwischen in "
-        "aus auf".split()
-    ),
-    "fr": frozenset(
-        "a de vers vs ou que avec sans pas non avant apres entre sur sous dans contre".split()
-    ),
-    "es": frozenset(
-        "a de desde hasta hacia vs o que con sin no antes despues entre sobre bajo en "
-        "contra".split()
-    ),
-    "it": frozenset(
-        "a da di verso vs o che con senza non prima dopo tra fra sopra sotto in contro".split()
-    ),
-    "nl": frozenset(
-        "naar van vs of dan met zonder niet geen voor na tussen boven onder in uit op tegen".split()
-    ),
-    "pt": frozenset(
-        "a para de vs ou que com sem nao antes depois entre sobre sob em contra".split()
-    ),
-}
 # A stroke between digits makes a fraction, a sign before one a lesser number.
 _SPLIT = re.compile(r"\s+|(?<=[^\s/-])-+|(?<=\D)/+|/+(?=\D)|-+(?=[^\d.])")
 _ELISION = re.compile(r"^(?:l|d|j|qu|dell|all|nell|sull|un)'(?=\w)")
@@ -127,7 +90,7 @@ def find_families(
         first[way] = head
     family = _flattened(family)
     bags: dict[tuple[str, ...], dict[int, None]] = defaultdict(dict)
-    order = ORDER_MATTERS.get(language, frozenset())
+    order = language_named(language).order_matters
     for number, typed in enumerate(words):
         if len(typed) < 2 or not order.isdisjoint(typed):
             continue
@@ -165,11 +128,11 @@ def variant_words(key: str, language: str) -> tuple[str, ...]:
 
 def _parted(key: str, language: str) -> list[tuple[str, str]]:
     raw = _apart(said_alike(key, language))
-    articles = ARTICLES.get(language, frozenset())
+    known = language_named(language)
     out: list[tuple[str, str]] = []
     for place, word in enumerate(raw):
         last, before = place == len(raw) - 1, raw[place - 1] if place else ""
-        silent = word in articles or word == AND.get(language) or word == "&"
+        silent = word in known.articles or word in (*known.and_words[:1], "&")
         if silent and not last and before not in _A_IS_A_NAME:
             continue
         out.extend(_forms(word, language))
@@ -188,7 +151,7 @@ def _apart(text: str) -> list[str]:
 def _forms(word: str, language: str) -> tuple[tuple[str, str], ...]:
     """A word in the form that its variants share, with the spelling it was made of; two of a number
     with its unit."""
-    if language in ("fr", "it"):
+    if language_named(language).elides:
         word = _ELISION.sub("", word)
     word = _BARE_FRACTION.sub(r"\g<1>0.", word)
     if keeps_accent(word, language):

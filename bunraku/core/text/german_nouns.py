@@ -3,18 +3,11 @@
 import re
 from collections.abc import Sequence
 
+from bunraku.core.languages import language_named
 from bunraku.core.text.compounds import shares_a_part
 from bunraku.core.text.frames import is_frame
 from bunraku.core.text.tokens import stems
 
-_COMMON = frozenset(
-    "preis preise kosten gebühren shop angebot angebote rabatt test tests testsieger erfahrungen "
-    "bewertung bewertungen vergleich unterschied alternativen empfehlung set sets paket zubehör "
-    "ausrüstung tipps idee ideen anleitung anleitungen beispiel beispiele checkliste liste tabelle "
-    "rechner vorlage vorlagen app video bilder bedeutung geschichte anfänger einsteiger kinder "
-    "erwachsene frauen männer damen herren familie senioren nähe euro arten art tag tage woche "
-    "monat jahr stunden minuten geschenk geschenke problem probleme hilfe versand".split()
-)
 _ENDINGS = ("ung", "ungen", "heit", "keit", "schaft", "tion", "tionen", "tät", "ismus", "bauer")
 _SHORTEST = 6
 """Letters of a word that an ending alone makes a noun."""
@@ -41,7 +34,9 @@ def with_nouns(text: str, written: Sequence[str] = ()) -> str:
         before = word.casefold()
         if not word.islower() or (word == "kosten" and last in _VERB_BEHIND):
             return word
-        sure = word in _COMMON or (len(word) >= _SHORTEST and word.endswith(_ENDINGS))
+        sure = word in language_named("de").nouns or (
+            len(word) >= _SHORTEST and word.endswith(_ENDINGS)
+        )
         if not sure and not is_frame(word, "de"):
             sure = not noun_stems.isdisjoint(stems(word, "de")) or shares_a_part(word, nouns, "de")
         return word[0].upper() + word[1:] if sure else word

@@ -5,9 +5,8 @@ from functools import lru_cache
 
 from spellchecker import SpellChecker
 
+from bunraku.core.languages import LANGUAGES, language_named
 from bunraku.core.text.spelling import strip_accents
-
-LANGUAGES = ("en", "de", "fr", "es", "it", "nl", "pt")
 
 
 @lru_cache(maxsize=len(LANGUAGES))
@@ -25,7 +24,7 @@ def known_words(language: str) -> frozenset[str]:
 def frequencies(language: str) -> dict[str, float]:
     """Each known word's share of all words of a language, 0-1; empty for a language that has no
     list. Cost and source as `known_words`."""
-    if language not in LANGUAGES:
+    if not language_named(language).word_list:
         return {}
     counts = SpellChecker(language=language, distance=1).word_frequency.dictionary
     total = sum(counts.values()) or 1

@@ -1,19 +1,11 @@
-"""The labelled phrases that intent is learned from, as `labelled/GUIDE.md` says."""
+"""The labelled phrases that intent is learned from, as `languages/PHRASES.md` says."""
 
 from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import cache
-from importlib import resources
 
-FILES = {
-    "en": "english.txt",
-    "de": "german.txt",
-    "fr": "french.txt",
-    "es": "spanish.txt",
-    "it": "italian.txt",
-    "nl": "dutch.txt",
-    "pt": "portuguese.txt",
-}
+from bunraku.core.languages import phrases_of
+
 CODES = {"i": "informational", "n": "navigational", "c": "commercial", "t": "transactional"}
 INTENTS = tuple(CODES.values())
 
@@ -46,10 +38,7 @@ class Subject:
 def labelled_subjects(language: str) -> tuple[Subject, ...]:
     """The subjects labelled in a language; none where there are none. Raises: `ValueError` for a
     line that follows no rule of the guide."""
-    if language not in FILES:
-        return ()
-    folder = resources.files("bunraku.core.text").joinpath("labelled")
-    return read_subjects(folder.joinpath(FILES[language]).read_text("utf-8"))
+    return read_subjects(phrases_of(language))
 
 
 def read_subjects(text: str) -> tuple[Subject, ...]:

@@ -7,7 +7,8 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
-from bunraku.core.text.known_words import LANGUAGES, frequencies
+from bunraku.core.languages import LANGUAGES, language_named
+from bunraku.core.text.known_words import frequencies
 
 UNKNOWN_SHARE = 1e-8
 """How common a word is taken to be in a language whose list does not know it: rarer than any word
@@ -29,7 +30,7 @@ def other_language(keys: Sequence[str], language: str) -> NDArray[np.bool_]:
     this language has no word list. Raises: nothing. Cost: linear; word lists are read once a
     process, two seconds for all. Source: the frequency lists of `known_words`, naive Bayes with
     equal priors."""
-    if language not in LANGUAGES:
+    if not language_named(language).word_list:
         return np.zeros(len(keys), dtype=bool)
     return np.array(
         [_is_other([_odds(word, language) for word in key.split()]) for key in keys], dtype=bool

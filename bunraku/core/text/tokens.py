@@ -6,17 +6,8 @@ from threading import local
 
 import snowballstemmer
 
-from bunraku.core.text.stop_words import STOP_WORDS
+from bunraku.core.languages import language_named
 
-_ALGORITHMS = {
-    "en": "english",
-    "de": "german",
-    "fr": "french",
-    "es": "spanish",
-    "it": "italian",
-    "nl": "dutch",
-    "pt": "portuguese",
-}
 _WORD = re.compile(r"[^\W_]+(?:[&+'./#-]+[^\W_]+)*[+#]*")
 
 
@@ -45,7 +36,7 @@ class _Stemmers(local):
     def of(self, language: str) -> "snowballstemmer.stemmer":
         """The stemmer of a language."""
         if language not in self.by_language:
-            self.by_language[language] = snowballstemmer.stemmer(_ALGORITHMS[language])
+            self.by_language[language] = snowballstemmer.stemmer(language_named(language).stemmer)
         return self.by_language[language]
 
 
@@ -55,7 +46,7 @@ _stemmers = _Stemmers()
 @lru_cache(maxsize=200_000)
 def _stem(word: str, language: str) -> str:
     bare = word.removesuffix("'s").removesuffix("'")
-    return str(_stemmers.of(language).stemWord(bare)) if language in _ALGORITHMS else bare
+    return str(_stemmers.of(language).stemWord(bare)) if language_named(language).stemmer else bare
 
 
 def stems(text: str, language: str) -> list[str]:
@@ -65,5 +56,5 @@ def stems(text: str, language: str) -> list[str]:
 
 def content_stems(text: str, language: str) -> list[str]:
     """Stems of the words that carry meaning: stop words left out."""
-    stop = STOP_WORDS.get(language, frozenset())
+    stop = language_named(language).stop_words
     return [_stem(word, language) for word in tokens(text) if word not in stop]

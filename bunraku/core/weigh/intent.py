@@ -9,7 +9,7 @@ from scipy.special import expit, softmax
 
 from bunraku.core.text import tokens
 from bunraku.core.text.labelled_phrases import INTENTS
-from bunraku.core.weigh.intent_cues import CUES, FEATURE_CUES, Cue
+from bunraku.core.weigh.intent_cues import FEATURE_CUES, Cue, cues_of
 from bunraku.core.weigh.intent_model import LOCAL
 from bunraku.core.weigh.intent_models import intent_model
 from bunraku.core.weigh.intent_words import LONGEST_NAME
@@ -61,7 +61,7 @@ def read_intents(
     pieces of words, neighbours and word meaning, learned from the labelled phrases, plus those of
     the page's features; softmax for the intents, logistic for local; a named place gives local odds
     of at least `NAMED_PLACE`. Raises: `ValueError` when texts and features differ in number. Cost:
-    linear in words, 100,000 in about a second. Source: `labelled/GUIDE.md` for what is meant by
+    linear in words, 100,000 in about a second. Source: `languages/PHRASES.md` for what is meant by
     each; macro-F1 on subjects left out is tested to be 0.85 or more, of bare words in -ing 0.65."""
     if len(texts) != len(features):
         raise ValueError("one list of features for each text")
@@ -117,13 +117,9 @@ def explain_intent(
             [text], words
         ):
             told.append(says)
-    for cue in CUES.get(language, CUES["en"]):
-        opens = not cue.only_first or text.casefold().startswith(cue.words)
-        if (
-            opens
-            and not runs.isdisjoint(cue.words)
-            and (_for(cue, winner) or (local and cue.local))
-        ):
+    for cue, said in cues_of(language):
+        opens = not cue.only_first or text.casefold().startswith(said)
+        if opens and not runs.isdisjoint(said) and (_for(cue, winner) or (local and cue.local)):
             told.append(cue.says)
     return list(dict.fromkeys(told)) or [_loudest_word(text, winner, language)]
 

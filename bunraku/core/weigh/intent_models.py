@@ -6,7 +6,7 @@ from typing import Any
 
 import numpy as np
 
-from bunraku.core.text.labelled_phrases import FILES
+from bunraku.core.languages import phrases_of
 from bunraku.core.weigh.intent_model import IntentModel
 
 
@@ -19,7 +19,7 @@ def model_file(language: str) -> Path:
 def intent_model(language: str) -> IntentModel:
     """The model of a language; the English one where a language has no labelled phrases. Raises:
     `OSError` where its file is missing. Cost: some milliseconds, once a process."""
-    code = language if language in FILES else "en"
+    code = language if phrases_of(language) else "en"
     with np.load(model_file(code), allow_pickle=False) as kept:
         return _as_model(code, kept)
 

@@ -12,7 +12,8 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy import sparse
 
-from bunraku.core.text.labelled_phrases import FILES, INTENTS, Subject, labelled_subjects
+from bunraku.core.languages import LANGUAGES, language_named, phrases_of
+from bunraku.core.text.labelled_phrases import INTENTS, Subject, labelled_subjects
 from bunraku.core.weigh.intent_model import (
     LOCAL,
     MEAN,
@@ -50,13 +51,13 @@ _LAYOUT = frozenset(
 _MADE_OF = (
     *("intent_model.py", "intent_words.py", "intent_training.py"),
     *("../text/labelled_phrases.py", "../text/meaning.npz"),
-    *(f"../text/labelled/{name}" for name in FILES.values()),
+    *(f"../languages/{code}/phrases.txt" for code in LANGUAGES if phrases_of(code)),
 )
 
 
 def build_models() -> list[Path]:
     """Learn every model and keep it as a file. Returns: the files."""
-    return [_keep(train(labelled_subjects(code), code)) for code in FILES]
+    return [_keep(train(labelled_subjects(code), code)) for code in LANGUAGES if phrases_of(code)]
 
 
 def made_of() -> str:
@@ -66,6 +67,9 @@ def made_of() -> str:
     for name in _MADE_OF:
         content = (_FOLDER / name).read_bytes()
         digest.update(_program(content) if name.endswith(".py") else content)
+    for known in map(language_named, LANGUAGES):
+        words = (known.stemmer, known.same, sorted(known.around), sorted(known.either))
+        digest.update(repr(words).encode())
     return digest.hexdigest()
 
 

@@ -3,11 +3,12 @@ signs of their own and synonyms of asking as one word."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field
-from functools import lru_cache
+from functools import cache, lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
 
+from bunraku.core.languages import language_named
 from bunraku.core.text import stems, tokens
 from bunraku.core.text.known_words import known_words
 from bunraku.core.text.meaning import word_kinds, word_vectors
@@ -20,30 +21,12 @@ SIGNS = (PLACE, BRAND)
 LONGEST_NAME = 4
 """Words of a place or brand at most: longer names are hardly ever typed whole."""
 
-# What is asked alike is read alike: each word of a line stands for the first.
-_SAME = {
-    "en": "beginners novices newbies starters newcomers|beginner novice newbie|cheap inexpensive "
-    "affordable cheapest lowcost|buy purchase|children kids|child kid|repair mending "
-    "fixing|price prices pricing|cost costs|review reviews|rent hire rental|near nearby "
-    "nearest|guide handbook|vs versus",
-    "de": "anfänger einsteiger neulinge|günstig billig preiswert|kaufen erwerben bestellen|"
-    "vs versus|preis preise|kosten kostet",
-}
-_ONE_WORD = {
-    language: {word: words.split()[0] for words in lines.split("|") for word in words.split()[1:]}
-    for language, lines in _SAME.items()
-}
-_AROUND = {
-    "en": frozenset("for with without of in under near to at on from by vs or and versus".split()),
-    "de": frozenset(
-        "für mit ohne bei in im am an unter zum zur von nach vs versus oder und".split()
-    ),
-}
-"""What follows the head of a phrase: the last word before one of these is what it is about."""
-_EITHER = {
-    "en": frozenset(["vs", "versus", "or"]),
-    "de": frozenset(["vs", "versus", "oder"]),
-}
+
+@cache
+def _one_word(language: str) -> dict[str, str]:
+    """What is asked alike is read alike: a word to the one that stands for it."""
+    lines = [line.split() for line in language_named(language).same]
+    return {word: words[0] for words in lines for word in words[1:]}
 
 
 @dataclass(frozen=True)
@@ -76,7 +59,7 @@ class Vocabulary:
         one."""
         found = self.number.get(word)
         if found is None:
-            same = _ONE_WORD.get(self.language, {}).get(word)
+            same = _one_word(self.language).get(word)
             if same is not None:
                 found = self.number[word] = self.of(same)
             else:
@@ -100,8 +83,8 @@ def part(texts: Sequence[str], vocabulary: Vocabulary, signs: dict[str, str]) ->
     Parameters: `texts`, n keywords; `vocabulary`, which learns the words it did not know; `signs`,
     of `named`. Returns: `Parted`; a keyword without a word has one that is empty. Cost: linear."""
     language = vocabulary.language
-    around = _AROUND.get(language, frozenset())
-    either_words = _EITHER.get(language, frozenset(["vs"]))
+    around = language_named(language).around
+    either_words = language_named(language).either
     numbers = vocabulary.number
     begins = {name.split()[0] for name in signs}
     flat: list[int] = []

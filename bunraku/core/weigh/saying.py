@@ -5,9 +5,9 @@ import unicodedata
 from functools import lru_cache
 from typing import NamedTuple
 
+from bunraku.core.languages import language_named
 from bunraku.core.text import stems
 from bunraku.core.text.folding import fold
-from bunraku.core.text.stop_words import STOP_WORDS
 
 EXACT, ALL_WORDS, SOME, NONE = 1.0, 0.6, 0.25, 0.0
 """How far a text says a phrase, on one scale: the phrase itself, all its words, half of them or
@@ -99,7 +99,7 @@ def name_of(text: str, keyword: str, language: str) -> str:
     if name:
         return name
     wanted = _wanted(keyword, language)
-    small = STOP_WORDS.get(language, frozenset())
+    small = language_named(language).stop_words
     pairs = zip(wanted.phrase.split(), wanted.stems, strict=False)
     telling = {stem for word, stem in pairs if word not in small}
     return "none of it" if telling.isdisjoint(stems_in(text, language)) else "few words"
@@ -112,7 +112,7 @@ def marked(text: str, keyword: str, language: str) -> list[tuple[str, bool]]:
     nothing."""
     wanted = _wanted(keyword, language)
     words = set(wanted.phrase.split())
-    small = STOP_WORDS.get(language, frozenset())
+    small = language_named(language).stop_words
     out: list[tuple[str, bool]] = []
     at = 0
     for found in re.finditer(r"[^\W_]+(?:['\u2019\u02bc][^\W_]+)*", text):

@@ -3,12 +3,11 @@
 import re
 from typing import Literal
 
-from bunraku.core.text.stop_words import STOP_WORDS
+from bunraku.core.languages import language_named
 
 Capitals = Literal["typed", "sentence", "title"]
 """As it is typed; the first letter alone; each word but small ones."""
 _WORD = re.compile(r"[^\W\d_][^\W_]*(?:['\u2019][^\W_]+)*")
-_SMALL = {"en": frozenset({"or", "nor", "but", "by", "vs", "via", "per", "from", "off"})}
 
 
 def with_capitals(text: str, rule: Capitals, language: str) -> str:
@@ -19,7 +18,8 @@ def with_capitals(text: str, rule: Capitals, language: str) -> str:
     nothing."""
     if rule == "typed":
         return text
-    small = STOP_WORDS.get(language, frozenset()) | _SMALL.get(language, frozenset())
+    known = language_named(language)
+    small = known.stop_words | known.small_in_titles
     words = list(_WORD.finditer(text))
     out, at = [], 0
     for number, found in enumerate(words):

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
-from bunraku.core.text.stop_words import STOP_WORDS
+from bunraku.core.languages import language_named
 from bunraku.core.weigh.saying import plain_words
 from bunraku.core.write.fields import Fields, Place
 from bunraku.core.write.finding import (
@@ -129,7 +129,7 @@ def _block(phrases: tuple[str, ...], text: str, long: bool, language: str) -> _B
 def said_twice(texts: Sequence[str], language: str) -> list[str]:
     """Words that stand more than once in places where a marketplace counts them once, by stem;
     small words aside. In order of appearance. Raises: nothing. Cost: linear."""
-    small = STOP_WORDS.get(language, frozenset())
+    small = language_named(language).stop_words
     seen: dict[str, str] = {}
     twice: dict[str, str] = {}
     for text in texts:

@@ -7,8 +7,8 @@ from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Literal
 
+from bunraku.core.languages import language_named
 from bunraku.core.text import stems
-from bunraku.core.text.stop_words import STOP_WORDS
 from bunraku.core.weigh.saying import plain_words
 from bunraku.core.write.packing import PARTING
 
@@ -71,7 +71,7 @@ class Tokens:
 def wanted_of(phrase: str, language: str) -> Wanted:
     """A phrase taken apart, once."""
     words = tuple(plain_words(phrase))
-    small = STOP_WORDS.get(language, frozenset())
+    small = language_named(language).stop_words
     telling = [word for word in words if word not in small] or list(words)
     return Wanted(
         words, tuple(stem_of(word, language) for word in telling), bool(_UNSPACED.search(phrase))
@@ -92,7 +92,7 @@ def _words_of(token: str) -> tuple[str, ...]:
 def tokens_of(text: str, long: bool, language: str) -> Tokens:
     """The words of a text. A long one is looked at by its sentences, and its lines go on in the
     next."""
-    small = STOP_WORDS.get(language, frozenset())
+    small = language_named(language).stop_words
     parting = PARTING - {"\n"} if long else PARTING
     ends = [found.end() for found in _END.finditer(text)]
     out = Tokens()

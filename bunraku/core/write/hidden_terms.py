@@ -7,8 +7,8 @@ import numpy as np
 from scipy import sparse
 
 from bunraku.core.channels.form import Unit
+from bunraku.core.languages import language_named
 from bunraku.core.solvers import bounds, constraint, milp
-from bunraku.core.text.stop_words import STOP_WORDS
 from bunraku.core.weigh.saying import plain_words
 from bunraku.core.write.counting import length
 from bunraku.core.write.finding import stem_of
@@ -47,7 +47,7 @@ def complete(
     already in any form, and no small ones. Formula: a phrase is found where all its words that
     carry meaning stand somewhere; the words that complete most value within the limit, by a program
     in whole numbers. Raises: nothing. Cost: exponential at worst, stopped at `GAP`."""
-    small = STOP_WORDS.get(language, frozenset())
+    small = language_named(language).stop_words
     there = {stem_of(word, language) for text in said for word in plain_words(text)}
     banned = {word for name in never for word in plain_words(name)}
     lacking: dict[int, list[str]] = {}

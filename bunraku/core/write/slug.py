@@ -5,11 +5,10 @@ from collections.abc import Sequence
 
 from slugify import slugify
 
-from bunraku.core.text.stop_words import STOP_WORDS
+from bunraku.core.languages import language_named
 
 LONGEST = 75
 """Characters up to which results pages show an address whole."""
-_REPLACED = {"de": [("ä", "ae"), ("ö", "oe"), ("ü", "ue"), ("ß", "ss")]}
 _LATIN = re.compile("[a-z\u00c0-\u024f]", re.IGNORECASE)
 _YEAR = re.compile(r"(?:^|-)(?:19|20)\d\d(?:-|$)")
 
@@ -22,12 +21,14 @@ def propose_slug(phrase: str, language: str) -> str:
     does not; small words go where it would be over `LONGEST`, then words from its end. Raises:
     nothing."""
     own = not _LATIN.search(phrase)
-    replaced = [pair for low, high in _REPLACED.get(language, []) for pair in _both(low, high)]
+    replaced = [
+        pair for low, high in language_named(language).replaced for pair in _both(low, high)
+    ]
     whole = slugify(phrase, allow_unicode=own, replacements=[("&", " "), *replaced])
     words = [word for word in whole.split("-") if not re.fullmatch(r"(?:19|20)\d\d", word)]
     words = words or whole.split("-")
     if len("-".join(words)) > LONGEST:
-        small = STOP_WORDS.get(language, frozenset())
+        small = language_named(language).stop_words
         words = [word for word in words if word not in small] or words
     while len(words) > 1 and len("-".join(words)) > LONGEST:
         words.pop()

@@ -3,9 +3,9 @@ and never asked for twice on a day."""
 
 from typing import Any
 
+from bunraku.core.languages import LANGUAGES
 from bunraku.core.text import identity_key
 from bunraku.server.errors import BunrakuError
-from bunraku.server.gather.ways.asking import LANGUAGES
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.buying import buy, price_of_new
 from bunraku.server.readings.known import latest

@@ -5119,9 +5119,8 @@ export interface components {
             /**
              * Into
              * @default
-             * @enum {string}
              */
-            into: "" | "en" | "de" | "fr" | "es" | "it" | "nl" | "pt";
+            into: ("en" | "de" | "fr" | "es" | "it" | "nl" | "pt") | "";
             /**
              * Results
              * @default 10

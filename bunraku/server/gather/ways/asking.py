@@ -10,6 +10,7 @@ from bunraku.core.gather.merge import Origin as Came
 from bunraku.core.gather.prompts import prompts
 from bunraku.core.gather.seed_operators import Seed
 from bunraku.core.gather.years import refresh_years
+from bunraku.core.languages import language_named
 from bunraku.core.text import identity_key
 from bunraku.core.text.addresses import bare_address
 from bunraku.server.clock import today
@@ -25,15 +26,6 @@ from bunraku.sources.protocol import Completions, Vantage, What
 
 LONGEST_TERM = 250
 """What a source takes as a question, in characters."""
-LANGUAGES = {
-    "en": "English",
-    "de": "German",
-    "fr": "French",
-    "es": "Spanish",
-    "it": "Italian",
-    "nl": "Dutch",
-    "pt": "Portuguese",
-}
 Payloads = dict[str, dict[str, Any] | None]
 
 
@@ -198,7 +190,7 @@ def _ask_ranks(unit: Unit, spend: Spend) -> Iterator[Found]:
 def _ask_lexicon(unit: Unit, spend: Spend) -> Iterator[Found]:
     translated, missing = _bought(unit, What.LEXICON, [identity_key(unit.seed.text)], spend)
     terms = [text for said in translated.values() if said for text in said["terms"]]
-    into = LANGUAGES[unit.options.into]
+    into = language_named(unit.options.into).name
     where = (
         f"The {into} terms are in the table of that locale: choose it in the menu next to the "
         "channels."

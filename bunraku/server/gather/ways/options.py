@@ -4,6 +4,8 @@ from typing import Annotated, Literal
 
 from ninja import Field, Schema
 
+from bunraku.core.languages import LanguageId
+
 MOST_PAGES = 30
 """Results pages read for one seed and step beyond the first: each costs two lookups."""
 MOST_PROMPTS = 200
@@ -19,6 +21,6 @@ class RunOptions(Schema):
     depth: Annotated[int, Field(ge=1, le=3)] = 1
     steps: Annotated[int, Field(ge=1, le=3)] = 1
     place: Annotated[str, Field(max_length=80)] = ""
-    into: Literal["", "en", "de", "fr", "es", "it", "nl", "pt"] = ""
+    into: LanguageId | Literal[""] = ""
     results: Annotated[int, Field(ge=3, le=20)] = 10
     most: Annotated[int, Field(ge=10, le=100_000)] = 5_000

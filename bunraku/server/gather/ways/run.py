@@ -5,6 +5,7 @@ from dataclasses import replace
 from typing import Any
 
 from bunraku.core.gather.seed_operators import Seed, read_seed
+from bunraku.core.languages import language_named
 from bunraku.core.text import BadKeyword
 from bunraku.server.gather.brought import Bringing, Brought
 from bunraku.server.gather.keeping import keep, keep_typed
@@ -19,7 +20,6 @@ from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Scope
 from bunraku.server.sheet.scopes import scope_of
 
-COUNTRIES = {"en": "GB", "de": "DE", "fr": "FR", "es": "ES", "it": "IT", "nl": "NL", "pt": "PT"}
 """The country whose sheet takes terms of another language."""
 SEEDS_NAMED = 8
 """Seeds that the heading of a run names, before it only counts them."""
@@ -117,8 +117,9 @@ def _receiving(unit: Unit) -> Scope:
     own."""
     if unit.way.id != "language":
         return unit.scope
-    into = unit.options.into
-    return scope_of(unit.scope.project, unit.scope.channel, f"{into}-{COUNTRIES[into]}")
+    into = language_named(unit.options.into)
+    locale = f"{into.code}-{into.country}"
+    return scope_of(unit.scope.project, unit.scope.channel, locale)
 
 
 def units_of(project: Project, params: GatherParams) -> list[Unit]:
