@@ -79,9 +79,10 @@ words: .stamp-dev ## learn again what the labelled phrases say of intent: the fi
 soak: .stamp-dev .stamp-web .stamp-chromium ## hours: tests on other days, 200 kills, a long run at 50,000 keywords
 	$(PY) -m tests.soak
 
-docs: .stamp-dev .stamp-node ## write what is generated: the API's description and its client, docs/figures.md, docs/steps.md, docs/formats.md, docs/sentences.md
+docs: .stamp-dev .stamp-node ## write what is generated: the API's description and its client, docs/figures.md, docs/steps.md, docs/formats.md, docs/sentences.md, NOTICE
 	$(PY) manage.py write_docs
 	$(PY) -m tools.sentences
+	$(PY) -m tools.notice
 	cd web && npm run --silent client
 
 pictures: .stamp-dev .stamp-web .stamp-chromium ## take docs/screenshots from the demo

@@ -42,6 +42,7 @@ from bunraku.server.projects.people_api import public
 from bunraku.server.projects.people_api import router as people
 from bunraku.server.readings.api import router as readings
 from bunraku.server.sheet.api import router as sheet
+from bunraku.server.start.installation_api import router as installation
 from bunraku.server.start.sample_api import router as sample
 from bunraku.server.up_next import home_router as home_lines
 from bunraku.server.up_next import router as up_next
@@ -93,6 +94,7 @@ api.add_router("", about)
 api.add_router("", figures_router)
 api.add_router("", home_lines)
 api.add_router("", sample)
+api.add_router("", installation)
 for room in (
     history,
     overview,

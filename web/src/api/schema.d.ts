@@ -400,6 +400,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/installation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Installation
+         * @description What is installed here.
+         */
+        get: operations["bunraku_server_start_installation_api_read_installation"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Notice
+         * @description The work of others that ships with Bunraku, with the texts of its licences, as plain text.
+         */
+        get: operations["bunraku_server_start_installation_api_read_notice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/undo": {
         parameters: {
             query?: never;
@@ -4264,6 +4304,19 @@ export interface components {
             due: number;
             /** Next */
             next: string;
+        };
+        /**
+         * InstallationOut
+         * @description The version, the database, and the folder of the data: empty where others are served too,
+         *     who need not know it.
+         */
+        InstallationOut: {
+            /** Version */
+            version: string;
+            /** Database */
+            database: string;
+            /** Folder */
+            folder: string;
         };
         /**
          * UndoneOut
@@ -11861,6 +11914,55 @@ export interface operations {
             403: components["responses"]["Problem403"];
             409: components["responses"]["Problem409"];
             413: components["responses"]["Problem413"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_start_installation_api_read_installation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstallationOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            507: components["responses"]["Problem507"];
+        };
+    };
+    bunraku_server_start_installation_api_read_notice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            403: components["responses"]["Problem403"];
             500: components["responses"]["Problem500"];
             503: components["responses"]["Problem503"];
             507: components["responses"]["Problem507"];

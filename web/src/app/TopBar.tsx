@@ -190,6 +190,9 @@ export function TopBar({
             <DropdownMenu.Item className={MENU_ITEM} onSelect={() => navigate({ to: "/account" })}>
               Account
             </DropdownMenu.Item>
+            <DropdownMenu.Item className={MENU_ITEM} onSelect={() => navigate({ to: "/about" })}>
+              About Bunraku
+            </DropdownMenu.Item>
             <DropdownMenu.Label className="px-3 pt-2 pb-1 text-2xs font-semibold text-quiet">
               Appearance
             </DropdownMenu.Label>

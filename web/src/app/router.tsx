@@ -57,6 +57,11 @@ const account = createRoute({
   path: "/account",
   component: lazyRouteComponent(() => import("../projects/AccountPage"), "AccountPage"),
 });
+const about = createRoute({
+  getParentRoute: () => root,
+  path: "/about",
+  component: lazyRouteComponent(() => import("../projects/AboutPage"), "AboutPage"),
+});
 const newProject = createRoute({
   getParentRoute: () => root,
   path: "/projects/new",
@@ -236,6 +241,7 @@ export const router = createRouter({
     home,
     signIn,
     account,
+    about,
     newProject,
     projectHome,
     project.addChildren([

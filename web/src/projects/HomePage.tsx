@@ -54,9 +54,14 @@ export function HomePage() {
           <OpenSample />
         </span>
         {session.data?.name && (
-          <Link to="/account" className={buttonLook("bare")}>
-            Account of {session.data.name}
-          </Link>
+          <span className="flex gap-2">
+            <Link to="/about" className={buttonLook("bare")}>
+              About Bunraku
+            </Link>
+            <Link to="/account" className={buttonLook("bare")}>
+              Account of {session.data.name}
+            </Link>
+          </span>
         )}
       </div>
     </PlainPage>

@@ -58,3 +58,11 @@ export const useSources = (projectId: number) =>
     queryFn: async () =>
       data(await api.GET("/api/projects/{project_id}/sources", { params: at(projectId) })),
   });
+
+/** What is installed here. */
+export const useInstallation = () =>
+  useQuery({
+    queryKey: ["installation"],
+    queryFn: async () => data(await api.GET("/api/installation")),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
