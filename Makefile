@@ -8,7 +8,7 @@ PORT ?= $(or $(BUNRAKU_PORT),8000)
 export BUNRAKU_PORT := $(PORT)
 # Where it is set, each of our processes would compile all that it imports again: ten seconds each.
 unexport PYTHONDONTWRITEBYTECODE
-WEB_SOURCES := $(shell find web/src -type f) web/index.html web/vite.config.ts web/package.json web/tsconfig.json
+WEB_SOURCES := $(shell find web/src -type f ! -name schema.d.ts) web/index.html web/vite.config.ts web/package.json web/tsconfig.json
 
 # Packages by uv, which is several times as fast; by pip where uv cannot be had or reaches nothing.
 PIP := $(VENV)/bin/pip install --quiet --disable-pip-version-check --require-hashes -r
@@ -42,7 +42,7 @@ build: ## set up and build the front end
 
 test: .stamp-dev .stamp-web .stamp-chromium .stamp-office lint core web-test browser share ## set up, then lint, types, contracts and every test
 
-lint: .stamp-dev .stamp-node ## style, types, the floors of the house, spelling of generated files
+lint: .stamp-schema ## style, types, the floors of the house, spelling of generated files
 	@$(MAKE) --no-print-directory -j2 --output-sync lint-server lint-web
 
 lint-server:
@@ -51,11 +51,8 @@ lint-server:
 	$(VENV)/bin/mypy
 	$(VENV)/bin/lint-imports --no-cache
 
-lint-web:
+lint-web: .stamp-schema
 	cd web && npm run --silent lint && npm run --silent types
-	@cp web/src/api/schema.d.ts web/node_modules/.schema-kept.d.ts
-	@cd web && npx --no-install openapi-typescript ../bunraku/server/openapi.json -o node_modules/.schema-now.d.ts >/dev/null
-	@cmp -s web/node_modules/.schema-kept.d.ts web/node_modules/.schema-now.d.ts || { echo "web/src/api/schema.d.ts is stale: run make docs"; exit 1; }
 
 core: .stamp-dev .stamp-web .stamp-office ## tests of the core, the sources and the server
 	$(PY) -m pytest tests/server tests/sources tests/core $(BOTH_CORES)
@@ -79,17 +76,16 @@ words: .stamp-dev ## learn again what the labelled phrases say of intent: the fi
 soak: .stamp-dev .stamp-web .stamp-chromium ## hours: tests on other days, 200 kills, a long run at 50,000 keywords
 	$(PY) -m tests.soak
 
-docs: .stamp-dev .stamp-node ## write what is generated: the API's description and its client, docs/figures.md, docs/steps.md, docs/formats.md, docs/sentences.md, NOTICE
+docs: .stamp-dev .stamp-node ## write what is generated: docs/operations.md, docs/figures.md, docs/steps.md, docs/formats.md, docs/sentences.md, NOTICE
 	$(PY) manage.py write_docs
 	$(PY) -m tools.sentences
 	$(PY) -m tools.notice
-	cd web && npm run --silent client
 
 pictures: .stamp-dev .stamp-web .stamp-chromium ## take docs/screenshots from the demo
 	$(PY) -m tests.browser.pictures
 
 share: ## say what share of the code tests are
-	@git ls-files '*.py' '*.ts' '*.tsx' | grep -vE 'migrations/|schema\.d\.ts' | while read -r f; do n=$$(grep -cve '^[[:space:]]*$$' "$$f"); \
+	@git ls-files '*.py' '*.ts' '*.tsx' | grep -v 'migrations/' | while read -r f; do n=$$(grep -cve '^[[:space:]]*$$' "$$f"); \
 	case $$f in tests/*|*.test.ts|*.test.tsx) echo "t $$n";; *) echo "c $$n";; esac; done | \
 	awk '{s[$$1]+=$$2} END {printf "tests are %d %% of %d lines\n", 100*s["t"]/(s["t"]+s["c"]), s["t"]+s["c"]}'
 
@@ -122,6 +118,11 @@ clean: ## remove what was built and installed; your data in var/ stays
 		|| { echo "Bunraku's front end is built with Node 20.19 or newer; here is $$(node -v)."; exit 1; }
 	@echo "Installing what the front end is built with…"
 	@cd web && npm ci --silent --no-progress && $(TOOK)
+	@touch $@
+
+# What the page's types know of the API is made from it, and not kept.
+.stamp-schema: .stamp-dev .stamp-node $(shell find bunraku -name '*.py')
+	@$(PY) manage.py write_schema web/build/openapi.json && cd web && npm run --silent client >/dev/null
 	@touch $@
 
 .stamp-web: .stamp-run .stamp-node $(WEB_SOURCES)

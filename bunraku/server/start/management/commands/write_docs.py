@@ -1,5 +1,5 @@
-"""`manage.py write_docs`: write what is generated from the code: the API's description,
-docs/figures.md, docs/formats.md."""
+"""`manage.py write_docs`: write what is generated from the code: documents, and what the page knows
+of columns and channels."""
 
 import json
 import sys
@@ -19,7 +19,6 @@ from bunraku.core.formats.mapping import MEANINGS
 from bunraku.core.formats.pages_in import HEADINGS as PAGE_HEADINGS
 from bunraku.core.formats.table_in import MOST_UNPACKED_BYTES
 from bunraku.core.steps import steps_markdown
-from bunraku.server.api import api
 from bunraku.server.errors import CATALOGUE
 from bunraku.server.follow.report import COLUMNS as REPORT_COLUMNS
 from bunraku.server.gather.files.api import REFUSED_COLUMNS
@@ -30,14 +29,15 @@ from bunraku.server.plan.linking import LINK_COLUMNS
 from bunraku.server.plan.overlaps import OVERLAP_COLUMNS
 from bunraku.server.sheet.columns import COLUMNS as SHEET_COLUMNS
 from bunraku.server.sheet.export import COLUMNS as KEYWORD_COLUMNS
+from bunraku.server.start.management.commands.write_schema import described
+from bunraku.server.start.operations import operations_markdown
 from bunraku.server.write.away import SHEET_COLUMNS as DRAFT_COLUMNS
 
 
 def generated() -> dict[str, str]:
     """Path below the root to text, for every generated file."""
-    schema = json.loads(json.dumps(api.get_openapi_schema(), default=str))
     return {
-        "bunraku/server/openapi.json": json.dumps(schema, indent=1, ensure_ascii=False) + "\n",
+        "docs/operations.md": operations_markdown(described()),
         "docs/figures.md": figures_markdown(),
         "docs/steps.md": steps_markdown(),
         "docs/formats.md": formats_markdown(),
