@@ -26,7 +26,8 @@ export function AboutPage() {
               <dd>{database}</dd>
               <dt className="text-quiet">Your data</dt>
               <dd className="break-words">
-                {folder || "On the server. Ask whoever runs it for the folder and the backups."}
+                {folder ||
+                  "On the server. Ask the person who runs it for the folder and the backups."}
               </dd>
             </dl>
           </>
