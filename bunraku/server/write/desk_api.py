@@ -132,7 +132,6 @@ def save(request: ProjectRequest, project_id: ProjectId, piece_id: int, given: S
         "versions": saved.draft.versions.count(),
         "others": saved.others,
         "clashes": saved.clashes,
-        "look": desk_out(aims_of(request.project, piece_id), saved.draft.fields),
     }
 
 

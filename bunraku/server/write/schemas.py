@@ -189,7 +189,6 @@ class SavedOut(Schema):
     versions: int
     others: dict[str, str]
     clashes: dict[str, list[ClashOut]]
-    look: LookOut
 
 
 class FixIn(LookIn):

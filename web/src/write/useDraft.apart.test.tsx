@@ -28,7 +28,6 @@ const saved = (over: object = {}) => ({
   versions: 1,
   others: {},
   clashes: {},
-  look,
   ...over,
 });
 
