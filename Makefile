@@ -121,7 +121,7 @@ clean: ## remove what was built and installed; your data in var/ stays
 	@touch $@
 
 # What the page's types know of the API is made from it, and not kept.
-.stamp-schema: .stamp-dev .stamp-node $(shell find bunraku -name '*.py')
+.stamp-schema: .stamp-dev .stamp-node $(shell find bunraku -name '*.py' 2>/dev/null)
 	@$(PY) manage.py write_schema web/build/openapi.json && cd web && npm run --silent client >/dev/null
 	@touch $@
 
