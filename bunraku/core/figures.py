@@ -15,26 +15,26 @@ from bunraku.core.follow.month import month_end
 from bunraku.core.follow.sign_test import sign_test
 from bunraku.core.follow.visible import visible_searches
 from bunraku.core.gather import help as gather_help
-from bunraku.core.gather.fit import fit_to_project
 from bunraku.core.gather.relevance import learn_relevance
+from bunraku.core.gather.topic_match import fit_to_project
 from bunraku.core.gather.variants import find_families
 from bunraku.core.help_text import HelpText
 from bunraku.core.plan import help as plan_help
 from bunraku.core.plan.calendar import publish_by, value_by_month
 from bunraku.core.plan.firmness import how_firm
-from bunraku.core.plan.fitting import fit_hours
 from bunraku.core.plan.locations import alikeness
 from bunraku.core.plan.ranking import rank_things
+from bunraku.core.plan.scheduling import fit_hours
 from bunraku.core.weigh import help as weigh_help
 from bunraku.core.weigh.assumed import stand_in
 from bunraku.core.weigh.chance import difficulty, outlook, own_strength
 from bunraku.core.weigh.implied import implied_strength
 from bunraku.core.weigh.intent import read_intents
 from bunraku.core.weigh.landing import clicks_of_places, landings
-from bunraku.core.weigh.moves import changes_a_week
 from bunraku.core.weigh.page import openness, strength, title_matches
+from bunraku.core.weigh.page_changes import changes_a_week
+from bunraku.core.weigh.phrase_match import how_said
 from bunraku.core.weigh.rough import index_to_volume, rough_volume
-from bunraku.core.weigh.saying import how_said
 from bunraku.core.weigh.season import read_seasons
 from bunraku.core.weigh.trust import learn_spreads
 from bunraku.core.weigh.verdict import hands, verdicts

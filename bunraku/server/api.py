@@ -26,8 +26,8 @@ from bunraku.server.jobs.api import router as jobs
 from bunraku.server.overview import figures_router
 from bunraku.server.overview import router as overview
 from bunraku.server.plan.api import router as plan
-from bunraku.server.plan.away_api import router as away
 from bunraku.server.plan.existing_api import router as existing
+from bunraku.server.plan.files_api import router as away
 from bunraku.server.plan.limits_api import router as limits
 from bunraku.server.plan.overlaps_api import router as overlaps
 from bunraku.server.plan.ranking_api import router as ranking
@@ -49,9 +49,9 @@ from bunraku.server.up_next import router as up_next
 from bunraku.server.weigh.api import router as weigh
 from bunraku.server.weigh.results.api import router as results
 from bunraku.server.write.api import router as write
-from bunraku.server.write.away_api import router as drafts_away
-from bunraku.server.write.coming_in_api import router as coming_in
 from bunraku.server.write.desk_api import router as desks
+from bunraku.server.write.files_api import router as drafts_away
+from bunraku.server.write.import_api import router as coming_in
 from bunraku.server.write.setting_api import router as write_settings
 
 logger = logging.getLogger(__name__)

@@ -9,7 +9,7 @@ from django.db.models import Count, Q, QuerySet
 from ninja import Router, Schema
 
 from bunraku.core.channels import CHANNEL_IDS
-from bunraku.core.gather.fit import EVEN
+from bunraku.core.gather.topic_match import EVEN
 from bunraku.core.weigh.assumed import ASSUMED
 from bunraku.core.weigh.reasons import amount_words, count_words, odds_words
 from bunraku.server.clock import today

@@ -4,8 +4,8 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from bunraku.core.plan.fitting import fit_greedily, fit_hours
 from bunraku.core.plan.problem import Problem
+from bunraku.core.plan.scheduling import fit_greedily, fit_hours
 from tests.bench.timing import Result, seconds
 
 

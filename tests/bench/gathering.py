@@ -24,10 +24,10 @@ from sklearn.linear_model import LogisticRegression
 
 from bunraku.core.formats.reading import Wanted
 from bunraku.core.gather.combiner import Term, combine, read_pattern
-from bunraku.core.gather.fit import fit_to_project
 from bunraku.core.gather.merge import Origin, merge_suggestions
 from bunraku.core.gather.relevance import learn_relevance
 from bunraku.core.gather.rules import Facts, Rule, left_out_by
+from bunraku.core.gather.topic_match import fit_to_project
 from bunraku.core.gather.variants import find_families
 from bunraku.server.gather.files.importing import start_import
 from bunraku.server.gather.files.uploads import upload_file

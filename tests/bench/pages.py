@@ -13,7 +13,7 @@ from bunraku.core.weigh.company import Result as Stands
 from bunraku.core.weigh.landing import STRENGTHS, landings
 from bunraku.core.weigh.page import page_facts, strength
 from bunraku.core.weigh.page_signs import PageRead, page_signs
-from bunraku.core.weigh.saying import _wanted, how_said, stems_in, words_line
+from bunraku.core.weigh.phrase_match import _wanted, how_said, stems_in, words_line
 from tests.bench.timing import Result, seconds
 
 

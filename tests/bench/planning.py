@@ -11,8 +11,8 @@ from bunraku.core.cluster.grid import grid_of
 from bunraku.core.cluster.proposals import Clustered, propose
 from bunraku.core.cluster.themes import find_themes
 from bunraku.core.plan.firmness import DRAWS, how_firm
-from bunraku.core.plan.fitting import fit_greedily, fit_hours
 from bunraku.core.plan.ranking import TOP, WAYS, Things, rank_things
+from bunraku.core.plan.scheduling import fit_greedily, fit_hours
 from tests.bench.timing import Result, seconds
 from tests.core.test_dependencies import problem
 from tests.core.test_ranking import things

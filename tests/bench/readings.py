@@ -18,7 +18,7 @@ from django.db import connection, transaction
 from bunraku.server.projects.actions import create_project
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.known import latest
-from bunraku.server.readings.writing import keep_readings
+from bunraku.server.readings.storing import keep_readings
 from bunraku.server.sheet.models import Scope
 from bunraku.server.sheet.scopes import scope_of
 from bunraku.sources.protocol import USUAL, Request, What

@@ -8,8 +8,8 @@ import pytest
 
 from bunraku.core.channels import form_named
 from bunraku.core.follow.before_after import LEAST_PHRASES, Verdict, judge
-from bunraku.core.follow.saying import say_verdict
 from bunraku.core.follow.untouched import Histories
+from bunraku.core.follow.verdict_words import say_verdict
 from bunraku.core.follow.visible import shares_of_places
 from bunraku.core.follow.windows import steps_of, wander_of, windows_of
 from tests.core.histories import Simulated

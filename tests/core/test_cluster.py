@@ -10,8 +10,8 @@ from hypothesis import strategies as st
 from scipy import sparse
 
 from bunraku.core.cluster.clustering import ToCluster, cluster_keywords
+from bunraku.core.cluster.local_moves import local_moves
 from bunraku.core.cluster.members import lead_of, why_alone, why_member
-from bunraku.core.cluster.moves import local_moves
 from bunraku.core.cluster.similarity import LEAST_SHARED, shared_results
 
 

@@ -6,10 +6,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.optimize import Bounds, LinearConstraint, milp
 
-from bunraku.core.plan.evening import leveled
-from bunraku.core.plan.fitting import fit_greedily, fit_hours
 from bunraku.core.plan.problem import Problem, left_of, misplaced, value_of
 from bunraku.core.plan.program import _constraints, part_of
+from bunraku.core.plan.scheduling import fit_greedily, fit_hours
+from bunraku.core.plan.smoothing import leveled
 
 
 def problem(n: int, m: int, seed: int, pairs: int, pins: int = 0, load: float = 1.6) -> Problem:

@@ -9,8 +9,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bunraku.core.gather.fit import EVEN, FLOOR, explain_fit, fit_to_project
 from bunraku.core.gather.relevance import learn_relevance
+from bunraku.core.gather.topic_match import EVEN, FLOOR, explain_fit, fit_to_project
 
 PROJECTS = Path(__file__).parent / "on_topic.txt"
 OWN_LISTS = Path(__file__).parent / "own_lists.txt"

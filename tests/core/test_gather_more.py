@@ -9,12 +9,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bunraku.core.gather.fit import fit_to_project
 from bunraku.core.gather.relevance import Relevance, learn_relevance, words_that_decided
 from bunraku.core.gather.rule_hints import suggest_rules
 from bunraku.core.gather.rules import KINDS, BadRule, Facts, Rule, check_rule, left_out_by
 from bunraku.core.gather.seed_operators import read_seed
-from bunraku.core.gather.years import for_coming_year, refresh_years
+from bunraku.core.gather.topic_match import fit_to_project
+from bunraku.core.gather.year_refresh import for_coming_year, refresh_years
 from bunraku.core.text import BadKeyword
 from bunraku.core.text.languages import other_language
 from bunraku.core.text.stem_table import stem_table

@@ -10,9 +10,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bunraku.core.plan.calendar import value_by_month
-from bunraku.core.plan.evening import leveled
-from bunraku.core.plan.fitting import fit_greedily, fit_hours
 from bunraku.core.plan.problem import Limit, Problem, misplaced, value_of
+from bunraku.core.plan.scheduling import fit_greedily, fit_hours
+from bunraku.core.plan.smoothing import leveled
 from tests.core.test_dependencies import exact, holds, problem
 
 

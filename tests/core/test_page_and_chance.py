@@ -31,7 +31,7 @@ from bunraku.core.weigh.page import (
     strength,
     title_matches,
 )
-from bunraku.core.weigh.saying import how_said, marked
+from bunraku.core.weigh.phrase_match import how_said, marked
 
 NAN = float("nan")
 CHANNELS = ("web", "video", "marketplace")

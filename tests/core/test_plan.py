@@ -9,14 +9,14 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from bunraku.core.cluster.competing import SAME, Contender, Rivalry, grouped, rivalries
 from bunraku.core.cluster.overlapping import overlaps
-from bunraku.core.cluster.rivals import SAME, Contender, Rivalry, grouped, rivalries
 from bunraku.core.plan.calendar import months_ahead, publish_by, value_by_month
-from bunraku.core.plan.evening import LEVEL_SHARE, level, leveled, next_hours
-from bunraku.core.plan.fitting import fit_greedily, fit_hours
-from bunraku.core.plan.outlay import COMMON_SPREAD, outlay_of
+from bunraku.core.plan.cost_benefit import COMMON_SPREAD, outlay_of
 from bunraku.core.plan.ownership import divide_keywords
 from bunraku.core.plan.problem import Fit, Problem
+from bunraku.core.plan.scheduling import fit_greedily, fit_hours
+from bunraku.core.plan.smoothing import LEVEL_SHARE, level, leveled, next_hours
 from bunraku.core.text.labelled_phrases import INTENTS
 
 NAN = float("nan")

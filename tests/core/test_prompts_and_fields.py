@@ -4,8 +4,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bunraku.core.gather.fields import LONGEST_PHRASE, ResultFields, phrases_used
 from bunraku.core.gather.prompts import PROMPTS, prompts
+from bunraku.core.gather.result_fields import LONGEST_PHRASE, ResultFields, phrases_used
 from bunraku.core.languages import LANGUAGES, language_named
 from bunraku.core.text import identity_key
 

@@ -15,8 +15,8 @@ from bunraku.core.cluster.clustering import ToCluster, cluster_keywords
 from bunraku.core.cluster.wording import alike, wording_of
 from bunraku.core.formats.figures_in import read_figure
 from bunraku.core.plan.calendar import publish_by
-from bunraku.core.plan.fitting import fit_greedily
 from bunraku.core.plan.problem import Problem
+from bunraku.core.plan.scheduling import fit_greedily
 from bunraku.core.weigh.chance import difficulty, outlook, own_strength
 from bunraku.core.weigh.page import PageFacts, strength
 from bunraku.core.weigh.rough import BROAD

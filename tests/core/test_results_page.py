@@ -23,7 +23,8 @@ from bunraku.core.weigh.landing import (
     ordinal,
     strength_for_place,
 )
-from bunraku.core.weigh.moves import (
+from bunraku.core.weigh.page import openness
+from bunraku.core.weigh.page_changes import (
     Moved,
     Snapshot,
     changes_a_week,
@@ -31,9 +32,8 @@ from bunraku.core.weigh.moves import (
     positions_over_time,
     volatility_words,
 )
-from bunraku.core.weigh.page import openness
+from bunraku.core.weigh.phrase_match import name_of
 from bunraku.core.weigh.reach import reach_of
-from bunraku.core.weigh.saying import name_of
 
 CHANNELS = ("web", "video", "marketplace")
 LADDER = np.arange(80.0, 30.0, -5.0)

@@ -8,7 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bunraku.core.text import content_stems
-from bunraku.core.weigh.saying import plain_words
+from bunraku.core.weigh.phrase_match import plain_words
 from bunraku.core.write.capitals import Capitals, with_capitals
 from bunraku.core.write.hidden_terms import complete
 from bunraku.core.write.slug import LONGEST, last_part, propose_slug, wrong_with_slug

@@ -10,13 +10,13 @@ from bunraku.core.channels import FORMS, PROFILES, FormId, form_named
 from bunraku.core.channels.form import FieldLimit
 from bunraku.core.formats.csv_out import plain_cell, safe_cell
 from bunraku.core.write.counting import cut_off, length
+from bunraku.core.write.documents import as_html, as_markdown, as_text
+from bunraku.core.write.existing_text import LONGEST, read_existing
 from bunraku.core.write.fields import items_of, pairs_of, places_of, written_of
 from bunraku.core.write.limits import changed, measure
 from bunraku.core.write.markdown import as_html as markdown_as_html
 from bunraku.core.write.markdown import read_markdown
 from bunraku.core.write.merging import Clash, compare, merge, merge_text
-from bunraku.core.write.reading import LONGEST, read_existing
-from bunraku.core.write.take_away import as_html, as_markdown, as_text
 
 TEXTS = st.text("ab \n#-*.é漢👍", max_size=60)
 

@@ -9,9 +9,9 @@ import pytest
 from bunraku.server.cluster import clustering
 from bunraku.server.cluster.models import Cluster, Pin
 from bunraku.server.jobs.models import Job
-from bunraku.server.plan.export import COLUMNS
-from bunraku.server.plan.fit import Fit, FitReport
+from bunraku.server.plan.export_plan import COLUMNS
 from bunraku.server.plan.models import Piece, PieceKeyword
+from bunraku.server.plan.scheduling import Fit, FitReport
 from bunraku.server.plan.selectors import PieceFigures
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Row, Scope

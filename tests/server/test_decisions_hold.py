@@ -9,7 +9,7 @@ import pytest
 
 from bunraku.server.cluster.models import Cluster
 from bunraku.server.errors import BunrakuError
-from bunraku.server.plan import fit as fitting
+from bunraku.server.plan import scheduling as fitting
 from bunraku.server.plan.models import Piece
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.buying import buy

@@ -12,8 +12,8 @@ from django.core.management import call_command
 
 from bunraku import __version__
 from bunraku.server.errors import CATALOGUE, BunrakuError
-from bunraku.server.plan.export import COLUMNS as PLAN_COLUMNS
-from bunraku.server.sheet.export import COLUMNS as KEYWORD_COLUMNS
+from bunraku.server.plan.export_plan import COLUMNS as PLAN_COLUMNS
+from bunraku.server.sheet.export_keywords import COLUMNS as KEYWORD_COLUMNS
 from bunraku.server.start.management.commands.write_docs import generated
 from tools import sentences
 

@@ -17,7 +17,7 @@ from bunraku.server.readings.buying import buy, price_of_new, request_to, store_
 from bunraku.server.readings.known import known_today, latest, readings_on
 from bunraku.server.readings.models import Device, Reading
 from bunraku.server.readings.providers import in_order_of_trust, sources
-from bunraku.server.readings.writing import NOWHERE, keep_readings
+from bunraku.server.readings.storing import NOWHERE, keep_readings
 from bunraku.server.sheet.models import Row, Scope
 from bunraku.server.sheet.scopes import scope_of
 from bunraku.server.weigh.latest import latest_readings
@@ -205,7 +205,7 @@ def test_ages_of_readings_are_counted_from_their_own_day(scope: Scope) -> None:
             counts = {"monthly": 10, "history": []}
             keep_readings(scope, f"of {ahead}", day, [("counts", "moon", counts)])
     from bunraku.server.sheet.scopes import add_keywords
-    from bunraku.server.weigh.told import told_of
+    from bunraku.server.weigh.stated_figures import told_of
 
     add_keywords(scope, {"moon": "moon"})
     read = latest_readings(scope, ["moon"])

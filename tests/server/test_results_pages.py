@@ -14,7 +14,7 @@ from bunraku.server.clock import set_to, today
 from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.readings.models import Reading
 from bunraku.server.readings.providers import file_source
-from bunraku.server.readings.writing import keep_readings
+from bunraku.server.readings.storing import keep_readings
 from bunraku.server.sheet.models import Row
 from bunraku.server.weigh.weighing import rows_to_weigh, weigh_rows
 from bunraku.sources.protocol import USUAL, What

@@ -16,7 +16,7 @@ from bunraku.core.weigh.verdict import VERDICTS
 from bunraku.server.sheet.api import SheetOut
 from bunraku.server.sheet.column import Column
 from bunraku.server.sheet.columns import SORTED
-from bunraku.server.sheet.export import COLUMNS
+from bunraku.server.sheet.export_keywords import COLUMNS
 from bunraku.server.sheet.models import STATES, Row
 from bunraku.server.sheet.rows import RowOut
 from tests.server.conftest import Api, pieces_of

@@ -11,11 +11,11 @@ from django.test import Client
 
 from bunraku.server.cluster.models import Cluster, Pin
 from bunraku.server.journal.acting import acting, who_acts
-from bunraku.server.journal.carrying import fields_of
 from bunraku.server.journal.models import Entry, LogLine
 from bunraku.server.journal.recorder import Recorder
-from bunraku.server.plan.fit import start_fitting
+from bunraku.server.journal.undoing import fields_of
 from bunraku.server.plan.models import Piece, PieceKeyword
+from bunraku.server.plan.scheduling import start_fitting
 from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.sheet.models import Decision, Row
 from tests.server.conftest import Api, last_job, pieces_of

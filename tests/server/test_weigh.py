@@ -15,7 +15,7 @@ from bunraku.server.jobs.models import Job
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.known import latest
 from bunraku.server.readings.models import Reading
-from bunraku.server.readings.writing import keep_readings
+from bunraku.server.readings.storing import keep_readings
 from bunraku.server.sheet.models import Decision, Row, Scope
 from bunraku.server.sheet.scopes import scope_of
 from bunraku.server.weigh import learning, weighing

@@ -7,7 +7,7 @@ import pytest
 
 from bunraku.server.clock import today
 from bunraku.server.projects.models import Outlet, Project
-from bunraku.server.readings.writing import keep_readings
+from bunraku.server.readings.storing import keep_readings
 from bunraku.server.sheet.models import Row
 from bunraku.server.weigh.weighing import rows_to_weigh, weigh_rows
 from bunraku.sources.protocol import USUAL, What

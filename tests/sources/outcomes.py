@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 
 from bunraku.core.weigh.chance import difficulty, outlook, own_strength
 from bunraku.core.weigh.page import page_facts, strength
-from bunraku.core.weigh.saying import how_said
+from bunraku.core.weigh.phrase_match import how_said
 from bunraku.sources.protocol import OwnPiece, Setting
 from bunraku.sources.rehearsal.channels import CHANNEL_INDEX
 from bunraku.sources.rehearsal.results import Viewpoint, rank

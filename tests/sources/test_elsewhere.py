@@ -10,7 +10,7 @@ from bunraku.core.channels import CHANNEL_IDS
 from bunraku.core.gather.prompts import prompts
 from bunraku.core.weigh.chance import difficulty
 from bunraku.core.weigh.page import page_facts, strength
-from bunraku.core.weigh.saying import how_said
+from bunraku.core.weigh.phrase_match import how_said
 from bunraku.sources.protocol import Request, Setting, What
 from bunraku.sources.rehearsal.channels import CHANNEL_INDEX
 from bunraku.sources.rehearsal.completing import complete

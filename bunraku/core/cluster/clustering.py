@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy import sparse
 
-from bunraku.core.cluster.moves import local_moves
+from bunraku.core.cluster.local_moves import local_moves
 from bunraku.core.cluster.similarity import numbered, shared_results
 from bunraku.core.cluster.wording import Wording, alike, between, same_names, wording_of
 

@@ -11,7 +11,7 @@ from scipy import sparse
 from scipy.sparse.csgraph import connected_components
 
 from bunraku.core.cluster.clustering import LEAST_SHARED_RESULTS
-from bunraku.core.cluster.rivals import Contender, rivalries
+from bunraku.core.cluster.competing import Contender, rivalries
 from bunraku.core.cluster.wording import between, same_names, wording_of
 from bunraku.core.text.labelled_phrases import INTENTS
 

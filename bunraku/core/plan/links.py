@@ -3,7 +3,7 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from bunraku.core.cluster.rivals import COMPARING
+from bunraku.core.cluster.competing import COMPARING
 from bunraku.core.text import content_stems, tokens
 
 MOST_UP = 2

@@ -8,7 +8,7 @@ from datetime import date
 from statistics import median
 
 from bunraku.core.text.addresses import address_words, host_of
-from bunraku.core.weigh.saying import plain_words, says_exactly, words_line
+from bunraku.core.weigh.phrase_match import plain_words, says_exactly, words_line
 
 NEW_DAYS = (7, 30, 365)
 """Days within which a result counts as new."""

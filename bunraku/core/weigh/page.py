@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bunraku.core.channels import channel_named
-from bunraku.core.weigh.saying import EXACT, SOME
+from bunraku.core.weigh.phrase_match import EXACT, SOME
 
 Floats = NDArray[np.float64]
 

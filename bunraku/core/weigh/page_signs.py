@@ -10,9 +10,9 @@ from numpy.typing import NDArray
 
 from bunraku.core.text.addresses import address_words, host_of
 from bunraku.core.weigh.company import Result
-from bunraku.core.weigh.moves import Snapshot, changes_a_week
 from bunraku.core.weigh.page import PAGE_ONE
-from bunraku.core.weigh.saying import says_exactly
+from bunraku.core.weigh.page_changes import Snapshot, changes_a_week
+from bunraku.core.weigh.phrase_match import says_exactly
 
 Floats = NDArray[np.float64]
 FEATURES = ("answer_box", "questions_box", "video_strip", "shopping_strip", "map")

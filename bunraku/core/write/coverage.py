@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from bunraku.core.languages import language_named
-from bunraku.core.weigh.saying import plain_words
+from bunraku.core.weigh.phrase_match import plain_words
 from bunraku.core.write.fields import Fields, Place
 from bunraku.core.write.finding import (
     LEVELS,

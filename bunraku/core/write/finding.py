@@ -9,7 +9,7 @@ from typing import Literal
 
 from bunraku.core.languages import language_named
 from bunraku.core.text import stems
-from bunraku.core.weigh.saying import plain_words
+from bunraku.core.weigh.phrase_match import plain_words
 from bunraku.core.write.packing import PARTING
 
 Level = Literal["exact", "variant", "all", "part", "none"]

@@ -4,7 +4,7 @@ import re
 from collections.abc import Callable
 
 from bunraku.core.channels import FormId
-from bunraku.core.weigh.saying import plain_words, says_exactly
+from bunraku.core.weigh.phrase_match import plain_words, says_exactly
 from bunraku.core.write.checklist import RULES
 from bunraku.core.write.coverage import said_twice
 from bunraku.core.write.fields import Fields, items_of, written_of

@@ -9,7 +9,7 @@ from scipy import sparse
 from bunraku.core.channels.form import Unit
 from bunraku.core.languages import language_named
 from bunraku.core.solvers import bounds, constraint, milp
-from bunraku.core.weigh.saying import plain_words
+from bunraku.core.weigh.phrase_match import plain_words
 from bunraku.core.write.counting import length
 from bunraku.core.write.finding import stem_of
 

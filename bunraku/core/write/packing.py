@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from bunraku.core.channels.form import Unit
-from bunraku.core.weigh.saying import plain_words
+from bunraku.core.weigh.phrase_match import plain_words
 from bunraku.core.write.counting import length
 from bunraku.core.write.ordering import good_order
 from bunraku.core.write.phrase_program import GAP, best_order, phrase_program, relaxed

@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bunraku.core.channels.form import Unit
-from bunraku.core.weigh.saying import plain_words
+from bunraku.core.weigh.phrase_match import plain_words
 from bunraku.core.write.counting import length
 
 Floats = NDArray[np.float64]

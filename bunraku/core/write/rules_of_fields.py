@@ -5,7 +5,7 @@ import re
 from bunraku.core.channels import form_named
 from bunraku.core.channels.form import VISIBLE
 from bunraku.core.text.addresses import address_words
-from bunraku.core.weigh.saying import how_said, plain_words, says_exactly
+from bunraku.core.weigh.phrase_match import how_said, plain_words, says_exactly
 from bunraku.core.write.counting import characters
 from bunraku.core.write.rule import Kept, Rule, Told
 from bunraku.core.write.written import Aim, Written

@@ -4,7 +4,7 @@ do not apply to what stands on a results page, of which so much is not known."""
 import re
 from collections.abc import Sequence
 
-from bunraku.core.weigh.saying import ALL_WORDS, how_said, plain_words, says_exactly
+from bunraku.core.weigh.phrase_match import ALL_WORDS, how_said, plain_words, says_exactly
 from bunraku.core.write.coverage import said_twice
 from bunraku.core.write.limits import Measured
 from bunraku.core.write.rule import Kept, Rule, Told, share_of

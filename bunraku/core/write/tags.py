@@ -8,7 +8,7 @@ from typing import Literal
 import numpy as np
 
 from bunraku.core.text import content_stems
-from bunraku.core.weigh.saying import plain_words
+from bunraku.core.weigh.phrase_match import plain_words
 from bunraku.core.write.counting import characters
 
 Why = Literal["brand", "year", "double", "long", "room"]

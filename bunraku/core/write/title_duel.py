@@ -8,7 +8,7 @@ import numpy as np
 
 from bunraku.core.channels import channel_named
 from bunraku.core.weigh.landing import clicks_of_places, landings
-from bunraku.core.weigh.saying import how_said, plain_words
+from bunraku.core.weigh.phrase_match import how_said, plain_words
 from bunraku.core.write.counting import characters
 from bunraku.core.write.packing import contained
 from bunraku.core.write.phrase_table import Floats

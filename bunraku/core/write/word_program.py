@@ -10,7 +10,7 @@ from scipy import sparse
 
 from bunraku.core.channels.form import Unit
 from bunraku.core.solvers import linprog
-from bunraku.core.weigh.saying import plain_words
+from bunraku.core.weigh.phrase_match import plain_words
 from bunraku.core.write.counting import length
 
 Floats = NDArray[np.float64]

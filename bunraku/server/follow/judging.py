@@ -13,8 +13,8 @@ from bunraku.core.channels import channel_named
 from bunraku.core.follow.before_after import Verdict, judge
 from bunraku.core.follow.checks import Stack, day_number, day_of, stack
 from bunraku.core.follow.history import NONE, moves, summarise
-from bunraku.core.follow.saying import say_verdict
 from bunraku.core.follow.untouched import Histories
+from bunraku.core.follow.verdict_words import say_verdict
 from bunraku.core.follow.visible import visible_searches
 from bunraku.server.clock import today
 from bunraku.server.follow.models import DiaryEntry, Followed, LivePiece

@@ -11,7 +11,7 @@ from bunraku.core.channels import channel_named
 from bunraku.core.follow.checks import FAILED, day_number, unpack
 from bunraku.core.follow.learning import LEAST_OUTCOMES, learn, learn_days
 from bunraku.core.weigh.page import PAGE_ONE
-from bunraku.core.weigh.saying import how_said
+from bunraku.core.weigh.phrase_match import how_said
 from bunraku.server.clock import today
 from bunraku.server.follow.models import Followed, LivePiece
 from bunraku.server.journal.recorder import Recorder

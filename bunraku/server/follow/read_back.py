@@ -11,7 +11,7 @@ from bunraku.server.projects.models import Project
 from bunraku.server.readings.buying import buy, check_affordable, price_of_new
 from bunraku.server.readings.known import latest
 from bunraku.server.readings.providers import sources
-from bunraku.server.write.coming_in import read_text
+from bunraku.server.write.import_text import read_text
 from bunraku.sources.protocol import What
 
 AS_LINES = ("tags", "materials")

@@ -11,7 +11,7 @@ from bunraku.core.follow.checks import stack
 from bunraku.core.follow.history import NONE, moves, summarise
 from bunraku.core.follow.next_steps import Facts, PhraseFacts, Step, next_steps
 from bunraku.core.text import content_stems, identity_key
-from bunraku.core.weigh.saying import ALL_WORDS, how_said
+from bunraku.core.weigh.phrase_match import ALL_WORDS, how_said
 from bunraku.core.write.fields import written_of
 from bunraku.core.write.years import other_years
 from bunraku.server.clock import today

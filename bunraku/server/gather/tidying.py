@@ -7,10 +7,10 @@ from django.dispatch import receiver
 
 from bunraku.server.database.parts import in_parts
 from bunraku.server.gather.families import keep_families, keep_leads
-from bunraku.server.gather.fit import keep_fit
 from bunraku.server.gather.models import Rule
 from bunraku.server.gather.relevance import keep_relevance
 from bunraku.server.gather.rules.ruleset import apply_rules
+from bunraku.server.gather.topic_match import keep_fit
 from bunraku.server.jobs.actions import start_job
 from bunraku.server.jobs.kinds import JobKind, job_kind
 from bunraku.server.jobs.models import Job

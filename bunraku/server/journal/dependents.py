@@ -8,7 +8,7 @@ from django.db import models
 from django.db.models.deletion import get_candidate_relations_to_delete
 
 from bunraku.server.database.parts import in_parts
-from bunraku.server.journal.carrying import is_derived
+from bunraku.server.journal.undoing import is_derived
 
 
 @dataclass(frozen=True)

@@ -10,10 +10,10 @@ from django.db import models
 from django.db.models.functions import Length
 
 from bunraku.server.journal.acting import who_acts
-from bunraku.server.journal.carrying import Fields, fields_of
 from bunraku.server.journal.dependents import dependents_of
 from bunraku.server.journal.log import log
 from bunraku.server.journal.models import Entry
+from bunraku.server.journal.undoing import Fields, fields_of
 from bunraku.server.journal.values import columns_of, plain, read
 
 KEPT_ENTRIES = 500

@@ -11,11 +11,11 @@ from bunraku.server.database.bulk import insert_many, update_many
 from bunraku.server.database.parts import in_parts
 from bunraku.server.errors import BunrakuError
 from bunraku.server.journal.acting import who_acts
-from bunraku.server.journal.carrying import Fields
 from bunraku.server.journal.dependents import dependents_of
 from bunraku.server.journal.log import log
 from bunraku.server.journal.models import Entry
 from bunraku.server.journal.recorder import Change
+from bunraku.server.journal.undoing import Fields
 from bunraku.server.journal.values import read
 from bunraku.server.signals import taken_back
 

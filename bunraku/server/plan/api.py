@@ -20,8 +20,7 @@ from bunraku.server.plan.actions import (
     set_month_hours,
 )
 from bunraku.server.plan.board import calendar_of, page_of_plan, summary_of
-from bunraku.server.plan.export import plan_csv
-from bunraku.server.plan.fit import start_fitting
+from bunraku.server.plan.export_plan import plan_csv
 from bunraku.server.plan.hours import learned_hours
 from bunraku.server.plan.making import Wishes, make_pieces
 from bunraku.server.plan.merging import keep_apart, merge_pieces
@@ -35,6 +34,7 @@ from bunraku.server.plan.planning_schemas import (
 )
 from bunraku.server.plan.preview import preview_pieces
 from bunraku.server.plan.proposals import prospects_of
+from bunraku.server.plan.scheduling import start_fitting
 from bunraku.server.plan.schemas import (
     CalendarPieceOut,
     CommentIn,

@@ -8,9 +8,9 @@ from typing import Any, Literal
 from bunraku.core.channels import KINDS
 from bunraku.core.text.folding import fold
 from bunraku.server.cluster.models import Cluster, Theme
-from bunraku.server.plan.fit import last_fit
 from bunraku.server.plan.load import load_of
 from bunraku.server.plan.outlines import Outline, outlines_of
+from bunraku.server.plan.scheduling import last_fit
 from bunraku.server.plan.selectors import PieceFigures, plan_of
 from bunraku.server.projects.models import Project
 

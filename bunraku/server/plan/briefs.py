@@ -10,8 +10,8 @@ from bunraku.core.plan.brief import Brief, Section
 from bunraku.core.text import identity_key
 from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.core.weigh.company import Narrowing
+from bunraku.core.weigh.phrase_match import says_exactly
 from bunraku.core.weigh.reasons import chance_words, count_words
-from bunraku.core.weigh.saying import says_exactly
 from bunraku.server.clock import today
 from bunraku.server.errors import not_found
 from bunraku.server.plan.linking import around_piece

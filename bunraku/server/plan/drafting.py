@@ -5,8 +5,8 @@ from dataclasses import dataclass, replace
 
 from bunraku.core.channels import ClusterFacts, channel_named
 from bunraku.core.gather.brands import BrandMatcher
-from bunraku.core.gather.fit import EVEN
-from bunraku.core.gather.years import for_coming_year
+from bunraku.core.gather.topic_match import EVEN
+from bunraku.core.gather.year_refresh import for_coming_year
 from bunraku.core.plan.calendar import months_ahead
 from bunraku.core.plan.ownership import divide_keywords
 from bunraku.core.plan.pieces import home_page, title_from

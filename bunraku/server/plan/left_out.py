@@ -4,8 +4,8 @@ from collections.abc import Sequence
 from typing import Any
 
 from bunraku.core.plan.left_out import LeftOut, why_left_out
+from bunraku.server.plan.build_problem import as_it_is, fitting_problem
 from bunraku.server.plan.limits import Told, limits_of
-from bunraku.server.plan.posing import as_it_is, fitting_problem
 from bunraku.server.plan.selectors import PieceFigures, plan_of
 from bunraku.server.projects.models import Project
 

@@ -11,9 +11,9 @@ from bunraku.server.errors import BunrakuError, not_found
 from bunraku.server.journal.recorder import Recorder
 from bunraku.server.plan.actions import find_piece
 from bunraku.server.plan.drafting import OFF_TOPIC, Draft, draft_pieces, join_drafts
-from bunraku.server.plan.fit import place_new
 from bunraku.server.plan.models import KeptApart, Piece, PieceKeyword
 from bunraku.server.plan.renewing import renew_main_keywords
+from bunraku.server.plan.scheduling import place_new
 from bunraku.server.projects.models import Project
 from bunraku.server.sentences import plural
 

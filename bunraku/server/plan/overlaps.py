@@ -11,9 +11,9 @@ from bunraku.server.database.parts import in_parts
 from bunraku.server.errors import BunrakuError, not_found
 from bunraku.server.journal.recorder import Recorder
 from bunraku.server.plan.actions import find_piece
+from bunraku.server.plan.competing import Main, rivalries_among
 from bunraku.server.plan.models import Piece, PieceKeyword
 from bunraku.server.plan.outlines import Outline, outlines_of
-from bunraku.server.plan.rivals import Main, rivalries_among
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.known import latest
 from bunraku.server.sheet.models import Row, RowPage, Scope

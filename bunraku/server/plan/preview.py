@@ -4,10 +4,10 @@ from collections.abc import Sequence
 from typing import Any
 
 from bunraku.core.channels import KINDS
-from bunraku.core.cluster.rivals import grouped
+from bunraku.core.cluster.competing import grouped
+from bunraku.server.plan.competing import mains_of_drafts, mains_of_pieces, rivalries_among
 from bunraku.server.plan.drafting import OFF_TOPIC, Draft, draft_pieces
 from bunraku.server.plan.making import clusters_of
-from bunraku.server.plan.rivals import mains_of_drafts, mains_of_pieces, rivalries_among
 from bunraku.server.plan.selectors import PieceFigures, plan_of
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Row

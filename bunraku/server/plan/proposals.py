@@ -11,17 +11,17 @@ import numpy as np
 from django.db.models import Sum
 
 from bunraku.core.channels import KINDS
-from bunraku.core.plan.evening import next_hours
-from bunraku.core.plan.fitting import fit_greedily
-from bunraku.core.plan.outlay import Outlay, outlay_of
+from bunraku.core.plan.cost_benefit import Outlay, outlay_of
+from bunraku.core.plan.scheduling import fit_greedily
+from bunraku.core.plan.smoothing import next_hours
 from bunraku.core.weigh.assumed import ASSUMED
 from bunraku.core.weigh.rough import INTERVAL_Z
 from bunraku.server.cluster.models import Cluster
+from bunraku.server.plan.build_problem import fitting_problem
+from bunraku.server.plan.competing import mains_of_drafts, mains_of_pieces, rivalries_among
 from bunraku.server.plan.drafting import Draft, draft_pieces
 from bunraku.server.plan.hours import hours_by_month
 from bunraku.server.plan.models import Piece
-from bunraku.server.plan.posing import fitting_problem
-from bunraku.server.plan.rivals import mains_of_drafts, mains_of_pieces, rivalries_among
 from bunraku.server.plan.selectors import PieceFigures, plan_of
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import IN_PLAY, Row, Scope

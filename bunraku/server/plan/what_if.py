@@ -11,14 +11,14 @@ import numpy as np
 from django.db import transaction
 from django.db.models import prefetch_related_objects
 
-from bunraku.core.plan.evening import leveled
-from bunraku.core.plan.fitting import fit_greedily, fit_hours
 from bunraku.core.plan.problem import Fit, value_of
+from bunraku.core.plan.scheduling import fit_greedily, fit_hours
+from bunraku.core.plan.smoothing import leveled
 from bunraku.core.plan.work import STARTED
 from bunraku.server.database.bulk import update_many
 from bunraku.server.journal.recorder import Recorder
+from bunraku.server.plan.build_problem import as_it_is, fitting_problem
 from bunraku.server.plan.models import Piece
-from bunraku.server.plan.posing import as_it_is, fitting_problem
 from bunraku.server.plan.selectors import PieceFigures, plan_of
 from bunraku.server.projects.models import Project
 from bunraku.server.weigh.as_if import as_if_stronger

@@ -15,7 +15,7 @@ from bunraku.server.readings.known import known_today
 from bunraku.server.readings.own_pieces import own_pieces_of
 from bunraku.server.readings.providers import sources
 from bunraku.server.readings.setting import setting_of
-from bunraku.server.readings.writing import keep_readings
+from bunraku.server.readings.storing import keep_readings
 from bunraku.server.sentences import lookups
 from bunraku.server.sheet.models import Scope
 from bunraku.sources.asking import Batch, ask_all

@@ -11,7 +11,7 @@ from bunraku.server.clock import today
 from bunraku.server.database.parts import in_parts
 from bunraku.server.readings.kinds import OWN_REPORT
 from bunraku.server.readings.models import Reading
-from bunraku.server.readings.writing import columns_of
+from bunraku.server.readings.storing import columns_of
 from bunraku.server.sheet.models import Scope
 from bunraku.sources.protocol import USUAL, Vantage, What
 

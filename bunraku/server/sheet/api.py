@@ -12,7 +12,7 @@ from bunraku.server.inputs import Id
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 from bunraku.server.sheet.actions import MOST_AT_ONCE, set_state
 from bunraku.server.sheet.columns import SORTED, TOLD, with_names
-from bunraku.server.sheet.export import Form, keywords_csv, picked_lines
+from bunraku.server.sheet.export_keywords import Form, keywords_csv, picked_lines
 from bunraku.server.sheet.filters import SheetQuery, count_of, filtered, one_page
 from bunraku.server.sheet.ordering import ordered
 from bunraku.server.sheet.rows import RowOut

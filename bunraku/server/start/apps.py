@@ -4,20 +4,20 @@ from importlib import import_module
 
 from django.apps import AppConfig
 
-# Modules that register kinds of jobs, say how things are carried, or listen, when they are
+# Modules that register kinds of jobs, say how changes are undone, or listen, when they are
 # imported.
 REGISTERING = (
     *(
-        "projects.carrying",
-        "sheet.carrying",
-        "gather.carrying",
-        "cluster.carrying",
-        "plan.carrying",
-        "write.carrying",
-        "follow.carrying",
+        "projects.undoing",
+        "sheet.undoing",
+        "gather.undoing",
+        "cluster.undoing",
+        "plan.undoing",
+        "write.undoing",
+        "follow.undoing",
     ),
     *("gather.rules.ruleset", "gather.tidying", "gather.runs"),
-    *("weigh.measuring", "weigh.reweighing", "cluster.clustering", "plan.fit"),
+    *("weigh.measuring", "weigh.reweighing", "cluster.clustering", "plan.scheduling"),
     *("follow.own_pieces", "follow.checking", "follow.clock_job"),
     "start.sample",
 )

@@ -25,10 +25,10 @@ from bunraku.server.jobs.models import OPEN_STATES, Job
 from bunraku.server.jobs.running import run_job
 from bunraku.server.journal.models import Entry, LogLine
 from bunraku.server.plan.actions import change_piece
-from bunraku.server.plan.fit import start_fitting
 from bunraku.server.plan.making import Wishes, make_pieces
 from bunraku.server.plan.models import Piece
 from bunraku.server.plan.preview import preview_pieces
+from bunraku.server.plan.scheduling import start_fitting
 from bunraku.server.projects.actions import change_project, create_project
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.actions import set_state
@@ -39,8 +39,8 @@ from bunraku.server.sheet.scopes import find_scope
 from bunraku.server.start.demo_live import follow
 from bunraku.server.weigh.actions import mark_priority, start_measuring
 from bunraku.server.weigh.results.reading import start_reading_pages
-from bunraku.server.write.coming_in import open_desk
 from bunraku.server.write.drafts import Edit, save_draft
+from bunraku.server.write.import_text import open_desk
 from bunraku.server.write.packing import Asked, pack_field
 
 SCENARIO = settings.ROOT / "demo" / "scenario.json"

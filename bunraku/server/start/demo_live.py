@@ -25,8 +25,8 @@ from bunraku.server.plan.models import Piece, PieceKeyword
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Row
 from bunraku.server.weigh.weighing import reweigh_keywords
-from bunraku.server.write.coming_in import open_desk
 from bunraku.server.write.drafts import Edit, draft_of, save_draft
+from bunraku.server.write.import_text import open_desk
 
 REPORT = settings.ROOT / "demo" / "search-report.csv"
 """Its days are moved, because the demo ends on the day it is loaded."""

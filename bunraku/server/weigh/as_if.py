@@ -7,8 +7,8 @@ from bunraku.server.projects.models import Outlet
 from bunraku.server.sheet.models import Row, Scope
 from bunraku.server.weigh.evidence import decisions_on, gather_evidence, standpoint_of
 from bunraku.server.weigh.latest import latest_readings
+from bunraku.server.weigh.stated_figures import learned_of
 from bunraku.server.weigh.taught import told_of_outlet
-from bunraku.server.weigh.told import learned_of
 from bunraku.server.weigh.weighing import outlook_columns
 
 

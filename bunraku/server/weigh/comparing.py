@@ -10,7 +10,7 @@ from bunraku.server.clock import today
 from bunraku.server.readings.buying import request_to
 from bunraku.server.readings.known import first_known, known_today, latest, readings_on
 from bunraku.server.readings.providers import in_order_of_trust, sources
-from bunraku.server.readings.writing import keep_readings
+from bunraku.server.readings.storing import keep_readings
 from bunraku.server.sheet.models import Row, Scope
 from bunraku.sources.asking import ask_all
 from bunraku.sources.protocol import Interest, Source, What

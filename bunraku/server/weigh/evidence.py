@@ -9,10 +9,10 @@ import numpy as np
 
 from bunraku.core.text.addresses import host_of
 from bunraku.core.weigh.intent import Names
-from bunraku.core.weigh.moves import Snapshot
 from bunraku.core.weigh.page import PAGE_ONE, UNTOLD, page_facts, strength
+from bunraku.core.weigh.page_changes import Snapshot
 from bunraku.core.weigh.page_signs import PageRead, page_signs
-from bunraku.core.weigh.saying import how_said
+from bunraku.core.weigh.phrase_match import how_said
 from bunraku.core.weigh.verdict import PRESETS, Thresholds
 from bunraku.core.weigh.weighing import Evidence, Standpoint
 from bunraku.server.clock import today
@@ -23,15 +23,15 @@ from bunraku.server.readings.providers import sources
 from bunraku.server.sheet.models import Decision, Row, Scope
 from bunraku.server.weigh.latest import Readings
 from bunraku.server.weigh.own_names import own_names
-from bunraku.server.weigh.results.told import results_of
-from bunraku.server.weigh.taught import sharpness_of
-from bunraku.server.weigh.told import (
+from bunraku.server.weigh.results.stated_page import results_of
+from bunraku.server.weigh.stated_figures import (
     column,
     interest_told,
     months_told,
     rough_of,
     told_of,
 )
+from bunraku.server.weigh.taught import sharpness_of
 from bunraku.sources.protocol import What
 
 

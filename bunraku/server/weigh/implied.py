@@ -9,7 +9,7 @@ from bunraku.core.text.addresses import host_of
 from bunraku.core.weigh.chance import own_strength
 from bunraku.core.weigh.implied import LEAST_PLACES, implied_strength, standing_for
 from bunraku.core.weigh.page import PAGE_ONE, page_facts, strength
-from bunraku.core.weigh.saying import ALL_WORDS, EXACT, how_said
+from bunraku.core.weigh.phrase_match import ALL_WORDS, EXACT, how_said
 from bunraku.server.projects.actions import find_outlet
 from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.readings.known import Payload, latest

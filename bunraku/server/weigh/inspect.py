@@ -6,12 +6,12 @@ from typing import Any
 
 import numpy as np
 
-from bunraku.core.gather.fit import explain_fit
+from bunraku.core.gather.topic_match import explain_fit
 from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.core.weigh.chance import BEHIND
 from bunraku.core.weigh.intent import explain_intent, read_intents
+from bunraku.core.weigh.phrase_match import name_of
 from bunraku.core.weigh.reasons import explain_verdict
-from bunraku.core.weigh.saying import name_of
 from bunraku.core.weigh.weighing import Standpoint, months_of
 from bunraku.server.gather.models import Origin
 from bunraku.server.gather.relevance import why_relevant
@@ -27,7 +27,7 @@ from bunraku.server.sheet.scopes import find_row
 from bunraku.server.weigh.cases import case_of
 from bunraku.server.weigh.evidence import read_as, standpoint_of, strengths_on
 from bunraku.server.weigh.latest import WEIGHED, latest_of
-from bunraku.server.weigh.told import interest_told, months_back, months_told
+from bunraku.server.weigh.stated_figures import interest_told, months_back, months_told
 from bunraku.sources.protocol import What
 
 

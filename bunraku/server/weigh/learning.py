@@ -10,7 +10,7 @@ from bunraku.server.readings.known import first_known
 from bunraku.server.readings.providers import stated_spread
 from bunraku.server.sheet.models import Scope
 from bunraku.server.weigh.latest import latest_readings
-from bunraku.server.weigh.told import rough_of, told_of
+from bunraku.server.weigh.stated_figures import rough_of, told_of
 from bunraku.sources.protocol import What
 
 LEARNED_FROM = 2_000

@@ -5,7 +5,7 @@ from typing import Any
 
 from django.dispatch import receiver
 
-from bunraku.server.gather.fit import keep_fit
+from bunraku.server.gather.topic_match import keep_fit
 from bunraku.server.jobs.actions import start_job
 from bunraku.server.jobs.kinds import JobKind, job_kind
 from bunraku.server.jobs.work import Params, Result, Work

@@ -24,8 +24,8 @@ from bunraku.server.weigh.evidence import (
 )
 from bunraku.server.weigh.latest import Readings, latest_readings
 from bunraku.server.weigh.learning import learn_scope
+from bunraku.server.weigh.stated_figures import learned_of
 from bunraku.server.weigh.taught import told_of_outlet
-from bunraku.server.weigh.told import learned_of
 from bunraku.sources.protocol import What
 
 _CHUNK = 2_000

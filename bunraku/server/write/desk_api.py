@@ -19,6 +19,7 @@ from bunraku.server.write.drafts import (
     versions_of,
 )
 from bunraku.server.write.duel import duel_of
+from bunraku.server.write.list_of_pieces import look_again, pieces_to_write
 from bunraku.server.write.looking import desk_out
 from bunraku.server.write.packing import PACKED_FIELDS, Asked, pack_field
 from bunraku.server.write.proposal_schemas import (
@@ -41,7 +42,6 @@ from bunraku.server.write.schemas import (
     SavedOut,
     SaveIn,
 )
-from bunraku.server.write.writing import look_again, pieces_to_write
 from bunraku.server.write.writing_schemas import WritingPageOut, WritingQuery
 
 router = Router(tags=["write"])

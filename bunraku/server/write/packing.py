@@ -7,7 +7,7 @@ from typing import Any
 
 from bunraku.core.channels import form_named
 from bunraku.core.text import identity_key
-from bunraku.core.weigh.saying import plain_words
+from bunraku.core.weigh.phrase_match import plain_words
 from bunraku.core.write.counting import length
 from bunraku.core.write.fields import pairs_of
 from bunraku.core.write.finding import LEVELS

@@ -5,7 +5,7 @@ from typing import Any
 from ninja import Router
 
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
-from bunraku.server.write.setting import set_limits, set_rules_off, settings_of
+from bunraku.server.write.limit_settings import set_limits, set_rules_off, settings_of
 from bunraku.server.write.writing_schemas import OutletLimitsIn, RulesOffIn, WriteSettingsOut
 
 router = Router(tags=["write"])

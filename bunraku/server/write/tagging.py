@@ -9,7 +9,7 @@ from bunraku.core.write.tags import Candidate, TagLimits, TagSet, choose_tags
 from bunraku.core.write.years import years_to_say
 from bunraku.server.projects.models import Project
 from bunraku.server.write.aims import Aims
-from bunraku.server.write.rivals import gathered_beside, rival_tags
+from bunraku.server.write.competitors_texts import gathered_beside, rival_tags
 from bunraku.server.write.tongues import terms_in
 
 

@@ -9,7 +9,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bunraku.core.text.meaning import unit_rows, word_vectors
-from bunraku.sources.rehearsal import abroad, elsewhere_german
+from bunraku.sources.rehearsal import abroad
+from bunraku.sources.rehearsal import unknown_german as elsewhere_german
 
 Floats = NDArray[np.float64]
 SURE = 0.08

@@ -13,7 +13,6 @@ from bunraku.core.text import stems
 from bunraku.sources.protocol import OwnPiece
 from bunraku.sources.rehearsal.channels import SIDES
 from bunraku.sources.rehearsal.dice import roll, rolls, spread
-from bunraku.sources.rehearsal.elsewhere import SERVED
 from bunraku.sources.rehearsal.query import Query
 from bunraku.sources.rehearsal.standing import (
     PULL_SPREAD,
@@ -25,6 +24,7 @@ from bunraku.sources.rehearsal.standing import (
     standing_of,
     typical_pull,
 )
+from bunraku.sources.rehearsal.unknown_english import SERVED
 from bunraku.sources.rehearsal.world import World
 
 TOPIC_BONUS = 8.0

@@ -10,7 +10,7 @@ from bunraku.sources.rehearsal.dice import pick_index, roll
 from bunraku.sources.rehearsal.query import Query
 from bunraku.sources.rehearsal.results import Viewpoint, rank
 from bunraku.sources.rehearsal.standing import SKY, Publisher, page_of, pool, publishers
-from bunraku.sources.rehearsal.strange import is_facet_slug
+from bunraku.sources.rehearsal.unknown_subject import is_facet_slug
 from bunraku.sources.rehearsal.world import World, the_world
 
 Raw = dict[str, object]

@@ -16,7 +16,6 @@ from bunraku.sources.rehearsal.demand import (
     steps_before,
 )
 from bunraku.sources.rehearsal.dice import pick_index, roll, spread
-from bunraku.sources.rehearsal.elsewhere import SERVED
 from bunraku.sources.rehearsal.lexicon import translate
 from bunraku.sources.rehearsal.maps import of_any, place_on_map
 from bunraku.sources.rehearsal.query import Query
@@ -24,6 +23,7 @@ from bunraku.sources.rehearsal.results import Viewpoint, rank
 from bunraku.sources.rehearsal.rivals import fields_of, ranks_of
 from bunraku.sources.rehearsal.shown import totals_of
 from bunraku.sources.rehearsal.talk import mentions, rising
+from bunraku.sources.rehearsal.unknown_english import SERVED
 from bunraku.sources.rehearsal.world import World, the_world
 
 Raw = dict[str, object]

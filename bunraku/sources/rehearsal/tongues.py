@@ -4,7 +4,9 @@ tables."""
 from dataclasses import dataclass, replace
 from functools import cache
 
-from bunraku.sources.rehearsal import abroad, elsewhere, elsewhere_german, english, german
+from bunraku.sources.rehearsal import abroad, english, german
+from bunraku.sources.rehearsal import unknown_english as elsewhere
+from bunraku.sources.rehearsal import unknown_german as elsewhere_german
 
 
 @dataclass(frozen=True)

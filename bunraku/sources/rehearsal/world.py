@@ -27,8 +27,8 @@ from bunraku.sources.rehearsal.query import (
     slug_of,
 )
 from bunraku.sources.rehearsal.standing import SKY
-from bunraku.sources.rehearsal.strange import Elsewhere, strange_company, strange_head
 from bunraku.sources.rehearsal.tongues import Head, Tongue, nearest_locale, tongue
+from bunraku.sources.rehearsal.unknown_subject import Elsewhere, strange_company, strange_head
 
 CONTEST_CHANCE = 0.25
 """How much chance has to say beside money in how hard a topic is fought for."""

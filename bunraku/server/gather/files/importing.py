@@ -30,7 +30,7 @@ from bunraku.server.jobs.models import Job
 from bunraku.server.jobs.work import Params, Work
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.providers import file_source, put_file_first
-from bunraku.server.readings.writing import has_said, keep_readings, take_back
+from bunraku.server.readings.storing import has_said, keep_readings, take_back
 from bunraku.server.sentences import plural
 from bunraku.server.sheet.models import Decision
 from bunraku.server.sheet.scopes import scope_of

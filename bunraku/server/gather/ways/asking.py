@@ -5,11 +5,11 @@ from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field
 from typing import Any, cast
 
-from bunraku.core.gather.fields import ResultFields, phrases_used
 from bunraku.core.gather.merge import Origin as Came
 from bunraku.core.gather.prompts import prompts
+from bunraku.core.gather.result_fields import ResultFields, phrases_used
 from bunraku.core.gather.seed_operators import Seed
-from bunraku.core.gather.years import refresh_years
+from bunraku.core.gather.year_refresh import refresh_years
 from bunraku.core.languages import language_named
 from bunraku.core.text import identity_key
 from bunraku.core.text.addresses import bare_address

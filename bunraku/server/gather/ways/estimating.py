@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from bunraku.core.gather.seed_operators import Seed
 from bunraku.core.gather.seeds import SeedList, read_seeds
-from bunraku.core.gather.years import refresh_years
+from bunraku.core.gather.year_refresh import refresh_years
 from bunraku.core.text import identity_key
 from bunraku.server.clock import today
 from bunraku.server.gather.ways.asking import first_asks, vantage_of

@@ -15,6 +15,7 @@ from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectReq
 from bunraku.server.sheet.actions import MOST_AT_ONCE
 from bunraku.server.sheet.scopes import find_row, scope_of
 from bunraku.server.weigh.results.bringing import forget_note, note_page, start_bringing_pages
+from bunraku.server.weigh.results.competitors import list_rivals, rival_in_full
 from bunraku.server.weigh.results.looking_up import (
     ReadFields,
     ReadRanks,
@@ -22,10 +23,9 @@ from bunraku.server.weigh.results.looking_up import (
     start_looking_up,
 )
 from bunraku.server.weigh.results.reading import price_pages, start_reading_pages
-from bunraku.server.weigh.results.rivals import list_rivals, rival_in_full
 from bunraku.server.weigh.results.schemas import PageOut
 from bunraku.server.weigh.results.snapshots import pages_of
-from bunraku.server.weigh.results.told import results_of
+from bunraku.server.weigh.results.stated_page import results_of
 from bunraku.server.weigh.results.view import view_page
 from bunraku.server.weigh.results.written import LOOKED_AT
 

@@ -10,19 +10,19 @@ import numpy as np
 
 from bunraku.core.text import identity_key
 from bunraku.core.weigh.company import Narrowing, Result, narrowed
-from bunraku.core.weigh.moves import (
+from bunraku.core.weigh.page import openness
+from bunraku.core.weigh.page_changes import (
     changes_a_week,
     moved_between,
     positions_over_time,
     volatility_words,
 )
-from bunraku.core.weigh.page import openness
-from bunraku.core.weigh.saying import says_exactly
+from bunraku.core.weigh.phrase_match import says_exactly
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Keyword, Row
 from bunraku.server.weigh.evidence import thresholds_of
 from bunraku.server.weigh.results.snapshots import DatedPage
-from bunraku.server.weigh.results.told import results_of
+from bunraku.server.weigh.results.stated_page import results_of
 
 DEPTHS = (10, 50, 100)
 """Results to which titles that say the phrase are counted."""

@@ -24,7 +24,7 @@ from bunraku.server.jobs.models import Job
 from bunraku.server.jobs.work import Params, Work
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.providers import file_source, put_file_first
-from bunraku.server.readings.writing import keep_readings, take_back
+from bunraku.server.readings.storing import keep_readings, take_back
 from bunraku.server.sentences import plural
 from bunraku.server.sheet.models import Scope
 from bunraku.server.sheet.scopes import find_row, scope_of

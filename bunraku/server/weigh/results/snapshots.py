@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from datetime import date
 
-from bunraku.core.weigh.moves import Snapshot
+from bunraku.core.weigh.page_changes import Snapshot
 from bunraku.server.readings.known import Payload, all_readings
 from bunraku.server.readings.providers import in_order_of_trust
 from bunraku.server.sheet.models import Scope

@@ -21,8 +21,8 @@ from bunraku.core.weigh.landing import (
     strength_for_place,
 )
 from bunraku.core.weigh.page import PAGE_ONE, UNTOLD, PageFacts, strength, strength_parts
+from bunraku.core.weigh.phrase_match import EXACT, how_said, marked, name_of
 from bunraku.core.weigh.reasons import Case, change_words, explain_verdict, judge
-from bunraku.core.weigh.saying import EXACT, how_said, marked, name_of
 from bunraku.core.weigh.weighing import Standpoint
 from bunraku.server.clock import today
 from bunraku.server.errors import not_found
@@ -36,7 +36,7 @@ from bunraku.server.weigh.own_names import own_names
 from bunraku.server.weigh.results.beside import choices_of, moves_of, on_the_page, says_at
 from bunraku.server.weigh.results.reach import reach_on
 from bunraku.server.weigh.results.snapshots import BY_HAND, DatedPage, pages_of
-from bunraku.server.weigh.results.told import results_of
+from bunraku.server.weigh.results.stated_page import results_of
 from bunraku.server.weigh.results.written import what_they_write
 from bunraku.server.weigh.taught import sharpness_of, strength_of
 from bunraku.sources.protocol import What

@@ -9,10 +9,10 @@ from statistics import median
 from typing import Any
 
 from bunraku.core.channels import channel_named
-from bunraku.core.gather.fields import ResultFields, phrases_used
+from bunraku.core.gather.result_fields import ResultFields, phrases_used
 from bunraku.core.text import identity_key
 from bunraku.core.weigh.company import Result
-from bunraku.core.weigh.saying import how_said, name_of, plain_words, says_exactly
+from bunraku.core.weigh.phrase_match import how_said, name_of, plain_words, says_exactly
 from bunraku.core.write.checklist import Check, check, score
 from bunraku.core.write.written import Aim, Written
 from bunraku.server.clock import today

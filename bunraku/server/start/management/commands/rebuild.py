@@ -5,9 +5,9 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandParser
 
 from bunraku.server.gather.families import keep_families
-from bunraku.server.gather.fit import keep_fit
 from bunraku.server.gather.relevance import keep_relevance
 from bunraku.server.gather.rules.ruleset import apply_rules
+from bunraku.server.gather.topic_match import keep_fit
 from bunraku.server.sheet.models import Scope
 from bunraku.server.weigh.weighing import reweigh_scope
 

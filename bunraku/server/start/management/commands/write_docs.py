@@ -23,15 +23,15 @@ from bunraku.server.errors import CATALOGUE
 from bunraku.server.follow.report import COLUMNS as REPORT_COLUMNS
 from bunraku.server.gather.files.api import REFUSED_COLUMNS
 from bunraku.server.inputs import MOST_FILE_BYTES
-from bunraku.server.plan.export import COLUMNS as PLAN_COLUMNS
+from bunraku.server.plan.export_plan import COLUMNS as PLAN_COLUMNS
 from bunraku.server.plan.grid import GRID_COLUMNS
 from bunraku.server.plan.linking import LINK_COLUMNS
 from bunraku.server.plan.overlaps import OVERLAP_COLUMNS
 from bunraku.server.sheet.columns import COLUMNS as SHEET_COLUMNS
-from bunraku.server.sheet.export import COLUMNS as KEYWORD_COLUMNS
+from bunraku.server.sheet.export_keywords import COLUMNS as KEYWORD_COLUMNS
 from bunraku.server.start.management.commands.write_schema import described
 from bunraku.server.start.operations import operations_markdown
-from bunraku.server.write.away import SHEET_COLUMNS as DRAFT_COLUMNS
+from bunraku.server.write.export_drafts import SHEET_COLUMNS as DRAFT_COLUMNS
 
 
 def generated() -> dict[str, str]:

@@ -1,7 +1,7 @@
 """How rules are carried by the journal, and what may go without a word."""
 
 from bunraku.server.gather.models import Origin, RefusedRow, Rule
-from bunraku.server.journal.carrying import carry, derives
+from bunraku.server.journal.undoing import carry, derives
 
 carry(Rule)
 # Notes of where something came from: they belong to what they are about.

@@ -7,7 +7,7 @@ from typing import Any
 from bunraku.core.channels import FORMS, KINDS, channel_named
 from bunraku.core.formats.csv_out import Cell, Column, csv_lines
 from bunraku.core.formats.xlsx_out import xlsx_bytes
-from bunraku.core.write.take_away import as_html, as_markdown, as_text
+from bunraku.core.write.documents import as_html, as_markdown, as_text
 from bunraku.server.errors import not_found
 from bunraku.server.plan.models import Piece
 from bunraku.server.projects.models import Project

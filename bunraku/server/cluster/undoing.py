@@ -7,7 +7,7 @@ from django.dispatch import receiver
 from bunraku.server.cluster.inheriting import pass_on
 from bunraku.server.cluster.models import Cluster, Declined, Pin, Theme
 from bunraku.server.database.parts import in_parts
-from bunraku.server.journal.carrying import carry
+from bunraku.server.journal.undoing import carry
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Row, Scope
 from bunraku.server.signals import taken_back

@@ -9,7 +9,7 @@ from bunraku.server.follow.models import (
     OwnQuery,
     Watch,
 )
-from bunraku.server.journal.carrying import carry, every_field
+from bunraku.server.journal.undoing import carry, every_field
 
 carry(LivePiece)
 carry(Followed, *(name for name in every_field(Followed) if name != "checks"))

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from bunraku.core.cluster.rivals import Contender, Rivalry, rivalries
+from bunraku.core.cluster.competing import Contender, Rivalry, rivalries
 from bunraku.core.gather.brands import BrandMatcher
 from bunraku.server.database.parts import in_parts
 from bunraku.server.plan.drafting import Draft

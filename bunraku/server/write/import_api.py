@@ -5,12 +5,12 @@ from typing import Annotated, Any
 from ninja import Field, File, Router, Schema, UploadedFile
 
 from bunraku.core.channels import ChannelId
-from bunraku.core.write.reading import LONGEST
-from bunraku.server.plan.away_api import PlanBackOut, TakenOut
+from bunraku.core.write.existing_text import LONGEST
+from bunraku.server.plan.files_api import PlanBackOut, TakenOut
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
-from bunraku.server.write.coming_in import open_desk, read_for_piece
+from bunraku.server.write.import_drafts import bring_fields_back, take_fields_back
+from bunraku.server.write.import_text import open_desk, read_for_piece
 from bunraku.server.write.proposal_schemas import TermsIn, TermsOut
-from bunraku.server.write.sheet_back import bring_fields_back, take_fields_back
 from bunraku.server.write.tongues import ask_terms, price_of_terms
 
 router = Router(tags=["write"])

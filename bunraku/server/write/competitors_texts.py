@@ -4,7 +4,7 @@ from collections import Counter
 from dataclasses import dataclass
 
 from bunraku.core.text import identity_key
-from bunraku.core.weigh.saying import plain_words
+from bunraku.core.weigh.phrase_match import plain_words
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.known import latest
 from bunraku.server.sheet.filters import words_in

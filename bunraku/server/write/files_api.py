@@ -7,7 +7,7 @@ from ninja import Path, Router
 
 from bunraku.server.downloads import XLSX, attached, attached_csv
 from bunraku.server.projects.access import READS, ProjectId, ProjectRequest
-from bunraku.server.write.away import document_of, drafts_csv, drafts_json, drafts_xlsx
+from bunraku.server.write.export_drafts import document_of, drafts_csv, drafts_json, drafts_xlsx
 
 router = Router(tags=["write"])
 

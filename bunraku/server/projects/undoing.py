@@ -6,7 +6,7 @@ from typing import Any
 from django.db.models import F
 from django.dispatch import receiver
 
-from bunraku.server.journal.carrying import carry, every_field
+from bunraku.server.journal.undoing import carry, every_field
 from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.signals import figures_outdated, taken_back
 

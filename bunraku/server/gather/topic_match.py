@@ -3,7 +3,7 @@
 import numpy as np
 from django.db import transaction
 
-from bunraku.core.gather.fit import fit_to_project
+from bunraku.core.gather.topic_match import fit_to_project
 from bunraku.server.database.bulk import update_many
 from bunraku.server.gather.topic import about
 from bunraku.server.sheet.models import Row, Scope

@@ -5,9 +5,9 @@ from datetime import date
 
 from django.db import transaction
 
-from bunraku.core.plan.evening import leveled
-from bunraku.core.plan.fitting import fit_greedily, fit_hours
 from bunraku.core.plan.problem import Fit as Placed
+from bunraku.core.plan.scheduling import fit_greedily, fit_hours
+from bunraku.core.plan.smoothing import leveled
 from bunraku.core.plan.work import STARTED
 from bunraku.server.database.bulk import update_many
 from bunraku.server.errors import BunrakuError
@@ -16,8 +16,8 @@ from bunraku.server.jobs.kinds import JobKind, job_kind
 from bunraku.server.jobs.models import Job
 from bunraku.server.jobs.work import Params, Result, Work
 from bunraku.server.journal.recorder import Recorder
+from bunraku.server.plan.build_problem import fitting_problem
 from bunraku.server.plan.models import Piece
-from bunraku.server.plan.posing import fitting_problem
 from bunraku.server.plan.selectors import PieceFigures, plan_of
 from bunraku.server.projects.models import Project
 

@@ -5,7 +5,7 @@ from django.db import transaction
 from bunraku.core.channels import KINDS, ClusterFacts, FormId, channel_named, form_named
 from bunraku.core.text import BadKeyword, clean_keyword, identity_key
 from bunraku.core.text.labelled_phrases import INTENTS
-from bunraku.core.write.reading import Read, read_existing
+from bunraku.core.write.existing_text import Read, read_existing
 from bunraku.server.errors import BunrakuError
 from bunraku.server.gather.methods import BITS
 from bunraku.server.journal.recorder import Recorder

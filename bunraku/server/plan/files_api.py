@@ -10,9 +10,9 @@ from bunraku.server.downloads import XLSX, attached, attached_csv
 from bunraku.server.inputs import Id
 from bunraku.server.plan.brief_docx import briefs_docx
 from bunraku.server.plan.briefs import briefs_of
-from bunraku.server.plan.coming_back import bring_plan_back, take_plan_back
 from bunraku.server.plan.dates_out import plan_ics
-from bunraku.server.plan.export import plan_xlsx
+from bunraku.server.plan.export_plan import plan_xlsx
+from bunraku.server.plan.import_plan import bring_plan_back, take_plan_back
 from bunraku.server.plan.linking import (
     around_piece,
     links_csv,

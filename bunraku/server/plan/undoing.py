@@ -1,6 +1,6 @@
 """How pieces and their keywords are carried by the journal."""
 
-from bunraku.server.journal.carrying import carry
+from bunraku.server.journal.undoing import carry
 from bunraku.server.plan.models import (
     KeptApart,
     MonthHours,
