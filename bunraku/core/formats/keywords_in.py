@@ -15,8 +15,10 @@ from bunraku.core.formats.figures_in import (
     has_thousands_points,
     read_figure,
 )
+from bunraku.core.formats.list_signs import signs_of, without_signs
 from bunraku.core.formats.mapping import find_heading, guess_mapping, meaning_of, plain_heading
 from bunraku.core.formats.months_in import PREFIX
+from bunraku.core.formats.planner_in import level_of
 from bunraku.core.formats.table_in import TableFile
 from bunraku.core.text import BadKeyword, clean_keyword, identity_key
 from bunraku.core.text.names import clean_text
@@ -31,6 +33,12 @@ _TOTAL = re.compile(
     re.IGNORECASE,
 )
 """A line that adds up the others, whatever it says of what it adds up; "total station" is none."""
+_FOOTNOTE = re.compile(
+    r"^(?:[*†‡]\s|(?:notes?|sources?|hinweise?|quellen?|anmerkung(?:en)?|remarques?|nota|notas|"
+    r"fuentes?|fonti?|bron(?:nen)?|fontes?)\s*:)",
+    re.IGNORECASE,
+)
+"""How a line about the table begins; it is one where it has no figure either."""
 COUNTED = ("searches", "clicks", "impressions")
 """Meanings that are whole numbers."""
 _FORMULA = re.compile(r"^=\s*(?:[A-Z][A-Z0-9.]+\(|\$?[A-Z]{1,3}\$?\d|[+-]?\$?[A-Z]{1,3}\$?\d)")
@@ -138,7 +146,14 @@ def keywords_in(table: TableFile, plan: Plan) -> Iterator[Taken | Refused]:
     breaks off; `KeyError` for a plan without a keyword column. Cost: linear, memory for one row."""
     column = plan.mapping["keyword"]
     heading: str | None = None
-    for number, cells in table.rows():
+    rows = table.rows()
+    first = list(islice(rows, plan.heading + LOOKED_AT))
+    below = [
+        cells for number, cells in first if number > plan.heading and not isinstance(cells, str)
+    ]
+    # A list of one column is without its signs already.
+    signs = signs_of([cells[column] for cells in below if column < len(cells)])
+    for number, cells in chain(first, rows):
         if isinstance(cells, str):
             yield Refused(number, "", "broken", cells)
             continue
@@ -147,11 +162,16 @@ def keywords_in(table: TableFile, plan: Plan) -> Iterator[Taken | Refused]:
             continue
         if number < plan.heading or number == 0:
             continue
-        yield _row(number, cells, column, heading, plan)
+        yield _row(number, cells, column, heading, plan, signs)
 
 
 def _row(
-    number: int, cells: Sequence[str], column: int, heading: str | None, plan: Plan
+    number: int,
+    cells: Sequence[str],
+    column: int,
+    heading: str | None,
+    plan: Plan,
+    signs: Sequence[re.Pattern[str]],
 ) -> Taken | Refused:
     said = cells[column] if column < len(cells) else ""
     shown = said[:60]
@@ -176,8 +196,10 @@ def _row(
         return Refused(number, shown, "formula", "A formula, not a keyword.")
     if said[0] == "#" and _ERROR.match(said):
         return Refused(number, shown, "error", "An error of the spreadsheet, not a keyword.")
+    if len(plan.mapping) > 1 and _FOOTNOTE.match(said.strip()) and not _is_beside(cells, column):
+        return Refused(number, shown, "footnote", "A note about the table, not a keyword.")
     try:
-        text = clean_keyword(said)
+        text = clean_keyword(without_signs(said, signs))
     except BadKeyword as bad:
         return Refused(number, shown, bad.code, str(bad))
     key = identity_key(text)
@@ -196,7 +218,9 @@ def _row(
             texts[meaning] = clean_text(cell)[:500]
             continue
         try:
-            figure = read_figure(cell, plan.decimals.get(place, "."))
+            figure = (level_of(cell) if meaning == "competition" else None) or read_figure(
+                cell, plan.decimals.get(place, ".")
+            )
         except BadFigure as bad:
             unread.append(f"{meaning_of(meaning).name}: {bad}")
             continue
@@ -205,6 +229,10 @@ def _row(
         elif figure is not None:
             figures[meaning] = figure
     return Taken(number, text, key, figures, texts, tuple(unread))
+
+
+def _is_beside(cells: Sequence[str], column: int) -> bool:
+    return any(cell.strip() for place, cell in enumerate(cells) if place != column)
 
 
 def _same_heading(cells: Sequence[str], column: int, plan: Plan) -> bool:

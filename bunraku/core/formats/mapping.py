@@ -9,6 +9,7 @@ from dataclasses import dataclass
 
 from bunraku.core.formats.figures_in import BadFigure, Figure, read_figure
 from bunraku.core.formats.months_in import PREFIX, month_columns
+from bunraku.core.formats.planner_in import ends_of_bids, tells_levels
 
 
 @dataclass(frozen=True)
@@ -56,9 +57,14 @@ MEANINGS: dict[str, Meaning] = {
         "kosten pro klick, gebot, coût par clic, enchère, coste por clic, puja, "
         "costo per clic, offerta, kosten per klik, bod, custo por clique",
     ),
+    "cpc_high": Meaning(
+        "Cost per click, high end",
+        "Where low and high are two columns, such as low and high bid.",
+        "highest cpc, max cpc",
+    ),
     "competition": Meaning(
         "Ad competition",
-        "A share from 0 to 1, a percentage, or a number up to 100.",
+        "A share from 0 to 1, a percentage, a number up to 100, or low, medium or high.",
         "competition, comp, ad competition, paid competition, competition index, wettbewerb, "
         "wettbewerbsdichte, konkurrenz, concurrence, densité de concurrence, competencia, "
         "concorrenza, concurrentie, concorrência",
@@ -181,6 +187,19 @@ def guess_mapping(headings: Sequence[str], rows: Sequence[Sequence[str]]) -> dic
                 if suits and says(heading, meant.headings, whole=whole):
                     mapping[meaning] = column
                     break
+    words = MEANINGS["cpc"].headings
+    bids = [
+        c for c, h in enumerate(plain) if numeric[c] is not False and says(h, words, whole=False)
+    ]
+    ends = ends_of_bids(bids, headings)
+    if ends and mapping.get("cpc", ends[0]) in ends:
+        mapping |= dict(zip(("cpc", "cpc_high"), ends, strict=True))
+    words = MEANINGS["competition"].headings
+    for column, heading in enumerate(plain):
+        cells = [row[column] for row in rows if column < len(row)]
+        is_free = column not in mapping.values() and says(heading, words, whole=False)
+        if is_free and tells_levels(cells):
+            mapping.setdefault("competition", column)
     mapping |= {
         meaning: column
         for meaning, column in month_columns(headings).items()

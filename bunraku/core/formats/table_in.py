@@ -1,7 +1,6 @@
 """Opening a table as people have it: CSV with any delimiter and encoding, plain text, spreadsheets,
 JSON lines."""
 
-import re
 import zipfile
 from collections.abc import Iterator, Mapping
 from contextlib import ExitStack, closing, contextmanager, nullcontext
@@ -20,6 +19,7 @@ from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.delimited import delimited_rows, guess_delimiter
 from bunraku.core.formats.encoding import MARKS, encoding_of
 from bunraku.core.formats.json_in import json_rows
+from bunraku.core.formats.list_signs import signs_of, without_signs
 from bunraku.core.formats.mapping import names_keywords
 
 MOST_UNPACKED_BYTES = 120_000_000
@@ -43,9 +43,6 @@ BROKEN_SIGN = (
 _LOOKED_AT_BYTES = 200_000
 """Enough to tell encoding and delimiter by."""
 _LINES_LOOKED_AT = 200
-_BULLET = re.compile(r"^[•◦▪‣●○■□☐☑✓✔➤·]\s*|^[-–—*+o]\s+")
-"""What a word processor puts before the lines of a list; a letter o is its hollow one."""
-_NUMBERED = re.compile(r"^(?:\(?\d{1,4}[.)]|\(?[a-zA-Z][.)])\s+")
 _MAGIC = {
     b"\x89PNG": "a picture",
     b"\xff\xd8\xff": "a picture",
@@ -156,12 +153,9 @@ def _text(table: TableFile) -> Iterator[tuple[int, Cells | str]]:
     with table.path.open(encoding=table.encoding, errors="replace") as file:
         top = [line.strip() for line in islice(file, _LINES_LOOKED_AT) if line.strip()]
         file.seek(0)
-        # Numbers before a few lines may be theirs ("3 in 1 tool"); before most, they number them.
-        is_numbered = sum(bool(_NUMBERED.match(line)) for line in top) >= max(2, 0.6 * len(top))
+        signs = signs_of(top)
         for number, line in enumerate(file, start=1):
-            text = _BULLET.sub("", line.strip().lstrip("\ufeff"))
-            if is_numbered:
-                text = _NUMBERED.sub("", text)
+            text = without_signs(line.strip().lstrip("\ufeff"), signs)
             if text:
                 yield number, [text[1:-1] if text[0] == text[-1] == '"' and len(text) > 1 else text]
 

@@ -56,8 +56,10 @@ def readings_of(row: Taken, match: Match, on: date) -> list[Answered]:
 def _beside(figures: dict[str, Figure]) -> dict[str, float]:
     """What stands beside searches: cost per click, ad competition, difficulty."""
     beside: dict[str, float] = {}
-    if cpc := figures.get("cpc"):
-        beside |= {"cpc_low": cpc.low, "cpc_high": cpc.high}
+    cpc, most = figures.get("cpc"), figures.get("cpc_high")
+    if bid := cpc or most:
+        ends = (bid.low, bid.high, *((most.low, most.high) if most else ()))
+        beside |= {"cpc_low": min(ends), "cpc_high": max(ends)}
     if competition := figures.get("competition"):
         beside["ad_competition"] = _share(competition)
     if difficulty := figures.get("difficulty"):

@@ -13,7 +13,15 @@ const MATCHES: [Match, string][] = [
   ["broad", "broad match"],
 ];
 
-const SEARCHED = ["searches", "cpc", "competition", "clicks", "impressions", "position"];
+const SEARCHED = [
+  "searches",
+  "cpc",
+  "cpc_high",
+  "competition",
+  "clicks",
+  "impressions",
+  "position",
+];
 
 /** Whether a file, as it is read, tells any figure. */
 export const hasFigures = (file: Schemas["FileOut"]): boolean =>
