@@ -6,7 +6,7 @@ from pathlib import Path
 import pytest
 
 from bunraku.core.formats.keywords_in import Refused, Taken
-from bunraku.core.formats.planner_in import ends_of_bids, level_of
+from bunraku.core.formats.planner_in import ends_of_bids, level_of, priority_of
 from bunraku.core.formats.reading import Look, Wanted, look_into, read_rows
 
 ENGLISH = """Keyword,Monthly searches,Competition,Top of page bid (low range),Top of page bid (high)
@@ -97,3 +97,13 @@ def test_a_level_is_the_middle_of_its_third() -> None:
     assert level_of(" HIGH ") is not None
     assert level_of("highest bidder") is None
     assert level_of("") is None
+
+
+def test_priorities_in_letters_figures_and_words(tmp_path: Path) -> None:
+    said = ["A", "b", "3", "1", "Hoch", "medium", "P0", ""]
+    read_as = ["high", "normal", "low", "high", "high", "normal", "", ""]
+    assert [priority_of(cell) for cell in said] == read_as
+    look, _, _ = read(tmp_path, "keyword;Priorität\nschale;1\ndraht;3\nerde;2\n")
+    assert look.plan.mapping["priority"] == 1
+    look, _, _ = read(tmp_path, "keyword;priority\nschale;70\ndraht;45\nerde;92\n")
+    assert "priority" not in look.plan.mapping

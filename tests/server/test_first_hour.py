@@ -65,14 +65,18 @@ def test_own_files_go_from_import_to_a_plan(own_files: Api, project: Project) ->
 
 def test_a_planners_list_tells_bids_and_competition(own_files: Api) -> None:
     text = (
-        "Keyword,Monthly searches,Competition,Top of page bid (low range),Top of page bid (high)\n"
-        "nib grinding,90,High,0.40,1.20\npen repair,300,Low,,0.60\n* Rounded,,,,\n"
+        "Keyword,Monthly searches,Competition,Top of page bid (low range),Top of page bid (high),"
+        "Priority\nnib grinding,90,High,0.40,1.20,A\npen repair,300,Low,,0.60,C\n* Rounded,,,,,\n"
     )
     rows = brought(own_files, text)
     assert set(rows) == {"pen repair", "nib grinding"}
     assert rows["nib grinding"]["cpc"] == pytest.approx(0.8)
     assert rows["nib grinding"]["ad_competition"] == pytest.approx(5 / 6, abs=0.01)
     assert rows["pen repair"]["cpc"] == pytest.approx(0.6)
+    assert [rows[text]["priority"] for text in ("nib grinding", "pen repair")] == ["high", "low"]
+    # What the person decides stays, whatever the file says again.
+    own_files.post("/rows/priority", {"row_ids": [rows["pen repair"]["id"]], "priority": "high"})
+    assert brought(own_files, text)["pen repair"]["priority"] == "high"
 
 
 def test_typed_keywords_are_kept_and_weighed_without_a_source(own_files: Api) -> None:

@@ -16,7 +16,8 @@ from bunraku.core.formats.figures_in import (
     read_figure,
 )
 from bunraku.core.formats.list_signs import signs_of, without_signs
-from bunraku.core.formats.mapping import find_heading, guess_mapping, meaning_of, plain_heading
+from bunraku.core.formats.mapping import find_heading, guess_mapping, plain_heading
+from bunraku.core.formats.meanings import meaning_of
 from bunraku.core.formats.months_in import PREFIX
 from bunraku.core.formats.planner_in import level_of
 from bunraku.core.formats.table_in import TableFile

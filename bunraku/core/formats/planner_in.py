@@ -37,6 +37,29 @@ def level_of(cell: str) -> Figure | None:
     return None if share is None else Figure(share, share)
 
 
+_PRIORITIES = {
+    **dict.fromkeys(("a", "1", "p1", "must", "top"), "high"),
+    **dict.fromkeys(("b", "2", "p2", "normal", "normale", "normaal"), "normal"),
+    **dict.fromkeys(("c", "3", "p3"), "low"),
+}
+
+
+def priority_of(cell: str) -> str:
+    """The priority that a cell tells: high, normal or low, of A to C, 1 to 3 or a word; "" where it
+    tells none. Raises: nothing."""
+    said = cell.strip().casefold()
+    share = _LEVELS.get(said)
+    if share is None:
+        return _PRIORITIES.get(said, "")
+    return "low" if share < 1 / 3 else "normal" if share < 2 / 3 else "high"
+
+
+def tells_priorities(cells: Sequence[str]) -> bool:
+    """Whether half of the filled cells of a column or more tell a priority."""
+    filled = [cell for cell in cells if cell.strip()]
+    return bool(filled) and 2 * sum(bool(priority_of(cell)) for cell in filled) >= len(filled)
+
+
 def tells_levels(cells: Sequence[str]) -> bool:
     """Whether half of the filled cells of a column or more say low, medium or high."""
     filled = [cell for cell in cells if cell.strip()]

@@ -15,7 +15,8 @@ from bunraku.core.formats.keywords_in import (
     keywords_in,
     look_at,
 )
-from bunraku.core.formats.mapping import column_type, meaning_of
+from bunraku.core.formats.mapping import column_type
+from bunraku.core.formats.meanings import meaning_of
 from bunraku.core.formats.table_in import TableFile, open_table
 
 COUNTED_UP_TO = 50_000

@@ -20,7 +20,8 @@ from bunraku.core.formats.figures_in import (
     read_figure,
 )
 from bunraku.core.formats.keywords_in import Preview, Refused, keywords_in, look_at
-from bunraku.core.formats.mapping import MEANINGS, column_type, plain_heading
+from bunraku.core.formats.mapping import column_type, plain_heading
+from bunraku.core.formats.meanings import MEANINGS
 from bunraku.core.formats.table_in import TableFile, open_table
 
 DAY_HEADINGS = frozenset("date day datum tag fecha día jour data giorno dia datum dag on".split())
@@ -33,9 +34,7 @@ TITLE_HEADINGS = frozenset("title,page title,name,titel,seitentitel,titre,títul
 OUTLET_HEADINGS = frozenset("outlet site channel shop kanal".split())
 MOST_LINES = 500_000
 """Lines of a report that are read."""
-_FIGURES = {plain_heading(figure.name): figure.id for figure in REPORT_FIGURES} | {
-    figure.id: figure.id for figure in REPORT_FIGURES
-}
+_FIGURES = {name: f.id for f in REPORT_FIGURES for name in (plain_heading(f.name), f.id)}
 
 
 @dataclass(frozen=True)

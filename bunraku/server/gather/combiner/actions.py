@@ -4,8 +4,6 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, cast
 
-from django.db import transaction
-
 from bunraku.core.gather.combiner import (
     BadPattern,
     Combinations,
@@ -21,6 +19,7 @@ from bunraku.server.database.parts import in_parts
 from bunraku.server.errors import BunrakuError
 from bunraku.server.gather.brought import Bringing, Brought
 from bunraku.server.gather.keeping import keep
+from bunraku.server.gather.priorities import pass_priority
 from bunraku.server.gather.rules.ruleset import rules_of
 from bunraku.server.gather.tidying import start_tidying
 from bunraku.server.jobs.actions import start_job
@@ -30,7 +29,7 @@ from bunraku.server.jobs.work import Params, Work
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.buying import request_to
 from bunraku.server.readings.providers import sources
-from bunraku.server.sheet.models import Decision, Row, Scope
+from bunraku.server.sheet.models import Row, Scope
 from bunraku.server.sheet.scopes import find_scope, scope_of
 from bunraku.sources.asking import ask_all
 from bunraku.sources.protocol import Completions, What
@@ -206,7 +205,7 @@ class Combine(JobKind[CombineParams, Brought]):
                 for key in part
                 if key in made.priorities and key in ids
             }
-            _pass_priority(scope, priorities)
+            pass_priority(scope, priorities)
             bringing.report()
             work.advance(min(step, len(keys) - start))
         if unknown:
@@ -221,27 +220,3 @@ class Combine(JobKind[CombineParams, Brought]):
     def title(self, params: CombineParams) -> str:
         """What was combined, as the heading of a run."""
         return f"Combined: {', '.join(params.patterns)}"
-
-
-def _pass_priority(scope: Scope, priorities: Mapping[int, str]) -> None:
-    """Priority of base terms on the keywords made of them; what the person gave one stays."""
-    for part in in_parts(list(priorities)):
-        with transaction.atomic():
-            decided = dict(
-                Decision.objects.filter(scope=scope, keyword__in=part).values_list(
-                    "keyword", "priority"
-                )
-            )
-            Decision.objects.bulk_create(
-                Decision(scope=scope, keyword_id=keyword, priority=priorities[keyword])
-                for keyword in part
-                if keyword not in decided
-            )
-            for priority in set(priorities.values()):
-                marked = [
-                    keyword
-                    for keyword in part
-                    if priorities[keyword] == priority and not decided.get(keyword)
-                ]
-                Decision.objects.filter(scope=scope, keyword__in=marked).update(priority=priority)
-                Row.objects.filter(scope=scope, keyword__in=marked).update(priority=priority)

@@ -8,7 +8,7 @@ from ninja.files import UploadedFile
 
 from bunraku.core.channels import ChannelId
 from bunraku.core.formats.csv_out import Column, csv_lines
-from bunraku.core.formats.mapping import MEANINGS, meaning_of
+from bunraku.core.formats.meanings import MEANINGS, meaning_of
 from bunraku.core.formats.reading import Wanted
 from bunraku.server.downloads import attached_csv
 from bunraku.server.gather.files.importing import Import, start_import

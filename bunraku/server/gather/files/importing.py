@@ -22,6 +22,7 @@ from bunraku.server.gather.files.row_readings import OWN
 from bunraku.server.gather.files.uploads import READING, find_upload, given_up, look, on_disk
 from bunraku.server.gather.keeping import keep_merged
 from bunraku.server.gather.models import RefusedRow, Upload
+from bunraku.server.gather.priorities import pass_priority
 from bunraku.server.gather.rules.ruleset import rules_of
 from bunraku.server.gather.tidying import start_tidying
 from bunraku.server.jobs.actions import start_job
@@ -202,6 +203,8 @@ class _Storing:
                 take_back(self.scope, self.source, self.on, {key for _, key, _ in part.readings})
             keep_readings(self.scope, self.source, self.on, part.readings)
             self._store_notes({ids[key]: note for key, note in part.notes.items() if key in ids})
+        marked = {ids[key]: mark for key, mark in part.priorities.items() if key in ids}
+        pass_priority(self.scope, marked)
         result.rows += part.rows
         result.refused += part.refused
         result.repeated += part.repeated

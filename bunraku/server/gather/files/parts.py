@@ -10,6 +10,7 @@ from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.figures_in import Figure
 from bunraku.core.formats.keywords_in import Plan, Refused, Taken
 from bunraku.core.formats.own_pages import add_up
+from bunraku.core.formats.planner_in import priority_of
 from bunraku.core.formats.reading import read_rows
 from bunraku.server.database.packing import pack
 from bunraku.server.gather.files.row_readings import readings_of
@@ -22,14 +23,15 @@ _ADDED_UP = {"clicks", "impressions"}
 @dataclass
 class Part:
     """Some rows of a file: how many; each keyword in them that did not stand further up, with its
-    text by its key, its readings and its note; what is told of refused and doubtful rows; how many
-    were refused, stand twice, stand twice with other figures, or have a figure that could not be
-    read."""
+    text by its key, its readings, note and priority; what is told of refused and doubtful rows; how
+    many were refused, stand twice, stand twice with other figures, or have a figure that could not
+    be read."""
 
     rows: int = 0
     texts: dict[str, str] = field(default_factory=dict)
     readings: list[Answered] = field(default_factory=list)
     notes: dict[str, str] = field(default_factory=dict)
+    priorities: dict[str, str] = field(default_factory=dict)
     told: list[Refused] = field(default_factory=list)
     refused: int = 0
     repeated: int = 0
@@ -96,6 +98,8 @@ def _part(
             ]
             if row.texts.get("note"):
                 part.notes[row.key] = row.texts["note"]
+            if told := row.texts.get("priority", ""):
+                _note_priority(part, row, told)
             continue
         part.repeated += 1
         if any(before.get(name) != figure for name, figure in row.figures.items()):
@@ -103,3 +107,13 @@ def _part(
             why = "It is further up with other figures; those are used."
             part.told.append(Refused(row.number, row.text[:60], "stands_twice", why))
     return part
+
+
+def _note_priority(part: Part, row: Taken, told: str) -> None:
+    priority = priority_of(told)
+    if priority:
+        part.priorities[row.key] = priority
+        return
+    part.unread += 1
+    why = f"Imported without its priority: “{told[:40]}” is not high, normal or low, nor A, B or C."
+    part.told.append(Refused(row.number, row.text[:60], "figure_unread", why))

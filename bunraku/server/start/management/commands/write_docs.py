@@ -15,7 +15,7 @@ from bunraku.core.figures import figures_markdown
 from bunraku.core.follow.month import REPORT_FIGURES
 from bunraku.core.formats.csv_out import Column
 from bunraku.core.formats.figures_in import OPEN_ENDED
-from bunraku.core.formats.mapping import MEANINGS
+from bunraku.core.formats.meanings import MEANINGS
 from bunraku.core.formats.pages_in import HEADINGS as PAGE_HEADINGS
 from bunraku.core.formats.table_in import MOST_UNPACKED_BYTES
 from bunraku.core.steps import steps_markdown
