@@ -100,6 +100,22 @@ describe("a draft", () => {
     });
   });
 
+  it("is kept whole where a save takes longer than one types", async () => {
+    let answer: (out: unknown) => void = () => undefined;
+    saveDraft.mockReturnValueOnce(new Promise((done) => (answer = done)));
+    const { result } = open();
+    act(() => result.current.change({ title: "Slow" }));
+    await wait(1_100);
+    act(() => result.current.change({ title: "Slow, and more" }));
+    // The pause after typing is over before the first save is.
+    await wait(3_000);
+    expect(saveDraft).toHaveBeenCalledOnce();
+    answer(saved());
+    await wait(100);
+    expect(saveDraft.mock.lastCall?.[2].title).toEqual({ was: "Slow", now: "Slow, and more" });
+    expect(result.current.state).toBe("saved");
+  });
+
   it("is kept in the browser while the server cannot be reached, and tried again", async () => {
     saveDraft.mockRejectedValueOnce(new Problem("offline", "It cannot be reached.", 0));
     const { result, unmount } = open();

@@ -131,7 +131,8 @@ export function useDraft(projectId: number, desk: Desk) {
     const wait = state === "offline" ? RETRY_MS : Math.max(0, Math.min(QUIET_MS, left));
     const timer = setTimeout(() => {
       waitingSince.current = 0;
-      save();
+      // A save that is under way does not have what was typed since: another one follows it.
+      (under.current ?? Promise.resolve()).then(save);
     }, wait);
     return () => clearTimeout(timer);
   }, [state, fields, save]);
