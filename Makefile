@@ -90,7 +90,7 @@ share: ## say what share of the code tests are
 	awk '{s[$$1]+=$$2} END {printf "tests are %d %% of %d lines\n", 100*s["t"]/(s["t"]+s["c"]), s["t"]+s["c"]}'
 
 clean: ## remove what was built and installed; your data in var/ stays
-	rm -rf $(VENV) web/node_modules bunraku/server/static .stamp-* .mypy_cache .hypothesis .ruff_cache
+	rm -rf $(VENV) web/node_modules web/build web/src/api/schema.d.ts bunraku/server/static .stamp-* .mypy_cache .hypothesis .ruff_cache
 
 # What follows sets up. Each step leaves a stamp, so that it is done once until what it depends on changes.
 

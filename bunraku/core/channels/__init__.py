@@ -12,6 +12,8 @@ from bunraku.core.channels.web import WEB
 
 CHANNELS: dict[str, Channel] = {channel.id: channel for channel in (WEB, VIDEO, MARKETPLACE)}
 CHANNEL_IDS: tuple[ChannelId, ...] = get_args(ChannelId)
+IN_WORDS = f"{', '.join(CHANNEL_IDS[:-1])} or {CHANNEL_IDS[-1]}"
+"""All channels, as a sentence lists them."""
 FORMS: dict[str, Form] = {channel.form.id: channel.form for channel in CHANNELS.values()}
 KINDS: dict[str, Kind] = {kind.id: kind for each in CHANNELS.values() for kind in each.kinds}
 """Every kind of piece, by its id."""
@@ -41,6 +43,7 @@ __all__ = [
     "CHANNELS",
     "CHANNEL_IDS",
     "FORMS",
+    "IN_WORDS",
     "KINDS",
     "PROFILES",
     "Channel",

@@ -43,7 +43,7 @@ class FieldLimit:
 
     @property
     def id(self) -> str:
-        """By which a limit is told from others of its profile."""
+        """The name of a limit within its profile."""
         return f"{self.field}.{self.of}.{self.kind}.{self.unit}"
 
 

@@ -152,8 +152,9 @@ def keywords_in(table: TableFile, plan: Plan) -> Iterator[Taken | Refused]:
     below = [
         cells for number, cells in first if number > plan.heading and not isinstance(cells, str)
     ]
-    # A list of one column is without its signs already.
-    signs = signs_of([cells[column] for cells in below if column < len(cells)])
+    listed = [cells[column] for cells in below if column < len(cells)]
+    # A plain list is rid of its signs already.
+    signs = signs_of(listed) if table.kind != "text" else []
     for number, cells in chain(first, rows):
         if isinstance(cells, str):
             yield Refused(number, "", "broken", cells)

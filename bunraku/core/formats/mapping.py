@@ -8,7 +8,7 @@ from collections.abc import Sequence
 from bunraku.core.formats.figures_in import BadFigure, Figure, read_figure
 from bunraku.core.formats.meanings import MEANINGS
 from bunraku.core.formats.months_in import month_columns
-from bunraku.core.formats.planner_in import ends_of_bids, tells_levels, tells_priorities
+from bunraku.core.formats.planner_in import ends_of_bids, level_of, mostly, priority_of
 
 _MONEY = re.compile(r"[£$€¥]|\b(?:kr|zł|Kč|CHF)\b")
 
@@ -85,7 +85,7 @@ def guess_mapping(headings: Sequence[str], rows: Sequence[Sequence[str]]) -> dic
     for column, heading in enumerate(plain):
         cells = [row[column] for row in rows if column < len(row)]
         is_free = column not in mapping.values() and says(heading, words, whole=False)
-        if is_free and tells_levels(cells):
+        if is_free and mostly(cells, level_of):
             mapping.setdefault("competition", column)
     mapping |= {
         meaning: column
@@ -93,7 +93,7 @@ def guess_mapping(headings: Sequence[str], rows: Sequence[Sequence[str]]) -> dic
         if column not in mapping.values() and numeric[column] is not False
     }
     marks = mapping.get("priority")
-    if marks is not None and not tells_priorities([r[marks] for r in rows if marks < len(r)]):
+    if marks is not None and not mostly([r[marks] for r in rows if marks < len(r)], priority_of):
         del mapping["priority"]
     rank = mapping.get("position")
     if rank is not None and _counts_rows(rows, rank):

@@ -114,7 +114,7 @@ MEANINGS: dict[str, Meaning] = {
 
 
 def meaning_of(id: str) -> Meaning:
-    """A meaning by its id; that of a column of a month is told from it. Raises: `KeyError`."""
+    """A meaning by its id; the id of a month's column says which month. Raises: `KeyError`."""
     if not id.startswith(PREFIX):
         return MEANINGS[id]
     month = id.removeprefix(PREFIX)

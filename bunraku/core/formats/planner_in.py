@@ -2,7 +2,7 @@
 columns, the competition in words."""
 
 import re
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 
 from bunraku.core.formats.figures_in import Figure
 
@@ -54,16 +54,11 @@ def priority_of(cell: str) -> str:
     return "low" if share < 1 / 3 else "normal" if share < 2 / 3 else "high"
 
 
-def tells_priorities(cells: Sequence[str]) -> bool:
-    """Whether half of the filled cells of a column or more tell a priority."""
+def mostly(cells: Sequence[str], read: Callable[[str], object]) -> bool:
+    """Whether half of the filled cells of a column or more can be read: `read` gives nothing for
+    one that cannot."""
     filled = [cell for cell in cells if cell.strip()]
-    return bool(filled) and 2 * sum(bool(priority_of(cell)) for cell in filled) >= len(filled)
-
-
-def tells_levels(cells: Sequence[str]) -> bool:
-    """Whether half of the filled cells of a column or more say low, medium or high."""
-    filled = [cell for cell in cells if cell.strip()]
-    return bool(filled) and 2 * sum(level_of(cell) is not None for cell in filled) >= len(filled)
+    return bool(filled) and 2 * sum(bool(read(cell)) for cell in filled) >= len(filled)
 
 
 def ends_of_bids(columns: Sequence[int], headings: Sequence[str]) -> tuple[int, int] | None:

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator, Sequence
 
-from bunraku.core.channels import KINDS
+from bunraku.core.channels import IN_WORDS, KINDS
 from bunraku.core.formats.csv_out import Cell, Column, csv_lines
 from bunraku.core.formats.xlsx_out import xlsx_bytes
 from bunraku.server.plan.selectors import PieceFigures
@@ -14,7 +14,7 @@ COLUMNS = (
         "Kind", "Article, buying guide, landing page, location page, home page, video or listing."
     ),
     Column("Outlet", "Where it is published."),
-    Column("Channel", "web, video or marketplace."),
+    Column("Channel", f"{IN_WORDS}."),
     Column("Month", "First day of the month it is planned for; empty if not scheduled."),
     Column("Pinned", "yes if the month was set by hand."),
     Column(

@@ -3,6 +3,7 @@
 from collections.abc import Iterator, Sequence
 from typing import Any, Literal
 
+from bunraku.core.channels import IN_WORDS
 from bunraku.core.formats.csv_out import Cell, csv_lines, tab_lines
 from bunraku.core.formats.csv_out import Column as Heading
 from bunraku.server.errors import not_found
@@ -17,7 +18,7 @@ from bunraku.server.sheet.ordering import ordered
 _FIRST, *_REST = (column for column in ALL if column.export)
 COLUMNS = (
     Heading(_FIRST.export, _FIRST.help),
-    Heading("Channel", "web, video or marketplace."),
+    Heading("Channel", f"{IN_WORDS}."),
     Heading("Locale", "Language and country the figures are for."),
     *(Heading(column.export, column.help) for column in _REST),
     *(Heading(f"{month} (share)", "Share of the year's searches.") for month in MONTHS),

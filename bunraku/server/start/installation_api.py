@@ -29,9 +29,7 @@ def read_installation(request: HttpRequest) -> Any:
     """What is installed here."""
     return {
         "version": __version__,
-        "database": {"sqlite": "SQLite", "postgresql": "PostgreSQL"}.get(
-            connection.vendor, connection.vendor
-        ),
+        "database": connection.display_name,
         "folder": "" if settings.PUBLIC else str(settings.DATA),
     }
 

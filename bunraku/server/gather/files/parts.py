@@ -23,7 +23,7 @@ _ADDED_UP = {"clicks", "impressions"}
 @dataclass
 class Part:
     """Some rows of a file: how many; each keyword in them that did not stand further up, with its
-    text by its key, its readings, note and priority; what is told of refused and doubtful rows; how
+    text by its key, its readings, note and priority; the reasons for refused and doubtful rows; how
     many were refused, stand twice, stand twice with other figures, or have a figure that could not
     be read."""
 

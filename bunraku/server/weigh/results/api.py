@@ -62,7 +62,7 @@ class PageQuery(Schema):
 def page(
     request: ProjectRequest, project_id: ProjectId, row_id: int, asked: Query[PageQuery]
 ) -> Any:
-    """A keyword's results page: can we, who stands there, what else is on it, how it moves."""
+    """A keyword's results page: your chance, who ranks, what else is on it, how it changes."""
     seen = view_page(
         request.project,
         row_id,

@@ -1,4 +1,4 @@
-"""A keyword's results page as the view of it: can we, who stands there, what else, how it moves."""
+"""A keyword's results page as the view of it: your chance, who ranks, what else, how it changes."""
 
 from collections import Counter
 from collections.abc import Collection, Sequence
