@@ -107,3 +107,15 @@ def test_priorities_in_letters_figures_and_words(tmp_path: Path) -> None:
     assert look.plan.mapping["priority"] == 1
     look, _, _ = read(tmp_path, "keyword;priority\nschale;70\ndraht;45\nerde;92\n")
     assert "priority" not in look.plan.mapping
+
+
+def test_the_preview_shows_what_will_be_imported(tmp_path: Path) -> None:
+    text = "keyword;searches;priority\n1. pots;10;A\n2. wire;20;B\n3. soil;30;P0\n* rounded;;\n"
+    look, taken, _ = read(tmp_path, text)
+    assert [cells[0] for _, cells in look.seen.rows] == ["pots", "wire", "soil", "rounded"]
+    assert [row.texts.get("priority") for row in taken] == ["high", "normal", None]
+    assert [(row.number, row.code) for row in look.refused] == [
+        (4, "figure_unread"),
+        (5, "footnote"),
+    ]
+    assert "“P0” is not high, normal or low" in look.refused[0].message

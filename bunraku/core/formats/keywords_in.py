@@ -19,7 +19,7 @@ from bunraku.core.formats.list_signs import signs_of, without_signs
 from bunraku.core.formats.mapping import find_heading, guess_mapping, plain_heading
 from bunraku.core.formats.meanings import meaning_of
 from bunraku.core.formats.months_in import PREFIX
-from bunraku.core.formats.planner_in import level_of
+from bunraku.core.formats.planner_in import level_of, priority_of
 from bunraku.core.formats.table_in import TableFile
 from bunraku.core.text import BadKeyword, clean_keyword, identity_key
 from bunraku.core.text.names import clean_text
@@ -152,9 +152,7 @@ def keywords_in(table: TableFile, plan: Plan) -> Iterator[Taken | Refused]:
     below = [
         cells for number, cells in first if number > plan.heading and not isinstance(cells, str)
     ]
-    listed = [cells[column] for cells in below if column < len(cells)]
-    # A plain list is rid of its signs already.
-    signs = signs_of(listed) if table.kind != "text" else []
+    signs = signs_before(table, below, column)
     for number, cells in chain(first, rows):
         if isinstance(cells, str):
             yield Refused(number, "", "broken", cells)
@@ -165,6 +163,16 @@ def keywords_in(table: TableFile, plan: Plan) -> Iterator[Taken | Refused]:
         if number < plan.heading or number == 0:
             continue
         yield _row(number, cells, column, heading, plan, signs)
+
+
+def signs_before(
+    table: TableFile, rows: Sequence[Sequence[str]], column: int
+) -> list[re.Pattern[str]]:
+    """What stands before the keywords of a table, by its first rows, and is no part of them; a
+    plain list is rid of it already."""
+    if table.kind == "text":
+        return []
+    return signs_of([cells[column] for cells in rows if column < len(cells)])
 
 
 def _row(
@@ -215,6 +223,12 @@ def _row(
     for meaning, place in plan.mapping.items():
         cell = cells[place] if place < len(cells) and meaning != "keyword" else ""
         if not cell:
+            continue
+        if meaning == "priority":
+            if priority := priority_of(cell):
+                texts[meaning] = priority
+            else:
+                unread.append(f"Priority: “{cell[:40]}” is not high, normal or low, nor A, B or C.")
             continue
         if not meaning_of(meaning).figures:
             texts[meaning] = clean_text(cell)[:500]

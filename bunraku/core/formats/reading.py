@@ -14,7 +14,9 @@ from bunraku.core.formats.keywords_in import (
     decimals_of,
     keywords_in,
     look_at,
+    signs_before,
 )
+from bunraku.core.formats.list_signs import without_signs
 from bunraku.core.formats.mapping import column_type
 from bunraku.core.formats.meanings import meaning_of
 from bunraku.core.formats.table_in import TableFile, open_table
@@ -62,6 +64,7 @@ def look_into(path: Path, wanted: Wanted) -> Iterator[Look]:
     refused: list[Refused] = []
     rows = will_come = 0
     if "keyword" in plan.mapping:
+        seen = _without_signs(seen, table, plan.mapping["keyword"])
         last = seen.rows[-1][0] if seen.rows else 0
         for row in islice(keywords_in(table, plan), COUNTED_UP_TO):
             rows += 1
@@ -84,6 +87,25 @@ def look_into(path: Path, wanted: Wanted) -> Iterator[Look]:
         rows,
         will_come,
         rows < COUNTED_UP_TO,
+    )
+
+
+def _without_signs(seen: Preview, table: TableFile, column: int) -> Preview:
+    """A preview whose keywords are as they will be imported: without what a list puts before
+    them."""
+    signs = signs_before(table, [cells for _, cells in seen.rows], column)
+    return replace(
+        seen,
+        rows=tuple(
+            (
+                number,
+                tuple(
+                    without_signs(cell, signs) if place == column else cell
+                    for place, cell in enumerate(cells)
+                ),
+            )
+            for number, cells in seen.rows
+        ),
     )
 
 

@@ -10,7 +10,6 @@ from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.figures_in import Figure
 from bunraku.core.formats.keywords_in import Plan, Refused, Taken
 from bunraku.core.formats.own_pages import add_up
-from bunraku.core.formats.planner_in import priority_of
 from bunraku.core.formats.reading import read_rows
 from bunraku.server.database.packing import pack
 from bunraku.server.gather.files.row_readings import readings_of
@@ -98,8 +97,8 @@ def _part(
             ]
             if row.texts.get("note"):
                 part.notes[row.key] = row.texts["note"]
-            if told := row.texts.get("priority", ""):
-                _note_priority(part, row, told)
+            if row.texts.get("priority"):
+                part.priorities[row.key] = row.texts["priority"]
             continue
         part.repeated += 1
         if any(before.get(name) != figure for name, figure in row.figures.items()):
@@ -107,13 +106,3 @@ def _part(
             why = "It is further up with other figures; those are used."
             part.told.append(Refused(row.number, row.text[:60], "stands_twice", why))
     return part
-
-
-def _note_priority(part: Part, row: Taken, told: str) -> None:
-    priority = priority_of(told)
-    if priority:
-        part.priorities[row.key] = priority
-        return
-    part.unread += 1
-    why = f"Imported without its priority: “{told[:40]}” is not high, normal or low, nor A, B or C."
-    part.told.append(Refused(row.number, row.text[:60], "figure_unread", why))
