@@ -39,6 +39,8 @@ CUT_OFF = """() => [...document.querySelectorAll("[role=group].overflow-x-auto")
 def test_a_view_fits(window: Page, view: str, size: tuple[int, int]) -> None:
     window.set_viewport_size({"width": size[0], "height": size[1]})
     window.goto(f"/p/1/web/{view}")
+    # Before its own code is there a page waits for nothing that could be seen.
+    expect(window.get_by_role("heading", level=1).first).to_be_visible()
     expect(window.locator("[aria-busy=true]:visible")).to_have_count(0)
     assert window.evaluate(TOO_WIDE) == []
     assert window.evaluate(CUT_OFF) == []
