@@ -26,7 +26,6 @@ from bunraku.core.plan.locations import alikeness
 from bunraku.core.plan.ranking import rank_things
 from bunraku.core.plan.scheduling import fit_hours
 from bunraku.core.weigh import help as weigh_help
-from bunraku.core.weigh.assumed import stand_in
 from bunraku.core.weigh.chance import difficulty, outlook, own_strength
 from bunraku.core.weigh.implied import implied_strength
 from bunraku.core.weigh.intent import read_intents
@@ -39,6 +38,7 @@ from bunraku.core.weigh.season import read_seasons
 from bunraku.core.weigh.trust import learn_spreads
 from bunraku.core.weigh.verdict import hands, verdicts
 from bunraku.core.weigh.volume import taken_as
+from bunraku.core.weigh.without_page import stand_in
 from bunraku.core.weigh.worth import click_value, expected_clicks, open_share, worth
 from bunraku.core.write import help as write_help
 from bunraku.core.write.checklist import score

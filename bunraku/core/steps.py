@@ -62,9 +62,9 @@ STEPS = (
             "Check the year: does it last, or is it December only?",
             "Shortlist with S, reject with X, or enter your own estimate of the chance.",
         ),
-        "Searches come from your list, positions from your report. Without a results page the "
-        "chance is assumed and the verdict is never Go: import a results page or enter your own "
-        "estimate.",
+        "Searches come from your list, or are worked out from your report's impressions and "
+        "positions. Without a results page the chance is estimated and the verdict is never Go, "
+        "unless your page ranks already: import a results page or enter your own estimate.",
         (
             *("volume", "season", "intent", "title_matches", "own_strength", "difficulty"),
             *("chance", "clicks", "click_value", "worth", "verdict", "hands"),

@@ -10,8 +10,8 @@ from ninja import Router, Schema
 
 from bunraku.core.channels import CHANNEL_IDS
 from bunraku.core.gather.topic_match import EVEN
-from bunraku.core.weigh.assumed import ASSUMED
-from bunraku.core.weigh.reasons import amount_words, count_words, odds_words
+from bunraku.core.weigh.reasons import amount_words, chance_words, count_words, odds_words
+from bunraku.core.weigh.without_page import SIGNS
 from bunraku.server.clock import today
 from bunraku.server.database.unchanged import while_unchanged
 from bunraku.server.follow.checking import due_pieces
@@ -19,6 +19,7 @@ from bunraku.server.follow.diary import due_back
 from bunraku.server.follow.following import back_out
 from bunraku.server.follow.schemas import BackOut
 from bunraku.server.follow.watching import watching_source
+from bunraku.server.in_the_way import in_the_way
 from bunraku.server.jobs.api import JobOut
 from bunraku.server.jobs.models import OPEN_STATES, Job
 from bunraku.server.overview import channel_counts
@@ -63,10 +64,17 @@ class BestOut(Schema):
 
 class InTheWayOut(Schema):
     """What stands in the way on a channel, and how many: seeds to begin with, keywords not measured
-    or not clustered or not decided about, an outlet, pieces without a month."""
+    or not clustered or not decided about, an outlet, queries that pages of one's own rank for below
+    the top and that no piece covers, pieces without a month."""
 
     what: Literal[
-        "nothing_gathered", "unmeasured", "undecided", "unclustered", "no_outlet", "unplaced"
+        "nothing_gathered",
+        "unmeasured",
+        "undecided",
+        "unclustered",
+        "no_outlet",
+        "own_pages",
+        "unplaced",
     ]
     channel: str
     count: int
@@ -149,31 +157,6 @@ def lines(request: Any) -> Any:
     ]
 
 
-def in_the_way(project: Project) -> list[dict[str, Any]]:
-    """What stands in the way of going on, channel by channel, in the order of the work."""
-    found: list[dict[str, Any]] = []
-
-    def note(what: str, channel: str, count: int) -> None:
-        if count:
-            found.append({"what": what, "channel": channel, "count": count})
-
-    counted = channel_counts(project)
-    outlets = {outlet.channel for outlet in project.outlets.all()}
-    if not any(counts["keywords"] for counts in counted):
-        first = next(iter(outlets), "web")
-        return [{"what": "nothing_gathered", "channel": first, "count": 1}]
-    for counts in counted:
-        channel = counts["channel"]
-        note("no_outlet", channel, int(channel not in outlets and counts["keywords"] > 0))
-        note("unmeasured", channel, counts["keywords"] - counts["measured"])
-        note("unclustered", channel, counts["keywords"] - counts["clustered"])
-        decided = counts["kept"] + counts["shortlisted"]
-        note("undecided", channel, counts["keywords"] - decided)
-    unplaced = Piece.objects.filter(project=project, month=None).exclude(state="live")
-    note("unplaced", "", unplaced.count())
-    return found
-
-
 def _line(project: Project, pieces: int, due: int) -> str:
     said = [f"{due:,} due soon"] if due else []
     words = {
@@ -182,6 +165,7 @@ def _line(project: Project, pieces: int, due: int) -> str:
         "unclustered": "{} not clustered",
         "undecided": "{} undecided",
         "no_outlet": "no outlet on {}",
+        "own_pages": "{} queries within reach of the top",
         "unplaced": "{} pieces not scheduled",
     }
     for block in in_the_way(project)[:2]:
@@ -301,12 +285,11 @@ def _why(project: Project, rows: Sequence[Row], main: Row) -> str:
     said = []
     if figures.volume is not None:
         said.append(f"{count_words(figures.volume)} searches a month")
-    assumed = main.chance_from == ASSUMED
-    if assumed:
-        said.append("nothing is known about the competition")
+    if main.chance_from == SIGNS and main.chance_low is not None and main.chance_high is not None:
+        low, high = chance_words(main.chance_low), chance_words(main.chance_high)
+        said.append(f"an estimated chance of page one between {low} and {high}")
     elif main.chance is not None:
         said.append(f"{odds_words(main.chance)} of reaching page one")
     if figures.worth is not None:
-        worth = f"worth about {project.currency}{amount_words(figures.worth)} a month"
-        said.append(f"{worth} if the chance were 50%" if assumed else worth)
+        said.append(f"worth about {project.currency}{amount_words(figures.worth)} a month")
     return ", ".join(said) or "figures not known yet"

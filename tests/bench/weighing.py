@@ -67,6 +67,8 @@ def evidence(n: int) -> Evidence:
         features=[features[i % 4] for i in range(n)],
         ads=rng.integers(0, 4, n).astype(float),
         difficulty_told=np.full(n, np.nan),
+        competition=rng.random(n),
+        own_position=np.full(n, np.nan),
         guesses=[""] * n,
     )
 

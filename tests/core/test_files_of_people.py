@@ -15,8 +15,8 @@ from bunraku.core.formats.keywords_in import Refused, Taken, keywords_in, look_a
 from bunraku.core.formats.mapping import column_type, guess_mapping
 from bunraku.core.formats.meanings import meaning_of
 from bunraku.core.formats.months_in import month_before, month_columns, month_of
-from bunraku.core.formats.own_pages import add_up
 from bunraku.core.formats.reading import Wanted, look_into
+from bunraku.core.formats.repeated_rows import join_repeated
 from bunraku.core.formats.table_in import BROKEN_SIGN, open_table
 
 
@@ -268,7 +268,7 @@ def test_pages_of_ones_own_are_added_up() -> None:
         )
 
     refused = Refused(3, "x", "total", "A total.")
-    added = add_up([row(1, "a", 2, 100, 4, "/one"), refused, row(4, "a", 8, 300, 8, "/two")])
+    added = join_repeated([row(1, "a", 2, 100, 4, "/one"), refused, row(4, "a", 8, 300, 8, "/two")])
     assert added[1] is refused
     whole = added[0]
     assert isinstance(whole, Taken)

@@ -111,6 +111,8 @@ def evidence(n: int, *, known: bool) -> Evidence:
         features=[[]] * n,
         ads=ones,
         difficulty_told=np.full(n, NAN),
+        competition=ones,
+        own_position=np.full(n, NAN),
         guesses=[""] * n,
     )
 

@@ -177,11 +177,12 @@ def test_an_outlay_by_hand() -> None:
     assert not dear.pays
     assert dear.times == pytest.approx(10)
     assert dear.low < dear.value < dear.high
-    # What is only assumed may be a twenty-fifth of it, or nearly twice as much.
-    guesses = outlay_of(value, np.zeros(4), np.ones(4), hours, 2.0, np.ones(4, dtype=bool))
-    assert (guesses.assumed, sure.assumed) == (int((np.nan_to_num(value) > 0).sum()), 0)
-    assert guesses.low == pytest.approx(0.04 * sure.low)
-    assert guesses.high == pytest.approx(1.9 * sure.high)
+    # Of one worth four fifths of it the chance is an estimate: a half to twice as much.
+    reach = np.array([[0.5, 2.0], *[[NAN, NAN]] * 3])
+    guesses = outlay_of(value, np.zeros(4), np.ones(4), hours, 2.0, reach)
+    assert (guesses.estimated, sure.estimated) == (1, 0)
+    assert guesses.low == pytest.approx(0.6 * sure.low)
+    assert guesses.high == pytest.approx(1.8 * sure.high)
     nothing = outlay_of(np.zeros(2), np.zeros(2), np.ones(2), np.ones(2), 10.0)
     assert (nothing.few, nothing.times, nothing.low) == ((), 0.0, 0.0)
     with pytest.raises(ValueError, match="are"):

@@ -7,7 +7,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from bunraku.core.weigh.reasons import Case, changed, explain_verdict, judge, what_makes_it_go
+from bunraku.core.weigh.judging import Case, changed, judge, what_makes_it_go
+from bunraku.core.weigh.reasons import explain_verdict
 from bunraku.core.weigh.verdict import PRESETS
 
 AT = PRESETS["growing"]

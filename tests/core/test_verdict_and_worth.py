@@ -44,13 +44,14 @@ def test_verdict(volume: float, chance: float, money: float, verdict: str) -> No
 
 @pytest.mark.parametrize(
     ("volume", "chance", "verdict"),
-    [(1000, 0.9, "try"), (1000, 0.01, "try"), (39, 0.9, "skip"), (NAN, 0.9, "")],
+    [(1000, 0.9, "try"), (1000, 0.01, "hard"), (39, 0.9, "skip"), (NAN, 0.9, "")],
 )
-def test_an_assumed_chance_makes_neither_go_nor_hard(
-    volume: float, chance: float, verdict: str
-) -> None:
+def test_an_estimated_chance_makes_no_go(volume: float, chance: float, verdict: str) -> None:
     figures = (np.array([volume]), np.array([chance]), np.array([50.0]))
-    assert VERDICTS[verdicts(*figures, PRESETS["growing"], np.array([True]))[0]] == verdict
+    code = verdicts(*figures, PRESETS["growing"], estimated=np.array([True]))[0]
+    assert VERDICTS[code] == verdict
+    at_top = verdicts(*figures, PRESETS["growing"], at_top=np.array([True]))[0]
+    assert VERDICTS[at_top] == "skip"
 
 
 def test_presets_grow_choosier() -> None:

@@ -368,9 +368,8 @@ def test_what_nobody_told_of_a_page_is_no_free_place(
 
 
 def test_an_even_guess_reaches_an_even_threshold(api: Api, own_files_row: Row) -> None:
-    # What is only assumed does not, though it is as even.
-    assert own_files_row.chance == pytest.approx(0.5, abs=0.002)
-    assert own_files_row.verdict == VERDICTS.index("try")
+    assert own_files_row.chance_low is not None
+    assert own_files_row.verdict != VERDICTS.index("go")
     api.post("/rows/guess", {"row_ids": [own_files_row.pk], "guess": "even"})
     own_files_row.refresh_from_db()
     assert own_files_row.chance == pytest.approx(0.5, abs=0.002)
@@ -379,7 +378,7 @@ def test_an_even_guess_reaches_an_even_threshold(api: Api, own_files_row: Row) -
 
 @pytest.fixture
 def own_files_row(api: Api, project: Project, rows: Callable[..., list[Row]]) -> Row:
-    """A keyword of a project without a source, whose chance is taken for even."""
+    """A keyword of a project without a source, whose chance is estimated."""
     project.figures_from = "files"
     project.preset, project.click_values = "growing", {"any": 5.0}
     project.save()

@@ -58,9 +58,30 @@ class Plan:
     decimals: Mapping[int, str] = field(default_factory=dict)
 
 
+class Shown(NamedTuple):
+    """What a page or a month ("2026-03") got from a query: clicks, impressions, average position;
+    None where that is not told."""
+
+    name: str
+    clicks: float | None
+    impressions: float | None
+    position: float | None
+
+
+class Traffic(NamedTuple):
+    """What one's own report tells of a query beside its totals: how many months the report covers,
+    None where it has no days; what each whole month and each page got, pages of most clicks
+    first."""
+
+    months_covered: float | None
+    by_month: tuple[Shown, ...]
+    by_page: tuple[Shown, ...]
+
+
 class Taken(NamedTuple):
     """A row taken: its number, the keyword, its key, its figures by meaning, its texts by meaning,
-    and why figures of it could not be read: they are unknown."""
+    why figures of it could not be read (they are unknown), and what one's own report tells of
+    it."""
 
     number: int
     text: str
@@ -68,6 +89,7 @@ class Taken(NamedTuple):
     figures: dict[str, Figure]
     texts: dict[str, str]
     unread: tuple[str, ...] = ()
+    traffic: Traffic | None = None
 
 
 class Refused(NamedTuple):

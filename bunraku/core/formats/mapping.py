@@ -5,6 +5,7 @@ import re
 import unicodedata
 from collections.abc import Sequence
 
+from bunraku.core.formats.days_in import read_day, read_month
 from bunraku.core.formats.figures_in import BadFigure, Figure, read_figure
 from bunraku.core.formats.meanings import MEANINGS
 from bunraku.core.formats.months_in import month_columns
@@ -92,9 +93,10 @@ def guess_mapping(headings: Sequence[str], rows: Sequence[Sequence[str]]) -> dic
         for meaning, column in month_columns(headings).items()
         if column not in mapping.values() and numeric[column] is not False
     }
-    marks = mapping.get("priority")
-    if marks is not None and not mostly([r[marks] for r in rows if marks < len(r)], priority_of):
-        del mapping["priority"]
+    for meaning, read in (("priority", priority_of), ("date", _read_period)):
+        column = mapping.get(meaning, width)
+        if not mostly([row[column] for row in rows if column < len(row)], read):
+            mapping.pop(meaning, None)
     rank = mapping.get("position")
     if rank is not None and _counts_rows(rows, rank):
         del mapping["position"]
@@ -106,6 +108,10 @@ def guess_mapping(headings: Sequence[str], rows: Sequence[Sequence[str]]) -> dic
     if not any(plain) and "keyword" in mapping:
         mapping |= _guess_figures(rows, numeric, set(mapping.values()))
     return mapping
+
+
+def _read_period(cell: str) -> object:
+    return read_month(cell) or read_day(cell, day_first=False) or read_day(cell)
 
 
 def _counts_rows(rows: Sequence[Sequence[str]], column: int) -> bool:

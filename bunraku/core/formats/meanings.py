@@ -4,6 +4,7 @@ import calendar
 import re
 from dataclasses import dataclass
 
+from bunraku.core.formats.days_in import DAY_HEADINGS, MONTH_HEADINGS
 from bunraku.core.formats.months_in import PREFIX
 
 
@@ -95,6 +96,12 @@ MEANINGS: dict[str, Meaning] = {
         "Your page that was shown.",
         "page, pages, top pages, address, url, landing page, seite, zielseite, página, pagina, "
         "adresse",
+        figures=False,
+    ),
+    "date": Meaning(
+        "Day or month",
+        "Where a keyword has a row for each day or month: its rows become its months.",
+        f"{DAY_HEADINGS}, {MONTH_HEADINGS}",
         figures=False,
     ),
     "priority": Meaning(

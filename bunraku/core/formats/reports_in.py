@@ -1,17 +1,21 @@
 """Reports on one's own pages, a page and a query a line; and figures of months."""
 
 import re
-from collections.abc import Iterable, Iterator, Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import date
 from itertools import islice
 from pathlib import Path
 
-from dateutil.parser import ParserError, parse
-
-from bunraku.core.days import is_day
 from bunraku.core.follow.month import REPORT_FIGURES
 from bunraku.core.formats.bad_file import BadFile
+from bunraku.core.formats.days_in import (
+    DAY_HEADINGS,
+    MONTH_HEADINGS,
+    read_day,
+    read_month,
+    writes_day_first,
+)
 from bunraku.core.formats.figures_in import (
     BadFigure,
     Figure,
@@ -24,8 +28,7 @@ from bunraku.core.formats.mapping import column_type, plain_heading
 from bunraku.core.formats.meanings import MEANINGS
 from bunraku.core.formats.table_in import TableFile, open_table
 
-DAY_HEADINGS = frozenset("date day datum tag fecha día jour data giorno dia datum dag on".split())
-MONTH_HEADINGS = frozenset("month monat mes mois mese maand mês".split())
+_DAYS, _MONTHS = (frozenset(names.split(", ")) for names in (DAY_HEADINGS, MONTH_HEADINGS))
 VISIT_HEADINGS = frozenset(
     "visits,sessions,views,page views,pageviews,visitors,users,besuche,sitzungen,seitenaufrufe,"
     "visites,visitas,sesiones,visite,bezoeken,clicks,klicks,clics".split(",")
@@ -133,7 +136,7 @@ def _query_column(preview: Preview) -> int | None:
     mapping = preview.plan.mapping
     if named is not None or not {"impressions", "position"} & set(mapping):
         return named
-    others = DAY_HEADINGS | TITLE_HEADINGS
+    others = _DAYS | TITLE_HEADINGS
     return next(
         (
             n
@@ -191,7 +194,7 @@ def _value(figures: Mapping[str, Figure], name: str) -> float | None:
 def _days_of(table: TableFile, headings: Sequence[str], heading: int) -> dict[int, date] | None:
     """The day of each row by its number; None where no column tells one."""
     plain = [plain_heading(text) for text in headings]
-    column = next((n for n, text in enumerate(plain) if text in DAY_HEADINGS), None)
+    column = next((n for n, text in enumerate(plain) if text in _DAYS), None)
     if column is None:
         return None
     cells = {
@@ -199,32 +202,9 @@ def _days_of(table: TableFile, headings: Sequence[str], heading: int) -> dict[in
         for number, row in table.rows()
         if not isinstance(row, str) and number > heading and column < len(row)
     }
-    day_first = _day_first(cells.values())
+    day_first = writes_day_first(cells.values())
     days = {number: read_day(cell, day_first=day_first) for number, cell in cells.items()}
     return {number: day for number, day in days.items() if day is not None}
-
-
-def _day_first(cells: Iterable[str]) -> bool:
-    """Whether 3/4/2026 is the third of April: where no cell says otherwise, it is."""
-    for cell in cells:
-        parts = re.match(r"\s*(\d{1,2})[./-](\d{1,2})[./-]\d{2,4}\s*$", cell)
-        if parts and int(parts[2]) > 12:
-            return False
-    return True
-
-
-def read_day(text: str, *, day_first: bool = True) -> date | None:
-    """A day as people and programs write it; None for what is none. Only what names a day counts:
-    a month alone does not."""
-    text = text.strip()
-    if not re.search(r"\d", text) or not re.search(r"\d\D+\d|\d{8}|\D+\d{4}", text):
-        return None
-    iso = re.match(r"\d{4}-\d{1,2}-\d{1,2}|\d{8}$", text)
-    try:
-        found = parse(text, dayfirst=day_first and iso is None)
-    except (ParserError, OverflowError, ValueError):
-        return None
-    return found.date() if is_day(found.date()) else None
 
 
 @dataclass(frozen=True)
@@ -269,7 +249,7 @@ def _month_columns(cells: Sequence[str]) -> dict[str, int]:
         plain = plain_heading(cell)
         name = (
             "month"
-            if plain in MONTH_HEADINGS or plain in DAY_HEADINGS
+            if plain in _MONTHS or plain in _DAYS
             else "outlet"
             if plain in OUTLET_HEADINGS
             else _FIGURES.get(plain)
@@ -291,7 +271,7 @@ def _take_month(
         at = columns.get(name)
         return cells[at].strip() if at is not None and at < len(cells) else ""
 
-    month = _read_month(cell("month"))
+    month = _month_of(cell("month"))
     if month is None:
         out.wrong.append(f"Row {number}: “{cell('month')[:40]}” is not a month.")
         return
@@ -309,10 +289,7 @@ def _take_month(
     out.rows.append(MonthRow(number, month, cell("outlet"), values))
 
 
-def _read_month(text: str) -> date | None:
+def _month_of(text: str) -> date | None:
     """The first day of a month: "2026-10", "October 2026", or any day of it."""
-    short = re.fullmatch(r"(\d{4})[-/.](\d{1,2})", text)
-    if short:
-        return read_day(f"{short[1]}-{short[2]}-01") if 1 <= int(short[2]) <= 12 else None
-    day = read_day(text) or read_day(f"1 {text}")
+    day = read_month(text) or read_day(text)
     return day.replace(day=1) if day else None

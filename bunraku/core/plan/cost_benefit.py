@@ -15,10 +15,6 @@ COMMON_SPREAD = 0.25
 """Standard deviation of ln of what errs for all pieces at once: shares of clicks, the value of one,
 how fast an outlet's pieces settle. However many the pieces, it does not even out."""
 
-LEAST_OF_ASSUMED, MOST_OF_ASSUMED = 0.04, 1.9
-"""Times what a piece is worth at an assumed chance of 50%, where the true one is 2% or 95%. Between
-them anything is possible, and for all such pieces alike: they have one outlet."""
-
 
 @dataclass(frozen=True)
 class Outlay:
@@ -26,8 +22,8 @@ class Outlay:
     the cost of these; how many pieces are of `unknown` value, which count as nothing; `few`, places
     of the pieces that bring four fifths of it for fewest hours, with their value and hours;
     `times`, by how much more a click would have to be worth for the plan to pay, 0 where it does or
-    can never; `assumed`, pieces whose chance is nothing but an assumption: where there is one, low
-    and high are the limits of what is possible."""
+    can never; `estimated`, pieces whose chance is an estimate without a results page: low and high
+    go as far as their chances do."""
 
     value: float
     low: float
@@ -39,7 +35,7 @@ class Outlay:
     few_value: float
     few_hours: float
     times: float
-    assumed: int = 0
+    estimated: int = 0
 
     @property
     def pays(self) -> bool:
@@ -53,18 +49,19 @@ def outlay_of(
     chance: Floats,
     hours: Floats,
     hour_value: float,
-    assumed: NDArray[np.bool_] | None = None,
+    reach: Floats | None = None,
 ) -> Outlay:
     """What a plan brings for its hours.
 
     Parameters: `value` (n,) of each piece over the horizon, in its month, NaN counts as nothing;
     `spread` (n,), standard deviation of ln searches, NaN counts as 0.5; `chance` (n,) of page one,
     NaN counts as even; `hours` (n,); `hour_value`, what an hour is worth, in the same currency;
-    `assumed` (n,), whether nothing but an assumption is behind the chance. Returns: `Outlay`.
-    Formula: pieces apart from each other: one shows on page one with its chance and brings then
-    what it brings on average there, times a log-normal of searches; variances add up, and the sum
-    is taken for log-normal with the same mean, `COMMON_SPREAD` wider. Raises: `ValueError` for
-    shapes that do not match. Cost: n log n.
+    `reach` (n, 2), an estimated chance's low and high over its middle, NaN where it is read from a
+    page; they are taken to err alike, since they have one outlet. Returns: `Outlay`. Formula:
+    pieces apart from each other: one shows on page one with its chance and brings then what it
+    brings on average there, times a log-normal of searches; variances add up, and the sum is taken
+    for log-normal with the same mean, `COMMON_SPREAD` wider. Raises: `ValueError` for shapes that
+    do not match. Cost: n log n.
     """
     if not (value.shape == spread.shape == chance.shape == hours.shape):
         raise ValueError("value, spread, chance and hours are (n,)")
@@ -78,12 +75,14 @@ def outlay_of(
     middle = total * np.exp(-(sigma**2) / 2)
     few = _few(worth, hours, total)
     cost = spent * hour_value
-    guesses = np.zeros(len(worth), dtype=bool) if assumed is None else assumed
-    sure = 1.0 if total <= 0 else float(worth[~guesses].sum()) / total
+    reaches = np.full((len(worth), 2), np.nan) if reach is None else reach
+    estimated = np.asarray(np.isfinite(reaches).all(axis=1))
+    times = np.where(estimated[:, None], reaches, 1.0)
+    least, most = (worth @ times) / total if total > 0 else (1.0, 1.0)
     return Outlay(
         value=total,
-        low=float(middle * np.exp(-INTERVAL_Z * sigma)) * (sure + LEAST_OF_ASSUMED * (1 - sure)),
-        high=float(middle * np.exp(INTERVAL_Z * sigma)) * (sure + MOST_OF_ASSUMED * (1 - sure)),
+        low=float(middle * np.exp(-INTERVAL_Z * sigma)) * float(least),
+        high=float(middle * np.exp(INTERVAL_Z * sigma)) * float(most),
         hours=spent,
         cost=cost,
         unknown=int(np.isnan(value).sum()),
@@ -91,7 +90,7 @@ def outlay_of(
         few_value=float(worth[list(few)].sum()),
         few_hours=float(hours[list(few)].sum()),
         times=cost / total if 0 < total < cost else 0.0,
-        assumed=int((guesses & (worth > 0)).sum()),
+        estimated=int((estimated & (worth > 0)).sum()),
     )
 
 

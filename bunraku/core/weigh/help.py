@@ -98,8 +98,9 @@ HELP = {
     "chance": HelpText(
         "The estimated probability that you reach page one, once settled.",
         "Your strength is compared with that of each of the ten results, allowing for error "
-        "on both sides. Without a results page it is based on your file or your estimate; "
-        "otherwise 50% is assumed and the verdict is never Go.",
+        "on both sides. If your page ranks in the top 20 already, it is based on that position. "
+        "Without a results page it is estimated from searches, bids and wording: a range, and "
+        "never a Go.",
         "Above 50% is promising; see what it is based on.",
     ),
     "guess": HelpText(
@@ -124,7 +125,8 @@ HELP = {
     ),
     "worth": HelpText(
         "Estimated value a month, once settled.",
-        "Expected visits times the value of one, times topic match and your priority.",
+        "Expected visits times the value of one, times topic match and your priority. If your page "
+        "ranks already, only the visits it would gain count.",
         "Sort by it; raise the priority of what matters to you.",
     ),
     "verdict": HelpText(

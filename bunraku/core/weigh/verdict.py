@@ -39,23 +39,26 @@ def verdicts(
     chance: Floats,
     worth: Floats,
     at: Thresholds,
-    assumed: NDArray[np.bool_] | bool = False,
+    *,
+    estimated: NDArray[np.bool_] | bool = False,
+    at_top: NDArray[np.bool_] | bool = False,
 ) -> NDArray[np.int64]:
     """Verdict of each keyword, as an index into `VERDICTS`; 0 where a figure that decides is
     missing.
 
     Parameters: `volume`, `chance`, `worth` (n,), NaN unknown; `at`, the project's thresholds;
-    `assumed` (n,) or for all, whether nothing but an assumption is behind the chance. Returns:
-    (n,). Skip: too few searches, whatever else is known. Hard: the chance is under the Try
-    threshold. Go: chance and worth reach theirs, and the chance is not assumed. Try: all others. An
-    unknown worth does not stop a verdict but keeps it from Go. Raises: nothing.
+    `estimated` (n,) or for all, whether the chance is estimated from signs beside the results page;
+    `at_top`, whether a page of one's own stands so far up that nothing is left to win. Returns:
+    (n,). Skip: too few searches, whatever else is known, or at the top. Hard: the chance is under
+    the Try threshold. Go: chance and worth reach theirs, and the chance is not estimated. Try: all
+    others. An unknown worth does not stop a verdict but keeps it from Go. Raises: nothing.
     """
     known = np.isfinite(volume) & np.isfinite(chance)
-    skip = volume < at.least_volume
-    # An assumption neither raises nor lowers a verdict.
-    settled = known & ~skip & ~np.asarray(assumed)
-    hard = settled & (chance < at.try_chance)
-    go = settled & (chance >= at.go_chance) & (np.nan_to_num(worth) >= at.least_worth)
+    skip = (volume < at.least_volume) | np.asarray(at_top)
+    hard = known & ~skip & (chance < at.try_chance)
+    # Nobody looked at who stands there: that is a reason to look, not to write.
+    seen = known & ~skip & ~np.asarray(estimated)
+    go = seen & (chance >= at.go_chance) & (np.nan_to_num(worth) >= at.least_worth)
     result = np.where(known, 2, 0)
     # The last one wins: too few searches outweigh any chance.
     for mask, code in ((go, 1), (hard, 3), (skip, 4)):

@@ -6,8 +6,9 @@ from dataclasses import dataclass, field
 import numpy as np
 from numpy.typing import NDArray
 
-from bunraku.core.weigh.assumed import ASSUMED, rests_on, stand_in
+from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.core.weigh.chance import Outlook, difficulty, outlook, own_strength
+from bunraku.core.weigh.difficulty_signs import Signs, likely_difficulties
 from bunraku.core.weigh.intent import Intents, Names, read_intents
 from bunraku.core.weigh.page import PageFacts, openness, strength, title_matches, weakest
 from bunraku.core.weigh.page_signs import PageSigns
@@ -16,6 +17,17 @@ from bunraku.core.weigh.season import Seasons, read_seasons
 from bunraku.core.weigh.trust import Learned
 from bunraku.core.weigh.verdict import Thresholds, hands, verdicts
 from bunraku.core.weigh.volume import TakenAs, Told, taken_as
+from bunraku.core.weigh.without_page import (
+    AT_TOP,
+    OWN,
+    SIGNS,
+    Beside,
+    as_it_stands,
+    estimate,
+    rests_on,
+    stand_in,
+    with_estimate,
+)
 from bunraku.core.weigh.worth import click_value, expected_clicks, open_share, worth
 
 Floats = NDArray[np.float64]
@@ -60,11 +72,13 @@ class Evidence:
     signs: PageSigns
     features: Sequence[Sequence[str]]
     ads: Floats
-    # Difficulty that a file told, the person's guesses at the chance, and whether a chance that
-    # nothing is known of is taken for even.
+    # Difficulty that a file states, ad competition, one's own average position; the person's
+    # guesses at the chance, and whether a source could read results pages.
     difficulty_told: Floats
+    competition: Floats
+    own_position: Floats
     guesses: Sequence[str]
-    assume: bool = False
+    could_read: bool = True
 
 
 @dataclass(frozen=True)
@@ -77,6 +91,7 @@ class Figures:
     intent_names: list[str]
     strengths: Floats
     difficulty: Floats
+    beside: Beside
     rests: NDArray[np.int64]
     title_matches: NDArray[np.int64]
     weakest: Floats
@@ -87,9 +102,12 @@ class Figures:
 
 @dataclass(frozen=True)
 class OutletFigures:
-    """What n keywords are to one outlet, as arrays in the order of the evidence."""
+    """What n keywords are to one outlet, as arrays in the order of the evidence; the interval of
+    the chance is NaN where the chance is no estimate."""
 
     outlook: Outlook
+    chance_low: Floats
+    chance_high: Floats
     clicks: Floats
     worth: Floats
     verdict: NDArray[np.int64]
@@ -125,6 +143,13 @@ def weigh(evidence: Evidence, standpoint: Standpoint, learned: Learned) -> Figur
     strengths = strength(evidence.page, channel)
     of_page = difficulty(strengths, channel)
     told = evidence.difficulty_told
+    beside = Beside(
+        told,
+        evidence.own_position,
+        evidence.guesses,
+        _likely(evidence, volume.value, intents, channel),
+        evidence.could_read,
+    )
     return Figures(
         volume=volume,
         seasons=read_seasons(
@@ -135,7 +160,8 @@ def weigh(evidence: Evidence, standpoint: Standpoint, learned: Learned) -> Figur
         intent_names=names,
         strengths=strengths,
         difficulty=np.where(np.isnan(of_page), told, of_page),
-        rests=rests_on(np.isfinite(of_page), told, evidence.guesses, assume=evidence.assume),
+        beside=beside,
+        rests=rests_on(np.isfinite(of_page), beside),
         title_matches=title_matches(evidence.page),
         weakest=weakest(strengths),
         openness=openness(volume.value, evidence.signs.phrase_pages),
@@ -167,28 +193,56 @@ def weigh_for_outlet(
     count = len(evidence.texts)
     own = unknown if standing is None else own_strength(standing, count, channel, pull)
     own = np.clip(own + stronger, 0, 100)
-    strengths = figures.strengths
-    if standing is not None:
-        told, guesses = evidence.difficulty_told, evidence.guesses
-        strengths = stand_in(strengths, own, told, guesses, figures.rests, channel)
-    expected = outlook(strengths, own, channel, sharpness=sharpness)
+    strengths, beside, rests = figures.strengths, figures.beside, figures.rests
+    if standing is None:
+        rests = np.zeros(count, dtype=np.int64)
+    strengths = stand_in(strengths, own, beside, rests, channel)
+    estimated = estimate(own, beside, rests, channel)
+    expected = with_estimate(outlook(strengths, own, channel, sharpness=sharpness), estimated)
     volume = figures.volume.value
     clicks = expected_clicks(volume, expected.positions, figures.open_share, channel)
-    money = worth(clicks, figures.value_of_click, evidence.fit, evidence.priority)
-    assumed = figures.rests == ASSUMED
+    # A page that is there already brings what it brings: only what is won on top is worth the work.
+    today = as_it_stands(np.where(rests == OWN, beside.own_position, np.inf))
+    won = clicks - expected_clicks(volume, today, figures.open_share, channel)
+    money = worth(np.maximum(won, 0.0), figures.value_of_click, evidence.fit, evidence.priority)
+    verdict = verdicts(
+        volume,
+        expected.page_one,
+        money,
+        at,
+        estimated=rests == SIGNS,
+        at_top=(rests == OWN) & (beside.own_position <= AT_TOP),
+    )
     return OutletFigures(
         outlook=expected,
+        chance_low=estimated.low,
+        chance_high=estimated.high,
         clicks=clicks,
         worth=money,
-        verdict=verdicts(volume, expected.page_one, money, at, assumed),
-        # What is only assumed is drawn as what is missing.
-        hands=hands(
-            volume,
-            np.where(assumed, np.nan, expected.page_one),
-            np.where(assumed, np.nan, money),
-            at,
-        ),
+        verdict=verdict,
+        hands=hands(volume, expected.page_one, money, at),
     )
+
+
+def _likely(evidence: Evidence, volume: Floats, intents: Intents, channel: str) -> Floats:
+    """Difficulties that such keywords have, by what is known beside their pages."""
+    return likely_difficulties(
+        Signs(
+            volume,
+            evidence.cpc,
+            evidence.competition,
+            evidence.words,
+            buying_of(intents),
+            intents.local,
+        ),
+        channel,
+    )
+
+
+def buying_of(intents: Intents) -> Floats:
+    """How likely keywords are of people who compare or buy, (n,) 0-1. Raises: nothing."""
+    places = [INTENTS.index(name) for name in ("commercial", "transactional")]
+    return np.asarray(intents.probability[:, places].sum(axis=1), dtype=np.float64)
 
 
 def months_of(series: Floats, average: Floats, index: Floats, volume: Floats) -> Floats:

@@ -7,7 +7,6 @@ from django.db.models import Avg, Count, F, Q, Sum
 from bunraku.core.cluster.members import why_alone, why_member
 from bunraku.core.text.folding import fold
 from bunraku.core.text.labelled_phrases import INTENTS
-from bunraku.core.weigh.assumed import ASSUMED
 from bunraku.server.cluster.actions import find_cluster
 from bunraku.server.cluster.clustering import packed_pages
 from bunraku.server.cluster.models import Cluster, Pin
@@ -19,8 +18,7 @@ from bunraku.server.sheet.ordering import ordered
 SUMS: dict[str, Any] = {
     "volume": Sum("volume"),
     "worth": Sum("worth"),
-    # What is only assumed is not known.
-    "chance": Avg("chance", filter=~Q(chance_from=ASSUMED)),
+    "chance": Avg("chance"),
     "difficulty": Avg("difficulty"),
 }
 """What the members of a cluster add up to, by name."""

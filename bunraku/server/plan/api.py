@@ -164,6 +164,7 @@ def make(request: ProjectRequest, project_id: ProjectId, given: PiecesIn) -> Any
             [(pair.cluster_id, pair.other_cluster) for pair in given.apart if pair.other_cluster],
             [(pair.cluster_id, pair.other_piece) for pair in given.apart if pair.other_piece],
             given.off_topic,
+            given.new_pages,
         ),
     )
     return {**made.__dict__, "made": len(made.pieces)}

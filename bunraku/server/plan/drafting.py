@@ -8,19 +8,27 @@ from bunraku.core.gather.brands import BrandMatcher
 from bunraku.core.gather.topic_match import EVEN
 from bunraku.core.gather.year_refresh import for_coming_year
 from bunraku.core.plan.calendar import months_ahead
+from bunraku.core.plan.own_pages import HOURS_SHARE
 from bunraku.core.plan.ownership import divide_keywords
 from bunraku.core.plan.pieces import home_page, title_from
 from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.core.weigh.verdict import VERDICTS
+from bunraku.core.weigh.without_page import AT_TOP, OWN_FROM_FIRST
 from bunraku.server.clock import today
 from bunraku.server.cluster.models import Cluster
 from bunraku.server.plan.hours import usual_hours
 from bunraku.server.plan.models import Piece, PieceKeyword
+from bunraku.server.plan.own_pages import LEAST_HOURS, page_of_rows
 from bunraku.server.projects.models import Outlet, Project
-from bunraku.server.sheet.models import IN_PLAY, Row, RowPage
+from bunraku.server.sheet.models import IN_PLAY, Row, RowPage, Scope
 from bunraku.server.sheet.ordering import ordered
 
 OFF_TOPIC = "not about your subject"
+AT_THE_TOP = "at the top with a page of yours"
+IN_PLAN = "with a page of yours that is in the plan"
+SAME_PAGE = "covered by a page improved for another"
+OF_OWN_PAGES = (AT_THE_TOP, IN_PLAN, SAME_PAGE)
+"""Why a cluster makes no piece of its own where a page of one's own ranks for it."""
 
 
 @dataclass(frozen=True)
@@ -39,6 +47,10 @@ class Draft:
     rows: Sequence[Row] = ()
     renewed: str = ""
     """The main keyword with the coming year, where its own is over; empty where it is not."""
+    improves: bool = False
+    """Whether it improves a page of one's own."""
+    address: str = ""
+    """The address of that page; empty where no report names it."""
 
     @property
     def main_row(self) -> Row:
@@ -47,11 +59,16 @@ class Draft:
 
 
 def draft_pieces(
-    project: Project, clusters: Sequence[Cluster], *, off_topic: bool = False
+    project: Project,
+    clusters: Sequence[Cluster],
+    *,
+    off_topic: bool = False,
+    new_pages: bool = False,
 ) -> tuple[list[Draft], dict[str, list[Cluster]]]:
     """Drafts of pieces from clusters, in their order; and the clusters that make none, by reason:
-    those that are not about the project's subject too, unless `off_topic` ones are wanted. Eight
-    queries whatever their number."""
+    those that are not about the project's subject too, unless `off_topic` ones are wanted. Where a
+    page of one's own ranks for the main keyword already, the piece improves it, unless `new_pages`
+    are wanted. Nine queries whatever their number, and one a scope."""
     members = _members(clusters)
     planned = set(Piece.objects.filter(cluster__in=clusters).values_list("cluster_id", flat=True))
     owned = _owners(clusters)
@@ -59,22 +76,72 @@ def draft_pieces(
     outlets = list(project.outlets.all())
     places = BrandMatcher(project.places)
     hours = usual_hours(project)
+    pages = {} if new_pages else _own_pages(clusters, members)
+    in_plan = set(Piece.objects.filter(project=project).values_list("address", flat=True)) - {""}
     drafts: list[Draft] = []
+    by_page: dict[str, int] = {}
     skipped: dict[str, list[Cluster]] = {}
     for cluster in clusters:
         rows = members.get(cluster.pk, [])
         mine, reason = _share_of(cluster, rows, cluster.pk in planned, owned)
         if not reason and not off_topic and not _on_topic(rows):
             reason = OFF_TOPIC
+        ranks = bool(mine) and mine[0] in pages
+        page = pages[mine[0]] if ranks else ""
+        if ranks and not reason:
+            reason = IN_PLAN if page in in_plan else AT_THE_TOP if _is_won(rows, mine) else ""
         if reason:
             skipped.setdefault(reason, []).append(cluster)
             continue
         outlet = project.chosen_among(outlets, cluster.scope.channel)
         draft = _draft(cluster, rows, mine, outlet, features, places, hours)
         owned.update(dict.fromkeys(mine, -cluster.pk))
+        if page in by_page:
+            # One page, one piece: it is improved for the keywords of both clusters.
+            first = drafts[by_page[page]]
+            both = [*first.keywords, *draft.keywords]
+            drafts[by_page[page]] = replace(first, keywords=both, rows=[*first.rows, *draft.rows])
+            skipped.setdefault(SAME_PAGE, []).append(cluster)
+            continue
+        if page:
+            by_page[page] = len(drafts)
+        if ranks:
+            draft = _improving(draft, page, hours)
         title = title_from(draft.title, project.places, cluster.scope.language, project.about)
         drafts.append(replace(draft, title=title))
     return _with_home_pages(project, drafts, hours), skipped
+
+
+def _own_pages(clusters: Sequence[Cluster], members: Mapping[int, Sequence[Row]]) -> dict[int, str]:
+    """Pages of one's own that rank for members of clusters, by row; "" where no report names the
+    page."""
+    by_scope: dict[Scope, list[Row]] = {}
+    for cluster in clusters:
+        for row in members.get(cluster.pk, ()):
+            if row.own_position is not None and row.own_position <= OWN_FROM_FIRST:
+                by_scope.setdefault(cluster.scope, []).append(row)
+    named = {
+        pk: page
+        for scope, rows in by_scope.items()
+        for pk, page in page_of_rows(scope, rows).items()
+    }
+    return {row.pk: named.get(row.pk, "") for rows in by_scope.values() for row in rows}
+
+
+def _is_won(rows: Sequence[Row], mine: Sequence[int]) -> bool:
+    """Whether a page of one's own is at the top for all of a cluster that is searched for."""
+    ranks = [row.own_position for row in rows if row.pk in set(mine) and row.volume]
+    return bool(ranks) and all(place is not None and place <= AT_TOP for place in ranks)
+
+
+def _improving(draft: Draft, page: str, hours: Mapping[str, float]) -> Draft:
+    """A draft as the improvement of a page that ranks for its main keyword."""
+    place = draft.main_row.own_position or 0.0
+    takes = max(round(2 * hours[draft.kind] * HOURS_SHARE["improve"]) / 2, LEAST_HOURS)
+    because = f"your page is at position {place:.0f} for “{draft.main_row.text}” already"
+    return replace(
+        draft, improves=True, address=page, hours=takes, because=because[:200], renewed=""
+    )
 
 
 def _with_home_pages(
@@ -84,7 +151,7 @@ def _with_home_pages(
     itself."""
     by_outlet: dict[int, list[int]] = {}
     for number, draft in enumerate(drafts):
-        if draft.outlet is not None:
+        if draft.outlet is not None and not draft.improves:
             by_outlet.setdefault(draft.outlet.pk, []).append(number)
     have = set(
         Piece.objects.filter(project=project, kind="home").values_list("outlet_id", flat=True)
@@ -192,7 +259,9 @@ def _draft(
 
 def _members(clusters: Sequence[Cluster]) -> dict[int, list[Row]]:
     members: dict[int, list[Row]] = {}
-    rows = Row.objects.filter(cluster__in=[c.pk for c in clusters], state__in=IN_PLAY)
+    rows = Row.objects.filter(
+        cluster__in=[c.pk for c in clusters], state__in=IN_PLAY
+    ).select_related("keyword")
     for row in ordered(rows, "worth", descending=True):
         members.setdefault(row.cluster or 0, []).append(row)
     return members

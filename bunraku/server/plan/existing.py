@@ -2,30 +2,31 @@
 or from one's own report, to be improved."""
 
 import re
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any
 
 from django.db import transaction
 
-from bunraku.core.channels import ClusterFacts, channel_named
 from bunraku.core.plan.pieces import title_from
 from bunraku.core.text import content_stems, identity_key
 from bunraku.core.text.addresses import address_words
-from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.server.database.parts import in_parts
 from bunraku.server.errors import BunrakuError
 from bunraku.server.journal.recorder import Recorder
 from bunraku.server.plan.hours import usual_hours
 from bunraku.server.plan.models import Piece, PieceKeyword
+from bunraku.server.plan.own_pages import OwnPage, kind_of_page, own_pages
 from bunraku.server.projects.models import Project
-from bunraku.server.readings.kinds import OWN_REPORT
-from bunraku.server.readings.known import readings_on
 from bunraku.server.sentences import plural
 from bunraku.server.sheet.models import IN_PLAY, Row, Scope
 from bunraku.server.sheet.ordering import ordered
 from bunraku.server.sheet.scopes import scope_of
 
+UNKNOWN = "it exists already and is to be improved"
+"""Why a piece is made of a page that no report says anything of."""
+MONTHS_COUNTED = 12
+"""Months in which work on a page is to earn its hours."""
 MOST_PAGES = 500
 """Pages brought in at once, and told of from one's own report."""
 _ADDRESS = re.compile(r"(?:https?://)?[\w-]+(?:\.[\w-]+)+(?:[/?#]\S*)?")
@@ -62,26 +63,32 @@ def pages_in(text: str) -> list[Page]:
 
 
 def reported_pages(project: Project, channel: str) -> list[dict[str, Any]]:
-    """Pages of one's own report that no piece stands for: the keyword that brings each most clicks,
-    and how many queries show it. Those of most clicks first."""
-    scope = scope_of(project, channel)
-    there = set(Piece.objects.filter(project=project).values_list("address", flat=True))
-    pages: dict[str, dict[str, Any]] = {}
-    for row, address in _reported(scope):
-        told = pages.setdefault(
-            address, {"address": address, "keyword": row.text, "queries": 0, "clicks": 0.0}
-        )
-        told["queries"] += 1
-        told["clicks"] += row.own_clicks or 0.0
-    found = [page for address, page in pages.items() if address not in there]
-    return sorted(found, key=lambda page: (-page["clicks"], page["address"]))[:MOST_PAGES]
+    """Pages of one's own report that no piece covers, with what to do with each and why; those of
+    most to be won first."""
+    return [
+        {
+            "address": page.address,
+            "keyword": page.rows[0].text,
+            "queries": len(page.rows),
+            "clicks": page.clicks,
+            "advice": page.advice.what,
+            "why": page.why,
+            "visits": round(page.advice.visits, 1),
+            "worth": page.worth,
+            "hours": page.hours,
+            "pays": None
+            if page.worth is None or not page.hours
+            else page.worth * MONTHS_COUNTED >= page.hours * project.hour_value,
+        }
+        for page in own_pages(project, channel)[:MOST_PAGES]
+    ]
 
 
 def bring_in(project: Project, channel: str, pages: Sequence[Page]) -> Brought:
-    """Make pieces of pages that exist, each with its address and the keyword that it is about: of
-    one's own report that of most clicks, else the one that its address says. One that is the main
-    keyword of a piece already has that piece improve the page. Raises: invalid_input for none or
-    more than `MOST_PAGES`."""
+    """Make pieces of pages that exist, each with its address and the keywords that it is about: of
+    one's own report those that it is the main page for, first the one with most to be won, else the
+    one that its address says. Where a piece owns the first one already, that piece improves the
+    page. Raises: invalid_input for none or more than `MOST_PAGES`."""
     if not pages or len(pages) > MOST_PAGES:
         message = f"Enter 1 to {MOST_PAGES} URLs, one per line."
         raise BunrakuError("invalid_input", message, field="text")
@@ -91,7 +98,8 @@ def bring_in(project: Project, channel: str, pages: Sequence[Page]) -> Brought:
     hours = usual_hours(project)
     brought = Brought()
     with transaction.atomic():
-        about = _about(scope, pages)
+        reported = {page.address: page for page in own_pages(project, channel)}
+        about = _about(scope, pages, reported)
         owned = {
             keyword.keyword_id: keyword
             for keyword in PieceKeyword.objects.select_related("piece").filter(scope=scope)
@@ -109,7 +117,8 @@ def bring_in(project: Project, channel: str, pages: Sequence[Page]) -> Brought:
                     owner.piece.save(update_fields=["address", "improves"])
                     brought.linked += 1
                     continue
-                kind = _kind_of(channel, page, row)
+                known = reported.get(page.address)
+                kind = known.kind if known else kind_of_page(channel, page.address, row)
                 piece = Piece.objects.create(
                     project=project,
                     scope=scope,
@@ -117,51 +126,33 @@ def bring_in(project: Project, channel: str, pages: Sequence[Page]) -> Brought:
                     title=page.title
                     or title_from(row.text, project.places, scope.language, project.about),
                     kind=kind,
-                    because="it exists already and is to be improved",
-                    hours=hours[kind],
+                    because=(known.why if known else UNKNOWN)[:200],
+                    hours=known.hours or hours[kind] if known else hours[kind],
                     address=page.address,
                     improves=True,
                 )
-                owner = PieceKeyword.objects.create(
-                    piece=piece, scope=scope, keyword_id=row.keyword_id, main=True
-                )
-                owned[row.keyword_id] = owner
-                journal.made([piece, owner])
+                rows = known.rows if known else [row]
+                made = [
+                    PieceKeyword(
+                        piece=piece,
+                        scope=scope,
+                        keyword_id=served.keyword_id,
+                        main=served.keyword_id == row.keyword_id,
+                    )
+                    for served in rows
+                    if served.keyword_id not in owned
+                ]
+                for owner in made:
+                    owner.save(force_insert=True)
+                    owned[owner.keyword_id] = owner
+                journal.made([piece, *made])
                 brought.made += 1
     return brought
 
 
-def _kind_of(channel: str, page: Page, row: Row) -> str:
-    """A site's address without a path is its home page; else as its keyword asks for."""
-    home = channel_named(channel).home
-    if home and not address_words(page.address).strip("/"):
-        return home
-    intents = [INTENTS[row.intent]] if row.intent >= 0 else []
-    return channel_named(channel).suggest(ClusterFacts(intents, float(row.local))).kind
-
-
-def _reported(scope: Scope) -> list[tuple[Row, str]]:
-    """Rows of one's own report with the page that shows for each, those of most clicks first."""
-    if not scope.pk:
-        return []
-    rows = list(
-        scope.rows.select_related("keyword").filter(own_impressions__isnull=False)
-        | scope.rows.select_related("keyword").filter(own_clicks__isnull=False)
-    )
-    keys = [row.keyword.key for row in rows]
-    known = readings_on(scope, [OWN_REPORT], keys) if keys else ()
-    # A later report on a query takes the place of an earlier one.
-    told = {reading.term: str((reading.payload or {}).get("page") or "") for reading in known}
-    found = [(row, told.get(row.keyword.key, "")) for row in rows]
-    found.sort(key=lambda one: (-(one[0].own_clicks or 0.0), one[0].pk))
-    return [(row, page) for row, page in found if page]
-
-
-def _about(scope: Scope, pages: Sequence[Page]) -> dict[str, Row]:
+def _about(scope: Scope, pages: Sequence[Page], reported: Mapping[str, OwnPage]) -> dict[str, Row]:
     """The row that each page is about, where one is known."""
-    found: dict[str, Row] = {}
-    for row, address in _reported(scope):
-        found.setdefault(address, row)
+    found = {address: page.rows[0] for address, page in reported.items()}
     for say in (_last_words, lambda page: page.title):
         said = {page.address: say(page) for page in pages if page.address not in found}
         found |= _by_words(scope, {address: text for address, text in said.items() if text})

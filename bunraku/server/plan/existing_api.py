@@ -1,6 +1,6 @@
 """Pieces that exist already, over HTTP."""
 
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal
 
 from ninja import Field, Query, Router, Schema
 
@@ -18,18 +18,25 @@ class OfChannel(Schema):
 
 
 class ReportedPageOut(Schema):
-    """A page of one's own report: the keyword that brings it most clicks, and how many queries show
-    it, with their clicks."""
+    """A page of one's own report: the keyword that it is about, how many queries show it, with
+    their clicks; what to do with it and why, visits a month that this would add, what they are
+    worth a month (null: unknown), the hours that it takes, and whether a year of it earns them."""
 
     address: str
     keyword: str
     queries: int
     clicks: float
+    advice: Literal["improve", "merge", "refresh", "leave"]
+    why: str
+    visits: float
+    worth: float | None
+    hours: float
+    pays: bool | None
 
 
 @router.get("/plan/existing", response=list[ReportedPageOut], auth=READS, url_name="reported_pages")
 def reported(request: ProjectRequest, project_id: ProjectId, asked: Query[OfChannel]) -> Any:
-    """Pages of one's own report that no piece stands for."""
+    """Pages of one's own report that no piece covers, and what to do with each."""
     return reported_pages(request.project, asked.channel)
 
 

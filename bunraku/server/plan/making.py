@@ -25,13 +25,15 @@ MOST_CLUSTERS = 1_000
 class Wishes:
     """What the person decided before planning: clusters that the piece of another cluster, or a
     piece that is there, serves too; those meant to stay apart from another cluster's piece or one
-    that is there; and whether those are wanted that are not about the subject."""
+    that is there; whether those are wanted that are not about the subject; and whether new pages
+    are wanted where one's own rank already."""
 
     into_clusters: Mapping[int, int] = field(default_factory=dict)
     into_pieces: Mapping[int, int] = field(default_factory=dict)
     apart_clusters: Sequence[tuple[int, int]] = ()
     apart_pieces: Sequence[tuple[int, int]] = ()
     off_topic: bool = False
+    new_pages: bool = False
 
 
 @dataclass(frozen=True)
@@ -59,7 +61,9 @@ def make_pieces(
     wishes = wishes or Wishes()
     with transaction.atomic():
         clusters = clusters_of(project, cluster_ids)
-        drafts, skipped = draft_pieces(project, clusters, off_topic=wishes.off_topic)
+        drafts, skipped = draft_pieces(
+            project, clusters, off_topic=wishes.off_topic, new_pages=wishes.new_pages
+        )
         if not drafts:
             raise _nothing_made(skipped)
         taken = [draft for draft in drafts if draft.cluster.pk in wishes.into_pieces]
@@ -144,7 +148,10 @@ def _nothing_made(skipped: Mapping[str, Sequence[Cluster]]) -> BunrakuError:
 
 def _store_drafts(project: Project, drafts: Sequence[Draft]) -> list[Piece]:
     """Store drafts in as many queries whatever their number."""
-    names = ("scope", "outlet", "cluster", "title", "kind", "because", "hours")
+    names = (
+        *("scope", "outlet", "cluster", "title", "kind", "because", "hours"),
+        *("address", "improves"),
+    )
     rows = (
         (
             draft.cluster.scope_id,
@@ -154,6 +161,8 @@ def _store_drafts(project: Project, drafts: Sequence[Draft]) -> list[Piece]:
             draft.kind,
             draft.because,
             draft.hours,
+            draft.address,
+            draft.improves,
         )
         for draft in drafts
     )

@@ -32,22 +32,26 @@ class ApartIn(Schema):
 
 
 class PiecesIn(ClustersIn):
-    """Clusters to make pieces of: which of them join another, which are meant to be two, and
-    whether those are wanted that are not about the project's subject."""
+    """Clusters to make pieces of: which of them join another, which are meant to be two, whether
+    those are wanted that are not about the project's subject, and whether new pages are wanted
+    where one's own rank already."""
 
     joined: list[JoinIn] = Field([], max_length=MOST_CLUSTERS)
     apart: list[ApartIn] = Field([], max_length=MOST_CLUSTERS)
     off_topic: bool = False
+    new_pages: bool = False
 
 
 class DraftOut(Schema):
-    """A piece that a cluster would make; `renewed` is its main keyword with the coming year."""
+    """A piece that a cluster would make; `renewed` is its main keyword with the coming year,
+    `improves`, whether it improves a page of one's own."""
 
     cluster_id: int
     title: str
     kind_name: str
     main: str
     renewed: str
+    improves: bool
     keywords: int
     volume: float | None
     worth: float | None
@@ -84,12 +88,24 @@ class OffTopicOut(Schema):
     name: str
 
 
+class OwnPageOut(Schema):
+    """A cluster that a page of one's own ranks for: whether it is improved (else it is left alone,
+    or in the plan already), and its address ("" where no report names it)."""
+
+    cluster_id: int
+    name: str
+    improves: bool
+    address: str
+
+
 class PreviewOut(Schema):
-    """What planning some clusters would make: drafts, those that would fight, those that are not
-    about the subject, and how many are skipped besides, by reason."""
+    """What planning some clusters would make: drafts, those that would fight, those that a page of
+    one's own ranks for, those that are not about the subject, and how many are skipped besides, by
+    reason."""
 
     drafts: list[DraftOut]
     groups: list[GroupOut]
+    own: list[OwnPageOut]
     off_topic: list[OffTopicOut]
     skipped: dict[str, int]
 
@@ -109,7 +125,7 @@ class OutlayOut(Schema):
     it with 80 %, for how many hours and at what cost; how many of them have an unknown worth and
     count as nothing; how many pieces bring four fifths of it;
     how many times more a click would have to be worth for it to pay (0: it does, or never can); how
-    many of them have a chance that is only assumed: then the interval is what is possible."""
+    many of them have a chance that is estimated without a results page."""
 
     value: float
     low: float
@@ -122,7 +138,7 @@ class OutlayOut(Schema):
     few_value: float
     few_hours: float
     times: float
-    assumed: int
+    estimated: int
 
     @staticmethod
     def resolve_few(outlay: Any) -> int:

@@ -14,8 +14,8 @@ from bunraku.core.channels import KINDS
 from bunraku.core.plan.cost_benefit import Outlay, outlay_of
 from bunraku.core.plan.scheduling import fit_greedily
 from bunraku.core.plan.smoothing import next_hours
-from bunraku.core.weigh.assumed import ASSUMED
 from bunraku.core.weigh.rough import INTERVAL_Z
+from bunraku.core.weigh.without_page import SIGNS
 from bunraku.server.cluster.models import Cluster
 from bunraku.server.plan.build_problem import fitting_problem
 from bunraku.server.plan.competing import mains_of_drafts, mains_of_pieces, rivalries_among
@@ -116,8 +116,15 @@ def _outlay(project: Project, plan: Sequence[PieceFigures]) -> Outlay:
         np.array([np.nan if r.chance is None else r.chance for r in mains], dtype=np.float64),
         problem.hours,
         project.hour_value,
-        np.array([row.chance_from == ASSUMED for row in mains], dtype=bool),
+        np.array([_reach(row) for row in mains], dtype=np.float64).reshape(-1, 2),
     )
+
+
+def _reach(row: Row) -> tuple[float, float]:
+    """An estimated chance's low and high over its middle; NaN where a page was read."""
+    if row.chance_from != SIGNS or not row.chance or row.chance_low is None:
+        return math.nan, math.nan
+    return row.chance_low / row.chance, (row.chance_high or row.chance) / row.chance
 
 
 def _spread(row: Row) -> float:

@@ -6,9 +6,9 @@ from collections.abc import Sequence
 from typing import Any
 
 from bunraku.core.text.labelled_phrases import INTENTS
-from bunraku.core.weigh.assumed import RESTS_ON
 from bunraku.core.weigh.season import TRENDS
 from bunraku.core.weigh.verdict import VERDICTS
+from bunraku.core.weigh.without_page import RESTS_ON
 from bunraku.server.sheet.column import Column
 from bunraku.server.sheet.declaring import (
     CLICKS,
@@ -115,7 +115,7 @@ COLUMNS: tuple[Column, ...] = (
         "chance_from",
         "Chance based on",
         "page: the results page; file: the difficulty in your file; guess: your own estimate; "
-        "assumed: nothing is known, so 50% is assumed.",
+        "own: your position in your search performance report; signs: searches, bids and wording.",
         names=RESTS_ON,
         export="Chance based on",
     ),
@@ -223,6 +223,22 @@ COLUMNS: tuple[Column, ...] = (
         export="Chance of page one (0-1)",
         digits=3,
         figure="chance",
+    ),
+    number(
+        "chance_low",
+        "Chance, at least",
+        "Low end of an estimated chance; empty where it comes from a results page.",
+        **SHARE,
+        export="Chance of page one, low (0-1)",
+        digits=3,
+    ),
+    number(
+        "chance_high",
+        "Chance, at most",
+        "High end of an estimated chance; empty where it comes from a results page.",
+        **SHARE,
+        export="Chance of page one, high (0-1)",
+        digits=3,
     ),
     number(
         "position",

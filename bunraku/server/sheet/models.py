@@ -138,7 +138,7 @@ class Row(models.Model):
     volume_disagrees = models.BooleanField(default=False)
     # Whether a reading of a practice source stands behind any of its figures.
     practice = models.BooleanField(default=False)
-    # What its chance rests on (see core.weigh.assumed).
+    # What its chance rests on (see core.weigh.without_page).
     chance_from = models.PositiveSmallIntegerField(default=0)
     trend = models.PositiveSmallIntegerField(default=0)
     change_share = models.FloatField(null=True)
@@ -154,6 +154,9 @@ class Row(models.Model):
     difficulty = models.FloatField(null=True)
     own_strength = models.FloatField(null=True)
     chance = models.FloatField(null=True)
+    # Between what an estimated chance lies; null where it is read from a results page.
+    chance_low = models.FloatField(null=True)
+    chance_high = models.FloatField(null=True)
     position = models.FloatField(null=True)
     weak_spots = models.PositiveSmallIntegerField(null=True)
     title_matches = models.PositiveSmallIntegerField(null=True)
@@ -245,6 +248,8 @@ class Outlook(models.Model):
     outlet = models.ForeignKey(Outlet, on_delete=models.CASCADE, related_name="+")
     own_strength = models.FloatField(null=True)
     chance = models.FloatField(null=True)
+    chance_low = models.FloatField(null=True)
+    chance_high = models.FloatField(null=True)
     position = models.FloatField(null=True)
     weak_spots = models.PositiveSmallIntegerField(null=True)
     clicks = models.FloatField(null=True)

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from django.db import transaction
 
 from bunraku.core.channels import ChannelId
-from bunraku.core.weigh.assumed import GUESSES
+from bunraku.core.weigh.without_page import GUESSES
 from bunraku.server.database.parts import in_parts
 from bunraku.server.errors import BunrakuError
 from bunraku.server.jobs.actions import start_job

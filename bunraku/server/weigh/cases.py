@@ -1,17 +1,22 @@
 """A keyword as the case that its verdict is made of."""
 
+from typing import Any
+
 import numpy as np
 
-from bunraku.core.weigh.assumed import RESTS_ON, stand_in
+from bunraku.core.weigh.difficulty_signs import Signs, likely_difficulties
+from bunraku.core.weigh.intent import read_intents
+from bunraku.core.weigh.judging import Case
 from bunraku.core.weigh.page import PAGE_ONE
-from bunraku.core.weigh.reasons import BASES, Case
-from bunraku.core.weigh.weighing import Standpoint
+from bunraku.core.weigh.reasons import BASES
+from bunraku.core.weigh.weighing import Standpoint, buying_of
+from bunraku.core.weigh.without_page import RESTS_ON, Beside, Estimate, estimate, stand_in
 from bunraku.core.weigh.worth import PRIORITY, open_share
 from bunraku.server.readings.buying import price_of_kind
 from bunraku.server.readings.known import Payload
 from bunraku.server.readings.providers import sources
 from bunraku.server.sheet.models import Decision, Row
-from bunraku.server.weigh.evidence import strengths_on
+from bunraku.server.weigh.evidence import read_as, strengths_on
 from bunraku.server.weigh.measuring import MEASURED
 
 
@@ -25,17 +30,14 @@ def case_of(
     if page is not None:
         seen = strengths_on([(row.text, page)], standpoint)[0]
         strengths = seen if np.isfinite(seen).any() else None
+    estimated: Estimate | None = None
     if rests in BASES and row.own_strength is not None:
-        guess = decision.guess if decision else ""
-        told = np.nan if row.difficulty is None else row.difficulty
-        strengths = stand_in(
-            np.full((1, PAGE_ONE), np.nan),
-            np.array([row.own_strength]),
-            np.array([told]),
-            [guess],
-            np.array([row.chance_from]),
-            row.scope.channel,
-        )[0]
+        own, code = np.array([row.own_strength]), np.array([row.chance_from])
+        beside = _beside(row, decision, standpoint)
+        unread = np.full((1, PAGE_ONE), np.nan)
+        strengths = stand_in(unread, own, beside, code, row.scope.channel)[0]
+        if rests in ("signs", "own"):
+            estimated = estimate(own, beside, code, row.scope.channel)
     asked = any(sources(project)[what] for what in MEASURED)
     return Case(
         channel=row.scope.channel,
@@ -49,7 +51,32 @@ def case_of(
         rests=rests if rests in BASES else "page",
         untold=page is not None and strengths is None,
         sharpness=standpoint.sharpness,
+        estimate=estimated,
+        own_position=row.own_position,
         price=sum(price_of_kind(project, what) for what in MEASURED) / 10 if asked else None,
+    )
+
+
+def _beside(row: Row, decision: Decision | None, standpoint: Standpoint) -> Beside:
+    """What the row keeps of what is known beside its results page."""
+
+    def one(value: float | None) -> "np.ndarray[Any, np.dtype[np.float64]]":
+        return np.array([np.nan if value is None else value], dtype=np.float64)
+
+    intents = read_intents(read_as([row]), [[]], standpoint.language, standpoint.names)
+    signs = Signs(
+        one(row.volume),
+        one(row.cpc),
+        one(row.ad_competition),
+        np.array([row.words]),
+        buying_of(intents),
+        intents.local,
+    )
+    return Beside(
+        one(row.difficulty),
+        one(row.own_position),
+        [decision.guess if decision else ""],
+        likely_difficulties(signs, row.scope.channel),
     )
 
 

@@ -116,8 +116,10 @@ def gather_evidence(
         features=[(page or {}).get("features", []) for page in pages],
         ads=column(pages, "ads"),
         difficulty_told=column(bands, "difficulty"),
+        competition=ad_competition(keys, read),
+        own_position=column([read.own.get(key) for key in keys], "position"),
         guesses=[decision.guess if decision else "" for decision in mine],
-        assume=not sources(project)[What.PAGE],
+        could_read=bool(sources(project)[What.PAGE]),
     )
 
 

@@ -4,6 +4,7 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field
 from datetime import date
 
+from bunraku.core.weigh.own_demand import Demand, demand_of
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.kinds import OWN_REPORT
 from bunraku.server.readings.known import Known, Payload, readings_on
@@ -31,6 +32,8 @@ class Readings:
     bands: dict[str, Payload | None] = field(default_factory=dict)
     interest: dict[str, Payload | None] = field(default_factory=dict)
     own: dict[str, Payload | None] = field(default_factory=dict)
+    # Searches as one's own reports let them be worked out, by report.
+    shown: dict[str, dict[str, tuple[date, Demand]]] = field(default_factory=dict)
     pages: dict[str, Payload | None] = field(default_factory=dict)
     # The day a page was read, and how it was when it was read on a day before.
     page_days: dict[str, date] = field(default_factory=dict)
@@ -62,6 +65,16 @@ def latest_of(project: Project, readings: Iterable[Known]) -> Readings:
                 before[reading.term, reading.source] = there
             by_source[reading.source] = (reading.on, reading.payload)
     order = in_order_of_trust(project, names)
+    on = set(order)
+    shown = {
+        term: {
+            name: (said[0], demand)
+            for name, said in by_source.items()
+            if name in on and said[1] and (demand := demand_of(said[1])) is not None
+        }
+        for (what, term), by_source in latest.items()
+        if what == OWN_REPORT
+    }
     telling = {
         name
         for (what, _), by_source in latest.items()
@@ -69,8 +82,8 @@ def latest_of(project: Project, readings: Iterable[Known]) -> Readings:
         for name, (_, payload) in by_source.items()
         if tells_searches(payload)
     }
-    read = Readings(told_by=[name for name in order if name in telling])
-    on = set(order)
+    telling |= {name for by_source in shown.values() for name in by_source}
+    read = Readings(shown=shown, told_by=[name for name in order if name in telling])
     practising = {name for name in order if is_practice(name)}
     into = {What.INTEREST: read.interest, OWN_REPORT: read.own, What.PAGE: read.pages}
     for (what, term), by_source in latest.items():

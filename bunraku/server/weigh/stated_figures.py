@@ -7,6 +7,7 @@ from typing import Any
 
 import numpy as np
 
+from bunraku.core.weigh.own_demand import Demand
 from bunraku.core.weigh.rough import BROAD, EXACT, PHRASE, BroadShare, RoughLevel, rough_volume
 from bunraku.core.weigh.trust import Learned
 from bunraku.core.weigh.volume import ADJUSTS, BESIDE, DEFAULT_SPREAD, STANDS, Told
@@ -39,8 +40,9 @@ def told_of(scope: Scope, keys: Sequence[str], read: Readings) -> Told:
     day = today()
     for row, key in enumerate(keys):
         counts, ranges = read.counts.get(key, {}), read.ranges.get(key, {})
+        shown = read.shown.get(key, {})
         for column, name in enumerate(names):
-            said = _said(counts.get(name), ranges.get(name))
+            said = _said(counts.get(name), ranges.get(name)) or _worked_out(shown.get(name))
             if said is None:
                 continue
             on, payload = said
@@ -72,16 +74,27 @@ def _said(counted: Dated | None, ranged: Dated | None) -> tuple[date, Payload] |
     return max(said, key=lambda dated: (dated[0], "monthly" in dated[1])) if said else None
 
 
+def _worked_out(shown: tuple[date, Demand] | None) -> tuple[date, Payload] | None:
+    """Searches by one's own report, where the same file tells none."""
+    if shown is None:
+        return None
+    return shown[0], {"low": shown[1].low, "high": shown[1].high, "match": "exact"}
+
+
 def months_told(keys: Sequence[str], read: Readings) -> tuple[Any, Any]:
     """Searches month by month of the most trusted source that tells them, and its average."""
     series, average = np.full((len(keys), HISTORY_MONTHS), np.nan), np.full(len(keys), np.nan)
     for row, key in enumerate(keys):
-        by_source = read.counts.get(key, {})
+        by_source, shown = read.counts.get(key, {}), read.shown.get(key, {})
         for name in read.told_by:
             payload = by_source.get(name, (None, None))[1]
             if payload is not None and payload["history"]:
                 average[row] = payload["monthly"]
                 _place(series[row], payload["history"])
+                break
+            if name in shown and (months := shown[name][1].history):
+                average[row] = sum(searches for _, searches in months) / len(months)
+                _place(series[row], months)
                 break
     return series, average
 

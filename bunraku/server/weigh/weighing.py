@@ -198,6 +198,8 @@ def outlook_columns(weighed: OutletFigures, figures: Figures) -> dict[str, list[
     return {
         "own_strength": _rounded(weighed.outlook.own),
         "chance": _rounded(weighed.outlook.page_one),
+        "chance_low": _rounded(weighed.chance_low),
+        "chance_high": _rounded(weighed.chance_high),
         "position": _rounded(weighed.outlook.expected_position),
         "weak_spots": [
             count if known else None for count, known in zip(spots, stands, strict=True)

@@ -57,7 +57,7 @@ export function UpNextPage() {
               )}
               <ul>
                 {told.in_the_way.map((blocked) => {
-                  const { words, button, step } = blockOf(blocked, ownFiles);
+                  const { words, button, step, own } = blockOf(blocked, ownFiles);
                   return (
                     <li
                       key={blocked.what + blocked.channel}
@@ -71,6 +71,7 @@ export function UpNextPage() {
                           projectId: String(projectId),
                           channel: (blocked.channel || channel) as Channel,
                         }}
+                        search={own ? { own } : {}}
                         className={buttonLook("plain")}
                       >
                         {button}

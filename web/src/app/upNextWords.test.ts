@@ -14,6 +14,12 @@ describe("what stands in the way", () => {
     );
     expect(blockOf({ what: "no_outlet", channel: "video", count: 1 }, false).step).toBe("settings");
     expect(blockOf({ what: "unplaced", channel: "", count: 2 }, false).words).toMatch(/^2 pieces/);
+    expect(blockOf({ what: "own_pages", channel: "web", count: 1 }, true)).toEqual({
+      words: "Your pages rank in positions 4 to 20 for 1 query on web search that no piece covers.",
+      button: "Review your pages",
+      step: "plan",
+      own: true,
+    });
   });
   it("knows a project that rests on its own files", () => {
     const nothing = { what: "nothing_gathered", channel: "web", count: 1 } as const;

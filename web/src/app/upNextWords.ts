@@ -6,7 +6,13 @@ import { channelName, type StepId } from "../shared/channels";
 
 type InTheWay = Schemas["InTheWayOut"];
 type Due = Schemas["DueOut"];
-export type Block = { words: string; button: string; step: StepId | "settings" };
+export type Block = {
+  words: string;
+  button: string;
+  step: StepId | "settings";
+  /** Whether one's own pages are reviewed there. */
+  own?: boolean;
+};
 
 export function blockOf({ what, channel, count }: InTheWay, ownFiles: boolean): Block {
   const on = channel ? ` on ${channelName(channel).toLowerCase()} search` : "";
@@ -46,6 +52,13 @@ export function blockOf({ what, channel, count }: InTheWay, ownFiles: boolean): 
         words: `No outlet${on}, so chances cannot be estimated.`,
         button: "Add an outlet",
         step: "settings",
+      };
+    case "own_pages":
+      return {
+        words: `Your pages rank in positions 4 to 20 for ${plural(count, "query", "queries")}${on} that no piece covers.`,
+        button: "Review your pages",
+        step: "plan",
+        own: true,
       };
     case "unplaced":
       return {

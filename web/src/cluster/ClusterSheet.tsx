@@ -27,7 +27,7 @@ import {
 import { clusterColumns } from "./columns";
 import { droppedRows } from "./dragging";
 import { PlanDialog } from "./PlanDialog";
-import { type Preview, toPlan } from "./planning";
+import { NOTHING_MORE, type Preview, toPlan } from "./planning";
 import { clusterIds, useClusterPages, usePlannedClusters } from "./queries";
 import type { Whole } from "./scoreMath";
 import type { ClusterSearch } from "./search";
@@ -261,8 +261,9 @@ function useMaking(projectId: number, chosen: Chosen) {
     mutationFn: () => previewPieces(projectId, [...chosen.ids].slice(0, MOST_AT_ONCE)),
     onSuccess: (preview) => {
       const ids = [...chosen.ids].slice(0, MOST_AT_ONCE);
-      if (preview.groups.length || preview.off_topic.length) setAsked({ preview, ids });
-      else make.mutate(toPlan(ids, [], new Set(), false));
+      if (preview.groups.length || preview.own.length || preview.off_topic.length)
+        setAsked({ preview, ids });
+      else make.mutate(toPlan(ids, [], new Set(), NOTHING_MORE));
     },
   });
   return {

@@ -4,10 +4,18 @@ import { Button } from "../parts/Button";
 import { Checkbox } from "../parts/Checkbox";
 import { count, money, plural } from "../parts/format";
 import { Modal } from "../parts/Modal";
-import { decidable, type Group, type Other, type Preview, piecesOf, toPlan } from "./planning";
+import {
+  decidable,
+  type Group,
+  NOTHING_MORE,
+  type Other,
+  type Preview,
+  piecesOf,
+  toPlan,
+} from "./planning";
 
 /** What planning the chosen clusters needs decided: those that would fight for the same searchers,
- * together, and those that are not about the subject. Keys: m served too, k a piece of its own. */
+ * together, those that a page of one's own ranks for, and those that are not about the subject. Keys: m served too, k a piece of its own. */
 export function PlanDialog({
   preview,
   clusterIds,
@@ -24,9 +32,9 @@ export function PlanDialog({
   onClose: () => void;
 }) {
   const [apart, setApart] = useState<ReadonlySet<number>>(new Set());
-  const [offTopic, setOffTopic] = useState(false);
+  const [wanted, setWanted] = useState(NOTHING_MORE);
   const [at, setAt] = useState(0);
-  const plan = toPlan(clusterIds, preview.groups, apart, offTopic);
+  const plan = toPlan(clusterIds, preview.groups, apart, wanted);
   const pieces = piecesOf(preview, plan);
   const order = decidable(preview);
   const last = order.length - 1;
@@ -77,6 +85,32 @@ export function PlanDialog({
           </div>
         </section>
       )}
+      {preview.own.length > 0 && (
+        <section aria-label="Your own pages" className="pt-3">
+          <p className="text-ink-2">
+            {plural(preview.own.length, "cluster has", "clusters have")} a page of yours that ranks
+            already. It is improved where there is something to gain, and left alone where not; no
+            new page is written.
+          </p>
+          <ul className="max-h-[24vh] overflow-auto py-1">
+            {preview.own.map((own) => (
+              <li key={own.cluster_id} className="flex gap-3 py-[2px]">
+                <span className="min-w-0 flex-1 truncate">{own.name}</span>
+                <span className="min-w-0 flex-1 truncate text-quiet">
+                  {own.improves ? `improve ${own.address || "your page"}` : "nothing to do"}
+                </span>
+              </li>
+            ))}
+          </ul>
+          <label className="flex items-center gap-2 pt-1">
+            <Checkbox
+              checked={wanted.newPages}
+              onChange={(newPages) => setWanted({ ...wanted, newPages })}
+            />
+            Write new pages anyway
+          </label>
+        </section>
+      )}
       {preview.off_topic.length > 0 && (
         <section aria-label="Off topic" className="pt-3">
           <p className="text-ink-2">
@@ -89,7 +123,10 @@ export function PlanDialog({
             {preview.off_topic.length > 12 && ` and ${preview.off_topic.length - 12} more`}.
           </p>
           <label className="flex items-center gap-2 pt-1">
-            <Checkbox checked={offTopic} onChange={setOffTopic} />
+            <Checkbox
+              checked={wanted.offTopic}
+              onChange={(offTopic) => setWanted({ ...wanted, offTopic })}
+            />
             Plan {preview.off_topic.length === 1 ? "it" : "them"} anyway
           </label>
         </section>

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { decidable, type Group, type Preview, piecesOf, toPlan } from "./planning";
+import { decidable, type Group, NOTHING_MORE, type Preview, piecesOf, toPlan } from "./planning";
 
 const side = (cluster: number | null, piece: number | null) => ({
   cluster_id: cluster,
@@ -16,7 +16,7 @@ const groups = [clusters, withPiece];
 
 describe("those that would fight", () => {
   it("are served by one, or by a piece that is there", () => {
-    expect(toPlan([1, 2, 3, 4], groups, new Set(), false)).toEqual({
+    expect(toPlan([1, 2, 3, 4], groups, new Set(), NOTHING_MORE)).toEqual({
       cluster_ids: [1, 2, 3, 4],
       joined: [
         { cluster_id: 2, into_cluster: 1, into_piece: null },
@@ -25,10 +25,11 @@ describe("those that would fight", () => {
       ],
       apart: [],
       off_topic: false,
+      new_pages: false,
     });
   });
   it("stay apart from each that has a piece, where one wants it", () => {
-    const plan = toPlan([1, 2, 3, 4], groups, new Set([2, 3, 4]), false);
+    const plan = toPlan([1, 2, 3, 4], groups, new Set([2, 3, 4]), NOTHING_MORE);
     expect(plan.joined).toEqual([]);
     expect(plan.apart).toEqual([
       { cluster_id: 2, other_cluster: 1, other_piece: null },
@@ -39,8 +40,13 @@ describe("those that would fight", () => {
     ]);
   });
   it("tell how many pieces come of it, and what can be decided", () => {
-    const preview = { drafts: [1, 2, 3, 4], off_topic: [1], groups } as unknown as Preview;
-    expect(piecesOf(preview, toPlan([1, 2, 3, 4], groups, new Set([2]), true))).toBe(3);
+    const own = [{ improves: true }, { improves: false }, { improves: false }];
+    const preview = { drafts: [1, 2, 3, 4], off_topic: [1], own, groups } as unknown as Preview;
+    const plan = (offTopic: boolean, newPages: boolean) =>
+      toPlan([1, 2, 3, 4], groups, new Set([2]), { offTopic, newPages });
+    expect(piecesOf(preview, plan(true, false))).toBe(3);
+    // Each that a page ranks for gets a piece of its own, the improved one in its place.
+    expect(piecesOf(preview, plan(true, true))).toBe(5);
     expect(decidable(preview).map((other) => other.cluster_id)).toEqual([2, 3, 4]);
   });
 });

@@ -7,6 +7,14 @@ export type Other = Group["others"][number];
 /** Clusters that get a piece of their own though another could serve them. */
 export type Apart = ReadonlySet<number>;
 
+/** What is wanted though it is not planned by itself: clusters off the subject, and new pages where
+ * one's own rank already. */
+export interface Wanted {
+  offTopic: boolean;
+  newPages: boolean;
+}
+export const NOTHING_MORE: Wanted = { offTopic: false, newPages: false };
+
 /** The clusters about which something can be decided, in the order they are shown. */
 export const decidable = (preview: Preview): Other[] =>
   preview.groups.flatMap((group) => group.others).filter((other) => other.cluster_id !== null);
@@ -16,7 +24,7 @@ export function toPlan(
   clusterIds: readonly number[],
   groups: readonly Group[],
   apart: Apart,
-  offTopic: boolean,
+  wanted: Wanted,
 ): Schemas["PiecesIn"] {
   const joined: Schemas["JoinIn"][] = [];
   const kept: Schemas["ApartIn"][] = [];
@@ -40,9 +48,18 @@ export function toPlan(
         });
     }
   }
-  return { cluster_ids: [...clusterIds], joined, apart: kept, off_topic: offTopic };
+  return {
+    cluster_ids: [...clusterIds],
+    joined,
+    apart: kept,
+    off_topic: wanted.offTopic,
+    new_pages: wanted.newPages,
+  };
 }
 
 /** How many pieces come of it. */
 export const piecesOf = (preview: Preview, plan: Schemas["PiecesIn"]): number =>
-  preview.drafts.length - plan.joined.length + (plan.off_topic ? preview.off_topic.length : 0);
+  preview.drafts.length -
+  plan.joined.length +
+  (plan.off_topic ? preview.off_topic.length : 0) +
+  (plan.new_pages ? preview.own.length - preview.own.filter((own) => own.improves).length : 0);

@@ -33,7 +33,7 @@ export function AwayMenu({
       params: { projectId: String(projectId), channel },
     });
   useCommand("Import an edited plan", onBack);
-  useCommand("Import existing pages", onExisting);
+  useCommand("Review your own pages", onExisting);
   useCommand("Open the next briefs", briefs);
   useCommand("Set dependencies automatically", onHubs);
   return (
@@ -53,7 +53,7 @@ export function AwayMenu({
         Import an edited plan
       </DropdownMenu.Item>
       <DropdownMenu.Item className={MENU_ITEM} onSelect={onExisting}>
-        Import existing pages
+        Review your own pages
       </DropdownMenu.Item>
       <DropdownMenu.Item className={MENU_ITEM} onSelect={onHubs}>
         Set dependencies automatically

@@ -1,61 +1,90 @@
 import { useState } from "react";
 import type { Schemas } from "../api/client";
-import { Button } from "../parts/Button";
+import { Checkbox } from "../parts/Checkbox";
 import { TextField } from "../parts/Field";
 import { FormDialog } from "../parts/FormDialog";
-import { exact, plural } from "../parts/format";
+import { count, exact, money, plural } from "../parts/format";
 import { useSay } from "../parts/toasts";
 import { channelName, usePlace } from "../shared/channels";
 import { useChange } from "../shared/useChange";
 import { bringExisting } from "./changes";
+import { ADVICE, addressesOf, type OwnPage, worthwhile } from "./ownPages";
 import { useReported } from "./queries";
 
-/** Pages, videos or listings that exist already come into the plan, to be improved: from one's own
- * report, or by their addresses. */
-export function ExistingDialog({ projectId, onClose }: { projectId: number; onClose: () => void }) {
+/** Pages, videos or listings that exist already come into the plan: those of one's own report with
+ * what to do with each, others by their addresses. */
+export function ExistingDialog({
+  projectId,
+  currency,
+  onClose,
+}: {
+  projectId: number;
+  currency: string;
+  onClose: () => void;
+}) {
   const { channel } = usePlace();
-  const reported = useReported(projectId, channel).data ?? [];
+  const reported = useReported(projectId, channel);
+  const pages = reported.data ?? [];
+  const [changed, setChanged] = useState<ReadonlySet<string>>();
+  const chosen = changed ?? worthwhile(pages);
   const [text, setText] = useState("");
   const [told, setTold] = useState<Schemas["BroughtOut"] | undefined>();
   const say = useSay();
-  const bring = useChange(projectId, () => bringExisting(projectId, { channel, text }), {
-    done: (out) => {
-      const linked = out.linked
-        ? `, ${plural(out.linked, "planned piece improves", "planned pieces improve")} what is there`
-        : "";
-      say(`${plural(out.made, "page")} imported${linked}.`, { undo: true });
-      if (!out.unknown.length) onClose();
-      setTold(out);
-      setText(out.unknown.join("\n"));
+  const wanted = addressesOf(pages, chosen, text);
+  const bring = useChange(
+    projectId,
+    () => bringExisting(projectId, { channel, text: wanted.join("\n") }),
+    {
+      done: (out) => {
+        const linked = out.linked
+          ? `, ${plural(out.linked, "planned piece improves", "planned pieces improve")} what is there`
+          : "";
+        say(`${plural(out.made, "page")} added to the plan${linked}.`, { undo: true });
+        if (!out.unknown.length) onClose();
+        setTold(out);
+        setChanged(undefined);
+        setText(out.unknown.join("\n"));
+      },
     },
-  });
+  );
+  const toDo = pages.filter((page) => page.advice !== "leave");
+  const left = pages.length - toDo.length;
+  const choose = (address: string, on: boolean) => {
+    const next = new Set(chosen);
+    if (on) next.add(address);
+    else next.delete(address);
+    setChanged(next);
+  };
   return (
     <FormDialog
-      title={`Import existing pages on ${channelName(channel).toLowerCase()} search`}
-      take="Import pages"
+      title={`Your own pages on ${channelName(channel).toLowerCase()} search`}
+      take={wanted.length ? `Add ${plural(wanted.length, "page")} to the plan` : "Add pages"}
       leave="Close"
+      wide
       change={bring}
-      ready={!!text.trim()}
+      ready={wanted.length > 0}
       onClose={onClose}
     >
-      <p className="text-ink-2">
-        Each URL becomes a piece to improve, about its top query in your performance report, or
-        about the words of the URL.
-      </p>
-      {reported.length > 0 && (
-        <p className="flex items-baseline justify-between gap-3">
-          <span>
-            Your report shows {plural(reported.length, "page")} that no piece covers, first “
-            {reported[0]?.keyword}” with {exact(reported[0]?.clicks ?? 0)} clicks.
-          </span>
-          <Button onClick={() => setText(reported.map((page) => page.address).join("\n"))}>
-            Use these URLs
-          </Button>
+      {toDo.length > 0 ? (
+        <PageTable pages={toDo} chosen={chosen} currency={currency} onChoose={choose} />
+      ) : (
+        <p className="text-ink-2">
+          {reported.isPending
+            ? "Reading your report…"
+            : pages.length
+              ? "None of your pages has much to gain by being worked on."
+              : "No report of yours names pages yet. Import a search performance report with queries and pages, or enter URLs below."}
+        </p>
+      )}
+      {left > 0 && (
+        <p className="text-quiet">
+          {plural(left, "page is", "pages are")} best left alone: at the top, or with too little to
+          gain.
         </p>
       )}
       <TextField
-        label="URLs, one per line; a title may follow each"
-        rows={7}
+        label="Other pages: URLs, one per line; a title may follow each"
+        rows={3}
         value={text}
         onText={setText}
       />
@@ -67,5 +96,65 @@ export function ExistingDialog({ projectId, onClose }: { projectId: number; onCl
         </p>
       )}
     </FormDialog>
+  );
+}
+
+const HEAD = "px-2 py-1 text-left font-normal text-quiet";
+
+function PageTable({
+  pages,
+  chosen,
+  currency,
+  onChoose,
+}: {
+  pages: readonly OwnPage[];
+  chosen: ReadonlySet<string>;
+  currency: string;
+  onChoose: (address: string, on: boolean) => void;
+}) {
+  return (
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls is reached by keys
+    <section aria-label="Pages to work on" tabIndex={0} className="max-h-[48vh] overflow-auto">
+      <table className="w-full border-y border-hairline">
+        <thead>
+          <tr>
+            <th className={HEAD}>Page</th>
+            <th className={`${HEAD} text-right`}>Hours</th>
+            <th className={`${HEAD} text-right`}>Visits a month</th>
+            <th className={`${HEAD} text-right`}>Worth a month</th>
+          </tr>
+        </thead>
+        <tbody>
+          {pages.map((page) => (
+            <tr key={page.address} className="border-t border-hairline align-top">
+              <td className="min-w-0 px-2 py-[6px]">
+                <label className="flex gap-2">
+                  <Checkbox
+                    checked={chosen.has(page.address)}
+                    onChange={(on) => onChoose(page.address, on)}
+                  />
+                  <span className="min-w-0">
+                    <strong className="[overflow-wrap:anywhere]">
+                      {ADVICE[page.advice]} {page.address}
+                    </strong>
+                    <span className="block text-ink-2">{page.why}</span>
+                    {page.pays === false && (
+                      <span className="block text-xs text-persimmon-text">
+                        A year of it is worth less than its hours.
+                      </span>
+                    )}
+                  </span>
+                </label>
+              </td>
+              <td className="px-2 py-[6px] text-right">{exact(page.hours)}</td>
+              <td className="px-2 py-[6px] text-right">+{count(page.visits)}</td>
+              <td className="px-2 py-[6px] text-right">
+                {page.worth === null ? "unknown" : money(page.worth, currency)}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
   );
 }

@@ -73,7 +73,10 @@ export function PlanPage() {
   );
   const [back, setBack] = useState(false);
   const [limits, setLimits] = useState(false);
-  const [existing, setExisting] = useState(false);
+  const setOwn = (own: true | undefined) => navigate({ search: (now) => ({ ...now, own }) });
+  const dialog = search.own && (
+    <ExistingDialog projectId={projectId} currency={currency} onClose={() => setOwn(undefined)} />
+  );
   useCommand("Planning limits: horizon, people, kinds", () => setLimits(true));
   const say = useSay();
   const hubs = useChange(projectId, () => waitForHubs(projectId), {
@@ -86,7 +89,13 @@ export function PlanPage() {
       ),
     failed: (problem) => say(problem.message, { bad: true }),
   });
-  if (plan.data?.pieces === 0) return <NoPiece />;
+  if (plan.data?.pieces === 0)
+    return (
+      <>
+        <NoPiece onOwn={() => setOwn(true)} />
+        {dialog}
+      </>
+    );
   const error = fit.error ?? plan.error ?? pieces.error;
   return (
     <>
@@ -103,7 +112,7 @@ export function PlanPage() {
               onBack={() => setBack(true)}
               onHubs={() => hubs.mutate(undefined)}
               onLimits={() => setLimits(true)}
-              onExisting={() => setExisting(true)}
+              onExisting={() => setOwn(true)}
             />
             <Button
               aria-pressed={whole && search.piece === undefined}
@@ -199,7 +208,7 @@ export function PlanPage() {
       {limits && plan.data && (
         <LimitsDialog projectId={projectId} plan={plan.data} onClose={() => setLimits(false)} />
       )}
-      {existing && <ExistingDialog projectId={projectId} onClose={() => setExisting(false)} />}
+      {dialog}
       {back && <BackDialog projectId={projectId} onClose={() => setBack(false)} />}
       {search.piece !== undefined && plan.data && (
         <PieceInspector
@@ -232,7 +241,7 @@ function aboutLine(plan: Plan): string {
   return parts.join(", ");
 }
 
-function NoPiece() {
+function NoPiece({ onOwn }: { onOwn: () => void }) {
   return (
     <main className="flex min-w-0 flex-1 flex-col gap-3">
       <div className="px-[18px]">
@@ -240,10 +249,16 @@ function NoPiece() {
       </div>
       <Empty
         title="Make pieces from clusters"
-        action={<StepLink to="cluster">Choose clusters</StepLink>}
+        action={
+          <span className="flex flex-wrap justify-center gap-2">
+            <StepLink to="cluster">Choose clusters</StepLink>
+            <Button onClick={onOwn}>Review your own pages</Button>
+          </span>
+        }
       >
         Choose the clusters that are worth your hours. Each becomes a piece with main and secondary
-        keywords, scheduled in time for its season.
+        keywords, scheduled in time for its season. Pages that you have already can be improved
+        first.
       </Empty>
     </main>
   );

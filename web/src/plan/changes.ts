@@ -131,7 +131,7 @@ export const planClusters = async (id: number, clusterIds: number[]) =>
   data(
     await api.POST("/api/projects/{project_id}/pieces", {
       params: at(id),
-      body: { cluster_ids: clusterIds, joined: [], apart: [], off_topic: false },
+      body: { cluster_ids: clusterIds, joined: [], apart: [], off_topic: false, new_pages: false },
     }),
   );
 

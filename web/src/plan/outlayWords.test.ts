@@ -13,7 +13,7 @@ const outlay = {
   few_value: 232,
   few_hours: 71,
   times: 12.17,
-  assumed: 0,
+  estimated: 0,
 };
 
 describe("what a plan brings for its hours", () => {
@@ -35,11 +35,11 @@ describe("what a plan brings for its hours", () => {
     expect(would).toMatch(/1.4 times as much, or if only the 1 best piece were made/);
     expect(one).toBe("1 piece gives 80% of this in 5 hours: start with that one.");
   });
-  it("promises nothing where the chance is only assumed", () => {
-    const [first, second] = outlayWords({ ...outlay, assumed: 3 }, "£", 10);
+  it("gives a range where the chance is only estimated", () => {
+    const [first, second] = outlayWords({ ...outlay, estimated: 3 }, "£", 10);
     expect(first).toBe(
-      "353 hours could return anything between £120 and £600 within 12 months: nothing is known " +
-        "about the competition of 3 pieces.",
+      "353 hours should return between £120 and £600 within 12 months: the results pages of " +
+        "3 pieces are not known, so the chance is estimated.",
     );
     expect(second).toMatch(/^At £10 an hour they cost £3,530\. Enter results pages/);
   });

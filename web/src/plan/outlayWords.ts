@@ -19,12 +19,12 @@ export function outlayWords(
     return [
       `The return of ${outlay.hours === 1 ? "this hour" : `these ${exact(outlay.hours)} hours`} is not known: no scheduled piece has a known worth.`,
     ];
-  if (outlay.assumed)
+  if (outlay.estimated)
     return [
-      `${plural(Math.round(outlay.hours), "hour")} could return anything between ` +
+      `${plural(Math.round(outlay.hours), "hour")} should return between ` +
         `${money(outlay.low, currency)} and ${money(outlay.high, currency)} within ` +
-        `${plural(months, "month")}: nothing is known about the competition of ` +
-        `${plural(outlay.assumed, "piece")}.`,
+        `${plural(months, "month")}: the results pages of ` +
+        `${plural(outlay.estimated, "piece")} are not known, so the chance is estimated.`,
       `At ${money(hourValue, currency)} an hour they cost ${money(outlay.cost, currency)}. Enter ` +
         "results pages, or your own estimates, to find out whether that pays.",
     ];

@@ -10,6 +10,8 @@ export const planSearch = z.object({
   // Whether the panel on the year as a whole stands beside the board.
   whole: maybe(z.boolean()),
   piece: maybe(id),
+  // Whether one's own pages are reviewed, in a dialog.
+  own: maybe(z.boolean()),
 });
 export const PLAN_DEFAULTS = { order: "month" as const, view: "board" as const };
 

@@ -176,7 +176,7 @@ export function ProjectFields({
               id: "files",
               name: "My own files only",
               about:
-                "Practice sources are not used. Chances are based on the difficulty in your files or on your own estimate; otherwise 50% is assumed.",
+                "Practice sources are not used. Chances are based on your positions, the difficulty in your files or your own estimate; otherwise they are estimated from searches, bids and wording.",
             },
           ]}
         />

@@ -14,7 +14,7 @@ import { useInspection } from "../shared/queries";
 import { useChange } from "../shared/useChange";
 import { guessChance, markPriority, overruleIntent } from "./changes";
 import { capital, INTENTS } from "./filters";
-import { GUESSES, type Guess, RESTS } from "./guesses";
+import { GUESSES, type Guess, restsOn } from "./guesses";
 import { ResultsBlock } from "./ResultsBlock";
 
 const HistoryPlot = lazy(() => import("./HistoryPlot").then((m) => ({ default: m.HistoryPlot })));
@@ -248,7 +248,7 @@ function Why({ told, currency }: { told: Inspection; currency: string }) {
       "chance",
       "Chance of page one once settled",
       row.chance === null ? null : likely(row.chance),
-      RESTS[row.chance_from] ||
+      restsOn(row) ||
         (row.own_strength === null
           ? ""
           : `your strength ${Math.round(row.own_strength)}` +

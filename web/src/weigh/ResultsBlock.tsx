@@ -8,7 +8,8 @@ import { ageOf, behind, featureName, shortAddress } from "./resultWords";
 const INSTEAD: Record<string, string> = {
   file: "the difficulty in your file",
   guess: "your own estimate",
-  assumed: "an assumed 50%; enter your own below",
+  signs: "searches, bids and wording; enter your own estimate below",
+  own: "your position in your search performance report",
 };
 
 /** The first ten results, ads left out: who stands there, how strong, and which the outlet would

@@ -1,4 +1,4 @@
-import { render } from "@testing-library/react";
+import { render, screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { Row } from "../api/client";
 import { sheetColumns } from "./columns";
@@ -33,11 +33,13 @@ function cell(id: string, changed: Partial<Row> = {}, set: "usual" | "page" = "u
 }
 
 describe("the sheet's cells", () => {
-  it("say where nothing but an assumption is behind a figure", () => {
-    const assumed = { chance: 0.5, worth: 183, chance_from: "assumed" } as const;
-    expect(cell("chance", assumed)).toHaveTextContent(/^assumed$/);
-    expect(cell("worth", assumed)).toHaveTextContent(/^£183\?$/);
-    expect(cell("chance", { ...assumed, chance_from: "guess" })).toHaveTextContent("50%");
+  it("say where a chance is estimated, and between what it lies", () => {
+    const range = { chance: 0.34, chance_low: 0.1, chance_high: 0.6 };
+    const estimated = { ...range, worth: 183, chance_from: "signs" } as const;
+    expect(cell("chance", estimated)).toHaveTextContent(/^34%\?$/);
+    expect(cell("worth", estimated)).toHaveTextContent(/^£183\?$/);
+    expect(screen.getAllByTitle(/the chance is between 10% and 60%/).length).toBe(2);
+    expect(cell("chance", { ...estimated, chance_from: "guess" })).toHaveTextContent(/^34%$/);
   });
 
   it("begin with what decides", () =>

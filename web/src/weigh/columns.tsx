@@ -277,10 +277,15 @@ const special = (seedWords: ReadonlySet<string>, family: Family): Partial<Record
 /** What is worked out from the chance. */
 const ON_CHANCE: ReadonlySet<Id> = new Set(["chance", "clicks", "worth"]);
 
-const Assumed = ({ children }: { children: string }) => (
+/** A figure that rests on an estimated chance: its results page is not known. */
+const Estimated = ({ row, children }: { row: Row; children: string }) => (
   <span
     className="text-quiet italic"
-    title="Nothing is known about the competition, so a chance of 50% is assumed. Enter its results page or your own estimate."
+    title={
+      `Estimated from searches, bids and wording: the chance is between ` +
+      `${likely(row.chance_low ?? 0)} and ${likely(row.chance_high ?? 1)}. ` +
+      "Enter its results page or your own estimate to settle it."
+    }
   >
     {children}
   </span>
@@ -299,8 +304,8 @@ function plain(column: (typeof COLUMNS)[number], currency: string) {
   return (row: Row) => {
     const value = row[column.id as keyof Row];
     if (typeof value !== "number") return <Unknown />;
-    return row.chance_from === "assumed" && ON_CHANCE.has(column.id) ? (
-      <Assumed>{column.id === "chance" ? "assumed" : `${told(value)}?`}</Assumed>
+    return row.chance_from === "signs" && ON_CHANCE.has(column.id) ? (
+      <Estimated row={row}>{`${told(value)}?`}</Estimated>
     ) : (
       told(value)
     );

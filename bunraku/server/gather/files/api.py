@@ -94,12 +94,14 @@ class ReadIn(Schema):
 
 
 class ImportIn(ReadIn):
-    """The same, the channel that takes the keywords, and what the file's searches are: their match
-    type, and the day they are of (null: today)."""
+    """The same, the channel that takes the keywords, and what the file's figures are: the match
+    type of its searches, the day they are of (null: today), and how many months a search
+    performance report without dates covers (null: not known)."""
 
     channel: ChannelId
     match: Match = "exact"
     on: Day | None = None
+    months_covered: float | None = Field(None, gt=0, le=36)
 
 
 class RefusedQuery(Schema):
@@ -137,6 +139,7 @@ def start(request: ProjectRequest, project_id: ProjectId, file_id: int, given: I
         given.wanted(),
         match=given.match,
         on=given.on,
+        months_covered=given.months_covered,
     )
 
 

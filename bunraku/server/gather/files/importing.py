@@ -17,7 +17,7 @@ from bunraku.server.clock import today
 from bunraku.server.database.parts import in_parts
 from bunraku.server.errors import BunrakuError
 from bunraku.server.gather.brought import Bringing, Brought
-from bunraku.server.gather.files.parts import Part, parts_of
+from bunraku.server.gather.files.parts import Part, ToldOf, parts_of
 from bunraku.server.gather.files.row_readings import OWN
 from bunraku.server.gather.files.uploads import READING, find_upload, given_up, look, on_disk
 from bunraku.server.gather.keeping import keep_merged
@@ -56,6 +56,7 @@ class ImportParams(Params):
     decimals: dict[str, str] = {}
     match: Match = "exact"
     on: date | None = None
+    months_covered: float | None = None
 
 
 class Imported(Brought):
@@ -78,8 +79,10 @@ def start_import(
     *,
     match: Match = "exact",
     on: date | None = None,
+    months_covered: float | None = None,
 ) -> Job:
-    """Import a file into a channel; its searches are of a match type and of a day. Raises:
+    """Import a file into a channel; its searches are of a match type and of a day, and a report of
+    one's own without days covers so many months (None: not told). Raises:
     not_found, bad_file, bad_mapping, bad_day for one to come."""
     if on is not None and on > today():
         raise BunrakuError(
@@ -100,6 +103,7 @@ def start_import(
         decimals={str(column): sign for column, sign in plan.decimals.items()},
         match=match,
         on=on or today(),
+        months_covered=months_covered,
     )
     return start_job(project, Import, params)
 
@@ -131,7 +135,8 @@ class Import(JobKind[ImportParams, Imported]):
                 work.start("Reading the file", upload.size_bytes and _rows_about(upload, path))
                 RefusedRow.objects.filter(job=work.job).delete()
                 # Read by another process while this one stores what was read before.
-                given = (path, params.sheet, plan, BATCH, params.match, storing.on)
+                told = ToldOf(params.match, storing.on, params.months_covered)
+                given = (path, params.sheet, plan, BATCH, told)
                 with closing(confined(parts_of, *given, bounds=READING)) as parts:
                     for part in parts:
                         storing.take(part)

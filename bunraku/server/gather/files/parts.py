@@ -5,18 +5,26 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field
 from datetime import date
 from pathlib import Path
+from typing import NamedTuple
 
 from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.figures_in import Figure
 from bunraku.core.formats.keywords_in import Plan, Refused, Taken
-from bunraku.core.formats.own_pages import add_up
 from bunraku.core.formats.reading import read_rows
+from bunraku.core.formats.repeated_rows import join_repeated, stands_on_several_rows
 from bunraku.server.database.packing import pack
 from bunraku.server.gather.files.row_readings import readings_of
 from bunraku.server.readings.kinds import Answered
 from bunraku.sources.protocol import Match
 
-_ADDED_UP = {"clicks", "impressions"}
+
+class ToldOf(NamedTuple):
+    """What the person says of a file's figures: the match type and day of its searches, and how
+    many months a report without days covers (None: not told)."""
+
+    match: Match
+    on: date
+    months_covered: float | None = None
 
 
 @dataclass
@@ -38,27 +46,23 @@ class Part:
     unread: int = 0
 
 
-def parts_of(
-    path: Path, sheet: str, plan: Plan, size: int, match: Match, on: date
-) -> Iterator[Part]:
+def parts_of(path: Path, sheet: str, plan: Plan, size: int, told: ToldOf) -> Iterator[Part]:
     """A table's parts, in order.
 
-    Parameters: the file, its sheet, how it is read, rows a part, the match type and day of its
-    searches. Returns: its parts. Raises: `BadFile`, after what came before it. Memory grows with
-    the keywords' figures; a report of one's own pages is held whole."""
+    Parameters: the file, its sheet, how it is read, rows a part, what is said of its figures.
+    Returns: its parts. Raises: `BadFile`, after what came before it. Memory grows with the
+    keywords' figures; a report of one's own pages is held whole."""
     raw = read_rows(path, sheet, plan, size)
-    # Several pages of one's own for one query are one keyword: their clicks add up.
-    several = "page" in plan.mapping and bool(_ADDED_UP & set(plan.mapping))
     seen: dict[str, dict[str, Figure]] = {}
-    for rows in _added_up(raw, size) if several else raw:
-        yield _part(rows, seen, match, on)
+    for rows in _joined(raw, size) if stands_on_several_rows(plan.mapping) else raw:
+        yield _part(rows, seen, told)
 
 
-def _added_up(
+def _joined(
     parts: Iterable[Sequence[Taken | Refused]], size: int
 ) -> Iterator[Sequence[Taken | Refused]]:
-    """A report's parts with each query once. It must be read to its end first; where it breaks off,
-    that is told after what came before."""
+    """A table's parts with each keyword once. It must be read to its end first; where it breaks
+    off, that is told after what came before."""
     rows: list[Taken | Refused] = []
     broken: BadFile | None = None
     try:
@@ -66,7 +70,7 @@ def _added_up(
             rows += part
     except BadFile as bad:
         broken = bad
-    whole = add_up(rows)
+    whole = join_repeated(rows)
     for start in range(0, len(whole), size):
         yield whole[start : start + size]
     if broken is not None:
@@ -74,7 +78,7 @@ def _added_up(
 
 
 def _part(
-    rows: Sequence[Taken | Refused], seen: dict[str, dict[str, Figure]], match: Match, on: date
+    rows: Sequence[Taken | Refused], seen: dict[str, dict[str, Figure]], told: ToldOf
 ) -> Part:
     """Each keyword once, as it stood first; those met before are counted, and told where their
     figures are others, as is what could not be read."""
@@ -89,11 +93,13 @@ def _part(
             why = "Imported without this figure. " + " ".join(row.unread)
             part.told.append(Refused(row.number, row.text[:60], "figure_unread", why))
         before = seen.get(row.key)
-        if before is None:
+        # A later row with figures beats an earlier one that had none.
+        if before is None or (row.figures and not before):
+            part.repeated += before is not None
             seen[row.key] = row.figures
             part.texts[row.key] = row.text
             part.readings += [
-                (what, key, pack(payload)) for what, key, payload in readings_of(row, match, on)
+                (what, key, pack(payload)) for what, key, payload in readings_of(row, *told)
             ]
             if row.texts.get("note"):
                 part.notes[row.key] = row.texts["note"]

@@ -1,6 +1,7 @@
 """What the figures of a row of a file are as readings."""
 
 from datetime import date
+from typing import Any
 
 from bunraku.core.formats.figures_in import Figure
 from bunraku.core.formats.keywords_in import Taken
@@ -14,8 +15,11 @@ OWN = ("clicks", "impressions", "position")
 """What only a report on one's own pages tells."""
 
 
-def readings_of(row: Taken, match: Match, on: date) -> list[Answered]:
-    """The readings that a row's figures are, its searches of a match type and of a day."""
+def readings_of(
+    row: Taken, match: Match, on: date, months_covered: float | None = None
+) -> list[Answered]:
+    """The readings that a row's figures are, its searches of a match type and of a day; a report
+    without days covers so many months (None: that is not told)."""
     figures, key = row.figures, row.key
     out: list[Answered] = []
     searches = figures.get("searches")
@@ -49,8 +53,22 @@ def readings_of(row: Taken, match: Match, on: date) -> list[Answered]:
         if name in figures and (name != "position" or figures[name].high > 0)
     }
     if own:
-        out.append((OWN_REPORT, key, {**own, "page": row.texts.get("page", "")}))
+        out.append((OWN_REPORT, key, {**own, **_traffic(row, months_covered)}))
     return out
+
+
+def _traffic(row: Taken, months_covered: float | None) -> dict[str, Any]:
+    """What one's own report tells beside a query's totals, as a reading keeps it."""
+    told, page = row.traffic, row.texts.get("page", "")
+    if told is None:
+        return {"page": page, "months_covered": months_covered}
+    return {
+        "page": page,
+        "months_covered": told.months_covered or months_covered,
+        "by_month": [list(month) for month in told.by_month],
+        # One page alone has the totals.
+        "by_page": [list(each) for each in told.by_page] if len(told.by_page) > 1 else [],
+    }
 
 
 def _beside(figures: dict[str, Figure]) -> dict[str, float]:

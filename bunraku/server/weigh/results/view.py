@@ -12,6 +12,7 @@ from bunraku.core.channels import channel_named
 from bunraku.core.text.addresses import address_words
 from bunraku.core.weigh.chance import BEHIND, own_parts
 from bunraku.core.weigh.company import Narrowing, Result, company_of, is_own, narrowed
+from bunraku.core.weigh.judging import Case, judge
 from bunraku.core.weigh.landing import (
     STRENGTHS,
     Landings,
@@ -22,7 +23,7 @@ from bunraku.core.weigh.landing import (
 )
 from bunraku.core.weigh.page import PAGE_ONE, UNTOLD, PageFacts, strength, strength_parts
 from bunraku.core.weigh.phrase_match import EXACT, how_said, marked, name_of
-from bunraku.core.weigh.reasons import Case, change_words, explain_verdict, judge
+from bunraku.core.weigh.reasons import change_words, explain_verdict
 from bunraku.core.weigh.weighing import Standpoint
 from bunraku.server.clock import today
 from bunraku.server.errors import not_found

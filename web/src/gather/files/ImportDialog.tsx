@@ -39,6 +39,7 @@ export function ImportDialog({
         mapping: told.mapping,
         match: figures.match,
         on: figures.on || null,
+        months_covered: figures.covers ? Number(figures.covers) : null,
       }),
     {
       done: () => {
@@ -79,7 +80,7 @@ export function ImportDialog({
           busy={busy}
           onRead={(read) => during(() => lookAtFile(projectId, file.id, read))}
         >
-          {hasFigures(file) && <FiguresAsked asked={figures} onChange={setFigures} />}
+          {hasFigures(file) && <FiguresAsked file={file} asked={figures} onChange={setFigures} />}
         </ImportPreview>
       ) : (
         <FileSource busy={busy} onFile={(given) => during(() => bringFile(projectId, given))} />

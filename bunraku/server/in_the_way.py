@@ -1,0 +1,53 @@
+"""What stands in the way of going on in a project."""
+
+from typing import Any
+
+from django.db.models import Count, Exists, OuterRef
+
+from bunraku.core.weigh.without_page import AT_TOP, OWN_FROM_FIRST
+from bunraku.server.overview import channel_counts
+from bunraku.server.plan.models import Piece, PieceKeyword
+from bunraku.server.projects.models import Project
+from bunraku.server.sheet.models import IN_PLAY, Row
+
+
+def in_the_way(project: Project) -> list[dict[str, Any]]:
+    """What stands in the way of going on, channel by channel, in the order of the work."""
+    found: list[dict[str, Any]] = []
+
+    def note(what: str, channel: str, count: int) -> None:
+        if count:
+            found.append({"what": what, "channel": channel, "count": count})
+
+    counted = channel_counts(project)
+    outlets = {outlet.channel for outlet in project.outlets.all()}
+    if not any(counts["keywords"] for counts in counted):
+        first = next(iter(outlets), "web")
+        return [{"what": "nothing_gathered", "channel": first, "count": 1}]
+    for counts in counted:
+        channel = counts["channel"]
+        note("no_outlet", channel, int(channel not in outlets and counts["keywords"] > 0))
+        note("unmeasured", channel, counts["keywords"] - counts["measured"])
+        note("unclustered", channel, counts["keywords"] - counts["clustered"])
+        decided = counts["kept"] + counts["shortlisted"]
+        note("undecided", channel, counts["keywords"] - decided)
+    for channel, count in _within_reach(project).items():
+        note("own_pages", channel, count)
+    unplaced = Piece.objects.filter(project=project, month=None).exclude(state="live")
+    note("unplaced", "", unplaced.count())
+    return found
+
+
+def _within_reach(project: Project) -> dict[str, int]:
+    """Queries of one's own report that rank in reach of the top and that no piece covers, by
+    channel."""
+    covered = PieceKeyword.objects.filter(scope=OuterRef("scope"), keyword=OuterRef("keyword"))
+    rows = Row.objects.filter(
+        scope__project=project,
+        state__in=IN_PLAY,
+        own_position__gt=AT_TOP,
+        own_position__lte=OWN_FROM_FIRST,
+        worth__gt=0,
+    ).exclude(Exists(covered))
+    counted = rows.order_by().values_list("scope__channel").annotate(count=Count("pk"))
+    return dict(counted.order_by("scope__channel"))
