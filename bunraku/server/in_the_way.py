@@ -8,7 +8,9 @@ from bunraku.core.weigh.without_page import AT_TOP, OWN_FROM_FIRST
 from bunraku.server.overview import channel_counts
 from bunraku.server.plan.models import Piece, PieceKeyword
 from bunraku.server.projects.models import Project
+from bunraku.server.readings.providers import sources
 from bunraku.server.sheet.models import IN_PLAY, Row
+from bunraku.sources.protocol import What
 
 
 def in_the_way(project: Project) -> list[dict[str, Any]]:
@@ -24,10 +26,13 @@ def in_the_way(project: Project) -> list[dict[str, Any]]:
     if not any(counts["keywords"] for counts in counted):
         first = next(iter(outlets), "web")
         return [{"what": "nothing_gathered", "channel": first, "count": 1}]
+    unknown = {} if sources(project)[What.PAGE] else _without_chance(project)
     for counts in counted:
         channel = counts["channel"]
         note("no_outlet", channel, int(channel not in outlets and counts["keywords"] > 0))
         note("unmeasured", channel, counts["keywords"] - counts["measured"])
+        if channel in outlets:
+            note("no_chance", channel, unknown.get(channel, 0))
         note("unclustered", channel, counts["keywords"] - counts["clustered"])
         decided = counts["kept"] + counts["shortlisted"]
         note("undecided", channel, counts["keywords"] - decided)
@@ -49,5 +54,14 @@ def _within_reach(project: Project) -> dict[str, int]:
         own_position__lte=OWN_FROM_FIRST,
         worth__gt=0,
     ).exclude(Exists(covered))
+    counted = rows.order_by().values_list("scope__channel").annotate(count=Count("pk"))
+    return dict(counted.order_by("scope__channel"))
+
+
+def _without_chance(project: Project) -> dict[str, int]:
+    """Keywords whose searches are known and whose chance is not, by channel."""
+    rows = Row.objects.filter(
+        scope__project=project, state__in=IN_PLAY, volume__gt=0, chance__isnull=True
+    )
     counted = rows.order_by().values_list("scope__channel").annotate(count=Count("pk"))
     return dict(counted.order_by("scope__channel"))

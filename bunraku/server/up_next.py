@@ -63,13 +63,14 @@ class BestOut(Schema):
 
 
 class InTheWayOut(Schema):
-    """What stands in the way on a channel, and how many: seeds to begin with, keywords not measured
-    or not clustered or not decided about, an outlet, queries that pages of one's own rank for below
-    the top and that no piece covers, pieces without a month."""
+    """What stands in the way on a channel, and how many: seeds to begin with, keywords not
+    measured, without a chance, not clustered or not decided about, an outlet, queries that pages of
+    one's own rank for below the top and that no piece covers, pieces without a month."""
 
     what: Literal[
         "nothing_gathered",
         "unmeasured",
+        "no_chance",
         "undecided",
         "unclustered",
         "no_outlet",
@@ -162,6 +163,7 @@ def _line(project: Project, pieces: int, due: int) -> str:
     words = {
         "nothing_gathered": "no keywords yet",
         "unmeasured": "{} not measured",
+        "no_chance": "{} without a chance",
         "unclustered": "{} not clustered",
         "undecided": "{} undecided",
         "no_outlet": "no outlet on {}",

@@ -274,8 +274,8 @@ def test_pages_of_ones_own_are_added_up() -> None:
     assert isinstance(whole, Taken)
     assert {name: figure.high for name, figure in whole.figures.items()} == {
         "clicks": 10,
-        "impressions": 400,
-        "position": 7,
+        "impressions": 300,
+        "position": 8,
     }
     assert whole.texts["page"] == "/two"
 

@@ -6,7 +6,13 @@ import numpy as np
 import pytest
 
 from bunraku.core.weigh.chance import difficulty, outlook, own_strength
-from bunraku.core.weigh.difficulty_signs import QUANTILES, Signs, likely_difficulties
+from bunraku.core.weigh.difficulty_signs import (
+    QUANTILES,
+    Signs,
+    beside_usual,
+    likely_difficulties,
+    signs_of,
+)
 from bunraku.core.weigh.judging import Case, judge, what_makes_it_go
 from bunraku.core.weigh.reasons import explain_verdict
 from bunraku.core.weigh.verdict import PRESETS
@@ -127,14 +133,7 @@ def test_an_estimated_chance_is_calibrated(
 
 def of_signs(**told: float) -> Signs:
     """One keyword of middling signs but what is told."""
-    usual = {
-        "volume": 500.0,
-        "bid": 0.8,
-        "competition": 0.5,
-        "words": 3,
-        "buying": 0.3,
-        "local": 0.1,
-    }
+    usual = {"volume": 500.0, "bid": 0.0, "competition": 0.0, "words": 3}
     return Signs(**{name: np.array([value]) for name, value in {**usual, **told}.items()})
 
 
@@ -142,14 +141,29 @@ def test_signs_say_what_one_would_expect_of_them() -> None:
     middle = likely_difficulties(of_signs(), "web")[0]
     assert middle.shape == QUANTILES.shape
     assert (np.diff(middle) >= 0).all()
-    for easier in ({"volume": 20.0}, {"bid": 0.1}, {"words": 6}):
+    for easier in ({"volume": 20.0}, {"bid": -1.5}, {"words": 6}):
         assert likely_difficulties(of_signs(**easier), "web").mean() < middle.mean()
-    # A bid of nothing is none; without searches nothing is said.
-    free, unknown = of_signs(bid=0.0), of_signs(bid=NAN)
-    assert (likely_difficulties(free, "web") == likely_difficulties(unknown, "web")).all()
     assert np.isnan(likely_difficulties(of_signs(volume=NAN), "web")).all()
     with pytest.raises(ValueError, match="'radio'"):
         likely_difficulties(of_signs(), "radio")
+
+
+def test_bids_count_beside_what_is_usual_in_their_list() -> None:
+    bids, words = np.array([0.5, 1.0, 2.0, 4.0, 8.0, 0.0]), np.full(6, 3)
+    volume, contested = np.full(6, 500.0), np.linspace(0, 1, 6)
+
+    def signs(times: float) -> Signs:
+        usual = beside_usual(bids * times, contested)
+        return signs_of(volume, bids * times, contested, words, usual)
+
+    # A trade or a currency in which all clicks cost ten times as much is no harder for that.
+    assert signs(10.0).bid[:5] == pytest.approx(signs(1.0).bid[:5], abs=0.1)
+    assert signs(1.0).bid[2] == pytest.approx(0)
+    assert np.isnan(signs(1.0).bid[5])
+    # Of four bids nothing is usual.
+    assert beside_usual(bids[:4], contested[:4]) == (None, None)
+    few = signs_of(volume[:4], bids[:4], contested[:4], words[:4], (None, None))
+    assert np.isnan(few.bid).all()
 
 
 def test_a_position_says_what_can_be_reached() -> None:

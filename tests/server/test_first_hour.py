@@ -45,7 +45,7 @@ def test_own_files_go_from_import_to_a_plan(own_files: Api, project: Project) ->
     restoration, grinding = rows["fountain pen restoration"], rows["fountain pen nib grinding"]
     assert (restoration["difficulty"], restoration["chance_from"]) == (18.0, "file")
     assert grinding["chance_from"] == "signs"
-    assert grinding["chance"] == pytest.approx(0.5, abs=0.01)
+    assert grinding["chance_low"] <= grinding["chance"] <= grinding["chance_high"]
     assert restoration["chance"] > rows["vintage pen shop"]["chance"]
     assert restoration["peak_month"] in (0, 11, 12)
     assert not any(row["practice"] or row["waiting"] for row in rows.values())

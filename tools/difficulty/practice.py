@@ -10,11 +10,9 @@ from numpy.typing import NDArray
 from bunraku.core.languages import language_named
 from bunraku.core.text import count_tokens
 from bunraku.core.weigh.chance import difficulty
-from bunraku.core.weigh.difficulty_signs import Signs
-from bunraku.core.weigh.intent import Names, read_intents
+from bunraku.core.weigh.difficulty_signs import Signs, beside_usual, signs_of
 from bunraku.core.weigh.page import page_facts, strength
 from bunraku.core.weigh.phrase_match import how_said
-from bunraku.core.weigh.weighing import buying_of
 from bunraku.sources.protocol import Request, What
 from bunraku.sources.rehearsal import rehearsal_sources
 
@@ -81,7 +79,6 @@ def _of_subject(channel: str, locale: str, subject: str) -> Sample:
         ),
         channel,
     )
-    intents = read_intents(terms, [[]] * len(terms), language, Names())
     band = {term: bands[term] or {} for term in terms}
 
     def of_band(name: str) -> Floats:
@@ -89,16 +86,13 @@ def _of_subject(channel: str, locale: str, subject: str) -> Sample:
 
     middle = np.sqrt(np.maximum(of_band("low"), 1) * of_band("high"))
     told = [counts[term] for term in terms]
-    signs = Signs(
-        np.array(
-            [m if c is None else float(c["monthly"]) for c, m in zip(told, middle, strict=True)]  # type: ignore[arg-type]
-        ),
-        (of_band("cpc_low") + of_band("cpc_high")) / 2,
-        of_band("ad_competition"),
-        np.array([count_tokens(term) for term in terms]),
-        buying_of(intents),
-        intents.local,
+    volume = np.array(
+        [m if c is None else float(c["monthly"]) for c, m in zip(told, middle, strict=True)]  # type: ignore[arg-type]
     )
+    bid = (of_band("cpc_low") + of_band("cpc_high")) / 2
+    competition = of_band("ad_competition")
+    words = np.array([count_tokens(term) for term in terms])
+    signs = signs_of(volume, bid, competition, words, beside_usual(bid, competition))
     return Sample(signs, strengths, difficulty(strengths, channel), [subject] * len(terms))
 
 

@@ -1,7 +1,7 @@
 """Tables in which a keyword stands on several rows, one for each page, day, month, country or
 device: its rows become one."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date
 
@@ -49,6 +49,13 @@ class _Sum:
             self.placed += shown or 0.0
             self.best = place if self.best is None else min(self.best, place)
 
+    def join(self, other: "_Sum") -> None:
+        self.clicks = _added((self.clicks, other.clicks))
+        self.impressions = _added((self.impressions, other.impressions))
+        self.weighted += other.weighted
+        self.placed += other.placed
+        self.best = min((p for p in (self.best, other.best) if p is not None), default=None)
+
     @property
     def position(self) -> float | None:
         return self.weighted / self.placed if self.placed else self.best
@@ -59,25 +66,20 @@ class _Sum:
 
 @dataclass
 class _Group:
-    """All rows of a keyword."""
+    """All rows of a keyword, by page and month ("" where it has none)."""
 
     first: Taken
-    total: _Sum = field(default_factory=_Sum)
-    by_page: dict[str, _Sum] = field(default_factory=dict)
-    by_month: dict[str, _Sum] = field(default_factory=dict)
+    parts: dict[tuple[str, str], _Sum] = field(default_factory=dict)
     searches: dict[str, Figure] = field(default_factory=dict)
     figures: dict[str, Figure] = field(default_factory=dict)
     texts: dict[str, str] = field(default_factory=dict)
     unread: list[str] = field(default_factory=list)
 
     def add(self, row: Taken, month: str) -> None:
-        self.total.add(row.figures)
-        if page := row.texts.get("page", "").strip():
-            self.by_page.setdefault(page, _Sum()).add(row.figures)
-        if month:
-            self.by_month.setdefault(month, _Sum()).add(row.figures)
-            if "searches" in row.figures:
-                self.searches.setdefault(month, row.figures["searches"])
+        page = row.texts.get("page", "").strip()
+        self.parts.setdefault((page, month), _Sum()).add(row.figures)
+        if month and "searches" in row.figures:
+            self.searches.setdefault(month, row.figures["searches"])
         for name, figure in row.figures.items():
             self.figures.setdefault(name, figure)
         for name, text in row.texts.items():
@@ -86,28 +88,24 @@ class _Group:
 
     def whole(self, months_covered: float | None, whole_months: Sequence[str]) -> Taken:
         figures = dict(self.figures)
-        for name, value in zip(SHOWN, _totals(self.total), strict=True):
+        pages = self._pages()
+        # Where two pages are shown for one search, that is one search, seen at the better place.
+        seen, clicks = pages[0], _added(page.clicks for page in pages)
+        for name, value in zip(SHOWN, (clicks, seen.impressions, seen.position), strict=True):
             if value is not None:
                 figures[name] = Figure(value, value)
         if len(self.searches) > 1:
             figures.pop("searches", None)
             figures |= {f"{PREFIX}{month}": f for month, f in sorted(self.searches.items())}
-        pages = sorted(
-            (each.shown(page) for page, each in self.by_page.items()),
-            key=lambda page: (-(page.clicks or 0.0), -(page.impressions or 0.0), page.name),
-        )
         texts = {name: text for name, text in self.texts.items() if name != "date"}
-        if pages:
-            texts["page"] = pages[0].name
-        silent = Shown("", 0.0, 0.0, None)
-        months = tuple(
-            self.by_month[month].shown(month)
-            if month in self.by_month
-            else silent._replace(name=month)
-            for month in whole_months
+        if seen.name:
+            texts["page"] = seen.name
+        traffic = Traffic(
+            months_covered,
+            tuple(self._month(month) for month in whole_months),
+            tuple(page for page in pages[:MOST_PAGES] if page.name),
         )
-        traffic = Traffic(months_covered, months, tuple(pages[:MOST_PAGES]))
-        is_own = self.total.clicks is not None or self.total.impressions is not None
+        is_own = clicks is not None or seen.impressions is not None
         return self.first._replace(
             figures=figures,
             texts=texts,
@@ -115,15 +113,33 @@ class _Group:
             traffic=traffic if is_own else None,
         )
 
+    def _pages(self) -> list[Shown]:
+        """What each page got in all, that of most clicks first."""
+        sums: dict[str, _Sum] = {}
+        for (page, _), part in self.parts.items():
+            sums.setdefault(page, _Sum()).join(part)
+        pages = [each.shown(page) for page, each in sums.items()]
+        return sorted(pages, key=lambda p: (-(p.clicks or 0.0), -(p.impressions or 0.0), p.name))
+
+    def _month(self, month: str) -> Shown:
+        """What a month brought: clicks of all pages, and the page that was shown most."""
+        parts = [part for (_, of), part in self.parts.items() if of == month]
+        if not parts:
+            return Shown(month, 0.0, 0.0, None)
+        most = max(parts, key=lambda part: part.impressions or 0.0)
+        clicks = _added(part.clicks for part in parts)
+        return most.shown(month)._replace(clicks=clicks)
+
 
 def join_repeated(rows: Sequence[Taken | Refused]) -> list[Taken | Refused]:
     """Each keyword once, with the figures of all its rows.
 
     Parameters: `rows`, of a table with a page, day or month a row. Returns: refused rows as they
-    are and of each keyword one row, in the order in which they stood first: clicks and impressions
-    added up, the position on average over the impressions (the best one where these are not told),
-    the page that brought most clicks; searches of two months or more as a figure a month; other
-    figures as the first row tells them. `Taken.traffic` has what the pages got and each month that
+    are and of each keyword one row, in the order in which they stood first: clicks of all its pages
+    added up; the page that brought most clicks, its impressions added up (another page beside it is
+    shown for the same searches) and its average position over them (the best one where these are
+    not told); searches of two months or more as a figure a month; other figures as the first row
+    tells them. `Taken.traffic` has what the pages got and each month that
     the table covers whole, and how many months it covers. A row whose day cannot be read counts
     without it. Raises: nothing. Cost: linear; memory for each keyword's pages and months."""
     taken = [row for row in rows if isinstance(row, Taken)]
@@ -166,8 +182,10 @@ def _months_within(first: date, last: date) -> list[str]:
     return out
 
 
-def _totals(total: _Sum) -> tuple[float | None, float | None, float | None]:
-    return total.clicks, total.impressions, total.position
+def _added(values: Iterable[float | None]) -> float | None:
+    """The sum of what is known; None where nothing is."""
+    known = [value for value in values if value is not None]
+    return sum(known) if known else None
 
 
 def _value(figures: Mapping[str, Figure], name: str) -> float | None:

@@ -28,7 +28,7 @@ HELP = {
     "season": HelpText(
         "How searches are spread over the year, and the trend.",
         "Each month is compared with the average of the year around it. With less than two "
-        "years of months no season is claimed.",
+        "years of months a season is claimed only if that one year is clear.",
         "Publish before the rise; a pale strip means any month.",
     ),
     "intent": HelpText(
@@ -98,9 +98,8 @@ HELP = {
     "chance": HelpText(
         "The estimated probability that you reach page one, once settled.",
         "Your strength is compared with that of each of the ten results, allowing for error "
-        "on both sides. If your page ranks in the top 20 already, it is based on that position. "
-        "Without a results page it is estimated from searches, bids and wording: a range, and "
-        "never a Go.",
+        "on both sides. If your page is in the top 20, that position counts. Without a results "
+        "page it is estimated from searches, bids and wording.",
         "Above 50% is promising; see what it is based on.",
     ),
     "guess": HelpText(

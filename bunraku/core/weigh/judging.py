@@ -92,7 +92,8 @@ def judge(case: Case) -> Judged:
         clicks = expected_clicks(volume, positions, share, case.channel)
         if case.rests == "own":
             today = as_it_stands(_array(case.own_position))
-            clicks = np.maximum(clicks - expected_clicks(volume, today, share, case.channel), 0.0)
+            more = clicks - expected_clicks(volume, today, share, case.channel)
+            clicks = np.zeros(1) if is_at_top(case) else np.maximum(more, 0.0)
         worth = float(clicks[0]) * case.click_value * case.factor
     code = verdicts(
         volume,

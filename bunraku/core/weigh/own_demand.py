@@ -10,7 +10,7 @@ from bunraku.core.weigh.page import PAGE_ONE
 
 _POSITIONS = (1.0, 8.0, 10.0, 13.0, 20.0, 30.0, 50.0)
 _MOST_SEEN = (1.0, 1.0, 1.0, 0.8, 0.4, 0.2, 0.1)
-_LEAST_SEEN = (0.75, 0.5, 0.3, 0.12, 0.03, 0.012, 0.005)
+_LEAST_SEEN = (0.85, 0.65, 0.5, 0.15, 0.03, 0.012, 0.005)
 """Share of searches in which a result at that average position is seen, at most and at least: all
 who search get page one, though not always with this page on it; few ask for page two, and fewer for
 each one after. Assumed: published shares of page two lie between one and ten in a hundred."""
@@ -36,16 +36,22 @@ def demand_of(report: Mapping[str, Any]) -> Demand | None:
     Parameters: `report`, with `impressions` (in all), `position` (average, 1 the top),
     `months_covered` (None or absent: not told, so anything from 28 days to sixteen months), and
     `by_month`: month, clicks, impressions and position of each. Returns: `Demand`; None without
-    impressions or position. Formula: impressions a month over the share of searches in which such a
-    position is seen, at most and at least; low is never less than the impressions themselves, for
-    each of them was a search. A month's searches are its impressions over the middle of these
-    shares, where the page stood in the first `SEASON_TO`; months of the report without impressions
-    are 0 for a page on page one with `SILENT_FROM` or more. Raises: nothing. Cost: linear in the
-    months."""
+    impressions or position. Formula: impressions a month over the share of searches in which
+    such a position is seen, at most and at least, of the last twelve months where the report
+    has as many; low is never less than the impressions themselves, for each of them was a
+    search. A month's searches are its impressions over the middle of these shares, where the
+    page stood in the first `SEASON_TO`; months of the report without impressions are 0 for a
+    page on page one with `SILENT_FROM` or more. Raises: nothing. Cost: linear in the months."""
+    months = report.get("months_covered")
     impressions, position = report.get("impressions"), report.get("position")
+    # More than a year counts some of its months twice.
+    year = (report.get("by_month") or ())[-12:]
+    if len(year) == 12 and (seen := sum(shown or 0.0 for _, _, shown, _ in year)):
+        months, impressions = 12.0, seen
+        placed = [(shown, place) for _, _, shown, place in year if shown and place]
+        position = sum(shown * place for shown, place in placed) / seen if placed else position
     if not impressions or not position:
         return None
-    months = report.get("months_covered")
     shortest, longest = (months, months) if months else UNKNOWN_MONTHS
     most, least = seen_share(position)
     # A page on page one that nobody saw for a month was not searched for; another may have sunk.

@@ -114,8 +114,11 @@ def _missing(case: Case) -> str:
     unread = case.volume is None or case.strengths is None
     if unread and case.price is not None:
         text += f" Measuring it costs {case.price:g} lookups."
-    elif unread:
+    elif case.volume is None:
         text += " Import a file with figures, or turn a source on."
+    elif unread and case.own is not None:
+        text += " The competition nearby cannot be estimated from figures: enter its results page, "
+        text += "or your own estimate."
     if case.own is None:
         text += " Add the outlet in project settings."
     return text

@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 import numpy as np
 from numpy.typing import NDArray
 
+from bunraku.core.weigh.difficulty_signs import Usual
 from bunraku.core.weigh.rough import BroadShare, Floats, RoughLevel, usual_share
 from bunraku.core.weigh.volume import DEFAULT_SPREAD
 
@@ -19,12 +20,13 @@ LEAST_SHARED = 30
 
 @dataclass(frozen=True)
 class Learned:
-    """What readings taught: each exact source's spread in ln, and what broad figures and relative
-    interest say of exact ones."""
+    """What readings taught: each exact source's spread in ln, what broad figures and relative
+    interest say of exact ones, and what bids and ad competition are usual (`beside_usual`)."""
 
     spreads: Floats = field(default_factory=lambda: np.zeros(0))
     broad: BroadShare = field(default_factory=BroadShare)
     level: RoughLevel = field(default_factory=RoughLevel)
+    usual: tuple[Usual, Usual] = (None, None)
 
 
 def learn(

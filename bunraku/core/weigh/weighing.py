@@ -6,9 +6,8 @@ from dataclasses import dataclass, field
 import numpy as np
 from numpy.typing import NDArray
 
-from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.core.weigh.chance import Outlook, difficulty, outlook, own_strength
-from bunraku.core.weigh.difficulty_signs import Signs, likely_difficulties
+from bunraku.core.weigh.difficulty_signs import IS_LOCAL, likely_difficulties, signs_of
 from bunraku.core.weigh.intent import Intents, Names, read_intents
 from bunraku.core.weigh.page import PageFacts, openness, strength, title_matches, weakest
 from bunraku.core.weigh.page_signs import PageSigns
@@ -147,7 +146,7 @@ def weigh(evidence: Evidence, standpoint: Standpoint, learned: Learned) -> Figur
         told,
         evidence.own_position,
         evidence.guesses,
-        _likely(evidence, volume.value, intents, channel),
+        _likely(evidence, volume.value, intents.local, learned, channel),
         evidence.could_read,
     )
     return Figures(
@@ -203,15 +202,17 @@ def weigh_for_outlet(
     clicks = expected_clicks(volume, expected.positions, figures.open_share, channel)
     # A page that is there already brings what it brings: only what is won on top is worth the work.
     today = as_it_stands(np.where(rests == OWN, beside.own_position, np.inf))
-    won = clicks - expected_clicks(volume, today, figures.open_share, channel)
-    money = worth(np.maximum(won, 0.0), figures.value_of_click, evidence.fit, evidence.priority)
+    won = np.maximum(clicks - expected_clicks(volume, today, figures.open_share, channel), 0.0)
+    at_top = (rests == OWN) & (beside.own_position <= AT_TOP)
+    won = np.where(at_top, 0.0, won)
+    money = worth(won, figures.value_of_click, evidence.fit, evidence.priority)
     verdict = verdicts(
         volume,
         expected.page_one,
         money,
         at,
         estimated=rests == SIGNS,
-        at_top=(rests == OWN) & (beside.own_position <= AT_TOP),
+        at_top=at_top,
     )
     return OutletFigures(
         outlook=expected,
@@ -224,25 +225,13 @@ def weigh_for_outlet(
     )
 
 
-def _likely(evidence: Evidence, volume: Floats, intents: Intents, channel: str) -> Floats:
+def _likely(
+    evidence: Evidence, volume: Floats, local: Floats, learned: Learned, channel: str
+) -> Floats:
     """Difficulties that such keywords have, by what is known beside their pages."""
-    return likely_difficulties(
-        Signs(
-            volume,
-            evidence.cpc,
-            evidence.competition,
-            evidence.words,
-            buying_of(intents),
-            intents.local,
-        ),
-        channel,
-    )
-
-
-def buying_of(intents: Intents) -> Floats:
-    """How likely keywords are of people who compare or buy, (n,) 0-1. Raises: nothing."""
-    places = [INTENTS.index(name) for name in ("commercial", "transactional")]
-    return np.asarray(intents.probability[:, places].sum(axis=1), dtype=np.float64)
+    words, usual = evidence.words, learned.usual
+    signs = signs_of(volume, evidence.cpc, evidence.competition, words, usual)
+    return likely_difficulties(signs, channel, local > IS_LOCAL)
 
 
 def months_of(series: Floats, average: Floats, index: Floats, volume: Floats) -> Floats:

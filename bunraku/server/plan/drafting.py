@@ -86,6 +86,7 @@ def draft_pieces(
         mine, reason = _share_of(cluster, rows, cluster.pk in planned, owned)
         if not reason and not off_topic and not _on_topic(rows):
             reason = OFF_TOPIC
+        mine = _without_other_pages(mine, pages)
         ranks = bool(mine) and mine[0] in pages
         page = pages[mine[0]] if ranks else ""
         if ranks and not reason:
@@ -126,6 +127,13 @@ def _own_pages(clusters: Sequence[Cluster], members: Mapping[int, Sequence[Row]]
         for pk, page in page_of_rows(scope, rows).items()
     }
     return {row.pk: named.get(row.pk, "") for rows in by_scope.values() for row in rows}
+
+
+def _without_other_pages(mine: Sequence[int], pages: Mapping[int, str]) -> list[int]:
+    """Rows of a cluster (the main one first) without those that another page of one's own ranks
+    for: they are that page's."""
+    main = mine[0] if mine else None
+    return [pk for pk in mine if pk == main or pk not in pages or pages[pk] == pages.get(main or 0)]
 
 
 def _is_won(rows: Sequence[Row], mine: Sequence[int]) -> bool:
@@ -201,7 +209,10 @@ def join_drafts(drafts: Sequence[Draft], joined: Mapping[int, int]) -> list[Draf
 
 
 def _on_topic(rows: Sequence[Row]) -> bool:
-    """Whether a cluster is about what the project is about: its keywords are, on average."""
+    """Whether a cluster is about what the project is about: its keywords are, on average, or a page
+    of one's own ranks for one of them."""
+    if any(row.own_position and row.own_position <= OWN_FROM_FIRST for row in rows):
+        return True
     return sum(row.fit for row in rows) / len(rows) >= EVEN
 
 

@@ -76,12 +76,18 @@ def reported_pages(project: Project, channel: str) -> list[dict[str, Any]]:
             "visits": round(page.advice.visits, 1),
             "worth": page.worth,
             "hours": page.hours,
-            "pays": None
-            if page.worth is None or not page.hours
-            else page.worth * MONTHS_COUNTED >= page.hours * project.hour_value,
+            "pays": _pays(project, page),
         }
         for page in own_pages(project, channel)[:MOST_PAGES]
     ]
+
+
+def _pays(project: Project, page: OwnPage) -> bool | None:
+    """Whether a year of what work on a page is worth earns its hours; None where nobody knows: what
+    merging two pages is worth cannot be told from their positions."""
+    if page.worth is None or page.advice.what in ("leave", "merge"):
+        return None
+    return bool(page.worth * MONTHS_COUNTED >= page.hours * project.hour_value)
 
 
 def bring_in(project: Project, channel: str, pages: Sequence[Page]) -> Brought:
@@ -106,20 +112,17 @@ def bring_in(project: Project, channel: str, pages: Sequence[Page]) -> Brought:
         }
         with Recorder(project, f"Imported {plural(len(pages), 'page')}") as journal:
             for page in pages:
-                row = about.get(page.address)
+                row, known = about.get(page.address), reported.get(page.address)
                 if row is None:
                     brought.unknown.append(page.address)
                     continue
                 owner = owned.get(row.keyword_id)
                 if owner is not None:
-                    journal.touch([owner.piece], only=["address", "improves"])
-                    owner.piece.address, owner.piece.improves = page.address, True
-                    owner.piece.save(update_fields=["address", "improves"])
+                    _link(owner.piece, page, known, journal)
                     brought.linked += 1
                     continue
-                known = reported.get(page.address)
                 kind = known.kind if known else kind_of_page(channel, page.address, row)
-                piece = Piece.objects.create(
+                piece = Piece(
                     project=project,
                     scope=scope,
                     outlet=outlet,
@@ -128,10 +131,9 @@ def bring_in(project: Project, channel: str, pages: Sequence[Page]) -> Brought:
                     kind=kind,
                     because=(known.why if known else UNKNOWN)[:200],
                     hours=known.hours or hours[kind] if known else hours[kind],
-                    address=page.address,
-                    improves=True,
                 )
-                rows = known.rows if known else [row]
+                _fill(piece, page, known)
+                piece.save(force_insert=True)
                 made = [
                     PieceKeyword(
                         piece=piece,
@@ -139,7 +141,7 @@ def bring_in(project: Project, channel: str, pages: Sequence[Page]) -> Brought:
                         keyword_id=served.keyword_id,
                         main=served.keyword_id == row.keyword_id,
                     )
-                    for served in rows
+                    for served in (known.rows if known else [row])
                     if served.keyword_id not in owned
                 ]
                 for owner in made:
@@ -148,6 +150,22 @@ def bring_in(project: Project, channel: str, pages: Sequence[Page]) -> Brought:
                 journal.made([piece, *made])
                 brought.made += 1
     return brought
+
+
+def _link(piece: Piece, page: Page, known: OwnPage | None, journal: Recorder) -> None:
+    """Have a piece that is there improve a page."""
+    fields = ["address", "improves", "note"]
+    journal.touch([piece], only=fields)
+    _fill(piece, page, known)
+    piece.save(update_fields=fields)
+
+
+def _fill(piece: Piece, page: Page, known: OwnPage | None) -> None:
+    """Note on a piece which page it improves, and what is to be merged into that."""
+    piece.address, piece.improves = known.target if known else page.address, True
+    if known and known.advice.into:
+        merged = f"Merge {page.address} into it and redirect it."
+        piece.note = "\n".join(part for part in (piece.note, merged) if part)
 
 
 def _about(scope: Scope, pages: Sequence[Page], reported: Mapping[str, OwnPage]) -> dict[str, Row]:

@@ -1,7 +1,7 @@
 """Pages of one's own by the latest report: what each is shown for, and what to do with it."""
 
 from collections import defaultdict
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from bunraku.core.channels import ClusterFacts, channel_named
@@ -22,9 +22,10 @@ LEAST_HOURS = 0.5
 
 @dataclass(frozen=True)
 class OwnPage:
-    """A page with the rows that it is the main page for, what to do with it and why, the kind of
-    piece that it is, the hours that the work takes, and what it is worth a month (None unknown);
-    the rows of most to be won first, then of most clicks."""
+    """A page with the rows that it is the main page for (to be merged: those of the page that it
+    goes into), what to do with it and why, the kind of piece that it is, the hours that the work
+    takes, and what it is worth a month (None unknown); the rows of most to be won first, then of
+    most clicks."""
 
     address: str
     rows: Sequence[Row]
@@ -39,6 +40,11 @@ class OwnPage:
         """Clicks in the report that its main queries brought."""
         return sum(row.own_clicks or 0.0 for row in self.rows)
 
+    @property
+    def target(self) -> str:
+        """The page that is worked on."""
+        return self.advice.into or self.address
+
 
 def own_pages(project: Project, channel: str) -> list[OwnPage]:
     """Pages of one's own report that no piece covers, those of most to be won first. Four
@@ -47,28 +53,53 @@ def own_pages(project: Project, channel: str) -> list[OwnPage]:
     covered = set(Piece.objects.filter(project=project).values_list("address", flat=True))
     pages, rows = _pages(scope)
     hours = usual_hours(project)
-    found = []
-    for page, advice in zip(pages, advise(pages, channel), strict=True):
-        mine = rows[page.address]
-        if page.address in covered or not mine:
-            continue
-        place = {query.text: number for number, (query, _) in enumerate(advice.to_win)}
-        mine.sort(key=lambda row: (place.get(row.text, len(place)), -(row.own_clicks or 0.0)))
-        kind = kind_of_page(channel, page.address, mine[0])
-        takes = max(round(2 * hours[kind] * HOURS_SHARE[advice.what]) / 2, LEAST_HOURS)
-        known = [row.worth for row in mine if row.worth is not None]
-        found.append(
-            OwnPage(
-                page.address,
-                mine,
-                advice,
-                advice_words(advice),
-                kind,
-                0.0 if advice.what == "leave" else takes,
-                sum(known) if known else None,
-            )
-        )
+    found = [
+        _own_page(channel, page.address, rows, advice, hours)
+        for page, advice in zip(pages, advise(pages, channel), strict=True)
+        if page.address not in covered and advice.into not in covered - {""}
+        # One that is the main page for nothing is worth a word only where it is to be merged.
+        if rows[page.address] or advice.what == "merge"
+    ]
     return sorted(found, key=_order)
+
+
+def _own_page(
+    channel: str,
+    address: str,
+    rows: Mapping[str, Sequence[Row]],
+    advice: Advice,
+    hours: Mapping[str, float],
+) -> OwnPage:
+    target = advice.into or address
+    place = {query.text: number for number, (query, _) in enumerate(advice.to_win)}
+    mine = sorted(
+        rows[target],
+        key=lambda row: (place.get(row.text, len(place)), -(row.own_clicks or 0.0), row.pk),
+    )
+    kind = kind_of_page(channel, target, mine[0])
+    takes = max(round(2 * hours[kind] * HOURS_SHARE[advice.what]) / 2, LEAST_HOURS)
+    return OwnPage(
+        address,
+        mine,
+        advice,
+        advice_words(advice),
+        kind,
+        0.0 if advice.what == "leave" else takes,
+        _worth(mine, advice),
+    )
+
+
+def _worth(rows: Sequence[Row], advice: Advice) -> float | None:
+    """What an advice is worth a month: its visits, at what a click of these queries is worth."""
+    values = [
+        (row.click_value * row.fit, max(row.own_clicks or 0.0, 1.0))
+        for row in rows
+        if row.click_value is not None
+    ]
+    if not values or advice.what == "merge":
+        return None
+    mean = sum(value * clicks for value, clicks in values) / sum(clicks for _, clicks in values)
+    return round(advice.visits * mean, 2)
 
 
 def page_of_rows(scope: Scope, rows: Sequence[Row]) -> dict[int, str]:

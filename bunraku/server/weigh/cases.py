@@ -4,20 +4,20 @@ from typing import Any
 
 import numpy as np
 
-from bunraku.core.weigh.difficulty_signs import Signs, likely_difficulties
-from bunraku.core.weigh.intent import read_intents
+from bunraku.core.weigh.difficulty_signs import likely_difficulties, signs_of
 from bunraku.core.weigh.judging import Case
 from bunraku.core.weigh.page import PAGE_ONE
 from bunraku.core.weigh.reasons import BASES
-from bunraku.core.weigh.weighing import Standpoint, buying_of
+from bunraku.core.weigh.weighing import Standpoint
 from bunraku.core.weigh.without_page import RESTS_ON, Beside, Estimate, estimate, stand_in
 from bunraku.core.weigh.worth import PRIORITY, open_share
 from bunraku.server.readings.buying import price_of_kind
 from bunraku.server.readings.known import Payload
 from bunraku.server.readings.providers import sources
 from bunraku.server.sheet.models import Decision, Row
-from bunraku.server.weigh.evidence import read_as, strengths_on
+from bunraku.server.weigh.evidence import strengths_on
 from bunraku.server.weigh.measuring import MEASURED
+from bunraku.server.weigh.stated_figures import learned_of
 
 
 def case_of(
@@ -33,7 +33,7 @@ def case_of(
     estimated: Estimate | None = None
     if rests in BASES and row.own_strength is not None:
         own, code = np.array([row.own_strength]), np.array([row.chance_from])
-        beside = _beside(row, decision, standpoint)
+        beside = _beside(row, decision)
         unread = np.full((1, PAGE_ONE), np.nan)
         strengths = stand_in(unread, own, beside, code, row.scope.channel)[0]
         if rests in ("signs", "own"):
@@ -57,26 +57,21 @@ def case_of(
     )
 
 
-def _beside(row: Row, decision: Decision | None, standpoint: Standpoint) -> Beside:
+def _beside(row: Row, decision: Decision | None) -> Beside:
     """What the row keeps of what is known beside its results page."""
 
     def one(value: float | None) -> "np.ndarray[Any, np.dtype[np.float64]]":
         return np.array([np.nan if value is None else value], dtype=np.float64)
 
-    intents = read_intents(read_as([row]), [[]], standpoint.language, standpoint.names)
-    signs = Signs(
-        one(row.volume),
-        one(row.cpc),
-        one(row.ad_competition),
-        np.array([row.words]),
-        buying_of(intents),
-        intents.local,
+    usual = learned_of(row.scope).usual
+    signs = signs_of(
+        one(row.volume), one(row.cpc), one(row.ad_competition), np.array([row.words]), usual
     )
     return Beside(
         one(row.difficulty),
         one(row.own_position),
         [decision.guess if decision else ""],
-        likely_difficulties(signs, row.scope.channel),
+        likely_difficulties(signs, row.scope.channel, row.local),
     )
 
 

@@ -101,7 +101,7 @@ def gather_evidence(
         # The month before this one: the present month is not over, so no source counts it.
         last_month=(today().month - 2) % 12 + 1,
         rough=rough_of(keys, read),
-        cpc=_cost(bands),
+        cpc=cost_of_click(bands),
         page=page_facts(
             [
                 None if page is None else page_numbers(row.text, page, scope.language, own)
@@ -148,7 +148,7 @@ def result_ids(page: Payload | None) -> "np.ndarray[Any, np.dtype[np.int64]]":
     return ids
 
 
-def _cost(bands: Sequence[Payload | None]) -> Any:
+def cost_of_click(bands: Sequence[Payload | None]) -> Any:
     """Cost per click: the middle of what it ranges over, or the end that is told. Nothing is no
     price: what says 0 says that nobody advertised."""
     low, high = column(bands, "cpc_low"), column(bands, "cpc_high")

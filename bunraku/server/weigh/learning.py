@@ -1,14 +1,16 @@
-"""What a scope's own readings teach: how far each source is off, and what broad figures and
-relative interest say of exact searches."""
+"""What a scope's own readings teach: how far each source is off, what broad figures and relative
+interest say of exact searches, and what bids are usual."""
 
 import numpy as np
 
 from bunraku.core.text import tokens
+from bunraku.core.weigh.difficulty_signs import beside_usual
 from bunraku.core.weigh.rough import EXACT
 from bunraku.core.weigh.trust import learn
 from bunraku.server.readings.known import first_known
 from bunraku.server.readings.providers import stated_spread
 from bunraku.server.sheet.models import Scope
+from bunraku.server.weigh.evidence import ad_competition, cost_of_click
 from bunraku.server.weigh.latest import latest_readings
 from bunraku.server.weigh.stated_figures import rough_of, told_of
 from bunraku.sources.protocol import What
@@ -47,6 +49,19 @@ def learn_scope(scope: Scope) -> bool:
         },
         "broad": [learned.broad.low, learned.broad.middle, learned.broad.high],
         "level": [learned.level.shift, learned.level.spread],
+        "usual": _usual(scope),
     }
     scope.save(update_fields=["learned"])
     return bool(scope.learned != before)
+
+
+def _usual(scope: Scope) -> list[float | None]:
+    """What bids and ad competition are usual among the keywords that were first told any."""
+    keys = list(dict.fromkeys(term for term, _ in first_known(scope, What.BANDS, LEARNED_FROM)))
+    counted = dict.fromkeys(term for term, _ in first_known(scope, What.COUNTS, LEARNED_FROM))
+    # A file tells them beside its searches.
+    keys = list(dict.fromkeys([*keys, *counted]))[:LEARNED_FROM]
+    read = latest_readings(scope, keys)
+    bids = cost_of_click([read.bands.get(key) for key in keys])
+    usual = beside_usual(bids, ad_competition(keys, read))
+    return [None if value is None else round(value, 4) for value in usual]

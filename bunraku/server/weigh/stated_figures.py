@@ -24,10 +24,14 @@ PARTS = {"stands": STANDS, "adjusts": ADJUSTS, "beside": BESIDE}
 
 
 def learned_of(scope: Scope) -> Learned:
-    """What a scope's own readings taught of wider matches and of interest."""
+    """What a scope's own readings taught of wider matches, of interest, and of what bids and ad
+    competition are usual."""
     told = scope.learned
+    dear, contested = told.get("usual", (None, None))
     return Learned(
-        broad=BroadShare(*told.get("broad", ())), level=RoughLevel(*told.get("level", ()))
+        broad=BroadShare(*told.get("broad", ())),
+        level=RoughLevel(*told.get("level", ())),
+        usual=(dear, contested),
     )
 
 

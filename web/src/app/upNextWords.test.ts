@@ -14,6 +14,9 @@ describe("what stands in the way", () => {
     );
     expect(blockOf({ what: "no_outlet", channel: "video", count: 1 }, false).step).toBe("settings");
     expect(blockOf({ what: "unplaced", channel: "", count: 2 }, false).words).toMatch(/^2 pieces/);
+    expect(blockOf({ what: "no_chance", channel: "web", count: 1 }, true).words).toMatch(
+      /^The chance of 1 local keyword is not known on web search/,
+    );
     expect(blockOf({ what: "own_pages", channel: "web", count: 1 }, true)).toEqual({
       words: "Your pages rank in positions 4 to 20 for 1 query on web search that no piece covers.",
       button: "Review your pages",

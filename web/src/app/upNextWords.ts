@@ -35,6 +35,12 @@ export function blockOf({ what, channel, count }: InTheWay, ownFiles: boolean): 
         button: `Measure ${exact(count)}`,
         step: "weigh",
       };
+    case "no_chance":
+      return {
+        words: `The chance of ${plural(count, "local keyword is", "local keywords are")} not known${on}: enter your own estimate, or results pages.`,
+        button: "Estimate",
+        step: "weigh",
+      };
     case "undecided":
       return {
         words: `${plural(count, "keyword is", "keywords are")} undecided${on}.`,

@@ -82,7 +82,8 @@ function Told({
         {told.because}
         {row.climb_month > 0 &&
           ` Searches rise from ${monthName(row.climb_month)} and peak in ` +
-            `${monthName(row.peak_month)}.`}
+            `${monthName(row.peak_month)}` +
+            `${told.history.length < 24 ? ", by one year only" : ""}.`}
         {row.state === "dropped" &&
           ` Rejected${told.drop_reason ? `: ${told.drop_reason.toLowerCase()}` : ""}.`}
       </p>
