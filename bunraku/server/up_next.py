@@ -11,7 +11,7 @@ from ninja import Router, Schema
 from bunraku.core.channels import CHANNEL_IDS
 from bunraku.core.gather.topic_match import EVEN
 from bunraku.core.weigh.reasons import amount_words, chance_words, count_words, odds_words
-from bunraku.core.weigh.without_page import SIGNS
+from bunraku.core.weigh.without_page import OWN, SIGNS
 from bunraku.server.clock import today
 from bunraku.server.database.unchanged import while_unchanged
 from bunraku.server.follow.checking import due_pieces
@@ -290,8 +290,11 @@ def _why(project: Project, rows: Sequence[Row], main: Row) -> str:
     if main.chance_from == SIGNS and main.chance_low is not None and main.chance_high is not None:
         low, high = chance_words(main.chance_low), chance_words(main.chance_high)
         said.append(f"an estimated chance of page one between {low} and {high}")
+    elif main.chance_from == OWN and main.own_position is not None:
+        said.append(f"your page is at position {main.own_position:.0f}")
     elif main.chance is not None:
         said.append(f"{odds_words(main.chance)} of reaching page one")
     if figures.worth is not None:
-        said.append(f"worth about {project.currency}{amount_words(figures.worth)} a month")
+        worth = f"worth about {project.currency}{amount_words(figures.worth)} a month"
+        said.append(f"improving it is {worth}" if main.chance_from == OWN else worth)
     return ", ".join(said) or "figures not known yet"

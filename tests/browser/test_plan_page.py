@@ -104,14 +104,14 @@ def test_what_exists_is_brought_in_by_its_address(page: Page) -> None:
     page.goto("/p/1/web/plan")
     wait_for_rows(page)
     page.get_by_role("button", name="Export and import").click()
-    page.get_by_role("menuitem", name="Import existing pages").click()
+    page.get_by_role("menuitem", name="Review your own pages").click()
     dialog = page.get_by_role("dialog")
-    dialog.get_by_label("URLs, one per line").fill(
+    dialog.get_by_label("Other pages: URLs").fill(
         "https://duskfield.example/telescope-repair\nhttps://duskfield.example/xyzzy"
     )
-    dialog.get_by_role("button", name="Import pages").click()
+    dialog.get_by_role("button", name=re.compile("^Add ")).click()
     expect(dialog.get_by_text("1 URL is left")).to_be_visible()
-    expect(dialog.get_by_label("URLs, one per line")).to_have_value(
+    expect(dialog.get_by_label("Other pages: URLs")).to_have_value(
         "https://duskfield.example/xyzzy"
     )
     dialog.get_by_role("button", name="Close").click()

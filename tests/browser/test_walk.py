@@ -28,6 +28,7 @@ def begin(page: Page, about: str, *, publish: str = "", strength: str = "") -> N
     expect(page.get_by_role("heading", name="Where do you publish?")).to_be_visible()
     if not publish:
         page.get_by_role("button", name="I don't publish yet").click()
+        page.get_by_role("button", name="I don't know").click()
         return
     page.get_by_label("Name or URL").fill(publish)
     page.get_by_label("authority, if you know it").fill("300")
@@ -37,6 +38,12 @@ def begin(page: Page, about: str, *, publish: str = "", strength: str = "") -> N
     # Nothing typed is lost.
     page.reload()
     expect(page.get_by_label("Name or URL")).to_have_value(publish)
+    page.get_by_role("button", name="Next").click()
+    page.get_by_label("A sale or job brings").fill("60")
+    page.get_by_role("button", name="Next").click()
+    expect(page.get_by_text("Enter both what a sale is worth")).to_be_visible()
+    page.get_by_label("Of 100 visitors").fill("1")
+    expect(page.get_by_text("A visitor is worth about £0.60 to you.")).to_be_visible()
     page.get_by_role("button", name="Next").click()
 
 
@@ -217,6 +224,7 @@ def test_what_the_sentence_says_is_not_asked_again(page: Page) -> None:
     expect(towns).to_have_value("Tennick")
     page.get_by_role("button", name="Skip").click()
     page.get_by_role("button", name="I don't publish yet").click()
+    page.get_by_role("button", name="I don't know").click()
     page.get_by_role("button", name="Create project").click()
     seed = page.get_by_role("button", name="piano tuning")
     seed.click()

@@ -104,7 +104,7 @@ def test_what_the_sentence_promises_is_so(case: Case) -> None:
         ),
         (
             Case(channel="web", at=AT, volume=900, own=30),
-            ["No results page yet. Import a file"],
+            ["No results page yet. Enter its results page, or your own estimate."],
         ),
     ],
 )

@@ -1,10 +1,12 @@
 """Clicks, worth, verdict and hands."""
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 
 from bunraku.core.channels import channel_named
-from bunraku.core.weigh.verdict import PRESETS, VERDICTS, hands, verdicts
+from bunraku.core.weigh.verdict import PRESETS, VERDICTS, best_of_year, hands, too_little, verdicts
 from bunraku.core.weigh.worth import (
     PRIORITY,
     click_value,
@@ -117,3 +119,15 @@ def test_worth_weighs_fit_and_priority() -> None:
     )
     assert money.tolist() == [20.0, 20 * PRIORITY["high"], 10.0, 20 * PRIORITY["low"]]
     assert np.isnan(worth(np.array([NAN]), np.array([1.0]), np.ones(1), [""])[0])
+
+
+def test_too_little_is_too_little_money() -> None:
+    at = replace(PRESETS["growing"], cost=50.0)
+    # A local firm with few searches and dear jobs, and a blog with many and cheap visits.
+    best = best_of_year(np.array([20.0, 400.0, NAN]), np.array([6.0, 0.01, 1.0]), "web")
+    assert best[:2] == pytest.approx([12 * 20 * 0.28 * 6, 12 * 400 * 0.28 * 0.01], rel=0.1)
+    volume = np.array([20.0, 400.0, 20.0])
+    assert too_little(volume, at, best).tolist() == [False, True, True]
+    # Where the person said how many searches are few, that holds.
+    assert too_little(volume, replace(at, by_volume=True), best).tolist() == [True, False, True]
+    assert too_little(volume, PRESETS["growing"], best).tolist() == [True, False, True]

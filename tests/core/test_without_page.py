@@ -217,6 +217,11 @@ def test_nothing_that_is_only_estimated_is_a_go() -> None:
     assert "estimated from its searches, bids and wording" in text
     assert "To settle it, enter its results page" in text
     assert what_makes_it_go(estimated) is None
+    cheap = replace(estimated, at=replace(estimated.at, cost=50.0), volume=3, click_value=0.5)
+    assert explain_verdict(cheap) == (
+        "Only 3 searches a month: even the first position would be worth just £5.04 a year, and "
+        "the smallest piece costs £50 in hours. Its results page is not known."
+    )
     few = explain_verdict(replace(estimated, volume=3))
     assert few == "Only 3 searches a month, under your 40. Its results page is not known."
 

@@ -163,6 +163,6 @@ def test_local_keywords_without_a_page_or_position_are_unknown(pens: Api) -> Non
     assert (rows["pen repair york"]["chance"], rows["pen repair york"]["verdict"]) == (None, "")
     assert rows["fountain pen history"]["chance_from"] == "signs"
     told = pens.get(f"/rows/{rows['pen repair york']['id']}")
-    assert "The competition nearby cannot be estimated from figures" in told["because"]
+    assert "The competition nearby cannot be estimated from figures." in told["because"]
     waits = {b["what"]: b["count"] for b in pens.get("/up-next")["in_the_way"]}
     assert waits["no_chance"] == 1

@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bunraku.core.weigh.chance import outlook
-from bunraku.core.weigh.verdict import VERDICTS, Thresholds, verdicts
+from bunraku.core.weigh.verdict import VERDICTS, Thresholds, best_of_year, too_little, verdicts
 from bunraku.core.weigh.without_page import AT_TOP, Estimate, as_it_stands
 from bunraku.core.weigh.worth import expected_clicks
 
@@ -36,7 +36,7 @@ class Case:
     `rests`, what the chance rests on (`RESTS_ON`): with a file or a guess, `strengths` are those of
     the page that stands in; `untold`: its page was read, and nobody says how strong those on it
     are; `sharpness`, as `outlook`; `estimate` of one keyword, where the chance rests on signs or on
-    `own_position`."""
+    `own_position`; `local`, whether people nearby search for it."""
 
     channel: str
     at: Thresholds
@@ -52,6 +52,7 @@ class Case:
     sharpness: float = 1.0
     estimate: Estimate | None = None
     own_position: float | None = None
+    local: bool = False
 
 
 @dataclass(frozen=True)
@@ -100,10 +101,23 @@ def judge(case: Case) -> Judged:
         _array(chance),
         _array(worth),
         case.at,
+        best=best_of_year(volume, _array(case.click_value), case.channel),
         estimated=case.rests == "signs",
         at_top=is_at_top(case),
     )[0]
     return Judged(VERDICTS[code], chance, worth, spots)
+
+
+def best_of_case(case: Case) -> float | None:
+    """What the first position would be worth in a year; None unknown."""
+    best = best_of_year(_array(case.volume), _array(case.click_value), case.channel)[0]
+    return float(best) if np.isfinite(best) else None
+
+
+def has_too_little(case: Case) -> bool:
+    """Whether there is too little to win, whatever the chance."""
+    best = best_of_case(case)
+    return bool(too_little(_array(case.volume), case.at, _array(best))[0])
 
 
 def is_at_top(case: Case) -> bool:

@@ -8,7 +8,9 @@ from bunraku.core.weigh.judging import (
     MOST_SEARCHES,
     Case,
     Judged,
+    best_of_case,
     goes_with,
+    has_too_little,
     is_at_top,
     judge,
     least_that,
@@ -24,7 +26,7 @@ def explain_verdict(case: Case, currency: str = "£") -> str:
     judged = judge(case)
     asked = "" if case.volume is None else f"{count_words(case.volume)} searches a month"
     if judged.verdict == "skip":
-        return _why_skip(case, judged, asked)
+        return _why_skip(case, judged, asked, currency)
     if not judged.verdict:
         return " ".join(part for part in (f"{asked}." if asked else "", _missing(case)) if part)
     if case.rests == "signs":
@@ -82,13 +84,13 @@ def _between(case: Case) -> str:
     return f"between {chance_words(low)} and {chance_words(high)}"
 
 
-def _why_skip(case: Case, judged: Judged, asked: str) -> str:
-    if is_at_top(case) and (case.volume or 0.0) >= case.at.least_volume:
+def _why_skip(case: Case, judged: Judged, asked: str, currency: str) -> str:
+    if is_at_top(case) and not has_too_little(case):
         return (
             f"{asked}. Your page is at position {_place(case)} already, so there is little left to "
             "gain: leave it as it is."
         )
-    text = f"Only {asked}, under your {count_words(case.at.least_volume)}."
+    text = _too_little(case, asked, currency)
     if judged.chance is None:
         return text
     if case.rests == "signs":
@@ -98,6 +100,18 @@ def _why_skip(case: Case, judged: Judged, asked: str) -> str:
     if least is None:
         return f"{text} More searches alone would not make it a Go: the chance is {chance}."
     return f"{text} With {least:,.0f} it would be a Go: the chance is {chance}."
+
+
+def _too_little(case: Case, asked: str, currency: str) -> str:
+    """Why there is too little to win: by what it could earn, else by the searches."""
+    best = best_of_case(case)
+    if best is None or case.at.cost is None or case.at.by_volume:
+        return f"Only {asked}, under your {count_words(case.at.least_volume)}."
+    return (
+        f"Only {asked}: even the first position would be worth just {currency}"
+        f"{amount_words(best)} a year, and the smallest piece costs {currency}"
+        f"{amount_words(case.at.cost)} in hours."
+    )
 
 
 def _missing(case: Case) -> str:
@@ -117,8 +131,9 @@ def _missing(case: Case) -> str:
     elif case.volume is None:
         text += " Import a file with figures, or turn a source on."
     elif unread and case.own is not None:
-        text += " The competition nearby cannot be estimated from figures: enter its results page, "
-        text += "or your own estimate."
+        if case.local:
+            text += " The competition nearby cannot be estimated from figures."
+        text += " Enter its results page, or your own estimate."
     if case.own is None:
         text += " Add the outlet in project settings."
     return text

@@ -5,6 +5,8 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from bunraku.core.channels import channel_named
+
 Floats = NDArray[np.float64]
 
 VERDICTS = ("", "go", "try", "hard", "skip")
@@ -13,13 +15,17 @@ VERDICTS = ("", "go", "try", "hard", "skip")
 @dataclass(frozen=True)
 class Thresholds:
     """When a project says Go: searches a month, chance of page one (0-1) for Go and for Try, worth
-    a month. And how many pages that say the exact phrase are few."""
+    a month. And how many pages that say the exact phrase are few. `cost`, what the least piece
+    costs in hours: where a click's value is known, that and not the searches says what is too
+    little, unless `by_volume` (the person set a least number of searches)."""
 
     least_volume: float
     go_chance: float
     try_chance: float
     least_worth: float
     few_pages: float = 500
+    cost: float | None = None
+    by_volume: bool = False
 
 
 PRESETS: dict[str, Thresholds] = {
@@ -34,12 +40,24 @@ PRESETS: dict[str, Thresholds] = {
 }
 
 
+MONTHS_TO_EARN = 12
+"""Months in which a piece is to earn its hours."""
+
+
+def best_of_year(volume: Floats, click_value: Floats, channel: str) -> Floats:
+    """What the first position would be worth in a year, (n,) in the project's currency; NaN where
+    the searches or the value of a click are unknown. Raises: `ValueError` for another channel."""
+    first = channel_named(channel).clicks.positions[0]
+    return np.asarray(MONTHS_TO_EARN * volume * first * click_value)
+
+
 def verdicts(
     volume: Floats,
     chance: Floats,
     worth: Floats,
     at: Thresholds,
     *,
+    best: Floats | None = None,
     estimated: NDArray[np.bool_] | bool = False,
     at_top: NDArray[np.bool_] | bool = False,
 ) -> NDArray[np.int64]:
@@ -47,14 +65,16 @@ def verdicts(
     missing.
 
     Parameters: `volume`, `chance`, `worth` (n,), NaN unknown; `at`, the project's thresholds;
-    `estimated` (n,) or for all, whether the chance is estimated from signs beside the results page;
-    `at_top`, whether a page of one's own stands so far up that nothing is left to win. Returns:
-    (n,). Skip: too few searches, whatever else is known, or at the top. Hard: the chance is under
-    the Try threshold. Go: chance and worth reach theirs, and the chance is not estimated. Try: all
-    others. An unknown worth does not stop a verdict but keeps it from Go. Raises: nothing.
+    `best` (n,), `best_of_year`, None unknown for all; `estimated` (n,) or for all, whether the
+    chance is estimated from signs beside the results page; `at_top`, whether a page of one's
+    own stands so far up that nothing is left to win. Returns: (n,). Skip: too little to win
+    even in the first position (else too few searches), whatever else is known, or at the top.
+    Hard: the chance is under the Try threshold. Go: chance and worth reach theirs, and the
+    chance is not estimated. Try: all others. An unknown worth does not stop a verdict but keeps
+    it from Go. Raises: nothing.
     """
     known = np.isfinite(volume) & np.isfinite(chance)
-    skip = (volume < at.least_volume) | np.asarray(at_top)
+    skip = too_little(volume, at, best) | np.asarray(at_top)
     hard = known & ~skip & (chance < at.try_chance)
     # Nobody looked at who stands there: that is a reason to look, not to write.
     seen = known & ~skip & ~np.asarray(estimated)
@@ -64,6 +84,16 @@ def verdicts(
     for mask, code in ((go, 1), (hard, 3), (skip, 4)):
         result = np.where(mask, code, result)
     return result.astype(np.int64)
+
+
+def too_little(volume: Floats, at: Thresholds, best: Floats | None = None) -> NDArray[np.bool_]:
+    """Whether there is too little to win, (n,): a year in the first position is worth less than the
+    least piece costs; where that is not known, or the person said how many searches are few, there
+    are fewer. Raises: nothing."""
+    few = np.asarray(volume < at.least_volume)
+    if best is None or at.cost is None or at.by_volume:
+        return few
+    return np.where(np.isfinite(best), best < at.cost, few)
 
 
 def hands(volume: Floats, chance: Floats, worth: Floats, at: Thresholds) -> NDArray[np.int64]:

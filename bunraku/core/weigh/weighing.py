@@ -14,7 +14,7 @@ from bunraku.core.weigh.page_signs import PageSigns
 from bunraku.core.weigh.rough import index_to_volume
 from bunraku.core.weigh.season import Seasons, read_seasons
 from bunraku.core.weigh.trust import Learned
-from bunraku.core.weigh.verdict import Thresholds, hands, verdicts
+from bunraku.core.weigh.verdict import Thresholds, best_of_year, hands, verdicts
 from bunraku.core.weigh.volume import TakenAs, Told, taken_as
 from bunraku.core.weigh.without_page import (
     AT_TOP,
@@ -211,6 +211,7 @@ def weigh_for_outlet(
         expected.page_one,
         money,
         at,
+        best=best_of_year(volume, figures.value_of_click, channel),
         estimated=rests == SIGNS,
         at_top=at_top,
     )

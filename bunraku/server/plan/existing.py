@@ -14,9 +14,10 @@ from bunraku.core.text.addresses import address_words
 from bunraku.server.database.parts import in_parts
 from bunraku.server.errors import BunrakuError
 from bunraku.server.journal.recorder import Recorder
-from bunraku.server.plan.hours import usual_hours
+from bunraku.server.plan.hours import hours_by_month, months_of, usual_hours
 from bunraku.server.plan.models import Piece, PieceKeyword
 from bunraku.server.plan.own_pages import OwnPage, kind_of_page, own_pages
+from bunraku.server.plan.scheduling import place_new
 from bunraku.server.projects.models import Project
 from bunraku.server.sentences import plural
 from bunraku.server.sheet.models import IN_PLAY, Row, Scope
@@ -111,6 +112,10 @@ def bring_in(project: Project, channel: str, pages: Sequence[Page]) -> Brought:
             for keyword in PieceKeyword.objects.select_related("piece").filter(scope=scope)
         }
         with Recorder(project, f"Imported {plural(len(pages), 'page')}") as journal:
+            pieces: list[Piece] = []
+            owns: list[PieceKeyword] = []
+            # What is worth doing though no position says so: it is put where there are hours.
+            fixed: list[Piece] = []
             for page in pages:
                 row, known = about.get(page.address), reported.get(page.address)
                 if row is None:
@@ -134,6 +139,8 @@ def bring_in(project: Project, channel: str, pages: Sequence[Page]) -> Brought:
                 )
                 _fill(piece, page, known)
                 piece.save(force_insert=True)
+                if known and known.advice.what in ("refresh", "merge"):
+                    fixed.append(piece)
                 made = [
                     PieceKeyword(
                         piece=piece,
@@ -147,9 +154,31 @@ def bring_in(project: Project, channel: str, pages: Sequence[Page]) -> Brought:
                 for owner in made:
                     owner.save(force_insert=True)
                     owned[owner.keyword_id] = owner
-                journal.made([piece, *made])
+                pieces.append(piece)
+                owns += made
                 brought.made += 1
+            _place(project, pieces, fixed)
+            journal.made([*Piece.objects.filter(pk__in=[piece.pk for piece in pieces]), *owns])
     return brought
+
+
+def _place(project: Project, pieces: Sequence[Piece], fixed: Sequence[Piece]) -> None:
+    """Give new pieces a month within the hours; those `fixed` keep the first that has room, since
+    the person chose them and no forecast speaks for them."""
+    place_new(project, pieces)
+    months = months_of(project)
+    left = hours_by_month(project, months)
+    taken = Piece.objects.filter(project=project, month__in=months).values_list("month", "hours")
+    for month, hours in taken:
+        if month is not None:
+            left[month] -= hours
+    for piece in fixed:
+        piece.refresh_from_db(fields=["month"])
+        room = next((month for month in months if left[month] >= piece.hours), None)
+        if piece.month is None and room is not None:
+            left[room] -= piece.hours
+            piece.month, piece.pinned = room, True
+            piece.save(update_fields=["month", "pinned"])
 
 
 def _link(piece: Piece, page: Page, known: OwnPage | None, journal: Recorder) -> None:

@@ -53,6 +53,7 @@ def case_of(
         sharpness=standpoint.sharpness,
         estimate=estimated,
         own_position=row.own_position,
+        local=row.local,
         price=sum(price_of_kind(project, what) for what in MEASURED) / 10 if asked else None,
     )
 

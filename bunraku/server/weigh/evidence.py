@@ -7,6 +7,7 @@ from typing import Any
 
 import numpy as np
 
+from bunraku.core.channels import channel_named
 from bunraku.core.text.addresses import host_of
 from bunraku.core.weigh.intent import Names
 from bunraku.core.weigh.page import PAGE_ONE, UNTOLD, page_facts, strength
@@ -42,7 +43,7 @@ def standpoint_of(scope: Scope) -> Standpoint:
     return Standpoint(
         channel=scope.channel,
         language=scope.language,
-        thresholds=thresholds_of(project),
+        thresholds=thresholds_of(project, scope.channel),
         click_values={name: float(value) for name, value in project.click_values.items()},
         names=names_of(project),
         sharpness=sharpness_of(project.chosen_among(outlets, scope.channel)),
@@ -50,11 +51,25 @@ def standpoint_of(scope: Scope) -> Standpoint:
     )
 
 
-def thresholds_of(project: Project) -> Thresholds:
-    """What a Go and a Try must bring: as the preset says, but where the project says otherwise."""
-    preset = PRESETS.get(project.preset, PRESETS["growing"])
-    own = {n: float(v) for n, v in project.thresholds.items() if n in Thresholds.__annotations__}
-    return replace(preset, **own)
+def thresholds_of(project: Project, channel: str) -> Thresholds:
+    """What a Go and a Try must bring on a channel: as the preset says, but where the project says
+    otherwise."""
+    return as_thresholds(project.preset, project.thresholds, project.hour_value, channel)
+
+
+def as_thresholds(
+    preset: str, own: Mapping[Any, Any], hour_value: float, channel: str
+) -> Thresholds:
+    """A preset with what differs from it, and what the least piece of a channel costs in hours of
+    that value."""
+    names = set(Thresholds.__annotations__) - {"cost", "by_volume"}
+    differs = {str(name): float(value) for name, value in own.items() if name in names}
+    return replace(
+        PRESETS.get(preset, PRESETS["growing"]),
+        **differs,
+        cost=hour_value * min(kind.hours for kind in channel_named(channel).kinds),
+        by_volume="least_volume" in differs,
+    )
 
 
 def names_of(project: Project) -> Names:

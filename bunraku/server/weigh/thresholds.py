@@ -1,17 +1,16 @@
 """What other thresholds would do, seen before they are applied."""
 
 from collections.abc import Mapping
-from dataclasses import replace
 from functools import partial
 from typing import Any
 
 import numpy as np
 
-from bunraku.core.weigh.verdict import PRESETS, VERDICTS, verdicts
+from bunraku.core.weigh.verdict import VERDICTS, best_of_year, verdicts
 from bunraku.core.weigh.without_page import AT_TOP, OWN, SIGNS
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import IN_PLAY, Row
-from bunraku.server.weigh.evidence import thresholds_of
+from bunraku.server.weigh.evidence import as_thresholds, thresholds_of
 
 EXAMPLES = 6
 """Keywords shown that would change: those worth most."""
@@ -22,26 +21,32 @@ def preview_thresholds(project: Project, preset: str, own: Mapping[Any, float]) 
 
     Parameters: a preset and what differs from it. Returns: counts by verdict before and after, how
     many change, examples. One query; 100,000 keywords in about a second."""
-    fields = ("text", "volume", "chance", "worth", "own_position", "chance_from")
+    fields = (
+        *("text", "volume", "chance", "worth", "own_position", "click_value"),
+        *("chance_from", "scope__channel"),
+    )
     rows = Row.objects.filter(scope__project=project, state__in=IN_PLAY)
     told = list(rows.values_list(*fields))
-    volume, chance, worth, place = (
+    volume, chance, worth, place, click = (
         np.array([np.nan if row[k] is None else row[k] for row in told], dtype=np.float64)
-        for k in (1, 2, 3, 4)
+        for k in (1, 2, 3, 4, 5)
     )
-    wanted = replace(
-        PRESETS.get(preset, PRESETS["growing"]), **{str(name): value for name, value in own.items()}
-    )
-    rests = np.array([row[5] for row in told], dtype=np.int64)
-    of = partial(
-        verdicts,
-        volume,
-        chance,
-        worth,
-        estimated=rests == SIGNS,
-        at_top=(rests == OWN) & (place <= AT_TOP),
-    )
-    now, then = of(thresholds_of(project)), of(wanted)
+    rests = np.array([row[6] for row in told], dtype=np.int64)
+    channels = np.array([row[7] for row in told], dtype=object)
+    now, then = np.zeros(len(told), dtype=np.int64), np.zeros(len(told), dtype=np.int64)
+    for channel in sorted(set(channels.tolist())):
+        of = channels == channel
+        judged = partial(
+            verdicts,
+            volume[of],
+            chance[of],
+            worth[of],
+            best=best_of_year(volume[of], click[of], channel),
+            estimated=rests[of] == SIGNS,
+            at_top=(rests[of] == OWN) & (place[of] <= AT_TOP),
+        )
+        now[of] = judged(at=thresholds_of(project, channel))
+        then[of] = judged(at=as_thresholds(preset, own, project.hour_value, channel))
     changed = np.flatnonzero(now != then)
     best = changed[np.argsort(-np.nan_to_num(worth[changed]), kind="stable")][:EXAMPLES]
     return {

@@ -3,12 +3,12 @@ import type { Schemas } from "../api/client";
 import { Checkbox } from "../parts/Checkbox";
 import { TextField } from "../parts/Field";
 import { FormDialog } from "../parts/FormDialog";
-import { count, exact, money, plural } from "../parts/format";
+import { count, money, plural } from "../parts/format";
 import { useSay } from "../parts/toasts";
 import { channelName, usePlace } from "../shared/channels";
 import { useChange } from "../shared/useChange";
 import { bringExisting } from "./changes";
-import { ADVICE, addressesOf, type OwnPage, worthwhile } from "./ownPages";
+import { addressesOf, type OwnPage, pathOf, worthwhile } from "./ownPages";
 import { useReported } from "./queries";
 
 /** Pages, videos or listings that exist already come into the plan: those of one's own report with
@@ -134,9 +134,7 @@ function PageTable({
                     onChange={(on) => onChoose(page.address, on)}
                   />
                   <span className="min-w-0">
-                    <strong className="[overflow-wrap:anywhere]">
-                      {ADVICE[page.advice]} {page.address}
-                    </strong>
+                    <strong className="[overflow-wrap:anywhere]">{pathOf(page.address)}</strong>
                     <span className="block text-ink-2">{page.why}</span>
                     {page.pays === false && (
                       <span className="block text-xs text-persimmon-text">
@@ -146,7 +144,7 @@ function PageTable({
                   </span>
                 </label>
               </td>
-              <td className="px-2 py-[6px] text-right">{exact(page.hours)}</td>
+              <td className="px-2 py-[6px] text-right">{page.hours}</td>
               <td className="px-2 py-[6px] text-right">+{count(page.visits)}</td>
               <td className="px-2 py-[6px] text-right">
                 {page.worth === null ? "unknown" : money(page.worth, currency)}

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { addressesOf, type OwnPage, worthwhile } from "./ownPages";
+import { addressesOf, type OwnPage, pathOf, worthwhile } from "./ownPages";
 
 const page = (address: string, advice: OwnPage["advice"], pays: boolean | null): OwnPage => ({
   address,
@@ -21,6 +21,11 @@ const PAGES = [
 ];
 
 describe("one's own pages", () => {
+  it("are named by where they are on their site", () =>
+    expect(["https://a.example/x/y", "http://a.example/", "https://a.example"].map(pathOf)).toEqual(
+      ["/x/y", "/", "https://a.example"],
+    ));
+
   it("are chosen where the work earns its hours, or nobody knows", () =>
     expect([...worthwhile(PAGES)]).toEqual(["/hire", "/old"]));
 

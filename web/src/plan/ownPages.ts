@@ -3,13 +3,9 @@ import type { Schemas } from "../api/client";
 
 export type OwnPage = Schemas["ReportedPageOut"];
 
-/** What there is to do with a page, as a label. */
-export const ADVICE: Record<OwnPage["advice"], string> = {
-  improve: "Improve",
-  merge: "Merge",
-  refresh: "Refresh",
-  leave: "Leave",
-};
+/** Where a page is on its site: what all addresses share is left out. */
+export const pathOf = (address: string): string =>
+  address.replace(/^https?:\/\/[^/]+/, "") || address;
 
 /** Pages that are chosen before anybody chooses: those whose work earns its hours, or may. */
 export const worthwhile = (pages: readonly OwnPage[]): Set<string> =>

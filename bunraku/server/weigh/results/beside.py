@@ -37,7 +37,7 @@ def on_the_page(row: Row, page: DatedPage | None, project: Project) -> dict[str,
     keys = {identity_key(text): text for text in phrases}
     there = set(Keyword.objects.filter(project=project, key__in=keys).values_list("key", flat=True))
     saying = told.get("saying")
-    few_pages = thresholds_of(project).few_pages
+    few_pages = thresholds_of(project, row.scope.channel).few_pages
     open_to = None
     if row.volume is not None and saying is not None:
         open_to = round(float(openness(np.array([row.volume]), np.array([saying]))[0]), 4)

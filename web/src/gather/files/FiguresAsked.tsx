@@ -44,6 +44,10 @@ export const hasFigures = (file: Schemas["FileOut"]): boolean =>
 
 const SELECT = "h-[26px] rounded-md border border-bar bg-sheet px-1";
 
+/** Whether a file tells searches, in all or by month. */
+const hasSearches = ({ mapping }: Schemas["FileOut"]): boolean =>
+  Object.keys(mapping).some((meaning) => meaning === "searches" || meaning.startsWith("month:"));
+
 /** Whether a file is a search performance report whose rows have no dates. */
 const isUndatedReport = ({ mapping }: Schemas["FileOut"]): boolean =>
   mapping.impressions !== undefined && mapping.date === undefined;
@@ -77,31 +81,35 @@ export function FiguresAsked({
           <span className="text-xs text-quiet">so that impressions become searches a month</span>
         </label>
       )}
-      <label className="flex items-center gap-2">
-        Searches are
-        <Select
-          value={asked.match}
-          onChange={(value) => onChange({ ...asked, match: value as Match })}
-          className={SELECT}
-        >
-          {MATCHES.map(([match, words]) => (
-            <option key={match} value={match}>
-              {words}
-            </option>
-          ))}
-        </Select>
-      </label>
-      <label className="flex items-center gap-2">
-        Date
-        <input
-          type="date"
-          value={asked.on}
-          max={new Date().toISOString().slice(0, 10)}
-          onChange={(event) => onChange({ ...asked, on: event.target.value })}
-          className="h-[26px] rounded-md border border-bar bg-sheet px-2"
-        />
-        <span className="text-xs text-quiet">leave empty for today</span>
-      </label>
+      {hasSearches(file) && (
+        <label className="flex items-center gap-2">
+          Searches are
+          <Select
+            value={asked.match}
+            onChange={(value) => onChange({ ...asked, match: value as Match })}
+            className={SELECT}
+          >
+            {MATCHES.map(([match, words]) => (
+              <option key={match} value={match}>
+                {words}
+              </option>
+            ))}
+          </Select>
+        </label>
+      )}
+      {file.mapping.date === undefined && (
+        <label className="flex items-center gap-2">
+          Date
+          <input
+            type="date"
+            value={asked.on}
+            max={new Date().toISOString().slice(0, 10)}
+            onChange={(event) => onChange({ ...asked, on: event.target.value })}
+            className="h-[26px] rounded-md border border-bar bg-sheet px-2"
+          />
+          <span className="text-xs text-quiet">leave empty for today</span>
+        </label>
+      )}
       <span className="text-xs text-quiet">
         They take precedence over other sources; you can change this in project settings.
       </span>

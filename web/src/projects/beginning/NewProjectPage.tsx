@@ -23,14 +23,17 @@ import {
   toProject,
   withRead,
   wrongOutlet,
+  wrongWorth,
 } from "./draft";
 import { PublishStep } from "./PublishStep";
+import { WorthStep } from "./WorthStep";
 
 const DRAFT = "bunraku.new-project";
 const TITLES: Record<Step, string> = {
   about: "What are you about?",
   where: "Where are the people who search?",
   publish: "Where do you publish?",
+  worth: "What is a visitor worth to you?",
   have: "What do you have already?",
 };
 
@@ -83,7 +86,10 @@ export function NewProjectPage() {
     keep({ ...changed, step: STEPS[at + by] ?? draft.step });
   };
   const next = () => {
-    if (draft.step === "publish" && named(draft.outlets).some((outlet) => wrongOutlet(outlet)))
+    if (
+      (draft.step === "publish" && named(draft.outlets).some((outlet) => wrongOutlet(outlet))) ||
+      (draft.step === "worth" && wrongWorth(draft))
+    )
       setTried(true);
     else if (!last) go(1);
     else if (!create.isPending) create.mutate(draft);
@@ -131,6 +137,7 @@ export function NewProjectPage() {
             onChange={(outlets) => keep({ outlets })}
           />
         )}
+        {draft.step === "worth" && <WorthStep draft={draft} tried={tried} onChange={keep} />}
         {draft.step === "have" && (
           <HaveStep draft={draft} taken={taken} wrongName={wrongName} onChange={keep} />
         )}
@@ -142,6 +149,10 @@ export function NewProjectPage() {
           {draft.step === "publish" ? (
             <Button onClick={() => go(1, { outlets: EMPTY_DRAFT.outlets })}>
               I don't publish yet
+            </Button>
+          ) : draft.step === "worth" ? (
+            <Button onClick={() => go(1, { sale: "", ofHundred: "", hour: "" })}>
+              I don't know
             </Button>
           ) : (
             !last && <Button onClick={() => go(1)}>Skip this question</Button>

@@ -1,5 +1,14 @@
 import { describe, expect, it } from "vitest";
-import { EMPTY_DRAFT, freeName, nameFrom, toProject, withRead, wrongOutlet } from "./draft";
+import {
+  EMPTY_DRAFT,
+  freeName,
+  nameFrom,
+  toProject,
+  visitorWorth,
+  withRead,
+  wrongOutlet,
+  wrongWorth,
+} from "./draft";
 
 describe("a new project", () => {
   it("is named after what it is about", () => {
@@ -47,6 +56,19 @@ describe("a new project", () => {
       expect.objectContaining({ address: "bees.example", standing: 12.5, assumed: false }),
       expect.objectContaining({ address: "", standing: 1000, assumed: true }),
     ]);
+  });
+  it("knows what a visitor is worth by sales and visitors, or asks for both", () => {
+    const draft = { ...EMPTY_DRAFT, sale: "300", ofHundred: "2", hour: "25" };
+    expect(visitorWorth(draft)).toBe(6);
+    expect(toProject(draft)).toMatchObject({ click_values: { any: 6 }, hour_value: 25 });
+    expect(visitorWorth(EMPTY_DRAFT)).toBeNull();
+    expect(toProject(EMPTY_DRAFT)).toMatchObject({ click_values: {}, hour_value: 10 });
+    expect(wrongWorth(draft)).toBe("");
+    expect(wrongWorth(EMPTY_DRAFT)).toBe("");
+    expect(wrongWorth({ ...draft, ofHundred: "" })).toMatch(/both/);
+    expect(wrongWorth({ ...draft, ofHundred: "120" })).toMatch(/between 0 and 100/);
+    expect(wrongWorth({ ...draft, sale: "lots" })).toMatch(/must be a number/);
+    expect(wrongWorth({ ...draft, hour: "-3" })).toMatch(/hour/);
   });
   it("says what is wrong with an outlet", () => {
     expect(wrongOutlet({ channel: "web", name: "", standing: "3" })).toMatch(/name/);

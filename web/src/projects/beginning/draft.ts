@@ -8,7 +8,7 @@ import { COMMON } from "../../shared/locales";
 import { CURRENCIES, EMPTY_FIELDS, fromFields } from "../projectWords";
 import { beginner, wrongStanding } from "../strengthWords";
 
-export const STEPS = ["about", "where", "publish", "have"] as const;
+export const STEPS = ["about", "where", "publish", "worth", "have"] as const;
 export type Step = (typeof STEPS)[number];
 
 const place = z.object({
@@ -24,6 +24,11 @@ export const draftShape = z.object({
   places: z.string(),
   /** Where one publishes; nobody has said so yet where it is null. */
   outlets: z.nullable(z.array(place)),
+  /** What a sale or an inquiry is worth, how many of 100 visitors become one, and what an hour of
+   * one's own costs; "" is not known. */
+  sale: z.string(),
+  ofHundred: z.string(),
+  hour: z.string(),
   have: z.enum(["nothing", "list", "report"]),
   figures: z.enum(["practice", "files"]),
   name: z.string(),
@@ -40,6 +45,9 @@ export const EMPTY_DRAFT: Draft = {
   language: "en",
   places: "",
   outlets: [{ channel: "web", name: "", standing: "" }],
+  sale: "",
+  ofHundred: "",
+  hour: "",
   have: "nothing",
   figures: "practice",
   name: "",
@@ -100,9 +108,44 @@ export function wrongOutlet(outlet: OutletPlace): string {
   return wrongStanding(outlet.channel, standing);
 }
 
+/** What a visitor is worth by what a sale is and how many of 100 become one; null not known. */
+export function visitorWorth({
+  sale,
+  ofHundred,
+}: Pick<Draft, "sale" | "ofHundred">): number | null {
+  const each = readNumber(sale);
+  const of = readNumber(ofHundred);
+  return each === null || of === null ? null : (each * of) / 100;
+}
+
+/** What is wrong with what was said of money; "" where nothing is. */
+export function wrongWorth({ sale, ofHundred, hour }: Draft): string {
+  const bad = (text: string, most: number) => {
+    const number = readNumber(text);
+    return text.trim() !== "" && (number === null || number < 0 || number > most);
+  };
+  if (bad(sale, 1e6)) return "What a sale is worth must be a number, 0 or more.";
+  if (bad(ofHundred, 100)) return "Of 100 visitors, between 0 and 100 can become a customer.";
+  if (bad(hour, 1e4)) return "What an hour costs must be a number, 0 or more.";
+  if ((sale.trim() === "") !== (ofHundred.trim() === ""))
+    return "Enter both what a sale is worth and how many of 100 visitors become one, or neither.";
+  return "";
+}
+
 /** An untouched line is no outlet. */
 export const named = (outlets: Draft["outlets"]): OutletPlace[] =>
   (outlets ?? []).filter((outlet) => outlet.name.trim() || outlet.standing.trim());
+
+/** What was said of money, as the settings have it. */
+function moneyOf(draft: Draft) {
+  const worth = visitorWorth(draft);
+  const values: Record<string, string> = {};
+  if (worth !== null) values.any = String(+worth.toFixed(4));
+  return {
+    click_values: values,
+    hour_value: readNumber(draft.hour) ?? EMPTY_FIELDS.hour_value,
+  };
+}
 
 /** What the server takes; `taken` are the names of other projects. Where nobody publishes yet, beginners stand in on each channel; an outlet
  * without a strength has a beginner's, and both are marked as assumed. */
@@ -137,6 +180,7 @@ export function toProject(draft: Draft, taken: readonly string[] = []): Schemas[
     language: draft.language,
     currency: CURRENCIES[draft.country] ?? "€",
     places: draft.places,
+    ...moneyOf(draft),
     preset: told.some((outlet) => outlet.standing.trim()) ? "growing" : "new",
     figures_from: draft.figures,
   });
