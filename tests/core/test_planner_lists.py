@@ -5,9 +5,17 @@ from pathlib import Path
 
 import pytest
 
+from bunraku.core.formats.days_in import read_month
 from bunraku.core.formats.keywords_in import Refused, Taken
-from bunraku.core.formats.planner_in import ends_of_bids, level_of, priority_of
+from bunraku.core.formats.planner_in import (
+    ends_of_bids,
+    level_of,
+    match_marked,
+    match_of,
+    priority_of,
+)
 from bunraku.core.formats.reading import Look, Wanted, look_into, read_rows
+from bunraku.core.formats.repeated_rows import join_repeated
 
 ENGLISH = """Keyword,Monthly searches,Competition,Top of page bid (low range),Top of page bid (high)
 bonsai pots,1300,High,0.31,1.20
@@ -119,3 +127,123 @@ def test_the_preview_shows_what_will_be_imported(tmp_path: Path) -> None:
         (5, "footnote"),
     ]
     assert "“P0” is not high, normal or low" in look.refused[0].message
+
+
+SECTIONS = '''Keyword;Volume;CPC
+SUITS;;
+bee suit;1300;0,40
+[bee veil];40;0,20
+"""hive tool""";90;0,5
++bee +smoker;50;0,3
+Tools:;;
+uncapping knife;70;0,2
+ordinary keyword without figures;;
+Total;1550;
+'''
+
+
+def test_titles_and_totals_are_left_out_until_they_are_wanted(tmp_path: Path) -> None:
+    look, taken, refused = read(tmp_path, SECTIONS)
+    assert [row.code for row in refused] == ["section", "section", "total"]
+    assert (look.left_out, look.will_come, len(taken)) == (3, 6, 6)
+    (wanted,) = look_into(tmp_path / "list.csv", Wanted(titles=True))
+    rows = [row for batch in read_rows(tmp_path / "list.csv", "", wanted.plan, 9) for row in batch]
+    assert next(row.text for row in rows if isinstance(row, Taken)) == "SUITS"
+    assert wanted.left_out == 0
+    # Where all keywords are in capitals none of them is a title.
+    _, taken, refused = read(tmp_path, "Keyword;Volume\nBEE SUIT;30\nVEIL;\nSMOKER;4\n")
+    assert (len(taken), refused) == (3, [])
+
+
+def test_match_types_are_read_from_marks_and_columns(tmp_path: Path) -> None:
+    _, taken, _ = read(tmp_path, SECTIONS)
+    told = {row.text: row.texts.get("match", "") for row in taken}
+    assert [told[text] for text in ("bee suit", "bee veil", "hive tool", "bee smoker")] == [
+        *("", "exact", "phrase", "broad")
+    ]
+    text = "Keyword,Match type,Volume\n[bee suit],Broad,3\nveil,Exact match,4\nhood,odd,2\nhat,,1\n"
+    look, taken, _ = read(tmp_path, text)
+    assert look.plan.mapping["match"] == 1
+    assert [row.texts.get("match") for row in taken] == ["broad", "exact", None, None]
+    assert "is not exact, phrase or broad" in taken[2].unread[0]
+    assert [match_marked(text) for text in ('"a" and "b"', "c++", "[a] b", "+1 day")] == [
+        *("", "", "", "broad")
+    ]
+    assert (match_of("Weitgehend passend"), match_of("sometimes")) == ("broad", "")
+
+
+def test_a_number_split_by_its_comma_is_no_number(tmp_path: Path) -> None:
+    text = "Keyword,Volume,CPC\nbee suit,1,300,0.40\nveil,40,0.20\nhood,30,0.1\n"
+    _, taken, refused = read(tmp_path, text)
+    assert [row.text for row in taken] == ["veil", "hood"]
+    assert [(row.number, row.code) for row in refused] == [(2, "ragged")]
+    assert "It has 4 cells under 3 headings" in refused[0].message
+    # Where most rows are longer, the heading is short, and nothing slipped.
+    _, taken, refused = read(tmp_path, "Keyword,Volume\nsuit,3,x\nveil,4,y\nhood,5\n")
+    assert (len(taken), refused) == (3, [])
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "Month,Keyword,Searches\n2026-01,bee suit,30\n2026-02,bee suit,50\n2026-02,veil,4\n",
+        "Monat;Suchbegriff;Suchvolumen\nJan. 2026;bee suit;30\nFebruar 2026;bee suit;50\n"
+        "Feb 26;veil;4\n",
+        "Date,Keyword,Volume\n01/2026,bee suit,30\n02/2026,bee suit,50\n02/2026,veil,4\n",
+    ],
+)
+def test_a_row_a_month_becomes_months(tmp_path: Path, text: str) -> None:
+    look, taken, _ = read(tmp_path, text)
+    assert look.plan.mapping["date"] == 0
+    suit, veil = [row for row in join_repeated(taken) if isinstance(row, Taken)]
+    assert {name: figure.low for name, figure in suit.figures.items()} == {
+        "month:2026-01": 30,
+        "month:2026-02": 50,
+    }
+    # One month is no series: it is what it says, searches.
+    assert veil.figures["searches"].low == 4
+    assert suit.traffic is None
+
+
+def test_days_of_a_report_become_months_that_are_whole(tmp_path: Path) -> None:
+    days = ["28/02/2026", "01/03/2026", "31/03/2026", "02/04/2026"]
+    lines = [f"{day},bee suit,/suit,2,100,4.0\n{day},bee suit,/old,1,300,9.0" for day in days]
+    text = "Date,Query,Page,Clicks,Impressions,Position\n" + "\n".join(lines) + "\n"
+    _, taken, _ = read(tmp_path, text)
+    [suit] = join_repeated(taken)
+    assert isinstance(suit, Taken)
+    assert suit.traffic is not None
+    # Of the page with most clicks; the other is shown for the same searches.
+    figures = {name: suit.figures[name].low for name in ("clicks", "impressions", "position")}
+    assert figures == {"clicks": 12, "impressions": 400, "position": 4}
+    assert suit.texts["page"] == "/suit"
+    assert suit.traffic.months_covered == pytest.approx(34 / 30.44, abs=0.01)
+    assert [month.name for month in suit.traffic.by_month] == ["2026-03"]
+    assert [page.name for page in suit.traffic.by_page] == ["/suit", "/old"]
+
+
+@pytest.mark.parametrize(
+    ("cell", "month"),
+    [
+        ("2026-03", (2026, 3)),
+        ("03/2026", (2026, 3)),
+        ("März 2026", (2026, 3)),
+        ("Mar-26", (2026, 3)),
+        ("5 March 2026", None),
+        ("2026-03-05", None),
+        ("March", None),
+        ("12", None),
+    ],
+)
+def test_months_without_a_day(cell: str, month: tuple[int, int] | None) -> None:
+    found = read_month(cell)
+    assert (found and (found.year, found.month)) == month
+
+
+def test_a_keyword_group_is_never_the_keyword(tmp_path: Path) -> None:
+    text = "Keyword group,Search term,Volume\nRepairs,pen repair,30\nInks,blue ink,4\n"
+    look, taken, _ = read(tmp_path, text)
+    assert look.plan.mapping == {"group": 0, "keyword": 1, "searches": 2}
+    assert [row.texts["group"] for row in taken] == ["Repairs", "Inks"]
+    german, _, _ = read(tmp_path, "Anzeigengruppe;Keyword;Suchvolumen\nA;tinte;3\nB;feder;4\n")
+    assert german.plan.mapping == {"group": 0, "keyword": 1, "searches": 2}

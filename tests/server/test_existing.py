@@ -5,7 +5,7 @@ from collections.abc import Callable
 import pytest
 
 from bunraku.server.plan.existing import Page, pages_in
-from bunraku.server.plan.models import Piece
+from bunraku.server.plan.models import Piece, PieceKeyword
 from bunraku.server.sheet.models import Row
 from tests.server.conftest import Api, pieces_for
 
@@ -81,8 +81,8 @@ def test_pages_of_ones_own_report(api: Api) -> None:
         ("https://saddler.example/shop", "girth strap", 1),
     ]
     api.post("/pieces/existing", {"text": "\n".join(one["address"] for one in told)})
-    mains = Piece.objects.order_by("pk").values_list("keywords__keyword__text", flat=True)
-    assert list(mains) == ["bridle repair", "girth strap"]
+    owned = PieceKeyword.objects.order_by("pk").values_list("keyword__text", "main")
+    assert list(owned) == [("bridle repair", True), ("mend a bridle", False), ("girth strap", True)]
     assert api.get("/plan/existing", channel="web") == []
 
 

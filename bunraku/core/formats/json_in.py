@@ -7,6 +7,7 @@ from itertools import chain, islice
 from typing import TextIO
 
 from bunraku.core.formats.bad_file import BadFile
+from bunraku.core.formats.mapping import names_keywords
 
 NAMED_BY = 100
 """Objects at the top whose names become the columns."""
@@ -109,6 +110,8 @@ def _rows_of(whole: object) -> list[object]:
         named = any(isinstance(v, str) for v in whole.values())
         if rows and not (named and all(isinstance(entry, str) for v in rows for entry in v)):
             return max(rows, key=len)
+        if not names_keywords([list(_flat(whole))]):
+            raise BadFile("There is no list in it.")
     return [whole]
 
 

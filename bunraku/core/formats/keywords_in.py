@@ -3,7 +3,7 @@ reason."""
 
 import re
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from itertools import chain, islice
 from typing import NamedTuple
 
@@ -19,43 +19,27 @@ from bunraku.core.formats.list_signs import signs_of, without_signs
 from bunraku.core.formats.mapping import find_heading, guess_mapping, plain_heading
 from bunraku.core.formats.meanings import meaning_of
 from bunraku.core.formats.months_in import PREFIX
-from bunraku.core.formats.planner_in import level_of, priority_of
+from bunraku.core.formats.no_keywords import NoKeywords
+from bunraku.core.formats.planner_in import level_of, match_marked, match_of, priority_of
 from bunraku.core.formats.table_in import TableFile
 from bunraku.core.text import BadKeyword, clean_keyword, identity_key
 from bunraku.core.text.names import clean_text
 
 LOOKED_AT = 200
 """Rows at the top that a mapping is guessed from."""
-_TOTAL = re.compile(
-    r"^(?:grand )?(?:totals?|sum|overall|gesamt(?:summe|ergebnis)?|summe|somme|totale?|suma|"
-    r"totaal|soma)\b(?:[\s:(\[]*(?:of|der|aller|all|alle|tous|toutes|de|keywords?|queries|searches|"
-    r"terms|clicks|rows|suchbegriffe|suchanfragen|klicks|mots|clés|requêtes|palabras|clave|"
-    r"consultas|\d[\d.,' ]*)[\s)\]:]*)*$",
-    re.IGNORECASE,
-)
-"""A line that adds up the others, whatever it says of what it adds up; "total station" is none."""
-_FOOTNOTE = re.compile(
-    r"^(?:[*†‡]\s|(?:notes?|sources?|hinweise?|quellen?|anmerkung(?:en)?|remarques?|nota|notas|"
-    r"fuentes?|fonti?|bron(?:nen)?|fontes?)\s*:)",
-    re.IGNORECASE,
-)
-"""How a line about the table begins; it is one where it has no figure either."""
 COUNTED = ("searches", "clicks", "impressions")
 """Meanings that are whole numbers."""
-_FORMULA = re.compile(r"^=\s*(?:[A-Z][A-Z0-9.]+\(|\$?[A-Z]{1,3}\$?\d|[+-]?\$?[A-Z]{1,3}\$?\d)")
-"""A formula that was saved as its text: it calls a function or names a cell. Other cells that begin
-with = or @ are what somebody searches for."""
-_ERROR = re.compile(r"^#(?:N/?A|NV|REF!|BEZUG!|VALUE!|WERT!|DIV/0!|NAME\?|NULL!|NUM!|ZAHL!)")
 
 
 @dataclass(frozen=True)
 class Plan:
-    """How a table is to be read: the row number of its heading (0: none), meaning to column, and
-    each figure column's decimal sign."""
+    """How a table is to be read: the row number of its heading (0: none), meaning to column, each
+    figure column's decimal sign, and whether titles of sections, totals and notes are keywords."""
 
     heading: int
     mapping: Mapping[str, int]
     decimals: Mapping[int, str] = field(default_factory=dict)
+    titles: bool = False
 
 
 class Shown(NamedTuple):
@@ -163,8 +147,9 @@ def keywords_in(table: TableFile, plan: Plan) -> Iterator[Taken | Refused]:
     """The keywords of a table, row by row.
 
     Parameters: `table`; `plan`. Returns: for each row below the heading what was taken or why not:
-    `total` rows, the `heading` again, a `formula` or an `error` of a spreadsheet, an empty,
-    overlong or wordless keyword, and a row that is `broken`. A cell that should be a figure and is
+    `total` rows, the `heading` again, the title of a `section`, a `formula` or an `error` of a
+    spreadsheet, a `ragged` row of more cells than headings, an empty, overlong or wordless keyword,
+    and a row that is `broken`. A cell that should be a figure and is
     none leaves the figure unknown, and is told with the row. Raises: `BadFile` where the file
     breaks off; `KeyError` for a plan without a keyword column. Cost: linear, memory for one row."""
     column = plan.mapping["keyword"]
@@ -175,16 +160,35 @@ def keywords_in(table: TableFile, plan: Plan) -> Iterator[Taken | Refused]:
         cells for number, cells in first if number > plan.heading and not isinstance(cells, str)
     ]
     signs = signs_before(table, below, column)
+    none = NoKeywords(
+        column,
+        plan.mapping,
+        in_capitals=not any(_is_small(row, column) for row in below),
+        titles=plan.titles,
+    )
     for number, cells in chain(first, rows):
         if isinstance(cells, str):
             yield Refused(number, "", "broken", cells)
             continue
         if number == plan.heading and heading is None:
             heading = plain_heading(cells[column]) if column < len(cells) else ""
+            width = len(cells) if table.kind == "csv" and any(cells) else 0
+            # Where most rows are longer it is the heading that is short.
+            if 2 * sum(any(row[width:]) for row in below) > len(below):
+                width = 0
+            none = replace(none, heading=heading, width=width)
             continue
         if number < plan.heading or number == 0:
             continue
-        yield _row(number, cells, column, heading, plan, signs)
+        said = cells[column] if column < len(cells) else ""
+        if why := none.why(cells):
+            yield Refused(number, said[:60], *why)
+        else:
+            yield _row(number, cells, column, plan, signs)
+
+
+def _is_small(cells: Sequence[str], column: int) -> bool:
+    return column < len(cells) and any(sign.islower() for sign in cells[column])
 
 
 def signs_before(
@@ -201,35 +205,11 @@ def _row(
     number: int,
     cells: Sequence[str],
     column: int,
-    heading: str | None,
     plan: Plan,
     signs: Sequence[re.Pattern[str]],
 ) -> Taken | Refused:
-    said = cells[column] if column < len(cells) else ""
+    said = cells[column]
     shown = said[:60]
-    lower = said.strip().casefold()
-    if not said.strip():
-        return Refused(
-            number,
-            "",
-            "keyword_empty",
-            "No keyword in this row: the cell is empty, or a formula without its value.",
-        )
-    if (
-        heading
-        and lower[:1] == heading[:1]
-        and plain_heading(said) == heading
-        and _same_heading(cells, column, plan)
-    ):
-        return Refused(number, shown, "heading", "The heading again.")
-    if _TOTAL.match(lower):
-        return Refused(number, shown, "total", "A total, not a keyword.")
-    if said[0] == "=" and _FORMULA.match(said):
-        return Refused(number, shown, "formula", "A formula, not a keyword.")
-    if said[0] == "#" and _ERROR.match(said):
-        return Refused(number, shown, "error", "An error of the spreadsheet, not a keyword.")
-    if len(plan.mapping) > 1 and _FOOTNOTE.match(said.strip()) and not _is_beside(cells, column):
-        return Refused(number, shown, "footnote", "A note about the table, not a keyword.")
     try:
         text = clean_keyword(without_signs(said, signs))
     except BadKeyword as bad:
@@ -242,6 +222,9 @@ def _row(
     figures: dict[str, Figure] = {}
     texts: dict[str, str] = {}
     unread: list[str] = []
+    # A column that says the match type has the last word.
+    if marked := match_marked(said):
+        texts["match"] = marked
     for meaning, place in plan.mapping.items():
         cell = cells[place] if place < len(cells) and meaning != "keyword" else ""
         if not cell:
@@ -251,6 +234,12 @@ def _row(
                 texts[meaning] = priority
             else:
                 unread.append(f"Priority: “{cell[:40]}” is not high, normal or low, nor A, B or C.")
+            continue
+        if meaning == "match":
+            if found := match_of(cell):
+                texts[meaning] = found
+            else:
+                unread.append(f"Match type: “{cell[:40]}” is not exact, phrase or broad.")
             continue
         if not meaning_of(meaning).figures:
             texts[meaning] = clean_text(cell)[:500]
@@ -267,20 +256,3 @@ def _row(
         elif figure is not None:
             figures[meaning] = figure
     return Taken(number, text, key, figures, texts, tuple(unread))
-
-
-def _is_beside(cells: Sequence[str], column: int) -> bool:
-    return any(cell.strip() for place, cell in enumerate(cells) if place != column)
-
-
-def _same_heading(cells: Sequence[str], column: int, plan: Plan) -> bool:
-    """Whether no figure column holds a figure: a keyword that happens to be called like the heading
-    has some."""
-    for meaning, place in plan.mapping.items():
-        if meaning_of(meaning).figures and place < len(cells) and place != column:
-            try:
-                if read_figure(cells[place]) is not None:
-                    return False
-            except BadFigure:
-                pass
-    return True

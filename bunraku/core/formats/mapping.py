@@ -9,7 +9,7 @@ from bunraku.core.formats.days_in import read_day, read_month
 from bunraku.core.formats.figures_in import BadFigure, Figure, read_figure
 from bunraku.core.formats.meanings import MEANINGS
 from bunraku.core.formats.months_in import month_columns
-from bunraku.core.formats.planner_in import ends_of_bids, level_of, mostly, priority_of
+from bunraku.core.formats.planner_in import ends_of_bids, level_of, match_of, mostly, priority_of
 
 _MONEY = re.compile(r"[£$€¥]|\b(?:kr|zł|Kč|CHF)\b")
 
@@ -93,7 +93,11 @@ def guess_mapping(headings: Sequence[str], rows: Sequence[Sequence[str]]) -> dic
         for meaning, column in month_columns(headings).items()
         if column not in mapping.values() and numeric[column] is not False
     }
-    for meaning, read in (("priority", priority_of), ("date", _read_period)):
+    for meaning, read in (
+        ("priority", priority_of),
+        ("match", match_of),
+        ("date", _read_period),
+    ):
         column = mapping.get(meaning, width)
         if not mostly([row[column] for row in rows if column < len(row)], read):
             mapping.pop(meaning, None)

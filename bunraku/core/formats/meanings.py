@@ -111,6 +111,24 @@ MEANINGS: dict[str, Meaning] = {
         "prioriteit, prioridade",
         figures=False,
     ),
+    "match": Meaning(
+        "Match type",
+        "Exact, phrase or broad match of the searches; marks at the keyword say it too.",
+        "match type, keyword match type, übereinstimmung, "
+        "keyword übereinstimmung, type de correspondance, tipo de concordancia, "
+        "tipo di corrispondenza, zoektype, tipo de correspondência",
+        figures=False,
+    ),
+    "group": Meaning(
+        "Group",
+        "Keyword group or ad group: each can become a cluster.",
+        "group, keyword group, ad group, adgroup, cluster, topic cluster, parent topic, "
+        "keyword gruppe, anzeigengruppe, gruppe, thema, groupe, groupe d annonces, "
+        "groupe de mots clés, grupo, grupo de anuncios, grupo de palabras clave, gruppo, "
+        "gruppo di annunci, gruppo di parole chiave, groep, advertentiegroep, zoekwoordgroep, "
+        "grupo de palavras chave, grupo de anúncios",
+        figures=False,
+    ),
     "note": Meaning(
         "Note",
         "Kept with the keyword as its note.",

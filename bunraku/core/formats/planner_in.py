@@ -54,6 +54,41 @@ def priority_of(cell: str) -> str:
     return "low" if share < 1 / 3 else "normal" if share < 2 / 3 else "high"
 
 
+_MATCHES = {
+    **dict.fromkeys(
+        ("exact", "exact match", "genau passend", "exact", "exacte", "exacta", "esatta", "exata"),
+        "exact",
+    ),
+    **dict.fromkeys(
+        ("phrase", "phrase match", "passende wortgruppe", "expression exacte", "de frase", "frase",
+         "a frase", "woordgroep", "expressão"),
+        "phrase",
+    ),
+    **dict.fromkeys(
+        ("broad", "broad match", "weitgehend passend", "large", "amplia", "generica", "breed",
+         "ampla"),
+        "broad",
+    ),
+}  # fmt: skip
+
+
+def match_of(cell: str) -> str:
+    """The match type that a cell names: exact, phrase or broad; "" where it names none. Raises:
+    nothing."""
+    return _MATCHES.get(cell.strip().casefold(), "")
+
+
+def match_marked(keyword: str) -> str:
+    """The match type that a keyword is marked with as planners write it: [exact], "phrase",
+    +broad +match; "" for one without such a mark. Raises: nothing."""
+    said = keyword.strip()
+    if re.fullmatch(r"\[[^\[\]]+\]", said):
+        return "exact"
+    if re.fullmatch(r"\"[^\"]+\"|“[^“”]+”|„[^„“]+“", said):
+        return "phrase"
+    return "broad" if re.fullmatch(r"\+\w\S*(?:\s+\+?\w\S*)*", said) else ""
+
+
 def mostly(cells: Sequence[str], read: Callable[[str], object]) -> bool:
     """Whether half of the filled cells of a column or more can be read: `read` gives nothing for
     one that cannot."""

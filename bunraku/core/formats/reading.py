@@ -19,6 +19,7 @@ from bunraku.core.formats.keywords_in import (
 from bunraku.core.formats.list_signs import without_signs
 from bunraku.core.formats.mapping import column_type
 from bunraku.core.formats.meanings import meaning_of
+from bunraku.core.formats.no_keywords import LEFT_OUT
 from bunraku.core.formats.table_in import TableFile, open_table
 
 COUNTED_UP_TO = 50_000
@@ -29,18 +30,21 @@ are more."""
 @dataclass(frozen=True)
 class Wanted:
     """How a person wants a table read: its sheet ("": the first with something in it), the row of
-    its heading (None: guess), meaning to column (None: guess)."""
+    its heading (None: guess), meaning to column (None: guess), and whether titles, totals and notes
+    are keywords."""
 
     sheet: str = ""
     heading: int | None = None
     mapping: Mapping[str, int] | None = None
+    titles: bool = False
 
 
 @dataclass(frozen=True)
 class Look:
     """A file looked at: the table, its beginning, how it would be read, and which of its first rows
     would then be refused or taken without a figure; what the cells of each column are; how many
-    rows it has and how many would come, up to `COUNTED_UP_TO` of them."""
+    rows it has and how many would come, up to `COUNTED_UP_TO` of them; how many of these are left
+    out as titles, totals and notes."""
 
     table: TableFile
     seen: Preview
@@ -50,6 +54,7 @@ class Look:
     rows: int = 0
     will_come: int = 0
     counted: bool = True
+    left_out: int = 0
 
 
 def look_into(path: Path, wanted: Wanted) -> Iterator[Look]:
@@ -62,13 +67,14 @@ def look_into(path: Path, wanted: Wanted) -> Iterator[Look]:
     seen = look_at(table, wanted.heading)
     plan = _plan(seen, wanted)
     refused: list[Refused] = []
-    rows = will_come = 0
+    rows = will_come = left_out = 0
     if "keyword" in plan.mapping:
         seen = _without_signs(seen, table, plan.mapping["keyword"])
         last = seen.rows[-1][0] if seen.rows else 0
         for row in islice(keywords_in(table, plan), COUNTED_UP_TO):
             rows += 1
             will_come += isinstance(row, Taken)
+            left_out += isinstance(row, Refused) and row.code in LEFT_OUT
             if row.number > last:
                 continue
             if isinstance(row, Refused):
@@ -87,6 +93,7 @@ def look_into(path: Path, wanted: Wanted) -> Iterator[Look]:
         rows,
         will_come,
         rows < COUNTED_UP_TO,
+        left_out,
     )
 
 
@@ -111,7 +118,7 @@ def _without_signs(seen: Preview, table: TableFile, column: int) -> Preview:
 
 def _plan(seen: Preview, wanted: Wanted) -> Plan:
     if wanted.mapping is None:
-        return seen.plan
+        return replace(seen.plan, titles=wanted.titles)
     width = max([len(seen.headings), *(len(cells) for _, cells in seen.rows)], default=0)
     for meaning, column in wanted.mapping.items():
         if not _is_meaning(meaning):
@@ -119,7 +126,8 @@ def _plan(seen: Preview, wanted: Wanted) -> Plan:
         if not 0 <= column < width:
             raise BadMapping(f"There is no column {column + 1} for {meaning}.")
     cells = [cells for _, cells in seen.rows]
-    return Plan(seen.plan.heading, wanted.mapping, decimals_of(cells, wanted.mapping))
+    decimals = decimals_of(cells, wanted.mapping)
+    return Plan(seen.plan.heading, wanted.mapping, decimals, wanted.titles)
 
 
 def _is_meaning(id: str) -> bool:

@@ -8,6 +8,8 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.special import fdtri
 
+from bunraku.core.weigh.single_year import has_year, season_of_one_year
+
 Floats = NDArray[np.floating[Any]]
 Ints = NDArray[np.int64]
 
@@ -27,18 +29,6 @@ SEASON_P = 0.01
 """As for trends: many keywords are tested, so 1 %."""
 LEAST_SEASON = 0.08
 """From the quietest to the busiest month, in ln: less is a season that nobody notices."""
-YEAR = 12
-"""Months from which on a season is claimed of one year alone: it has no second year to agree with,
-so it must be smooth and wide."""
-UNEVEN = 0.7
-"""Mean square step from month to month over the variance, round the year, below which a single year
-is smooth: chance gives two, a rise that does not come back nine tenths."""
-UNEVEN_BUT_ONE = 0.4
-"""The same without the greatest step, as after Christmas: not that from the last month of the
-series to the first, which a rise that does not come back has too."""
-LEAST_OF_ONE = 0.4
-"""From the quietest to the busiest month of a single year, in ln (half as much again), below which
-no season is claimed of it."""
 LEAST_KNOWN = 0.5
 """Share of the window that must be known before holes are bridged."""
 LEAST_ASKED = 0.5
@@ -71,7 +61,7 @@ def read_seasons(series: Floats, last_month: int) -> Seasons:
     Parameters: `series` (n, m), searches in each of the last m months, oldest first, NaN where
     unknown, 0 or more; `last_month`, calendar month (1-12) of the last column. Returns: `Seasons`.
     Under 24 months nothing is claimed of the trend, and a season only from 12 months on, where that
-    year is smooth and wide (`UNEVEN`, `LEAST_OF_ONE`); with less the strength is NaN. Month shares
+    year is smooth and wide (`season_of_one_year`); with less the strength is NaN. Month shares
     are given from 12 months on, else NaN. Holes are bridged where half the window is known: along
     the level, with the month's own share. Formula: trend is the median of same-month slopes between
     years times the years, with a seasonal Mann-Kendall test (a significant z and at least 10 % over
@@ -132,8 +122,8 @@ def _read_chunk(series: Floats, last_month: int) -> Seasons:
         strength[told[fresh]] = np.nan
     alone = np.ones(n, dtype=bool)
     alone[told] = False
-    alone &= _has_year(known) & np.isfinite(share).all(axis=1)
-    strength[alone] = _of_one_year(share[alone], last_month)
+    alone &= has_year(known) & np.isfinite(share).all(axis=1)
+    strength[alone] = season_of_one_year(share[alone], last_month)
     seasonal = np.nan_to_num(strength) > 0
     peak[seasonal] = share[seasonal].argmax(axis=1) + 1
     climb[seasonal] = _climb(share[seasonal])
@@ -250,30 +240,6 @@ def _agreement(residual: Floats) -> Floats:
     b = others - others.mean(axis=2, keepdims=True)
     scale = np.sqrt((a**2).sum(axis=2) * (b**2).sum(axis=2))
     return np.asarray(((a * b).sum(axis=2) / np.maximum(scale, 1e-12)).mean(axis=1))
-
-
-def _has_year(known: NDArray[np.bool_]) -> NDArray[np.bool_]:
-    """Whether twelve months in a row are known, (n,)."""
-    if known.shape[1] < YEAR:
-        return np.zeros(len(known), dtype=bool)
-    sums = np.cumsum(np.pad(known, ((0, 0), (1, 0))), axis=1)
-    return np.asarray((sums[:, YEAR:] - sums[:, :-YEAR] == YEAR).any(axis=1))
-
-
-def _of_one_year(share: Floats, last_month: int) -> Floats:
-    """Season strength of single years by their month shares (n, 12): the part of the variance that
-    is no step from month to month; 0 where the year is uneven or hardly moves."""
-    # A month of nothing is little, not endlessly little.
-    logs = np.log(share * YEAR + 0.05)
-    steps = (np.roll(logs, -1, axis=1) - logs) ** 2
-    spread = np.maximum(((logs - logs.mean(axis=1, keepdims=True)) ** 2).sum(axis=1), 1e-9)
-    ratio = steps.sum(axis=1) / spread
-    within = steps.copy()
-    within[:, last_month - 1] = 0
-    but_one = (steps.sum(axis=1) - within.max(axis=1)) / spread
-    smooth = (ratio < UNEVEN) | (but_one < UNEVEN_BUT_ONE)
-    told = smooth & (np.ptp(logs, axis=1) > LEAST_OF_ONE)
-    return np.where(told, 1 - np.minimum(ratio, but_one + UNEVEN_BUT_ONE) / 2, 0.0)
 
 
 def _new_and_fad(series: Floats) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:

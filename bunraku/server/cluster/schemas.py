@@ -15,6 +15,19 @@ ClusterIds = Annotated[list[Id], Field(min_length=1, max_length=5_000)]
 Note = Annotated[str, Field(max_length=4_000)]
 
 
+class GroupsOut(Schema):
+    """Groups that a file puts keywords into, and how many keywords these are."""
+
+    groups: int
+    keywords: int
+
+
+class GroupsIn(Schema):
+    """The channel whose groups become clusters."""
+
+    channel: ChannelId = "web"
+
+
 class ClusterOut(Schema):
     """A cluster and what its keywords add up to."""
 

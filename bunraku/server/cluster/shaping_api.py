@@ -4,10 +4,13 @@ from typing import Any
 
 from ninja import Query, Router, Status
 
+from bunraku.server.cluster.groups import offered_groups, take_groups
 from bunraku.server.cluster.proposing import decline_proposal, list_proposals, take_proposal
 from bunraku.server.cluster.schemas import (
     ClusterDetailOut,
     DeclineIn,
+    GroupsIn,
+    GroupsOut,
     IntoQuery,
     MadeThemeOut,
     MergeIn,
@@ -31,6 +34,18 @@ from bunraku.server.cluster.shaping import (
 from bunraku.server.projects.access import CHANGES, READS, ProjectId, ProjectRequest
 
 router = Router(tags=["cluster"])
+
+
+@router.get("/clusters/groups", response=GroupsOut, auth=READS, url_name="file_groups")
+def groups(request: ProjectRequest, project_id: ProjectId, asked: Query[OfChannel]) -> Any:
+    """Groups of files that are no clusters yet."""
+    return offered_groups(request.project, asked.channel)
+
+
+@router.post("/clusters/groups", response=GroupsOut, auth=CHANGES, url_name="take_groups")
+def take_over(request: ProjectRequest, project_id: ProjectId, given: GroupsIn) -> Any:
+    """Make clusters of the groups of files."""
+    return take_groups(request.project, given.channel)
 
 
 @router.get("/clusters/proposals", response=ProposalsOut, auth=READS, url_name="proposals")

@@ -84,6 +84,23 @@ class UploadPart(models.Model):
         return f"part {self.number} of {self.upload_id}"
 
 
+class FileGroup(models.Model):
+    """The group that a person's file puts a keyword into (keyword group, ad group); the latest file
+    has the say. Clusters may be made of them."""
+
+    scope = models.ForeignKey(Scope, on_delete=models.CASCADE, related_name="file_groups")
+    keyword = models.ForeignKey(Keyword, on_delete=models.CASCADE, related_name="+")
+    name = models.CharField(max_length=120)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["scope", "keyword"], name="one_file_group_a_keyword")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.keyword_id} in {self.name}"
+
+
 class RefusedRow(models.Model):
     """A row of a file that could not be taken, and why."""
 

@@ -8,7 +8,7 @@ from bunraku.core.weigh.difficulty_signs import beside_usual
 from bunraku.core.weigh.rough import EXACT
 from bunraku.core.weigh.trust import learn
 from bunraku.server.readings.known import first_known
-from bunraku.server.readings.providers import stated_spread
+from bunraku.server.readings.providers import sources, stated_spread
 from bunraku.server.sheet.models import Scope
 from bunraku.server.weigh.evidence import ad_competition, cost_of_click
 from bunraku.server.weigh.latest import latest_readings
@@ -56,7 +56,10 @@ def learn_scope(scope: Scope) -> bool:
 
 
 def _usual(scope: Scope) -> list[float | None]:
-    """What bids and ad competition are usual among the keywords that were first told any."""
+    """What bids and ad competition are usual among the keywords that were first told any; nothing
+    where a source reads results pages, since nothing is estimated then."""
+    if sources(scope.project)[What.PAGE]:
+        return [None, None]
     keys = list(dict.fromkeys(term for term, _ in first_known(scope, What.BANDS, LEARNED_FROM)))
     counted = dict.fromkeys(term for term, _ in first_known(scope, What.COUNTS, LEARNED_FROM))
     # A file tells them beside its searches.

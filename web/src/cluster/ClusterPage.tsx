@@ -6,15 +6,17 @@ import { exact, plural } from "../parts/format";
 import { JobLine } from "../parts/JobLine";
 import { PageHead } from "../parts/PageHead";
 import { ProblemNote } from "../parts/ProblemNote";
+import { useSay } from "../parts/toasts";
 import { useKey } from "../parts/useKey";
 import { usePlace } from "../shared/channels";
 import { useOverview, useProject, useThemes } from "../shared/queries";
 import { useChange } from "../shared/useChange";
 import { ClusterInspector } from "./ClusterInspector";
 import { ClusterSheet, type Counts } from "./ClusterSheet";
-import { startClustering } from "./changes";
+import { startClustering, takeGroups } from "./changes";
 import { LookMenu } from "./LookMenu";
 import { ProposalsPanel } from "./ProposalsPanel";
+import { useFileGroups } from "./queries";
 import { RegroupDialog } from "./RegroupDialog";
 import type { ScoreBy, Whole } from "./scoreMath";
 import type { ClusterSearch } from "./search";
@@ -46,6 +48,17 @@ export function ClusterPage() {
   const cluster = useChange(projectId, (how: { afresh: boolean; strictness?: number }) =>
     startClustering(projectId, channel, how.afresh, how.strictness),
   );
+  const offered = useFileGroups(projectId, channel).data?.groups ?? 0;
+  const say = useSay();
+  const take = useChange(projectId, () => takeGroups(projectId, channel), {
+    done: (out) =>
+      say(
+        `${plural(out.groups, "group")} used as clusters, with ${plural(out.keywords, "keyword")}.`,
+        {
+          undo: true,
+        },
+      ),
+  });
   const jobs = overview?.jobs.filter((job) => job.kind === "cluster") ?? [];
   const counts = overview?.channels.find((counted) => counted.channel === channel);
   const clustered = (counts?.clusters ?? 0) > 0;
@@ -91,8 +104,14 @@ export function ClusterPage() {
       Cluster {plural(looseOf(counts), "keyword")}
     </Button>
   );
+  const takeThem = offered > 0 && (
+    <Button disabled={take.isPending} onClick={() => take.mutate(undefined)}>
+      Use {plural(offered, "group")} from your file
+    </Button>
+  );
   const tools = (
     <>
+      {clustered && takeThem}
       {clustered && (
         <>
           {search.view === "score" ? (
@@ -114,7 +133,7 @@ export function ClusterPage() {
       {jobs.map((job) => (
         <JobLine key={job.id} job={job} projectId={projectId} />
       ))}
-      {[cluster.error, whole.error].map(
+      {[cluster.error, take.error, whole.error].map(
         (error) => error && <ProblemNote key={error.message} error={error} />,
       )}
     </>
@@ -148,7 +167,12 @@ export function ClusterPage() {
             currency={currency}
             about={about}
             tools={tools}
-            cluster={clusterRest}
+            cluster={
+              <span className="flex flex-wrap justify-center gap-2">
+                {clusterRest}
+                {takeThem}
+              </span>
+            }
             above={above}
             onPatch={patch}
             onOpen={onOpen}

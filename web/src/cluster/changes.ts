@@ -15,6 +15,14 @@ export const startClustering = async (
     }),
   );
 
+export const takeGroups = async (id: number, channel: Channel) =>
+  data(
+    await api.POST("/api/projects/{project_id}/clusters/groups", {
+      params: at(id),
+      body: { channel },
+    }),
+  );
+
 export const changeCluster = async (
   id: number,
   clusterId: number,

@@ -26,6 +26,18 @@ export const useProposals = (projectId: number, channel: Channel, wanted: boolea
     placeholderData: keepPreviousData,
   });
 
+/** Groups that a file puts keywords into, as far as they are no clusters yet. */
+export const useFileGroups = (projectId: number, channel: Channel) =>
+  useQuery({
+    queryKey: ["file-groups", projectId, channel],
+    queryFn: async () =>
+      data(
+        await api.GET("/api/projects/{project_id}/clusters/groups", {
+          params: { ...at(projectId), query: { channel } },
+        }),
+      ),
+  });
+
 /** What a strictness would do. */
 export const useStrictness = (
   projectId: number,

@@ -60,7 +60,8 @@ class RefusedRowOut(Schema):
 class FileOut(Schema):
     """A file looked at: its kind, sheets, the row of its heading (0: none), first rows, what each
     column is taken for and what its cells are; how many rows it has and how many of them would
-    come, where `counted` is false at least so many."""
+    come, where `counted` is false at least so many; how many are left out as titles, totals and
+    notes, and whether these are taken (`titles`)."""
 
     id: int
     name: str
@@ -76,21 +77,24 @@ class FileOut(Schema):
     types: list[str]
     rows_in_all: int
     will_come: int
+    left_out: int
+    titles: bool
     counted: bool
     meanings: list[MeaningOut]
 
 
 class ReadIn(Schema):
     """How a file is to be read: sheet, row of the heading (null: guess, 0: none), meaning to column
-    (null: guess)."""
+    (null: guess), and whether titles of sections, totals and notes are taken as keywords."""
 
     sheet: str = Field("", max_length=120)
     heading: int | None = Field(None, ge=0, le=200)
     mapping: dict[str, Annotated[int, Field(ge=0, le=500)]] | None = Field(None, max_length=60)
+    titles: bool = False
 
     def wanted(self) -> Wanted:
         """The same in the words of the room."""
-        return Wanted(self.sheet, self.heading, self.mapping)
+        return Wanted(self.sheet, self.heading, self.mapping, self.titles)
 
 
 class ImportIn(ReadIn):

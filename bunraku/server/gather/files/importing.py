@@ -14,6 +14,7 @@ from bunraku.core.gather.merge import Merged
 from bunraku.core.gather.merge import Origin as Came
 from bunraku.installation.confined import TooMuch, confined
 from bunraku.server.clock import today
+from bunraku.server.database.bulk import insert_many
 from bunraku.server.database.parts import in_parts
 from bunraku.server.errors import BunrakuError
 from bunraku.server.gather.brought import Bringing, Brought
@@ -21,7 +22,7 @@ from bunraku.server.gather.files.parts import Part, ToldOf, parts_of
 from bunraku.server.gather.files.row_readings import OWN
 from bunraku.server.gather.files.uploads import READING, find_upload, given_up, look, on_disk
 from bunraku.server.gather.keeping import keep_merged
-from bunraku.server.gather.models import RefusedRow, Upload
+from bunraku.server.gather.models import FileGroup, RefusedRow, Upload
 from bunraku.server.gather.priorities import pass_priority
 from bunraku.server.gather.rules.ruleset import rules_of
 from bunraku.server.gather.tidying import start_tidying
@@ -57,6 +58,7 @@ class ImportParams(Params):
     match: Match = "exact"
     on: date | None = None
     months_covered: float | None = None
+    titles: bool = False
 
 
 class Imported(Brought):
@@ -104,6 +106,7 @@ def start_import(
         match=match,
         on=on or today(),
         months_covered=months_covered,
+        titles=plan.titles,
     )
     return start_job(project, Import, params)
 
@@ -128,7 +131,7 @@ class Import(JobKind[ImportParams, Imported]):
                 "not_found", "The file is gone: it is kept for a week.", hint="Import it again."
             )
         decimals = {int(column): sign for column, sign in params.decimals.items()}
-        plan = Plan(params.heading, params.mapping, decimals)
+        plan = Plan(params.heading, params.mapping, decimals, params.titles)
         storing = _Storing(work, plan)
         try:
             with on_disk(upload) as path:
@@ -208,6 +211,12 @@ class _Storing:
                 take_back(self.scope, self.source, self.on, {key for _, key, _ in part.readings})
             keep_readings(self.scope, self.source, self.on, part.readings)
             self._store_notes({ids[key]: note for key, note in part.notes.items() if key in ids})
+        with transaction.atomic():
+            grouped = ((ids[key], name) for key, name in part.groups.items() if key in ids)
+            same = {"scope": self.scope.pk}
+            insert_many(
+                FileGroup, ("keyword", "name"), grouped, same=same, unique=("scope", "keyword")
+            )
         marked = {ids[key]: mark for key, mark in part.priorities.items() if key in ids}
         pass_priority(self.scope, marked)
         result.rows += part.rows

@@ -30,15 +30,16 @@ class ToldOf(NamedTuple):
 @dataclass
 class Part:
     """Some rows of a file: how many; each keyword in them that did not stand further up, with its
-    text by its key, its readings, note and priority; the reasons for refused and doubtful rows; how
-    many were refused, stand twice, stand twice with other figures, or have a figure that could not
-    be read."""
+    text by its key, its readings, note, group and priority; the reasons for refused and doubtful
+    rows; how many were refused, stand twice, stand twice with other figures, or have a figure that
+    could not be read."""
 
     rows: int = 0
     texts: dict[str, str] = field(default_factory=dict)
     readings: list[Answered] = field(default_factory=list)
     notes: dict[str, str] = field(default_factory=dict)
     priorities: dict[str, str] = field(default_factory=dict)
+    groups: dict[str, str] = field(default_factory=dict)
     told: list[Refused] = field(default_factory=list)
     refused: int = 0
     repeated: int = 0
@@ -103,6 +104,8 @@ def _part(
             ]
             if row.texts.get("note"):
                 part.notes[row.key] = row.texts["note"]
+            if row.texts.get("group", "").strip():
+                part.groups[row.key] = row.texts["group"].strip()[:120]
             if row.texts.get("priority"):
                 part.priorities[row.key] = row.texts["priority"]
             continue

@@ -1,5 +1,6 @@
 """What the figures of a row of a file are as readings."""
 
+from collections.abc import Mapping
 from datetime import date
 from typing import Any
 
@@ -11,6 +12,8 @@ from bunraku.sources.protocol import Match, What
 
 MOST_SEARCHES = 10**10
 """More than there are people to search: such a column holds something else."""
+MATCHES: Mapping[str, Match] = {"exact": "exact", "phrase": "phrase", "broad": "broad"}
+"""Match types that a file tells at a keyword."""
 OWN = ("clicks", "impressions", "position")
 """What only a report on one's own pages tells."""
 
@@ -21,6 +24,7 @@ def readings_of(
     """The readings that a row's figures are, its searches of a match type and of a day; a report
     without days covers so many months (None: that is not told)."""
     figures, key = row.figures, row.key
+    match = MATCHES.get(row.texts.get("match", ""), match)
     out: list[Answered] = []
     searches = figures.get("searches")
     months = _months(figures, on)

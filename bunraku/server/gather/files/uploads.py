@@ -192,5 +192,7 @@ def _told(upload: Upload, found: Look) -> dict[str, Any]:
         "types": list(found.types),
         "rows_in_all": found.rows,
         "will_come": found.will_come,
+        "left_out": found.left_out,
+        "titles": found.plan.titles,
         "counted": found.counted,
     }

@@ -37,6 +37,7 @@ export function ImportDialog({
         sheet: told.sheet,
         heading: told.heading,
         mapping: told.mapping,
+        titles: told.titles,
         match: figures.match,
         on: figures.on || null,
         months_covered: figures.covers ? Number(figures.covers) : null,

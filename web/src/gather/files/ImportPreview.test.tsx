@@ -23,6 +23,8 @@ const FILE: Schemas["FileOut"] = {
   rows_in_all: 2,
   will_come: 1,
   counted: true,
+  left_out: 0,
+  titles: false,
   meanings: [
     { id: "keyword", name: "Keyword", about: "The keyword." },
     { id: "searches", name: "Searches a month", about: "A number." },
@@ -41,13 +43,25 @@ describe("the preview of a file", () => {
     const onRead = vi.fn();
     render(<ImportPreview file={FILE} busy={false} onRead={onRead} />);
     await choose(screen.getByLabelText("Column 2 is"), "Keyword");
-    expect(onRead).toHaveBeenCalledWith({ sheet: "One", heading: 1, mapping: { keyword: 1 } });
+    expect(onRead).toHaveBeenCalledWith({
+      sheet: "One",
+      heading: 1,
+      mapping: { keyword: 1 },
+      titles: false,
+    });
   });
 
   it("guesses anew for another sheet", async () => {
     const onRead = vi.fn();
     render(<ImportPreview file={FILE} busy={false} onRead={onRead} />);
     await choose(screen.getByLabelText(/^Sheet/), "Two");
-    expect(onRead).toHaveBeenCalledWith({ sheet: "Two", heading: null, mapping: null });
+    expect(onRead).toHaveBeenCalledWith({ sheet: "Two", heading: null, mapping: null, titles: false });
+  });
+
+  it("takes titles, totals and notes by one click", async () => {
+    const onRead = vi.fn();
+    render(<ImportPreview file={{ ...FILE, left_out: 2 }} busy={false} onRead={onRead} />);
+    screen.getByLabelText("Import the 2 titles, totals and notes as keywords too").click();
+    expect(onRead).toHaveBeenCalledWith(expect.objectContaining({ titles: true }));
   });
 });

@@ -1,6 +1,7 @@
 import type { ReactNode } from "react";
 import type { Schemas } from "../../api/client";
-import { exact } from "../../parts/format";
+import { Checkbox } from "../../parts/Checkbox";
+import { exact, plural } from "../../parts/format";
 import { Select } from "../../parts/Select";
 import { columnsOf, meaningOf, remapped } from "./fileColumns";
 
@@ -23,7 +24,13 @@ export function ImportPreview({
   const columns = columnsOf(file);
   const bad = new Map(file.refused.map((refused) => [refused.number, refused.message]));
   const read = (changed: Partial<Schemas["ReadIn"]>) =>
-    onRead({ sheet: file.sheet, heading: file.heading, mapping: file.mapping, ...changed });
+    onRead({
+      sheet: file.sheet,
+      heading: file.heading,
+      mapping: file.mapping,
+      titles: file.titles,
+      ...changed,
+    });
   return (
     <>
       <div className="flex flex-wrap items-center gap-4 pb-3">
@@ -40,7 +47,7 @@ export function ImportPreview({
             <Select
               value={file.sheet}
               disabled={busy}
-              onChange={(value) => onRead({ sheet: value, heading: null, mapping: null })}
+              onChange={(value) => onRead({ sheet: value, heading: null, mapping: null, titles: file.titles })}
               className="h-[26px] rounded-md border border-bar bg-sheet px-1"
             >
               {file.sheets.map((sheet) => (
@@ -64,6 +71,14 @@ export function ImportPreview({
         </label>
       </div>
       {children}
+      {(file.left_out > 0 || file.titles) && (
+        <label className="flex items-center gap-2 pb-3">
+          <Checkbox checked={file.titles} disabled={busy} onChange={(titles) => read({ titles })} />
+          {file.titles
+            ? "Titles, totals and notes are imported as keywords too"
+            : `Import the ${plural(file.left_out, "title, total or note", "titles, totals and notes")} as keywords too`}
+        </label>
+      )}
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: keys must reach what scrolls */}
       <div tabIndex={0} className="max-h-[46vh] overflow-auto border-y border-hairline">
         <table className="w-full border-collapse">
