@@ -31,6 +31,7 @@ _FORMULA = re.compile(r"^=\s*(?:[A-Z][A-Z0-9.]+\(|\$?[A-Z]{1,3}\$?\d|[+-]?\$?[A-
 with = or @ are what somebody searches for."""
 _ERROR = re.compile(r"^#(?:N/?A|NV|REF!|BEZUG!|VALUE!|WERT!|DIV/0!|NAME\?|NULL!|NUM!|ZAHL!)")
 
+_THOUSANDS = re.compile(r"[-+]?\d{1,3}")
 LEFT_OUT = frozenset({"total", "footnote", "section"})
 """Codes of rows that a person may want as keywords all the same."""
 
@@ -54,7 +55,7 @@ class NoKeywords:
         nothing."""
         said = cells[self.column] if self.column < len(cells) else ""
         bare = said.strip()
-        if self.width and any(cells[self.width :]):
+        if self.width and any(cells[self.width :]) and self._slipped(cells):
             return "ragged", (
                 f"It has {len(cells)} cells under {self.width} headings: a comma in a number or in "
                 "a keyword may have split it. Put that cell in quotes."
@@ -77,6 +78,22 @@ class NoKeywords:
             if not self.in_capitals and _SECTION.match(bare):
                 return "section", "The title of a section, not a keyword."
         return None
+
+    def _slipped(self, cells: Sequence[str]) -> bool:
+        """Whether figures of a row that is too long stand in other columns than theirs: a number
+        that a comma parted, or words where a figure should be. What is left over after a note
+        belongs to the note."""
+        for meaning, place in self.mapping.items():
+            if not meaning_of(meaning).figures or place >= len(cells):
+                continue
+            after = cells[place + 1] if place + 1 < len(cells) else ""
+            if _THOUSANDS.fullmatch(cells[place].strip()) and re.fullmatch(r"\d{3}", after.strip()):
+                return True
+            try:
+                read_figure(cells[place])
+            except BadFigure:
+                return True
+        return False
 
     def _is_heading(self, cells: Sequence[str], said: str) -> bool:
         """Whether it is called like the heading and no figure column holds a figure: a keyword that
