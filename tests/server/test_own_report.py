@@ -5,10 +5,13 @@ from typing import Any
 
 import pytest
 from dateutil.relativedelta import relativedelta
+from django.core.management import call_command
 
 from bunraku.server.clock import today
 from bunraku.server.plan.models import Piece
 from bunraku.server.projects.models import Project
+from bunraku.server.sheet.models import Row
+from bunraku.server.weigh import weighing
 from tests.server.conftest import Api, pieces_of
 
 SITE = "https://pens.example"
@@ -54,8 +57,8 @@ def report(count: int = 16) -> str:
     return "\n".join(lines)
 
 
-def brought(api: Api, text: str, **told: Any) -> dict[str, dict[str, Any]]:
-    file = api.bring(text)
+def brought(api: Api, text: str, name: str = "list.csv", **told: Any) -> dict[str, dict[str, Any]]:
+    file = api.bring(text, name)
     body = {"channel": "web", "mapping": file["mapping"], "heading": file["heading"], **told}
     api.post(f"/files/{file['id']}/import", body)
     return {row["text"]: row for row in api.get("/sheet")["rows"]}
@@ -166,3 +169,33 @@ def test_local_keywords_without_a_page_or_position_are_unknown(pens: Api) -> Non
     assert "The competition nearby cannot be estimated from figures." in told["because"]
     waits = {b["what"]: b["count"] for b in pens.get("/up-next")["in_the_way"]}
     assert waits["no_chance"] == 1
+
+
+def test_what_is_weighed_after_imports_is_what_a_rebuild_gives(pens: Api) -> None:
+    brought(pens, report())
+    pens.post("/gather/runs", {"seeds": "ink pot, desk pen", "channels": ["web"], "ways": []})
+    more = ["Keyword,Searches,Low bid,High bid"]
+    more += [f"fountain pen number {n},{90 * n},0.{n},0.{n + 2}" for n in range(1, 8)]
+    brought(pens, "\n".join([*more, "nib grinding,700,0.4,0.9"]))
+    fields = [field.attname for field in Row._meta.concrete_fields]
+    before = list(Row.objects.order_by("pk").values(*fields))
+    assert all(row["intent"] >= 0 for row in before)
+    call_command("rebuild", verbosity=0)
+    assert list(Row.objects.order_by("pk").values(*fields)) == before
+
+
+def test_an_import_weighs_what_is_new_alone(pens: Api, monkeypatch: pytest.MonkeyPatch) -> None:
+    first = "Keyword,Searches\n" + "\n".join(f"pen of kind {n},{n * 10}" for n in range(1, 9))
+    brought(pens, first)
+    weighed: list[str] = []
+    real = weighing.latest_readings
+
+    def listening(scope: Any, keys: list[str]) -> Any:
+        weighed.extend(keys)
+        return real(scope, keys)
+
+    monkeypatch.setattr(weighing, "latest_readings", listening)
+    # No searches, so that nothing is learned by which the others would change.
+    text = "Keyword,Difficulty\npen of kind 3,40\npen of another kind,20\n"
+    brought(pens, text, name="more.csv")
+    assert set(weighed) == {"pen of kind 3", "pen of another kind"}

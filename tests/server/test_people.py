@@ -140,8 +140,9 @@ def full(weighed: Api, beginnings: Beginnings) -> Api:
     weighed.post("/clusters/move", {"row_ids": [row], "cluster_id": None})
     weighed.post("/rows/priority", {"row_ids": [row], "priority": "high"})
     weighed.post("/rules", {"kind": "word", "value": "tattoo"})
-    brought = weighed.bring("keyword\nstar chart\n=SUM(A1)\n")
-    weighed.post(f"/files/{brought['id']}/import", {"channel": "web", "mapping": {"keyword": 0}})
+    brought = weighed.bring("keyword,group\nstar chart,Charts\n=SUM(A1),\n")
+    mapping = {"keyword": 0, "group": 1}
+    weighed.post(f"/files/{brought['id']}/import", {"channel": "web", "mapping": mapping})
     weighed.bring("star map")
     return weighed
 

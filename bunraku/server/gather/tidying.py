@@ -50,14 +50,15 @@ class Tidy(JobKind[Params, Result]):
             apply_rules(project)
         if project.figures_from == "files":
             # Nothing is measured there, so what has come is weighed by what is known, now.
-            figures_outdated.send(sender=Project, project=project, settings=False)
+            fresh = (0, "", None)
+            figures_outdated.send(sender=Project, project=project, fresh=fresh, settings=False)
 
 
 def _figures_follow(scope: Scope, keyword_ids: Collection[int]) -> None:
     """Worth rests on fit, and intent on the family: of keywords that have figures these follow."""
     weighed: list[int] = []
     for part in in_parts(sorted(keyword_ids)):
-        rows = Row.objects.filter(scope=scope, keyword__in=part, difficulty__isnull=False)
+        rows = Row.objects.filter(scope=scope, keyword__in=part, chance__isnull=False)
         weighed += rows.values_list("keyword", flat=True)
     if weighed:
         figures_outdated.send(

@@ -100,6 +100,12 @@ def latest_payloads(project: Any, what: What, most: int) -> list[tuple[str, Payl
     return _as_known(readings.order_by("-pk")[:most])
 
 
+def terms_said(scope: Scope, source: str, on: date) -> list[str]:
+    """Terms that a source told something of on a day."""
+    said = Reading.objects.filter(scope=scope, source=source, on=on)
+    return sorted(set(said.values_list("term", flat=True)))
+
+
 def first_known(scope: Scope, what: What, most: int) -> list[tuple[str, Payload]]:
     """The first readings of a kind that a scope ever had with an answer, by term; at most so many.
     What comes later leaves them as they are."""

@@ -1,18 +1,28 @@
 """Weighing again in the background, where figures no longer fit settings, decisions or readings."""
 
 from collections.abc import Sequence
+from datetime import date
 from typing import Any
 
 from django.dispatch import receiver
 
+from bunraku.server.database.parts import in_parts
 from bunraku.server.gather.topic_match import keep_fit
 from bunraku.server.jobs.actions import start_job
 from bunraku.server.jobs.kinds import JobKind, job_kind
 from bunraku.server.jobs.work import Params, Result, Work
 from bunraku.server.projects.models import Project
+from bunraku.server.readings.known import terms_said
 from bunraku.server.sheet.models import Decision, Row, Scope
 from bunraku.server.signals import figures_outdated, taken_back
-from bunraku.server.weigh.weighing import reweigh_keywords, reweigh_scope, weigh_scope
+from bunraku.server.weigh.learning import learn_scope
+from bunraku.server.weigh.weighing import (
+    reweigh_keywords,
+    reweigh_scope,
+    rows_to_weigh,
+    weigh_rows,
+    weigh_scope,
+)
 
 FEW = 200
 """Keywords that are weighed again at once; for more one would wait."""
@@ -23,9 +33,14 @@ WEIGHED = ("priority", "intent", "guess")
 
 
 class ReweighParams(Params):
-    """The keywords that are weighed again; none: all of the project."""
+    """The keywords that are weighed again; none: all of the project. `fresh`: those that never
+    were, and those that a file (`source`, on a day) told of in a scope."""
 
     keyword_ids: list[int] = []
+    fresh: bool = False
+    scope: int = 0
+    source: str = ""
+    on: date | None = None
 
 
 class Reweighed(Result):
@@ -55,6 +70,9 @@ class Reweigh(JobKind[ReweighParams, Reweighed]):
             reweigh_keywords(work.project, work.params.keyword_ids)
             work.advance(len(work.params.keyword_ids))
             return
+        if work.params.fresh:
+            _weigh_fresh(work)
+            return
         begun = work.before_a_kill() or Reweighed()
         work.result = begun.model_copy()
         scopes = Scope.objects.filter(project=work.project, pk__gte=begun.scope).order_by("pk")
@@ -77,12 +95,41 @@ class Reweigh(JobKind[ReweighParams, Reweighed]):
                 reweigh_scope(scope, note)
 
 
+def _weigh_fresh(work: Work[ReweighParams, Reweighed]) -> None:
+    """Weigh what is new, in each scope; where that taught something new, the whole scope."""
+    params = work.params
+    scopes = list(Scope.objects.filter(project=work.project).order_by("pk"))
+    work.start("Weighing", len(scopes))
+    for scope in scopes:
+        scope.project = work.project
+        if learn_scope(scope):
+            weigh_scope(scope)
+        else:
+            # Weighing gives each row an intent.
+            ids = set(Row.objects.filter(scope=scope, intent=-1).values_list("pk", flat=True))
+            if scope.pk == params.scope and params.on is not None:
+                for terms in in_parts(terms_said(scope, params.source, params.on)):
+                    told = Row.objects.filter(scope=scope, keyword__key__in=terms)
+                    ids.update(told.values_list("pk", flat=True))
+            for part in in_parts(sorted(ids)):
+                weigh_rows(scope, rows_to_weigh(scope, pk__in=part))
+        work.advance()
+
+
 @receiver(figures_outdated)
 def weigh_again(
-    sender: object, project: Project, keyword_ids: Sequence[int] | None = None, **_: object
+    sender: object,
+    project: Project,
+    keyword_ids: Sequence[int] | None = None,
+    fresh: tuple[int, str, date | None] | None = None,
+    **_: object,
 ) -> None:
-    """Figures follow settings and decisions: at once for a few keywords, by a job for more, and by
-    one for all."""
+    """Figures follow settings, decisions and files: at once for a few keywords, by a job for more,
+    and by one for all."""
+    if fresh is not None:
+        scope, source, on = fresh
+        start_job(project, Reweigh, ReweighParams(fresh=True, scope=scope, source=source, on=on))
+        return
     if keyword_ids is not None and len(keyword_ids) <= FEW:
         reweigh_keywords(project, keyword_ids)
     elif keyword_ids is not None and len(keyword_ids) <= SOME:

@@ -152,7 +152,8 @@ class Import(JobKind[ImportParams, Imported]):
             storing.bringing.report(now=True)
         start_tidying(work.project)
         if work.result.figures:
-            figures_outdated.send(sender=Project, project=work.project, settings=False)
+            fresh = (storing.scope.pk, storing.source, storing.on)
+            figures_outdated.send(sender=Project, project=work.project, fresh=fresh, settings=False)
 
     def brought(self, result: Imported) -> str:
         """New, known and left out; repeated and refused rows."""
