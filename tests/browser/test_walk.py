@@ -42,7 +42,7 @@ def begin(page: Page, about: str, *, publish: str = "", strength: str = "") -> N
     page.get_by_label("A sale or job brings").fill("60")
     page.get_by_role("button", name="Next").click()
     expect(page.get_by_text("Enter both what a sale is worth")).to_be_visible()
-    page.get_by_label("Of 100 visitors").fill("1")
+    page.get_by_label("Sales or jobs per 100 visitors").fill("1")
     expect(page.get_by_text("A visitor is worth about £0.60 to you.")).to_be_visible()
     page.get_by_role("button", name="Next").click()
 

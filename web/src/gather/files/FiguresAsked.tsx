@@ -81,7 +81,7 @@ export function FiguresAsked({
           <span className="text-xs text-quiet">so that impressions become searches a month</span>
         </label>
       )}
-      {hasSearches(file) && (
+      {hasSearches(file) && file.mapping.match === undefined && (
         <label className="flex items-center gap-2">
           Searches are
           <Select

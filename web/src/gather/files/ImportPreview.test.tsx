@@ -55,7 +55,12 @@ describe("the preview of a file", () => {
     const onRead = vi.fn();
     render(<ImportPreview file={FILE} busy={false} onRead={onRead} />);
     await choose(screen.getByLabelText(/^Sheet/), "Two");
-    expect(onRead).toHaveBeenCalledWith({ sheet: "Two", heading: null, mapping: null, titles: false });
+    expect(onRead).toHaveBeenCalledWith({
+      sheet: "Two",
+      heading: null,
+      mapping: null,
+      titles: false,
+    });
   });
 
   it("takes titles, totals and notes by one click", async () => {

@@ -47,7 +47,9 @@ export function ImportPreview({
             <Select
               value={file.sheet}
               disabled={busy}
-              onChange={(value) => onRead({ sheet: value, heading: null, mapping: null, titles: file.titles })}
+              onChange={(value) =>
+                onRead({ sheet: value, heading: null, mapping: null, titles: file.titles })
+              }
               className="h-[26px] rounded-md border border-bar bg-sheet px-1"
             >
               {file.sheets.map((sheet) => (

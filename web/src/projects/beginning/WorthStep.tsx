@@ -58,7 +58,7 @@ export function WorthStep({
           onText={(sale) => onChange({ sale })}
         />
         <LineField
-          label="Of 100 visitors, how many become one"
+          label="Sales or jobs per 100 visitors"
           hint="0.5 means one in 200."
           inputMode="decimal"
           value={draft.ofHundred}
