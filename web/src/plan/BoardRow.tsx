@@ -4,7 +4,7 @@ import { inPlanOrder, settledAt } from "./planMath";
 import { monthFlag, monthsWanted } from "./timing";
 import { STATES } from "./workWords";
 
-const FIRST = "minmax(212px, 1fr) 70px 52px 68px";
+const FIRST = "minmax(204px, 1fr) 78px 52px 68px";
 /** The board's columns for so many months, and what they take at least. */
 export const tracks = (months: number) => `${FIRST} repeat(${months}, minmax(30px, 44px))`;
 export const widthOf = (months: number) => `${460 + 30 * months}px`;

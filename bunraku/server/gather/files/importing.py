@@ -18,7 +18,7 @@ from bunraku.server.database.bulk import insert_many
 from bunraku.server.database.parts import in_parts
 from bunraku.server.errors import BunrakuError
 from bunraku.server.gather.brought import Bringing, Brought
-from bunraku.server.gather.files.parts import Part, ToldOf, parts_of
+from bunraku.server.gather.files.parts import Part, Stated, parts_of
 from bunraku.server.gather.files.row_readings import OWN
 from bunraku.server.gather.files.uploads import READING, find_upload, given_up, look, on_disk
 from bunraku.server.gather.keeping import keep_merged
@@ -138,8 +138,8 @@ class Import(JobKind[ImportParams, Imported]):
                 work.start("Reading the file", upload.size_bytes and _rows_about(upload, path))
                 RefusedRow.objects.filter(job=work.job).delete()
                 # Read by another process while this one stores what was read before.
-                told = ToldOf(params.match, storing.on, params.months_covered)
-                given = (path, params.sheet, plan, BATCH, told)
+                stated = Stated(params.match, storing.on, params.months_covered)
+                given = (path, params.sheet, plan, BATCH, stated)
                 with closing(confined(parts_of, *given, bounds=READING)) as parts:
                     for part in parts:
                         storing.take(part)

@@ -18,7 +18,7 @@ from bunraku.server.readings.kinds import Answered
 from bunraku.sources.protocol import Match
 
 
-class ToldOf(NamedTuple):
+class Stated(NamedTuple):
     """What the person says of a file's figures: the match type and day of its searches, and how
     many months a report without days covers (None: not told)."""
 
@@ -47,7 +47,7 @@ class Part:
     unread: int = 0
 
 
-def parts_of(path: Path, sheet: str, plan: Plan, size: int, told: ToldOf) -> Iterator[Part]:
+def parts_of(path: Path, sheet: str, plan: Plan, size: int, stated: Stated) -> Iterator[Part]:
     """A table's parts, in order.
 
     Parameters: the file, its sheet, how it is read, rows a part, what is said of its figures.
@@ -56,7 +56,7 @@ def parts_of(path: Path, sheet: str, plan: Plan, size: int, told: ToldOf) -> Ite
     raw = read_rows(path, sheet, plan, size)
     seen: dict[str, dict[str, Figure]] = {}
     for rows in _joined(raw, size) if stands_on_several_rows(plan.mapping) else raw:
-        yield _part(rows, seen, told)
+        yield _part(rows, seen, stated)
 
 
 def _joined(
@@ -79,7 +79,7 @@ def _joined(
 
 
 def _part(
-    rows: Sequence[Taken | Refused], seen: dict[str, dict[str, Figure]], told: ToldOf
+    rows: Sequence[Taken | Refused], seen: dict[str, dict[str, Figure]], stated: Stated
 ) -> Part:
     """Each keyword once, as it stood first; those met before are counted, and told where their
     figures are others, as is what could not be read."""
@@ -100,7 +100,7 @@ def _part(
             seen[row.key] = row.figures
             part.texts[row.key] = row.text
             part.readings += [
-                (what, key, pack(payload)) for what, key, payload in readings_of(row, *told)
+                (what, key, pack(payload)) for what, key, payload in readings_of(row, *stated)
             ]
             if row.texts.get("note"):
                 part.notes[row.key] = row.texts["note"]
