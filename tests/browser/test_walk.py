@@ -39,7 +39,7 @@ def begin(page: Page, about: str, *, publish: str = "", strength: str = "") -> N
     page.reload()
     expect(page.get_by_label("Name or URL")).to_have_value(publish)
     page.get_by_role("button", name="Next").click()
-    page.get_by_label("A sale or job brings").fill("60")
+    page.get_by_label("A sale or job earns").fill("60")
     page.get_by_role("button", name="Next").click()
     expect(page.get_by_text("Enter both what a sale is worth")).to_be_visible()
     page.get_by_label("Sales or jobs per 100 visitors").fill("1")

@@ -51,7 +51,7 @@ export function WorthStep({
       </Select>
       <div className="grid grid-cols-3 gap-3 max-[700px]:grid-cols-1">
         <LineField
-          label={`A sale or job brings, in ${currency}`}
+          label={`A sale or job earns, in ${currency}`}
           hint="What you keep of it, without costs."
           inputMode="decimal"
           value={draft.sale}
