@@ -20,14 +20,6 @@ function setUp(search: Partial<SheetSearch> = {}) {
 }
 const words = () => screen.getByLabelText("Filter by words");
 
-vi.stubGlobal(
-  "ResizeObserver",
-  class {
-    observe() {}
-    disconnect() {}
-  },
-);
-
 describe("the filters of the sheet", () => {
   it("words are sent when typing has settled", async () => {
     const onChange = setUp();
