@@ -2,8 +2,9 @@
 
 from typing import Any
 
-from django.db.models import Count, Exists, OuterRef
+from django.db.models import Count, Exists, F, OuterRef
 
+from bunraku.core.plan.own_pages import LEAST_VISITS
 from bunraku.core.weigh.without_page import AT_TOP, OWN_FROM_FIRST
 from bunraku.server.overview import channel_counts
 from bunraku.server.plan.models import Piece, PieceKeyword
@@ -44,14 +45,15 @@ def in_the_way(project: Project) -> list[dict[str, Any]]:
 
 
 def _within_reach(project: Project) -> dict[str, int]:
-    """Queries of one's own report that rank in reach of the top and that no piece covers, by
-    channel."""
+    """Queries of one's own report that rank in reach of the top, have a visit a month or more to
+    win and that no piece covers, by channel."""
     covered = PieceKeyword.objects.filter(scope=OuterRef("scope"), keyword=OuterRef("keyword"))
     rows = Row.objects.filter(
         scope__project=project,
         state__in=IN_PLAY,
         own_position__gt=AT_TOP,
         own_position__lte=OWN_FROM_FIRST,
+        worth__gte=F("click_value") * F("fit") * LEAST_VISITS,
         worth__gt=0,
     ).exclude(Exists(covered))
     counted = rows.order_by().values_list("scope__channel").annotate(count=Count("pk"))

@@ -42,7 +42,7 @@ STANDINGS = {
 
 
 def beside(n: int, **told: object) -> Beside:
-    """Nothing known of n keywords but what is told."""
+    """Nothing known of n keywords but what is given."""
     nothing = {
         "stated": np.full(n, NAN),
         "own_position": np.full(n, NAN),
@@ -132,7 +132,7 @@ def test_an_estimated_chance_is_calibrated(
 
 
 def of_signs(**told: float) -> Signs:
-    """One keyword of middling signs but what is told."""
+    """One keyword of middling signs but what is given."""
     usual = {"volume": 500.0, "bid": 0.0, "competition": 0.0, "words": 3}
     return Signs(**{name: np.array([value]) for name, value in {**usual, **told}.items()})
 
@@ -214,7 +214,7 @@ def test_nothing_that_is_only_estimated_is_a_go() -> None:
     assert judge(estimated).verdict == "try"
     text = explain_verdict(estimated)
     assert "Its results page is not known" in text
-    assert "estimated from its searches, bids and wording" in text
+    assert "estimated from its figures and wording" in text
     assert "To settle it, enter its results page" in text
     assert what_makes_it_go(estimated) is None
     cheap = replace(estimated, at=replace(estimated.at, cost=50.0), volume=3, click_value=0.5)

@@ -139,6 +139,13 @@ def test_no_new_piece_where_a_page_ranks_unless_one_says_so(pens: Api) -> None:
     # A cluster that holds queries of other pages of ours leaves them to those.
     [guide] = [draft for draft in preview["drafts"] if not draft["improves"]]
     assert (guide["main"], guide["keywords"]) == ("fountain pen ink guide", 1)
+    # A new piece that is to serve such a query too improves the page instead.
+    nibs = next(own["cluster_id"] for own in preview["own"] if own["improves"])
+    joined = [{"cluster_id": nibs, "into_cluster": guide["cluster_id"]}]
+    pens.post("/pieces", {"cluster_ids": ids, "joined": joined})
+    [one] = pieces_of(pens)
+    assert (one["title"], one["improves"]) == ("Fountain pen ink guide", True)
+    pens.undo()
     pens.post("/pieces", {"cluster_ids": ids})
     new = [piece["title"] for piece in pieces_of(pens) if not piece["improves"]]
     assert new == ["Fountain pen ink guide"]

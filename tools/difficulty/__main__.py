@@ -15,7 +15,7 @@ Floats = NDArray[np.float64]
 
 PENALTY = 3.0
 KNOTS = 9
-"""Scores at which difficulties are told: the middles of so many equal shares of the keywords."""
+"""Scores at which difficulties are kept: the middles of so many equal shares of the keywords."""
 
 
 def learn(sample: Sample, names: tuple[str, ...]) -> dict[str, object]:

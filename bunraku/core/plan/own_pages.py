@@ -8,9 +8,9 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from bunraku.core.channels import channel_named
 from bunraku.core.weigh.reasons import count_words
-from bunraku.core.weigh.without_page import AT_TOP, OWN_FROM_FIRST, as_it_stands, within_reach
+from bunraku.core.weigh.without_page import OWN_FROM_FIRST, within_reach
+from bunraku.core.weigh.worth import clicks_won, expected_clicks
 
 Floats = NDArray[np.float64]
 
@@ -19,6 +19,8 @@ What = Literal["improve", "merge", "refresh", "leave"]
 HOURS_SHARE: Mapping[What, float] = {"improve": 0.4, "merge": 0.4, "refresh": 0.4, "leave": 0.0}
 """Share of the hours of a new piece: what is there is read again, cut and added to. Assumed, until
 a person's own hours say otherwise."""
+LEAST_HOURS = 0.5
+"""Hours that any work on a page takes."""
 LEAST_VISITS = 1.0
 """Visits a month to be won below which a page is left alone: a forecast of less is noise."""
 SHARED = 0.5
@@ -76,11 +78,17 @@ def visits_to_win(volume: Floats, position: Floats, channel: str) -> Floats:
     unknown; `channel`. Returns: (n,), 0 where it ranks at the top already, ranks beyond the first
     `OWN_FROM_FIRST`, or something is unknown. Formula: searches × (click curve over the positions
     within reach − over those of today). Raises: `ValueError` for another channel."""
-    curve = np.array(channel_named(channel).clicks.positions)
-    place = np.where(np.isfinite(position), position, np.inf)
-    more = (within_reach(place) - as_it_stands(place)) @ curve
-    open_to = (place > AT_TOP) & (place <= OWN_FROM_FIRST)
-    return np.where(open_to, np.maximum(np.nan_to_num(volume) * more, 0.0), 0.0)
+    searched, whole = np.nan_to_num(volume), np.ones(len(volume))
+    place = np.where(position <= OWN_FROM_FIRST, position, np.inf)
+    reached = expected_clicks(searched, within_reach(place), whole, channel)
+    return clicks_won(reached, searched, place, whole, channel)
+
+
+def hours_of_work(what: What, usual: float) -> float:
+    """Hours that work on a page takes, in halves, where a new piece of its kind takes `usual`;
+    none where it is left alone. Raises: nothing."""
+    share = HOURS_SHARE[what]
+    return max(round(2 * usual * share) / 2, LEAST_HOURS) if share else 0.0
 
 
 def advise(pages: Sequence[Page], channel: str) -> list[Advice]:

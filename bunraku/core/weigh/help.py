@@ -130,7 +130,8 @@ HELP = {
     ),
     "verdict": HelpText(
         "Go, Try, Hard or Skip, from your thresholds.",
-        "Searches, chance and worth are compared with your thresholds in settings.",
+        "Chance and worth are compared with your thresholds in settings. What could not earn the "
+        "hours of the smallest piece, even in first position, is a Skip.",
         "Read the reason: it says what would change it.",
     ),
     "hands": HelpText(

@@ -12,8 +12,8 @@ from numpy.typing import NDArray
 
 from bunraku.core.weigh.chance import outlook
 from bunraku.core.weigh.verdict import VERDICTS, Thresholds, best_of_year, too_little, verdicts
-from bunraku.core.weigh.without_page import AT_TOP, Estimate, as_it_stands
-from bunraku.core.weigh.worth import expected_clicks
+from bunraku.core.weigh.without_page import AT_TOP, Estimate
+from bunraku.core.weigh.worth import clicks_won, expected_clicks
 
 Floats = NDArray[np.float64]
 
@@ -91,11 +91,9 @@ def judge(case: Case) -> Judged:
     if positions is not None and case.volume is not None and case.click_value is not None:
         share = np.array([case.open_share])
         clicks = expected_clicks(volume, positions, share, case.channel)
-        if case.rests == "own":
-            today = as_it_stands(_array(case.own_position))
-            more = clicks - expected_clicks(volume, today, share, case.channel)
-            clicks = np.zeros(1) if is_at_top(case) else np.maximum(more, 0.0)
-        worth = float(clicks[0]) * case.click_value * case.factor
+        place = _array(case.own_position if case.rests == "own" else None)
+        won = clicks_won(clicks, volume, place, share, case.channel)
+        worth = float(won[0]) * case.click_value * case.factor
     code = verdicts(
         volume,
         _array(chance),

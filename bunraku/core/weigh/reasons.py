@@ -152,7 +152,7 @@ def _settled(case: Case, judged: Judged) -> str:
 BASES = {
     "file": "based on the difficulty in your file",
     "guess": "based on your own estimate",
-    "signs": "estimated from its searches, bids and wording",
+    "signs": "estimated from its figures and wording",
     "own": "based on your position",
 }
 """What a chance without a results page rests on, in words."""

@@ -76,7 +76,7 @@ def verdicts(
     known = np.isfinite(volume) & np.isfinite(chance)
     skip = too_little(volume, at, best) | np.asarray(at_top)
     hard = known & ~skip & (chance < at.try_chance)
-    # Nobody looked at who stands there: that is a reason to look, not to write.
+    # An estimate is a reason to check the results page, not to write.
     seen = known & ~skip & ~np.asarray(estimated)
     go = seen & (chance >= at.go_chance) & (np.nan_to_num(worth) >= at.least_worth)
     result = np.where(known, 2, 0)

@@ -21,13 +21,12 @@ from bunraku.core.weigh.without_page import (
     OWN,
     SIGNS,
     Beside,
-    as_it_stands,
     estimate,
     rests_on,
     stand_in,
     with_estimate,
 )
-from bunraku.core.weigh.worth import click_value, expected_clicks, open_share, worth
+from bunraku.core.weigh.worth import click_value, clicks_won, expected_clicks, open_share, worth
 
 Floats = NDArray[np.float64]
 
@@ -201,10 +200,8 @@ def weigh_for_outlet(
     volume = figures.volume.value
     clicks = expected_clicks(volume, expected.positions, figures.open_share, channel)
     # A page that is there already brings what it brings: only what is won on top is worth the work.
-    today = as_it_stands(np.where(rests == OWN, beside.own_position, np.inf))
-    won = np.maximum(clicks - expected_clicks(volume, today, figures.open_share, channel), 0.0)
-    at_top = (rests == OWN) & (beside.own_position <= AT_TOP)
-    won = np.where(at_top, 0.0, won)
+    place = np.where(rests == OWN, beside.own_position, np.nan)
+    won = clicks_won(clicks, volume, place, figures.open_share, channel)
     money = worth(won, figures.value_of_click, evidence.fit, evidence.priority)
     verdict = verdicts(
         volume,
@@ -213,7 +210,7 @@ def weigh_for_outlet(
         at,
         best=best_of_year(volume, figures.value_of_click, channel),
         estimated=rests == SIGNS,
-        at_top=at_top,
+        at_top=place <= AT_TOP,
     )
     return OutletFigures(
         outlook=expected,

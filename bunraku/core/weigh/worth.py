@@ -6,6 +6,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bunraku.core.channels import channel_named
+from bunraku.core.weigh.without_page import AT_TOP, as_it_stands
 
 Floats = NDArray[np.float64]
 
@@ -43,6 +44,21 @@ def expected_clicks(volume: Floats, positions: Floats, share: Floats, channel: s
     """
     curve = np.array(channel_named(channel).clicks.positions)
     return volume * (positions @ curve) * share
+
+
+def clicks_won(
+    clicks: Floats, volume: Floats, position: Floats, share: Floats, channel: str
+) -> Floats:
+    """Clicks a month that are won on top of what a page of one's own brings today.
+
+    Parameters: `clicks` (n,), expected once the work is done; `volume` (n,) searches a month;
+    `position` (n,), the page's average position, NaN where there is none; `share` (n,) left open,
+    0-1; `channel`. Returns: (n,): all clicks where there is no page, 0 where it is at the top
+    (`AT_TOP`); NaN as `expected_clicks`. Formula: `clicks` less those of the positions that the
+    page has now (`as_it_stands`), never below 0. Raises: `ValueError` for another channel."""
+    there = np.where(np.isnan(position), np.inf, position)
+    today = expected_clicks(volume, as_it_stands(there), share, channel)
+    return np.where(there <= AT_TOP, 0.0, np.maximum(clicks - today, 0.0))
 
 
 def click_value(cpc: Floats, intents: Sequence[str], own_values: dict[str, float]) -> Floats:

@@ -8,7 +8,7 @@ from bunraku.core.gather.brands import BrandMatcher
 from bunraku.core.gather.topic_match import EVEN
 from bunraku.core.gather.year_refresh import for_coming_year
 from bunraku.core.plan.calendar import months_ahead
-from bunraku.core.plan.own_pages import HOURS_SHARE
+from bunraku.core.plan.own_pages import hours_of_work
 from bunraku.core.plan.ownership import divide_keywords
 from bunraku.core.plan.pieces import home_page, title_from
 from bunraku.core.text.labelled_phrases import INTENTS
@@ -18,7 +18,7 @@ from bunraku.server.clock import today
 from bunraku.server.cluster.models import Cluster
 from bunraku.server.plan.hours import usual_hours
 from bunraku.server.plan.models import Piece, PieceKeyword
-from bunraku.server.plan.own_pages import LEAST_HOURS, page_of_rows
+from bunraku.server.plan.own_pages import page_of_rows
 from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.sheet.models import IN_PLAY, Row, RowPage, Scope
 from bunraku.server.sheet.ordering import ordered
@@ -99,9 +99,7 @@ def draft_pieces(
         owned.update(dict.fromkeys(mine, -cluster.pk))
         if page in by_page:
             # One page, one piece: it is improved for the keywords of both clusters.
-            first = drafts[by_page[page]]
-            both = [*first.keywords, *draft.keywords]
-            drafts[by_page[page]] = replace(first, keywords=both, rows=[*first.rows, *draft.rows])
+            drafts[by_page[page]] = _together([drafts[by_page[page]], draft])
             skipped.setdefault(SAME_PAGE, []).append(cluster)
             continue
         if page:
@@ -145,7 +143,7 @@ def _is_won(rows: Sequence[Row], mine: Sequence[int]) -> bool:
 def _improving(draft: Draft, page: str, hours: Mapping[str, float]) -> Draft:
     """A draft as the improvement of a page that ranks for its main keyword."""
     place = draft.main_row.own_position or 0.0
-    takes = max(round(2 * hours[draft.kind] * HOURS_SHARE["improve"]) / 2, LEAST_HOURS)
+    takes = hours_of_work("improve", hours[draft.kind])
     because = f"your page is at position {place:.0f} for “{draft.main_row.text}” already"
     return replace(
         draft, improves=True, address=page, hours=takes, because=because[:200], renewed=""
@@ -198,14 +196,26 @@ def join_drafts(drafts: Sequence[Draft], joined: Mapping[int, int]) -> list[Draf
             into.setdefault(end, []).append(draft)
     gone = {other.cluster.pk for others in into.values() for other in others}
     return [
-        replace(
-            draft,
-            keywords=[k for one in (draft, *into.get(draft.cluster.pk, ())) for k in one.keywords],
-            rows=[row for one in (draft, *into.get(draft.cluster.pk, ())) for row in one.rows],
-        )
+        _together([draft, *into.get(draft.cluster.pk, ())])
         for draft in drafts
         if draft.cluster.pk not in gone
     ]
+
+
+def _together(drafts: Sequence[Draft]) -> Draft:
+    """The first of some drafts with the keywords of all; where one of them improves a page, so does
+    that."""
+    first = next((draft for draft in drafts if draft.improves), drafts[0])
+    return replace(
+        drafts[0],
+        keywords=[keyword for draft in drafts for keyword in draft.keywords],
+        rows=[row for draft in drafts for row in draft.rows],
+        improves=first.improves,
+        address=first.address,
+        hours=first.hours,
+        because=first.because,
+        renewed="" if first.improves else drafts[0].renewed,
+    )
 
 
 def _on_topic(rows: Sequence[Row]) -> bool:

@@ -11,6 +11,7 @@ from django.db import transaction
 from bunraku.core.plan.pieces import title_from
 from bunraku.core.text import content_stems, identity_key
 from bunraku.core.text.addresses import address_words
+from bunraku.core.weigh.verdict import MONTHS_TO_EARN
 from bunraku.server.database.parts import in_parts
 from bunraku.server.errors import BunrakuError
 from bunraku.server.journal.recorder import Recorder
@@ -26,8 +27,6 @@ from bunraku.server.sheet.scopes import scope_of
 
 UNKNOWN = "it exists already and is to be improved"
 """Why a piece is made of a page that no report says anything of."""
-MONTHS_COUNTED = 12
-"""Months in which work on a page is to earn its hours."""
 MOST_PAGES = 500
 """Pages brought in at once, and told of from one's own report."""
 _ADDRESS = re.compile(r"(?:https?://)?[\w-]+(?:\.[\w-]+)+(?:[/?#]\S*)?")
@@ -88,7 +87,7 @@ def _pays(project: Project, page: OwnPage) -> bool | None:
     merging two pages is worth cannot be told from their positions."""
     if page.worth is None or page.advice.what in ("leave", "merge"):
         return None
-    return bool(page.worth * MONTHS_COUNTED >= page.hours * project.hour_value)
+    return bool(page.worth * MONTHS_TO_EARN >= page.hours * project.hour_value)
 
 
 def bring_in(project: Project, channel: str, pages: Sequence[Page]) -> Brought:
@@ -111,7 +110,7 @@ def bring_in(project: Project, channel: str, pages: Sequence[Page]) -> Brought:
             keyword.keyword_id: keyword
             for keyword in PieceKeyword.objects.select_related("piece").filter(scope=scope)
         }
-        with Recorder(project, f"Imported {plural(len(pages), 'page')}") as journal:
+        with Recorder(project, f"Planned {plural(len(pages), 'page')} of yours") as journal:
             pieces: list[Piece] = []
             owns: list[PieceKeyword] = []
             # What is worth doing though no position says so: it is put where there are hours.

@@ -5,7 +5,15 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from bunraku.core.channels import ClusterFacts, channel_named
-from bunraku.core.plan.own_pages import HOURS_SHARE, Advice, Page, Query, advice_words, advise
+from bunraku.core.plan.own_pages import (
+    LEAST_HOURS,
+    Advice,
+    Page,
+    Query,
+    advice_words,
+    advise,
+    hours_of_work,
+)
 from bunraku.core.text.addresses import address_words
 from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.server.plan.hours import usual_hours
@@ -15,9 +23,6 @@ from bunraku.server.readings.kinds import OWN_REPORT
 from bunraku.server.readings.known import Payload, readings_on
 from bunraku.server.sheet.models import IN_PLAY, Row, Scope
 from bunraku.server.sheet.scopes import scope_of
-
-LEAST_HOURS = 0.5
-"""Hours that any work on a page takes."""
 
 
 @dataclass(frozen=True)
@@ -77,14 +82,13 @@ def _own_page(
         key=lambda row: (place.get(row.text, len(place)), -(row.own_clicks or 0.0), row.pk),
     )
     kind = kind_of_page(channel, target, mine[0])
-    takes = max(round(2 * hours[kind] * HOURS_SHARE[advice.what]) / 2, LEAST_HOURS)
     return OwnPage(
         address,
         mine,
         advice,
         advice_words(advice),
         kind,
-        0.0 if advice.what == "leave" else takes,
+        hours_of_work(advice.what, hours[kind]),
         _worth(mine, advice),
     )
 

@@ -14,9 +14,11 @@ export function ThresholdFields({
   onChange: (fields: Fields) => void;
 }) {
   const now = thresholdsOf(fields);
+  const shown = (id: ThresholdId, scale: number) => +(now[id] * scale).toFixed(2);
   const set = (id: ThresholdId, typed: string, scale = 1) => {
     const value = readNumber(typed);
-    if (value === null) return;
+    // A number that only lost the focus is not one that was set.
+    if (value === null || typed === String(shown(id, scale))) return;
     onChange({ ...fields, thresholds: { ...fields.thresholds, [id]: value / scale } });
   };
   const number = (id: ThresholdId, label: string, scale = 1) => (
@@ -24,7 +26,7 @@ export function ThresholdFields({
       key={`${id}${fields.preset}`}
       aria-label={label}
       inputMode="decimal"
-      defaultValue={+(now[id] * scale).toFixed(2)}
+      defaultValue={shown(id, scale)}
       onBlur={(event) => set(id, event.target.value, scale)}
       className={SMALL}
     />
@@ -48,13 +50,17 @@ export function ThresholdFields({
         </Select>
       </label>
       <p className="leading-8">
-        Go: at least {number("least_volume", "Minimum searches a month")} searches a month, a{" "}
-        {number("go_chance", "Minimum chance for Go, %", 100)}% chance and worth {fields.currency}{" "}
-        {number("least_worth", "Minimum worth a month")} a month.
+        Go: a chance of {number("go_chance", "Minimum chance for Go, %", 100)}% and worth{" "}
+        {fields.currency} {number("least_worth", "Minimum worth a month")} a month.
       </p>
       <p className="leading-8">
         Try: a chance of at least {number("try_chance", "Minimum chance for Try, %", 100)}%. Below
-        it a keyword is Hard; with fewer searches it is Skip.
+        it a keyword is Hard.
+      </p>
+      <p className="leading-8">
+        Skip: a year in first position is worth less than the smallest piece costs in hours. Without
+        the value of a visitor: fewer than {number("least_volume", "Minimum searches a month")}{" "}
+        searches a month. If you change this number, it counts for every keyword.
       </p>
       <p className="leading-8">
         A phrase is rarely covered if no more than {number("few_pages", "Maximum pages")} pages

@@ -8,7 +8,7 @@ import { ageOf, behind, featureName, shortAddress } from "./resultWords";
 const INSTEAD: Record<string, string> = {
   file: "the difficulty in your file",
   guess: "your own estimate",
-  signs: "searches, bids and wording; enter your own estimate below",
+  signs: "its figures and wording; enter your own estimate below",
   own: "your position in your search performance report",
 };
 

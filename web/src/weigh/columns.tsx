@@ -282,7 +282,7 @@ const Estimated = ({ row, children }: { row: Row; children: string }) => (
   <span
     className="text-quiet italic"
     title={
-      `Estimated from searches, bids and wording: the chance is between ` +
+      `Estimated from its figures and wording: the chance is between ` +
       `${likely(row.chance_low ?? 0)} and ${likely(row.chance_high ?? 1)}. ` +
       "Enter its results page or your own estimate to settle it."
     }

@@ -17,7 +17,7 @@ const RESTS: Record<Schemas["RowOut"]["chance_from"], string> = {
   page: "",
   file: "from your file",
   guess: "your estimate",
-  signs: "estimated from searches, bids and wording",
+  signs: "estimated from its figures and wording",
   own: "from your position",
 };
 

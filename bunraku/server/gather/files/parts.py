@@ -63,7 +63,7 @@ def _joined(
     parts: Iterable[Sequence[Taken | Refused]], size: int
 ) -> Iterator[Sequence[Taken | Refused]]:
     """A table's parts with each keyword once. It must be read to its end first; where it breaks
-    off, that is told after what came before."""
+    off, that is said after what came before."""
     rows: list[Taken | Refused] = []
     broken: BadFile | None = None
     try:
