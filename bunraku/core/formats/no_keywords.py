@@ -72,7 +72,7 @@ class NoKeywords:
             return "formula", "A formula, not a keyword."
         if said[0] == "#" and _ERROR.match(said):
             return "error", "An error of the spreadsheet, not a keyword."
-        if len(self.mapping) > 1 and not self.titles and not self._is_beside(cells):
+        if not self.titles and len(self.mapping) > 1 and not self._is_beside(cells):
             if _FOOTNOTE.match(bare):
                 return "footnote", "A note about the table, not a keyword."
             if not self.in_capitals and _SECTION.match(bare):
@@ -111,4 +111,4 @@ class NoKeywords:
         return True
 
     def _is_beside(self, cells: Sequence[str]) -> bool:
-        return any(cell.strip() for place, cell in enumerate(cells) if place != self.column)
+        return any(cells[: self.column]) or any(cells[self.column + 1 :])

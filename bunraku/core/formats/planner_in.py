@@ -78,10 +78,17 @@ def match_of(cell: str) -> str:
     return _MATCHES.get(cell.strip().casefold(), "")
 
 
+_MARKS = frozenset('["“„+')
+"""What a keyword with the mark of a match type begins with."""
+
+
 def match_marked(keyword: str) -> str:
     """The match type that a keyword is marked with as planners write it: [exact], "phrase",
     +broad +match; "" for one without such a mark. Raises: nothing."""
     said = keyword.strip()
+    # Most keywords have none: a look at the first sign tells.
+    if said[:1] not in _MARKS:
+        return ""
     if re.fullmatch(r"\[[^\[\]]+\]", said):
         return "exact"
     if re.fullmatch(r"\"[^\"]+\"|“[^“”]+”|„[^„“]+“", said):
