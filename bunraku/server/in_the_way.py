@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from django.db.models import Count, Exists, F, OuterRef
+from django.db.models import Count, Exists, F, OuterRef, Q
 
 from bunraku.core.plan.own_pages import LEAST_VISITS
 from bunraku.core.weigh.without_page import AT_TOP, OWN_FROM_FIRST
@@ -48,13 +48,15 @@ def _within_reach(project: Project) -> dict[str, int]:
     """Queries of one's own report that rank in reach of the top, have a visit a month or more to
     win and that no piece covers, by channel."""
     covered = PieceKeyword.objects.filter(scope=OuterRef("scope"), keyword=OuterRef("keyword"))
+    a_visit = Q(worth__gt=0, worth__gte=F("click_value") * F("fit") * LEAST_VISITS)
+    # Where nobody knows what a visit is worth, its clicks say whether there is one.
+    unvalued = Q(worth__isnull=True, clicks__gte=LEAST_VISITS)
     rows = Row.objects.filter(
+        a_visit | unvalued,
         scope__project=project,
         state__in=IN_PLAY,
         own_position__gt=AT_TOP,
         own_position__lte=OWN_FROM_FIRST,
-        worth__gte=F("click_value") * F("fit") * LEAST_VISITS,
-        worth__gt=0,
     ).exclude(Exists(covered))
     counted = rows.order_by().values_list("scope__channel").annotate(count=Count("pk"))
     return dict(counted.order_by("scope__channel"))

@@ -89,7 +89,9 @@ class UpNextOut(Schema):
     jobs: list[JobOut]
     due: list[DueOut]
     best: list[BestOut]
-    why_no_best: Literal["", "nothing_gathered", "unmeasured", "all_planned", "none_good"]
+    why_no_best: Literal[
+        "", "nothing_gathered", "unmeasured", "no_searches", "all_planned", "none_good"
+    ]
     in_the_way: list[InTheWayOut]
     pieces: int
     back: list[BackOut]
@@ -279,7 +281,10 @@ def _why_no_best(project: Project) -> str:
         return "nothing_gathered"
     if any(counts["measured"] < counts["keywords"] for counts in counted):
         return "unmeasured"
-    return "all_planned" if _good_rows(project).exists() else "none_good"
+    if _good_rows(project).exists():
+        return "all_planned"
+    searched = Row.objects.filter(scope__project=project, state__in=IN_PLAY, volume__gt=0)
+    return "none_good" if searched.exists() else "no_searches"
 
 
 def _why(project: Project, rows: Sequence[Row], main: Row) -> str:

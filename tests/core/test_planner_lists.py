@@ -252,3 +252,16 @@ def test_a_keyword_group_is_never_the_keyword(tmp_path: Path) -> None:
     assert [row.texts["group"] for row in taken] == ["Repairs", "Inks"]
     german, _, _ = read(tmp_path, "Anzeigengruppe;Keyword;Suchvolumen\nA;tinte;3\nB;feder;4\n")
     assert german.plan.mapping == {"group": 0, "keyword": 1, "searches": 2}
+
+
+@pytest.mark.parametrize("heading", ["Häufigste Seiten", "Pages", "Páginas principales", "Ziel"])
+def test_pages_of_a_report_are_found_by_their_heading_or_by_what_they_are(
+    tmp_path: Path, heading: str
+) -> None:
+    look, taken, _ = read(
+        tmp_path,
+        f"Suchanfragen;{heading};Klicks;Impressionen\nuhr;https://a.example/uhr;3;40\n"
+        "pendel;https://a.example/pendel;1;90\n",
+    )
+    assert look.plan.mapping["page"] == 1
+    assert taken[1].texts["page"] == "https://a.example/pendel"

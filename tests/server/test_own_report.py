@@ -115,6 +115,10 @@ def test_what_to_do_with_each_page_is_said_and_done(pens: Api, project: Project)
     assert nibs["pays"] is not None
     waits = [b for b in pens.get("/up-next")["in_the_way"] if b["what"] == "own_pages"]
     assert waits == [{"what": "own_pages", "channel": "web", "count": 3}]
+    # It is offered too where nobody said what a visitor is worth.
+    Project.objects.filter(pk=project.pk).update(click_values={})
+    call_command("rebuild", verbosity=0)
+    assert [b for b in pens.get("/up-next")["in_the_way"] if b["what"] == "own_pages"] == waits
     chosen = "\n".join(f"{SITE}{address}" for address in ("/nibs", "/old-repair"))
     made = pens.post("/pieces/existing", {"channel": "web", "text": chosen})
     assert (made["made"], made["unknown"]) == (2, [])
@@ -134,13 +138,13 @@ def test_no_new_piece_where_a_page_ranks_unless_one_says_so(pens: Api) -> None:
     pens.post("/clustering", {"channel": "web"})
     ids = [cluster["id"] for cluster in pens.get("/clusters")["clusters"]]
     preview = pens.post("/pieces/preview", {"cluster_ids": ids})
-    improved = {own["address"] for own in preview["own"] if own["improves"]}
+    improved = {own["address"] for own in preview["own"] if own["does"] == "improve"}
     assert improved == {f"{SITE}/nibs"}
     # A cluster that holds queries of other pages of ours leaves them to those.
     [guide] = [draft for draft in preview["drafts"] if not draft["improves"]]
     assert (guide["main"], guide["keywords"]) == ("fountain pen ink guide", 1)
     # A new piece that is to serve such a query too improves the page instead.
-    nibs = next(own["cluster_id"] for own in preview["own"] if own["improves"])
+    nibs = next(own["cluster_id"] for own in preview["own"] if own["does"] == "improve")
     joined = [{"cluster_id": nibs, "into_cluster": guide["cluster_id"]}]
     pens.post("/pieces", {"cluster_ids": ids, "joined": joined})
     [one] = pieces_of(pens)
@@ -161,9 +165,9 @@ def test_a_report_that_names_no_page_still_keeps_from_writing_it_twice(pens: Api
     pens.post("/clustering", {"channel": "web"})
     ids = [cluster["id"] for cluster in pens.get("/clusters")["clusters"]]
     preview = pens.post("/pieces/preview", {"cluster_ids": ids})
-    assert {(own["name"], own["improves"], own["address"]) for own in preview["own"]} == {
-        ("nib grinding", True, ""),
-        ("pen repair", False, ""),
+    assert {(own["name"], own["does"], own["address"]) for own in preview["own"]} == {
+        ("nib grinding", "improve", ""),
+        ("pen repair", "leave", ""),
     }
     assert pens.get("/plan/existing") == []
 
@@ -206,3 +210,10 @@ def test_an_import_weighs_what_is_new_alone(pens: Api, monkeypatch: pytest.Monke
     text = "Keyword,Difficulty\npen of kind 3,40\npen of another kind,20\n"
     brought(pens, text, name="more.csv")
     assert set(weighed) == {"pen of kind 3", "pen of another kind"}
+
+
+def test_up_next_says_that_no_searches_are_known(pens: Api) -> None:
+    pens.post("/gather/runs", {"seeds": "ink pot, desk pen", "channels": ["web"], "ways": []})
+    assert pens.get("/up-next")["why_no_best"] == "no_searches"
+    brought(pens, "Keyword,Searches,Difficulty\ndesk pen,90,99\n")
+    assert pens.get("/up-next")["why_no_best"] != "no_searches"

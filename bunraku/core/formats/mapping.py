@@ -104,6 +104,12 @@ def guess_mapping(headings: Sequence[str], rows: Sequence[Sequence[str]]) -> dic
     rank = mapping.get("position")
     if rank is not None and _counts_rows(rows, rank):
         del mapping["position"]
+    if "page" not in mapping and {"clicks", "impressions", "position"} & set(mapping):
+        # Whatever a report calls it: a column of addresses is that of the pages.
+        free = (c for c in range(width) if c not in mapping.values())
+        page = next((c for c in free if column_type(rows, c) == "addresses"), None)
+        if page is not None:
+            mapping["page"] = page
     if "keyword" not in mapping:
         free = (c for c in range(width) if numeric[c] is False and c not in mapping.values())
         first = next(free, None)

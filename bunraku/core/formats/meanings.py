@@ -94,7 +94,10 @@ MEANINGS: dict[str, Meaning] = {
     "page": Meaning(
         "Your URL",
         "Your page that was shown.",
-        "page, pages, top pages, address, url, landing page, seite, zielseite, página, pagina, "
+        "page, pages, top pages, address, url, landing page, seite, seiten, häufigste seiten, "
+        "zielseite, zielseiten, pages les plus populaires, page de destination, página, páginas, "
+        "páginas principales, página de destino, pagina, pagine, pagine principali, "
+        "pagina di destinazione, belangrijkste pagina s, landingspagina, páginas principais, "
         "adresse",
         figures=False,
     ),

@@ -27,8 +27,6 @@ OFF_TOPIC = "not about your subject"
 AT_THE_TOP = "at the top with a page of yours"
 IN_PLAN = "with a page of yours that is in the plan"
 SAME_PAGE = "covered by a page improved for another"
-OF_OWN_PAGES = (AT_THE_TOP, IN_PLAN, SAME_PAGE)
-"""Why a cluster makes no piece of its own where a page of one's own ranks for it."""
 
 
 @dataclass(frozen=True)

@@ -89,12 +89,13 @@ class OffTopicOut(Schema):
 
 
 class OwnPageOut(Schema):
-    """A cluster that a page of one's own ranks for: whether it is improved (else it is left alone,
-    or in the plan already), and its address ("" where no report names it)."""
+    """A cluster that a page of one's own ranks for: whether the page is improved, covers it as the
+    page that another cluster improves, is in the plan already or is left alone; its address where
+    it is improved ("" where no report names it)."""
 
     cluster_id: int
     name: str
-    improves: bool
+    does: Literal["improve", "covered", "planned", "leave"]
     address: str
 
 

@@ -5,8 +5,16 @@ from typing import Any
 
 from bunraku.core.channels import KINDS
 from bunraku.core.cluster.competing import grouped
+from bunraku.server.cluster.models import Cluster
 from bunraku.server.plan.competing import mains_of_drafts, mains_of_pieces, rivalries_among
-from bunraku.server.plan.drafting import OF_OWN_PAGES, OFF_TOPIC, Draft, draft_pieces
+from bunraku.server.plan.drafting import (
+    AT_THE_TOP,
+    IN_PLAN,
+    OFF_TOPIC,
+    SAME_PAGE,
+    Draft,
+    draft_pieces,
+)
 from bunraku.server.plan.making import clusters_of
 from bunraku.server.plan.selectors import PieceFigures, plan_of
 from bunraku.server.projects.models import Project
@@ -19,7 +27,8 @@ def preview_pieces(project: Project, cluster_ids: Sequence[int]) -> dict[str, An
     clusters = clusters_of(project, cluster_ids)
     drafts, skipped = draft_pieces(project, clusters)
     off_topic = skipped.pop(OFF_TOPIC, [])
-    covered = [cluster for reason in OF_OWN_PAGES for cluster in skipped.pop(reason, [])]
+    does = {AT_THE_TOP: "leave", IN_PLAN: "planned", SAME_PAGE: "covered"}
+    covered = [(c, what) for reason, what in does.items() for c in skipped.pop(reason, [])]
     new = {-draft.cluster.pk: draft for draft in drafts}
     mains = [*mains_of_pieces(project), *mains_of_drafts(drafts)]
     fights = [r for r in rivalries_among(project, mains) if r.one < 0 or r.other < 0]
@@ -38,24 +47,16 @@ def preview_pieces(project: Project, cluster_ids: Sequence[int]) -> dict[str, An
             for group in grouped(fights, standing)
         ],
         "own": [
-            *(
-                {
-                    "cluster_id": d.cluster.pk,
-                    "name": d.main_row.text,
-                    "improves": True,
-                    "address": d.address,
-                }
-                for d in drafts
-                if d.improves
-            ),
-            *(
-                {"cluster_id": c.pk, "name": str(c), "improves": False, "address": ""}
-                for c in covered
-            ),
+            *(_own(d.cluster, d.main_row.text, "improve", d.address) for d in drafts if d.improves),
+            *(_own(cluster, str(cluster), what) for cluster, what in covered),
         ],
         "off_topic": [{"cluster_id": c.pk, "name": str(c)} for c in off_topic],
         "skipped": {reason: len(of) for reason, of in skipped.items()},
     }
+
+
+def _own(cluster: Cluster, name: str, does: str, address: str = "") -> dict[str, Any]:
+    return {"cluster_id": cluster.pk, "name": name, "does": does, "address": address}
 
 
 def _draft(draft: Draft) -> dict[str, Any]:

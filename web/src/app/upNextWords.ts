@@ -79,6 +79,9 @@ export function blockOf({ what, channel, count }: InTheWay, ownFiles: boolean): 
 export const NO_BEST: Record<Exclude<Schemas["UpNextOut"]["why_no_best"], "">, string> = {
   nothing_gathered: "The best keywords are listed here once you have gathered some.",
   unmeasured: "The best keywords are listed here as soon as they are measured.",
+  no_searches:
+    "How often your keywords are searched for is not known. Import a list with searches, or your " +
+    "search performance report.",
   all_planned: "Every keyword that is a Go or a Try is in a piece already.",
   none_good:
     "No keyword on your subject is a Go or a Try yet. Gather longer, less contested phrases, or " +

@@ -9,6 +9,7 @@ import {
   type Group,
   NOTHING_MORE,
   type Other,
+  ownWords,
   type Preview,
   piecesOf,
   toPlan,
@@ -96,9 +97,7 @@ export function PlanDialog({
             {preview.own.map((own) => (
               <li key={own.cluster_id} className="flex gap-3 py-[2px]">
                 <span className="min-w-0 flex-1 truncate">{own.name}</span>
-                <span className="min-w-0 flex-1 truncate text-quiet">
-                  {own.improves ? `improve ${own.address || "your page"}` : "nothing to do"}
-                </span>
+                <span className="min-w-0 flex-1 truncate text-quiet">{ownWords(own)}</span>
               </li>
             ))}
           </ul>

@@ -40,7 +40,7 @@ describe("those that would fight", () => {
     ]);
   });
   it("tell how many pieces come of it, and what can be decided", () => {
-    const own = [{ improves: true }, { improves: false }, { improves: false }];
+    const own = [{ does: "improve" }, { does: "covered" }, { does: "leave" }];
     const preview = { drafts: [1, 2, 3, 4], off_topic: [1], own, groups } as unknown as Preview;
     const plan = (offTopic: boolean, newPages: boolean) =>
       toPlan([1, 2, 3, 4], groups, new Set([2]), { offTopic, newPages });
@@ -48,5 +48,13 @@ describe("those that would fight", () => {
     // Each that a page ranks for gets a piece of its own, the improved one in its place.
     expect(piecesOf(preview, plan(true, true))).toBe(5);
     expect(decidable(preview).map((other) => other.cluster_id)).toEqual([2, 3, 4]);
+  });
+  it("say what happens where a page of one's own ranks", () => {
+    const own = { cluster_id: 1, name: "a", address: "" };
+    expect(ownWords({ ...own, does: "improve" })).toBe("improve your page");
+    expect(ownWords({ ...own, does: "improve", address: "/a" })).toBe("improve /a");
+    expect(ownWords({ ...own, does: "covered" })).toMatch(/covered/);
+    expect(ownWords({ ...own, does: "planned" })).toMatch(/plan already/);
+    expect(ownWords({ ...own, does: "leave" })).toMatch(/leave it/);
   });
 });

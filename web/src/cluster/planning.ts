@@ -62,4 +62,20 @@ export const piecesOf = (preview: Preview, plan: Schemas["PiecesIn"]): number =>
   preview.drafts.length -
   plan.joined.length +
   (plan.off_topic ? preview.off_topic.length : 0) +
-  (plan.new_pages ? preview.own.length - preview.own.filter((own) => own.improves).length : 0);
+  (plan.new_pages
+    ? preview.own.length - preview.own.filter((own) => own.does === "improve").length
+    : 0);
+
+/** What happens for a cluster that a page of one's own ranks for. */
+export function ownWords({ does, address }: Preview["own"][number]): string {
+  switch (does) {
+    case "improve":
+      return `improve ${address || "your page"}`;
+    case "covered":
+      return "covered by a page that is improved";
+    case "planned":
+      return "your page is in the plan already";
+    case "leave":
+      return "at the top: leave it";
+  }
+}

@@ -73,7 +73,7 @@ export function ExistingDialog({
             ? "Reading your report…"
             : pages.length
               ? "None of your pages has much to gain by being worked on."
-              : "No report of yours names pages yet. Import a search performance report with queries and pages, or enter URLs below."}
+              : "No report of yours names pages. Import one with queries and pages, or enter URLs below. If you plan a cluster that a page of yours ranks for, that page is improved too."}
         </p>
       )}
       {left > 0 && (
