@@ -1,7 +1,7 @@
 """What planning clusters and the prospects of a plan are over HTTP."""
 
 from datetime import date
-from typing import Any
+from typing import Any, Literal
 
 from ninja import Field, Schema
 

@@ -1,5 +1,13 @@
 import { describe, expect, it } from "vitest";
-import { decidable, type Group, NOTHING_MORE, type Preview, piecesOf, toPlan } from "./planning";
+import {
+  decidable,
+  type Group,
+  NOTHING_MORE,
+  ownWords,
+  type Preview,
+  piecesOf,
+  toPlan,
+} from "./planning";
 
 const side = (cluster: number | null, piece: number | null) => ({
   cluster_id: cluster,
