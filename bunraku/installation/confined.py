@@ -1,6 +1,7 @@
 """Confined work: on what a stranger may have made, in a process of its own and within bounds, so
 that it can take neither time nor memory from anybody else."""
 
+import gc
 import multiprocessing
 import resource
 import signal
@@ -93,6 +94,9 @@ def _work(
     theirs: Connection, bounds: Bounds, work: Callable[..., Iterator[Any]], given: tuple[Any, ...]
 ) -> None:
     computing = bounds.computing_seconds
+    # It lives for one file, and makes rows in great numbers: looking again and again for circles
+    # among them would take as long as reading them. Its memory has a bound of its own.
+    gc.disable()
     resource.setrlimit(resource.RLIMIT_CPU, (computing, computing))
     resource.setrlimit(resource.RLIMIT_DATA, (bounds.memory_bytes, bounds.memory_bytes))
     resource.setrlimit(resource.RLIMIT_CORE, (0, 0))

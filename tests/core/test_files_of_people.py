@@ -11,12 +11,13 @@ import pytest
 from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.encoding import encoding_of
 from bunraku.core.formats.figures_in import Figure
-from bunraku.core.formats.keywords_in import Refused, Taken, keywords_in, look_at
+from bunraku.core.formats.keywords_in import keywords_in, look_at
 from bunraku.core.formats.mapping import column_type, guess_mapping
 from bunraku.core.formats.meanings import meaning_of
 from bunraku.core.formats.months_in import month_before, month_columns, month_of
 from bunraku.core.formats.reading import Wanted, look_into
 from bunraku.core.formats.repeated_rows import join_repeated
+from bunraku.core.formats.row_in import Refused, Taken
 from bunraku.core.formats.table_in import BROKEN_SIGN, open_table
 
 

@@ -14,9 +14,10 @@ from openpyxl.worksheet._reader import WorkSheetParser
 from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.delimited import NEVER_CLOSED, TOO_LONG, delimited_rows, guess_delimiter
 from bunraku.core.formats.figures_in import Figure
-from bunraku.core.formats.keywords_in import Plan, Refused, Taken, keywords_in, look_at
+from bunraku.core.formats.keywords_in import Plan, keywords_in, look_at
 from bunraku.core.formats.mapping import find_heading, guess_mapping
 from bunraku.core.formats.meanings import MEANINGS
+from bunraku.core.formats.row_in import Refused, Taken
 from bunraku.core.formats.table_in import open_table
 
 

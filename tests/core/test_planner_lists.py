@@ -5,8 +5,8 @@ from pathlib import Path
 
 import pytest
 
+from bunraku.core.formats.countries_in import country_of
 from bunraku.core.formats.days_in import read_month
-from bunraku.core.formats.keywords_in import Refused, Taken
 from bunraku.core.formats.planner_in import (
     ends_of_bids,
     level_of,
@@ -16,6 +16,7 @@ from bunraku.core.formats.planner_in import (
 )
 from bunraku.core.formats.reading import Look, Wanted, look_into, read_rows
 from bunraku.core.formats.repeated_rows import join_repeated
+from bunraku.core.formats.row_in import Refused, Taken
 
 ENGLISH = """Keyword,Monthly searches,Competition,Top of page bid (low range),Top of page bid (high)
 bonsai pots,1300,High,0.31,1.20
@@ -265,3 +266,88 @@ def test_pages_of_a_report_are_found_by_their_heading_or_by_what_they_are(
     )
     assert look.plan.mapping["page"] == 1
     assert taken[1].texts["page"] == "https://a.example/pendel"
+
+
+UNUSED = """Nr.;Suchbegriff;Volumen;Währung;Gebot;Konkurrenz;Konkurrenz (Index);Saison;CTR;Wer;Notiz
+1;lammfell waschen;880;EUR;0,30;Mittel;44;Winter;;Ana;erst fragen
+2;lammfell kaufen;1300;EUR;0,80;Hoch;91;Herbst;;Ben;
+3;lammfell babys;390;EUR;0,50;Mittel;52;;;Ana;
+"""
+
+
+def test_what_is_not_used_is_named_and_kept_as_a_note(tmp_path: Path) -> None:
+    look, taken, _ = read(tmp_path, UNUSED)
+    whys = {each.heading: each.why for each in look.unused}
+    assert whys == {
+        "Nr.": "it numbers the rows",
+        "Währung": "it says “EUR” in every row",
+        "Konkurrenz": "ad competition is read from another column",
+        "Saison": "no step uses it",
+        "CTR": "it is empty",
+        "Wer": "no step uses it",
+        "Notiz": "no step uses it",
+    }
+    assert taken[0].texts["note"] == "Konkurrenz: Mittel; Saison: Winter; Wer: Ana; erst fragen"
+    assert taken[2].texts["note"] == "Konkurrenz: Mittel; Wer: Ana"
+    assert not any("Index" in row.texts["note"] for row in taken)
+
+
+def test_a_person_chooses_what_is_a_note(tmp_path: Path) -> None:
+    path = tmp_path / "list.csv"
+    path.write_text(UNUSED, "utf-8")
+    mapping = {"keyword": 1, "searches": 2}
+    (look,) = look_into(path, Wanted(mapping=mapping, notes=[9]))
+    (row, *_), *_ = read_rows(path, "", look.plan, 100)
+    assert isinstance(row, Taken) and row.texts["note"] == "Wer: Ana"
+    (look,) = look_into(path, Wanted(mapping=mapping, notes=[]))
+    assert not look.plan.notes
+
+
+COUNTRIES = """Query,Land/Country,Device,Clicks,Impressions,Position
+felt slippers,Germany,MOBILE,10,200,4
+felt slippers,Germany,DESKTOP,6,100,7
+felt slippers,Austria,MOBILE,3,50,2
+felt soles,aut,MOBILE,1,20,9
+felt soles,Unknown region,MOBILE,1,20,9
+"""
+
+
+@pytest.mark.parametrize(
+    ("country", "all_countries", "clicks", "keywords", "abroad"),
+    [("DE", False, 16, 1, 3), ("DE", True, 19, 2, 0), ("FR", False, 19, 2, 0)],
+)
+def test_rows_of_the_projects_country_count(
+    tmp_path: Path, *, country: str, all_countries: bool, clicks: int, keywords: int, abroad: int
+) -> None:
+    path = tmp_path / "report.csv"
+    path.write_text(COUNTRIES, "utf-8")
+    (look,) = look_into(path, Wanted(country=country, all_countries=all_countries))
+    assert (look.countries, look.abroad) == (("DE", "AT"), abroad)
+    assert look.plan.mapping["device"] == 2
+    rows = join_repeated([row for batch in read_rows(path, "", look.plan, 100) for row in batch])
+    taken = [row for row in rows if isinstance(row, Taken)]
+    assert len(taken) == keywords
+    assert taken[0].figures["clicks"].low == clicks
+    refused = [row.message for row in rows if isinstance(row, Refused)]
+    assert len(refused) == abroad
+    if abroad:
+        assert refused[0] == "It is for Austria, not for Germany."
+
+
+@pytest.mark.parametrize(
+    ("said", "code"),
+    [("usa", "US"), ("Vereinigte Staaten", "US"), ("GBR", "GB"), ("uk", "GB"), ("Österreich", "AT"),
+     ("Pays-Bas", "NL"), ("Alemania", "DE"), ("moon", ""), ("", ""), ("World", "")],
+)  # fmt: skip
+def test_countries_by_code_and_name(said: str, code: str) -> None:
+    assert country_of(said) == code
+
+
+def test_searches_of_each_device_are_added_up(tmp_path: Path) -> None:
+    text = "Keyword,Device,Searches\nfelt,mobile,70\nfelt,computer,30\nwool,mobile,10\n"
+    path = tmp_path / "list.csv"
+    path.write_text(text, "utf-8")
+    (look,) = look_into(path, Wanted())
+    rows = join_repeated([row for batch in read_rows(path, "", look.plan, 100) for row in batch])
+    found = [row.figures["searches"].low for row in rows if isinstance(row, Taken)]
+    assert found == [100, 10]

@@ -135,7 +135,8 @@ TABLE = (
 def test_a_preview_comes_first_and_imports_nothing(api: Api) -> None:
     answer = api.bring(TABLE)
     assert answer["kind"] == "Delimited text, separated by comma"
-    assert answer["mapping"] == {"keyword": 0, "searches": 1, "cpc": 2, "competition": 3, "note": 4}
+    assert answer["mapping"] == {"keyword": 0, "searches": 1, "cpc": 2, "competition": 3}
+    assert answer["notes"] == [4]
     assert answer["heading"] == 1
     assert answer["rows"][0] == {
         "number": 2,

@@ -5,25 +5,18 @@ import re
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from itertools import chain, islice
-from typing import NamedTuple
 
 from bunraku.core.formats.bad_file import BadFile
-from bunraku.core.formats.figures_in import (
-    BadFigure,
-    Figure,
-    decimal_sign,
-    has_thousands_points,
-    read_figure,
-)
-from bunraku.core.formats.list_signs import signs_of, without_signs
+from bunraku.core.formats.countries_in import country_name, country_of
+from bunraku.core.formats.figures_in import decimal_sign, has_thousands_points
+from bunraku.core.formats.list_signs import signs_of
 from bunraku.core.formats.mapping import find_heading, guess_mapping, plain_heading
 from bunraku.core.formats.meanings import meaning_of
 from bunraku.core.formats.months_in import PREFIX
 from bunraku.core.formats.no_keywords import NoKeywords
-from bunraku.core.formats.planner_in import level_of, match_marked, match_of, priority_of
+from bunraku.core.formats.row_in import Refused, RowReader, Taken
 from bunraku.core.formats.table_in import TableFile
-from bunraku.core.text import BadKeyword, clean_keyword, identity_key
-from bunraku.core.text.names import clean_text
+from bunraku.core.formats.unused_columns import Unused, note_label, unused_columns
 
 LOOKED_AT = 200
 """Rows at the top that a mapping is guessed from."""
@@ -34,65 +27,27 @@ COUNTED = ("searches", "clicks", "impressions")
 @dataclass(frozen=True)
 class Plan:
     """How a table is to be read: the row number of its heading (0: none), meaning to column, each
-    figure column's decimal sign, and whether titles of sections, totals and notes are keywords."""
+    figure column's decimal sign, whether titles of sections, totals and notes are keywords, columns
+    kept as a note with what stands before their cells, and the only country whose rows are taken
+    ("": of all)."""
 
     heading: int
     mapping: Mapping[str, int]
     decimals: Mapping[int, str] = field(default_factory=dict)
     titles: bool = False
-
-
-class Shown(NamedTuple):
-    """What a page or a month ("2026-03") got from a query: clicks, impressions, average position;
-    None where that is not told."""
-
-    name: str
-    clicks: float | None
-    impressions: float | None
-    position: float | None
-
-
-class Traffic(NamedTuple):
-    """What one's own report tells of a query beside its totals: how many months the report covers,
-    None where it has no days; what each whole month and each page got, pages of most clicks
-    first."""
-
-    months_covered: float | None
-    by_month: tuple[Shown, ...]
-    by_page: tuple[Shown, ...]
-
-
-class Taken(NamedTuple):
-    """A row taken: its number, the keyword, its key, its figures by meaning, its texts by meaning,
-    why figures of it could not be read (they are unknown), and what one's own report tells of
-    it."""
-
-    number: int
-    text: str
-    key: str
-    figures: dict[str, Figure]
-    texts: dict[str, str]
-    unread: tuple[str, ...] = ()
-    traffic: Traffic | None = None
-
-
-class Refused(NamedTuple):
-    """A row refused: its number, what stood in it, a stable code and the reason for people."""
-
-    number: int
-    text: str
-    code: str
-    message: str
+    notes: Mapping[int, str] = field(default_factory=dict)
+    country: str = ""
 
 
 @dataclass(frozen=True)
 class Preview:
     """What a table looks like: its headings ("" where it has none), its first rows below the
-    heading, and how it would be read."""
+    heading, how it would be read, and the columns that would not be used."""
 
     headings: tuple[str, ...]
     rows: tuple[tuple[int, tuple[str, ...]], ...]
     plan: Plan
+    unused: tuple[Unused, ...] = ()
 
 
 def look_at(table: TableFile, heading: int | None = None) -> Preview:
@@ -120,12 +75,26 @@ def look_at(table: TableFile, heading: int | None = None) -> Preview:
     if heading and top[-1][0] == heading and any(named):
         told = ", ".join(cell for cell in named if cell)
         raise BadFile(f"There is a heading ({told}) and nothing below it.")
-    mapping = guess_mapping(named, [cells for _, cells in below])
+    cells = [cells for _, cells in below]
+    mapping = guess_mapping(named, cells)
+    # Any number of columns may be notes; what a note is called is no reason to have one alone.
+    noted = mapping.pop("note", None)
+    unused = unused_columns(named, cells, mapping)
+    notes = notes_of(named, [u.column for u in unused if u.is_kept or u.column == noted])
     return Preview(
         tuple(named),
         tuple((number, tuple(cells)) for number, cells in below[:20]),
-        Plan(heading or 0, mapping, decimals_of([cells for _, cells in below], mapping)),
+        Plan(heading or 0, mapping, decimals_of(cells, mapping), notes=notes),
+        unused,
     )
+
+
+def notes_of(headings: Sequence[str], columns: Sequence[int]) -> dict[int, str]:
+    """Columns that are kept as a note, each with what stands before its cells. Raises: nothing."""
+    return {
+        column: note_label(headings[column] if column < len(headings) else "")
+        for column in sorted(set(columns))
+    }
 
 
 def decimals_of(rows: Sequence[Sequence[str]], mapping: Mapping[str, int]) -> dict[int, str]:
@@ -147,9 +116,9 @@ def keywords_in(table: TableFile, plan: Plan) -> Iterator[Taken | Refused]:
     """The keywords of a table, row by row.
 
     Parameters: `table`; `plan`. Returns: for each row below the heading what was taken or why not:
-    `total` rows, the `heading` again, the title of a `section`, a `formula` or an `error` of a
-    spreadsheet, a `ragged` row of more cells than headings, an empty, overlong or wordless keyword,
-    and a row that is `broken`. A cell that should be a figure and is
+    `total` rows, a row of an `other_country`, the `heading` again, the title of a `section`, a
+    `formula` or an `error` of a spreadsheet, a `ragged` row of more cells than headings, an empty,
+    overlong or wordless keyword, and a row that is `broken`. A cell that should be a figure and is
     none leaves the figure unknown, and is told with the row. Raises: `BadFile` where the file
     breaks off; `KeyError` for a plan without a keyword column. Cost: linear, memory for one row."""
     column = plan.mapping["keyword"]
@@ -166,6 +135,8 @@ def keywords_in(table: TableFile, plan: Plan) -> Iterator[Taken | Refused]:
         in_capitals=not any(_is_small(row, column) for row in below),
         titles=plan.titles,
     )
+    read = RowReader(plan.mapping, plan.decimals, plan.notes, signs).read
+    elsewhere = _Elsewhere(plan)
     for number, cells in chain(first, rows):
         if isinstance(cells, str):
             yield Refused(number, "", "broken", cells)
@@ -183,8 +154,27 @@ def keywords_in(table: TableFile, plan: Plan) -> Iterator[Taken | Refused]:
         said = cells[column] if column < len(cells) else ""
         if why := none.why(cells):
             yield Refused(number, said[:60], *why)
+        elif plan.country and (abroad := elsewhere.why(cells)):
+            yield Refused(number, said[:60], OTHER_COUNTRY, abroad)
         else:
-            yield _row(number, cells, column, plan, signs)
+            yield read(number, cells)
+
+
+OTHER_COUNTRY = "other_country"
+
+
+class _Elsewhere:
+    """Tells rows of other countries than the one wanted."""
+
+    def __init__(self, plan: Plan) -> None:
+        self.column = plan.mapping.get("country", -1)
+        self.country = plan.country
+
+    def why(self, cells: Sequence[str]) -> str:
+        cell = cells[self.column] if 0 <= self.column < len(cells) else ""
+        if country_of(cell) == self.country:
+            return ""
+        return f"It is for {cell[:40] or 'no country'}, not for {country_name(self.country)}."
 
 
 def _is_small(cells: Sequence[str], column: int) -> bool:
@@ -199,60 +189,3 @@ def signs_before(
     if table.kind == "text":
         return []
     return signs_of([cells[column] for cells in rows if column < len(cells)])
-
-
-def _row(
-    number: int,
-    cells: Sequence[str],
-    column: int,
-    plan: Plan,
-    signs: Sequence[re.Pattern[str]],
-) -> Taken | Refused:
-    said = cells[column]
-    shown = said[:60]
-    try:
-        text = clean_keyword(without_signs(said, signs))
-    except BadKeyword as bad:
-        return Refused(number, shown, bad.code, str(bad))
-    key = identity_key(text)
-    if not key:
-        return Refused(
-            number, shown, "keyword_no_word", "There is no letter and no digit to search for."
-        )
-    figures: dict[str, Figure] = {}
-    texts: dict[str, str] = {}
-    unread: list[str] = []
-    # A column that says the match type has the last word.
-    if marked := match_marked(said):
-        texts["match"] = marked
-    for meaning, place in plan.mapping.items():
-        cell = cells[place] if place < len(cells) and meaning != "keyword" else ""
-        if not cell:
-            continue
-        if meaning == "priority":
-            if priority := priority_of(cell):
-                texts[meaning] = priority
-            else:
-                unread.append(f"Priority: “{cell[:40]}” is not high, normal or low, nor A, B or C.")
-            continue
-        if meaning == "match":
-            if found := match_of(cell):
-                texts[meaning] = found
-            else:
-                unread.append(f"Match type: “{cell[:40]}” is not exact, phrase or broad.")
-            continue
-        if not meaning_of(meaning).figures:
-            texts[meaning] = clean_text(cell)[:500]
-            continue
-        try:
-            figure = (level_of(cell) if meaning == "competition" else None) or read_figure(
-                cell, plan.decimals.get(place, ".")
-            )
-        except BadFigure as bad:
-            unread.append(f"{meaning_of(meaning).name}: {bad}")
-            continue
-        if figure is not None and figure.low < 0:
-            unread.append(f"{meaning_of(meaning).name}: “{cell[:40]}” is below zero.")
-        elif figure is not None:
-            figures[meaning] = figure
-    return Taken(number, text, key, figures, texts, tuple(unread))

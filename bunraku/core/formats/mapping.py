@@ -5,6 +5,7 @@ import re
 import unicodedata
 from collections.abc import Sequence
 
+from bunraku.core.formats.countries_in import country_of
 from bunraku.core.formats.days_in import read_day, read_month
 from bunraku.core.formats.figures_in import BadFigure, Figure, read_figure
 from bunraku.core.formats.meanings import MEANINGS
@@ -97,12 +98,13 @@ def guess_mapping(headings: Sequence[str], rows: Sequence[Sequence[str]]) -> dic
         ("priority", priority_of),
         ("match", match_of),
         ("date", _read_period),
+        ("country", country_of),
     ):
         column = mapping.get(meaning, width)
         if not mostly([row[column] for row in rows if column < len(row)], read):
             mapping.pop(meaning, None)
     rank = mapping.get("position")
-    if rank is not None and _counts_rows(rows, rank):
+    if rank is not None and counts_rows(rows, rank):
         del mapping["position"]
     if "page" not in mapping and {"clicks", "impressions", "position"} & set(mapping):
         # Whatever a report calls it: a column of addresses is that of the pages.
@@ -124,7 +126,7 @@ def _read_period(cell: str) -> object:
     return read_month(cell) or read_day(cell, day_first=False) or read_day(cell)
 
 
-def _counts_rows(rows: Sequence[Sequence[str]], column: int) -> bool:
+def counts_rows(rows: Sequence[Sequence[str]], column: int) -> bool:
     """Whether a column says how many-eth each row is: 1, 2, 3 and so on. That is a place in the
     list, not on a results page."""
     said = [row[column].strip().rstrip(".") for row in rows if column < len(row)]
@@ -141,7 +143,7 @@ def _guess_figures(
         cells = [row[column] for row in rows if column < len(row) and row[column].strip()]
         if any(re.search(r"[£$€]", cell) for cell in cells):
             found.setdefault("cpc", column)
-        elif not _counts_rows(rows, column) and all(_is_whole(cell) for cell in cells):
+        elif not counts_rows(rows, column) and all(_is_whole(cell) for cell in cells):
             found.setdefault("searches", column)
     return found
 

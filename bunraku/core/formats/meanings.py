@@ -107,6 +107,20 @@ MEANINGS: dict[str, Meaning] = {
         f"{DAY_HEADINGS}, {MONTH_HEADINGS}",
         figures=False,
     ),
+    "country": Meaning(
+        "Country",
+        "Only rows of the project's country are imported; one click imports all, added up.",
+        "country, countries, market, region code, land, länder, pays, país, países, paese, paesi, "
+        "landen",
+        figures=False,
+    ),
+    "device": Meaning(
+        "Device",
+        "Where a keyword has a row for each kind of device: the rows are added up.",
+        "device, devices, device type, gerät, geräte, gerätetyp, appareil, appareils, dispositivo, "
+        "dispositivos, dispositivi, apparaat, apparaten",
+        figures=False,
+    ),
     "priority": Meaning(
         "Priority",
         "High, normal or low; A, B, C and 1, 2, 3 are read as these. One that you set stays.",
@@ -134,8 +148,10 @@ MEANINGS: dict[str, Meaning] = {
     ),
     "note": Meaning(
         "Note",
-        "Kept with the keyword as its note.",
-        "note, notes, comment, notiz, remarque",
+        "Kept with the keyword as its note, with the heading before it; any number of columns.",
+        "note, notes, comment, comments, remark, remarks, notiz, notizen, bemerkung, kommentar, "
+        "remarque, commentaire, nota, notas, comentario, comentarios, commento, opmerking, "
+        "comentário",
         figures=False,
     ),
 }

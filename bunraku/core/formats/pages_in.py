@@ -12,9 +12,9 @@ from dateutil import parser as dates
 from bunraku.core.days import is_day
 from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.figures_in import BadFigure, read_figure
-from bunraku.core.formats.keywords_in import Refused
 from bunraku.core.formats.mapping import plain_heading, says
 from bunraku.core.formats.meanings import MEANINGS
+from bunraku.core.formats.row_in import Refused
 from bunraku.core.formats.table_in import open_table
 from bunraku.core.text import BadKeyword, clean_keyword, identity_key
 from bunraku.core.text.addresses import host_of

@@ -78,7 +78,7 @@ def match_of(cell: str) -> str:
     return _MATCHES.get(cell.strip().casefold(), "")
 
 
-_MARKS = frozenset('["“„+')
+MATCH_MARKS = frozenset('["“„+')
 """What a keyword with the mark of a match type begins with."""
 
 
@@ -87,7 +87,7 @@ def match_marked(keyword: str) -> str:
     +broad +match; "" for one without such a mark. Raises: nothing."""
     said = keyword.strip()
     # Most keywords have none: a look at the first sign tells.
-    if said[:1] not in _MARKS:
+    if said[:1] not in MATCH_MARKS:
         return ""
     if re.fullmatch(r"\[[^\[\]]+\]", said):
         return "exact"

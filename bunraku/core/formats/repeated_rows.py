@@ -9,10 +9,12 @@ from dateutil.relativedelta import relativedelta
 
 from bunraku.core.formats.days_in import read_day, read_month, writes_day_first
 from bunraku.core.formats.figures_in import Figure
-from bunraku.core.formats.keywords_in import Refused, Shown, Taken, Traffic
 from bunraku.core.formats.months_in import PREFIX
+from bunraku.core.formats.row_in import Refused, Shown, Taken, Traffic
 
 SHOWN = ("clicks", "impressions", "position")
+_PARTS = ("date", "country", "device")
+"""What the rows of one keyword differ by, beside its page."""
 _DAYS_A_MONTH = 365.25 / 12
 MOST_PAGES = 10
 """Pages kept of one keyword: those shown most; the rest add up into its totals alone."""
@@ -20,10 +22,10 @@ MOST_PAGES = 10
 
 def stands_on_several_rows(mapping: Mapping[str, int]) -> bool:
     """Whether a table read like this may hold a keyword on several rows by design: it names pages
-    with their figures, or days. Raises: nothing."""
+    with their figures, days, countries or devices. Raises: nothing."""
     paged = "page" in mapping and bool({"clicks", "impressions"} & set(mapping))
-    dated = "date" in mapping and bool({*SHOWN, "searches"} & set(mapping))
-    return paged or dated
+    parted = bool({"date", "country", "device"} & set(mapping))
+    return paged or (parted and bool({*SHOWN, "searches"} & set(mapping)))
 
 
 @dataclass
@@ -70,7 +72,8 @@ class _Group:
 
     first: Taken
     parts: dict[tuple[str, str], _Sum] = field(default_factory=dict)
-    searches: dict[str, Figure] = field(default_factory=dict)
+    # Searches by month ("" where none is told) and by country with device, the first row of each.
+    searches: dict[str, dict[str, Figure]] = field(default_factory=dict)
     figures: dict[str, Figure] = field(default_factory=dict)
     texts: dict[str, str] = field(default_factory=dict)
     unread: list[str] = field(default_factory=list)
@@ -78,8 +81,9 @@ class _Group:
     def add(self, row: Taken, month: str) -> None:
         page = row.texts.get("page", "").strip()
         self.parts.setdefault((page, month), _Sum()).add(row.figures)
-        if month and "searches" in row.figures:
-            self.searches.setdefault(month, row.figures["searches"])
+        if "searches" in row.figures:
+            where = "\n".join(row.texts.get(name, "") for name in ("country", "device"))
+            self.searches.setdefault(month, {}).setdefault(where, row.figures["searches"])
         for name, figure in row.figures.items():
             self.figures.setdefault(name, figure)
         for name, text in row.texts.items():
@@ -94,10 +98,14 @@ class _Group:
         for name, value in zip(SHOWN, (clicks, seen.impressions, seen.position), strict=True):
             if value is not None:
                 figures[name] = Figure(value, value)
-        if len(self.searches) > 1:
+        by_month = {month: _all_of(parts.values()) for month, parts in self.searches.items()}
+        months = {month: figure for month, figure in sorted(by_month.items()) if month}
+        if len(months) > 1:
             figures.pop("searches", None)
-            figures |= {f"{PREFIX}{month}": f for month, f in sorted(self.searches.items())}
-        texts = {name: text for name, text in self.texts.items() if name != "date"}
+            figures |= {f"{PREFIX}{month}": figure for month, figure in months.items()}
+        elif by_month:
+            figures["searches"] = next(iter(by_month.values()))
+        texts = {name: text for name, text in self.texts.items() if name not in _PARTS}
         if seen.name:
             texts["page"] = seen.name
         traffic = Traffic(
@@ -134,14 +142,15 @@ class _Group:
 def join_repeated(rows: Sequence[Taken | Refused]) -> list[Taken | Refused]:
     """Each keyword once, with the figures of all its rows.
 
-    Parameters: `rows`, of a table with a page, day or month a row. Returns: refused rows as they
-    are and of each keyword one row, in the order in which they stood first: clicks of all its pages
-    added up; the page that brought most clicks, its impressions added up (another page beside it is
-    shown for the same searches) and its average position over them (the best one where these are
-    not told); searches of two months or more as a figure a month; other figures as the first row
-    tells them. `Taken.traffic` has what the pages got and each month that
-    the table covers whole, and how many months it covers. A row whose day cannot be read counts
-    without it. Raises: nothing. Cost: linear; memory for each keyword's pages and months."""
+    Parameters: `rows`, of a table with a page, day, month, country or device a row. Returns:
+    refused rows as they are and of each keyword one row, in the order in which they stood first:
+    clicks of all its pages added up; the page that brought most clicks, its impressions added up
+    (another page beside it is shown for the same searches) and its average position over them (the
+    best one where these are not told); searches of two months or more as a figure a month, those of
+    countries and devices added up; other figures as the first row tells them. `Taken.traffic` has
+    what the pages got and each month that the table covers whole, and how many months it covers. A
+    row whose day cannot be read counts without it. Raises: nothing. Cost: linear; memory for each
+    keyword's pages and months."""
     taken = [row for row in rows if isinstance(row, Taken)]
     # A report has few days and many rows: each is read once.
     cells = {row.texts.get("date", "") for row in taken} - {""}
@@ -186,6 +195,12 @@ def _added(values: Iterable[float | None]) -> float | None:
     """The sum of what is known; None where nothing is."""
     known = [value for value in values if value is not None]
     return sum(known) if known else None
+
+
+def _all_of(figures: Iterable[Figure]) -> Figure:
+    """What several countries or devices have together."""
+    parts = list(figures)
+    return Figure(sum(part.low for part in parts), sum(part.high for part in parts))
 
 
 def _value(figures: Mapping[str, Figure], name: str) -> float | None:

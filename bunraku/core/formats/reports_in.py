@@ -23,9 +23,10 @@ from bunraku.core.formats.figures_in import (
     has_thousands_points,
     read_figure,
 )
-from bunraku.core.formats.keywords_in import Preview, Refused, keywords_in, look_at
+from bunraku.core.formats.keywords_in import Preview, keywords_in, look_at
 from bunraku.core.formats.mapping import column_type, plain_heading
 from bunraku.core.formats.meanings import MEANINGS
+from bunraku.core.formats.row_in import Refused
 from bunraku.core.formats.table_in import TableFile, open_table
 
 _DAYS, _MONTHS = (frozenset(names.split(", ")) for names in (DAY_HEADINGS, MONTH_HEADINGS))

@@ -57,11 +57,21 @@ class RefusedRowOut(Schema):
     message: str
 
 
+class UnusedOut(Schema):
+    """A column that is not used, and why, as the end of a sentence."""
+
+    column: int
+    heading: str
+    why: str
+
+
 class FileOut(Schema):
     """A file looked at: its kind, sheets, the row of its heading (0: none), first rows, what each
     column is taken for and what its cells are; how many rows it has and how many of them would
     come, where `counted` is false at least so many; how many are left out as titles, totals and
-    notes, and whether these are taken (`titles`)."""
+    notes, and whether these are taken (`titles`); the columns kept as a note; every column that no
+    meaning takes, with the reason; the countries of its rows, how many rows are left out for theirs
+    (`abroad`), and whether all are taken."""
 
     id: int
     name: str
@@ -80,21 +90,38 @@ class FileOut(Schema):
     left_out: int
     titles: bool
     counted: bool
+    notes: list[int]
+    unused: list[UnusedOut]
+    abroad: int
+    countries: list[str]
+    country: str
+    all_countries: bool
     meanings: list[MeaningOut]
 
 
 class ReadIn(Schema):
     """How a file is to be read: sheet, row of the heading (null: guess, 0: none), meaning to column
-    (null: guess), and whether titles of sections, totals and notes are taken as keywords."""
+    (null: guess), whether titles of sections, totals and notes are taken as keywords, the columns
+    kept as a note (null: guess), and whether rows of other countries than the project's are
+    taken."""
 
     sheet: str = Field("", max_length=120)
     heading: int | None = Field(None, ge=0, le=200)
     mapping: dict[str, Annotated[int, Field(ge=0, le=500)]] | None = Field(None, max_length=60)
     titles: bool = False
+    notes: list[Annotated[int, Field(ge=0, le=500)]] | None = Field(None, max_length=200)
+    all_countries: bool = False
 
     def wanted(self) -> Wanted:
         """The same in the words of the room."""
-        return Wanted(self.sheet, self.heading, self.mapping, self.titles)
+        return Wanted(
+            self.sheet,
+            self.heading,
+            self.mapping,
+            self.titles,
+            self.notes,
+            all_countries=self.all_countries,
+        )
 
 
 class ImportIn(ReadIn):

@@ -45,8 +45,9 @@ BATCH = 10_000
 
 class ImportParams(Params):
     """Which file, into which channel, and how it is to be read: sheet, row of the heading, meaning
-    to column, sign before decimals by column; the match type of its searches and their day (None:
-    the day of the import)."""
+    to column, sign before decimals by column, columns kept as a note with what stands before their
+    cells, the only country whose rows are taken ("": of all); the match type of its searches and
+    their day (None: the day of the import)."""
 
     upload: int
     name: str = "A list"
@@ -59,6 +60,8 @@ class ImportParams(Params):
     on: date | None = None
     months_covered: float | None = None
     titles: bool = False
+    notes: dict[str, str] = {}
+    country: str = ""
 
 
 class Imported(Brought):
@@ -107,6 +110,8 @@ def start_import(
         on=on or today(),
         months_covered=months_covered,
         titles=plan.titles,
+        notes={str(column): label for column, label in plan.notes.items()},
+        country=plan.country,
     )
     return start_job(project, Import, params)
 
@@ -131,7 +136,8 @@ class Import(JobKind[ImportParams, Imported]):
                 "not_found", "The file is gone: it is kept for a week.", hint="Import it again."
             )
         decimals = {int(column): sign for column, sign in params.decimals.items()}
-        plan = Plan(params.heading, params.mapping, decimals, params.titles)
+        notes = {int(column): label for column, label in params.notes.items()}
+        plan = Plan(params.heading, params.mapping, decimals, params.titles, notes, params.country)
         storing = _Storing(work, plan)
         try:
             with on_disk(upload) as path:

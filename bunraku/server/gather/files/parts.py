@@ -9,9 +9,10 @@ from typing import NamedTuple
 
 from bunraku.core.formats.bad_file import BadFile
 from bunraku.core.formats.figures_in import Figure
-from bunraku.core.formats.keywords_in import Plan, Refused, Taken
+from bunraku.core.formats.keywords_in import Plan
 from bunraku.core.formats.reading import read_rows
 from bunraku.core.formats.repeated_rows import join_repeated, stands_on_several_rows
+from bunraku.core.formats.row_in import Refused, Taken
 from bunraku.server.database.packing import pack
 from bunraku.server.gather.files.row_readings import readings_of
 from bunraku.server.readings.kinds import Answered

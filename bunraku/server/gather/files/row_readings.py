@@ -5,8 +5,8 @@ from datetime import date
 from typing import Any
 
 from bunraku.core.formats.figures_in import Figure
-from bunraku.core.formats.keywords_in import Taken
 from bunraku.core.formats.months_in import PREFIX, month_before
+from bunraku.core.formats.row_in import Taken
 from bunraku.server.readings.kinds import OWN_REPORT, Answered
 from bunraku.sources.protocol import Match, What
 

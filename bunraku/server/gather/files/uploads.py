@@ -3,6 +3,7 @@
 import tempfile
 from collections.abc import Callable, Iterator
 from contextlib import closing, contextmanager
+from dataclasses import replace
 from datetime import timedelta
 from pathlib import Path
 from typing import Any, TypeVar
@@ -12,6 +13,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from bunraku.core.formats.bad_file import BadFile, BadMapping
+from bunraku.core.formats.countries_in import country_name
 from bunraku.core.formats.reading import Look, Wanted, look_into
 from bunraku.installation.confined import Bounds, TooMuch, confined
 from bunraku.server.errors import BunrakuError, not_found
@@ -100,10 +102,11 @@ def _forget_old(project: Project) -> None:
 def look(upload: Upload, wanted: Wanted) -> Look:
     """Look into an upload, in a process of its own. Raises: bad_file, also where it takes more time
     or memory than it may; bad_mapping."""
+    here = replace(wanted, country=upload.project.country)
     try:
         with (
             on_disk(upload) as path,
-            closing(confined(look_into, path, wanted, bounds=LOOKING)) as looks,
+            closing(confined(look_into, path, here, bounds=LOOKING)) as looks,
         ):
             return next(looks)
     except BadMapping as bad:
@@ -195,4 +198,13 @@ def _told(upload: Upload, found: Look) -> dict[str, Any]:
         "left_out": found.left_out,
         "titles": found.plan.titles,
         "counted": found.counted,
+        "notes": list(plan.notes),
+        "unused": [
+            {"column": each.column, "heading": each.heading, "why": each.why}
+            for each in found.unused
+        ],
+        "abroad": found.abroad,
+        "countries": [country_name(code) for code in found.countries],
+        "country": country_name(upload.project.country),
+        "all_countries": bool(found.countries) and not plan.country,
     }

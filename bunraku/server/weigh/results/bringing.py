@@ -6,8 +6,8 @@ from typing import Any
 from django.db import transaction
 
 from bunraku.core.channels import ChannelId
-from bunraku.core.formats.keywords_in import Refused
 from bunraku.core.formats.pages_in import BroughtPage, BroughtPages, pasted_page, read_pages
+from bunraku.core.formats.row_in import Refused
 from bunraku.core.gather.merge import Merged
 from bunraku.core.gather.merge import Origin as Came
 from bunraku.server.clock import today

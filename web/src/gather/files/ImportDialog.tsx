@@ -38,6 +38,8 @@ export function ImportDialog({
         heading: told.heading,
         mapping: told.mapping,
         titles: told.titles,
+        notes: told.notes,
+        all_countries: told.all_countries,
         match: figures.match,
         on: figures.on || null,
         months_covered: figures.covers ? Number(figures.covers) : null,

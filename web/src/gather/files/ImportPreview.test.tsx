@@ -25,6 +25,12 @@ const FILE: Schemas["FileOut"] = {
   counted: true,
   left_out: 0,
   titles: false,
+  notes: [],
+  unused: [],
+  abroad: 0,
+  countries: [],
+  country: "United Kingdom",
+  all_countries: false,
   meanings: [
     { id: "keyword", name: "Keyword", about: "The keyword." },
     { id: "searches", name: "Searches a month", about: "A number." },
@@ -48,6 +54,8 @@ describe("the preview of a file", () => {
       heading: 1,
       mapping: { keyword: 1 },
       titles: false,
+      notes: [],
+      all_countries: false,
     });
   });
 
@@ -60,6 +68,8 @@ describe("the preview of a file", () => {
       heading: null,
       mapping: null,
       titles: false,
+      notes: null,
+      all_countries: false,
     });
   });
 

@@ -3,7 +3,7 @@ import type { Schemas } from "../../api/client";
 import { Checkbox } from "../../parts/Checkbox";
 import { exact, plural } from "../../parts/format";
 import { Select } from "../../parts/Select";
-import { columnsOf, meaningOf, remapped } from "./fileColumns";
+import { columnsOf, countriesSaid, leftOver, meaningOf, remapped } from "./fileColumns";
 
 const SELECT = "h-[26px] w-full rounded-md border border-bar bg-sheet px-1";
 
@@ -29,6 +29,8 @@ export function ImportPreview({
       heading: file.heading,
       mapping: file.mapping,
       titles: file.titles,
+      notes: file.notes,
+      all_countries: file.all_countries,
       ...changed,
     });
   return (
@@ -48,7 +50,7 @@ export function ImportPreview({
               value={file.sheet}
               disabled={busy}
               onChange={(value) =>
-                onRead({ sheet: value, heading: null, mapping: null, titles: file.titles })
+                read({ sheet: value, heading: null, mapping: null, notes: null })
               }
               className="h-[26px] rounded-md border border-bar bg-sheet px-1"
             >
@@ -66,7 +68,9 @@ export function ImportPreview({
             max={200}
             value={file.heading}
             disabled={busy}
-            onChange={(event) => read({ heading: Number(event.target.value) || 0, mapping: null })}
+            onChange={(event) =>
+              read({ heading: Number(event.target.value) || 0, mapping: null, notes: null })
+            }
             className="h-[26px] w-[58px] rounded-md border border-bar bg-sheet px-2"
           />
           <span className="text-xs text-quiet">0: none</span>
@@ -81,6 +85,26 @@ export function ImportPreview({
             : `Import the ${plural(file.left_out, "title, total or note", "titles, totals and notes")} as keywords too`}
         </label>
       )}
+      {countriesSaid(file) && (
+        <p className="pb-3">
+          {countriesSaid(file)}{" "}
+          {file.countries.includes(file.country) && (
+            <label className="inline-flex items-center gap-2">
+              <Checkbox
+                checked={file.all_countries}
+                disabled={busy}
+                onChange={(all_countries) => read({ all_countries })}
+              />
+              Import all countries, added up
+            </label>
+          )}
+        </p>
+      )}
+      {leftOver(file).map((sentence) => (
+        <p key={sentence} className="pb-2 text-xs text-quiet">
+          {sentence}
+        </p>
+      ))}
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: keys must reach what scrolls */}
       <div tabIndex={0} className="max-h-[46vh] overflow-auto border-y border-hairline">
         <table className="w-full border-collapse">
@@ -106,9 +130,7 @@ export function ImportPreview({
                     label={`Column ${column.number + 1} is`}
                     disabled={busy}
                     value={meaningOf(file, column.number)}
-                    onChange={(value) =>
-                      read({ mapping: remapped(file.mapping, column.number, value) })
-                    }
+                    onChange={(value) => read(remapped(file, column.number, value))}
                     className={`${SELECT}
                       ${meaningOf(file, column.number) ? "font-semibold" : "text-quiet"}`}
                   >
