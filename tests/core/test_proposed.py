@@ -5,7 +5,7 @@ from pathlib import Path
 
 import pytest
 
-from bunraku.core.gather.named_places import named_places, place_like
+from bunraku.core.gather.named_places import named_places, names_elsewhere, place_like
 from bunraku.core.gather.proposed import LONGEST, MOST, propose_seeds
 from bunraku.core.gather.proposed_words import read_in
 
@@ -114,3 +114,25 @@ def test_seeds_are_short_and_never_what_is_known() -> None:
 )
 def test_the_language_of_a_sentence(about: str, given: str, language: str) -> None:
     assert read_in(about, given) == language
+
+
+@pytest.mark.parametrize(
+    ("keyword", "served", "language", "elsewhere"),
+    [
+        ("piano tuner leeds", "Marlbury", "en", True),
+        ("piano tuner marlbury", "Marlbury", "en", False),
+        ("piano tuner near me", "Marlbury", "en", False),
+        ("mobile bar hire denver", "Boulder", "en", True),
+        ("mobile bar hire boulder co", "Boulder", "en", False),
+        ("dog groomer open sunday", "York", "en", False),
+        ("local piano tuner", "York", "en", False),
+        ("sofa beziehen in der nähe", "Köln", "de", False),
+        ("tapissier à domicile", "Nantes", "fr", False),
+    ],
+)
+def test_a_place_that_is_not_served(
+    keyword: str, served: str, language: str, *, elsewhere: bool
+) -> None:
+    assert names_elsewhere(keyword, [served], language) is elsewhere
+    # Nobody said where they are: nothing can be elsewhere.
+    assert not names_elsewhere(keyword, [], language)

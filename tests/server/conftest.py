@@ -35,6 +35,8 @@ FIELDS = {
     "rival_brands": ["velumscope", "orrinek", "polvane"],
     "places": ["Harrowmere"],
     "click_values": {"transactional": 2.0, "any": 0.5},
+    # So little that what these tests plan earns its hours.
+    "hour_value": 0.5,
 }
 
 RUN: dict[str, Any] = {

@@ -339,7 +339,8 @@ def test_the_plan_as_csv(planned: Api) -> None:
     head, *lines = list(csv.reader(io.StringIO(text, newline="")))
     assert head == [column.name for column in COLUMNS]
     assert len(lines) == 8
-    assert lines[-1][head.index("Piece")] == "'=1+1"
+    without = [line[head.index("Piece")] for line in lines if not line[head.index("Month")]]
+    assert "'=1+1" in without
     months = [month for line in lines if (month := line[head.index("Month")])]
     assert months == sorted(months)
     assert all(float(line[head.index("Hours")]) > 0 for line in lines)

@@ -7,7 +7,7 @@ import pytest
 from bunraku.core.plan.calendar import months_ahead
 from bunraku.server.clock import today
 from bunraku.server.cluster.models import Cluster, Theme
-from bunraku.server.plan.models import Piece, PlanLimit
+from bunraku.server.plan.models import Piece, PieceAfter, PlanLimit
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Row
 from tests.server.conftest import Api, pieces_for
@@ -176,3 +176,49 @@ def test_at_most_so_many_of_them(
     api.post("/plan/fit")
     assert Piece.objects.exclude(month=None).count() == 1
     assert set(whys(api).values()) == {"Your limit for location pages that are too alike is 1."}
+
+
+def test_what_would_not_earn_its_hours_has_no_month(
+    api: Api, project: Project, made: list[Piece]
+) -> None:
+    # Twelve times 21 to 30 a month against two hours of 150.
+    Project.objects.filter(pk=project.pk).update(hour_value=150)
+    fit = api.post("/plan/fit")
+    assert (fit["placed"], fit["unpaid"]) == (6, 4)
+    assert set(whys(api).values()) == {
+        f"A year of it is worth £{12 * worth}, and its hours cost £300. Give it a month to make it "
+        "anyway."
+        for worth in (24, 23, 22, 21)
+    }
+    # By hand it has one, and keeps it.
+    first = str(months_ahead(today())[0])
+    api.send("PATCH", f"/pieces/{made[-1].pk}", {"month": first})
+    assert api.post("/plan/fit")["unpaid"] == 3
+    assert str(Piece.objects.get(pk=made[-1].pk).month) == first
+    assert api.get("/plan/prospects")["outlay"]["value"] > 0
+
+
+def test_what_another_piece_waits_for_need_not_earn_its_hours(
+    api: Api, project: Project, made: list[Piece]
+) -> None:
+    Project.objects.filter(pk=project.pk).update(hour_value=150)
+    PieceAfter.objects.create(piece=made[0], first=made[-1])
+    assert api.post("/plan/fit")["unpaid"] == 3
+    assert Piece.objects.get(pk=made[-1].pk).month and Piece.objects.get(pk=made[0].pk).month
+
+
+def test_location_pages_are_no_more_than_a_share(api: Api, made: list[Piece]) -> None:
+    Piece.objects.filter(pk__in=[piece.pk for piece in made[:6]]).update(kind="location")
+    api.send("PUT", "/plan/limits", {**NOTHING, "towns_pct": 50})
+    assert api.get("/plan/limits")["towns_pct"] == 50
+    api.post("/plan/fit")
+    placed = Piece.objects.exclude(month=None)
+    # Four others: as many location pages, those that are worth most.
+    assert placed.filter(kind="location").count() == 4
+    assert placed.exclude(kind="location").count() == 4
+    assert set(whys(api).values()) == {
+        "Your limit for location pages is 50% of the pages: 4 at most."
+    }
+    api.send("PUT", "/plan/limits", {**NOTHING, "towns_pct": 0})
+    api.post("/plan/fit")
+    assert not Piece.objects.filter(kind="location").exclude(month=None).exists()

@@ -6,6 +6,7 @@ from collections.abc import Iterator, Sequence
 import numpy as np
 
 from bunraku.core.languages import asked_in, language_named
+from bunraku.core.text.frames import is_frame
 from bunraku.core.text.known_words import known_words
 from bunraku.core.text.meaning import unit_rows, width, word_vectors
 
@@ -54,6 +55,25 @@ def named_places(text: str, language: str) -> list[str]:
             found.setdefault(name.casefold(), name)
             at = end
     return list(found.values())
+
+
+def names_elsewhere(keyword: str, served: Sequence[str], language: str) -> bool:
+    """Whether a local keyword names a place other than those that are served: "piano tuner leeds"
+    for somebody who serves Marlbury.
+
+    Parameters: `keyword`, one that is known to be local; `served`, the places of the project, those
+    that it serves; `language`, two letters. Returns: False too where nothing tells, and where none
+    is known to be served. A place is told by being the last word and meaning one, or by standing
+    last behind a word such as "in" and being no word that is known. Raises: nothing."""
+    folded = keyword.casefold()
+    if not served or any(place.casefold() in folded for place in served):
+        return False
+    words = folded.split()
+    last = words[-1]
+    if is_frame(last, language) or last in language_named(language).where_words:
+        return False
+    behind = len(words) > 1 and words[-2] in language_named(language).where_words
+    return place_like([last], language)[0] or (behind and last not in known_words(language))
 
 
 def place_like(words: Sequence[str], language: str) -> list[bool]:

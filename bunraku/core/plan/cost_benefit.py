@@ -6,6 +6,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bunraku.core.weigh.rough import INTERVAL_Z
+from bunraku.core.weigh.verdict import MONTHS_TO_EARN
 
 Floats = NDArray[np.float64]
 
@@ -14,6 +15,14 @@ MOST_SHARE = 0.8
 COMMON_SPREAD = 0.25
 """Standard deviation of ln of what errs for all pieces at once: shares of clicks, the value of one,
 how fast an outlet's pieces settle. However many the pieces, it does not even out."""
+
+
+def earns_its_hours(worth: float | None, hours: float, hour_value: float) -> bool | None:
+    """Whether a settled year of a piece is worth its hours.
+
+    Parameters: `worth` a month, None where it is not known; `hours` that it takes; `hour_value`,
+    what one is worth, in the same currency. Returns: None where nobody knows. Raises: nothing."""
+    return None if worth is None else worth * MONTHS_TO_EARN >= hours * hour_value
 
 
 @dataclass(frozen=True)

@@ -9,6 +9,7 @@ from typing import Any
 import numpy as np
 
 from bunraku.core.plan.calendar import GROWTH_MONTHS, value_by_month
+from bunraku.core.plan.cost_benefit import earns_its_hours
 from bunraku.core.plan.problem import Problem
 from bunraku.core.plan.work import STARTED
 from bunraku.core.weigh.chance import growth_by_month
@@ -33,11 +34,13 @@ def fitting_problem(
     *,
     held: Collection[int | None] | None = None,
     horizon: int | None = None,
+    all_of_them: bool = False,
 ) -> tuple[Problem, list[date]]:
     """The plan as the core's problem, and the months of the horizon. What is being made stays in
     its month, and what is live waits for nothing. With `held`, only the pieces of these ids may be
     placed: the others stay in the month that they have, or without one; with `horizon` it is for
-    so many months."""
+    so many months. A piece that would not earn its hours is worth nothing in any month, unless it
+    stays or another waits for it, or the worth of `all_of_them` is asked for."""
     months = months_of(project, horizon)
     place = {month: number for number, month in enumerate(months)}
     share = np.array(
@@ -59,6 +62,15 @@ def fitting_problem(
     )
     # What stays and has no month of these has none: it is worth nothing in any.
     value[[stay and at < 0 for stay, at in zip(stays, pinned, strict=True)]] = 0
+    after = _after(project, plan)
+    if not all_of_them:
+        awaited = {first for _, first in after}
+        value[
+            [
+                not stay and number not in awaited and is_unpaid(project, figures)
+                for number, (figures, stay) in enumerate(zip(plan, stays, strict=True))
+            ]
+        ] = 0
     outside = _outside(plan, months)
     outside[[at >= 0 for at in pinned], [at for at in pinned if at >= 0]] = False
     value[outside] = 0
@@ -68,11 +80,16 @@ def fitting_problem(
             hours=np.array([figures.piece.hours for figures in plan], dtype=float),
             capacity=np.array(list(hours_by_month(project, months).values()), dtype=float),
             pinned=np.array(pinned, dtype=np.int64),
-            after=_after(project, plan),
+            after=after,
             limits=[told.limit for told in limits_of(project, plan, months)],
         ),
         months,
     )
+
+
+def is_unpaid(project: Project, figures: PieceFigures) -> bool:
+    """Whether a year of a piece is known to be worth less than its hours."""
+    return earns_its_hours(figures.worth, figures.piece.hours, project.hour_value) is False
 
 
 def as_it_is(

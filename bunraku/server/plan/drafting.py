@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 
 from bunraku.core.channels import ClusterFacts, channel_named
 from bunraku.core.gather.brands import BrandMatcher
+from bunraku.core.gather.named_places import names_elsewhere
 from bunraku.core.gather.topic_match import EVEN
 from bunraku.core.gather.year_refresh import for_coming_year
 from bunraku.core.plan.calendar import months_ahead
@@ -24,6 +25,7 @@ from bunraku.server.sheet.models import IN_PLAY, Row, RowPage, Scope
 from bunraku.server.sheet.ordering import ordered
 
 OFF_TOPIC = "not about your subject"
+ELSEWHERE = "for a place that you do not serve"
 AT_THE_TOP = "at the top with a page of yours"
 IN_PLAN = "with a page of yours that is in the plan"
 SAME_PAGE = "covered by a page improved for another"
@@ -64,7 +66,8 @@ def draft_pieces(
     new_pages: bool = False,
 ) -> tuple[list[Draft], dict[str, list[Cluster]]]:
     """Drafts of pieces from clusters, in their order; and the clusters that make none, by reason:
-    those that are not about the project's subject too, unless `off_topic` ones are wanted. Where a
+    those that are not about the project's subject or are for a place that it does not serve too,
+    unless `off_topic` ones are wanted. Where a
     page of one's own ranks for the main keyword already, the piece improves it, unless `new_pages`
     are wanted. Nine queries whatever their number, and one a scope."""
     members = _members(clusters)
@@ -84,6 +87,8 @@ def draft_pieces(
         mine, reason = _share_of(cluster, rows, cluster.pk in planned, owned)
         if not reason and not off_topic and not _on_topic(rows):
             reason = OFF_TOPIC
+        if not reason and not off_topic and _is_elsewhere(project, cluster, rows):
+            reason = ELSEWHERE
         mine = _without_other_pages(mine, pages)
         ranks = bool(mine) and mine[0] in pages
         page = pages[mine[0]] if ranks else ""
@@ -224,6 +229,16 @@ def _on_topic(rows: Sequence[Row]) -> bool:
     return sum(row.fit for row in rows) / len(rows) >= EVEN
 
 
+def _is_elsewhere(project: Project, cluster: Cluster, rows: Sequence[Row]) -> bool:
+    """Whether a cluster is for a place other than those that the project serves."""
+    main = _main_of(cluster, rows)
+    return main.local and names_elsewhere(main.text, project.places, cluster.scope.language)
+
+
+def _main_of(cluster: Cluster, rows: Sequence[Row]) -> Row:
+    return next((row for row in rows if row.keyword_id == cluster.lead_id), rows[0])
+
+
 def _share_of(
     cluster: Cluster, rows: Sequence[Row], planned: bool, owned: Mapping[int, int]
 ) -> tuple[list[int], str]:
@@ -233,7 +248,7 @@ def _share_of(
         return [], "already planned"
     if not rows:
         return [], "without keywords"
-    main = next((row for row in rows if row.keyword_id == cluster.lead_id), rows[0])
+    main = _main_of(cluster, rows)
     in_order = [main.pk, *(row.pk for row in rows if row.pk != main.pk)]
     mine = divide_keywords({0: in_order}, owned)[0]
     return (mine, "") if main.pk in mine else ([], "whose main keyword another piece owns")

@@ -8,10 +8,10 @@ from typing import Any
 
 from django.db import transaction
 
+from bunraku.core.plan.cost_benefit import earns_its_hours
 from bunraku.core.plan.pieces import title_from
 from bunraku.core.text import content_stems, identity_key
 from bunraku.core.text.addresses import address_words
-from bunraku.core.weigh.verdict import MONTHS_TO_EARN
 from bunraku.server.database.parts import in_parts
 from bunraku.server.errors import BunrakuError
 from bunraku.server.journal.recorder import Recorder
@@ -87,7 +87,7 @@ def _pays(project: Project, page: OwnPage) -> bool | None:
     merging two pages is worth cannot be told from their positions."""
     if page.worth is None or page.advice.what in ("leave", "merge"):
         return None
-    return bool(page.worth * MONTHS_TO_EARN >= page.hours * project.hour_value)
+    return earns_its_hours(page.worth, page.hours, project.hour_value)
 
 
 def bring_in(project: Project, channel: str, pages: Sequence[Page]) -> Brought:

@@ -4,7 +4,8 @@ from collections.abc import Sequence
 from typing import Any
 
 from bunraku.core.plan.left_out import LeftOut, why_left_out
-from bunraku.server.plan.build_problem import as_it_is, fitting_problem
+from bunraku.core.weigh.verdict import MONTHS_TO_EARN
+from bunraku.server.plan.build_problem import as_it_is, fitting_problem, is_unpaid
 from bunraku.server.plan.limits import Told, limits_of
 from bunraku.server.plan.selectors import PieceFigures, plan_of
 from bunraku.server.projects.models import Project
@@ -42,7 +43,7 @@ def left_out(project: Project) -> list[dict[str, Any]]:
                 why_left_out(problem, month, number),
                 plan,
                 limits,
-                project.currency,
+                project,
             ),
         }
         for number in out[:SHOWN]
@@ -54,15 +55,23 @@ def _sentence(
     found: LeftOut,
     plan: Sequence[PieceFigures],
     limits: Sequence[Told],
-    currency: str,
+    project: Project,
 ) -> str:
-    piece = figures.piece
+    piece, currency = figures.piece, project.currency
     if piece.pinned:
         return "Held back by you."
     if found.why == "nothing" and figures.worth is not None and figures.worth < NEXT_TO_NOTHING:
         chance = figures.main.chance if figures.main else None
         if chance is not None and chance < UNLIKELY:
             return "Page one is out of reach at your strength, so it would earn almost nothing."
+    a_month = figures.worth or 0.0
+    if found.why == "nothing" and a_month >= NEXT_TO_NOTHING and is_unpaid(project, figures):
+        worth = _money(a_month * MONTHS_TO_EARN, currency)
+        cost = _money(piece.hours * project.hour_value, currency)
+        return (
+            f"A year of it is worth {worth}, and its hours cost {cost}. "
+            "Give it a month to make it anyway."
+        )
     if found.why == "nothing":
         wanted = " between the months you set" if piece.not_before or piece.by_month else ""
         return f"It would earn nothing{wanted} in the planned months."

@@ -1,5 +1,5 @@
 """What the plan keeps to besides its hours: a person's hours, so many of a kind a month, so many
-location pages that differ too little; and how far it looks ahead."""
+location pages that differ too little, location pages beside others; and how far it looks ahead."""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
@@ -10,6 +10,7 @@ import numpy as np
 from django.db import transaction
 
 from bunraku.core.channels import KINDS
+from bunraku.core.plan.cost_benefit import earns_its_hours
 from bunraku.core.plan.problem import Limit
 from bunraku.server.journal.recorder import Recorder
 from bunraku.server.plan.locations import groups_too_alike
@@ -34,6 +35,9 @@ def limits_of(project: Project, plan: Sequence[PieceFigures], months: Sequence[d
         if limit.of == "alike":
             told += _alike(project, plan, limit.most)
             continue
+        if limit.of == "towns":
+            told += _towns(project, plan, limit.most)
+            continue
         weight = [limit.takes(f.piece.maker, f.piece.kind, f.piece.hours) for f in plan]
         says = f"{limit.name} has no hours left."
         if limit.of == "kind":
@@ -55,6 +59,31 @@ def _alike(project: Project, plan: Sequence[PieceFigures], most: float) -> list[
     return told
 
 
+def _towns(project: Project, plan: Sequence[PieceFigures], most_pct: float) -> list[Told]:
+    """One limit for each outlet with location pages: so many as make the share that is wanted,
+    counted by its other pages that earn their hours or stand already."""
+    told = []
+    for outlet in sorted({f.piece.outlet_id or 0 for f in plan if f.piece.kind == "location"}):
+        mine = [(f.piece.outlet_id or 0) == outlet for f in plan]
+        towns = [own and f.piece.kind == "location" for own, f in zip(mine, plan, strict=True)]
+        others = sum(
+            own and not town and (f.piece.month is not None or counts(project, f))
+            for own, town, f in zip(mine, towns, plan, strict=True)
+        )
+        most = float(np.floor(others * most_pct / max(100 - most_pct, 1e-9) + 1e-9))
+        says = f"Your limit for location pages is {most_pct:g}% of the pages: {most:g} at most."
+        told.append(Told(says, Limit(np.array(towns, dtype=float), np.array([most]), whole=True)))
+    return told
+
+
+def counts(project: Project, figures: PieceFigures) -> bool:
+    """Whether a piece is one that would be made: it stands already, or earns its hours."""
+    worth, hours = figures.worth, figures.piece.hours
+    return figures.piece.state == "live" or bool(
+        earns_its_hours(worth, hours, project.hour_value) is not False
+    )
+
+
 def read_limits(project: Project) -> dict[str, Any]:
     """The limits as they are set, the horizon, and the people that pieces name."""
     limits = list(PlanLimit.objects.filter(project=project).order_by("name"))
@@ -64,6 +93,7 @@ def read_limits(project: Project) -> dict[str, Any]:
         "people": [{"name": o.name, "hours": o.most} for o in limits if o.of == "maker"],
         "kinds": [{"kind": o.name, "most": int(o.most)} for o in limits if o.of == "kind"],
         "alike": next((int(o.most) for o in limits if o.of == "alike"), None),
+        "towns_pct": next((int(o.most) for o in limits if o.of == "towns"), None),
         "makers": sorted(set(makers.values_list("maker", flat=True))),
     }
 
@@ -74,12 +104,14 @@ def set_limits(
     people: Mapping[str, float],
     kinds: Mapping[str, int],
     alike: int | None,
+    towns_pct: int | None = None,
 ) -> None:
     """Set all limits as one change; those not given are no more."""
     wanted = {
         **{("maker", name): float(hours) for name, hours in people.items()},
         **{("kind", kind): float(most) for kind, most in kinds.items()},
         **({} if alike is None else {("alike", ""): float(alike)}),
+        **({} if towns_pct is None else {("towns", ""): float(towns_pct)}),
     }
     with transaction.atomic(), Recorder(project, "Changed planning limits") as journal:
         if project.horizon != horizon:

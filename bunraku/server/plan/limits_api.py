@@ -37,12 +37,14 @@ class KindLimitIn(Schema):
 
 class LimitsIn(Schema):
     """What the plan keeps to: months it holds, people's hours, kinds a month, and how many of
-    location pages that differ too little (null: as many as are worth it)."""
+    location pages that differ too little, and what share of an outlet's pages may be location pages
+    (null: as many as are worth it)."""
 
     horizon: Horizon
     people: Annotated[list[PersonIn], Field(max_length=50)] = []
     kinds: Annotated[list[KindLimitIn], Field(max_length=20)] = []
     alike: Annotated[int | None, Field(ge=0, le=10_000)] = None
+    towns_pct: Annotated[int | None, Field(ge=0, le=99)] = None
 
 
 class LimitsOut(LimitsIn):
@@ -65,7 +67,7 @@ def write(request: ProjectRequest, project_id: ProjectId, given: LimitsIn) -> An
     if len(people) < len(given.people) or len(kinds) < len(given.kinds):
         field = "people" if len(people) < len(given.people) else "kinds"
         raise BunrakuError("invalid_input", "List each only once.", field=field)
-    set_limits(request.project, given.horizon, people, kinds, given.alike)
+    set_limits(request.project, given.horizon, people, kinds, given.alike, given.towns_pct)
     return Status(204, None)
 
 

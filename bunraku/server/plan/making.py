@@ -10,7 +10,7 @@ from bunraku.server.database.bulk import insert_many
 from bunraku.server.errors import BunrakuError, not_found
 from bunraku.server.journal.recorder import Recorder
 from bunraku.server.plan.actions import find_piece
-from bunraku.server.plan.drafting import OFF_TOPIC, Draft, draft_pieces, join_drafts
+from bunraku.server.plan.drafting import ELSEWHERE, OFF_TOPIC, Draft, draft_pieces, join_drafts
 from bunraku.server.plan.models import KeptApart, Piece, PieceKeyword
 from bunraku.server.plan.renewing import renew_main_keywords
 from bunraku.server.plan.scheduling import place_new
@@ -38,11 +38,12 @@ class Wishes:
 
 @dataclass(frozen=True)
 class Made:
-    """Pieces made, how many of them have a month, the main keywords whose year was renewed, and
-    clusters of which none was made with the reason."""
+    """Pieces made, how many of them have a month and how many would not earn their hours, the main
+    keywords whose year was renewed, and clusters of which none was made with the reason."""
 
     pieces: list[Piece]
     placed: int
+    unpaid: int
     renewed: list[str]
     skipped: dict[str, int]
 
@@ -76,11 +77,11 @@ def make_pieces(
             renewed = renew_main_keywords(project, drafts, pieces)
             of_cluster = {piece.cluster_id: piece for piece in pieces}
             note_apart(_pairs(project, wishes, of_cluster), journal)
-            placed = place_new(project, pieces)
+            placed, unpaid = place_new(project, pieces)
             owned = PieceKeyword.objects.filter(piece__in=pieces).order_by("pk")
             journal.made([*pieces, *owned])
     counts = {reason: len(of) for reason, of in skipped.items()}
-    return Made(pieces, placed, renewed, counts)
+    return Made(pieces, placed, unpaid, renewed, counts)
 
 
 def _pairs(
@@ -142,7 +143,8 @@ def clusters_of(project: Project, cluster_ids: Sequence[int]) -> list[Cluster]:
 def _nothing_made(skipped: Mapping[str, Sequence[Cluster]]) -> BunrakuError:
     reasons = (f"{len(of)} {reason}" for reason, of in skipped.items())
     why = "; ".join(reasons) or "no cluster was chosen"
-    hint = "Choose to plan them anyway." if OFF_TOPIC in skipped else ""
+    may_be = {OFF_TOPIC, ELSEWHERE} & set(skipped)
+    hint = "Choose to plan them anyway." if may_be else ""
     return BunrakuError("nothing_to_plan", f"No piece was made: {why}.", hint=hint)
 
 

@@ -101,13 +101,16 @@ class MonthHours(models.Model):
         return f"{self.hours:g} hours in {self.month:%B %Y}"
 
 
+LIMITED = ("maker", "kind", "alike", "towns")
+
+
 class PlanLimit(models.Model):
     """What the plan keeps to besides the hours of a month: hours a month of one who makes pieces
     (`of` "maker", by name), pieces of a kind a month ("kind", by id), location pages that differ
-    too little ("alike")."""
+    too little ("alike"), location pages of an outlet in per cent of its pages ("towns")."""
 
     project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="plan_limits")
-    of = models.CharField(max_length=5, choices=[(of, of) for of in ("maker", "kind", "alike")])
+    of = models.CharField(max_length=5, choices=[(of, of) for of in LIMITED])
     name = models.CharField(max_length=80, blank=True)
     most = models.FloatField()
 

@@ -82,7 +82,7 @@ class GroupOut(Schema):
 
 
 class OffTopicOut(Schema):
-    """A cluster that is not about the project's subject."""
+    """A cluster that is not about the project's subject, or for a place that it does not serve."""
 
     cluster_id: int
     name: str
@@ -101,22 +101,24 @@ class OwnPageOut(Schema):
 
 class PreviewOut(Schema):
     """What planning some clusters would make: drafts, those that would fight, those that a page of
-    one's own ranks for, those that are not about the subject, and how many are skipped besides, by
-    reason."""
+    one's own ranks for, those that are not about the subject or are for a place that is not served,
+    how many are skipped besides, by reason, and how many drafts would not earn their hours."""
 
     drafts: list[DraftOut]
     groups: list[GroupOut]
     own: list[OwnPageOut]
     off_topic: list[OffTopicOut]
     skipped: dict[str, int]
+    unpaid: int
 
 
 class MadeOut(Schema):
-    """Pieces made, how many have a month, main keywords whose year was renewed, and how many
-    clusters were skipped, by reason."""
+    """Pieces made, how many have a month and how many would not earn their hours, main keywords
+    whose year was renewed, and how many clusters were skipped, by reason."""
 
     made: int
     placed: int
+    unpaid: int
     renewed: list[str]
     skipped: dict[str, int]
 

@@ -5,10 +5,12 @@ from typing import Any
 
 from bunraku.core.channels import KINDS
 from bunraku.core.cluster.competing import grouped
+from bunraku.core.plan.cost_benefit import earns_its_hours
 from bunraku.server.cluster.models import Cluster
 from bunraku.server.plan.competing import mains_of_drafts, mains_of_pieces, rivalries_among
 from bunraku.server.plan.drafting import (
     AT_THE_TOP,
+    ELSEWHERE,
     IN_PLAN,
     OFF_TOPIC,
     SAME_PAGE,
@@ -26,7 +28,7 @@ def preview_pieces(project: Project, cluster_ids: Sequence[int]) -> dict[str, An
     and those that are not about the project's subject. Raises: not_found."""
     clusters = clusters_of(project, cluster_ids)
     drafts, skipped = draft_pieces(project, clusters)
-    off_topic = skipped.pop(OFF_TOPIC, [])
+    off_topic = [*skipped.pop(OFF_TOPIC, []), *skipped.pop(ELSEWHERE, [])]
     does = {AT_THE_TOP: "leave", IN_PLAN: "planned", SAME_PAGE: "covered"}
     covered = [(c, what) for reason, what in does.items() for c in skipped.pop(reason, [])]
     new = {-draft.cluster.pk: draft for draft in drafts}
@@ -52,6 +54,10 @@ def preview_pieces(project: Project, cluster_ids: Sequence[int]) -> dict[str, An
         ],
         "off_topic": [{"cluster_id": c.pk, "name": str(c)} for c in off_topic],
         "skipped": {reason: len(of) for reason, of in skipped.items()},
+        "unpaid": sum(
+            earns_its_hours(_sum(draft.rows, "worth"), draft.hours, project.hour_value) is False
+            for draft in drafts
+        ),
     }
 
 

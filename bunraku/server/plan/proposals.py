@@ -103,7 +103,7 @@ def prospects_of(project: Project) -> Prospects:
 def _outlay(project: Project, plan: Sequence[PieceFigures]) -> Outlay:
     """What the placed pieces bring until the end of the planned months, and what they cost."""
     placed = [figures for figures in plan if figures.piece.month]
-    problem, months = fitting_problem(project, placed)
+    problem, months = fitting_problem(project, placed, all_of_them=True)
     number = {month: at for at, month in enumerate(months)}
     at = np.array([number.get(f.piece.month, -1) for f in placed if f.piece.month], dtype=np.int64)
     # A month that is over: what it brings it brings from now on.

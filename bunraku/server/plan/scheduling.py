@@ -16,20 +16,21 @@ from bunraku.server.jobs.kinds import JobKind, job_kind
 from bunraku.server.jobs.models import Job
 from bunraku.server.jobs.work import Params, Result, Work
 from bunraku.server.journal.recorder import Recorder
-from bunraku.server.plan.build_problem import fitting_problem
+from bunraku.server.plan.build_problem import fitting_problem, is_unpaid
 from bunraku.server.plan.models import Piece
 from bunraku.server.plan.selectors import PieceFigures, plan_of
 from bunraku.server.projects.models import Project
 
 
 class FitReport(Result):
-    """What a fit brought: pieces placed, left out and waiting timed for next year; its value
-    over the horizon, the bound, the gap."""
+    """What a fit brought: pieces placed, left out (of these `unpaid` ones that would not earn their
+    hours) and waiting timed for next year; its value over the horizon, the bound, the gap."""
 
     placed: int = 0
     left_out: int = 0
     waiting: int = 0
     without_worth: int = 0
+    unpaid: int = 0
     value: float = 0
     bound: float = 0
     gap_share: float = 0
@@ -51,7 +52,7 @@ class Fit(JobKind[Params, FitReport]):
         problem, months = fitting_problem(work.project, plan)
         solved = leveled(problem, fit_hours(problem))
         _store(work.project, plan, solved, months, "Scheduled the plan")
-        work.result = _report(plan, solved, months)
+        work.result = _report(work.project, plan, solved, months)
         work.report()
         work.advance()
 
@@ -61,10 +62,11 @@ class Fit(JobKind[Params, FitReport]):
         # Where nothing is worth anything, every plan is as good as any other.
         gap = f"within {100 * result.gap_share:.1f}% of the best possible"
         waiting = f"{result.waiting:,} timed for next year" if result.waiting else ""
+        unpaid = f" ({result.unpaid:,} would not earn their hours)" if result.unpaid else ""
         parts = (
             f"{result.placed:,} scheduled",
             waiting,
-            f"{result.left_out:,} not scheduled",
+            f"{result.left_out:,} not scheduled{unpaid}",
             unknown,
         )
         return ", ".join(part for part in (*parts, gap if result.value else "") if part)
@@ -85,12 +87,13 @@ def start_fitting(project: Project) -> tuple[FitReport, Job]:
     with transaction.atomic():
         _store(project, plan, placed, months, "Scheduled the plan, first draft")
         job = start_job(project, Fit, Params(), distinct="fit")
-    return _report(plan, placed, months), job
+    return _report(project, plan, placed, months), job
 
 
-def place_new(project: Project, pieces: Sequence[Piece]) -> int:
+def place_new(project: Project, pieces: Sequence[Piece]) -> tuple[int, int]:
     """Give pieces just made a month among the hours that are left, the others staying where they
-    are. Returns how many have one. To be called in a transaction."""
+    are. Returns how many have one, and how many have none because they would not earn their hours.
+    To be called in a transaction."""
     plan = plan_of(project)
     new = {piece.pk for piece in pieces}
     problem, months = fitting_problem(project, plan, held=new)
@@ -101,7 +104,9 @@ def place_new(project: Project, pieces: Sequence[Piece]) -> int:
         if month >= 0 and figures.piece.pk in new
     ]
     update_many(Piece, ("month",), changed)
-    return len(changed)
+    placed_now = {pk for _, pk in changed}
+    rest = (f for f in plan if f.piece.pk in new and f.piece.pk not in placed_now)
+    return len(changed), sum(is_unpaid(project, figures) for figures in rest)
 
 
 def last_fit(project: Project) -> FitReport | None:
@@ -131,7 +136,9 @@ def _store(
         update_many(Piece, ("month",), changed)
 
 
-def _report(plan: Sequence[PieceFigures], solved: Placed, months: Sequence[date]) -> FitReport:
+def _report(
+    project: Project, plan: Sequence[PieceFigures], solved: Placed, months: Sequence[date]
+) -> FitReport:
     placed = int((solved.month >= 0).sum())
     stands = [months[month] if month >= 0 else None for month in solved.month.tolist()]
     return FitReport(
@@ -142,6 +149,10 @@ def _report(plan: Sequence[PieceFigures], solved: Placed, months: Sequence[date]
             for figures, month in zip(plan, stands, strict=True)
         ),
         without_worth=sum(figures.worth is None for figures in plan),
+        unpaid=sum(
+            month is None and figures.piece.state != "live" and is_unpaid(project, figures)
+            for figures, month in zip(plan, stands, strict=True)
+        ),
         value=round(solved.value, 2),
         bound=round(solved.bound, 2),
         gap_share=round(solved.gap_share, 4),

@@ -123,13 +123,14 @@ class OutletPiecesOut(Schema):
 
 
 class FitReportOut(Schema):
-    """What a fit brought: pieces placed and left out, its value over the horizon and the proven
-    bound, the gap between them."""
+    """What a fit brought: pieces placed and left out, `unpaid` of these because they would not earn
+    their hours; its value over the horizon and the proven bound, the gap between them."""
 
     placed: int
     left_out: int
     waiting: int
     without_worth: int
+    unpaid: int
     value: float
     bound: float
     gap_share: float

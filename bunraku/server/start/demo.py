@@ -13,6 +13,7 @@ from django.db import transaction
 from django.db.models import Q
 
 from bunraku.core.channels import CHANNEL_IDS
+from bunraku.core.plan.calendar import months_ahead
 from bunraku.server.clock import set_to, today
 from bunraku.server.cluster.actions import start_clustering
 from bunraku.server.cluster.selectors import list_clusters
@@ -199,4 +200,6 @@ def _write(project: Project, drafts: list[dict[str, Any]]) -> None:
         edits = {name: Edit("", text) for name, text in fields.items()}
         edits["title"] = Edit(piece.title, fields["title"])
         save_draft(project, piece.pk, edits, 0, who)
-        change_piece(project, piece.pk, {"state": draft["state"]})
+        # What is written already was chosen by hand, whatever it earns.
+        month = piece.month or months_ahead(today())[0]
+        change_piece(project, piece.pk, {"month": month, "state": draft["state"]})

@@ -27,7 +27,7 @@ import {
 import { clusterColumns } from "./columns";
 import { droppedRows } from "./dragging";
 import { PlanDialog } from "./PlanDialog";
-import { NOTHING_MORE, type Preview, toPlan } from "./planning";
+import { NOTHING_MORE, notScheduled, type Preview, toPlan } from "./planning";
 import { clusterIds, useClusterPages, usePlannedClusters } from "./queries";
 import type { Whole } from "./scoreMath";
 import type { ClusterSearch } from "./search";
@@ -248,7 +248,7 @@ function useMaking(projectId: number, chosen: Chosen) {
       const skipped = Object.entries(out.skipped).map(([why, n]) => `${n} ${why}`);
       const told = [
         `${plural(out.made, "piece")} planned`,
-        out.placed < out.made ? `${exact(out.made - out.placed)} not scheduled` : "",
+        notScheduled(out),
         out.renewed.length ? `with the coming year: ${named(out.renewed)}` : "",
         skipped.length ? `left: ${skipped.join(", ")}` : "",
       ];

@@ -113,8 +113,8 @@ export function PlanDialog({
       {preview.off_topic.length > 0 && (
         <section aria-label="Off topic" className="pt-3">
           <p className="text-ink-2">
-            {plural(preview.off_topic.length, "cluster is", "clusters are")} off topic and not
-            planned:{" "}
+            {plural(preview.off_topic.length, "cluster is", "clusters are")} off topic, or for a
+            place that you do not serve, and not planned:{" "}
             {preview.off_topic
               .slice(0, 12)
               .map((cluster) => `“${cluster.name}”`)
@@ -129,6 +129,13 @@ export function PlanDialog({
             Plan {preview.off_topic.length === 1 ? "it" : "them"} anyway
           </label>
         </section>
+      )}
+      {preview.unpaid > 0 && (
+        <p className="pt-3 text-ink-2">
+          {plural(preview.unpaid, "piece")} would not earn{" "}
+          {preview.unpaid === 1 ? "its hours" : "their hours"} within a year. Such a piece is
+          planned without a month.
+        </p>
       )}
       <div className="flex gap-2 pt-4">
         <Button

@@ -3,6 +3,7 @@ import {
   decidable,
   type Group,
   NOTHING_MORE,
+  notScheduled,
   ownWords,
   type Preview,
   piecesOf,
@@ -64,5 +65,16 @@ describe("those that would fight", () => {
     expect(ownWords({ ...own, does: "covered" })).toMatch(/covered/);
     expect(ownWords({ ...own, does: "planned" })).toMatch(/plan already/);
     expect(ownWords({ ...own, does: "leave" })).toMatch(/leave it/);
+  });
+});
+
+describe("new pieces without a month", () => {
+  it("are counted, with why", () => {
+    expect(notScheduled({ made: 3, placed: 3, unpaid: 0 })).toBe("");
+    expect(notScheduled({ made: 3, placed: 1, unpaid: 0 })).toBe("2 not scheduled");
+    expect(notScheduled({ made: 3, placed: 1, unpaid: 1 })).toBe(
+      "2 not scheduled (1 would not earn its hours)",
+    );
+    expect(notScheduled({ made: 3, placed: 0, unpaid: 2 })).toContain("2 would not earn their");
   });
 });

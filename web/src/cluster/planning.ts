@@ -79,3 +79,14 @@ export function ownWords({ does, address }: Preview["own"][number]): string {
       return "at the top: leave it";
   }
 }
+
+/** How many new pieces have no month, and why some have none; "" where all have one. */
+export function notScheduled({
+  made,
+  placed,
+  unpaid,
+}: Pick<Schemas["MadeOut"], "made" | "placed" | "unpaid">): string {
+  if (placed >= made) return "";
+  const why = unpaid ? ` (${unpaid} would not earn ${unpaid === 1 ? "its" : "their"} hours)` : "";
+  return `${made - placed} not scheduled${why}`;
+}

@@ -161,6 +161,19 @@ function Form({
         />
         <span>of each group that differs only in the town</span>
       </label>
+      <h3 className={HEAD}>Location pages beside other pages</h3>
+      <label className="flex items-center gap-2">
+        <span>At most</span>
+        <input
+          aria-label="Location pages in % of the pages"
+          inputMode="numeric"
+          placeholder="any"
+          value={fields.towns}
+          onChange={(event) => setFields({ ...fields, towns: event.target.value })}
+          className={`${INPUT} !w-[72px] text-right`}
+        />
+        <span>% of an outlet's pages are for one town</span>
+      </label>
       {read.wrong && <p className="pt-3 text-persimmon-text">{read.wrong}</p>}
       {save.error && <ProblemNote error={save.error} />}
       <div className="flex gap-2 pt-4">

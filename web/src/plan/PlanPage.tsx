@@ -229,7 +229,9 @@ function useFitting(projectId: number) {
   return useChange(projectId, () => fitPlan(projectId), {
     done: (out) =>
       say(
-        `First draft: ${exact(out.placed)} scheduled, ${exact(out.left_out)} don't fit your hours. Still improving it.`,
+        `First draft: ${exact(out.placed)} scheduled, ${exact(out.left_out)} not${
+          out.unpaid ? ` (${exact(out.unpaid)} would not earn their hours)` : ""
+        }. Still improving it.`,
       ),
   });
 }

@@ -121,6 +121,7 @@ function Left({
   currency: string;
 }) {
   const say = useSay();
+  const go = useNavigate({ from: "/p/$projectId/$channel/plan" });
   const make = useChange(projectId, (ids: number[]) => planClusters(projectId, ids), {
     done: (out) => say(`${plural(out.made, "piece")} planned.`, { undo: true }),
     failed: (problem) => say(problem.message, { bad: true }),
@@ -132,9 +133,25 @@ function Left({
       {!told.rows.length && (
         <p className="text-ink-2">
           {told.hours_left
-            ? "No unplanned cluster of known worth would use them."
+            ? "No unplanned cluster is known to earn its hours in them."
             : "None: the months are full."}
         </p>
+      )}
+      {!told.rows.length && told.hours_left > 0 && (
+        <>
+          <p className="pt-1 text-ink-2">
+            They are free for other work: gather more keywords, improve pages that rank already, or
+            get links to them. More authority raises every chance; try it under “What if”.
+          </p>
+          <p className="flex flex-wrap gap-2 pt-2">
+            <Button onClick={() => go({ to: "/p/$projectId/$channel/gather" })}>
+              Gather keywords
+            </Button>
+            <Button onClick={() => go({ to: ".", search: (now) => ({ ...now, own: true }) })}>
+              Review your own pages
+            </Button>
+          </p>
+        </>
       )}
       <ul>
         {shown.map((row) => (

@@ -9,6 +9,7 @@ const FIELDS: LimitFields = {
   ],
   kinds: { video: "2", article: " " },
   alike: "3",
+  towns: "40",
 };
 
 test("what is typed is read, and nothing is no limit", () => {
@@ -18,14 +19,16 @@ test("what is typed is read, and nothing is no limit", () => {
       people: [{ name: "Ruth", hours: 12.5 }],
       kinds: [{ kind: "video", most: 2 }],
       alike: 3,
+      towns_pct: 40,
     },
     wrong: "",
   });
-  expect(readLimits({ ...FIELDS, people: [], kinds: {}, alike: "" }).limits).toEqual({
+  expect(readLimits({ ...FIELDS, people: [], kinds: {}, alike: "", towns: "" }).limits).toEqual({
     horizon: 18,
     people: [],
     kinds: [],
     alike: null,
+    towns_pct: null,
   });
 });
 
@@ -35,6 +38,7 @@ test("what is told is typed again as it was", () => {
 });
 
 test.each([
+  [{ towns: "100" }, "The share of location pages is a whole number from 0 to 99."],
   [{ people: [{ name: "", hours: "3" }] }, "Enter a name for everyone with hours."],
   [{ people: [{ name: "Odo", hours: "many" }] }, "Odo has 0 to 744 hours a month."],
   [

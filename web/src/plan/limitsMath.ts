@@ -11,6 +11,7 @@ export type LimitFields = {
   people: { name: string; hours: string }[];
   kinds: Record<string, string>;
   alike: string;
+  towns: string;
 };
 
 export function limitFields(told: Limits): LimitFields {
@@ -19,6 +20,7 @@ export function limitFields(told: Limits): LimitFields {
     people: (told.people ?? []).map((one) => ({ name: one.name, hours: String(one.hours) })),
     kinds: Object.fromEntries((told.kinds ?? []).map((one) => [one.kind, String(one.most)])),
     alike: told.alike == null ? "" : String(told.alike),
+    towns: told.towns_pct == null ? "" : String(told.towns_pct),
   };
 }
 
@@ -53,8 +55,11 @@ export function readLimits(fields: LimitFields): { limits: Limits | null; wrong:
   const alike = fields.alike.trim() ? whole(fields.alike, 10_000) : null;
   if (fields.alike.trim() && alike === null)
     return wrong("Location pages are a whole number from 0 to 10,000.");
+  const towns_pct = fields.towns.trim() ? whole(fields.towns, 99) : null;
+  if (fields.towns.trim() && towns_pct === null)
+    return wrong("The share of location pages is a whole number from 0 to 99.");
   const horizon = HORIZONS.find((months) => months === fields.horizon) ?? 12;
-  return { limits: { horizon, people, kinds, alike }, wrong: "" };
+  return { limits: { horizon, people, kinds, alike, towns_pct }, wrong: "" };
 }
 
 const wrong = (why: string) => ({ limits: null, wrong: why });
