@@ -2,7 +2,8 @@
 
 import pytest
 
-from bunraku.core.plan.pieces import title_from
+from bunraku.core.plan.working_titles import plain_title
+from bunraku.core.plan.written_keyword import Setting
 from bunraku.core.text.compounds import shares_a_part
 from bunraku.core.text.german_nouns import with_nouns
 
@@ -38,15 +39,15 @@ def test_parts(word: str, other: str, language: str, alike: bool) -> None:
         ("harfe stimmen anleitung", "Harfe stimmen Anleitung"),
         ("harfenbauer in der nähe", "Harfenbauer in der Nähe"),
         ("keltische pedalharfe für anfänger", "Keltische Pedalharfe für Anfänger"),
-        ("XL harfe versicherung", "XL Harfe Versicherung"),
+        ("XL harfe versicherung", "XL Harfe-Versicherung"),
         ("etwas unbekanntes", "Etwas unbekanntes"),
         ("", ""),
     ],
 )
 def test_german_titles_have_the_capitals_that_are_sure(keyword: str, title: str) -> None:
     about = "Ich baue keltische Harfen. Ihnen und Ihren Kindern gebe ich Unterricht"
-    assert title_from(keyword, (), "de", about) == title
+    assert plain_title(keyword, Setting("de", about=about)) == title
 
 
 def test_without_a_sentence_only_common_nouns_are_known() -> None:
-    assert with_nouns("harfe preise und reinigung") == "harfe Preise und Reinigung"
+    assert with_nouns("qxharfe preise und reinigung") == "qxharfe Preise und Reinigung"

@@ -3,7 +3,7 @@
 import pytest
 
 from bunraku.core.channels import KINDS, ClusterFacts, channel_named
-from bunraku.core.plan.pieces import home_page, title_from
+from bunraku.core.plan.pieces import home_page
 
 SASH = "Sash cords, pulleys and putty for old windows"
 
@@ -31,16 +31,6 @@ def test_suggested_kind(
     assert suggestion.because
     assert KINDS[kind].channel == channel
     assert KINDS[kind].hours > 0
-
-
-def test_titles_begin_with_a_capital() -> None:
-    assert title_from("how to clean a lens") == "How to clean a lens"
-    assert title_from("") == ""
-    assert title_from("what do i need, i'm new", (), "en") == "What do I need, I'm new"
-    assert title_from("i-beam and ipad", (), "en") == "I-beam and ipad"
-    assert title_from("i libri", (), "it") == "I libri"
-    towns = ["Upper Marsh", "St. Ives\\"]
-    assert title_from("lens repair upper marsh", towns) == "Lens repair Upper Marsh"
 
 
 def test_the_home_page_takes_the_hardest_phrase_that_is_worth_it() -> None:

@@ -20,6 +20,9 @@ FILES: dict[str, tuple[tuple[str, str], ...]] = {
         ("SCOWL, lists of English words", "scowl"),
         ("Word frequencies of pyspellchecker", "pyspellchecker"),
     ),
+    "bunraku/core/languages/de/nouns.csv.gz": (
+        ("German nouns of the package german-nouns, from the German Wiktionary", "cc-by-sa-4.0"),
+    ),
     "tests/core/GraphemeBreakTest-15.0.0.txt": (
         ("Unicode's test of where characters end", "unicode"),
     ),

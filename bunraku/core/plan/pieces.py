@@ -1,11 +1,9 @@
 """What kind of piece a cluster asks for, where it would go and how long it takes."""
 
-import re
 from collections.abc import Sequence
 from statistics import median
 
 from bunraku.core.text.frames import is_frame
-from bunraku.core.text.german_nouns import with_nouns
 from bunraku.core.text.tokens import content_stems, tokens
 
 HOME_FIT = 0.97
@@ -64,20 +62,3 @@ def _within(phrase: str, subject: set[str], language: str) -> bool:
     stems = content_stems(" ".join(named), language)
     around = len(set(content_stems(phrase, language))) - len(set(stems))
     return bool(stems) and subject.issuperset(stems) and around <= 1
-
-
-def title_from(
-    keyword: str, places: Sequence[str] = (), language: str = "", about: str = ""
-) -> str:
-    """A working title from the lead keyword: its first letter a capital, places of the project as
-    they are written, in English whoever asks ("what do I need"), in German what is surely a noun,
-    as are those of what the project is `about`; nothing else touched."""
-    for place in places:
-        keyword = re.sub(
-            rf"\b{re.escape(place)}\b", place.replace("\\", ""), keyword, flags=re.IGNORECASE
-        )
-    if language == "en":
-        keyword = re.sub(r"(?<![\w-])i(?=$|\s|['’](?:m|ve|ll|d)\b)", "I", keyword)
-    if language == "de":
-        keyword = with_nouns(keyword, [about])
-    return keyword[:1].upper() + keyword[1:]

@@ -11,7 +11,8 @@ from bunraku.core.gather.year_refresh import for_coming_year
 from bunraku.core.plan.calendar import months_ahead
 from bunraku.core.plan.own_pages import hours_of_work
 from bunraku.core.plan.ownership import divide_keywords
-from bunraku.core.plan.pieces import home_page, title_from
+from bunraku.core.plan.pieces import home_page
+from bunraku.core.plan.working_titles import plain_title, working_titles
 from bunraku.core.text.labelled_phrases import INTENTS
 from bunraku.core.weigh.verdict import VERDICTS
 from bunraku.core.weigh.without_page import AT_TOP, OWN_FROM_FIRST
@@ -20,12 +21,13 @@ from bunraku.server.cluster.models import Cluster
 from bunraku.server.plan.hours import usual_hours
 from bunraku.server.plan.models import Piece, PieceKeyword
 from bunraku.server.plan.own_pages import page_of_rows
+from bunraku.server.plan.title_setting import setting_of
 from bunraku.server.projects.models import Outlet, Project
 from bunraku.server.sheet.models import IN_PLAY, Row, RowPage, Scope
 from bunraku.server.sheet.ordering import ordered
 
 OFF_TOPIC = "not about your subject"
-ELSEWHERE = "for a place that you do not serve"
+ELSEWHERE = "outside your area"
 AT_THE_TOP = "at the top with a page of yours"
 IN_PLAN = "with a page of yours that is in the plan"
 SAME_PAGE = "covered by a page improved for another"
@@ -109,9 +111,17 @@ def draft_pieces(
             by_page[page] = len(drafts)
         if ranks:
             draft = _improving(draft, page, hours)
-        title = title_from(draft.title, project.places, cluster.scope.language, project.about)
-        drafts.append(replace(draft, title=title))
-    return _with_home_pages(project, drafts, hours), skipped
+        drafts.append(draft)
+    drafts = _with_home_pages(project, drafts, hours)
+    return [replace(draft, title=_title(project, draft)) for draft in drafts], skipped
+
+
+def _title(project: Project, draft: Draft) -> str:
+    """What a cluster was called by somebody, else what its main keyword is as a title."""
+    setting = setting_of(project, draft.cluster.scope)
+    if draft.improves or draft.cluster.name:
+        return plain_title(draft.cluster.name or draft.title, setting)
+    return working_titles(draft.title, draft.kind, setting)[0]
 
 
 def _own_pages(clusters: Sequence[Cluster], members: Mapping[int, Sequence[Row]]) -> dict[int, str]:

@@ -9,7 +9,7 @@ from typing import Any
 from django.db import transaction
 
 from bunraku.core.plan.cost_benefit import earns_its_hours
-from bunraku.core.plan.pieces import title_from
+from bunraku.core.plan.working_titles import plain_title
 from bunraku.core.text import content_stems, identity_key
 from bunraku.core.text.addresses import address_words
 from bunraku.server.database.parts import in_parts
@@ -19,6 +19,7 @@ from bunraku.server.plan.hours import hours_by_month, months_of, usual_hours
 from bunraku.server.plan.models import Piece, PieceKeyword
 from bunraku.server.plan.own_pages import OwnPage, kind_of_page, own_pages
 from bunraku.server.plan.scheduling import place_new
+from bunraku.server.plan.title_setting import setting_of
 from bunraku.server.projects.models import Project
 from bunraku.server.sentences import plural
 from bunraku.server.sheet.models import IN_PLAY, Row, Scope
@@ -130,8 +131,7 @@ def bring_in(project: Project, channel: str, pages: Sequence[Page]) -> Brought:
                     project=project,
                     scope=scope,
                     outlet=outlet,
-                    title=page.title
-                    or title_from(row.text, project.places, scope.language, project.about),
+                    title=page.title or plain_title(row.text, setting_of(project, scope)),
                     kind=kind,
                     because=(known.why if known else UNKNOWN)[:200],
                     hours=known.hours or hours[kind] if known else hours[kind],

@@ -49,10 +49,12 @@ class TitlePhraseOut(Schema):
 
 
 class TitlesOut(Schema):
-    """Titles for a piece; `counted_in` says what values are: worth a month, searches a month, or
-    phrases; `now` is the title there is."""
+    """Titles for a piece: as one would write them (`written`), and proposals of phrases;
+    `counted_in` says what values are: worth a month, searches a month, or phrases; `now` is the
+    title there is."""
 
     form: FormId
+    written: list[str]
     counted_in: Literal["worth", "searches", "phrases"]
     phrases: list[TitlePhraseOut]
     proposals: list[TitleProposedOut]

@@ -3,20 +3,27 @@ contains of them."""
 
 from typing import Any
 
+from bunraku.core.plan.working_titles import working_titles
 from bunraku.core.write.limits import measure, most_of
 from bunraku.core.write.packing import Packed
 from bunraku.core.write.titles import propose_titles, said_in
+from bunraku.server.plan.title_setting import setting_of
 from bunraku.server.projects.models import Project
 from bunraku.server.write.aims import Aims, aims_of
 
 
 def titles_for(project: Project, piece_id: int, end: str) -> dict[str, Any]:
-    """Titles of some shapes for a piece, what each contains and leaves out, and how far the best
-    possible may be from it; the same of the title there is. Raises: not_found."""
+    """Titles for a piece: its main keyword as one would write it, with a promise; those of some
+    shapes that hold as many phrases as they can, what each contains and leaves out, and how far the
+    best possible may be from it; the same of the title there is. Raises: not_found."""
     aims = aims_of(project, piece_id)
     limits = most_of(aims.profile.limits, "title")
+    scope = aims.piece.scope
     return {
         "form": aims.form,
+        "written": working_titles(aims.phrases[0], aims.piece.kind, setting_of(project, scope))
+        if aims.phrases
+        else [],
         "counted_in": aims.counted_in,
         "phrases": [
             {"text": text, "value": value}

@@ -113,8 +113,8 @@ export function PlanDialog({
       {preview.off_topic.length > 0 && (
         <section aria-label="Off topic" className="pt-3">
           <p className="text-ink-2">
-            {plural(preview.off_topic.length, "cluster is", "clusters are")} off topic, or for a
-            place that you do not serve, and not planned:{" "}
+            {plural(preview.off_topic.length, "cluster is", "clusters are")} off topic or outside
+            your area, and not planned:{" "}
             {preview.off_topic
               .slice(0, 12)
               .map((cluster) => `“${cluster.name}”`)

@@ -55,8 +55,19 @@ export function TitlesBlock({
         {found.error && <ProblemNote error={found.error} />}
         {open && told && (
           <>
-            <p className="text-ink-2">
-              Raw word sequences: edit into a title. Exact phrases count.
+            {told.written.length > 0 && (
+              <ul aria-label="Titles ready to use">
+                {told.written.map((title) => (
+                  <li key={title} className="border-b border-hairline py-[6px]">
+                    <p className="font-semibold break-words">{title}</p>
+                    <Take text={title} onChange={onChange} />
+                  </li>
+                ))}
+              </ul>
+            )}
+            <p className="pt-3 text-ink-2">
+              As many keywords as fit, as raw word sequences: edit into a title. Exact phrases
+              count.
             </p>
             {!told.proposals.length && (
               <p className="text-ink-2">

@@ -8,6 +8,7 @@ const PHRASES = [
 const SAID = { text: "", contained: [0], left: [1], value: 12, measured: [] };
 const TOLD: Titles = {
   form: "page",
+  written: [],
   counted_in: "worth",
   phrases: PHRASES,
   proposals: [],

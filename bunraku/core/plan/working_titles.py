@@ -1,0 +1,156 @@
+"""Working titles of a piece: its main keyword as one would write it, with a promise where the kind
+of piece asks for one."""
+
+import re
+from dataclasses import dataclass
+
+from bunraku.core.languages.titles import TitleWords, title_words
+from bunraku.core.languages.writing import writing_words
+from bunraku.core.plan.german_keyword import is_infinitive
+from bunraku.core.plan.written_keyword import Setting, written
+
+TITLES = 3
+"""Titles that are proposed for a piece."""
+GROUP_OF = {
+    "article": "read",
+    "guide": "guide",
+    "video": "video",
+    "landing": "page",
+    "home": "page",
+    "location": "place",
+    "listing": "listing",
+}
+"""Which patterns the kinds of pieces have."""
+_QUOTES = re.compile(r"[\"“”„«»‹›\[\]{}]|(?<!\w)['’‘]|['’‘](?!\w)|(?<=\s)\+")
+
+
+@dataclass(frozen=True)
+class _Asked:
+    """What a keyword asks for: its form; the keyword, and without the sign of its form (`core`)."""
+
+    form: str
+    text: str
+    core: str
+
+
+def working_titles(keyword: str, kind: str, setting: Setting) -> list[str]:
+    """Titles for a piece, the usual one first.
+
+    Parameters: `keyword`, its main one; `kind` of piece; `setting`, in which language and for whom.
+    Returns: up to `TITLES` of them, one at least; the keyword alone, with a capital, in a language
+    that has no patterns. Raises: `KeyError` for an unknown kind. Cost: constant."""
+    group = GROUP_OF[kind]
+    text = " ".join(_QUOTES.sub(" ", keyword).split()).strip(" .,;:!?-–") or keyword.strip()
+    words = title_words(setting.language)
+    if words is None or not text:
+        return [_capital(written(text, setting))]
+    asked = _asked(_without_searching(text, group, words), group, words, setting)
+    k, c = written(asked.text, setting), written(asked.core, setting)
+    titles = []
+    for pattern in words.of(asked.form, group)[:TITLES]:
+        # One colon in a title: what follows a second one stands behind a dash.
+        aside = ": " in (c if "{c}" in pattern else k) and asked.form != "ask"
+        wanted = pattern.replace(": ", " – ", 1) if aside else pattern
+        filled = wanted.format(k=_within(wanted, "k", k), c=_within(wanted, "c", c))
+        titles.append(_capital(" ".join(filled.split())))
+    return titles
+
+
+def plain_title(keyword: str, setting: Setting) -> str:
+    """A keyword as the title of what is there already: as one would write it, and no more. Raises:
+    nothing."""
+    return _capital(written(keyword, setting))
+
+
+def _within(pattern: str, name: str, text: str) -> str:
+    """A keyword as it stands in a pattern: with a capital where it begins it."""
+    return _capital(text) if pattern.startswith((f"{{{name}}}", f"¿{{{name}}}")) else text
+
+
+def _capital(text: str) -> str:
+    first = next((at for at, sign in enumerate(text) if sign.isalpha()), 0)
+    return text[:first] + text[first : first + 1].upper() + text[first + 1 :]
+
+
+def _without_searching(text: str, group: str, words: TitleWords) -> str:
+    """A keyword without what only somebody who searches says: "near me", and "buy" on a page that
+    sells."""
+    for phrase in sorted(words.near, key=len, reverse=True):
+        text = _cut(text, phrase)
+    asks = text.casefold().startswith(tuple(f"{word} " for word in words.ask))
+    if group in ("page", "place", "listing", "guide") or not asks:
+        for phrase in sorted(words.buy, key=len, reverse=True):
+            text = _cut(text, phrase)
+    return text
+
+
+def _cut(text: str, phrase: str) -> str:
+    """A text without a phrase at its beginning or end; as it is where nothing else is in it."""
+    bare = re.escape(phrase)
+    cut = re.sub(rf"^(?:{bare})\s+|\s+(?:{bare})$", "", text, flags=re.IGNORECASE).strip()
+    return cut or text
+
+
+def _asked(text: str, group: str, words: TitleWords, setting: Setting) -> _Asked:
+    folded = f" {text.casefold()} "
+    german = setting.language == "de"
+    for phrase in sorted(words.how, key=len, reverse=True):
+        rest = text[len(phrase) :].strip()
+        # "wie sofa reinigen" asks how; "wie oft" and "wie reinigt man" are questions.
+        if folded.startswith(f" {phrase} ") and (not german or is_infinitive(rest.split()[-1])):
+            is_how = not german or not _asks_more(rest, words)
+            if is_how:
+                return _Asked("how", rest if german else text, rest)
+    if german and (turned := _asked_behind(text, words)):
+        return _Asked("ask", turned, turned)
+    if any(folded.startswith(f" {word} ") for word in words.ask):
+        return _Asked("ask", text, text)
+    for phrase in words.todo:
+        if (cut := _cut(text, phrase)) != text:
+            return _Asked("problem", cut, cut)
+    for phrase in sorted(words.difference, key=len, reverse=True):
+        cut = _cut(text, phrase)
+        if cut != text and text.casefold().startswith(phrase):
+            two = cut.split()
+            cut = f"{two[0]} und {two[1]}" if german and len(two) == 2 else cut
+            return _Asked("versus", cut, cut)
+    if german and text.split()[-1].casefold() in writing_words("de")["judged"]:
+        return _Asked("ask", text, text)
+    core = text
+    for phrase in sorted(words.guide, key=len, reverse=True):
+        core = _cut(core, phrase)
+    if any(f" {word} " in folded for word in words.versus):
+        for phrase in words.compared:
+            core = _cut(core, phrase)
+        return _Asked("versus", core, core)
+    for form in ("problem", "cost", "best", "ideas", "sheet", "meaning"):
+        for phrase in sorted(getattr(words, form), key=len, reverse=True):
+            cut = _cut(core, phrase)
+            if cut != core:
+                return _Asked(form, core, cut)
+    if german and group in ("read", "video") and is_infinitive(core.split()[-1]):
+        return _Asked("how", core, core)
+    if any(f" {word} " in folded for word in words.whom) and group in ("read", "guide", "video"):
+        return _Asked("whom", core, core)
+    return _Asked("bare", core, core)
+
+
+_HOW_MUCH = ("oft", "lange", "viel", "viele", "hoch", "groß", "weit", "schnell", "teuer", "alt")
+
+
+def _asks_more(rest: str, words: TitleWords) -> bool:
+    return rest.split()[0].casefold() in _HOW_MUCH
+
+
+def _asked_behind(text: str, words: TitleWords) -> str:
+    """A German question whose verb comes last, the way it is typed ("wie oft hund baden", "hund
+    baden wie oft"), with what is asked behind a colon; "" for any other."""
+    asks = "|".join(sorted(map(re.escape, words.ask), key=len, reverse=True))
+    asked = rf"(?:{asks})(?:\s+(?:{'|'.join(_HOW_MUCH)}))?"
+    if found := re.fullmatch(rf"({asked})\s+(.+)", text, flags=re.IGNORECASE):
+        wanted, rest = found[1], found[2]
+        if is_infinitive(rest.split()[-1]) and len(wanted.split()) > 1:
+            return f"{rest}: {wanted.casefold()}"
+    if found := re.fullmatch(rf"(.+)\s+({asked})", text, flags=re.IGNORECASE):
+        return f"{found[1]}: {found[2].casefold()}"
+    return ""
