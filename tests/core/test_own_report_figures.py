@@ -12,7 +12,7 @@ from bunraku.core.plan.own_pages import (
     advise,
     visits_to_win,
 )
-from bunraku.core.weigh.own_demand import demand_of, seen_share
+from bunraku.core.weigh.own_demand import demand_of, position_now, seen_share
 
 NAN = float("nan")
 
@@ -24,6 +24,17 @@ def test_impressions_are_a_floor_of_searches() -> None:
         assert 300 <= told.low < told.high
     assert demand_of({"impressions": 900}) is None
     assert demand_of({"impressions": 0, "position": 3.0}) is None
+
+
+def test_where_a_page_stands_now_is_told_by_the_last_months() -> None:
+    by_month = [[f"2026-0{n}", 5, 100, 20.0 - 2 * n] for n in range(1, 8)]
+    report = {"position": 12.0, "by_month": by_month}
+    assert position_now(report) == pytest.approx((10 + 8 + 6) / 3)
+    # A month in which nobody saw it tells nothing; too few months leave the whole.
+    assert position_now({**report, "by_month": [*by_month, ["2026-08", 0, 0, None]]}) == 8
+    assert position_now({**report, "by_month": by_month[:5]}) == 12
+    assert position_now({"position": 3.0}) == 3
+    assert position_now({}) is None
 
 
 def test_the_further_down_the_less_is_known() -> None:

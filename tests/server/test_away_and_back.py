@@ -46,6 +46,7 @@ def test_a_brief_tells_what_is_known(weighed: Api) -> None:
     first = weighed.get("/clusters", several=True)["clusters"][0]
     weighed.post("/pieces", {"cluster_ids": [first["id"]]})
     piece = Piece.objects.get()
+    weighed.send("PATCH", f"/pieces/{piece.pk}", {"month": str(months_ahead(today())[0])})
     row = weighed.get(f"/pieces/{piece.pk}")["rows"][0]
     weighed.post(f"/rows/{row['id']}/page/fields")
     [brief] = weighed.get("/briefs", ids=[piece.pk])

@@ -148,11 +148,11 @@ def test_no_new_piece_where_a_page_ranks_unless_one_says_so(pens: Api) -> None:
     joined = [{"cluster_id": nibs, "into_cluster": guide["cluster_id"]}]
     pens.post("/pieces", {"cluster_ids": ids, "joined": joined})
     [one] = pieces_of(pens)
-    assert (one["title"], one["improves"]) == ("Fountain pen ink guide", True)
+    assert (one["title"], one["improves"]) == ("Fountain pen ink guide: what to know first", True)
     pens.undo()
     pens.post("/pieces", {"cluster_ids": ids})
     new = [piece["title"] for piece in pieces_of(pens) if not piece["improves"]]
-    assert new == ["Fountain pen ink guide"]
+    assert new == ["Fountain pen ink guide: what to know first"]
     pens.undo()
     made = pens.post("/pieces", {"cluster_ids": ids, "new_pages": True})
     assert made["made"] == len(ids)

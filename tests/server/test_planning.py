@@ -148,7 +148,7 @@ def test_an_old_year_becomes_the_coming_one(
     assert int(coming) > 2024
     assert api.post("/pieces", {"cluster_ids": ids})["renewed"] == [draft["renewed"]]
     [piece] = pieces_of(api)
-    assert piece["title"] == f"Best hive tool {coming}"
+    assert piece["title"] == f"The best hive tool {coming}"
     assert piece["main"] == draft["renewed"]
     assert f"its year is now that of “{draft['renewed']}”" in piece["because"]
     served = [row["text"] for row in api.get(f"/pieces/{piece['id']}")["rows"]]

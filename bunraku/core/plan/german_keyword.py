@@ -30,8 +30,10 @@ def written_german(keyword: str, about: str, places: Sequence[str]) -> str:
     words = [_with_capital(word) for word in with_nouns(keyword, [about]).split()]
     towns = {part.casefold() for place in places for part in place.split()}
     runs: list[list[str]] = []
+    # "Hund Sitz beibringen": two things, not one.
+    is_one = words[-1:] and words[-1] not in writing_words("de")["to_somebody"]
     for word in words:
-        if runs and _is_thing(runs[-1][-1], towns) and _is_thing(word, towns):
+        if is_one and runs and _is_thing(runs[-1][-1], towns) and _is_thing(word, towns):
             runs[-1].append(word)
         else:
             runs.append([word])

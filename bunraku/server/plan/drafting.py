@@ -18,13 +18,17 @@ from bunraku.core.weigh.verdict import VERDICTS
 from bunraku.core.weigh.without_page import AT_TOP, OWN_FROM_FIRST
 from bunraku.server.clock import today
 from bunraku.server.cluster.models import Cluster
+from bunraku.server.plan.drafted_from import (
+    features_of_clusters,
+    members_of_clusters,
+    owners_of_clusters,
+)
 from bunraku.server.plan.hours import usual_hours
-from bunraku.server.plan.models import Piece, PieceKeyword
+from bunraku.server.plan.models import Piece
 from bunraku.server.plan.own_pages import page_of_rows
 from bunraku.server.plan.title_setting import setting_of
 from bunraku.server.projects.models import Outlet, Project
-from bunraku.server.sheet.models import IN_PLAY, Row, RowPage, Scope
-from bunraku.server.sheet.ordering import ordered
+from bunraku.server.sheet.models import Row, Scope
 
 OFF_TOPIC = "not about your subject"
 ELSEWHERE = "outside your area"
@@ -72,10 +76,10 @@ def draft_pieces(
     unless `off_topic` ones are wanted. Where a
     page of one's own ranks for the main keyword already, the piece improves it, unless `new_pages`
     are wanted. Nine queries whatever their number, and one a scope."""
-    members = _members(clusters)
+    members = members_of_clusters(clusters)
     planned = set(Piece.objects.filter(cluster__in=clusters).values_list("cluster_id", flat=True))
-    owned = _owners(clusters)
-    features = _features(clusters)
+    owned = owners_of_clusters(clusters)
+    features = features_of_clusters(clusters)
     outlets = list(project.outlets.all())
     places = BrandMatcher(project.places)
     hours = usual_hours(project)
@@ -299,38 +303,3 @@ def _draft(
         rows=[by_id[pk] for pk in mine],
         renewed="" if renewed == main.text else renewed,
     )
-
-
-def _members(clusters: Sequence[Cluster]) -> dict[int, list[Row]]:
-    members: dict[int, list[Row]] = {}
-    rows = Row.objects.filter(
-        cluster__in=[c.pk for c in clusters], state__in=IN_PLAY
-    ).select_related("keyword")
-    for row in ordered(rows, "worth", descending=True):
-        members.setdefault(row.cluster or 0, []).append(row)
-    return members
-
-
-def _features(clusters: Sequence[Cluster]) -> dict[int, Sequence[str]]:
-    """Features of results pages by row."""
-    pages = RowPage.objects.filter(
-        row__cluster__in=[c.pk for c in clusters], row__state__in=IN_PLAY
-    )
-    return dict(pages.values_list("row_id", "features"))
-
-
-def _owners(clusters: Sequence[Cluster]) -> dict[int, int]:
-    """Which piece owns what on the scopes of these clusters, by row."""
-    scopes = {cluster.scope_id for cluster in clusters}
-    owned = PieceKeyword.objects.filter(scope__in=scopes).values_list(
-        "scope_id", "keyword_id", "piece_id"
-    )
-    by_place = {(scope, keyword): piece for scope, keyword, piece in owned}
-    if not by_place:
-        return {}
-    rows = Row.objects.filter(scope__in=scopes, keyword__in={keyword for _, keyword in by_place})
-    return {
-        pk: by_place[scope, keyword]
-        for pk, scope, keyword in rows.values_list("pk", "scope_id", "keyword_id")
-        if (scope, keyword) in by_place
-    }

@@ -359,7 +359,7 @@ COLUMNS: tuple[Column, ...] = (
     number(
         "own_position",
         "Own position",
-        "From your search performance report.",
+        "From your search performance report; of its last three months where it has six.",
         unit="position",
         low=1,
         export="Own position",

@@ -10,6 +10,7 @@ import numpy as np
 from bunraku.core.channels import channel_named
 from bunraku.core.text.addresses import host_of
 from bunraku.core.weigh.intent import Names
+from bunraku.core.weigh.own_demand import position_now
 from bunraku.core.weigh.page import PAGE_ONE, UNTOLD, page_facts, strength
 from bunraku.core.weigh.page_changes import Snapshot
 from bunraku.core.weigh.page_signs import PageRead, page_signs
@@ -132,7 +133,9 @@ def gather_evidence(
         ads=column(pages, "ads"),
         difficulty_told=column(bands, "difficulty"),
         competition=ad_competition(keys, read),
-        own_position=column([read.own.get(key) for key in keys], "position"),
+        own_position=np.array(
+            [position_now(read.own.get(key) or {}) for key in keys], dtype=np.float64
+        ),
         guesses=[decision.guess if decision else "" for decision in mine],
         could_read=bool(sources(project)[What.PAGE]),
     )

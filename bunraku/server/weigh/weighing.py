@@ -8,6 +8,7 @@ import numpy as np
 from django.db import transaction
 
 from bunraku.core.text.labelled_phrases import INTENTS
+from bunraku.core.weigh.own_demand import position_now
 from bunraku.core.weigh.page import PAGE_ONE
 from bunraku.core.weigh.weighing import Evidence, Figures, OutletFigures, weigh, weigh_for_outlet
 from bunraku.server.database.bulk import insert_many, update_many
@@ -272,8 +273,7 @@ def _fill(
         row.title_matches = int(figures.title_matches[number]) if read_page[number] else None
         key = row.keyword.key
         own = read.own.get(key) or {}
-        row.own_clicks, row.own_impressions, row.own_position = (
-            own.get(name) for name in ("clicks", "impressions", "position")
-        )
+        row.own_clicks, row.own_impressions = own.get("clicks"), own.get("impressions")
+        row.own_position = position_now(own)
         # A source that was asked and has nothing counts as asked: it is not waited for.
         row.waiting = any(key not in known[what] for what in asked_for)
