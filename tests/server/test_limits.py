@@ -196,6 +196,9 @@ def test_what_would_not_earn_its_hours_has_no_month(
     assert api.post("/plan/fit")["unpaid"] == 3
     assert str(Piece.objects.get(pk=made[-1].pk).month) == first
     assert api.get("/plan/prospects")["outlay"]["value"] > 0
+    # Where nobody said what a visitor is worth, nothing is left out on an assumption.
+    Project.objects.filter(pk=project.pk).update(click_values={})
+    assert api.post("/plan/fit")["unpaid"] == 0
 
 
 def test_what_another_piece_waits_for_need_not_earn_its_hours(

@@ -9,11 +9,11 @@ from typing import Any
 import numpy as np
 
 from bunraku.core.plan.calendar import GROWTH_MONTHS, value_by_month
-from bunraku.core.plan.cost_benefit import earns_its_hours
 from bunraku.core.plan.problem import Problem
 from bunraku.core.plan.work import STARTED
 from bunraku.core.weigh.chance import growth_by_month
 from bunraku.server.database.parts import in_parts
+from bunraku.server.plan.earning import piece_is_unpaid
 from bunraku.server.plan.hours import hours_by_month, months_of
 from bunraku.server.plan.limits import limits_of
 from bunraku.server.plan.models import PieceAfter
@@ -67,7 +67,7 @@ def fitting_problem(
         awaited = {first for _, first in after}
         value[
             [
-                not stay and number not in awaited and is_unpaid(project, figures)
+                not stay and number not in awaited and piece_is_unpaid(project, figures)
                 for number, (figures, stay) in enumerate(zip(plan, stays, strict=True))
             ]
         ] = 0
@@ -85,11 +85,6 @@ def fitting_problem(
         ),
         months,
     )
-
-
-def is_unpaid(project: Project, figures: PieceFigures) -> bool:
-    """Whether a year of a piece is known to be worth less than its hours."""
-    return earns_its_hours(figures.worth, figures.piece.hours, project.hour_value) is False
 
 
 def as_it_is(

@@ -10,9 +10,9 @@ import numpy as np
 from django.db import transaction
 
 from bunraku.core.channels import KINDS
-from bunraku.core.plan.cost_benefit import earns_its_hours
 from bunraku.core.plan.problem import Limit
 from bunraku.server.journal.recorder import Recorder
+from bunraku.server.plan.earning import piece_is_unpaid
 from bunraku.server.plan.locations import groups_too_alike
 from bunraku.server.plan.models import Piece, PlanLimit
 from bunraku.server.plan.selectors import PieceFigures
@@ -78,10 +78,8 @@ def _towns(project: Project, plan: Sequence[PieceFigures], most_pct: float) -> l
 
 def counts(project: Project, figures: PieceFigures) -> bool:
     """Whether a piece is one that would be made: it stands already, or earns its hours."""
-    worth, hours = figures.worth, figures.piece.hours
-    return figures.piece.state == "live" or bool(
-        earns_its_hours(worth, hours, project.hour_value) is not False
-    )
+    unpaid = piece_is_unpaid(project, figures)
+    return figures.piece.state == "live" or not unpaid
 
 
 def read_limits(project: Project) -> dict[str, Any]:

@@ -5,7 +5,6 @@ from typing import Any
 
 from bunraku.core.channels import KINDS
 from bunraku.core.cluster.competing import grouped
-from bunraku.core.plan.cost_benefit import earns_its_hours
 from bunraku.server.cluster.models import Cluster
 from bunraku.server.plan.competing import mains_of_drafts, mains_of_pieces, rivalries_among
 from bunraku.server.plan.drafting import (
@@ -17,6 +16,7 @@ from bunraku.server.plan.drafting import (
     Draft,
     draft_pieces,
 )
+from bunraku.server.plan.earning import is_unpaid
 from bunraku.server.plan.making import clusters_of
 from bunraku.server.plan.selectors import PieceFigures, plan_of
 from bunraku.server.projects.models import Project
@@ -55,8 +55,7 @@ def preview_pieces(project: Project, cluster_ids: Sequence[int]) -> dict[str, An
         "off_topic": [{"cluster_id": c.pk, "name": str(c)} for c in off_topic],
         "skipped": {reason: len(of) for reason, of in skipped.items()},
         "unpaid": sum(
-            earns_its_hours(_sum(draft.rows, "worth"), draft.hours, project.hour_value) is False
-            for draft in drafts
+            is_unpaid(project, _sum(draft.rows, "worth"), draft.hours) for draft in drafts
         ),
     }
 
