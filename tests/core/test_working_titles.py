@@ -121,6 +121,7 @@ def test_titles_promise_what_their_kind_asks_for(
 def test_what_is_there_has_a_title_without_a_promise() -> None:
     assert plain_title("how to clean lens", ENGLISH) == "How to clean a lens"
     assert plain_title("", ENGLISH) == ""
+    assert plain_title("2 inch lens", ENGLISH) == "2 inch lens"
 
 
 @pytest.mark.parametrize("language", LANGUAGES)

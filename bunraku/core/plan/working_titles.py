@@ -68,7 +68,8 @@ def _within(pattern: str, name: str, text: str) -> str:
 
 
 def _capital(text: str) -> str:
-    first = next((at for at, sign in enumerate(text) if sign.isalpha()), 0)
+    """A text whose first letter is a capital, where no figure stands before it."""
+    first = next((at for at, sign in enumerate(text) if sign.isalnum()), 0)
     return text[:first] + text[first : first + 1].upper() + text[first + 1 :]
 
 

@@ -104,6 +104,8 @@ def fill_demo(project: Project, scenario: dict[str, Any], say: Callable[[str], N
     say("planning the year")
     _plan(project, scenario["pieces"], scenario["alone"])
     _write(project, scenario["drafts"])
+    # What is being written may have taken the hours of others.
+    _finish(start_fitting(project)[1])
     _finish(start_tidying(project))
     # What the loader did is where the demo begins, not something to undo.
     Entry.objects.filter(project=project).delete()
