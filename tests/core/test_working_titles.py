@@ -95,6 +95,8 @@ def test_a_keyword_as_one_would_write_it(setting: Setting, keyword: str, as_writ
         (ENGLISH, "listing", "buy moon filter", "Moon filter"),
         (ENGLISH, "location", "violin repair whitby", "Violin repair in Whitby"),
         (GERMAN, "article", "wie sofa reinigen", "Sofa reinigen: Schritt für Schritt"),
+        (GERMAN, "article", "wie", "Wie? Die kurze Antwort und die Gründe"),
+        (ENGLISH, "article", "how to", "How to? The short answer, and the reasons"),
         (GERMAN, "article", "wie oft hund baden",
          "Hund baden: wie oft? Die kurze Antwort und die Gründe"),
         (GERMAN, "article", "imkern auf dem balkon erlaubt",

@@ -93,31 +93,12 @@ def _cut(text: str, phrase: str) -> str:
 
 
 def _asked(text: str, group: str, words: TitleWords, setting: Setting) -> _Asked:
-    folded = f" {text.casefold()} "
+    """What a keyword asks for: a question first, then what its sign tells, else nothing in
+    particular."""
     german = setting.language == "de"
-    for phrase in sorted(words.how, key=len, reverse=True):
-        rest = text[len(phrase) :].strip()
-        # "wie sofa reinigen" asks how; "wie oft" and "wie reinigt man" are questions.
-        if folded.startswith(f" {phrase} ") and (not german or is_infinitive(rest.split()[-1])):
-            is_how = not german or not _asks_more(rest, words)
-            if is_how:
-                return _Asked("how", rest if german else text, rest)
-    if german and (turned := _asked_behind(text, words)):
-        return _Asked("ask", turned, turned)
-    if any(folded.startswith(f" {word} ") for word in words.ask):
-        return _Asked("ask", text, text)
-    for phrase in words.todo:
-        if (cut := _cut(text, phrase)) != text:
-            return _Asked("problem", cut, cut)
-    for phrase in sorted(words.difference, key=len, reverse=True):
-        cut = _cut(text, phrase)
-        if cut != text and text.casefold().startswith(phrase):
-            two = cut.split()
-            cut = f"{two[0]} und {two[1]}" if german and len(two) == 2 else cut
-            return _Asked("versus", cut, cut)
-    if german and text.split()[-1].casefold() in writing_words("de")["judged"]:
-        return _Asked("ask", text, text)
-    core = text
+    if question := _question(text, words, german=german):
+        return question
+    folded, core = f" {text.casefold()} ", text
     for phrase in sorted(words.guide, key=len, reverse=True):
         core = _cut(core, phrase)
     if any(f" {word} " in folded for word in words.versus):
@@ -136,11 +117,37 @@ def _asked(text: str, group: str, words: TitleWords, setting: Setting) -> _Asked
     return _Asked("bare", core, core)
 
 
+def _question(text: str, words: TitleWords, *, german: bool) -> _Asked | None:
+    """A keyword that asks: how something is done, or what is to be done, what differs, anything
+    else; None for one that does not."""
+    folded = f"{text.casefold()} "
+    for phrase in sorted(words.how, key=len, reverse=True):
+        rest = text[len(phrase) :].strip()
+        if not rest or not folded.startswith(f"{phrase} "):
+            continue
+        # "wie sofa reinigen" asks how; "wie oft" and "wie reinigt man" are other questions.
+        first, last = rest.split()[0], rest.split()[-1]
+        if not german or (is_infinitive(last) and first.casefold() not in _HOW_MUCH):
+            return _Asked("how", rest if german else text, rest)
+    if german and (turned := _asked_behind(text, words)):
+        return _Asked("ask", turned, turned)
+    if any(folded.startswith(f"{word} ") for word in words.ask):
+        return _Asked("ask", text, text)
+    for phrase in words.todo:
+        if (cut := _cut(text, phrase)) != text:
+            return _Asked("problem", cut, cut)
+    for phrase in sorted(words.difference, key=len, reverse=True):
+        cut = _cut(text, phrase)
+        if cut != text and folded.startswith(phrase):
+            two = cut.split()
+            cut = f"{two[0]} und {two[1]}" if german and len(two) == 2 else cut
+            return _Asked("versus", cut, cut)
+    if german and text.split()[-1].casefold() in writing_words("de")["judged"]:
+        return _Asked("ask", text, text)
+    return None
+
+
 _HOW_MUCH = ("oft", "lange", "viel", "viele", "hoch", "groß", "weit", "schnell", "teuer", "alt")
-
-
-def _asks_more(rest: str, words: TitleWords) -> bool:
-    return rest.split()[0].casefold() in _HOW_MUCH
 
 
 def _asked_behind(text: str, words: TitleWords) -> str:

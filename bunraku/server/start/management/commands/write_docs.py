@@ -126,10 +126,13 @@ above rows with figures. It may be below other rows, or missing.
 
 First comes a preview with the columns as recognised; nothing is imported before you confirm. Good
 rows are imported in batches. A rejected row is kept with its number and the reason, available as
-CSV: a total, a repeated heading, a formula, an empty keyword or one without words, one of more than
-200 characters, a quotation mark that is never closed, a line that is not JSON, a figure that is not
-a number. The same keyword twice counts once. An interrupted import starts again from the beginning
-of the file when the worker is back, with the same result.
+CSV: a total, a row for another country, a repeated heading, a formula, an empty keyword or one
+without words, one of more than 200 characters, a quotation mark that is never closed, a line that
+is not JSON, a figure that is not a number. The same keyword twice counts once. An interrupted
+import starts again from the beginning of the file when the worker is back, with the same result.
+
+The preview names every column that is not used, with the reason. What may matter to a person is
+kept as the keyword's note, each with its heading before it.
 
 | column | what it means | headings that are recognised |
 |---|---|---|
