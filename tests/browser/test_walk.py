@@ -106,8 +106,8 @@ def test_from_a_sentence_to_the_plan(page: Page, tmp_path: Path) -> None:
     wait_for_message(page, re.compile(r"pieces? planned"))
 
     page.get_by_role("link", name=re.compile("^Plan")).click()
-    # Placed already, without a button; fitted anew on wish, and proven.
-    expect(page.get_by_role("grid", name="The year")).not_to_contain_text("not scheduled")
+    # Placed already, without a button, where it earns its hours; fitted anew on wish, and proven.
+    expect(page.get_by_role("button", name=re.compile("planned for")).first).to_be_visible()
     page.get_by_role("button", name="Schedule to my hours").click()
     wait_for_jobs(page)
     expect(page.get_by_text("of the best possible").first).to_be_visible()
