@@ -7,7 +7,9 @@ from django.db.models import Count, Exists, F, OuterRef, Q
 from bunraku.core.plan.own_pages import LEAST_VISITS
 from bunraku.core.weigh.without_page import AT_TOP, OWN_FROM_FIRST
 from bunraku.server.overview import channel_counts
+from bunraku.server.plan.earning import is_unpaid
 from bunraku.server.plan.models import Piece, PieceKeyword
+from bunraku.server.plan.selectors import plan_of
 from bunraku.server.projects.models import Project
 from bunraku.server.readings.providers import sources
 from bunraku.server.sheet.models import IN_PLAY, Row
@@ -39,9 +41,16 @@ def in_the_way(project: Project) -> list[dict[str, Any]]:
         note("undecided", channel, counts["keywords"] - decided)
     for channel, count in _within_reach(project).items():
         note("own_pages", channel, count)
-    unplaced = Piece.objects.filter(project=project, month=None).exclude(state="live")
-    note("unplaced", "", unplaced.count())
+    note("unplaced", "", _unplaced(project))
     return found
+
+
+def _unplaced(project: Project) -> int:
+    """Pieces that scheduling might give a month: without one, not held back by hand, and not known
+    to be worth less than their hours."""
+    free = Piece.objects.filter(project=project, month=None, pinned=False).exclude(state="live")
+    ids = list(free.values_list("pk", flat=True))
+    return sum(not is_unpaid(project, figures) for figures in plan_of(project, ids)) if ids else 0
 
 
 def _within_reach(project: Project) -> dict[str, int]:

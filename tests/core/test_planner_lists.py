@@ -331,7 +331,7 @@ def test_rows_of_the_projects_country_count(
     refused = [row.message for row in rows if isinstance(row, Refused)]
     assert len(refused) == abroad
     if abroad:
-        assert refused[0] == "It is for Austria, not for Germany."
+        assert refused[0] == "Another country (Austria); this project's is Germany."
 
 
 @pytest.mark.parametrize(

@@ -190,6 +190,8 @@ def test_what_would_not_earn_its_hours_has_no_month(
         "anyway."
         for worth in (24, 23, 22, 21)
     }
+    # Up next asks for nothing that scheduling cannot do.
+    assert "unplaced" not in {block["what"] for block in api.get("/up-next")["in_the_way"]}
     # By hand it has one, and keeps it.
     first = str(months_ahead(today())[0])
     api.send("PATCH", f"/pieces/{made[-1].pk}", {"month": first})
@@ -199,6 +201,8 @@ def test_what_would_not_earn_its_hours_has_no_month(
     # Where nobody said what a visitor is worth, nothing is left out on an assumption.
     Project.objects.filter(pk=project.pk).update(click_values={})
     assert api.post("/plan/fit")["unpaid"] == 0
+    Piece.objects.update(month=None)
+    assert "unplaced" in {block["what"] for block in api.get("/up-next")["in_the_way"]}
 
 
 def test_what_another_piece_waits_for_need_not_earn_its_hours(

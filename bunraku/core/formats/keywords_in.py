@@ -16,7 +16,7 @@ from bunraku.core.formats.months_in import PREFIX
 from bunraku.core.formats.no_keywords import NoKeywords
 from bunraku.core.formats.row_in import Refused, RowReader, Taken
 from bunraku.core.formats.table_in import TableFile
-from bunraku.core.formats.unused_columns import Unused, note_label, unused_columns
+from bunraku.core.formats.unused_columns import note_label, unused_columns
 
 LOOKED_AT = 200
 """Rows at the top that a mapping is guessed from."""
@@ -42,12 +42,12 @@ class Plan:
 @dataclass(frozen=True)
 class Preview:
     """What a table looks like: its headings ("" where it has none), its first rows below the
-    heading, how it would be read, and the columns that would not be used."""
+    heading, how it would be read, and the cells of all rows that were looked at."""
 
     headings: tuple[str, ...]
     rows: tuple[tuple[int, tuple[str, ...]], ...]
     plan: Plan
-    unused: tuple[Unused, ...] = ()
+    cells: Sequence[Sequence[str]] = ()
 
 
 def look_at(table: TableFile, heading: int | None = None) -> Preview:
@@ -85,7 +85,7 @@ def look_at(table: TableFile, heading: int | None = None) -> Preview:
         tuple(named),
         tuple((number, tuple(cells)) for number, cells in below[:20]),
         Plan(heading or 0, mapping, decimals_of(cells, mapping), notes=notes),
-        unused,
+        cells,
     )
 
 
@@ -136,7 +136,6 @@ def keywords_in(table: TableFile, plan: Plan) -> Iterator[Taken | Refused]:
         titles=plan.titles,
     )
     read = RowReader(plan.mapping, plan.decimals, plan.notes, signs).read
-    elsewhere = _Elsewhere(plan)
     for number, cells in chain(first, rows):
         if isinstance(cells, str):
             yield Refused(number, "", "broken", cells)
@@ -154,7 +153,7 @@ def keywords_in(table: TableFile, plan: Plan) -> Iterator[Taken | Refused]:
         said = cells[column] if column < len(cells) else ""
         if why := none.why(cells):
             yield Refused(number, said[:60], *why)
-        elif plan.country and (abroad := elsewhere.why(cells)):
+        elif abroad := _abroad(cells, plan):
             yield Refused(number, said[:60], OTHER_COUNTRY, abroad)
         else:
             yield read(number, cells)
@@ -163,18 +162,17 @@ def keywords_in(table: TableFile, plan: Plan) -> Iterator[Taken | Refused]:
 OTHER_COUNTRY = "other_country"
 
 
-class _Elsewhere:
-    """Tells rows of other countries than the one wanted."""
-
-    def __init__(self, plan: Plan) -> None:
-        self.column = plan.mapping.get("country", -1)
-        self.country = plan.country
-
-    def why(self, cells: Sequence[str]) -> str:
-        cell = cells[self.column] if 0 <= self.column < len(cells) else ""
-        if country_of(cell) == self.country:
-            return ""
-        return f"It is for {cell[:40] or 'no country'}, not for {country_name(self.country)}."
+def _abroad(cells: Sequence[str], plan: Plan) -> str:
+    """Why a row is not for the plan's country; "" where it is, or where the plan takes all."""
+    if not plan.country:
+        return ""
+    column = plan.mapping["country"]
+    cell = cells[column] if column < len(cells) else ""
+    if country_of(cell) == plan.country:
+        return ""
+    return (
+        f"Another country ({cell[:40] or 'none'}); this project's is {country_name(plan.country)}."
+    )
 
 
 def _is_small(cells: Sequence[str], column: int) -> bool:

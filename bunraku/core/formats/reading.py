@@ -112,7 +112,7 @@ def look_into(path: Path, wanted: Wanted) -> Iterator[Look]:
         left_out,
         abroad,
         countries,
-        unused_columns(seen.headings, cells, plan.mapping),
+        unused_columns(seen.headings, seen.cells, plan.mapping),
     )
 
 
@@ -162,11 +162,10 @@ def _plan(seen: Preview, wanted: Wanted) -> Plan:
             raise BadMapping(f"A column cannot mean “{meaning}”.")
         if not 0 <= column < width:
             raise BadMapping(f"There is no column {column + 1} for {meaning}.")
-    cells = [cells for _, cells in seen.rows]
-    decimals = decimals_of(cells, mapping)
+    decimals = decimals_of(seen.cells, mapping)
     free = [column for column in noted if column not in mapping.values()]
     if wanted.notes is None:
-        unused = unused_columns(seen.headings, cells, mapping)
+        unused = unused_columns(seen.headings, seen.cells, mapping)
         free += [each.column for each in unused if each.is_kept]
     notes = notes_of(seen.headings, free)
     return Plan(seen.plan.heading, mapping, decimals, wanted.titles, notes)

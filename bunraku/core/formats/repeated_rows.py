@@ -72,7 +72,7 @@ class _Group:
 
     first: Taken
     parts: dict[tuple[str, str], _Sum] = field(default_factory=dict)
-    # Searches by month ("" where none is told) and by country with device, the first row of each.
+    # Searches by month ("" for rows without one) and by country with device, the first of each.
     searches: dict[str, dict[str, Figure]] = field(default_factory=dict)
     figures: dict[str, Figure] = field(default_factory=dict)
     texts: dict[str, str] = field(default_factory=dict)

@@ -63,8 +63,8 @@ def names_elsewhere(keyword: str, served: Sequence[str], language: str) -> bool:
 
     Parameters: `keyword`, one that is known to be local; `served`, the places of the project, those
     that it serves; `language`, two letters. Returns: False too where nothing tells, and where none
-    is known to be served. A place is told by being the last word and meaning one, or by standing
-    last behind a word such as "in" and being no word that is known. Raises: nothing."""
+    is known to be served. A place is the last word where that means one, or where it is no word
+    that is known and stands behind one such as "in". Raises: nothing."""
     folded = keyword.casefold()
     if not served or any(place.casefold() in folded for place in served):
         return False

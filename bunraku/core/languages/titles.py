@@ -22,17 +22,24 @@ pages; location pages; listings."""
 
 @dataclass(frozen=True)
 class TitleWords:
-    """Words and patterns of a language. `at` stands before a town. `near` and `buy` are said by who
-    searches and by no title; `guide` says that something explains; the others are signs of a form:
-    `how` and `ask` begin a keyword, `versus` and `whom` stand within, `problem`, `cost`, `best`,
-    `ideas` begin or end it. `patterns`: by form and group; {k} is the keyword, {c} the keyword
-    without its sign."""
+    """Words and patterns of a language.
+
+    `at` stands before a town, `both` between two things. `near` and `buy` are said by who searches
+    and by no title; `guide` says that something explains. The others are signs of a form: `how` and
+    `ask` begin a keyword, behind the first one of `how_much` asks for a number; a last word of
+    `judged` asks whether something is so, and `todo` what is to be done; `versus` and `whom` stand
+    within; `difference` begins and `compared` ends what is compared; `problem`, `cost`, `best`,
+    `ideas`, `sheet`, `meaning` begin or end a keyword. `patterns`: by form and group; {k} is the
+    keyword, {c} the keyword without its sign."""
 
     at: str
+    both: str
     near: Words
     buy: Words
     how: Words
     ask: Words
+    how_much: Words
+    judged: Words
     versus: Words
     compared: Words
     problem: Words
@@ -78,6 +85,6 @@ def title_words(language: str) -> TitleWords | None:
     words = {
         each.name: tuple(told[each.name])
         for each in fields(TitleWords)
-        if each.name not in ("at", "patterns")
+        if each.name not in ("at", "both", "patterns")
     }
-    return TitleWords(at=told["at"], **words, patterns=patterns)
+    return TitleWords(at=told["at"], both=told["and"], **words, patterns=patterns)

@@ -2,10 +2,10 @@
 of piece asks for one."""
 
 import re
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 
 from bunraku.core.languages.titles import TitleWords, title_words
-from bunraku.core.languages.writing import writing_words
 from bunraku.core.plan.german_keyword import is_infinitive
 from bunraku.core.plan.written_keyword import Setting, written
 
@@ -21,6 +21,9 @@ GROUP_OF = {
     "listing": "listing",
 }
 """Which patterns the kinds of pieces have."""
+IsVerb = Callable[[str], bool]
+VERB_LAST: Mapping[str, IsVerb] = {"de": is_infinitive}
+"""Languages in which a keyword ends in what is done, and what tells such a verb."""
 _QUOTES = re.compile(r"[\"“”„«»‹›\[\]{}]|(?<!\w)['’‘]|['’‘](?!\w)|(?<=\s)\+")
 
 
@@ -44,7 +47,7 @@ def working_titles(keyword: str, kind: str, setting: Setting) -> list[str]:
     words = title_words(setting.language)
     if words is None or not text:
         return [_capital(written(text, setting))]
-    asked = _asked(_without_searching(text, group, words), group, words, setting)
+    asked = _asked(_without_searching(text, group, words), group, words, setting.language)
     k, c = written(asked.text, setting), written(asked.core, setting)
     titles = []
     for pattern in words.of(asked.form, group)[:TITLES]:
@@ -76,11 +79,11 @@ def _capital(text: str) -> str:
 def _without_searching(text: str, group: str, words: TitleWords) -> str:
     """A keyword without what only somebody who searches says: "near me", and "buy" on a page that
     sells."""
-    for phrase in sorted(words.near, key=len, reverse=True):
+    for phrase in _longest_first(words.near):
         text = _cut(text, phrase)
     asks = text.casefold().startswith(tuple(f"{word} " for word in words.ask))
     if group in ("page", "place", "listing", "guide") or not asks:
-        for phrase in sorted(words.buy, key=len, reverse=True):
+        for phrase in _longest_first(words.buy):
             text = _cut(text, phrase)
     return text
 
@@ -92,72 +95,74 @@ def _cut(text: str, phrase: str) -> str:
     return cut or text
 
 
-def _asked(text: str, group: str, words: TitleWords, setting: Setting) -> _Asked:
+def _asked(text: str, group: str, words: TitleWords, language: str) -> _Asked:
     """What a keyword asks for: a question first, then what its sign tells, else nothing in
     particular."""
-    german = setting.language == "de"
-    if question := _question(text, words, german=german):
+    is_verb = VERB_LAST.get(language)
+    if question := _question(text, words, is_verb):
         return question
     folded, core = f" {text.casefold()} ", text
-    for phrase in sorted(words.guide, key=len, reverse=True):
+    for phrase in _longest_first(words.guide):
         core = _cut(core, phrase)
     if any(f" {word} " in folded for word in words.versus):
         for phrase in words.compared:
             core = _cut(core, phrase)
         return _Asked("versus", core, core)
     for form in ("problem", "cost", "best", "ideas", "sheet", "meaning"):
-        for phrase in sorted(getattr(words, form), key=len, reverse=True):
+        for phrase in _longest_first(getattr(words, form)):
             cut = _cut(core, phrase)
             if cut != core:
                 return _Asked(form, core, cut)
-    if german and group in ("read", "video") and is_infinitive(core.split()[-1]):
+    if is_verb and group in ("read", "video") and is_verb(core.split()[-1]):
         return _Asked("how", core, core)
     if any(f" {word} " in folded for word in words.whom) and group in ("read", "guide", "video"):
         return _Asked("whom", core, core)
     return _Asked("bare", core, core)
 
 
-def _question(text: str, words: TitleWords, *, german: bool) -> _Asked | None:
+def _question(text: str, words: TitleWords, is_verb: IsVerb | None) -> _Asked | None:
     """A keyword that asks: how something is done, or what is to be done, what differs, anything
     else; None for one that does not."""
     folded = f"{text.casefold()} "
-    for phrase in sorted(words.how, key=len, reverse=True):
-        rest = text[len(phrase) :].strip()
+    for phrase in _longest_first(words.how):
+        rest = text[len(phrase) :].split()
         if not rest or not folded.startswith(f"{phrase} "):
             continue
+        if is_verb is None:
+            return _Asked("how", text, text)
         # "wie sofa reinigen" asks how; "wie oft" and "wie reinigt man" are other questions.
-        first, last = rest.split()[0], rest.split()[-1]
-        if not german or (is_infinitive(last) and first.casefold() not in _HOW_MUCH):
-            return _Asked("how", rest if german else text, rest)
-    if german and (turned := _asked_behind(text, words)):
+        if is_verb(rest[-1]) and rest[0].casefold() not in words.how_much:
+            done = " ".join(rest)
+            return _Asked("how", done, done)
+    if is_verb and (turned := _asked_behind(text, words, is_verb)):
         return _Asked("ask", turned, turned)
-    if any(folded.startswith(f"{word} ") for word in words.ask):
+    judges = text.split()[-1].casefold() in words.judged
+    if judges or any(folded.startswith(f"{word} ") for word in words.ask):
         return _Asked("ask", text, text)
     for phrase in words.todo:
         if (cut := _cut(text, phrase)) != text:
             return _Asked("problem", cut, cut)
-    for phrase in sorted(words.difference, key=len, reverse=True):
+    for phrase in _longest_first(words.difference):
         cut = _cut(text, phrase)
         if cut != text and folded.startswith(phrase):
             two = cut.split()
-            cut = f"{two[0]} und {two[1]}" if german and len(two) == 2 else cut
-            return _Asked("versus", cut, cut)
-    if german and text.split()[-1].casefold() in writing_words("de")["judged"]:
-        return _Asked("ask", text, text)
+            both = f" {words.both} ".join(two) if len(two) == 2 else cut
+            return _Asked("versus", both, both)
     return None
 
 
-_HOW_MUCH = ("oft", "lange", "viel", "viele", "hoch", "groß", "weit", "schnell", "teuer", "alt")
+def _longest_first(phrases: Sequence[str]) -> list[str]:
+    return sorted(phrases, key=len, reverse=True)
 
 
-def _asked_behind(text: str, words: TitleWords) -> str:
-    """A German question whose verb comes last, the way it is typed ("wie oft hund baden", "hund
-    baden wie oft"), with what is asked behind a colon; "" for any other."""
-    asks = "|".join(sorted(map(re.escape, words.ask), key=len, reverse=True))
-    asked = rf"(?:{asks})(?:\s+(?:{'|'.join(_HOW_MUCH)}))?"
+def _asked_behind(text: str, words: TitleWords, is_verb: IsVerb) -> str:
+    """A question whose verb comes last, the way it is typed ("wie oft hund baden", "hund baden wie
+    oft"), with what is asked behind a colon; "" for any other."""
+    asks = "|".join(map(re.escape, _longest_first(words.ask)))
+    asked = rf"(?:{asks})(?:\s+(?:{'|'.join(words.how_much)}))?"
     if found := re.fullmatch(rf"({asked})\s+(.+)", text, flags=re.IGNORECASE):
         wanted, rest = found[1], found[2]
-        if is_infinitive(rest.split()[-1]) and len(wanted.split()) > 1:
+        if is_verb(rest.split()[-1]) and len(wanted.split()) > 1:
             return f"{rest}: {wanted.casefold()}"
     if found := re.fullmatch(rf"(.+)\s+({asked})", text, flags=re.IGNORECASE):
         return f"{found[1]}: {found[2].casefold()}"

@@ -13,7 +13,7 @@ from bunraku.core.plan.problem import Problem
 from bunraku.core.plan.work import STARTED
 from bunraku.core.weigh.chance import growth_by_month
 from bunraku.server.database.parts import in_parts
-from bunraku.server.plan.earning import piece_is_unpaid
+from bunraku.server.plan.earning import is_unpaid
 from bunraku.server.plan.hours import hours_by_month, months_of
 from bunraku.server.plan.limits import limits_of
 from bunraku.server.plan.models import PieceAfter
@@ -67,7 +67,7 @@ def fitting_problem(
         awaited = {first for _, first in after}
         value[
             [
-                not stay and number not in awaited and piece_is_unpaid(project, figures)
+                not stay and number not in awaited and is_unpaid(project, figures)
                 for number, (figures, stay) in enumerate(zip(plan, stays, strict=True))
             ]
         ] = 0

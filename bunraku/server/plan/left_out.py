@@ -6,7 +6,7 @@ from typing import Any
 from bunraku.core.plan.left_out import LeftOut, why_left_out
 from bunraku.core.weigh.verdict import MONTHS_TO_EARN
 from bunraku.server.plan.build_problem import as_it_is, fitting_problem
-from bunraku.server.plan.earning import piece_is_unpaid
+from bunraku.server.plan.earning import is_unpaid
 from bunraku.server.plan.limits import Told, limits_of
 from bunraku.server.plan.selectors import PieceFigures, plan_of
 from bunraku.server.projects.models import Project
@@ -66,7 +66,7 @@ def _sentence(
         if chance is not None and chance < UNLIKELY:
             return "Page one is out of reach at your strength, so it would earn almost nothing."
     a_month = figures.worth or 0.0
-    if found.why == "nothing" and a_month >= NEXT_TO_NOTHING and piece_is_unpaid(project, figures):
+    if found.why == "nothing" and a_month >= NEXT_TO_NOTHING and is_unpaid(project, figures):
         worth = _money(a_month * MONTHS_TO_EARN, currency)
         cost = _money(piece.hours * project.hour_value, currency)
         return (

@@ -12,7 +12,7 @@ from django.db import transaction
 from bunraku.core.channels import KINDS
 from bunraku.core.plan.problem import Limit
 from bunraku.server.journal.recorder import Recorder
-from bunraku.server.plan.earning import piece_is_unpaid
+from bunraku.server.plan.earning import is_unpaid
 from bunraku.server.plan.locations import groups_too_alike
 from bunraku.server.plan.models import Piece, PlanLimit
 from bunraku.server.plan.selectors import PieceFigures
@@ -66,20 +66,16 @@ def _towns(project: Project, plan: Sequence[PieceFigures], most_pct: float) -> l
     for outlet in sorted({f.piece.outlet_id or 0 for f in plan if f.piece.kind == "location"}):
         mine = [(f.piece.outlet_id or 0) == outlet for f in plan]
         towns = [own and f.piece.kind == "location" for own, f in zip(mine, plan, strict=True)]
-        others = sum(
-            own and not town and (f.piece.month is not None or counts(project, f))
-            for own, town, f in zip(mine, towns, plan, strict=True)
-        )
+        # Those that stand or would be made.
+        stand = [
+            f.piece.month is not None or f.piece.state == "live" or not is_unpaid(project, f)
+            for f in plan
+        ]
+        others = sum(np.array(mine) & ~np.array(towns) & np.array(stand))
         most = float(np.floor(others * most_pct / max(100 - most_pct, 1e-9) + 1e-9))
         says = f"Your limit for location pages is {most_pct:g}% of the pages: {most:g} at most."
         told.append(Told(says, Limit(np.array(towns, dtype=float), np.array([most]), whole=True)))
     return told
-
-
-def counts(project: Project, figures: PieceFigures) -> bool:
-    """Whether a piece is one that would be made: it stands already, or earns its hours."""
-    unpaid = piece_is_unpaid(project, figures)
-    return figures.piece.state == "live" or not unpaid
 
 
 def read_limits(project: Project) -> dict[str, Any]:

@@ -102,14 +102,13 @@ class OwnPageOut(Schema):
 class PreviewOut(Schema):
     """What planning some clusters would make: drafts, those that would fight, those that a page of
     one's own ranks for, those that are not about the subject or are for a place that is not served,
-    how many are skipped besides, by reason, and how many drafts would not earn their hours."""
+    and how many are skipped besides, by reason."""
 
     drafts: list[DraftOut]
     groups: list[GroupOut]
     own: list[OwnPageOut]
     off_topic: list[OffTopicOut]
     skipped: dict[str, int]
-    unpaid: int
 
 
 class MadeOut(Schema):

@@ -16,7 +16,6 @@ from bunraku.server.plan.drafting import (
     Draft,
     draft_pieces,
 )
-from bunraku.server.plan.earning import is_unpaid
 from bunraku.server.plan.making import clusters_of
 from bunraku.server.plan.selectors import PieceFigures, plan_of
 from bunraku.server.projects.models import Project
@@ -54,9 +53,6 @@ def preview_pieces(project: Project, cluster_ids: Sequence[int]) -> dict[str, An
         ],
         "off_topic": [{"cluster_id": c.pk, "name": str(c)} for c in off_topic],
         "skipped": {reason: len(of) for reason, of in skipped.items()},
-        "unpaid": sum(
-            is_unpaid(project, _sum(draft.rows, "worth"), draft.hours) for draft in drafts
-        ),
     }
 
 

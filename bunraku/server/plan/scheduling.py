@@ -17,7 +17,7 @@ from bunraku.server.jobs.models import Job
 from bunraku.server.jobs.work import Params, Result, Work
 from bunraku.server.journal.recorder import Recorder
 from bunraku.server.plan.build_problem import fitting_problem
-from bunraku.server.plan.earning import piece_is_unpaid
+from bunraku.server.plan.earning import is_unpaid
 from bunraku.server.plan.models import Piece
 from bunraku.server.plan.selectors import PieceFigures, plan_of
 from bunraku.server.projects.models import Project
@@ -107,7 +107,7 @@ def place_new(project: Project, pieces: Sequence[Piece]) -> tuple[int, int]:
     update_many(Piece, ("month",), changed)
     placed_now = {pk for _, pk in changed}
     rest = (f for f in plan if f.piece.pk in new and f.piece.pk not in placed_now)
-    return len(changed), sum(piece_is_unpaid(project, figures) for figures in rest)
+    return len(changed), sum(is_unpaid(project, figures) for figures in rest)
 
 
 def last_fit(project: Project) -> FitReport | None:
@@ -151,7 +151,7 @@ def _report(
         ),
         without_worth=sum(figures.worth is None for figures in plan),
         unpaid=sum(
-            month is None and figures.piece.state != "live" and piece_is_unpaid(project, figures)
+            month is None and figures.piece.state != "live" and is_unpaid(project, figures)
             for figures, month in zip(plan, stands, strict=True)
         ),
         value=round(solved.value, 2),

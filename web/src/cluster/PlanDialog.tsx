@@ -130,13 +130,6 @@ export function PlanDialog({
           </label>
         </section>
       )}
-      {preview.unpaid > 0 && (
-        <p className="pt-3 text-ink-2">
-          {plural(preview.unpaid, "piece")} would not earn{" "}
-          {preview.unpaid === 1 ? "its hours" : "their hours"} within a year. Such a piece is
-          planned without a month.
-        </p>
-      )}
       <div className="flex gap-2 pt-4">
         <Button
           look="go"

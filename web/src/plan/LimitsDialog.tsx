@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import type { Schemas } from "../api/client";
 import { Button } from "../parts/Button";
 import { INPUT } from "../parts/Field";
@@ -149,31 +149,21 @@ function Form({
         ))}
       </div>
       <h3 className={HEAD}>Location pages too alike</h3>
-      <label className="flex items-center gap-2">
-        <span>At most</span>
-        <input
-          aria-label="Location pages too alike"
-          inputMode="numeric"
-          placeholder="any"
-          value={fields.alike}
-          onChange={(event) => setFields({ ...fields, alike: event.target.value })}
-          className={`${INPUT} !w-[72px] text-right`}
-        />
-        <span>of each group that differs only in the town</span>
-      </label>
+      <AtMost
+        label="Location pages too alike"
+        value={fields.alike}
+        onChange={(alike) => setFields({ ...fields, alike })}
+      >
+        of each group that differs only in the town
+      </AtMost>
       <h3 className={HEAD}>Location pages beside other pages</h3>
-      <label className="flex items-center gap-2">
-        <span>At most</span>
-        <input
-          aria-label="Location pages in % of the pages"
-          inputMode="numeric"
-          placeholder="any"
-          value={fields.towns}
-          onChange={(event) => setFields({ ...fields, towns: event.target.value })}
-          className={`${INPUT} !w-[72px] text-right`}
-        />
-        <span>% of an outlet's pages are for one town</span>
-      </label>
+      <AtMost
+        label="Location pages in % of the pages"
+        value={fields.towns}
+        onChange={(towns) => setFields({ ...fields, towns })}
+      >
+        % of an outlet's pages are for one town
+      </AtMost>
       {read.wrong && <p className="pt-3 text-persimmon-text">{read.wrong}</p>}
       {save.error && <ProblemNote error={save.error} />}
       <div className="flex gap-2 pt-4">
@@ -183,5 +173,32 @@ function Form({
         <Button onClick={onClose}>Cancel</Button>
       </div>
     </form>
+  );
+}
+
+function AtMost({
+  label,
+  value,
+  onChange,
+  children,
+}: {
+  label: string;
+  value: string;
+  onChange: (typed: string) => void;
+  children: ReactNode;
+}) {
+  return (
+    <label className="flex items-center gap-2">
+      <span>At most</span>
+      <input
+        aria-label={label}
+        inputMode="numeric"
+        placeholder="any"
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+        className={`${INPUT} !w-[72px] text-right`}
+      />
+      <span>{children}</span>
+    </label>
   );
 }
