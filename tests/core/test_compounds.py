@@ -5,7 +5,7 @@ import pytest
 from bunraku.core.plan.working_titles import plain_title
 from bunraku.core.plan.written_keyword import Setting
 from bunraku.core.text.compounds import shares_a_part
-from bunraku.core.text.german_nouns import with_nouns
+from bunraku.core.text.german_capitals import with_nouns
 
 
 @pytest.mark.parametrize(
@@ -21,7 +21,7 @@ from bunraku.core.text.german_nouns import with_nouns
         ("kaas", "geitenkaas", "nl", True),
         ("unterricht", "unterschied", "de", False),
         ("verkauf", "vergleich", "de", False),
-        ("hut", "hutmacher", "de", False),
+        ("hut", "hutmacher", "de", True),
         ("harfenbauer", "harfen", "fr", False),
     ],
 )

@@ -133,6 +133,45 @@ def test_the_language_of_a_sentence(about: str, given: str, language: str) -> No
 def test_a_place_that_is_not_served(
     keyword: str, served: str, language: str, *, elsewhere: bool
 ) -> None:
-    assert names_elsewhere(keyword, [served], language) is elsewhere
+    assert names_elsewhere(keyword, [served], language, local=True) is elsewhere
     # Nobody said where they are: nothing can be elsewhere.
-    assert not names_elsewhere(keyword, [], language)
+    assert not names_elsewhere(keyword, [], language, local=True)
+
+
+@pytest.mark.parametrize(
+    ("keyword", "elsewhere"),
+    [("bookbinding workshop manchester", True), ("bookbinding workshop york", False),
+     ("espresso machine portafilter", False), ("motorhome hire for houses", False)],
+)  # fmt: skip
+def test_where_nothing_is_local_only_what_is_surely_a_place_is_one(
+    keyword: str, *, elsewhere: bool
+) -> None:
+    assert names_elsewhere(keyword, ["Ludlow"], "en", local=False) is elsewhere
+
+
+@pytest.mark.parametrize(
+    ("about", "language"),
+    [
+        ("Hutmacherin in Erfurt: Maßhüte, Reparatur und Kurse", "de"),
+        ("Imkerei mit Kursen", "de"),
+        ("Boulangerie bio à Rennes, pain au levain et ateliers", "fr"),
+        ("Taller de cerámica", "es"),
+        ("Liutaio a Cremona: violini", "it"),
+        ("Kaasmakerij met geitenkaas", "nl"),
+        ("Escola de surf", "pt"),
+        ("Tapas bar hire", "en"),
+        ("Bratwurst catering in Leeds", "en"),
+        ("Kintsugi", "en"),
+        ("", "en"),
+    ],
+)
+def test_a_few_words_tell_the_language(about: str, language: str) -> None:
+    assert read_in(about, "en") == language
+
+
+def test_every_own_sentence_tells_its_language() -> None:
+    for name in ("own_lists.txt", "own_lists_abroad.txt"):
+        parts = (Path(__file__).parent / name).read_text("utf-8").strip().split("\n\n")
+        for head, about, *_ in (part.strip().split("\n") for part in parts):
+            wanted = head.rpartition("] ")[2] if "] " in head else "en"
+            assert read_in(about.removeprefix("about: "), "en") == wanted

@@ -16,7 +16,8 @@ from bunraku.core.languages.titles import FORMS, GROUPS, title_words
 from bunraku.core.plan.german_keyword import is_infinitive
 from bunraku.core.plan.working_titles import GROUP_OF, TITLES, plain_title, working_titles
 from bunraku.core.plan.written_keyword import Setting, written
-from bunraku.core.text.german_nouns import noun_of, with_nouns
+from bunraku.core.text.german_capitals import with_nouns
+from bunraku.core.text.german_nouns import noun_of
 
 ENGLISH = Setting("en", ["Whitby", "Upper Marsh", "St. Ives\\"], ["Oakrow"], "Violins", "£")
 GERMAN = Setting("de", ["Kiel"], [], "Wir nähen Maßanzüge", "€")

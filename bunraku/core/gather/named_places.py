@@ -4,6 +4,7 @@ import re
 from collections.abc import Iterator, Sequence
 
 import numpy as np
+from numpy.typing import NDArray
 
 from bunraku.core.languages import asked_in, language_named
 from bunraku.core.text.frames import is_frame
@@ -31,6 +32,9 @@ _LIKE = "leeds sheffield cardiff edinburgh durham essex surrey devon brighton ex
 LIKE_A_PLACE = 0.32
 """Cosine to those from which a word is one: of 46 towns and regions 36 reach it, of 40 things that
 follow "in" as well none."""
+SURELY_A_PLACE = 0.45
+"""The same where nothing else says that a keyword is local: of the last words of 3,200 labelled
+phrases only "queens" reaches it, of fifteen towns and cities nine."""
 _WORD = re.compile(r"[^\s,.;:!?()\"“”/]+|[,&]|[.;:!?()\n]")
 
 
@@ -57,14 +61,15 @@ def named_places(text: str, language: str) -> list[str]:
     return list(found.values())
 
 
-def names_elsewhere(keyword: str, served: Sequence[str], language: str) -> bool:
-    """Whether a local keyword names a place other than those that are served: "piano tuner leeds"
-    for somebody who serves Marlbury.
+def names_elsewhere(keyword: str, served: Sequence[str], language: str, *, local: bool) -> bool:
+    """Whether a keyword names a place other than those that are served: "piano tuner leeds" for
+    somebody who serves Marlbury.
 
-    Parameters: `keyword`, one that is known to be local; `served`, the places of the project, those
-    that it serves; `language`, two letters. Returns: False too where nothing tells, and where none
-    is known to be served. A place is the last word where that means one, or where it is no word
-    that is known and stands behind one such as "in". Raises: nothing."""
+    Parameters: `keyword`; `served`, the places of the project; `language`, two letters; `local`,
+    whether people nearby are known to search for it. Returns: False too where nothing tells, and
+    where no place is known to be served. A place is the last word: one that surely means a place;
+    in a local keyword also one that may, and one that nobody knows behind a word such as "in".
+    Raises: nothing."""
     folded = keyword.casefold()
     if not served or any(place.casefold() in folded for place in served):
         return False
@@ -72,8 +77,20 @@ def names_elsewhere(keyword: str, served: Sequence[str], language: str) -> bool:
     last = words[-1]
     if is_frame(last, language) or last in language_named(language).where_words:
         return False
+    if not local:
+        return bool(_nearness([last], language)[0] >= SURELY_A_PLACE)
     behind = len(words) > 1 and words[-2] in language_named(language).where_words
     return place_like([last], language)[0] or (behind and last not in known_words(language))
+
+
+def _nearness(words: Sequence[str], language: str) -> NDArray[np.float64]:
+    """(n,) cosine of words to what towns and regions mean; 0 where a word is not known, or the
+    language has no meanings."""
+    if not width(language):
+        return np.zeros(len(words))
+    middle = unit_rows(word_vectors(_LIKE, language)).mean(axis=0)
+    vectors = unit_rows(word_vectors(words, language))
+    return np.asarray(vectors @ (middle / np.linalg.norm(middle)), dtype=np.float64)
 
 
 def place_like(words: Sequence[str], language: str) -> list[bool]:
@@ -81,9 +98,8 @@ def place_like(words: Sequence[str], language: str) -> list[bool]:
     folded = [word.casefold() for word in words]
     if not width(language) or not folded:
         return [False] * len(folded)
-    middle = unit_rows(word_vectors(_LIKE, language)).mean(axis=0)
     vectors = word_vectors(folded, language)
-    near = unit_rows(vectors) @ (middle / np.linalg.norm(middle)) >= LIKE_A_PLACE
+    near = _nearness(folded, language) >= LIKE_A_PLACE
     known = known_words(language)
     strange = [
         not any(vector) and word not in known for word, vector in zip(folded, vectors, strict=True)

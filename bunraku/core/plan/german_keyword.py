@@ -7,7 +7,8 @@ from collections.abc import Collection, Sequence
 from bunraku.core.languages import language_named
 from bunraku.core.languages.writing import writing_words
 from bunraku.core.text.frames import is_frame
-from bunraku.core.text.german_nouns import may_be_verb, noun_of, with_nouns
+from bunraku.core.text.german_capitals import with_nouns
+from bunraku.core.text.german_nouns import may_be_verb, noun_of
 from bunraku.core.text.known_words import frequencies
 
 _ASKED = re.compile(r"\b(kostet|ist) es (ein\w*|das|die|den) (.* zu \w+)$")

@@ -1,15 +1,19 @@
 """Words that languages write together: "Harfenunterricht" holds "Harfe", and stands near
 "Harfensaiten"."""
 
-from collections.abc import Collection
+from collections.abc import Callable, Collection, Mapping
 from functools import lru_cache
 
 from bunraku.core.languages import language_named
 from bunraku.core.text.frames import is_frame
+from bunraku.core.text.german_nouns import noun_parts
 from bunraku.core.text.known_words import known_words
 
 SHORTEST = 4
-"""Letters of a part: what is shorter stands in too many words by chance."""
+"""Letters of a part: what is shorter stands in too many words by chance, where no table of nouns
+tells."""
+_PARTS: Mapping[str, Callable[[str], frozenset[str]]] = {"de": noun_parts}
+"""What tells the parts of a word, by language."""
 
 
 def shares_a_part(word: str, others: Collection[str], language: str) -> bool:
@@ -17,13 +21,16 @@ def shares_a_part(word: str, others: Collection[str], language: str) -> bool:
 
     Parameters: `word`; `others`; case-folded; `language`, two letters. Returns: False in languages
     that write words apart. Raises: nothing. Cost: some look-ups for each of the others."""
-    if not language_named(language).compounds or len(word) < SHORTEST:
+    if not language_named(language).compounds:
         return False
     return any(_related(word, other, language) for other in others)
 
 
 @lru_cache(maxsize=100_000)
 def _related(word: str, other: str, language: str) -> bool:
+    parts = _PARTS.get(language)
+    if parts and any(_is_part(part, language) for part in parts(word) & parts(other)):
+        return True
     short, long = sorted((word, other), key=len)
     if len(short) < SHORTEST:
         return False
@@ -57,4 +64,5 @@ def _beginnings(word: str, other: str, language: str) -> list[str]:
 
 def _is_part(part: str, language: str) -> bool:
     known = language_named(language)
-    return not (part in known.no_part or part in known.stop_words or is_frame(part, language))
+    said_of_all = known.no_part | known.stop_words | known.offers
+    return part not in said_of_all and not is_frame(part, language)

@@ -1,34 +1,14 @@
-"""German nouns: their capital, gender and plural. What one types to search has no capitals."""
+"""German nouns: gender, plural and parts, and what may be a verb instead."""
 
 import gzip
-import re
-from collections.abc import Sequence
-from functools import cache
+from functools import cache, lru_cache
 from pathlib import Path
 from typing import NamedTuple
 
 from bunraku.core.languages import language_named
-from bunraku.core.text.compounds import shares_a_part
-from bunraku.core.text.frames import is_frame
 from bunraku.core.text.known_words import frequencies
-from bunraku.core.text.tokens import stems
 
 NOUNS = Path(__file__).parents[1] / "languages" / "de" / "nouns.csv.gz"
-_ENDINGS = (
-    "ung",
-    "ungen",
-    "heit",
-    "keit",
-    "schaft",
-    "tion",
-    "tionen",
-    "tät",
-    "ismus",
-    "bauer",
-    "erei",
-)
-_SHORTEST = 6
-"""Letters of a word that an ending alone makes a noun."""
 _SHORTEST_PART = 3
 """Letters of the noun that a longer word may end in."""
 _SHORTEST_VERB = 4
@@ -37,20 +17,7 @@ _NO_NOUN = (
     "nah", "alt", "tief", "still", "fein", "rund", "gut",
 )  # fmt: skip
 """Nouns that longer words end in which are none: "kostenlos"."""
-_VERB_BEHIND = frozenset({"was", "wie", "wieviel", "viel"})
-"""Behind these "kosten" is what things do."""
-_BEFORE_NOUN = frozenset(
-    "der die das den dem des ein eine einen einem einer eines kein keine keinen mein meine dein "
-    "deine sein seine ihr ihre unser unsere zum zur beim im am vom ins ans für mit ohne gegen von "
-    "nach vor bei aus durch um über unter viele wenige alle neue neuen alte alten".split()
-)
-"""Behind these a word that may be a verb is a noun."""
-_BESIDE_VERB = frozenset({"lassen", "lernen", "können", "gehen", "müssen", "wollen", "sollen"})
-"""Verbs that another verb may stand before."""
 _NEVER = frozenset({"man", "wie", "was", "wer", "sie", "ihr", "es", "wann", "womit", "selber"})
-_POLITE = frozenset({"sie", "ihr", "ihre", "ihren", "ihnen", "ihrem", "ihrer"})
-"""They have a capital in a sentence that speaks to somebody."""
-_WORD = re.compile(r"[^\W\d_]+")
 
 
 class Noun(NamedTuple):
@@ -68,6 +35,10 @@ class Noun(NamedTuple):
         return ("s" if form == self.word else "p") in self.verbs
 
 
+_LINKS = ("", "s", "n", "en", "er", "-")
+"""What joins two nouns of one word."""
+
+
 @cache
 def _nouns() -> dict[str, Noun]:
     """Nouns by singular and plural; a word that is a singular is that first."""
@@ -83,7 +54,7 @@ def noun_of(word: str) -> Noun | None:
     Parameters: `word`, folded but for "ß" and accents. Returns: None for what is none or not known;
     for a compound the noun is the whole word. Raises: nothing. Cost: half a tenth of a second
     once."""
-    nouns = _nouns()
+    nouns, word = _nouns(), word.casefold()
     if word in _NEVER or word in language_named("de").numbers:
         return None
     if word in nouns and not (nouns[word].gender == "o" and word.endswith("er")):
@@ -97,7 +68,7 @@ def noun_of(word: str) -> Noun | None:
         if last is None or last.gender == "o":
             continue
         # What stands before it must be a word too, as it is or with what joins two.
-        if any(front.removesuffix(link) in nouns for link in ("", "s", "n", "en", "er", "-")):
+        if any(front.removesuffix(link) in nouns for link in _LINKS):
             plural = front + last.plural if last.plural else ""
             # What its parts make by chance may be a verb: "polstern" is no star.
             is_verb = word.endswith("n") and f"{word}d" in frequencies("de")
@@ -105,16 +76,25 @@ def noun_of(word: str) -> Noun | None:
     return None
 
 
-def _is_noun(word: str, before: str, behind: str) -> bool:
-    """Whether a word is a noun where it stands. What may be a verb is one, as in "Klavier stimmen",
-    unless an article or the like stands before it or another verb behind it: "Platten flicken"."""
-    noun = noun_of(word)
-    if noun is None:
-        return False
-    if not noun.is_verb(word) or before in _BEFORE_NOUN:
-        return True
-    following = (_WORD.match(behind.strip()) or [""])[0]
-    return following not in _BESIDE_VERB and may_be_verb(following)
+@lru_cache(maxsize=100_000)
+def noun_parts(word: str) -> frozenset[str]:
+    """The nouns that a word is made of, in the singular: "strohhüte" holds "stroh" and "hut".
+
+    Parameters: `word`, in any letters. Returns: itself for a noun of one part; empty for what is
+    none or not known. Raises: nothing. Cost: the square of its letters, once a word."""
+    nouns, folded = _nouns(), word.casefold()
+    whole = nouns.get(folded)
+    found = {whole.word} if whole is not None else set[str]()
+    for at in range(_SHORTEST_PART, len(folded) - _SHORTEST_PART + 1):
+        last = nouns.get(folded[at:])
+        if last is None or last.gender == "o":
+            continue
+        for link in _LINKS:
+            front = folded[:at].removesuffix(link) if folded[:at].endswith(link) else ""
+            if len(front) >= _SHORTEST_PART and (first := noun_parts(front)):
+                found |= {last.word, *first}
+                break
+    return frozenset(found)
 
 
 def may_be_verb(word: str) -> bool:
@@ -125,43 +105,3 @@ def may_be_verb(word: str) -> bool:
     known = frequencies("de")
     stem = word[:-2] if word.endswith("en") else word[:-1]
     return any(form in known for form in (f"{word}d", f"ge{stem}t", f"{stem}t"))
-
-
-def with_nouns(text: str, written: Sequence[str] = ()) -> str:
-    """A German text with a capital for each word that is surely a noun.
-
-    Parameters: `text`; `written`, sentences of somebody who writes capitals: their nouns are known,
-    alone and within longer words. Returns: the text; a word of which nothing is known stays as it
-    is. Raises: nothing."""
-    nouns = {noun for sentence in written for noun in _nouns_of(sentence)}
-    noun_stems = {stem for noun in nouns for stem in stems(noun, "de")}
-    before = ""
-
-    def set_one(found: re.Match[str]) -> str:
-        nonlocal before
-        word, last = found.group(), before
-        before = word.casefold()
-        if not word.islower() or (word == "kosten" and last in _VERB_BEHIND):
-            return word
-        sure = (
-            word in language_named("de").nouns
-            or _is_noun(word, last, text[found.end() :])
-            or (len(word) >= _SHORTEST and word.endswith(_ENDINGS))
-        )
-        if not sure and not is_frame(word, "de") and not may_be_verb(word):
-            sure = not noun_stems.isdisjoint(stems(word, "de")) or shares_a_part(word, nouns, "de")
-        return word[0].upper() + word[1:] if sure else word
-
-    return _WORD.sub(set_one, text)
-
-
-def _nouns_of(sentence: str) -> set[str]:
-    """What a sentence writes with a capital, but not where it begins."""
-    nouns = set()
-    begins = True
-    for found in re.finditer(r"[^\W\d_]+|[.!?:]", sentence):
-        word = found.group()
-        if word[0].isupper() and not begins and word.casefold() not in _POLITE:
-            nouns.add(word.casefold())
-        begins = word in ".!?:"
-    return nouns

@@ -37,6 +37,21 @@ def other_language(keys: Sequence[str], language: str) -> NDArray[np.bool_]:
     )
 
 
+def likeliest_language(
+    words: Sequence[str], language: str, among: Sequence[str], least: int = 2
+) -> str:
+    """The language that words are of.
+
+    Parameters: `words`, folded, of one text; `language`, the one that it is taken to be in; `among`
+    which others it may be; `least`, how many words must speak for another one. Returns: the
+    likeliest of them where it surely is, by the measure of `other_language`; else the given one. Raises: nothing.
+    Cost: linear; the word lists of these languages are read once a process."""
+    odds = {other: [_odd(word, language, other) for word in words] for other in among}
+    best = max(odds, key=lambda other: sum(odds[other]), default=language)
+    speak = sum(each > 0 for each in odds.get(best, ()))
+    return best if speak >= least and _is_other([(each,) for each in odds[best]]) else language
+
+
 def _is_other(words: list[tuple[float, ...]]) -> bool:
     for odds in zip(*words, strict=True):
         # One strange word among known ones is a name.
@@ -49,14 +64,15 @@ def _is_other(words: list[tuple[float, ...]]) -> bool:
 
 @lru_cache(maxsize=200_000)
 def _odds(word: str, language: str) -> tuple[float, ...]:
-    """How much likelier a word is in each language than in this one, in ln; zeros for a word that
-    none knows."""
-    shares = (
-        [frequencies(language).get(word, 0.0) for language in LANGUAGES] if word.isalpha() else []
-    )
-    if not any(shares):
-        return (0.0,) * len(LANGUAGES)
-    own = frequencies(language).get(word, 0.0)
+    """How much likelier a word is in each language than in this one, in ln."""
+    return tuple(_odd(word, language, other) for other in LANGUAGES)
+
+
+def _odd(word: str, language: str, other: str) -> float:
+    """How much likelier a word is in another language than in this one, in ln; nothing for a word
+    that neither knows."""
+    if not word.isalpha():
+        return 0.0
+    own, theirs = (frequencies(code).get(word, 0.0) for code in (language, other))
     most = HALF_SAID if own else math.inf
-    here = math.log(max(own, UNKNOWN_SHARE))
-    return tuple(min(most, math.log(max(share, UNKNOWN_SHARE)) - here) for share in shares)
+    return min(most, math.log(max(theirs, UNKNOWN_SHARE)) - math.log(max(own, UNKNOWN_SHARE)))

@@ -246,7 +246,7 @@ def _on_topic(rows: Sequence[Row]) -> bool:
 def _is_elsewhere(project: Project, cluster: Cluster, rows: Sequence[Row]) -> bool:
     """Whether a cluster is for a place other than those that the project serves."""
     main = _main_of(cluster, rows)
-    return main.local and names_elsewhere(main.text, project.places, cluster.scope.language)
+    return names_elsewhere(main.text, project.places, cluster.scope.language, local=main.local)
 
 
 def _main_of(cluster: Cluster, rows: Sequence[Row]) -> Row:

@@ -37,7 +37,7 @@ export function blockOf({ what, channel, count }: InTheWay, ownFiles: boolean): 
       };
     case "no_chance":
       return {
-        words: `The chance of ${plural(count, "local keyword is", "local keywords are")} not known${on}: enter your own estimate, or results pages.`,
+        words: `${count === 1 ? "The chance of 1 local keyword is" : `The chances of ${exact(count)} local keywords are`} not known${on}: enter your own estimate, or results pages.`,
         button: "Estimate",
         step: "weigh",
       };

@@ -86,10 +86,10 @@ export function ImportPreview({
         </label>
       )}
       {countriesSaid(file) && (
-        <p className="pb-3">
-          {countriesSaid(file)}{" "}
+        <p className="flex flex-wrap items-center gap-x-4 pb-3">
+          {countriesSaid(file)}
           {file.countries.includes(file.country) && (
-            <label className="inline-flex items-center gap-2">
+            <label className="flex items-center gap-2">
               <Checkbox
                 checked={file.all_countries}
                 disabled={busy}

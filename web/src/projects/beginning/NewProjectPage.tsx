@@ -21,6 +21,7 @@ import {
   STEPS,
   type Step,
   toProject,
+  withCountry,
   withRead,
   wrongOutlet,
   wrongWorth,
@@ -184,7 +185,13 @@ function WhereStep({
   return (
     <>
       <div className="grid grid-cols-2 gap-3">
-        <LocaleFields country={draft.country} language={draft.language} onChange={onChange} />
+        <LocaleFields
+          country={draft.country}
+          language={draft.language}
+          onChange={({ country, ...rest }) =>
+            onChange(country ? withCountry(draft, country) : rest)
+          }
+        />
       </div>
       <LineField
         label="Towns or regions you serve"

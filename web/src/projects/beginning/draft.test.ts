@@ -5,6 +5,7 @@ import {
   nameFrom,
   toProject,
   visitorWorth,
+  withCountry,
   withRead,
   wrongOutlet,
   wrongWorth,
@@ -88,5 +89,14 @@ describe("a new project", () => {
       ...{ country: "AT", language: "de", places: "Westerholm" },
     });
     expect(withRead({ ...read, places: "" }, about).places).toBe("");
+  });
+  it("takes the language of a country, unless one chose another", () => {
+    expect(withCountry(EMPTY_DRAFT, "AT")).toEqual({ country: "AT", language: "de" });
+    const german = { ...EMPTY_DRAFT, country: "AT", language: "de" };
+    expect(withCountry(german, "BR")).toEqual({ country: "BR", language: "pt" });
+    // Where several are spoken it stays, and so does one that was chosen.
+    expect(withCountry(german, "CH")).toEqual({ country: "CH" });
+    const chosen = { ...EMPTY_DRAFT, language: "fr" };
+    expect(withCountry(chosen, "DE")).toEqual({ country: "DE" });
   });
 });

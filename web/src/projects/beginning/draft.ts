@@ -68,6 +68,19 @@ export function withRead(draft: Draft, about: Schemas["AboutOut"]): Draft {
   };
 }
 
+/** The language that most speak in a country; none where there are several. */
+const spokenIn = (country: string): string | undefined =>
+  ["BE", "CH"].includes(country)
+    ? undefined
+    : new Intl.Locale(`und-${country}`).maximize().language;
+
+/** A draft for a country: with the language spoken there, unless a person chose another one. */
+export function withCountry(draft: Draft, country: string): Partial<Draft> {
+  const untouched = [draft.read.language, spokenIn(draft.country)].includes(draft.language);
+  const spoken = spokenIn(country);
+  return untouched && spoken ? { country, language: spoken } : { country };
+}
+
 const homeOf = (language: string): string =>
   COMMON.find((locale) => locale.language === language)?.country ?? EMPTY_DRAFT.country;
 
