@@ -44,8 +44,8 @@ def likeliest_language(
 
     Parameters: `words`, folded, of one text; `language`, the one that it is taken to be in; `among`
     which others it may be; `least`, how many words must speak for another one. Returns: the
-    likeliest of them where it surely is, by the measure of `other_language`; else the given one. Raises: nothing.
-    Cost: linear; the word lists of these languages are read once a process."""
+    likeliest of them where it surely is, by the measure of `other_language`; else the given one.
+    Raises: nothing. Cost: linear; the word lists of these languages are read once a process."""
     odds = {other: [_odd(word, language, other) for word in words] for other in among}
     best = max(odds, key=lambda other: sum(odds[other]), default=language)
     speak = sum(each > 0 for each in odds.get(best, ()))
