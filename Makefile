@@ -10,9 +10,9 @@ export BUNRAKU_PORT := $(PORT)
 unexport PYTHONDONTWRITEBYTECODE
 WEB_SOURCES := $(shell find web/src -type f ! -name schema.d.ts) web/index.html web/vite.config.ts web/package.json web/tsconfig.json
 
-# Packages by uv, which is several times as fast; by pip where uv cannot be had or reaches nothing.
-PIP := $(VENV)/bin/pip install --quiet --disable-pip-version-check --require-hashes -r
-INSTALL = { $(PIP) requirements-uv.txt && VIRTUAL_ENV=$(VENV) $(VENV)/bin/uv pip install --quiet --require-hashes -r $(1) 2>/dev/null || $(PIP) $(1); }
+# The lists are whole, with hashes: nothing is added to them. Packages by uv, which is several times as fast; by pip where uv cannot be had or reaches nothing.
+PIP := $(VENV)/bin/pip install --quiet --disable-pip-version-check --no-deps --require-hashes -r
+INSTALL = { $(PIP) requirements-uv.txt && VIRTUAL_ENV=$(VENV) $(VENV)/bin/uv pip install --quiet --no-deps --require-hashes -r $(1) 2>/dev/null || $(PIP) $(1); }
 
 # How long a step took: each recipe line is a shell of its own, which counts its seconds.
 TOOK = echo "  $(subst .stamp-,,$@): $$SECONDS s"

@@ -1,14 +1,16 @@
 """Clustering a channel's keywords: by shared results first, the rest by words, stable from run to
 run."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
 from scipy import sparse
 
+from bunraku.core.cluster.by_meaning import cluster_by_meaning, nothing_done
 from bunraku.core.cluster.local_moves import local_moves
+from bunraku.core.cluster.pairs import Phrases
 from bunraku.core.cluster.similarity import numbered, shared_results
 from bunraku.core.cluster.wording import Wording, alike, between, same_names, wording_of
 
@@ -39,7 +41,8 @@ keyword joins it."""
 class ToCluster:
     """n keywords: texts, page result ids (n, k) with 0 for none, intent codes (n,), the cluster
     each is in now (−1 none), whether the user pinned it there, whether each is local (None: none
-    is)."""
+    is); `meant` (n,), what the unread ones say without a served place, as vectors of the sentence
+    model, and which place each names (None: words alone tell)."""
 
     texts: Sequence[str]
     pages: Ints
@@ -47,23 +50,41 @@ class ToCluster:
     current: Ints
     pinned: NDArray[np.bool_]
     local: NDArray[np.bool_] | None = None
+    meant: "Meant | None" = None
+
+
+@dataclass(frozen=True)
+class Meant:
+    """What n keywords mean: their `texts` without the places that the project serves, `vectors`
+    (n, width) of these, zeros for those whose page was read, and `places` (n,), a number for the
+    served place that each names, 0 for none."""
+
+    texts: Sequence[str]
+    vectors: NDArray[np.float32]
+    places: Ints
 
 
 def cluster_keywords(
-    given: ToCluster, language: str, *, afresh: bool = False, strictness: float = 1.0
+    given: ToCluster,
+    language: str,
+    *,
+    afresh: bool = False,
+    strictness: float = 1.0,
+    done: Callable[[int, int], None] = nothing_done,
 ) -> Ints:
     """Cluster keywords: which can be served by one piece.
 
     Parameters: `given`; `language`, two letters; `afresh`, whether keywords already in a cluster
-    may move; `strictness`, how alike members must be, times the usual (0.25-4). Returns: (n,)
-    cluster labels. A label that occurs in `current` means that same cluster, a higher one is new.
-    Pinned keywords stay where they are. Without `afresh` everything already in a cluster stays and
-    new keywords join or form clusters of their own. With `afresh` labels are matched to the current
-    ones by the greatest overlap. Formula: local moves on shared results (γ = 0.15 × strictness);
-    keywords whose page was not read join by a vote of the five nearest by wording, what remains is
-    clustered by wording (γ = 0.3 × strictness); a member that shares one or two results with each
-    other member is let go. Raises: `ValueError` for shapes that do not match. Cost: about n log n.
-    """
+    may move; `strictness`, how alike members must be, times the usual (0.25-4); `done`, told how
+    much of the last part is done, of how much. Returns: (n,) cluster labels. A label that occurs in
+    `current` means that same cluster, a higher one is new. Pinned keywords stay where they are.
+    Without `afresh` everything already in a cluster stays and new keywords join or form clusters of
+    their own. With `afresh` labels are matched to the current ones by the greatest overlap.
+    Formula: local moves on shared results (γ = 0.15 × strictness); keywords whose page was not read
+    join by a vote of the five nearest by wording, what remains is clustered by what the phrases
+    mean (`cluster_by_meaning`), where that is not told by wording (γ = 0.3 × strictness); a member
+    that shares one or two results with each other member is let go. Raises: `ValueError` for shapes
+    that do not match. Cost: about n log n."""
     n = len(given.texts)
     if given.pages.shape[0] != n or given.current.shape != (n,) or given.pinned.shape != (n,):
         raise ValueError("pages, current and pinned have one row a keyword")
@@ -82,22 +103,49 @@ def cluster_keywords(
     )
     loose = rows[_shares_little(pages, labels[rows]) & ~stays[rows]]
     labels[loose] = labels.max() + 1 + np.arange(len(loose))
-    unread = np.flatnonzero(~read & ~stays)
-    if len(unread):
-        local = np.zeros(n, dtype=bool) if given.local is None else given.local
-        wording = wording_of(given.texts, given.intents, local, language)
-        joined = _vote(wording, unread, np.flatnonzero(read | stays), labels)
-        labels[unread[joined >= 0]] = joined[joined >= 0]
-        rest = unread[joined < 0]
-        labels[rest] = local_moves(
-            alike(wording.rows(rest)),
-            labels[rest],
-            np.ones(len(rest), dtype=bool),
-            GAMMA_WORDS * strictness,
-        )
+    if not (read | stays).all():
+        _place_unread(given, language, labels, read, stays, strictness, done)
     if afresh:
         labels = _match_to_current(labels, given.current, given.pinned, highest)
     return _renumber_new(labels, highest)
+
+
+def _place_unread(
+    given: ToCluster,
+    language: str,
+    labels: Ints,
+    read: NDArray[np.bool_],
+    stays: NDArray[np.bool_],
+    strictness: float,
+    done: Callable[[int, int], None],
+) -> None:
+    """Write into `labels` where those belong whose page was not read: with what was read, by a
+    vote; the others with each other, by what they mean or by wording."""
+    local = np.zeros(len(labels), dtype=bool) if given.local is None else given.local
+    waiting = ~read & ~stays
+    settled = np.flatnonzero(read if given.meant else read | stays)
+    if len(settled) or not given.meant:
+        wording = wording_of(given.texts, given.intents, local, language)
+        asking = np.flatnonzero(waiting)
+        joined = _vote(wording, asking, settled, labels)
+        labels[asking[joined >= 0]] = joined[joined >= 0]
+        waiting[asking[joined >= 0]] = False
+    if given.meant:
+        among = np.flatnonzero(waiting | (stays & ~read))
+        of = given.meant
+        labels[among] = cluster_by_meaning(
+            Phrases(of.texts, of.vectors, given.intents, local, of.places).rows(among),
+            labels[among],
+            waiting[among],
+            language,
+            beyond=int(labels.max()),
+            strictness=strictness,
+            done=done,
+        )
+    else:
+        rest = np.flatnonzero(waiting)
+        gamma, every = GAMMA_WORDS * strictness, np.ones(len(rest), dtype=bool)
+        labels[rest] = local_moves(alike(wording.rows(rest)), labels[rest], every, gamma)
 
 
 def _small_ids(pages: Ints) -> Ints:

@@ -32,7 +32,17 @@ def asked_in(code: str) -> Language:
 
 def phrases_of(code: str) -> str:
     """The labelled phrases of a language, written as `PHRASES.md` says; "" where there are none."""
-    path = Path(__file__).parent / code / "phrases.txt"
+    return _text_of(code, "phrases.txt")
+
+
+def groups_of(code: str) -> str:
+    """The lists of a language that were grouped by hand, written as `PHRASES.md` says; "" where
+    there are none."""
+    return _text_of(code, "groups.txt")
+
+
+def _text_of(code: str, name: str) -> str:
+    path = Path(__file__).parent / code / name
     return path.read_text("utf-8") if code in LANGUAGES and path.exists() else ""
 
 
@@ -42,6 +52,7 @@ __all__ = [
     "Language",
     "LanguageId",
     "asked_in",
+    "groups_of",
     "language_named",
     "phrases_of",
 ]

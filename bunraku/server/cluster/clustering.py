@@ -1,6 +1,7 @@
 """Clustering a scope as a job: reads packed results, calls the core, stores who belongs where."""
 
 from collections.abc import Iterable, Sequence
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
@@ -10,6 +11,7 @@ from bunraku.core.cluster.clustering import ToCluster, cluster_keywords
 from bunraku.core.cluster.members import lead_of
 from bunraku.core.weigh.page import PAGE_ONE
 from bunraku.server.cluster.inheriting import pass_on
+from bunraku.server.cluster.meanings import read_meanings
 from bunraku.server.cluster.models import Cluster, Pin
 from bunraku.server.cluster.themes import keep_themes
 from bunraku.server.database.bulk import insert_many, update_many
@@ -61,14 +63,17 @@ class ClusterKeywords(JobKind[ClusterParams, ClusterResult]):
         rows = rows_to_cluster(scope)
         pages = packed_pages([row[0] for row in rows])
         existing = sorted(Cluster.objects.filter(scope=scope).values_list("pk", flat=True))
-        work.advance()
+        given = to_cluster(scope, rows, pages, existing)
+        given = replace(given, meant=read_meanings(scope, given, [row[1] for row in rows], work))
+        work.start("Clustering", 3, done=1)
         labels = cluster_keywords(
-            to_cluster(scope, rows, pages, existing),
+            given,
             scope.language,
             afresh=work.params.afresh,
             strictness=scope.strictness,
+            done=lambda done, of: work.start("Clustering", of + 2, done=done),
         ).tolist()
-        work.advance()
+        work.start("Clustering", 3, done=2)
         members: dict[int, list[int]] = {}
         for index, label in enumerate(labels):
             members.setdefault(label, []).append(index)

@@ -80,3 +80,20 @@ class Declined(models.Model):
 
     def __str__(self) -> str:
         return f"{self.kind} of {self.keyword_id} and {self.other_id}"
+
+
+class Meaning(models.Model):
+    """What a keyword means, as a sentence model says it: kept so that only new ones are read.
+    Derived: it can be thrown away and read again."""
+
+    keyword = models.OneToOneField(
+        Keyword, on_delete=models.CASCADE, primary_key=True, related_name="+"
+    )
+    # Which model read it, and what it read: the keyword without a place that the project serves.
+    model = models.CharField(max_length=12)
+    text = models.CharField(max_length=200)
+    # As `packed` in `core/text/sentence_model.py` makes it.
+    vector = models.BinaryField()
+
+    def __str__(self) -> str:
+        return f"{self.text} by {self.model}"

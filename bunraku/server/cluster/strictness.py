@@ -2,10 +2,12 @@
 
 from collections import defaultdict
 from collections.abc import Sequence
+from dataclasses import replace
 from typing import Any
 
 from bunraku.core.cluster.clustering import cluster_keywords
 from bunraku.server.cluster.clustering import packed_pages, rows_to_cluster, to_cluster
+from bunraku.server.cluster.meanings import read_meanings
 from bunraku.server.cluster.models import Cluster
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.scopes import find_scope
@@ -21,6 +23,7 @@ def preview_strictness(project: Project, channel: str, strictness: float) -> dic
     rows = rows_to_cluster(scope) if scope.pk else []
     existing = sorted(Cluster.objects.filter(scope=scope).values_list("pk", flat=True))
     given = to_cluster(scope, rows, packed_pages([row[0] for row in rows]), existing)
+    given = replace(given, meant=read_meanings(scope, given, [row[1] for row in rows]))
     then = cluster_keywords(given, scope.language, afresh=True, strictness=strictness).tolist()
     number = {pk: place for place, pk in enumerate(existing)}
     now = [

@@ -5,9 +5,9 @@ from typing import Any
 from django.dispatch import receiver
 
 from bunraku.server.cluster.inheriting import pass_on
-from bunraku.server.cluster.models import Cluster, Declined, Pin, Theme
+from bunraku.server.cluster.models import Cluster, Declined, Meaning, Pin, Theme
 from bunraku.server.database.parts import in_parts
-from bunraku.server.journal.undoing import carry
+from bunraku.server.journal.undoing import carry, derives
 from bunraku.server.projects.models import Project
 from bunraku.server.sheet.models import Row, Scope
 from bunraku.server.signals import taken_back
@@ -16,6 +16,7 @@ carry(Cluster)
 carry(Pin)
 carry(Theme)
 carry(Declined)
+derives(Meaning)
 
 
 @receiver(taken_back)

@@ -1,0 +1,1 @@
+"""Learns from lists grouped by hand which two phrases one page serves."""
