@@ -3,7 +3,7 @@
     python -m tools.pairs
 
 For each sentence model, a logistic regression on what is known of a pair, over all pairs of all
-lists in the languages that it reads, and the mean of what it says of their phrases."""
+lists in the languages that it reads, and the mean of what it says of the phrases of each."""
 
 import json
 from collections.abc import Sequence
@@ -14,7 +14,7 @@ import numpy as np
 from numpy.typing import NDArray
 from sklearn.linear_model import LogisticRegression
 
-from bunraku.core.cluster.pairs import FEATURES, FILE, PairModel, Phrases, pair_features
+from bunraku.core.cluster.pairs import FEATURES, FILE, Phrases, pair_features
 from bunraku.core.languages import LANGUAGES, groups_of
 from bunraku.core.text.labelled_phrases import labelled_subjects, read_groups
 from bunraku.core.text.sentence_model import WIDTH, SentenceModel, model_name, sentence_model
@@ -38,22 +38,19 @@ def main() -> None:
     """Learn and keep."""
     kept = {}
     for name in ("english", "several"):
-        lists = [
-            each
-            for language in LANGUAGES
-            if model_name(language) == name
-            for each in lists_of(language)
-        ]
-        model = learn(lists)
-        rounded = model.weights.round(4).tolist()
+        languages = [language for language in LANGUAGES if model_name(language) == name]
+        weights, constant = learn([each for code in languages for each in lists_of(code)])
         kept[name] = {
-            "weights": dict(zip(FEATURES, rounded, strict=True)),
-            "constant": round(model.constant, 4),
-            "middle": model.middle.round(4).tolist() if model.middle.any() else [],
+            "weights": dict(zip(FEATURES, weights.round(4).tolist(), strict=True)),
+            "constant": round(constant, 4),
+            "middles": {
+                code: middle_of(code).round(4).tolist() for code in languages if code != "en"
+            },
         }
     FILE.write_text(json.dumps(kept) + "\n", "utf-8")
 
 
+@cache
 def lists_of(language: str) -> list[List]:
     """The grouped lists of a language."""
     made = [
@@ -83,22 +80,29 @@ def list_of(
     return List(name, language, phrases, np.array([page for _, page in told]))
 
 
-def learn(lists: Sequence[List]) -> PairModel:
-    """The model that some lists teach."""
-    middle = np.zeros(WIDTH, dtype=np.float32)
-    if lists[0].language != "en":
-        middle = np.concatenate([each.phrases.vectors for each in lists]).mean(axis=0)
+def learn(lists: Sequence[List]) -> tuple[NDArray[np.float64], float]:
+    """The weights of the features and the constant that some lists teach."""
     pairs, same = [], []
     for each in lists:
         above = np.triu_indices(len(each.pages), 1)
-        pairs.append(pair_features(each.phrases, each.language, middle)[above])
+        pairs.append(pair_features(each.phrases, each.language, middle_of(each.language))[above])
         same.append((each.pages[:, None] == each.pages[None])[above])
     features = np.concatenate(pairs)
     spread = features.std(axis=0)
     learned = LogisticRegression(C=FIRMNESS, max_iter=300).fit(
         features / spread, np.concatenate(same)
     )
-    return PairModel(learned.coef_[0] / spread, float(learned.intercept_[0]), middle)
+    return learned.coef_[0] / spread, float(learned.intercept_[0])
+
+
+@cache
+def middle_of(language: str) -> NDArray[np.float32]:
+    """The mean of what the model says of the phrases of a language; nought for English, whose model
+    has its mean near there."""
+    if language == "en":
+        return np.zeros(WIDTH, dtype=np.float32)
+    whole = np.concatenate([each.phrases.vectors for each in lists_of(language)])
+    return np.asarray(whole.mean(axis=0), dtype=np.float32)
 
 
 @cache

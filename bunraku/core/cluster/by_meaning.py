@@ -12,7 +12,7 @@ from bunraku.core.cluster.pairs import Phrases, chance_together
 
 Ints = NDArray[np.int64]
 
-GAMMA = 0.3
+GAMMA = 0.25
 """How likely a phrase must be for one page with the members, on average, to gain by joining."""
 LEAST_CHANCE = 0.03
 """A pair that is less likely than this says nothing."""
@@ -81,7 +81,8 @@ def _cells(vectors: NDArray[np.float32]) -> Iterator[Ints]:
         means = MiniBatchKMeans(
             max(2, round(len(places) / CELL)), random_state=0, n_init=1, batch_size=4_096
         )
-        parts = means.fit_predict(vectors[places])
+        # Of all of a long list no second copy is made.
+        parts = means.fit_predict(vectors if len(places) == len(vectors) else vectors[places])
         split = [places[parts == part] for part in np.unique(parts)]
         # Phrases that mean quite the same cannot be parted by what they mean: in order, then.
         if len(split) == 1:

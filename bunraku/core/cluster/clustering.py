@@ -133,8 +133,9 @@ def _place_unread(
     if given.meant:
         among = np.flatnonzero(waiting | (stays & ~read))
         of = given.meant
+        phrases = Phrases(of.texts, of.vectors, given.intents, local, of.places)
         labels[among] = cluster_by_meaning(
-            Phrases(of.texts, of.vectors, given.intents, local, of.places).rows(among),
+            phrases if len(among) == len(labels) else phrases.rows(among),
             labels[among],
             waiting[among],
             language,

@@ -53,8 +53,8 @@ class Phrases:
 
 @dataclass(frozen=True)
 class PairModel:
-    """Log-odds of a logistic regression on `FEATURES`, and the mean of all that the sentence model
-    says (zeros where that is near nought), which few phrases are held to."""
+    """Log-odds of a logistic regression on `FEATURES`, and the mean of what the sentence model says
+    of phrases of the language (zeros where that is near nought), which few phrases are held to."""
 
     weights: NDArray[np.float64]
     constant: float
@@ -66,7 +66,7 @@ def pair_model(language: str) -> PairModel:
     """The model for a language, as it ships. Raises: `OSError` where its file is missing."""
     kept = json.loads(FILE.read_text("utf-8"))[model_name(language)]
     weights = np.array([kept["weights"][name] for name in FEATURES])
-    middle = kept["middle"] or [0] * WIDTH
+    middle = kept["middles"].get(language) or [0] * WIDTH
     return PairModel(weights, kept["constant"], np.array(middle, dtype=np.float32))
 
 
