@@ -70,9 +70,10 @@ test-postgres: .stamp-dev .stamp-web .stamp-chromium .stamp-office .stamp-postgr
 bench: .stamp-dev .stamp-web ## measure speed, each figure beside a plain baseline of the same run
 	$(PY) -m tests.bench
 
-words: .stamp-dev ## learn again the models that ship: intent from labelled phrases, difficulty from the practice world
+words: .stamp-dev ## learn again the models that ship: intent and pages from labelled phrases, difficulty from the practice world
 	$(PY) -m bunraku.core.weigh.intent_training
 	$(PY) -m tools.difficulty
+	$(PY) -m tools.pairs
 
 soak: .stamp-dev .stamp-web .stamp-chromium ## hours: tests on other days, 200 kills, a long run at 50,000 keywords
 	$(PY) -m tests.soak

@@ -14,7 +14,7 @@ import numpy as np
 from numpy.typing import NDArray
 from sklearn.linear_model import LogisticRegression
 
-from bunraku.core.cluster.pairs import FEATURES, FILE, Phrases, pair_features
+from bunraku.core.cluster.pairs import FEATURES, FILE, Phrases, made_of, pair_features
 from bunraku.core.languages import LANGUAGES, groups_of
 from bunraku.core.text.labelled_phrases import labelled_subjects, read_groups
 from bunraku.core.text.sentence_model import WIDTH, SentenceModel, model_name, sentence_model
@@ -36,7 +36,7 @@ class List:
 
 def main() -> None:
     """Learn and keep."""
-    kept = {}
+    kept: dict[str, object] = {"made of": made_of()}
     for name in ("english", "several"):
         languages = [language for language in LANGUAGES if model_name(language) == name]
         weights, constant = learn([each for code in languages for each in lists_of(code)])

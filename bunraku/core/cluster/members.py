@@ -61,7 +61,7 @@ def why_member(
     unread = "the lead's results page not fetched" if mine else "results page not fetched"
     if common:
         return f"{unread}; shares the words {', '.join(common)} with “{lead_text}”"
-    return f"{unread}; its wording is closest to other members"
+    return f"{unread}; close in meaning to other members"
 
 
 def why_alone(page: Sequence[int], *, pinned: bool) -> str:
@@ -74,7 +74,7 @@ def why_alone(page: Sequence[int], *, pinned: bool) -> str:
         return "you put it here"
     if any(page):
         return "no other keyword shows enough of the same results"
-    return "results page not fetched; no other keyword's wording is close enough"
+    return "results page not fetched; no other keyword is close enough in meaning"
 
 
 def _stems_by_word(text: str, language: str) -> list[str]:

@@ -5,13 +5,16 @@ import json
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cache
+from hashlib import sha256
 from pathlib import Path
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 from scipy.special import expit
 
 from bunraku.core.cluster.wording import wording_of
+from bunraku.core.languages import LANGUAGES, groups_of, phrases_of
 from bunraku.core.text.meaning import unit_rows
 from bunraku.core.text.sentence_model import WIDTH, model_name
 
@@ -61,10 +64,22 @@ class PairModel:
     middle: Floats
 
 
+def pairs_as_kept() -> dict[str, Any]:
+    """What ships, as `tools/pairs` wrote it: by sentence model its weights, constant and means, and
+    what they were made of."""
+    return dict(json.loads(FILE.read_text("utf-8")))
+
+
+def made_of() -> str:
+    """A sum over the lists that the pairs are learned from: another sum, other lists."""
+    told = "".join(phrases_of(code) + groups_of(code) for code in LANGUAGES)
+    return sha256(told.encode()).hexdigest()[:16]
+
+
 @cache
 def pair_model(language: str) -> PairModel:
     """The model for a language, as it ships. Raises: `OSError` where its file is missing."""
-    kept = json.loads(FILE.read_text("utf-8"))[model_name(language)]
+    kept = pairs_as_kept()[model_name(language)]
     weights = np.array([kept["weights"][name] for name in FEATURES])
     middle = kept["middles"].get(language) or [0] * WIDTH
     return PairModel(weights, kept["constant"], np.array(middle, dtype=np.float32))
@@ -93,7 +108,9 @@ def pair_features(phrases: Phrases, language: str, middle: Floats) -> NDArray[np
     centred = (about @ about.T).astype(np.float64)
     others = centred - 2 * np.eye(n)
     best = np.maximum(others.max(axis=1), _LEAST_BEST)
-    nearest = np.argsort(-others, axis=1, kind="stable")[:, :NEXT]
+    # Of a short list fewer are next to each other: five of six would say nothing.
+    count = min(NEXT, max(1, n // NEXT))
+    nearest = np.argsort(-others, axis=1, kind="stable")[:, :count]
     near = np.zeros((n, n))
     near[np.arange(n)[:, None], nearest] = 1
     length = np.array([max(1, len(text.split())) for text in phrases.texts], dtype=np.float64)
@@ -106,7 +123,7 @@ def pair_features(phrases: Phrases, language: str, middle: Floats) -> NDArray[np
             (wording.topics @ wording.topics.T).toarray(),
             phrases.intents[:, None] == phrases.intents[None],
             phrases.local[:, None] == phrases.local[None],
-            near @ near.T / NEXT,
+            near @ near.T / count,
             near * near.T,
             np.abs(np.log(length[:, None] / length[None])),
             np.log(np.minimum(length[:, None], length[None])),

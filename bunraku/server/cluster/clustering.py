@@ -19,7 +19,7 @@ from bunraku.server.database.parts import in_parts
 from bunraku.server.jobs.kinds import JobKind, job_kind
 from bunraku.server.jobs.work import Params, Result, Work
 from bunraku.server.sentences import plural
-from bunraku.server.sheet.models import IN_PLAY, Row, RowPage, Scope
+from bunraku.server.sheet.models import IN_PLAY, Keyword, Row, RowPage, Scope
 from bunraku.server.sheet.scopes import scope_of
 
 
@@ -187,7 +187,11 @@ def _set_leads(
         lead = indices[lead_of(volume[indices], pages[indices])]
         leads.append((rows[lead][1], ids[label]))
     with transaction.atomic():
-        update_many(Cluster, ("lead",), leads)
+        # A person may have taken back the import that brought them.
+        gone = {keyword for keyword, _ in leads}
+        for part in in_parts(sorted(gone)):
+            gone.difference_update(Keyword.objects.filter(pk__in=part).values_list("pk", flat=True))
+        update_many(Cluster, ("lead",), [lead for lead in leads if lead[0] not in gone])
 
 
 def set_leads(clusters: Iterable[Cluster]) -> None:
