@@ -199,7 +199,7 @@ def test_every_member_has_its_reason() -> None:
     )
     assert "none with" in why_member("a", [1], "b", [2], "en", pinned=False)
     assert "telescopes" in why_member("new telescopes", [], "telescope", [], "en", pinned=False)
-    assert "closest" in why_member("alpha", [], "beta", [], "en", pinned=False)
+    assert "close in meaning" in why_member("alpha", [], "beta", [], "en", pinned=False)
     assert "lead's results page not fetched" in why_member(
         "alpha", [1], "beta", [], "en", pinned=False
     )

@@ -10,7 +10,7 @@ Repairs,pen repair,300
 Repairs,nib repair,90
 Inks,blue ink,400
 Inks,ink for fountain pens,250
-,pen shop,80
+,paper shop,80
 """
 
 

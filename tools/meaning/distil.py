@@ -14,7 +14,7 @@ from sklearn.linear_model import LogisticRegression
 
 from bunraku.core.text.known_words import frequencies
 from bunraku.core.text.meaning import KINDS
-from tools.meaning.sentence_model import SentenceModel
+from bunraku.core.text.sentence_model import SentenceModel, sentence_model
 
 Matrix = NDArray[np.float64]
 WIDTH, PARTS, PIECES = 128, 32, 256
@@ -47,12 +47,13 @@ FAULTS = "not working|leaking|broken|noisy|stuck|loose|blocked|cracked|dry|swoll
 def main() -> None:
     """Read the words, embed, fit, press, write."""
     ask = argparse.ArgumentParser(description=__doc__)
-    ask.add_argument("model", type=Path, help="folder of the sentence model")
     ask.add_argument("wordnet", type=Path, help="folder of WordNet's data and index files")
     ask.add_argument("words", type=Path, nargs="+", help="lists of words, one a line")
     ask.add_argument("--to", type=Path, default=Path("bunraku/core/text/meaning.npz"))
     given = ask.parse_args()
-    model = SentenceModel(given.model)
+    model = sentence_model("en")
+    if model is None:
+        raise SystemExit("The English sentence model is not there.")
     words = _words(given.wordnet, given.words, model)
     phrases = _phrases(given.wordnet, set(words))
     vectors = _fit(words, model.vectors(words), phrases, model.vectors(phrases))
@@ -85,7 +86,7 @@ def _lemmas(wordnet: Path) -> list[str]:
 def _words(wordnet: Path, lists: list[Path], model: SentenceModel) -> list[str]:
     """Words of WordNet, of the model's pieces and of the lists: plain letters, two or more."""
     found = {part for lemma in _lemmas(wordnet) for part in re.findall("[a-z]+", lemma)}
-    found |= set(model.pieces)
+    found |= set(model.pieces.get_vocab())
     found |= {word for path in lists for word in path.read_text("utf-8").split()}
     return sorted(w for w in found if re.fullmatch("[a-z]{2,16}", w))
 

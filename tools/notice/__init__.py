@@ -20,6 +20,16 @@ FILES: dict[str, tuple[tuple[str, str], ...]] = {
         ("SCOWL, lists of English words", "scowl"),
         ("Word frequencies of pyspellchecker", "pyspellchecker"),
     ),
+    "bunraku/core/text/sentences/english.onnx": (
+        ("The sentence model all-MiniLM-L6-v2, with eight bits a weight", "apache-2.0"),
+    ),
+    "bunraku/core/text/sentences/several.onnx": (
+        (
+            "The sentence model multilingual-e5-small, with eight bits a weight and the pieces of "
+            "text of seven languages alone",
+            "multilingual-e5",
+        ),
+    ),
     "bunraku/core/languages/de/nouns.csv.gz": (
         ("German nouns of the package german-nouns, from the German Wiktionary", "cc-by-sa-4.0"),
     ),

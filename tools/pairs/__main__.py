@@ -16,7 +16,8 @@ from sklearn.linear_model import LogisticRegression
 
 from bunraku.core.cluster.pairs import FEATURES, FILE, Phrases, made_of, pair_features
 from bunraku.core.languages import LANGUAGES, groups_of
-from bunraku.core.text.labelled_phrases import labelled_subjects, read_groups
+from bunraku.core.text.grouped_lists import read_groups
+from bunraku.core.text.labelled_phrases import labelled_subjects
 from bunraku.core.text.sentence_model import WIDTH, SentenceModel, model_name, sentence_model
 from bunraku.core.weigh.intent import Names, read_intents
 

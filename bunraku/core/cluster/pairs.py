@@ -32,8 +32,10 @@ long the shorter."""
 FEW = 20
 """Keywords that count as few where the mean of a list is taken from each."""
 NEXT = 5
+USUAL_BEST = 0.6
+"""What the best cosine of a phrase is taken for where there are hardly any others: the best of
+three is no sign of one page."""
 _LEAST_BEST = 0.05
-"""The best cosine of a phrase that stands alone counts as this."""
 FILE = Path(__file__).parent / "pairs.json"
 
 
@@ -107,7 +109,7 @@ def pair_features(phrases: Phrases, language: str, middle: Floats) -> NDArray[np
     about = unit_rows(vectors - (vectors.sum(axis=0) + FEW * middle) / (n + FEW))
     centred = (about @ about.T).astype(np.float64)
     others = centred - 2 * np.eye(n)
-    best = np.maximum(others.max(axis=1), _LEAST_BEST)
+    best = np.maximum(others.max(axis=1), _LEAST_BEST + USUAL_BEST * FEW / (n + FEW))
     # Of a short list fewer are next to each other: five of six would say nothing.
     count = min(NEXT, max(1, n // NEXT))
     nearest = np.argsort(-others, axis=1, kind="stable")[:, :count]
