@@ -74,11 +74,10 @@ def test_a_file_that_is_not_the_model_is_no_model(
     tmp_path: Path, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     monkeypatch.setattr(models, "_FOLDER", tmp_path)
-    models._loaded.cache_clear()
     assert sentence_model("en") is None
     (tmp_path / "several.onnx").write_text("stands for a large file")
     assert sentence_model("de") is None
-    models._loaded.cache_clear()
+    assert not models.has_sentence_model("de")
 
 
 @pytest.mark.parametrize(

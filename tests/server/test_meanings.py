@@ -122,7 +122,7 @@ def test_a_keyword_that_is_gone_meanwhile_is_not_kept(
 
 
 def test_without_a_model_words_tell(api: Api, monkeypatch: pytest.MonkeyPatch) -> None:
-    monkeypatch.setattr(meanings, "sentence_model", lambda language: None)
+    monkeypatch.setattr(meanings, "has_sentence_model", lambda language: False)
     listed(api, ["piano tuner", "piano tuners", "tie dye kit"])
     told = clustered(api)
     assert told["piano tuner"] == {"piano tuner", "piano tuners"}

@@ -53,17 +53,25 @@ def model_name(language: str) -> str:
     return "english" if language == "en" else "several"
 
 
+def has_sentence_model(language: str) -> bool:
+    """Whether the model of a language is there, which need not be loaded."""
+    path = _file(model_name(language))
+    return path.exists() and path.stat().st_size >= _LEAST_BYTES
+
+
 def sentence_model(language: str) -> SentenceModel | None:
     """The model of a language; None where its file is not there. Cost: half a second, once a
     process; 60 to 150 MB of memory."""
-    return _loaded(model_name(language))
+    return _loaded(model_name(language)) if has_sentence_model(language) else None
+
+
+def _file(name: str) -> Path:
+    return _FOLDER / f"{name}.onnx"
 
 
 @cache
-def _loaded(name: str) -> SentenceModel | None:
-    path = _FOLDER / f"{name}.onnx"
-    if not path.exists() or path.stat().st_size < _LEAST_BYTES:
-        return None
+def _loaded(name: str) -> SentenceModel:
+    path = _file(name)
     # Loaded where they are needed alone: they take more memory than all that a request needs.
     from onnxruntime import InferenceSession, SessionOptions
     from tokenizers import Tokenizer

@@ -11,6 +11,8 @@ from bunraku.core.cluster.served_places import without_places
 from bunraku.core.text.sentence_model import (
     WIDTH,
     SentenceModel,
+    has_sentence_model,
+    model_name,
     packed,
     sentence_model,
     unpacked,
@@ -32,14 +34,14 @@ def read_meanings(
     Those that were read before with the same text are not read again. None where there is no
     sentence model, and where every page was read."""
     unread = np.flatnonzero(~(given.pages != 0).any(axis=1))
-    model = sentence_model(scope.language) if len(unread) else None
-    if model is None:
+    if not len(unread) or not has_sentence_model(scope.language):
         return None
+    name = model_name(scope.language)
     texts, places = without_places(given.texts, scope.project.places, scope.language)
     vectors = np.zeros((len(texts), WIDTH), dtype=np.float32)
     row_of = {keywords[row]: row for row in unread.tolist()}
     for part in in_parts(list(row_of)):
-        kept = Meaning.objects.filter(keyword__in=part, model=model.name)
+        kept = Meaning.objects.filter(keyword__in=part, model=name)
         same = [
             (row_of[keyword], bytes(vector))
             for keyword, text, vector in kept.values_list("keyword_id", "text", "vector")
@@ -52,14 +54,17 @@ def read_meanings(
         work.start("Reading what keywords mean", len(fresh))
     for start in range(0, len(fresh), AT_ONCE):
         rows = fresh[start : start + AT_ONCE]
-        vectors[rows] = _read([(keywords[row], texts[row]) for row in rows], model)
+        some = [(keywords[row], texts[row]) for row in rows]
+        vectors[rows] = _read(some, sentence_model(scope.language))
         if work is not None:
             work.advance(len(rows))
     return Meant(texts, vectors, places)
 
 
-def _read(some: Sequence[tuple[int, str]], model: SentenceModel) -> Any:
+def _read(some: Sequence[tuple[int, str]], model: SentenceModel | None) -> Any:
     """Vectors of keywords by id and text, which are kept."""
+    if model is None:
+        raise LookupError("the sentence model went away while keywords were read")
     vectors = packed(model.vectors([text for _, text in some]))
     fields = ("keyword", "model", "text", "vector")
     with transaction.atomic():
