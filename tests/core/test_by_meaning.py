@@ -173,3 +173,22 @@ def test_the_pairs_are_learned_from_the_lists_as_they_are() -> None:
         model = pair_model(language)
         assert model.weights.shape == (len(FEATURES),)
         assert model.middle.any() == (language != "en")
+
+
+def test_a_keyword_joins_the_page_that_was_read_of_what_it_means() -> None:
+    texts = ["ringing in ears", "tinnitus", "tie dye kit", "tie dye set", "why do my ears ring"]
+    loose = given([*texts, "tie dye kit for kids"])
+    pages = loose.pages.copy()
+    pages[:2], pages[2:4] = np.arange(1, 11), np.arange(21, 31)
+    read = ToCluster(
+        loose.texts,
+        pages,
+        loose.intents,
+        loose.current,
+        loose.pinned,
+        loose.local,
+        loose.meant,
+    )
+    labels = cluster_keywords(read, "en").tolist()
+    assert labels[0] == labels[1] == labels[4]
+    assert labels[2] == labels[3] == labels[5] != labels[0]

@@ -1,6 +1,7 @@
 """Keywords whose results pages were read come together as the practice world's topics do, and not
 as its subjects do."""
 
+from dataclasses import replace
 from functools import cache
 
 import numpy as np
@@ -8,7 +9,9 @@ import pytest
 from numpy.typing import NDArray
 
 from bunraku.core.channels import CHANNEL_IDS
-from bunraku.core.cluster.clustering import ToCluster, cluster_keywords
+from bunraku.core.cluster.clustering import Meant, ToCluster, cluster_keywords
+from bunraku.core.text.sentence_model import sentence_model
+from bunraku.core.weigh.intent import read_intents
 from bunraku.sources.rehearsal.channels import CHANNEL_INDEX
 from bunraku.sources.rehearsal.results import Viewpoint, rank
 from bunraku.sources.rehearsal.world import World, the_world
@@ -106,3 +109,28 @@ def test_no_member_shares_one_or_two_results_with_all_others(channel: str) -> No
         for one in members:
             shares = [len(on_page[one] & on_page[other]) for other in members if other != one]
             assert not shares or max(shares) >= 3, keys[one]
+
+
+@pytest.mark.parametrize(("channel", "foreign"), [("web", False), ("video", False), ("web", True)])
+def test_where_half_of_the_pages_are_read_meaning_tells_more_than_words(
+    channel: str, foreign: bool
+) -> None:
+    keys, pages, topics, _ = read(channel, foreign=foreign)
+    model = sentence_model("en")
+    assert model is not None
+    n, some = len(keys), pages.copy()
+    some[np.random.default_rng(3).random(n) < 0.5] = 0
+    intents = read_intents(keys, [[]] * n, "en")
+    by_words = ToCluster(
+        keys,
+        some,
+        intents.probability.argmax(axis=1),
+        np.full(n, -1),
+        np.zeros(n, dtype=bool),
+        intents.local > 0.5,
+    )
+    meant = Meant(keys, model.vectors(keys), np.zeros(n, dtype=np.int64))
+    by_meaning = cluster_keywords(replace(by_words, meant=meant), "en")
+    score = pair_f1(topics, by_meaning)
+    assert score >= pair_f1(topics, cluster_keywords(by_words, "en")) + 0.2
+    assert score >= 0.4

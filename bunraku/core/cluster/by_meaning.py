@@ -33,20 +33,19 @@ def cluster_by_meaning(
     free: NDArray[np.bool_],
     language: str,
     *,
-    beyond: int,
     strictness: float = 1.0,
     done: Callable[[int, int], None] = nothing_done,
 ) -> Ints:
     """Cluster phrases by what they mean.
 
     Parameters: `phrases` (n); `labels` (n,), where each is now, those to be placed in a cluster of
-    their own; `free` (n,), which may move; `beyond`, the highest label in use anywhere, above which
-    new ones begin; `strictness`, times the usual; `done`, told after each cell how many of all
-    cells are done, which may raise to stop. Returns: (n,) labels. Raises: nothing of its own.
+    their own; `free` (n,), which may move; `strictness`, times the usual; `done`, told after each
+    cell how many of all cells are done, which may raise to stop. Returns: (n,) labels, those above
+    the given ones new. Raises: nothing of its own.
     Formula: k-means on the vectors into cells of about `CELL`; within each local moves on the
     chances of pairs (γ = `GAMMA` × strictness). Cells without a free phrase are passed over.
     Deterministic. Cost: n log n for the cells, then linear."""
-    labels = labels.copy()
+    labels, beyond = labels.copy(), int(labels.max(initial=-1))
     cells = [cell for cell in _cells(phrases.vectors) if free[cell].any()]
     for number, cell in enumerate(cells):
         chance = chance_together(phrases.rows(cell), language)

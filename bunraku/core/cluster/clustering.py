@@ -41,8 +41,7 @@ keyword joins it."""
 class ToCluster:
     """n keywords: texts, page result ids (n, k) with 0 for none, intent codes (n,), the cluster
     each is in now (−1 none), whether the user pinned it there, whether each is local (None: none
-    is); `meant` (n,), what the unread ones say without a served place, as vectors of the sentence
-    model, and which place each names (None: words alone tell)."""
+    is); `meant`, what they mean (None: words alone tell)."""
 
     texts: Sequence[str]
     pages: Ints
@@ -56,8 +55,8 @@ class ToCluster:
 @dataclass(frozen=True)
 class Meant:
     """What n keywords mean: their `texts` without the places that the project serves, `vectors`
-    (n, width) of these, zeros for those whose page was read, and `places` (n,), a number for the
-    served place that each names, 0 for none."""
+    (n, width) of these by the sentence model, and `places` (n,), a number for the served place that
+    each names, 0 for none."""
 
     texts: Sequence[str]
     vectors: NDArray[np.float32]
@@ -80,10 +79,11 @@ def cluster_keywords(
     `current` means that same cluster, a higher one is new. Pinned keywords stay where they are.
     Without `afresh` everything already in a cluster stays and new keywords join or form clusters of
     their own. With `afresh` labels are matched to the current ones by the greatest overlap.
-    Formula: local moves on shared results (γ = 0.15 × strictness); keywords whose page was not read
-    join by a vote of the five nearest by wording, what remains is clustered by what the phrases
-    mean (`cluster_by_meaning`), where that is not told by wording (γ = 0.3 × strictness); a member
-    that shares one or two results with each other member is let go. Raises: `ValueError` for shapes
+    Formula: local moves on shared results (γ = 0.15 × strictness); a member
+    that shares one or two results with each other member is let go. Keywords whose page was not
+    read join these and each other by what they mean (`cluster_by_meaning`); where that is not told,
+    by a vote of the five nearest by wording, and by local moves on wording (γ = 0.3 ×
+    strictness). Raises: `ValueError` for shapes
     that do not match. Cost: about n log n."""
     n = len(given.texts)
     if given.pages.shape[0] != n or given.current.shape != (n,) or given.pinned.shape != (n,):
@@ -119,34 +119,28 @@ def _place_unread(
     strictness: float,
     done: Callable[[int, int], None],
 ) -> None:
-    """Write into `labels` where those belong whose page was not read: with what was read, by a
-    vote; the others with each other, by what they mean or by wording."""
+    """Write into `labels` where those belong whose page was not read: with what was read and with
+    each other, by what they mean; by wording, with what was read by a vote."""
     local = np.zeros(len(labels), dtype=bool) if given.local is None else given.local
     waiting = ~read & ~stays
-    settled = np.flatnonzero(read if given.meant else read | stays)
-    if len(settled) or not given.meant:
-        wording = wording_of(given.texts, given.intents, local, language)
-        asking = np.flatnonzero(waiting)
-        joined = _vote(wording, asking, settled, labels)
-        labels[asking[joined >= 0]] = joined[joined >= 0]
-        waiting[asking[joined >= 0]] = False
     if given.meant:
-        among = np.flatnonzero(waiting | (stays & ~read))
         of = given.meant
-        phrases = Phrases(of.texts, of.vectors, given.intents, local, of.places)
-        labels[among] = cluster_by_meaning(
-            phrases if len(among) == len(labels) else phrases.rows(among),
-            labels[among],
-            waiting[among],
+        labels[:] = cluster_by_meaning(
+            Phrases(of.texts, of.vectors, given.intents, local, of.places),
+            labels,
+            waiting,
             language,
-            beyond=int(labels.max()),
             strictness=strictness,
             done=done,
         )
-    else:
-        rest = np.flatnonzero(waiting)
-        gamma, every = GAMMA_WORDS * strictness, np.ones(len(rest), dtype=bool)
-        labels[rest] = local_moves(alike(wording.rows(rest)), labels[rest], every, gamma)
+        return
+    wording = wording_of(given.texts, given.intents, local, language)
+    asking = np.flatnonzero(waiting)
+    joined = _vote(wording, asking, np.flatnonzero(~waiting), labels)
+    labels[asking[joined >= 0]] = joined[joined >= 0]
+    rest = asking[joined < 0]
+    gamma, every = GAMMA_WORDS * strictness, np.ones(len(rest), dtype=bool)
+    labels[rest] = local_moves(alike(wording.rows(rest)), labels[rest], every, gamma)
 
 
 def _small_ids(pages: Ints) -> Ints:

@@ -30,16 +30,15 @@ AT_ONCE = 500
 def read_meanings(
     scope: Scope, given: ToCluster, keywords: Sequence[int], work: Work[Any, Any] | None = None
 ) -> Meant | None:
-    """What those of some keywords mean whose results page was not read; `keywords` are their ids.
+    """What keywords mean, where the results page of some was not read; `keywords` are their ids.
     Those that were read before with the same text are not read again. None where there is no
     sentence model, and where every page was read."""
-    unread = np.flatnonzero(~(given.pages != 0).any(axis=1))
-    if not len(unread) or not has_sentence_model(scope.language):
+    if (given.pages != 0).any(axis=1).all() or not has_sentence_model(scope.language):
         return None
     name = model_name(scope.language)
     texts, places = without_places(given.texts, scope.project.places, scope.language)
     vectors = np.zeros((len(texts), WIDTH), dtype=np.float32)
-    row_of = {keywords[row]: row for row in unread.tolist()}
+    row_of = {keyword: row for row, keyword in enumerate(keywords)}
     for part in in_parts(list(row_of)):
         kept = Meaning.objects.filter(keyword__in=part, model=name)
         same = [
