@@ -62,6 +62,8 @@ export function ClusterPage() {
   const jobs = overview?.jobs.filter((job) => job.kind === "cluster") ?? [];
   const counts = overview?.channels.find((counted) => counted.channel === channel);
   const clustered = (counts?.clusters ?? 0) > 0;
+  // A key works as soon as the page is there, whether or not the overview has come.
+  const keyed = clustered || overview === undefined;
   const toOther = () => patch({ view: search.view === "score" ? "sheet" : "score" });
   const propose = () =>
     navigate({
@@ -71,21 +73,21 @@ export function ClusterPage() {
         cluster: undefined,
       }),
     });
-  useKey("v", toOther, { enabled: clustered });
-  useKey("p", propose, { enabled: clustered });
+  useKey("v", toOther, { enabled: keyed });
+  useKey("p", propose, { enabled: keyed });
   const toGrid = () =>
     navigate({
       to: "/p/$projectId/$channel/grid",
       params: { projectId: String(projectId), channel },
       search: search.theme ? { theme: search.theme } : {},
     });
-  useKey("c", toGrid, { enabled: clustered });
+  useKey("c", toGrid, { enabled: keyed });
   const toFirst = () =>
     navigate({
       to: "/p/$projectId/$channel/first",
       params: { projectId: String(projectId), channel },
     });
-  useKey("w", toFirst, { enabled: clustered });
+  useKey("w", toFirst, { enabled: keyed });
   useCommand("Order of work", toFirst, { keys: "w", enabled: clustered });
   useCommand("Combinations", toGrid, { keys: "c", enabled: clustered });
   useCommand("Cluster the rest", () => cluster.mutate({ afresh: false }), {
