@@ -41,8 +41,6 @@ def measured() -> tuple[float, float, float, float, float, float]:
     """Seconds to read 10,000, to cluster them, to compare each with each and to add 500; the share
     of old ones that move then; the process's memory at its highest (MB)."""
     model = sentence_model("en")
-    if model is None:
-        raise SystemExit("The English sentence model is not there.")
     texts = phrases()
     model.vectors(texts[:64])
     reading = seconds(lambda: model.vectors(texts[:COUNT]))

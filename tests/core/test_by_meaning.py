@@ -28,7 +28,6 @@ def given(texts: list[str], language: str = "en", places: list[int] | None = Non
     n = len(texts)
     read = read_intents(texts, [[]] * n, language)
     model = sentence_model(language)
-    assert model is not None
     return ToCluster(
         texts,
         np.zeros((n, 10), dtype=np.int64),

@@ -117,7 +117,6 @@ def test_where_half_of_the_pages_are_read_meaning_tells_more_than_words(
 ) -> None:
     keys, pages, topics, _ = read(channel, foreign=foreign)
     model = sentence_model("en")
-    assert model is not None
     n, some = len(keys), pages.copy()
     some[np.random.default_rng(3).random(n) < 0.5] = 0
     intents = read_intents(keys, [[]] * n, "en")

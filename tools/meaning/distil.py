@@ -52,8 +52,6 @@ def main() -> None:
     ask.add_argument("--to", type=Path, default=Path("bunraku/core/text/meaning.npz"))
     given = ask.parse_args()
     model = sentence_model("en")
-    if model is None:
-        raise SystemExit("The English sentence model is not there.")
     words = _words(given.wordnet, given.words, model)
     phrases = _phrases(given.wordnet, set(words))
     vectors = _fit(words, model.vectors(words), phrases, model.vectors(phrases))

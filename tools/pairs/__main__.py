@@ -18,7 +18,7 @@ from bunraku.core.cluster.pairs import FEATURES, FILE, Phrases, made_of, pair_fe
 from bunraku.core.languages import LANGUAGES, groups_of
 from bunraku.core.text.grouped_lists import read_groups
 from bunraku.core.text.labelled_phrases import labelled_subjects
-from bunraku.core.text.sentence_model import WIDTH, SentenceModel, model_name, sentence_model
+from bunraku.core.text.sentence_model import WIDTH, model_name, sentence_model
 from bunraku.core.weigh.intent import Names, read_intents
 
 FIRMNESS = 0.3
@@ -73,7 +73,7 @@ def list_of(
     read = read_intents(texts, [[]] * len(texts), language, Names(places=tuple(places)))
     phrases = Phrases(
         texts,
-        _model(language).vectors(texts),
+        sentence_model(language).vectors(texts),
         read.probability.argmax(axis=1),
         read.local > 0.5,
         np.zeros(len(texts), dtype=np.int64),
@@ -104,14 +104,6 @@ def middle_of(language: str) -> NDArray[np.float32]:
         return np.zeros(WIDTH, dtype=np.float32)
     whole = np.concatenate([each.phrases.vectors for each in lists_of(language)])
     return np.asarray(whole.mean(axis=0), dtype=np.float32)
-
-
-@cache
-def _model(language: str) -> SentenceModel:
-    model = sentence_model(language)
-    if model is None:
-        raise SystemExit(f"The sentence model for “{language}” is not there.")
-    return model
 
 
 if __name__ == "__main__":

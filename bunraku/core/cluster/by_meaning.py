@@ -24,7 +24,7 @@ SHORT = 100
 
 
 def nothing_done(done: int, of: int) -> None:
-    """Nobody is told how far it is."""
+    """Ignore the progress."""
 
 
 def cluster_by_meaning(
@@ -41,10 +41,9 @@ def cluster_by_meaning(
     Parameters: `phrases` (n); `labels` (n,), where each is now, those to be placed in a cluster of
     their own; `free` (n,), which may move; `strictness`, times the usual; `done`, told after each
     cell how many of all cells are done, which may raise to stop. Returns: (n,) labels, those above
-    the given ones new. Raises: nothing of its own.
-    Formula: k-means on the vectors into cells of about `CELL`; within each local moves on the
-    chances of pairs (γ = `GAMMA` × strictness). Cells without a free phrase are passed over.
-    Deterministic. Cost: n log n for the cells, then linear."""
+    the given ones new. Raises: nothing of its own. Formula: k-means on the vectors into cells of
+    about `CELL`; within each local moves on the chances of pairs (γ = `GAMMA` × strictness). Cells
+    without a free phrase are left out. Deterministic. Cost: n log n for the cells, then linear."""
     labels, beyond = labels.copy(), int(labels.max(initial=-1))
     cells = [cell for cell in _cells(phrases.vectors) if free[cell].any()]
     for number, cell in enumerate(cells):
@@ -83,7 +82,7 @@ def _cells(vectors: NDArray[np.float32]) -> Iterator[Ints]:
         # Of all of a long list no second copy is made.
         parts = means.fit_predict(vectors if len(places) == len(vectors) else vectors[places])
         split = [places[parts == part] for part in np.unique(parts)]
-        # Phrases that mean quite the same cannot be parted by what they mean: in order, then.
+        # Phrases with one and the same vector are split in their order.
         if len(split) == 1:
             split = list(np.array_split(places, -(-len(places) // CELL)))
         waiting.extend(split)

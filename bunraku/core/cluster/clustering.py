@@ -79,12 +79,11 @@ def cluster_keywords(
     `current` means that same cluster, a higher one is new. Pinned keywords stay where they are.
     Without `afresh` everything already in a cluster stays and new keywords join or form clusters of
     their own. With `afresh` labels are matched to the current ones by the greatest overlap.
-    Formula: local moves on shared results (γ = 0.15 × strictness); a member
-    that shares one or two results with each other member is let go. Keywords whose page was not
-    read join these and each other by what they mean (`cluster_by_meaning`); where that is not told,
-    by a vote of the five nearest by wording, and by local moves on wording (γ = 0.3 ×
-    strictness). Raises: `ValueError` for shapes
-    that do not match. Cost: about n log n."""
+    Formula: local moves on shared results (γ = 0.15 × strictness); a member that shares one or two
+    results with each other member is let go. Keywords whose page was not read join these and each
+    other by what they mean (`cluster_by_meaning`); where that is not known, by a vote of the five
+    nearest by wording, and by local moves on wording (γ = 0.3 × strictness). Raises: `ValueError`
+    for shapes that do not match. Cost: about n log n."""
     n = len(given.texts)
     if given.pages.shape[0] != n or given.current.shape != (n,) or given.pinned.shape != (n,):
         raise ValueError("pages, current and pinned have one row a keyword")

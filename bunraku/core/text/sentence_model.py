@@ -59,10 +59,12 @@ def has_sentence_model(language: str) -> bool:
     return path.exists() and path.stat().st_size >= _LEAST_BYTES
 
 
-def sentence_model(language: str) -> SentenceModel | None:
-    """The model of a language; None where its file is not there. Cost: half a second, once a
-    process; 60 to 150 MB of memory."""
-    return _loaded(model_name(language)) if has_sentence_model(language) else None
+def sentence_model(language: str) -> SentenceModel:
+    """The model of a language. Raises: `OSError` where its file is not there. Cost: half a second,
+    once a process; 60 to 150 MB of memory."""
+    if not has_sentence_model(language):
+        raise FileNotFoundError(_file(model_name(language)))
+    return _loaded(model_name(language))
 
 
 def _file(name: str) -> Path:

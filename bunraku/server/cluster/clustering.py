@@ -187,7 +187,7 @@ def _set_leads(
         lead = indices[lead_of(volume[indices], pages[indices])]
         leads.append((rows[lead][1], ids[label]))
     with transaction.atomic():
-        # A person may have taken back the import that brought them.
+        # The import that they came with may have been undone.
         gone = {keyword for keyword, _ in leads}
         for part in in_parts(sorted(gone)):
             gone.difference_update(Keyword.objects.filter(pk__in=part).values_list("pk", flat=True))

@@ -60,14 +60,12 @@ def read_meanings(
     return Meant(texts, vectors, places)
 
 
-def _read(some: Sequence[tuple[int, str]], model: SentenceModel | None) -> Any:
+def _read(some: Sequence[tuple[int, str]], model: SentenceModel) -> Any:
     """Vectors of keywords by id and text, which are kept."""
-    if model is None:
-        raise LookupError("the sentence model went away while keywords were read")
     vectors = packed(model.vectors([text for _, text in some]))
     fields = ("keyword", "model", "text", "vector")
     with transaction.atomic():
-        # A person may have taken back the import that brought them.
+        # The import that they came with may have been undone.
         ids = [keyword for keyword, _ in some]
         there = set(Keyword.objects.filter(pk__in=ids).values_list("pk", flat=True))
         told = [

@@ -84,7 +84,7 @@ class Declined(models.Model):
 
 class Meaning(models.Model):
     """What a keyword means, as a sentence model says it: kept so that only new ones are read.
-    Derived: it can be thrown away and read again."""
+    Derived: it can be deleted and read again."""
 
     keyword = models.OneToOneField(
         Keyword, on_delete=models.CASCADE, primary_key=True, related_name="+"
